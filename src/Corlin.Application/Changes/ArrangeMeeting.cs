@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Arranges a meeting in somebody's name and asks everyone to it.</summary>
+/// <param name="Link">The address of the conference, or null.</param>
+public sealed record ArrangeMeeting(
+    UserId Actor, UserId InNameOf, string Title, ImmutableArray<Invited> Invited, EntryTime Time, string? Place, string? Link, string? Agenda, string? Line,
+    bool Private = false, Rule? Rule = null) : IChange<ArrangedMeeting>
+{
+    public ArrangedMeeting Apply(IChangeSession session)
+    {
+        var rights = session.MustSpeakFor(Actor, InNameOf);
+        var change = session.Begin(ChangeKind.MeetingSent, Actor, InNameOf, rights.Grant);
+        var asked = Attendees.Resolve(session, Invited, InNameOf);
+        var publicId = PublicIds.New();
+        var sent = Scheduling.Send(new Entry
+        {
+            PublicId = publicId,
+            Uid = $"{publicId}@corlin",
+            Kind = EntryKind.Meeting,
+            Home = session.CalendarOf(InNameOf),
+            Owner = InNameOf,
+            Time = Time,
+            Rule = Rule,
+            Title = Title.Trim(),
+            Place = Place,
+            Link = Link,
+            Agenda = Agenda,
+            Line = Line,
+            Private = Private,
+            Status = MeetingStatus.Draft,
+            Participations = [.. asked.Select(a => BooksItself(session, a))],
+            MadeBy = Actor,
+            MadeAt = session.Now,
+        });
+        var stored = session.Save(sent.Entry);
+        session.Tell(sent with { Entry = stored }, Actor);
+        return new ArrangedMeeting(publicId, change, stored.Participations.Length);
+    }
+
+    /// <summary>A room takes a meeting at once when it is free then, and refuses it when not.</summary>
+    private Participation BooksItself(IChangeSession session, Participation part)
+    {
+        if (part.Role != AttendeeRole.Resource) return part;
+        var room = session.Users([part.Who])[part.Who];
+        var stretch = Time.ToStretch(room.HomeZone);
+        var calendar = session.MainCalendars([room.Id])[room.Id];
+        var taken = session.Touching([calendar], stretch)[calendar]
+            .SelectMany(e => Occurrences.In(e, stretch, room.HomeZone))
+            .Any(o => Agreement.On(o, room.Id, session.Now) >= TimeTaken.Pencilled);
+        return part with { Answer = taken ? Answer.Declined : Answer.Accepted, AnsweredAt = session.Now, AnsweredBy = room.Id };
+    }
+}
+
+/// <summary>What came of it.</summary>
+/// <param name="Change">With this it can be undone until it was sent.</param>
+public sealed record ArrangedMeeting(string PublicId, long Change, int Asked);

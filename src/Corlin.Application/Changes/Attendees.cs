@@ -1,0 +1,44 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Somebody asked, by public id or by e-mail address.</summary>
+public sealed record Invited(string IdOrAddress, AttendeeRole Role);
+
+/// <summary>Finds who is asked; an address nobody has yet becomes an external person.</summary>
+internal static class Attendees
+{
+    /// <exception cref="RefusedException">A person is unknown, an address is none, or nobody is required.</exception>
+    public static IReadOnlyList<Participation> Resolve(IChangeSession session, IEnumerable<Invited> invited, UserId organiser)
+    {
+        var found = new Dictionary<UserId, Participation>();
+        foreach (var one in invited.OrderBy(i => i.Role))
+        {
+            var user = Find(session, one);
+            // A group is its members at the time of sending.
+            var ids = user.Kind == UserKind.Group ? session.Members(user.Id) : [user.Id];
+            var role = user.Kind is UserKind.Room or UserKind.Resource ? AttendeeRole.Resource : one.Role;
+            foreach (var id in ids.Where(i => i != organiser || user.Kind != UserKind.Group)) found.TryAdd(id, new Participation(id, role));
+        }
+
+        if (found.Values.All(p => p.Role != AttendeeRole.Required)) throw new RefusedException(RefusalKind.NoAttendee, "required");
+        return [.. found.Values];
+    }
+
+    /// <summary>True for text of the form of an e-mail address.</summary>
+    public static bool IsAddress(string text) =>
+        text.Length <= 254 && System.Net.Mail.MailAddress.TryCreate(text, out var parsed) && parsed.Address == text && parsed.Host.Contains('.', StringComparison.Ordinal);
+
+    private static CalendarUser Find(IChangeSession session, Invited one)
+    {
+        var text = one.IdOrAddress.Trim();
+        var field = one.Role == AttendeeRole.Optional ? "optional" : "required";
+        if (!text.Contains('@', StringComparison.Ordinal)) return session.User(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
+        var address = text.ToLowerInvariant();
+        if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
+        return session.UserByAddress(address)
+            ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null));
+    }
+}

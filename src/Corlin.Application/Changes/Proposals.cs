@@ -1,0 +1,67 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Takes up the time that an attendee proposed: the meeting moves there and everyone is asked anew.</summary>
+public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee, LocalDateTime? RecurrenceId) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (meeting, rights) = session.MustOrganise(Actor, Entry);
+        var who = session.User(Attendee) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
+        var proposed = Scheduling.Proposal(meeting, who.Id, RecurrenceId).Proposed!.Value;
+        if (proposed.Start < session.Now) throw new RefusedException(RefusalKind.InThePast);
+        var change = session.Begin(ChangeKind.ProposalAccepted, Actor, meeting.Owner, rights.Grant);
+        var zone = meeting.Time is TimedEntry timed ? timed.Zone : session.Users([meeting.Owner])[meeting.Owner].Zone;
+        var moved = Scheduling.Move(meeting, RecurrenceId, TimedEntry.At(proposed, zone));
+        session.Save(moved.Entry);
+        session.Tell(moved, Actor);
+        return change;
+    }
+}
+
+/// <summary>Does not take up the time that an attendee proposed; they are told.</summary>
+public sealed record RefuseProposal(UserId Actor, string Entry, string Attendee, LocalDateTime? RecurrenceId) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (meeting, rights) = session.MustOrganise(Actor, Entry);
+        var who = session.User(Attendee) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
+        var refused = Scheduling.RefuseProposal(meeting, who.Id, RecurrenceId);
+        var change = session.Begin(ChangeKind.ProposalRefused, Actor, meeting.Owner, rights.Grant);
+        session.Save(refused.Entry);
+        session.Tell(refused, Actor);
+        return change;
+    }
+}
+
+/// <summary>The organiser goes on without those who have not accepted.</summary>
+public sealed record GoOnWithout(UserId Actor, string Entry, LocalDateTime? RecurrenceId) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (meeting, rights) = session.MustOrganise(Actor, Entry);
+        var gone = Scheduling.GoOn(meeting, RecurrenceId);
+        var change = session.Begin(ChangeKind.WentOn, Actor, meeting.Owner, rights.Grant);
+        session.Save(gone.Entry);
+        return change;
+    }
+}
+
+/// <summary>Cancels a meeting; everyone asked is told.</summary>
+public sealed record CancelMeeting(UserId Actor, string Entry) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (meeting, rights) = session.MustOrganise(Actor, Entry);
+        var cancelled = Scheduling.Cancel(meeting);
+        var change = session.Begin(ChangeKind.MeetingCancelled, Actor, meeting.Owner, rights.Grant);
+        session.Save(cancelled.Entry);
+        session.Tell(cancelled, Actor);
+        return change;
+    }
+}

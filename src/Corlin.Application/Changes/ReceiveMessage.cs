@@ -1,0 +1,44 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>What became of a message that came in.</summary>
+public enum Received
+{
+    Applied,
+
+    /// <summary>The same message was taken in before.</summary>
+    Repeated,
+
+    /// <summary>It answers an older state of the meeting.</summary>
+    Outdated,
+
+    /// <summary>It waits in the pile: not from who it says, or about nothing known.</summary>
+    Waits,
+}
+
+/// <summary>Takes in an answer or a proposed time from outside (REPLY, COUNTER; RFC 5546 3.2.3, 3.2.7).</summary>
+public sealed record ReceiveMessage(IncomingMessage Message) : IChange<Received>
+{
+    public Received Apply(IChangeSession session)
+    {
+        if (Message.Method is not (SchedulingMethod.Reply or SchedulingMethod.Counter)) return Received.Waits;
+        // Only the attendee speaks for themselves; whether the UID exists is not shown.
+        if (Message.Sender != Message.Attendee) return Received.Waits;
+        if (session.Meeting(Message.Uid, Message.Organiser) is not { } meeting) return Received.Waits;
+        if (session.UserByAddress(Message.Attendee) is not { } who) return Received.Waits;
+        if (meeting.Status != MeetingStatus.Sent || Agreement.Of(meeting, who.Id, Message.RecurrenceId) is null) return Received.Waits;
+        if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}")) return Received.Repeated;
+        if (Message.Sequence < meeting.Sequence) return Received.Outdated;
+
+        session.Begin(ChangeKind.InvitationAnswered, who.Id, who.Id, null);
+        var answer = Message.Method == SchedulingMethod.Counter && Message.Answer == Answer.None ? Answer.Tentative : Message.Answer;
+        var given = Scheduling.Give(
+            meeting, who.Id, Message.RecurrenceId, new GivenAnswer(answer, Message.Comment, Message.Proposed, who.Id, Message.Stamp));
+        session.Save(given.Entry);
+        session.Tell(given, who.Id);
+        return Received.Applied;
+    }
+}

@@ -1,0 +1,58 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Adds a person, group, room or resource; who is inside gets a calendar with the defaults of the organisation.</summary>
+public sealed record AddPerson(CalendarUser User) : IChange<CalendarUser>
+{
+    public CalendarUser Apply(IChangeSession session)
+    {
+        if (!Zones.Exists(User.Zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", User.Zone);
+        if (!Attendees.IsAddress(User.Address)) throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
+        var added = session.Save(User with { PublicId = PublicIds.New() });
+        session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
+        if (!added.Inside) return added;
+        var calendar = session.AddCalendar(added.Id, added.Name);
+        // Rooms are looked at by everyone with their headline, so that one knows whom to ask; people show their outline.
+        var sight = added.Kind is UserKind.Person ? Sight.Outline : Sight.Headline;
+        session.Save(new Grant(0, calendar, null, Inside: true, sight, Acting.Look, false, null, null, false));
+        return added;
+    }
+}
+
+/// <summary>Adds somebody to a group.</summary>
+public sealed record AddMember(UserId Group, UserId Member) : IChange<bool>
+{
+    public bool Apply(IChangeSession session)
+    {
+        session.AddMember(Group, Member);
+        return true;
+    }
+}
+
+/// <summary>Names a place where people work or meet.</summary>
+public sealed record AddPlace(Place Place) : IChange<bool>
+{
+    public bool Apply(IChangeSession session)
+    {
+        if (!Zones.Exists(Place.Zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
+        session.Save(Place);
+        return true;
+    }
+}
+
+/// <summary>Says how long the way between two sites takes.</summary>
+public sealed record SetWay(string From, string To, Duration Takes) : IChange<bool>
+{
+    public bool Apply(IChangeSession session)
+    {
+        session.SaveWay(From, To, Takes);
+        return true;
+    }
+}

@@ -1,0 +1,57 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Turns the effects of a transition into messages: a notice inside, mail outside.</summary>
+internal static class Telling
+{
+    public static void Tell(this IChangeSession session, Transition transition, UserId actor)
+    {
+        if (transition.Effects.IsEmpty) return;
+        var meeting = transition.Entry;
+        var people = session.Users([meeting.Owner, actor, .. meeting.Participations.Select(p => p.Who), .. transition.Effects.Select(e => e.To)]);
+        foreach (var effect in transition.Effects)
+        {
+            // Who acts knows already.
+            if (effect.To == actor) continue;
+            var to = people[effect.To];
+            if (to.Inside)
+            {
+                session.Send(new OutboxMessage(
+                    null, new Notice(effect.Kind, to.Address, people[effect.About].Address, meeting.PublicId, effect.RecurrenceId)));
+            }
+            else if (Method(effect.Kind) is { } method)
+            {
+                session.Send(new OutboxMessage(Mail(meeting, effect, method, to, actor, people, session.Now), null));
+            }
+        }
+    }
+
+    private static SchedulingMethod? Method(EffectKind kind) => kind switch
+    {
+        EffectKind.Invite or EffectKind.Moved => SchedulingMethod.Request,
+        EffectKind.Cancelled => SchedulingMethod.Cancel,
+        EffectKind.ProposalRefused => SchedulingMethod.DeclineCounter,
+        // Nobody outside organises a meeting here yet, so no answer goes out.
+        _ => null,
+    };
+
+    private static OutgoingMail Mail(
+        Entry meeting, Effect effect, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now)
+    {
+        var organiser = people[meeting.Owner];
+        var occurrence = Occurrences.Find(meeting with { Status = MeetingStatus.Sent }, effect.RecurrenceId, organiser.HomeZone);
+        var stretch = occurrence?.Stretch ?? meeting.Time.ToStretch(organiser.HomeZone);
+        var zone = meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : organiser.Zone;
+        var attendees = Agreement.For(meeting, effect.RecurrenceId)
+            .Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
+        return new OutgoingMail(
+            method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
+            occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, meeting.Line, attendees, effect.RecurrenceId);
+    }
+
+    private static Mailbox Box(CalendarUser user) => new(user.Name, user.Address);
+}

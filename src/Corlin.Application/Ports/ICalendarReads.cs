@@ -1,0 +1,61 @@
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Travel;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>What can be asked of the store. Every question is bounded by what it is asked for.</summary>
+public interface ICalendarReads
+{
+    CalendarUser? User(string publicId);
+
+    CalendarUser? UserByAddress(string address);
+
+    IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids);
+
+    /// <summary>People, groups and rooms of whom a word begins with the text, by name.</summary>
+    IReadOnlyList<CalendarUser> FindUsers(string text, int limit);
+
+    /// <summary>The main calendars of those who have one.</summary>
+    IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners);
+
+    /// <summary>The grants to one receiver, and the defaults, on some calendars.</summary>
+    IReadOnlyList<Grant> GrantsOn(IEnumerable<CalendarId> calendars, UserId receiver);
+
+    /// <summary>Everything granted to somebody personally, with whose calendar it is.</summary>
+    IReadOnlyList<HeldGrant> GrantsHeldBy(UserId receiver);
+
+    /// <summary>The people who hold a personal grant on a calendar.</summary>
+    IReadOnlyList<Grant> GrantsGivenOn(CalendarId calendar);
+
+    /// <summary>The entries that touch a span, by calendar; a series is there once.</summary>
+    ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span);
+
+    Entry? Entry(string publicId);
+
+    /// <summary>A meeting by what it is keyed by.</summary>
+    Entry? Meeting(string uid, string organiserAddress);
+
+    /// <summary>The meetings that some organise and that have something at or after a moment, soonest first.</summary>
+    IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit);
+
+    IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span);
+
+    IReadOnlyDictionary<string, Place> Places();
+
+    TravelTable Travel();
+
+    IReadOnlyList<UserId> Members(UserId group);
+}
+
+/// <summary>A grant with whose calendar it is on.</summary>
+public sealed record HeldGrant(UserId Owner, Grant Grant);
+
+/// <summary>Opens the store for reading: one consistent state for the whole of a read.</summary>
+public interface IReadStore
+{
+    Task<T> ReadAsync<T>(Func<ICalendarReads, T> read, CancellationToken cancel = default);
+}

@@ -1,0 +1,66 @@
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>What a change may do inside its transaction. It reads what it has written.</summary>
+public interface IChangeSession : ICalendarReads
+{
+    Instant Now { get; }
+
+    /// <summary>Opens the change: everything saved from here on belongs to it, in the history and for undo.</summary>
+    long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant);
+
+    /// <summary>Stores a new or changed entry with its participations, what it occupies and the change log of every lane concerned.</summary>
+    /// <returns>The entry with its id.</returns>
+    Entry Save(Entry entry);
+
+    /// <summary>Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn.</summary>
+    void Restore(long change);
+
+    /// <summary>The change with this id, or null.</summary>
+    ChangeMade? Change(long id);
+
+    /// <summary>Hands a message to the outbox; it leaves when the time of undo is over.</summary>
+    void Send(OutboxMessage message);
+
+    /// <summary>False where a message with this key was taken in before.</summary>
+    bool TakeIn(string messageKey);
+
+    CalendarUser Save(CalendarUser user);
+
+    CalendarId AddCalendar(UserId owner, string name);
+
+    void Save(Grant grant);
+
+    void Save(Absence absence);
+
+    void Save(Place place);
+
+    void SaveWay(string from, string to, Duration takes);
+
+    void AddMember(UserId group, UserId member);
+}
+
+/// <summary>What was done, as the history tells it.</summary>
+public enum ChangeKind
+{
+    SetUp,
+    PersonAdded,
+    AccessGranted,
+    AbsencePosted,
+    AppointmentAdded,
+    HoldPlaced,
+    MeetingSent,
+    MeetingKept,
+    InvitationAnswered,
+    ProposalAccepted,
+    ProposalRefused,
+    WentOn,
+    MeetingCancelled,
+    Undone,
+}
+
+public sealed record ChangeMade(long Id, ChangeKind Kind, UserId Actor, UserId InNameOf, Instant At, bool Undone);

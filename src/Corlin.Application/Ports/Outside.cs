@@ -1,0 +1,52 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using NodaTime;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>What the outbox keeps: a mail to somebody outside, or a notice to somebody inside.</summary>
+public sealed record OutboxMessage(OutgoingMail? Mail, Notice? Notice);
+
+/// <summary>Tells somebody inside that something of theirs has changed.</summary>
+/// <param name="To">The address of who is told.</param>
+/// <param name="Entry">The public id of the meeting.</param>
+public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId);
+
+/// <summary>A message that waits in the outbox.</summary>
+public sealed record WaitingMessage(long Id, string MessageId, OutboxMessage Message);
+
+/// <summary>The outbox as its worker sees it.</summary>
+public interface IOutbox
+{
+    Task<IReadOnlyList<WaitingMessage>> DueAsync(Instant now, int limit, CancellationToken cancel = default);
+
+    Task SentAsync(long id, Instant at, CancellationToken cancel = default);
+}
+
+/// <summary>Carries mail to the outside world.</summary>
+public interface IMailCarrier
+{
+    /// <summary>Takes a message over; the same message id twice is delivered once.</summary>
+    Task SendAsync(string messageId, OutgoingMail mail, CancellationToken cancel = default);
+}
+
+/// <summary>Brings notices to those inside.</summary>
+public interface INoticeCarrier
+{
+    Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default);
+}
+
+/// <summary>Makes the address of a conference for a meeting.</summary>
+public interface IConferenceLinks
+{
+    string Make(string uid);
+}
+
+/// <summary>Tells open screens that a calendar has changed, and nothing else.</summary>
+public interface ILiveUpdates
+{
+    Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes);
+}
+
+/// <param name="Number">The calendar's change number after the change.</param>
+public sealed record CalendarChange(CalendarId Calendar, long Number);

@@ -1,0 +1,71 @@
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+internal enum AtTimeKind
+{
+    Free,
+    Held,
+    Pencilled,
+    OutOfHours,
+    NotKnown,
+    Taken,
+    Away,
+}
+
+/// <summary>What a stretch is for somebody.</summary>
+/// <param name="Local">Their wall clock, with the day where it is another than the viewer's.</param>
+internal sealed record PersonAtTime(CalendarUser Who, AtTimeKind Kind, string Local, string Words, string Tone);
+
+internal static class AtTime
+{
+    /// <summary>What a stretch is for each of some people, in their order.</summary>
+    /// <param name="but">The public id of an entry that does not count: the meeting itself.</param>
+    public static IReadOnlyList<PersonAtTime> For(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch stretch, string? but = null)
+    {
+        var day = new Stretch(stretch.Start - Duration.FromHours(18), stretch.End + Duration.FromHours(18));
+        return [.. Lanes.Read(viewing, people, day).Select(lane => One(viewing, lane, stretch, but))];
+    }
+
+    private static PersonAtTime One(Viewing viewing, Lane lane, Stretch stretch, string? but)
+    {
+        var kind = Kind(lane, stretch, but, out var by);
+        var title = by?.Told.Title is { } told ? $", {told}" : "";
+        var (words, tone) = kind switch
+        {
+            AtTimeKind.Free => ("free", "fits"),
+            AtTimeKind.Held => ("held" + title, "doubt"),
+            AtTimeKind.Pencilled => ("pencilled" + title, "doubt"),
+            AtTimeKind.OutOfHours => ("out of hours", "doubt"),
+            AtTimeKind.NotKnown => ("not known", "doubt"),
+            AtTimeKind.Taken => ("taken" + title, "wrong"),
+            _ => ("away", "wrong"),
+        };
+        return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, stretch.Start), words, tone);
+    }
+
+    private static AtTimeKind Kind(Lane lane, Stretch stretch, string? but, out LaneEntry? by)
+    {
+        by = null;
+        if (lane.Absences.Any(a => a.Stretch.Overlaps(stretch))) return AtTimeKind.Away;
+        by = lane.Entries
+            .Where(e => e.Told.Takes > TimeTaken.Free && e.Told.Stretch.Overlaps(stretch) && e.Occurrence.Entry.PublicId != but)
+            .MaxBy(e => e.Told.Takes);
+        if (by?.Told.Takes == TimeTaken.Firm) return AtTimeKind.Taken;
+        if (!lane.Hours.Covers(stretch)) return AtTimeKind.OutOfHours;
+        if (by?.Told.Takes == TimeTaken.Pencilled) return AtTimeKind.Pencilled;
+        if (by is not null) return AtTimeKind.Held;
+        return lane.Known ? AtTimeKind.Free : AtTimeKind.NotKnown;
+    }
+
+    /// <summary>"17:30", "Wednesday 01:00" where it is another day there.</summary>
+    public static string Local(Viewing viewing, CalendarUser who, Instant moment)
+    {
+        var there = who.HomeZone.ToLocal(moment);
+        var here = viewing.Zone.ToLocal(moment);
+        return (there.Date == here.Date ? "" : $"{there.DayOfWeek} ") + English.Time(there.TimeOfDay);
+    }
+}

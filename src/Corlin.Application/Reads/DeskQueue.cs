@@ -1,0 +1,152 @@
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Watch;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What waits for who keeps some lanes, ordered by when it must be done.</summary>
+internal static class DeskQueue
+{
+    public static IReadOnlyList<QueueRow> Build(Viewing viewing, IReadOnlyList<Lane> lanes)
+    {
+        var kept = lanes.Where(l => l.Rights.MaySpeakFor).ToList();
+        var chase = ChaseRows.Read(viewing, [.. kept.Select(l => l.Who)]).Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision).Select(r => Chase(viewing, r));
+        return [.. kept.SelectMany(l => Answers(viewing, l).Concat(Mends(viewing, l)).Concat(Decisions(viewing, l)))
+            .Concat(chase)
+            .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
+    }
+
+    /// <summary>"Two answers for today; everything else can wait."</summary>
+    public static string Lead(Viewing viewing, IReadOnlyList<QueueRow> queue)
+    {
+        if (queue.Count == 0) return "Nothing waits for you.";
+        var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
+        var urgent = queue.Where(r => r.Deadline < endOfToday).ToList();
+        if (urgent.Count == 0) return "Nothing must be done today.";
+        var parts = new List<string>();
+        void Say(string verb, string one, string many)
+        {
+            if (urgent.Count(r => r.Verb == verb) is > 0 and var count) parts.Add(English.Count(count, one, many));
+        }
+
+        Say("Answer", "answer", "answers");
+        Say("Mend", "thing to mend", "things to mend");
+        Say("Chase", "to chase", "to chase");
+        Say("Decide", "decision", "decisions");
+        return $"{English.Capital(English.And(parts))} before the day ends" + (urgent.Count == queue.Count ? "." : "; everything else can wait.");
+    }
+
+    private static IEnumerable<QueueRow> Answers(Viewing viewing, Lane lane)
+    {
+        // One row a meeting: a series is answered as a whole, judged by its next occurrence.
+        var seen = new HashSet<EntryId>();
+        foreach (var entry in lane.Entries)
+        {
+            var told = entry.Told;
+            var meeting = entry.Occurrence.Entry;
+            if (told.Whole is null || told.Stretch.Start < viewing.Now || meeting.Owner == lane.Who.Id) continue;
+            if (Agreement.Of(meeting, lane.Who.Id, told.RecurrenceId) is not { Answer: Answer.None, Role: not AttendeeRole.Resource } part) continue;
+            if (!seen.Add(meeting.Id)) continue;
+            var verdict = Judge(viewing, lane, entry);
+            var organiser = viewing.Store.Users([meeting.Owner])[meeting.Owner];
+            var series = meeting.Rule is null || part.RecurrenceId is not null ? "" : ", a series";
+            yield return new QueueRow(
+                $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}", "Answer", viewing.View(lane.Who), told.Title!,
+                $"{When(viewing, lane.Who, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}",
+                English.Word(verdict.Kind), Tone(verdict.Kind), Why(verdict), told.PublicId, LaneViews.Id(part.RecurrenceId),
+                LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End), LaneViews.Ms(told.Stretch.Start));
+        }
+    }
+
+    private static Verdict<LaneEntry> Judge(Viewing viewing, Lane lane, LaneEntry asked)
+    {
+        var others = lane.Entries
+            .Where(e => !ReferenceEquals(e, asked) && !e.Told.AllDay && e.Occurrence.Entry.Id != asked.Occurrence.Entry.Id)
+            .Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)).ToList();
+        return Verdicts.Of(asked.Told.Stretch, asked.Site, others, e => e.Site, lane.Hours, lane.Absences, viewing.Store.Travel());
+    }
+
+    private static string Why(Verdict<LaneEntry> verdict) => verdict switch
+    {
+        { Kind: VerdictKind.Clashes, With: { } with } => $"{Name(with)}, {English.Length(verdict.By)}, {English.Word(with.Takes)}",
+        { Kind: VerdictKind.Tight, TooFar: true, With: { } with } when with.Key.Told.Place is { } place => $"the way from {place} is {English.Length(verdict.By)} too short",
+        { Kind: VerdictKind.Tight, TooFar: true } => $"{English.Length(verdict.By)} too little between two entries",
+        { Kind: VerdictKind.Tight, With: { } with } => $"no break beside {Name(with)}",
+        { Kind: VerdictKind.Away } => "falls into the absence",
+        { Kind: VerdictKind.OutOfHours } => "outside the working hours there",
+        _ => "free, with a break on both sides",
+    };
+
+    private static string Tone(VerdictKind verdict) => verdict switch
+    {
+        VerdictKind.Fits => "fits",
+        VerdictKind.Tight or VerdictKind.OutOfHours => "doubt",
+        _ => "wrong",
+    };
+
+    private static string Name(Standing<LaneEntry> other) => other.Key.Told.Title ?? (other.Key.Told.Withheld ? "Private" : "something taken");
+
+    private static IEnumerable<QueueRow> Mends(Viewing viewing, Lane lane)
+    {
+        var soon = viewing.Now + Duration.FromDays(7);
+        foreach (var clash in LaneViews.ClashesOn(lane).Where(c => c.Shared.Start > viewing.Now && c.Shared.Start < soon))
+        {
+            // An invitation not answered is a row of its own and says the clash there.
+            if (IsToAnswer(clash.First, lane) || IsToAnswer(clash.Second, lane)) continue;
+            yield return Mend(
+                viewing, lane, clash.Second.Key, "Clashes", $"{Name(clash.First)}, {English.Length(clash.Shared.Length)}", clash.Shared);
+        }
+
+        foreach (var (way, from, to) in LaneViews.WaysOn(viewing, lane).Where(w => w.Way.ShortBy > Duration.Zero && w.Way.To.Stretch.Start > viewing.Now && w.Way.To.Stretch.Start < soon))
+        {
+            var available = way.Needed - way.ShortBy;
+            var reason = from.Told.Place is { } place
+                ? $"{English.Length(way.Needed)} from {place}, {English.Length(available)} there"
+                : $"{English.Length(way.Needed)} needed, {English.Length(available)} there";
+            yield return Mend(viewing, lane, to, "Too far", reason, to.Told.Stretch);
+        }
+    }
+
+    private static bool IsToAnswer(Standing<LaneEntry> standing, Lane lane) =>
+        standing.Key.Told.Whole is not null && Agreement.Of(standing.Key.Occurrence.Entry, lane.Who.Id, standing.Key.Told.RecurrenceId) is { Answer: Answer.None };
+
+    private static QueueRow Mend(Viewing viewing, Lane lane, LaneEntry entry, string judgement, string reason, Stretch marked)
+    {
+        var told = entry.Told;
+        return new QueueRow(
+            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}", "Mend", viewing.View(lane.Who), told.Title ?? "Private", When(viewing, lane.Who, told.Stretch),
+            judgement, "wrong", reason, told.PublicId, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(marked.Start), LaneViews.Ms(marked.End), LaneViews.Ms(told.Stretch.Start));
+    }
+
+    private static IEnumerable<QueueRow> Decisions(Viewing viewing, Lane lane)
+    {
+        foreach (var request in lane.Entries.Where(e => e.Told.Whole?.HoldRequest is not null).GroupBy(e => e.Told.Whole!.HoldRequest))
+        {
+            var first = request.First().Told;
+            var lapses = first.Whole!.LapsesAt!.Value;
+            var local = viewing.Zone.ToLocal(lapses);
+            yield return new QueueRow(
+                $"decide-{request.Key}", "Decide", viewing.View(lane.Who), first.Title!, English.Count(request.Count(), "hold", "holds"), "Lapse",
+                "plain", $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}", null, null,
+                LaneViews.Ms(first.Stretch.Start), LaneViews.Ms(first.Stretch.End), LaneViews.Ms(lapses));
+        }
+    }
+
+    private static QueueRow Chase(Viewing viewing, ChaseRow row) => new(
+        $"chase-{row.Entry}-{row.Occurrence}", "Chase", row.Organiser, row.Title, row.When, row.Judgement, row.Tone, row.Reason, row.Entry, row.Occurrence,
+        row.Start, row.End, row.Start);
+
+    /// <summary>"today 15:00", with the place where it is told in another zone than the viewer's.</summary>
+    private static string When(Viewing viewing, CalendarUser who, Stretch stretch)
+    {
+        var local = viewing.Zone.ToLocal(stretch.Start);
+        var here = $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}";
+        var there = who.HomeZone.ToLocal(stretch.Start);
+        if (there == local) return here;
+        var day = there.Date == local.Date ? "" : $"{there.DayOfWeek} ";
+        return $"{here} ({day}{English.Time(there.TimeOfDay)} {viewing.TownOf(who)})";
+    }
+}

@@ -1,0 +1,128 @@
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Travel;
+using Corlin.Core.Watch;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Turns a lane into what is drawn.</summary>
+internal static class LaneViews
+{
+    public static LaneView View(Viewing viewing, Lane lane, Stretch span)
+    {
+        // A way is told only where both places it joins are.
+        var ways = WaysOn(viewing, lane).Where(w => w.From.Told.Sight >= Sight.Headline && w.To.Told.Sight >= Sight.Headline);
+        return new LaneView(
+            viewing.View(lane.Who),
+            lane.Known,
+            lane.Who.Hours is not null || lane.Who.Kind is UserKind.Room or UserKind.Resource,
+            lane.Rights.Acting >= Acting.Add,
+            lane.Rights.MaySpeakFor,
+            [.. lane.Hours.Stretches.Select(Span)],
+            [.. lane.Entries.Select(e => View(viewing, lane, e))],
+            [.. ways.Select(w => View(w.Way))],
+            [.. ClashesOn(lane).Select(c => new ClashView(Ms(c.Shared.Start), Ms(c.Shared.End), English.Length(c.Shared.Length)))],
+            [.. lane.Absences.Select(a => View(viewing, a))],
+            Where(viewing, lane, span));
+    }
+
+    /// <summary>The ways between the entries that stand firm or pencilled, from and to the entries they join.</summary>
+    public static IEnumerable<(Way Way, LaneEntry From, LaneEntry To)> WaysOn(Viewing viewing, Lane lane)
+    {
+        var stops = lane.Entries
+            .Where(e => e.Site is not null && e.Told.Takes >= TimeTaken.Pencilled && !e.Told.AllDay)
+            .Select(e => (Stop: new Stop(e.Site!, e.Told.Stretch), Entry: e))
+            .ToList();
+        foreach (var way in Ways.Between(stops.Select(s => s.Stop), viewing.Store.Travel()))
+        {
+            // The next morning's way begins at home, not where the day before ended.
+            if (way.To.Stretch.Start - way.From.Stretch.End > Duration.FromHours(8)) continue;
+            yield return (way, stops.First(s => ReferenceEquals(s.Stop, way.From)).Entry, stops.First(s => ReferenceEquals(s.Stop, way.To)).Entry);
+        }
+    }
+
+    public static IEnumerable<Clash<LaneEntry>> ClashesOn(Lane lane) =>
+        Clashes.On(lane.Entries.Where(e => !e.Told.AllDay).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)));
+
+    public static SpanView Span(Stretch stretch) => new(Ms(stretch.Start), Ms(stretch.End));
+
+    public static long Ms(Instant moment) => moment.ToUnixTimeMilliseconds();
+
+    /// <summary>What an occurrence of a series is called in an address.</summary>
+    public static string? Id(LocalDateTime? recurrenceId) =>
+        recurrenceId is { } id ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(id) : null;
+
+    private static EntryView View(Viewing viewing, Lane lane, LaneEntry entry)
+    {
+        var told = entry.Told;
+        var part = told.Whole is null ? null : Agreement.Of(entry.Occurrence.Entry, lane.Who.Id, told.RecurrenceId);
+        var toAnswer = part is { Answer: Answer.None, Role: not AttendeeRole.Resource };
+        return new EntryView(
+            told.PublicId, Id(told.RecurrenceId), Ms(told.Stretch.Start), Ms(told.Stretch.End), English.Word(told.Takes),
+            told.Title ?? (told.Withheld ? "Private" : "taken"), Detail(viewing, entry, part), told.Private, told.AllDay, toAnswer);
+    }
+
+    private static string? Detail(Viewing viewing, LaneEntry entry, Participation? part)
+    {
+        var told = entry.Told;
+        if (told.Sight == Sight.Outline) return null;
+        if (told.Whole is { } whole)
+        {
+            if (part is { Answer: Answer.None }) return "to answer";
+            if (part is { Answer: Answer.Tentative }) return "tentative";
+            if (whole.HoldRequest is not null) return "hold";
+            if (told.Kind == EntryKind.Meeting && part is null && !whole.Agreed) return Waiting(whole);
+        }
+
+        var place = told.Place ?? (told.Whole?.Link is null ? null : "by video");
+        return told.Private ? place is null ? "Private" : $"Private, {place}" : place;
+    }
+
+    /// <summary>"6 of 9 accepted": how far a meeting that is not agreed has come.</summary>
+    internal static string Waiting(WholeEntry whole)
+    {
+        if (whole.Status == MeetingStatus.Draft) return "draft";
+        var required = whole.Attendees.Where(a => a.Role == AttendeeRole.Required).ToList();
+        return $"{required.Count(a => a.Answer == Answer.Accepted)} of {required.Count} accepted";
+    }
+
+    private static WayView View(Way way)
+    {
+        var minutes = (int)way.Needed.TotalMinutes;
+        var lacking = (int)Math.Ceiling(way.ShortBy.TotalMinutes);
+        var words = lacking > 0 ? $"{English.Length(minutes)} on the way, {English.Length(lacking)} short" : $"{English.Length(minutes)} on the way";
+        return new WayView(Ms(way.Drawn.Start), Ms(way.Drawn.End), minutes, lacking, words);
+    }
+
+    private static AwayView View(Viewing viewing, Absence absence)
+    {
+        var covers = absence.Covers is { } who && viewing.Store.Users([who]).TryGetValue(who, out var cover) ? $"Away, {cover.GivenName} covers" : "Away";
+        return new AwayView(Ms(absence.Stretch.Start), Ms(absence.Stretch.End), covers);
+    }
+
+    /// <summary>"head office until 18:15", "day starts in 2 h 18", "away, Ines covers".</summary>
+    private static string Where(Viewing viewing, Lane lane, Stretch span)
+    {
+        var who = lane.Who;
+        var zone = who.HomeZone;
+        if (!lane.Known) return viewing.TownOf(who) + ", calendar not known";
+        if (lane.Absences.FirstOrDefault(a => a.Stretch.Contains(viewing.Now)) is { } away)
+            return $"away until {English.NearDay(zone.ToLocal(away.Stretch.End).Date, zone.ToLocal(viewing.Now).Date)}";
+        if (!span.Contains(viewing.Now)) return viewing.TownOf(who);
+        var place = Days.PlaceOn(who, zone.ToLocal(viewing.Now).Date);
+        var town = viewing.TownOf(who);
+        if (lane.Hours.Around(viewing.Now) is { } day)
+        {
+            var where = place is not null && place != town && lane.Rights.Sight >= Sight.Headline ? $"{town}, {place}" : town;
+            return $"{where} until {English.Time(zone.ToLocal(day.End).TimeOfDay)}";
+        }
+
+        var next = lane.Hours.Stretches.FirstOrDefault(s => s.Start > viewing.Now);
+        return next.IsEmpty || next.Start - viewing.Now > Duration.FromHours(16) ? $"{town}, day is over" : $"{town}, day starts in {English.Length(next.Start - viewing.Now)}";
+    }
+}

@@ -1,0 +1,34 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Every meeting organised by the viewer or in the name of those they speak for, by what it waits for.</summary>
+public sealed record ChaseView(long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones);
+
+public sealed record ReadChase(UserId Viewer, Instant Now)
+{
+    public ChaseView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var rows = ChaseRows.Read(viewing, [.. viewing.Principals.Append(viewing.Person)]);
+        var span = new Stretch(Now, Now + Duration.FromDays(70));
+        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span));
+    }
+
+    private static string Lead(IReadOnlyList<ChaseRow> rows)
+    {
+        var times = rows.Count(r => r.Group == ChaseGroup.NewTime);
+        var decisions = rows.Count(r => r.Group == ChaseGroup.Decision);
+        var answers = rows.Count(r => r.Group == ChaseGroup.Answers);
+        if (rows.Count == 0) return "Nothing has been arranged yet.";
+        var parts = new List<string>();
+        if (times > 0) parts.Add(times == 1 ? "one waits for a new time" : English.Count(times, "", "wait for a new time"));
+        if (decisions > 0) parts.Add(decisions == 1 ? "one for a decision" : $"{English.Count(decisions, "", "")}for a decision");
+        if (answers > 0) parts.Add(answers == 1 ? "one waits for answers" : English.Count(answers, "", "wait for answers"));
+        return parts.Count == 0 ? "Everything is agreed." : English.Capital(English.And(parts)) + ".";
+    }
+}

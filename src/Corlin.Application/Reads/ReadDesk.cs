@@ -1,0 +1,95 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Today: the lanes of all principals and the queue of what waits.</summary>
+/// <param name="Lead">What the day needs, in a sentence.</param>
+/// <param name="Beside">Others who matter today, and whether they can be reached.</param>
+/// <param name="Clocks">The other zones of the organisation.</param>
+public sealed record DeskView(
+    long Now, string DateLine, string Lead, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<QueueRow> Queue,
+    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks);
+
+/// <summary>Something that waits for the viewer.</summary>
+/// <param name="Verb">Answer, Chase, Mend or Decide.</param>
+/// <param name="Judgement">A word; its reason follows.</param>
+/// <param name="Tone">fits, doubt, wrong or plain: how the judgement is written, never all that it says.</param>
+/// <param name="Start">The stretch that the row marks above, if it stands on today's lanes.</param>
+public sealed record QueueRow(
+    string Key, string Verb, PersonView For, string Title, string Text, string Judgement, string Tone, string Reason, string? Entry, string? Occurrence,
+    long? Start, long? End, long Deadline);
+
+/// <param name="Words">"free to 11:00", "day starts in 2 h".</param>
+public sealed record BesideView(PersonView Who, string Words);
+
+public sealed record ReadDesk(UserId Viewer, Instant Now)
+{
+    private const int LookAheadDays = 21;
+
+    public DeskView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var today = viewing.Zone.Day(viewing.Today);
+        IReadOnlyList<CalendarUser> people = viewing.Principals is { Count: > 0 } principals ? principals : [viewing.Person];
+        var ahead = new Stretch(today.Start, viewing.Zone.Day(viewing.Today.PlusDays(LookAheadDays)).End);
+        var lanes = Lanes.Read(viewing, people, ahead);
+        var day = new DayView(
+            NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
+            [.. lanes.Select(l => LaneViews.View(viewing, Within(l, today), today))]);
+        var queue = DeskQueue.Build(viewing, lanes);
+        var zones = viewing.ZonesOf(people, today);
+        return new DeskView(
+            LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue), viewing.View(viewing.Person), zones, day, queue,
+            Beside(viewing, lanes, today), Clocks(viewing, zones, today));
+    }
+
+    private static Lane Within(Lane lane, Stretch day) => lane with
+    {
+        // Hours beyond the day are kept: "day starts in 2 h" may speak of tomorrow.
+        Entries = [.. lane.Entries.Where(e => e.Told.Stretch.Overlaps(day))],
+        Absences = [.. lane.Absences],
+        Hours = lane.Hours.Intersect(StretchSet.Of([new Stretch(day.Start, day.End + Duration.FromDays(1))])),
+    };
+
+    /// <summary>Those inside who meet the principals today and are not among them, and the rooms they meet in.</summary>
+    private static IReadOnlyList<BesideView> Beside(Viewing viewing, IReadOnlyList<Lane> lanes, Stretch today)
+    {
+        const int most = 4;
+        var shown = lanes.Select(l => l.Who.Id).ToHashSet();
+        var ids = lanes.SelectMany(l => l.Entries)
+            .Where(e => e.Told.Whole is not null && e.Told.Stretch.Overlaps(today))
+            .SelectMany(e => e.Told.Whole!.Attendees.Select(a => a.Who).Append(e.Told.Whole.Organiser))
+            .Where(id => !shown.Contains(id))
+            .GroupBy(id => id).OrderByDescending(g => g.Count()).Select(g => g.Key).ToList();
+        var users = viewing.Store.Users(ids);
+        var people = ids.Select(id => users[id]).Where(u => u.Inside).OrderBy(u => u.Kind == UserKind.Room).Take(most).ToList();
+        return [.. Lanes.Read(viewing, people, today).Select(l => new BesideView(viewing.View(l.Who), ReachNow(viewing, l)))];
+    }
+
+    private static string ReachNow(Viewing viewing, Lane lane)
+    {
+        var taken = StretchSet.Of(lane.Entries.Where(e => e.Told.Takes >= TimeTaken.Pencilled).Select(e => e.Told.Stretch));
+        var at = Days.At(viewing.Now, lane.Hours, taken, lane.Absences);
+        string Clock() => at.Until is { } until ? English.Time(viewing.Zone.ToLocal(until).TimeOfDay) : "";
+        return at.Reach switch
+        {
+            Reach.Free => $"free to {Clock()}",
+            Reach.Taken => $"taken to {Clock()}",
+            Reach.OutOfHours when at.Until is { } until => $"day starts in {English.Length(until - viewing.Now)}",
+            Reach.OutOfHours => "day is over",
+            _ => "away",
+        };
+    }
+
+    private static IReadOnlyList<ZoneView> Clocks(Viewing viewing, IReadOnlyList<ZoneView> shown, Stretch today)
+    {
+        var zones = shown.Select(z => z.Id).ToHashSet();
+        return [.. viewing.Places.Values.Where(p => !zones.Contains(p.Zone)).DistinctBy(p => p.Zone).OrderBy(p => p.Town, StringComparer.Ordinal)
+            .Select(p => viewing.View(p.Zone, p.Town, today))];
+    }
+}

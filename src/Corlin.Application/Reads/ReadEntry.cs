@@ -1,0 +1,57 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>One occurrence of an entry with everything the viewer may know of it.</summary>
+/// <param name="MayAnswerFor">Those for whom the viewer may answer it.</param>
+public sealed record EntryDetails(
+    string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? Agenda, string? Line, bool Private, string Kind, string Takes,
+    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange);
+
+/// <param name="Lane">The public id of whose lane it was chosen on.</param>
+public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? RecurrenceId, string Lane, Instant Now)
+{
+    public EntryDetails Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var owner = store.User(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
+        var entry = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
+        var rights = viewing.RightsOn([owner.Id]);
+        var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
+        var told = rights.TryGetValue(owner.Id, out var own) ? Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) : null;
+        if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
+        return Details(viewing, owner, told);
+    }
+
+    private EntryDetails Details(Viewing viewing, CalendarUser owner, DisclosedEntry told)
+    {
+        var whole = told.Whole;
+        var attendees = whole?.Attendees ?? [];
+        var people = whole is null ? new Dictionary<UserId, CalendarUser>() : viewing.Store.Users([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
+        var local = viewing.Zone.ToLocal(told.Stretch.Start);
+        var end = viewing.Zone.ToLocal(told.Stretch.End);
+        var there = AtTime.Local(viewing, owner, told.Stretch.Start);
+        var elsewhere = owner.HomeZone.ToLocal(told.Stretch.Start) == local ? "" : $", {there} in {viewing.TownOf(owner)}";
+        var meeting = told.Kind == EntryKind.Meeting;
+        return new EntryDetails(
+            told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
+            $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}",
+            told.Title!, told.Place, whole?.Link, whole?.Agenda, whole?.Line, told.Private, told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
+            whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
+            [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
+            meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
+            whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private));
+    }
+
+    private static string? MadeBy(IReadOnlyDictionary<UserId, CalendarUser> people, WholeEntry? whole)
+    {
+        if (whole is null || !people.TryGetValue(whole.MadeBy, out var maker)) return null;
+        return whole.MadeBy == whole.Organiser ? maker.Name : $"{maker.Name} for {people[whole.Organiser].Name}";
+    }
+}

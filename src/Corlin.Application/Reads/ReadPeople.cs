@@ -1,0 +1,18 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>People, rooms and groups whose name or address begins with some words.</summary>
+public sealed record ReadPeople(UserId Viewer, string Text, Instant Now)
+{
+    private const int Most = 12;
+
+    public IReadOnlyList<PersonView> Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var text = Text.Trim();
+        return [.. store.FindUsers(text, Most).Select(viewing.View)];
+    }
+}

@@ -1,0 +1,137 @@
+using System.Collections.Immutable;
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What a search for free slots finds.</summary>
+/// <param name="Total">How many there are in all; the best of them are given.</param>
+/// <param name="Days">The days of the span, for the board.</param>
+public sealed record SlotsView(
+    IReadOnlyList<SlotPersonView> People, IReadOnlyList<SlotView> Slots, int Total, IReadOnlyList<ContourView> Contour, IReadOnlyList<SlotDayView> Days,
+    string Summary, IReadOnlyList<ZoneView> Zones);
+
+public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown);
+
+/// <param name="Verdict">"In hours for all", "Lakshmi late": a few words.</param>
+/// <param name="Plants">Where each flag stands on the local-clock rule.</param>
+public sealed record SlotView(long Start, long End, string When, string Verdict, string Tone, string Reason, IReadOnlyList<PlantView> Plants);
+
+/// <param name="Minute">Of their own day, 0 to 1439.</param>
+/// <param name="Local">Their wall clock, with the day where it is another.</param>
+public sealed record PlantView(string Person, int Minute, string Local);
+
+public sealed record ContourView(long From, int Free);
+
+public sealed record SlotDayView(string Date, string Label, long Start, long End, int Slots);
+
+/// <param name="From">The first day, in the viewer's zone.</param>
+/// <param name="To">The last day.</param>
+public sealed record ReadSlots(
+    UserId Viewer, string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, LocalDate From, LocalDate To, Instant Now)
+{
+    public const int MostDays = 62;
+    private const int Given = 60;
+
+    public SlotsView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var organiser = store.User(InNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", InNameOf);
+        if (!viewing.Viewer.MaySpeakFor(organiser.Id)) throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
+        var span = Span(viewing);
+        var asked = Asked.Find(viewing, organiser, Required, Optional);
+        var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);
+        var request = Request(lanes, asked, span);
+        var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
+        var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
+        var days = Days(viewing, span, slots);
+        return new SlotsView(
+            [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
+            [.. slots.Take(Given).Select(s => View(viewing, asked, names, s))],
+            slots.Length,
+            [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
+            days,
+            slots.Length == 0 ? Nothing(asked.Count) : slots.Length > Given ? $"{slots.Length - Given} more in these days" : "",
+            viewing.ZonesOf(asked.Select(a => a.Who), span));
+    }
+
+    private Stretch Span(Viewing viewing)
+    {
+        if (Minutes is < 5 or > 24 * 60) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        if (To < From) throw new RefusedException(RefusalKind.EndBeforeStart, "span");
+        if (Period.DaysBetween(From, To) > MostDays) throw new RefusedException(RefusalKind.SpanTooLong, "span");
+        var start = viewing.Zone.Day(From).Start;
+        var end = viewing.Zone.Day(To).End;
+        if (end <= Now) throw new RefusedException(RefusalKind.InThePast, "span");
+        if (Duration.FromMinutes(Minutes) > end - start) throw new RefusedException(RefusalKind.LengthLongerThanSpan, "minutes");
+        // Nothing begins in the past: the span starts with the next quarter of an hour.
+        var quarter = Duration.FromMinutes(15).BclCompatibleTicks;
+        var next = Instant.FromUnixTimeTicks((Now.ToUnixTimeTicks() + quarter - 1) / quarter * quarter);
+        return new Stretch(Instant.Min(Instant.Max(start, next), end), end);
+    }
+
+    private SlotRequest Request(IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Stretch span) => new(
+        span,
+        Duration.FromMinutes(Minutes),
+        Duration.FromMinutes(15),
+        [.. lanes.Zip(asked, (lane, a) => new SlotPerson(
+            lane.Who.PublicId,
+            a.Required ? Need.Required : Need.Optional,
+            lane.Who.HomeZone,
+            lane.Hours,
+            [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
+            StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
+            lane.Known))]);
+
+    private static IReadOnlyList<SlotDayView> Days(Viewing viewing, Stretch span, ImmutableArray<Slot> slots)
+    {
+        var counts = slots.GroupBy(s => viewing.Zone.ToLocal(s.Stretch.Start).Date).ToDictionary(g => g.Key, g => g.Count());
+        var days = new List<SlotDayView>();
+        var last = viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date;
+        for (var date = viewing.Zone.ToLocal(span.Start).Date; date <= last; date = date.PlusDays(1))
+        {
+            var day = viewing.Zone.Day(date);
+            days.Add(new SlotDayView(
+                NodaTime.Text.LocalDatePattern.Iso.Format(date), English.Day(date), LaneViews.Ms(day.Start), LaneViews.Ms(day.End), counts.GetValueOrDefault(date)));
+        }
+
+        return days;
+    }
+
+    private static SlotView View(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<string, string> names, Slot slot)
+    {
+        var local = viewing.Zone.ToLocal(slot.Stretch.Start);
+        var (verdict, tone) = Verdict(slot, names);
+        var reason = string.Join(". ", slot.Reasons.Select(r => English.Capital(English.Reason(r, key => names[key])))) + ".";
+        return new SlotView(
+            LaneViews.Ms(slot.Stretch.Start), LaneViews.Ms(slot.Stretch.End), $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}", verdict, tone, reason,
+            [.. asked.Select(a =>
+            {
+                var there = a.Who.HomeZone.ToLocal(slot.Stretch.Start);
+                return new PlantView(a.Who.PublicId, there.Hour * 60 + there.Minute, AtTime.Local(viewing, a.Who, slot.Stretch.Start));
+            })]);
+    }
+
+    private static (string Words, string Tone) Verdict(Slot slot, Dictionary<string, string> names)
+    {
+        string Who(params ReadOnlySpan<SlotReasonKind> kinds)
+        {
+            var wanted = kinds.ToArray();
+            return English.And([.. slot.Reasons.Where(r => wanted.Contains(r.Kind)).Select(r => names[r.Person!]).Distinct()]);
+        }
+
+        if (!slot.Missing.IsEmpty) return ($"without {English.And([.. slot.Missing.Select(m => names[m])])}", "doubt");
+        if (Who(SlotReasonKind.OverPencilled, SlotReasonKind.OverHold) is { Length: > 0 } over) return ($"pencilled, {over}", "doubt");
+        if (Who(SlotReasonKind.NotKnown) is { Length: > 0 } unknown) return ($"{unknown} not known", "doubt");
+        if (Who(SlotReasonKind.LastHour) is { Length: > 0 } late) return ($"{late} late", "doubt");
+        if (Who(SlotReasonKind.FirstHour) is { Length: > 0 } early) return ($"{early} early", "doubt");
+        return ("In hours for all", "fits");
+    }
+
+    private static string Nothing(int people) => $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";
+}

@@ -1,0 +1,77 @@
+using System.Collections.Immutable;
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>One reading of the store by one person at one moment.</summary>
+internal sealed class Viewing
+{
+    private readonly Lazy<IReadOnlyDictionary<string, Place>> places;
+
+    public Viewing(ICalendarReads store, UserId person, Instant now)
+    {
+        Store = store;
+        Now = now;
+        places = new(store.Places);
+        var held = store.GrantsHeldBy(person).Where(h => h.Grant.HoldsAt(now)).GroupBy(h => h.Owner);
+        var speaksFor = held
+            .Select(own => (own.Key, Rights: Rights.Combine(own.Select(h => h.Grant), inside: true, now)))
+            .Where(own => own.Rights.MaySpeakFor)
+            .ToImmutableDictionary(own => own.Key, own => own.Rights.Private);
+        Viewer = new Viewer(person, speaksFor);
+        Person = store.Users([person])[person];
+    }
+
+    public ICalendarReads Store { get; }
+
+    public Instant Now { get; }
+
+    public Viewer Viewer { get; }
+
+    public CalendarUser Person { get; }
+
+    /// <summary>The zone in which the viewer reads: the one of their profile.</summary>
+    public DateTimeZone Zone => Person.HomeZone;
+
+    public LocalDate Today => Zone.ToLocal(Now).Date;
+
+    public IReadOnlyDictionary<string, Place> Places => places.Value;
+
+    /// <summary>Those for whom the viewer speaks, by name; the viewer is not among them.</summary>
+    public IReadOnlyList<CalendarUser> Principals =>
+        [.. Store.Users(Viewer.SpeaksFor.Keys).Values.Where(u => u.Kind == UserKind.Person).OrderBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)];
+
+    /// <summary>The viewer's rights on the main calendars of some people; who has none is left out.</summary>
+    public Dictionary<UserId, (CalendarId Calendar, Rights Rights)> RightsOn(IReadOnlyCollection<UserId> owners)
+    {
+        var calendars = Store.MainCalendars(owners);
+        var grants = Store.GrantsOn(calendars.Values, Viewer.Person).ToLookup(g => g.Calendar);
+        return calendars.ToDictionary(
+            c => c.Key,
+            c => (c.Value, c.Key == Viewer.Person ? Rights.Own : Rights.Combine(grants[c.Value], Person.Inside, Now)));
+    }
+
+    /// <summary>The site of a place or room by its name, or null where it is not one of the set-up.</summary>
+    public string? SiteOf(string? place) => place is not null && Places.TryGetValue(place, out var known) ? known.Site : null;
+
+    public PersonView View(CalendarUser user) => new(
+        user.PublicId, user.Name, user.GivenName, user.Kind.ToString().ToLowerInvariant(), user.Inside, user.Flag, user.Zone, TownOf(user), user.Post, user.Address);
+
+    public string TownOf(CalendarUser user)
+    {
+        if (user.Place is null) return Zones.City(user.Zone);
+        return Places.TryGetValue(user.Place, out var place) ? place.Town : user.Place;
+    }
+
+    public ZoneView View(string zone, string label, Stretch span) => new(
+        zone, label, [.. Zones.Get(zone).Offsets(span).Select(o => new OffsetView(o.From.ToUnixTimeMilliseconds(), o.Offset.Seconds / 60))]);
+
+    /// <summary>The viewer's own zone first, then those of the people shown, each once.</summary>
+    public IReadOnlyList<ZoneView> ZonesOf(IEnumerable<CalendarUser> people, Stretch span) =>
+        [.. people.Prepend(Person).Where(p => p.Zone != "Etc/UTC" || p.Inside).DistinctBy(p => p.Zone).Select(p => View(p.Zone, TownOf(p), span))];
+}

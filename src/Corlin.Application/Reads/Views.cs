@@ -1,0 +1,45 @@
+namespace Corlin.Application.Reads;
+
+// What screens get. Instants are milliseconds since 1970 in UTC; the browser turns them into local times with the
+// offsets of ZoneView and knows no zones of its own.
+
+/// <summary>Somebody or something that can be asked, as everyone may know them.</summary>
+/// <param name="Kind">person, group, room or resource.</param>
+/// <param name="Town">Where they are at home, in words.</param>
+public sealed record PersonView(
+    string Id, string Name, string GivenName, string Kind, bool Inside, int Flag, string Zone, string Town, string? Post, string Address);
+
+public sealed record SpanView(long Start, long End);
+
+/// <param name="OffsetMinutes">Minutes east of UTC from then on.</param>
+public sealed record OffsetView(long From, int OffsetMinutes);
+
+/// <summary>A zone with the offsets that hold in the span shown.</summary>
+public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView> Offsets);
+
+/// <summary>An entry on a lane, no more of it than the viewer may know.</summary>
+/// <param name="Id">Null where only the outline is told.</param>
+/// <param name="Occurrence">Which of a series, as local time; null otherwise.</param>
+/// <param name="Takes">firm, pencilled, hold or free.</param>
+/// <param name="Label">What stands on it.</param>
+/// <param name="Detail">The second line: place, or what it waits for.</param>
+/// <param name="ToAnswer">It waits for an answer of the lane's owner.</param>
+public sealed record EntryView(
+    string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer);
+
+/// <summary>The way between two entries.</summary>
+/// <param name="ShortMinutes">How much time is lacking; 0 where there is enough.</param>
+public sealed record WayView(long Start, long End, int Minutes, int ShortMinutes, string Words);
+
+/// <summary>Two entries that want the same time.</summary>
+public sealed record ClashView(long Start, long End, string Words);
+
+public sealed record AwayView(long Start, long End, string Words);
+
+/// <summary>Somebody's lane over a span.</summary>
+/// <param name="Known">Whether their calendar may be seen; if not, white says nothing.</param>
+/// <param name="MayAdd">Whether the viewer may add to it.</param>
+/// <param name="Where">Where they are and until when, in words.</param>
+public sealed record LaneView(
+    PersonView Who, bool Known, bool HoursKnown, bool MayAdd, bool MaySpeakFor, IReadOnlyList<SpanView> Hours, IReadOnlyList<EntryView> Entries,
+    IReadOnlyList<WayView> Ways, IReadOnlyList<ClashView> Clashes, IReadOnlyList<AwayView> Away, string Where);

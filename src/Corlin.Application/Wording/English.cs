@@ -1,0 +1,129 @@
+using System.Globalization;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Slots;
+using Corlin.Core.Watch;
+using NodaTime;
+using NodaTime.Text;
+
+namespace Corlin.Application.Wording;
+
+/// <summary>Turns typed reasons into words, after disclosure: it never sees what the reader may not know.</summary>
+public static class English
+{
+    private static readonly CultureInfo Invariant = CultureInfo.InvariantCulture;
+    private static readonly LocalDatePattern LongDay = LocalDatePattern.Create("dddd d MMMM", Invariant);
+    private static readonly LocalTimePattern Clock = LocalTimePattern.Create("HH:mm", Invariant);
+
+    public static string Day(LocalDate date) => LongDay.Format(date);
+
+    /// <summary>"today", "tomorrow", the weekday within the week to come, else the whole date.</summary>
+    public static string NearDay(LocalDate date, LocalDate today) => Period.DaysBetween(today, date) switch
+    {
+        0 => "today",
+        1 => "tomorrow",
+        > 1 and < 7 => date.DayOfWeek.ToString(),
+        _ => Day(date),
+    };
+
+    public static string Time(LocalTime time) => Clock.Format(time);
+
+    public static string Length(Duration length) => Length((int)Math.Round(length.TotalMinutes));
+
+    /// <summary>"45 minutes", "2 h", "2 h 30".</summary>
+    public static string Length(int minutes) => minutes switch
+    {
+        1 => "1 minute",
+        < 60 => string.Create(Invariant, $"{minutes} minutes"),
+        _ when minutes % 60 == 0 => string.Create(Invariant, $"{minutes / 60} h"),
+        _ => string.Create(Invariant, $"{minutes / 60} h {minutes % 60:00}"),
+    };
+
+    /// <summary>"Ana", "Ana and Tomé", "Ana, Tomé and Ruta".</summary>
+    public static string And(IReadOnlyList<string> names) => names.Count switch
+    {
+        0 => "",
+        1 => names[0],
+        _ => string.Join(", ", names.Take(names.Count - 1)) + " and " + names[^1],
+    };
+
+    /// <summary>"no answers", "one answer", "12 answers".</summary>
+    public static string Count(int count, string one, string many) => count switch
+    {
+        0 => "no " + many,
+        1 => "one " + one,
+        < 10 => Small[count] + " " + many,
+        _ => string.Create(Invariant, $"{count} {many}"),
+    };
+
+    private static readonly string[] Small = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine"];
+
+    public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+
+    public static string Word(TimeTaken takes) => takes.ToString().ToLowerInvariant();
+
+    public static string Word(Answer answer) => answer switch
+    {
+        Answer.None => "silent",
+        _ => answer.ToString().ToLowerInvariant(),
+    };
+
+    public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
+
+    public static string Word(Acting acting) => acting == Acting.SpeakFor ? "speak for" : acting.ToString().ToLowerInvariant();
+
+    public static string Word(VerdictKind verdict) => verdict == VerdictKind.OutOfHours ? "Out of hours" : verdict.ToString();
+
+    /// <param name="name">The name of whom a reason is about.</param>
+    public static string Reason(SlotReason reason, Func<string, string> name)
+    {
+        var who = reason.Person is null ? "" : name(reason.Person);
+        return reason.Kind switch
+        {
+            SlotReasonKind.AllFree => "Everyone is free",
+            SlotReasonKind.RequiredFree => "Everyone required is free",
+            SlotReasonKind.OptionalTaken => $"{who} is taken",
+            SlotReasonKind.OptionalOutOfHours => $"out of hours for {who}",
+            SlotReasonKind.OptionalAway => $"{who} is away",
+            SlotReasonKind.NotKnown => $"{who}’s calendar is not known",
+            SlotReasonKind.OverPencilled => $"over something pencilled for {who}",
+            SlotReasonKind.OverHold => $"over a hold of {who}",
+            SlotReasonKind.FirstHour => $"{who}’s first hour",
+            SlotReasonKind.LastHour => $"{who}’s last hour",
+            SlotReasonKind.Lunch => $"{who}’s lunch",
+            SlotReasonKind.NoBreak => $"no break for {who}",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
+        };
+    }
+
+    public static string Refused(Refusal refusal) => refusal.Kind switch
+    {
+        RefusalKind.NotFound => "There is no such thing here, or you may not know of it. Nothing was changed.",
+        RefusalKind.MayNotSpeakFor => "You may not speak for that person. Nothing was changed; ask them for access.",
+        RefusalKind.MayNotAdd => "You may not add to that calendar. Nothing was changed; ask its owner for access.",
+        RefusalKind.NotTheOrganiser => "Only the organiser, or one who speaks for them, changes a meeting. Ask for another time, or write to the organiser.",
+        RefusalKind.NotAnAttendee => "They are not asked to this meeting.",
+        RefusalKind.NoAttendee => "Nobody is asked yet. Name at least one person who must come.",
+        RefusalKind.NoTitle => "It has no title yet.",
+        RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",
+        RefusalKind.PersonUnknown => $"Nobody here is called “{refusal.What}”. Choose somebody, or type a whole address.",
+        RefusalKind.ZoneUnknown => $"There is no time zone “{refusal.What}”.",
+        RefusalKind.EndBeforeStart => "It ends before it starts.",
+        RefusalKind.LengthTooLong => "Give a length from 5 minutes to 24 hours.",
+        RefusalKind.LengthLongerThanSpan => "It is longer than the days in which it should be.",
+        RefusalKind.SpanTooLong => "A search goes over 62 days at most.",
+        RefusalKind.InThePast => "That time has passed.",
+        RefusalKind.OrganiserAsAttendee => "The organiser always attends; they need not be asked.",
+        RefusalKind.NotSent => "It has not been sent.",
+        RefusalKind.Cancelled => "It was cancelled.",
+        RefusalKind.NothingProposed => "No other time is proposed any more.",
+        RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
+        RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
+        RefusalKind.IllegalGrant => "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
+        RefusalKind.GrantsMoreThanHeld => "Nobody grants more than they hold.",
+        RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",
+        RefusalKind.UnknownSender => "The sender is not known.",
+        _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
+    };
+}

@@ -1,0 +1,50 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Access;
+
+/// <summary>What a viewer may know of an entry on a lane. Only <see cref="Disclosure"/> makes one.</summary>
+public sealed record DisclosedEntry
+{
+    internal DisclosedEntry()
+    {
+    }
+
+    public required Stretch Stretch { get; init; }
+
+    public required TimeTaken Takes { get; init; }
+
+    /// <summary>How much is told: Outline has times only.</summary>
+    public required Sight Sight { get; init; }
+
+    /// <summary>The entry is private and not told; its title reads "Private".</summary>
+    public bool Withheld { get; init; }
+
+    /// <summary>Marked private, told to those who may know.</summary>
+    public bool Private { get; init; }
+
+    public bool AllDay { get; init; }
+
+    /// <summary>From Headline on: the opaque id with which more can be asked for.</summary>
+    public string? PublicId { get; init; }
+
+    public LocalDateTime? RecurrenceId { get; init; }
+
+    public EntryKind? Kind { get; init; }
+
+    /// <summary>From Headline on.</summary>
+    public string? Title { get; init; }
+
+    /// <summary>From Headline on.</summary>
+    public string? Place { get; init; }
+
+    /// <summary>Everything else, with Whole only.</summary>
+    public WholeEntry? Whole { get; init; }
+}
+
+/// <summary>What only Whole tells.</summary>
+public sealed record WholeEntry(
+    UserId Organiser, UserId MadeBy, ImmutableArray<Participation> Attendees, string? Link, string? Agenda, string? Line,
+    MeetingStatus Status, bool Agreed, string? HoldRequest, Instant? LapsesAt, int Version, string Zone);

@@ -1,0 +1,82 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Access;
+
+/// <summary>The only way from an entry to a value that a read may return.</summary>
+public static class Disclosure
+{
+    /// <summary>What a viewer may know of an occurrence on a lane; null where it does not stand there or they may see nothing.</summary>
+    /// <param name="lane">Whose lane it is.</param>
+    /// <param name="rights">The viewer's rights on that lane at <paramref name="now"/>.</param>
+    /// <remarks>
+    /// Who takes part in a meeting, or speaks for one who does, knows its shared content whole; for shared content the
+    /// higher of that and the grant on the lane applies. Private by the organiser is private on every lane; an attendee
+    /// can make their own lane private, and the strictest wins.
+    /// </remarks>
+    public static DisclosedEntry? Disclose(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights, Instant now)
+    {
+        if (Agreement.On(occurrence, lane, now) is not { } takes) return null;
+        var entry = occurrence.Entry;
+        var own = Agreement.Of(entry, lane, occurrence.RecurrenceId);
+        var isPrivate = entry.Private || own is { OwnPrivate: true };
+        var takesPart = TakesPart(occurrence, viewer);
+        var addedIt = entry.MadeBy == viewer.Person && entry.Kind != EntryKind.Meeting;
+
+        var sight = takesPart || addedIt ? Sight.Whole : rights.Sight;
+        if (sight == Sight.Nothing) return null;
+        var withheld = isPrivate && !addedIt && !MayKnowPrivate(entry.Private, takesPart, own, lane, viewer, rights);
+        if (withheld) sight = Sight.Outline;
+
+        var outline = new DisclosedEntry
+        {
+            Stretch = occurrence.Stretch,
+            Takes = takes,
+            Sight = sight,
+            Withheld = withheld,
+            AllDay = occurrence.Time is AllDayEntry,
+        };
+        if (sight == Sight.Outline) return outline;
+        return outline with
+        {
+            Private = isPrivate,
+            PublicId = entry.PublicId,
+            RecurrenceId = occurrence.RecurrenceId,
+            Kind = entry.Kind,
+            Title = occurrence.Title,
+            Place = occurrence.Place,
+            Whole = sight == Sight.Whole ? Whole(occurrence) : null,
+        };
+    }
+
+    private static bool TakesPart(Occurrence occurrence, Viewer viewer)
+    {
+        var entry = occurrence.Entry;
+        if (entry.Kind != EntryKind.Meeting) return viewer.Person == entry.Owner;
+        if (viewer.StandsFor(entry.Owner, entry.Private)) return true;
+        if (entry.Status == MeetingStatus.Draft) return false;
+        foreach (var part in Agreement.For(entry, occurrence.RecurrenceId))
+        {
+            if (viewer.StandsFor(part.Who, entry.Private || part.OwnPrivate)) return true;
+        }
+
+        return false;
+    }
+
+    private static bool MayKnowPrivate(bool byOrganiser, bool takesPart, Participation? own, UserId lane, Viewer viewer, Rights rights)
+    {
+        if (own is { OwnPrivate: true } && !viewer.StandsFor(lane, true)) return rights.Private;
+        return takesPart || (rights.Private && (byOrganiser || own is { OwnPrivate: true }));
+    }
+
+    private static WholeEntry Whole(Occurrence occurrence)
+    {
+        var entry = occurrence.Entry;
+        return new WholeEntry(
+            entry.Owner, entry.MadeBy, [.. Agreement.For(entry, occurrence.RecurrenceId)], entry.Link, entry.Agenda, entry.Line,
+            entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
+            entry.Time is TimedEntry timed ? timed.Zone : "");
+    }
+}

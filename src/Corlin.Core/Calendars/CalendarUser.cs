@@ -1,0 +1,34 @@
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Calendars;
+
+/// <summary>What a calendar user is (CUTYPE, RFC 5545 3.2.3).</summary>
+public enum UserKind
+{
+    Person,
+    Group,
+    Room,
+    Resource,
+}
+
+/// <summary>Somebody or something that can be asked to a meeting.</summary>
+/// <param name="PublicId">The opaque id that may leave the server.</param>
+/// <param name="Address">The first e-mail address, lower case.</param>
+/// <param name="Inside">Whether they belong to the organisation; who is outside has no calendar here.</param>
+/// <param name="Zone">The tzdb id of home.</param>
+/// <param name="Hours">Null where none were told.</param>
+/// <param name="Place">The usual place, or null.</param>
+/// <param name="Flag">Which of the flags is theirs, the same on every screen.</param>
+/// <param name="Post">What they do, in a word or two, or null.</param>
+public sealed record CalendarUser(
+    UserId Id, string PublicId, UserKind Kind, string Name, string Address, bool Inside, string Zone, WorkingHours? Hours, string? Place, int Flag, string? Post)
+{
+    /// <summary>The hours, or those taken where none were told (weekdays 09:00 to 18:00; a room always).</summary>
+    public WorkingHours HoursOrUsual => Hours ?? (Kind is UserKind.Room or UserKind.Resource ? WorkingHours.Always : WorkingHours.Usual);
+
+    public DateTimeZone HomeZone => Zones.Get(Zone);
+
+    /// <summary>The first of the names.</summary>
+    public string GivenName => Kind == UserKind.Person && Name.IndexOf(' ') is > 0 and var space ? Name[..space] : Name;
+}

@@ -1,0 +1,151 @@
+using System.Collections.Immutable;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Calendars;
+
+public enum EntryKind
+{
+    /// <summary>Nobody else is asked.</summary>
+    Appointment,
+
+    /// <summary>Has attendees.</summary>
+    Meeting,
+
+    /// <summary>Time kept while something is being agreed.</summary>
+    Hold,
+}
+
+/// <summary>How an entry takes up time, from least to most.</summary>
+public enum TimeTaken
+{
+    Free,
+    Hold,
+    Pencilled,
+    Firm,
+}
+
+public enum MeetingStatus
+{
+    /// <summary>Stands pencilled on the organiser's lane only; nobody was told.</summary>
+    Draft,
+    Sent,
+    Cancelled,
+}
+
+/// <summary>An appointment, meeting or hold, single or a series.</summary>
+public sealed record Entry
+{
+    /// <summary>Zero until it is stored.</summary>
+    public EntryId Id { get; init; }
+
+    /// <summary>The opaque id that may leave the server.</summary>
+    public required string PublicId { get; init; }
+
+    /// <summary>The UID of RFC 5545; with the organiser's address the key of a meeting.</summary>
+    public required string Uid { get; init; }
+
+    public required EntryKind Kind { get; init; }
+
+    /// <summary>The calendar on which it was made: the organiser's for a meeting.</summary>
+    public required CalendarId Home { get; init; }
+
+    /// <summary>Whose calendar that is; of a meeting the organiser.</summary>
+    public required UserId Owner { get; init; }
+
+    public required EntryTime Time { get; init; }
+
+    public Rule? Rule { get; init; }
+
+    /// <summary>Wall-clock starts that the rule yields and that do not take place (EXDATE).</summary>
+    public ImmutableArray<LocalDateTime> Exceptions { get; init; } = [];
+
+    public ImmutableArray<Override> Overrides { get; init; } = [];
+
+    public required string Title { get; init; }
+
+    /// <summary>A room, a place of the set-up, or any words.</summary>
+    public string? Place { get; init; }
+
+    /// <summary>The address of the conference.</summary>
+    public string? Link { get; init; }
+
+    public string? Agenda { get; init; }
+
+    /// <summary>A line to those invited.</summary>
+    public string? Line { get; init; }
+
+    /// <summary>How it takes time once it is agreed.</summary>
+    public TimeTaken Takes { get; init; } = TimeTaken.Firm;
+
+    public bool Private { get; init; }
+
+    public MeetingStatus Status { get; init; } = MeetingStatus.Sent;
+
+    /// <summary>SEQUENCE (RFC 5546 2.1.4): raised when time, length, zone or recurrence change.</summary>
+    public int Sequence { get; init; }
+
+    /// <summary>Raised by each change of the content; participations have versions of their own.</summary>
+    public int Version { get; init; }
+
+    public ImmutableArray<Participation> Participations { get; init; } = [];
+
+    /// <summary>The occurrences (null for the whole) for which the organiser goes on without those who have not accepted.</summary>
+    public ImmutableArray<LocalDateTime?> GoesOn { get; init; } = [];
+
+    /// <summary>The request to which a hold belongs; choosing one of a request releases the others.</summary>
+    public string? HoldRequest { get; init; }
+
+    /// <summary>When a hold is over, whether or not anybody has cleared it away.</summary>
+    public Instant? LapsesAt { get; init; }
+
+    /// <summary>Who made it, which may be somebody who speaks for the owner.</summary>
+    public required UserId MadeBy { get; init; }
+
+    public required Instant MadeAt { get; init; }
+}
+
+/// <summary>What is different about one occurrence of a series (RECURRENCE-ID, RFC 5545 3.8.4.4).</summary>
+/// <param name="RecurrenceId">The wall-clock start that the rule gives it.</param>
+/// <param name="Time">When it takes place instead, or null for as the rule says.</param>
+public sealed record Override(LocalDateTime RecurrenceId, EntryTime? Time = null, string? Title = null, string? Place = null, bool Cancelled = false);
+
+public enum AttendeeRole
+{
+    Required,
+    Optional,
+    Resource,
+}
+
+/// <summary>What an attendee answered (PARTSTAT, RFC 5545 3.2.12).</summary>
+public enum Answer
+{
+    None,
+    Accepted,
+    Tentative,
+    Declined,
+    Delegated,
+}
+
+/// <summary>An attendee's part in a meeting: inside the organisation this is the invitation itself.</summary>
+/// <param name="RecurrenceId">The occurrence that it is about, or null for the whole.</param>
+public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime? RecurrenceId = null)
+{
+    public Answer Answer { get; init; }
+
+    public string? Comment { get; init; }
+
+    /// <summary>Another time that was asked for.</summary>
+    public Stretch? Proposed { get; init; }
+
+    public Instant? AnsweredAt { get; init; }
+
+    /// <summary>Who gave the answer: the attendee, or one who speaks for them.</summary>
+    public UserId? AnsweredBy { get; init; }
+
+    /// <summary>Whether the attendee made their own part private.</summary>
+    public bool OwnPrivate { get; init; }
+
+    public int Version { get; init; }
+}

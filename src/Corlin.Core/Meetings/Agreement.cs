@@ -1,0 +1,56 @@
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Core.Meetings;
+
+/// <summary>What an attendee answered for one occurrence, whether a meeting is agreed, and how it stands on each lane.</summary>
+public static class Agreement
+{
+    /// <summary>The participations that hold for an occurrence: those of the occurrence before those of the series.</summary>
+    public static IEnumerable<Participation> For(Entry entry, LocalDateTime? recurrenceId) =>
+        entry.Participations
+            .Where(p => p.RecurrenceId is null || p.RecurrenceId == recurrenceId)
+            .GroupBy(p => p.Who)
+            .Select(own => own.FirstOrDefault(p => p.RecurrenceId is not null) ?? own.First());
+
+    /// <summary>The part that somebody has in an occurrence, or null where they have none.</summary>
+    public static Participation? Of(Entry entry, UserId who, LocalDateTime? recurrenceId)
+    {
+        Participation? whole = null;
+        foreach (var part in entry.Participations)
+        {
+            if (part.Who != who) continue;
+            if (part.RecurrenceId is null) whole = part;
+            else if (part.RecurrenceId == recurrenceId) return part;
+        }
+
+        return whole;
+    }
+
+    /// <summary>Every required attendee has accepted, or the organiser goes on without those who have not.</summary>
+    public static bool IsAgreed(Entry entry, LocalDateTime? recurrenceId) =>
+        entry.Status == MeetingStatus.Sent
+        && (GoesOn(entry, recurrenceId)
+            || For(entry, recurrenceId).All(p => p.Role != AttendeeRole.Required || p.Answer == Answer.Accepted));
+
+    public static bool GoesOn(Entry entry, LocalDateTime? recurrenceId) =>
+        entry.GoesOn.Contains(null) || (recurrenceId is not null && entry.GoesOn.Contains(recurrenceId));
+
+    /// <summary>How an occurrence takes the time of a lane's owner; null where it does not stand on that lane at all.</summary>
+    /// <param name="now">Decides whether a hold is over.</param>
+    public static TimeTaken? On(Occurrence occurrence, UserId owner, Instant now)
+    {
+        var entry = occurrence.Entry;
+        if (entry.Status == MeetingStatus.Cancelled) return null;
+        if (entry.Kind == EntryKind.Hold) return entry.LapsesAt <= now ? null : TimeTaken.Hold;
+        if (entry.Kind == EntryKind.Appointment) return entry.Takes;
+        if (entry.Owner == owner) return IsAgreed(entry, occurrence.RecurrenceId) ? entry.Takes : TimeTaken.Pencilled;
+        if (entry.Status == MeetingStatus.Draft) return null;
+        return Of(entry, owner, occurrence.RecurrenceId)?.Answer switch
+        {
+            Answer.Accepted => entry.Takes,
+            Answer.None or Answer.Tentative => TimeTaken.Pencilled,
+            _ => null,
+        };
+    }
+}

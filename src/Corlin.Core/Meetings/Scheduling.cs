@@ -1,0 +1,155 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Meetings;
+
+/// <summary>What others are to be told of a change.</summary>
+public enum EffectKind
+{
+    /// <summary>An attendee is asked (REQUEST).</summary>
+    Invite,
+
+    /// <summary>An attendee is told of a change that asks them anew (REQUEST, higher SEQUENCE).</summary>
+    Moved,
+
+    /// <summary>An attendee is told that it does not take place (CANCEL).</summary>
+    Cancelled,
+
+    /// <summary>The organiser is told an answer (REPLY).</summary>
+    Answered,
+
+    /// <summary>The organiser is told another time (COUNTER).</summary>
+    Proposed,
+
+    /// <summary>An attendee is told that their time was not taken up (DECLINECOUNTER).</summary>
+    ProposalRefused,
+}
+
+public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);
+
+/// <summary>A meeting after a transition, and who is to be told what.</summary>
+public sealed record Transition(Entry Entry, ImmutableArray<Effect> Effects);
+
+/// <summary>An answer as it is given.</summary>
+/// <param name="By">Who gives it: the attendee or one who speaks for them.</param>
+public sealed record GivenAnswer(Answer Answer, string? Comment, Stretch? Proposed, UserId By, Instant At);
+
+/// <summary>How a meeting goes from one state to the next (RFC 5546 3.2).</summary>
+public static class Scheduling
+{
+    /// <summary>A draft becomes a meeting of which every attendee is told.</summary>
+    /// <exception cref="RefusedException">It has no attendee or no title, or was sent before.</exception>
+    public static Transition Send(Entry draft)
+    {
+        if (draft.Status != MeetingStatus.Draft) throw new RefusedException(RefusalKind.AlreadySent);
+        if (string.IsNullOrWhiteSpace(draft.Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (draft.Participations.IsEmpty) throw new RefusedException(RefusalKind.NoAttendee, "required");
+        if (draft.Participations.Any(p => p.Who == draft.Owner)) throw new RefusedException(RefusalKind.OrganiserAsAttendee, "required");
+        return new Transition(draft with { Status = MeetingStatus.Sent, Version = draft.Version + 1 }, Tell(draft, EffectKind.Invite, null));
+    }
+
+    /// <summary>An attendee's answer, for one occurrence or the whole.</summary>
+    /// <exception cref="RefusedException">The meeting is not sent or cancelled, or they are not asked to it.</exception>
+    public static Transition Give(Entry meeting, UserId who, LocalDateTime? recurrenceId, GivenAnswer given)
+    {
+        MustBeSent(meeting);
+        var part = Agreement.Of(meeting, who, recurrenceId) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
+        var answered = part with
+        {
+            RecurrenceId = recurrenceId,
+            Answer = given.Answer,
+            Comment = given.Comment,
+            Proposed = given.Proposed,
+            AnsweredAt = given.At,
+            AnsweredBy = given.By,
+            Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
+        };
+        var kind = given.Proposed is null ? EffectKind.Answered : EffectKind.Proposed;
+        return new Transition(With(meeting, answered), [new Effect(kind, meeting.Owner, who, recurrenceId)]);
+    }
+
+    /// <summary>Another start and length: SEQUENCE rises, and the answers of what moves are none again.</summary>
+    /// <param name="recurrenceId">The occurrence that moves, or null for a meeting that does not repeat.</param>
+    public static Transition Move(Entry meeting, LocalDateTime? recurrenceId, EntryTime time)
+    {
+        MustBeSent(meeting);
+        var moved = recurrenceId is { } id
+            ? meeting with { Overrides = [.. meeting.Overrides.Where(o => o.RecurrenceId != id), Changed(meeting, id) with { Time = time }] }
+            : meeting with { Time = time };
+        moved = moved with { Sequence = meeting.Sequence + 1, Version = meeting.Version + 1, GoesOn = [.. meeting.GoesOn.Where(g => g != recurrenceId)] };
+        foreach (var part in Agreement.For(meeting, recurrenceId))
+        {
+            moved = With(moved, part with
+            {
+                RecurrenceId = recurrenceId,
+                Answer = Answer.None,
+                Comment = null,
+                Proposed = null,
+                AnsweredAt = null,
+                AnsweredBy = null,
+                Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
+            });
+        }
+
+        return new Transition(moved, Tell(meeting, EffectKind.Moved, recurrenceId));
+    }
+
+    /// <summary>The proposed time is not taken up; the attendee's answer stays as it was without it.</summary>
+    public static Transition RefuseProposal(Entry meeting, UserId who, LocalDateTime? recurrenceId)
+    {
+        MustBeSent(meeting);
+        var part = Proposal(meeting, who, recurrenceId);
+        return new Transition(
+            With(meeting, part with { Proposed = null, Version = part.Version + 1 }),
+            [new Effect(EffectKind.ProposalRefused, who, who, recurrenceId)]);
+    }
+
+    /// <summary>The participation with its proposal.</summary>
+    /// <exception cref="RefusedException">Nothing was proposed.</exception>
+    public static Participation Proposal(Entry meeting, UserId who, LocalDateTime? recurrenceId) =>
+        Agreement.Of(meeting, who, recurrenceId) is { Proposed: not null } part ? part : throw new RefusedException(RefusalKind.NothingProposed);
+
+    /// <summary>The organiser goes on without those who have not accepted; from then on it is agreed.</summary>
+    public static Transition GoOn(Entry meeting, LocalDateTime? recurrenceId)
+    {
+        MustBeSent(meeting);
+        return Agreement.GoesOn(meeting, recurrenceId)
+            ? new Transition(meeting, [])
+            : new Transition(meeting with { GoesOn = meeting.GoesOn.Add(recurrenceId), Version = meeting.Version + 1 }, []);
+    }
+
+    /// <summary>The whole meeting does not take place; everyone asked is told.</summary>
+    public static Transition Cancel(Entry meeting)
+    {
+        if (meeting.Status == MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.Cancelled);
+        var effects = meeting.Status == MeetingStatus.Draft ? [] : Tell(meeting, EffectKind.Cancelled, null);
+        return new Transition(
+            meeting with { Status = MeetingStatus.Cancelled, Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 }, effects);
+    }
+
+    private static void MustBeSent(Entry meeting)
+    {
+        if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft) throw new RefusedException(RefusalKind.NotSent);
+        if (meeting.Status == MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.Cancelled);
+    }
+
+    private static Override Changed(Entry meeting, LocalDateTime id) =>
+        meeting.Overrides.FirstOrDefault(o => o.RecurrenceId == id) ?? new Override(id);
+
+    private static ImmutableArray<Effect> Tell(Entry meeting, EffectKind kind, LocalDateTime? recurrenceId) =>
+        [.. Agreement.For(meeting, recurrenceId).Select(p => new Effect(kind, p.Who, p.Who, recurrenceId))];
+
+    private static Entry With(Entry meeting, Participation part)
+    {
+        for (var i = 0; i < meeting.Participations.Length; i++)
+        {
+            var own = meeting.Participations[i];
+            if (own.Who == part.Who && own.RecurrenceId == part.RecurrenceId)
+                return meeting with { Participations = meeting.Participations.SetItem(i, part) };
+        }
+
+        return meeting with { Participations = meeting.Participations.Add(part) };
+    }
+}

@@ -1,0 +1,38 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Meetings;
+
+/// <summary>What a scheduling message is for (RFC 5546 1.4).</summary>
+public enum SchedulingMethod
+{
+    Request,
+    Reply,
+    Counter,
+    DeclineCounter,
+    Cancel,
+}
+
+/// <summary>An answer or a proposed time as it comes in from outside (REPLY, COUNTER).</summary>
+/// <param name="Sender">The authenticated sender's address, lower case.</param>
+/// <param name="Attendee">The address of the attendee that it speaks about, lower case.</param>
+/// <param name="Organiser">The address of the organiser, lower case.</param>
+/// <param name="Stamp">DTSTAMP; with UID, SEQUENCE and sender it tells a repeated message.</param>
+public sealed record IncomingMessage(
+    SchedulingMethod Method, string Uid, int Sequence, Instant Stamp, string Sender, string Attendee, string Organiser,
+    Answer Answer, string? Comment, Stretch? Proposed, LocalDateTime? RecurrenceId);
+
+/// <summary>A name with its address, as mail shows it.</summary>
+public sealed record Mailbox(string Name, string Address);
+
+/// <summary>An attendee as a message tells them.</summary>
+public sealed record AddressedAttendee(Mailbox Who, AttendeeRole Role, Answer Answer);
+
+/// <summary>A message to somebody outside, whole as it was when the change was made.</summary>
+/// <param name="SentBy">Who acted in the organiser's name (SENT-BY), or null where the organiser did.</param>
+/// <param name="Stretch">When it takes place.</param>
+/// <param name="Zone">The tzdb id in which the times are told.</param>
+public sealed record OutgoingMail(
+    SchedulingMethod Method, Mailbox To, Mailbox Organiser, Mailbox? SentBy, string Uid, int Sequence, Instant Stamp, Stretch Stretch, string Zone,
+    string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId);

@@ -1,0 +1,57 @@
+using System.Collections.Immutable;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Slots;
+
+/// <summary>Why a slot ranks where it does.</summary>
+public enum SlotReasonKind
+{
+    /// <summary>Everyone asked is free, within their hours.</summary>
+    AllFree,
+
+    /// <summary>Every required person is free.</summary>
+    RequiredFree,
+
+    /// <summary>An optional person is taken.</summary>
+    OptionalTaken,
+
+    /// <summary>An optional person is out of hours.</summary>
+    OptionalOutOfHours,
+
+    /// <summary>An optional person is away.</summary>
+    OptionalAway,
+
+    /// <summary>The calendar may not be seen.</summary>
+    NotKnown,
+
+    /// <summary>It stands over a pencilled entry.</summary>
+    OverPencilled,
+
+    /// <summary>It stands over a hold.</summary>
+    OverHold,
+
+    /// <summary>It falls into the first hour of somebody's day.</summary>
+    FirstHour,
+
+    /// <summary>It falls into the last hour of somebody's day.</summary>
+    LastHour,
+
+    /// <summary>It falls into somebody's lunch, 12:00 to 13:30 of their wall clock.</summary>
+    Lunch,
+
+    /// <summary>Something firm ends as it starts, or starts as it ends.</summary>
+    NoBreak,
+}
+
+/// <param name="Person">The key of whom it is about, or null.</param>
+public sealed record SlotReason(SlotReasonKind Kind, string? Person = null);
+
+/// <summary>A start at which every required person can come.</summary>
+/// <param name="Missing">The keys of the optional people who cannot.</param>
+/// <param name="Cost">Lower is better; 0 is without fault.</param>
+/// <param name="Reasons">Never empty, the heaviest first.</param>
+public sealed record Slot(Stretch Stretch, ImmutableArray<string> Missing, int Cost, ImmutableArray<SlotReason> Reasons);
+
+/// <summary>How many of those asked are free from a moment on, until the next in the list.</summary>
+public sealed record ContourStep(Instant From, int Free);

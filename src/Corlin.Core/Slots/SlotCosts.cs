@@ -1,0 +1,52 @@
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Slots;
+
+/// <summary>What makes a slot worse for somebody who can come, and by how much.</summary>
+internal static class SlotCosts
+{
+    public const int OptionalMissing = 40;
+    public const int NotKnown = 60;
+    public const int OverPencilled = 30;
+    public const int OverHold = 20;
+    public const int EdgeOfDay = 12;
+    public const int Lunch = 10;
+    public const int NoBreak = 6;
+
+    private static readonly Duration Hour = Duration.FromHours(1);
+    private static readonly LocalTime LunchFrom = new(12, 0);
+    private static readonly LocalTime LunchTo = new(13, 30);
+
+    public static void Weigh(PersonTime person, Stretch stretch, List<(SlotReason Reason, int Cost)> into)
+    {
+        void Add(SlotReasonKind kind, int cost) => into.Add((new SlotReason(kind, person.Person.Key), cost));
+
+        if (!person.Person.Known)
+        {
+            Add(SlotReasonKind.NotKnown, NotKnown);
+            return;
+        }
+
+        if (person.Pencilled.Overlaps(stretch)) Add(SlotReasonKind.OverPencilled, OverPencilled);
+        else if (person.Held.Overlaps(stretch)) Add(SlotReasonKind.OverHold, OverHold);
+
+        if (person.Hours.Around(stretch.Start) is { } day && day.Length < Duration.FromHours(20))
+        {
+            if (stretch.Start - day.Start < Hour) Add(SlotReasonKind.FirstHour, EdgeOfDay);
+            else if (day.End - stretch.End < Hour) Add(SlotReasonKind.LastHour, EdgeOfDay);
+            if (TouchesLunch(stretch, person.Person.Zone)) Add(SlotReasonKind.Lunch, Lunch);
+        }
+
+        if (person.Firm.Stretches.Any(f => f.End == stretch.Start || f.Start == stretch.End)) Add(SlotReasonKind.NoBreak, NoBreak);
+    }
+
+    private static bool TouchesLunch(Stretch stretch, DateTimeZone zone)
+    {
+        var start = zone.ToLocal(stretch.Start);
+        var end = zone.ToLocal(stretch.End);
+        var lunchFrom = start.Date + LunchFrom;
+        var lunchTo = start.Date + LunchTo;
+        return start < lunchTo && lunchFrom < end;
+    }
+}

@@ -1,0 +1,37 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Slots;
+
+public enum Need
+{
+    Required,
+    Optional,
+}
+
+/// <summary>Whether something rules a slot out or only makes it worse.</summary>
+public enum Weight
+{
+    Cost,
+    Forbid,
+}
+
+/// <summary>Something that takes a person's time.</summary>
+public sealed record Busy(Stretch Stretch, TimeTaken Takes);
+
+/// <summary>Somebody for whom a slot is sought.</summary>
+/// <param name="Key">What tells them apart; the order of the people is kept in every answer.</param>
+/// <param name="Hours">Their working time in the span sought, or null where it is not known.</param>
+/// <param name="Absences">Time in which they are away, which always forbids.</param>
+/// <param name="Known">Whether their calendar may be seen; if not they are "not known", never free.</param>
+public sealed record SlotPerson(
+    string Key, Need Need, DateTimeZone Zone, StretchSet? Hours, ImmutableArray<Busy> Busy, StretchSet Absences, bool Known = true);
+
+/// <summary>A search for free slots.</summary>
+/// <param name="Span">A meeting lies wholly in it.</param>
+/// <param name="Length">How long the meeting is.</param>
+/// <param name="Step">Starts are tried every so often from the start of the span.</param>
+/// <param name="Pencilled">Whether pencilled entries and holds forbid or cost.</param>
+public sealed record SlotRequest(Stretch Span, Duration Length, Duration Step, ImmutableArray<SlotPerson> People, Weight Pencilled = Weight.Cost);

@@ -1,0 +1,116 @@
+using System.Collections.Immutable;
+using NodaTime;
+
+namespace Corlin.Core.Time;
+
+/// <summary>Some time on the global line: stretches in order that neither overlap nor touch nor are empty.</summary>
+public sealed class StretchSet : IEquatable<StretchSet>
+{
+    public static readonly StretchSet Empty = new([]);
+
+    private StretchSet(ImmutableArray<Stretch> stretches) => Stretches = stretches;
+
+    /// <summary>In order; between two of them there is always a gap.</summary>
+    public ImmutableArray<Stretch> Stretches { get; }
+
+    public bool IsEmpty => Stretches.IsEmpty;
+
+    /// <summary>Stretches in any order, overlapping or touching, as one set.</summary>
+    public static StretchSet Of(IEnumerable<Stretch> stretches)
+    {
+        var sorted = stretches.Where(s => !s.IsEmpty).ToArray();
+        if (sorted.Length == 0) return Empty;
+        Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
+        var merged = ImmutableArray.CreateBuilder<Stretch>(sorted.Length);
+        var current = sorted[0];
+        foreach (var next in sorted.AsSpan(1))
+        {
+            if (next.Start <= current.End)
+            {
+                current = new Stretch(current.Start, Instant.Max(current.End, next.End));
+            }
+            else
+            {
+                merged.Add(current);
+                current = next;
+            }
+        }
+
+        merged.Add(current);
+        return new StretchSet(merged.ToImmutable());
+    }
+
+    public StretchSet Union(StretchSet other) => Of(Stretches.Concat(other.Stretches));
+
+    public StretchSet Intersect(StretchSet other)
+    {
+        var shared = ImmutableArray.CreateBuilder<Stretch>();
+        int i = 0, j = 0;
+        while (i < Stretches.Length && j < other.Stretches.Length)
+        {
+            if (Stretches[i].Intersect(other.Stretches[j]) is { } both) shared.Add(both);
+            if (Stretches[i].End < other.Stretches[j].End) i++;
+            else j++;
+        }
+
+        return new StretchSet(shared.ToImmutable());
+    }
+
+    /// <summary>The time of this set that is not in the other.</summary>
+    public StretchSet Except(StretchSet other)
+    {
+        var left = ImmutableArray.CreateBuilder<Stretch>();
+        var j = 0;
+        foreach (var stretch in Stretches)
+        {
+            var from = stretch.Start;
+            while (j < other.Stretches.Length && other.Stretches[j].End <= from) j++;
+            for (var k = j; k < other.Stretches.Length && other.Stretches[k].Start < stretch.End; k++)
+            {
+                if (other.Stretches[k].Start > from) left.Add(new Stretch(from, other.Stretches[k].Start));
+                from = Instant.Max(from, other.Stretches[k].End);
+            }
+
+            if (from < stretch.End) left.Add(new Stretch(from, stretch.End));
+        }
+
+        return new StretchSet(left.ToImmutable());
+    }
+
+    /// <summary>True where every moment of the stretch is in the set; an empty stretch always is.</summary>
+    public bool Covers(Stretch stretch) => stretch.IsEmpty || (Around(stretch.Start) is { } around && around.Contains(stretch));
+
+    public bool Contains(Instant moment) => Around(moment) is not null;
+
+    /// <summary>The stretch of the set in which the moment lies, or null.</summary>
+    public Stretch? Around(Instant moment)
+    {
+        int low = 0, high = Stretches.Length - 1;
+        while (low <= high)
+        {
+            var middle = (low + high) / 2;
+            if (Stretches[middle].Contains(moment)) return Stretches[middle];
+            if (Stretches[middle].Start > moment) high = middle - 1;
+            else low = middle + 1;
+        }
+
+        return null;
+    }
+
+    public bool Overlaps(Stretch stretch)
+    {
+        foreach (var own in Stretches)
+        {
+            if (own.Start >= stretch.End) return false;
+            if (own.Overlaps(stretch)) return true;
+        }
+
+        return false;
+    }
+
+    public bool Equals(StretchSet? other) => other is not null && Stretches.AsSpan().SequenceEqual(other.Stretches.AsSpan());
+
+    public override bool Equals(object? obj) => Equals(obj as StretchSet);
+
+    public override int GetHashCode() => Stretches.Aggregate(0, HashCode.Combine);
+}

@@ -1,0 +1,52 @@
+using System.Text.Json;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+
+namespace Corlin.Simulation.Seed;
+
+/// <summary>The demo folder as it is written; see the comments in its files.</summary>
+internal sealed record DemoFiles(
+    PlacesFile Places, IReadOnlyList<PersonLine> People, GroupsFile Groups, AccessFile Access, IReadOnlyList<EntryLine> Entries, IReadOnlyList<string> Rounds)
+{
+    public static DemoFiles Read(string folder)
+    {
+        T Json<T>(string name) => JsonSerializer.Deserialize<T>(File.ReadAllText(Path.Combine(folder, name)), DemoJson.Options)
+            ?? throw new InvalidDataException($"{name} is empty.");
+        return new DemoFiles(
+            Json<PlacesFile>("places.json"), Json<List<PersonLine>>("people.json"), Json<GroupsFile>("groups.json"), Json<AccessFile>("access.json"),
+            Json<List<EntryLine>>("entries.json"), [.. File.ReadLines(Path.Combine(folder, "rounds.txt")).Where(l => l.Length > 0 && l[0] != '#')]);
+    }
+}
+
+internal sealed record PlacesFile(IReadOnlyList<PlaceLine> Places, IReadOnlyList<WayLine> Ways);
+
+internal sealed record PlaceLine(string Name, string Site, string Town, string Zone);
+
+internal sealed record WayLine(string From, string To, int Minutes);
+
+/// <param name="Key">The word before the @ of the address; the whole address of somebody outside.</param>
+internal sealed record PersonLine(string Key, string Name, string Post, string Place, string Zone, string? Hours, int Flag, bool SignsIn = false, bool Outside = false);
+
+internal sealed record GroupsFile(IReadOnlyList<RoomLine> Rooms, IReadOnlyList<GroupLine> Groups);
+
+internal sealed record RoomLine(string Key, string Name, string Post, string Site, string Town, string Zone, int Flag);
+
+internal sealed record GroupLine(string Key, string Name, string Zone, int Flag, IReadOnlyList<string> Members);
+
+internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AbsenceLine> Absences);
+
+internal sealed record GrantLine(string On, string To, Sight Sight, Acting Acting, bool Private);
+
+internal sealed record AbsenceLine(string Who, int From, int To, string Covers, string Reason, string By);
+
+internal sealed record EntryLine(
+    string For, string Title, string? By = null, int? Day = null, IReadOnlyList<int>? On = null, int Every = 1, int? From = null, string? At = null, int Minutes = 0,
+    int? AllDay = null, string? Place = null, bool Video = false, bool Private = false, TimeTaken Takes = TimeTaken.Firm, string? Agenda = null,
+    IReadOnlyList<string>? With = null, IReadOnlyList<string>? Open = null, IReadOnlyList<string>? Tentative = null, IReadOnlyList<string>? Declined = null,
+    ProposeLine? Propose = null, IReadOnlyList<HoldLine>? Holds = null, MomentLine? Lapses = null);
+
+internal sealed record ProposeLine(string Who, int Minutes, string Comment);
+
+internal sealed record HoldLine(int Day, string At, int Minutes);
+
+internal sealed record MomentLine(int Day, string At);

@@ -1,0 +1,170 @@
+using System.Globalization;
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Simulation.Seed;
+
+/// <summary>Somebody who can sign in to the demo.</summary>
+public sealed record DemoSignIn(UserId Person, string Name, string Address, string Post);
+
+/// <summary>Fills an empty store with the demo's organisation, one change after another, as its people would have made them.</summary>
+public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock clock)
+{
+    private const string Domain = "ebbline.example";
+    private const int WeeksBefore = 3;
+    private const int WeeksAfter = 8;
+
+    private readonly Dictionary<string, CalendarUser> people = [];
+    private readonly Dictionary<UserId, IReadOnlyList<string>> groupMembers = [];
+
+    /// <param name="folder">The demo folder.</param>
+    /// <param name="start">The moment at which the demo begins; its date in Lisbon is the start day.</param>
+    public async Task<IReadOnlyList<DemoSignIn>> RunAsync(string folder, Instant start, CancellationToken cancel = default)
+    {
+        var files = DemoFiles.Read(folder);
+        var days = new DemoDays(Zones.Get("Europe/Lisbon").ToLocal(start).Date);
+        clock.StopAt(start - Duration.FromDays(7 * WeeksBefore));
+        await PlacesAsync(files, cancel);
+        await PeopleAsync(files, cancel);
+        await AccessAsync(files, days, cancel);
+        clock.StopAt(start - Duration.FromDays(6));
+        foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
+        foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
+        clock.StopAt(null);
+        return [.. files.People.Where(p => p.SignsIn).Select(p => new DemoSignIn(people[p.Key].Id, p.Name, people[p.Key].Address, p.Post))];
+    }
+
+    private async Task PlacesAsync(DemoFiles files, CancellationToken cancel)
+    {
+        foreach (var p in files.Places.Places) await gate.RunAsync(new AddPlace(new Place(p.Name, p.Site, p.Town, p.Zone)), cancel);
+        foreach (var r in files.Groups.Rooms) await gate.RunAsync(new AddPlace(new Place(r.Name, r.Site, r.Town, r.Zone)), cancel);
+        foreach (var w in files.Places.Ways) await gate.RunAsync(new SetWay(w.From, w.To, Duration.FromMinutes(w.Minutes)), cancel);
+    }
+
+    private async Task PeopleAsync(DemoFiles files, CancellationToken cancel)
+    {
+        async Task Add(string key, UserKind kind, string name, bool inside, string zone, WorkingHours? hours, string? place, int flag, string? post)
+        {
+            var address = inside ? $"{key}@{Domain}" : key;
+            people[key] = await gate.RunAsync(new AddPerson(new CalendarUser(default, "", kind, name, address, inside, zone, hours, place, flag, post)), cancel);
+        }
+
+        foreach (var p in files.People) await Add(p.Key, UserKind.Person, p.Name, !p.Outside, p.Zone, Hours(p.Hours), p.Place, p.Flag, p.Post);
+        foreach (var r in files.Groups.Rooms) await Add(r.Key, UserKind.Room, r.Name, true, r.Zone, null, r.Name, r.Flag, r.Post);
+        foreach (var g in files.Groups.Groups)
+        {
+            await Add(g.Key, UserKind.Group, g.Name, true, g.Zone, null, null, g.Flag, null);
+            groupMembers[people[g.Key].Id] = g.Members;
+            foreach (var member in g.Members) await gate.RunAsync(new AddMember(people[g.Key].Id, people[member].Id), cancel);
+        }
+    }
+
+    private static WorkingHours? Hours(string? text)
+    {
+        if (text is null) return null;
+        int Minute(string part) => (int.Parse(part[..2], CultureInfo.InvariantCulture) * 60) + int.Parse(part[3..], CultureInfo.InvariantCulture);
+        var (from, to) = (text.Split('-')[0], text.Split('-')[1]);
+        return WorkingHours.Weekdays(Minute(from), Minute(to));
+    }
+
+    private async Task AccessAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
+    {
+        foreach (var g in files.Access.Grants)
+            await gate.RunAsync(new GrantAccess(people[g.On].Id, people[g.To].Id, g.Sight, g.Acting, g.Private), cancel);
+        foreach (var a in files.Access.Absences)
+        {
+            var who = people[a.Who];
+            var away = new Stretch(who.HomeZone.Day(days.Date(a.From)).Start, who.HomeZone.Day(days.Date(a.To)).End);
+            await gate.RunAsync(new PostAbsence(people[a.By].Id, who.Id, away, people[a.Covers].Id, a.Reason), cancel);
+        }
+    }
+
+    private async Task RoundAsync(string line, DemoDays days, CancellationToken cancel)
+    {
+        var parts = line.Split('|', StringSplitOptions.TrimEntries);
+        var who = people[parts[0]];
+        int[] on = [.. parts[2].Split(' ').Select(n => int.Parse(n, CultureInfo.InvariantCulture))];
+        var (time, rule) = Series(days, on, 1, null, parts[3], int.Parse(parts[4], CultureInfo.InvariantCulture), who.Zone);
+        await gate.RunAsync(new AddAppointment(who.Id, who.Id, parts[1], time, parts[5].Length == 0 ? null : parts[5], Rule: rule), cancel);
+    }
+
+    private async Task EntryAsync(EntryLine line, DemoDays days, Instant start, CancellationToken cancel)
+    {
+        var owner = people[line.For];
+        var actor = people[line.By ?? line.For];
+        if (line.Holds is not null)
+        {
+            await gate.RunAsync(
+                new PlaceHolds(
+                    actor.Id, owner.Id, line.Title, [.. line.Holds.Select(h => (EntryTime)days.Timed(h.Day, h.At, h.Minutes, owner.Zone))],
+                    days.Moment(line.Lapses!.Day, line.Lapses.At, owner.Zone)),
+                cancel);
+            return;
+        }
+
+        var (time, rule) = Time(line, days, owner.Zone);
+        if (line.With is null)
+        {
+            await gate.RunAsync(
+                new AddAppointment(actor.Id, owner.Id, line.Title, time, line.Place, line.Video ? links.Make(line.Title) : null, line.Private, line.Takes, rule), cancel);
+            return;
+        }
+
+        var invited = line.With.Select(w => new Invited(people[w.TrimEnd('?')].PublicId, w.EndsWith('?') ? AttendeeRole.Optional : AttendeeRole.Required));
+        var arranged = await gate.RunAsync(
+            new ArrangeMeeting(
+                actor.Id, owner.Id, line.Title, [.. invited], time, line.Place, line.Video ? links.Make(line.Title) : null, line.Agenda, null, line.Private, rule),
+            cancel);
+        await AnswersAsync(line, arranged.PublicId, time.ToStretch(owner.HomeZone), start, cancel);
+    }
+
+    private async Task AnswersAsync(EntryLine line, string entry, Stretch stretch, Instant start, CancellationToken cancel)
+    {
+        var asked = line.With!.Select(w => people[w.TrimEnd('?')])
+            .SelectMany(u => u.Kind == UserKind.Group ? Members(u) : [u])
+            .Where(u => u.Kind == UserKind.Person && u.Address != people[line.For].Address)
+            .DistinctBy(u => u.Id);
+        var answeredAt = start - Duration.FromDays(5);
+        foreach (var who in asked)
+        {
+            var key = who.Inside ? who.Address[..who.Address.IndexOf('@', StringComparison.Ordinal)] : who.Address;
+            if (line.Open?.Contains(key) == true) continue;
+            var answer = line.Tentative?.Contains(key) == true ? Answer.Tentative : line.Declined?.Contains(key) == true ? Answer.Declined : Answer.Accepted;
+            clock.StopAt(answeredAt += Duration.FromMinutes(7));
+            if (line.Propose is { } propose && propose.Who == key)
+            {
+                var other = new Stretch(stretch.Start + Duration.FromMinutes(propose.Minutes), stretch.End + Duration.FromMinutes(propose.Minutes));
+                await gate.RunAsync(new AnswerInvitation(who.Id, who.Id, entry, null, Answer.Tentative, propose.Comment, other), cancel);
+                continue;
+            }
+
+            await gate.RunAsync(new AnswerInvitation(who.Id, who.Id, entry, null, answer, null, null), cancel);
+        }
+
+        clock.StopAt(start - Duration.FromDays(6));
+    }
+
+    private IEnumerable<CalendarUser> Members(CalendarUser group) => groupMembers[group.Id].Select(key => people[key]);
+
+    private static (EntryTime Time, Rule? Rule) Time(EntryLine line, DemoDays days, string zone)
+    {
+        if (line.AllDay is { } allDay) return (new AllDayEntry(days.Date(allDay), days.Date(allDay).PlusDays(1)), null);
+        if (line.On is { } on) return Series(days, [.. on], line.Every, line.From, line.At!, line.Minutes, zone);
+        return (days.Timed(line.Day!.Value, line.At!, line.Minutes, zone), null);
+    }
+
+    /// <summary>A weekly series from some weeks before the start day, or from a working day on, to some weeks after.</summary>
+    private static (EntryTime Time, Rule Rule) Series(DemoDays days, int[] on, int every, int? from, string at, int minutes, string zone)
+    {
+        var first = from ?? on.Min() - (5 * (WeeksBefore - 1));
+        var start = days.Timed(first, at, minutes, zone);
+        var weekdays = on.Select(d => days.Date(d).DayOfWeek).Append(start.Start.DayOfWeek).Distinct().Order().ToArray();
+        var until = days.Date(5 * WeeksAfter) + new LocalTime(23, 59);
+        return (start, Rule.Weekly(every, weekdays) with { Until = until });
+    }
+}

@@ -1,0 +1,228 @@
+using System.Text.Json;
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Whereabouts;
+using Corlin.Store.Mapping;
+using Corlin.Store.Model;
+using NodaTime;
+
+namespace Corlin.Store;
+
+/// <summary>A change under way: everything it does belongs to one transaction.</summary>
+internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), IChangeSession
+{
+    /// <summary>Messages wait this long, so that a change can be undone before anybody was told.</summary>
+    public static readonly Duration TimeOfUndo = Duration.FromSeconds(10);
+
+    private readonly Dictionary<long, long> changed = [];
+    private ChangeRow? current;
+    private int messages;
+
+    public Instant Now { get; } = now;
+
+    /// <summary>The calendars that changed, with their new numbers.</summary>
+    public IReadOnlyCollection<CalendarChange> Changed => [.. changed.Select(c => new CalendarChange(new CalendarId(c.Key), c.Value))];
+
+    private ChangeRow Current => current ?? throw new InvalidOperationException("A change begins before it saves.");
+
+    public long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant)
+    {
+        current = new ChangeRow { Kind = kind, ActorId = actor.Value, InNameOfId = inNameOf.Value, GrantId = grant, At = Now };
+        Db.Changes.Add(current);
+        Db.SaveChanges();
+        return current.Id;
+    }
+
+    public ChangeMade? Change(long id) => Db.Changes.Find(id) is { } row
+        ? new ChangeMade(row.Id, row.Kind, new UserId(row.ActorId), new UserId(row.InNameOfId), row.At, row.UndoneById is not null)
+        : null;
+
+    public Entry Save(Entry entry)
+    {
+        var lastEnd = Occupying.LastEnd(entry, Zone(entry));
+        var row = entry.Id.Value == 0 ? null : Db.Entries.Single(e => e.Id == entry.Id.Value);
+        var before = row is null ? null : Snapshot(row);
+        if (row is null)
+        {
+            row = EntryMapping.NewRow(entry, lastEnd);
+            Db.Entries.Add(row);
+            Db.SaveChanges();
+        }
+        else
+        {
+            EntryMapping.Apply(entry, row, lastEnd);
+        }
+
+        SaveParts(row.Id, entry);
+        Db.SaveChanges();
+        var stored = entry with { Id = new EntryId(row.Id) };
+        Occupy(stored);
+        Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = Snapshot(row) });
+        Db.SaveChanges();
+        return stored;
+    }
+
+    public void Restore(long change)
+    {
+        var undone = Db.Changes.Single(c => c.Id == change);
+        var waiting = Db.Outbox.Where(o => o.ChangeId == change).ToList();
+        if (waiting.Any(o => o.SentAt is not null)) throw new RefusedException(RefusalKind.AlreadySent);
+        foreach (var message in waiting) message.WithdrawnAt = Now;
+        foreach (var line in Db.History.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList()) Restore(line);
+        undone.UndoneById = Current.Id;
+        Db.SaveChanges();
+    }
+
+    public void Send(OutboxMessage message)
+    {
+        Db.Outbox.Add(new OutboxRow
+        {
+            ChangeId = Current.Id,
+            MessageId = FormattableString.Invariant($"{Current.Id}.{messages++}.{Current.At.ToUnixTimeMilliseconds()}@corlin.example"),
+            NotBefore = Now + TimeOfUndo,
+            Body = JsonSerializer.Serialize(message, Texts.Json),
+        });
+        Db.SaveChanges();
+    }
+
+    public bool TakeIn(string messageKey)
+    {
+        if (Db.TakenIn.Find(messageKey) is not null) return false;
+        Db.TakenIn.Add(new TakenInRow { Key = messageKey, At = Now });
+        Db.SaveChanges();
+        return true;
+    }
+
+    public CalendarUser Save(CalendarUser user)
+    {
+        var row = PeopleMapping.ToRow(user);
+        Db.People.Add(row);
+        Db.SaveChanges();
+        return user with { Id = new UserId(row.Id) };
+    }
+
+    public CalendarId AddCalendar(UserId owner, string name)
+    {
+        var row = new CalendarRow { PublicId = Corlin.Application.Changes.PublicIds.New(), OwnerId = owner.Value, Name = name, Main = true };
+        Db.Calendars.Add(row);
+        Db.SaveChanges();
+        return new CalendarId(row.Id);
+    }
+
+    public void Save(Grant grant)
+    {
+        Db.Grants.Add(PeopleMapping.ToRow(grant));
+        Raise(grant.Calendar.Value, null);
+    }
+
+    public void Save(Absence absence)
+    {
+        Db.Absences.Add(new AbsenceRow
+        {
+            UserId = absence.Who.Value,
+            Start = absence.Stretch.Start,
+            End = absence.Stretch.End,
+            CoversId = absence.Covers?.Value,
+            Reason = absence.Reason,
+        });
+        foreach (var calendar in MainCalendars([absence.Who]).Values) Raise(calendar.Value, null);
+        Db.SaveChanges();
+    }
+
+    public void Save(Place place)
+    {
+        Db.Places.Add(new PlaceRow { Name = place.Name, Site = place.Site, Town = place.Town, Zone = place.Zone });
+        Db.SaveChanges();
+    }
+
+    public void SaveWay(string from, string to, Duration takes)
+    {
+        Db.Ways.Add(new WayRow { FromSite = from, ToSite = to, Minutes = (int)takes.TotalMinutes });
+        Db.SaveChanges();
+    }
+
+    public void AddMember(UserId group, UserId member)
+    {
+        Db.Members.Add(new MemberRow { GroupId = group.Value, UserId = member.Value });
+        Db.SaveChanges();
+    }
+
+    private DateTimeZone Zone(Entry entry) => Users([entry.Owner])[entry.Owner].HomeZone;
+
+    private void SaveParts(long id, Entry entry)
+    {
+        Db.Overrides.RemoveRange(Db.Overrides.Where(o => o.EntryId == id).ToList().Where(o => entry.Overrides.All(n => n.RecurrenceId != o.RecurrenceId)));
+        foreach (var changedOne in entry.Overrides)
+        {
+            var next = EntryMapping.ToRow(id, changedOne);
+            if (Db.Overrides.Find(id, changedOne.RecurrenceId) is { } old) (old.Time, old.Title, old.Place, old.Cancelled) = (next.Time, next.Title, next.Place, next.Cancelled);
+            else Db.Overrides.Add(next);
+        }
+
+        var rows = Db.Participations.Where(p => p.EntryId == id).ToList();
+        foreach (var part in entry.Participations)
+        {
+            var row = rows.Find(r => r.UserId == part.Who.Value && r.RecurrenceId == part.RecurrenceId);
+            if (row is null) Db.Participations.Add(row = new ParticipationRow { EntryId = id });
+            else rows.Remove(row);
+            EntryMapping.Apply(part, row);
+        }
+
+        Db.Participations.RemoveRange(rows);
+    }
+
+    /// <summary>Rewrites what an entry occupies, and tells every calendar on which it stood or stands.</summary>
+    private void Occupy(Entry entry)
+    {
+        var old = Db.Occupancy.Where(o => o.EntryId == entry.Id.Value).ToList();
+        var calendars = MainCalendars([entry.Owner, .. entry.Participations.Select(p => p.Who)]);
+        var next = Occupying.Rows(entry, calendars, Zone(entry)).ToList();
+        Db.Occupancy.RemoveRange(old);
+        Db.SaveChanges();
+        Db.Occupancy.AddRange(next);
+        foreach (var calendar in old.Select(o => o.CalendarId).Concat(calendars.Values.Select(c => c.Value)).Distinct())
+            Raise(calendar, entry.Id.Value, removed: next.All(n => n.CalendarId != calendar));
+    }
+
+    private void Raise(long calendar, long? entry, bool removed = false)
+    {
+        var row = Db.Calendars.Find(calendar)!;
+        row.ChangeNumber++;
+        changed[calendar] = row.ChangeNumber;
+        if (entry is { } id) Db.ChangeLog.Add(new ChangeLogRow { CalendarId = calendar, Number = row.ChangeNumber, EntryId = id, Removed = removed });
+        Db.SaveChanges();
+    }
+
+    private string Snapshot(EntryRow row) => JsonSerializer.Serialize(
+        new EntryRows(
+            row,
+            [.. Db.Overrides.Where(o => o.EntryId == row.Id).OrderBy(o => o.RecurrenceId)],
+            [.. Db.Participations.Where(p => p.EntryId == row.Id).OrderBy(p => p.Id)]),
+        Texts.Json);
+
+    private void Restore(HistoryRow line)
+    {
+        var row = Db.Entries.SingleOrDefault(e => e.Id == line.EntryId);
+        if (row is null || Snapshot(row) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
+        if (line.Before is null)
+        {
+            Remove(row, line.After);
+            return;
+        }
+
+        var before = JsonSerializer.Deserialize<EntryRows>(line.Before, Texts.Json)!;
+        Save(EntryMapping.ToCore(before.Entry, before.Overrides, before.Participations));
+    }
+
+    private void Remove(EntryRow row, string before)
+    {
+        var occupied = Db.Occupancy.Where(o => o.EntryId == row.Id).ToList();
+        Db.Occupancy.RemoveRange(occupied);
+        Db.Entries.Remove(row);
+        Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = null });
+        Db.SaveChanges();
+        foreach (var calendar in occupied.Select(o => o.CalendarId).Distinct()) Raise(calendar, row.Id, removed: true);
+    }
+}

@@ -1,0 +1,138 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+using Corlin.Store.Model;
+using NodaTime;
+
+namespace Corlin.Store.Mapping;
+
+/// <summary>An entry's rows together: the unit that is stored, restored and told in the history.</summary>
+internal sealed record EntryRows(EntryRow Entry, IReadOnlyList<OverrideRow> Overrides, IReadOnlyList<ParticipationRow> Participations);
+
+internal static class EntryMapping
+{
+    public static Entry ToCore(EntryRow row, IEnumerable<OverrideRow> overrides, IEnumerable<ParticipationRow> participations) => new()
+    {
+        Id = new EntryId(row.Id),
+        PublicId = row.PublicId,
+        Uid = row.Uid,
+        Kind = row.Kind,
+        Home = new CalendarId(row.CalendarId),
+        Owner = new UserId(row.OwnerId),
+        Time = ToCore(row.Time)!,
+        Rule = row.Rule is null ? null : Rule.Parse(row.Rule),
+        Exceptions = Texts.ReadTimes(row.Exceptions),
+        Overrides = [.. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled))],
+        Title = row.Title,
+        Place = row.Place,
+        Link = row.Link,
+        Agenda = row.Agenda,
+        Line = row.Line,
+        Takes = row.Takes,
+        Private = row.Private,
+        Status = row.Status,
+        Sequence = row.Sequence,
+        Version = row.Version,
+        Participations = [.. participations.OrderBy(p => p.Id).Select(ToCore)],
+        GoesOn = Texts.ReadWhich(row.GoesOn),
+        HoldRequest = row.HoldRequest,
+        LapsesAt = row.LapsesAt,
+        MadeBy = new UserId(row.MadeById),
+        MadeAt = row.MadeAt,
+    };
+
+    public static EntryRow NewRow(Entry entry, Instant lastEnd)
+    {
+        var row = new EntryRow { PublicId = entry.PublicId, Uid = entry.Uid, Title = entry.Title, Time = new TimeColumns() };
+        Apply(entry, row, lastEnd);
+        return row;
+    }
+
+    public static void Apply(Entry entry, EntryRow row, Instant lastEnd)
+    {
+        row.Kind = entry.Kind;
+        row.CalendarId = entry.Home.Value;
+        row.OwnerId = entry.Owner.Value;
+        Apply(entry.Time, row.Time);
+        row.LastEnd = lastEnd;
+        row.Rule = entry.Rule?.ToString();
+        row.Exceptions = Texts.Write(entry.Exceptions);
+        row.Title = entry.Title;
+        row.Place = entry.Place;
+        row.Link = entry.Link;
+        row.Agenda = entry.Agenda;
+        row.Line = entry.Line;
+        row.Takes = entry.Takes;
+        row.Private = entry.Private;
+        row.Status = entry.Status;
+        row.Sequence = entry.Sequence;
+        row.Version = entry.Version;
+        row.GoesOn = Texts.Write(entry.GoesOn);
+        row.HoldRequest = entry.HoldRequest;
+        row.LapsesAt = entry.LapsesAt;
+        row.MadeById = entry.MadeBy.Value;
+        row.MadeAt = entry.MadeAt;
+    }
+
+    public static OverrideRow ToRow(long entry, Override changed)
+    {
+        var time = new TimeColumns();
+        if (changed.Time is not null) Apply(changed.Time, time);
+        return new OverrideRow
+        {
+            EntryId = entry,
+            RecurrenceId = changed.RecurrenceId,
+            Time = time,
+            Title = changed.Title,
+            Place = changed.Place,
+            Cancelled = changed.Cancelled,
+        };
+    }
+
+    public static void Apply(Participation part, ParticipationRow row)
+    {
+        row.UserId = part.Who.Value;
+        row.RecurrenceId = part.RecurrenceId;
+        row.Role = part.Role;
+        row.Answer = part.Answer;
+        row.Comment = part.Comment;
+        row.ProposedStart = part.Proposed?.Start;
+        row.ProposedEnd = part.Proposed?.End;
+        row.AnsweredAt = part.AnsweredAt;
+        row.AnsweredById = part.AnsweredBy?.Value;
+        row.OwnPrivate = part.OwnPrivate;
+        row.Version = part.Version;
+    }
+
+    private static Participation ToCore(ParticipationRow row) => new(new UserId(row.UserId), row.Role, row.RecurrenceId)
+    {
+        Answer = row.Answer,
+        Comment = row.Comment,
+        Proposed = row is { ProposedStart: { } start, ProposedEnd: { } end } ? new Stretch(start, end) : null,
+        AnsweredAt = row.AnsweredAt,
+        AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
+        OwnPrivate = row.OwnPrivate,
+        Version = row.Version,
+    };
+
+    private static EntryTime? ToCore(TimeColumns time)
+    {
+        if (time is { FirstDay: { } first, UntilDay: { } until }) return new AllDayEntry(first, until);
+        return time is { LocalStart: { } start, Zone: { } zone, Length: { } length }
+            ? new TimedEntry(start, zone, length, time.EndZone, time.TzdbVersion ?? "")
+            : null;
+    }
+
+    private static void Apply(EntryTime time, TimeColumns row)
+    {
+        var timed = time as TimedEntry;
+        var allDay = time as AllDayEntry;
+        row.LocalStart = timed?.Start;
+        row.Zone = timed?.Zone;
+        row.Length = timed?.Length;
+        row.EndZone = timed?.EndZone;
+        row.TzdbVersion = timed?.TzdbVersion;
+        row.FirstDay = allDay?.First;
+        row.UntilDay = allDay?.Until;
+    }
+}

@@ -1,0 +1,75 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Corlin.Core.Time;
+using NodaTime;
+using NodaTime.Serialization.SystemTextJson;
+using NodaTime.Text;
+
+namespace Corlin.Store.Mapping;
+
+/// <summary>Small values that are kept as text.</summary>
+internal static class Texts
+{
+    private static readonly LocalDateTimePattern Local = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm:ss");
+
+    public static readonly JsonSerializerOptions Json = MakeJson();
+
+    public static string? Write(WorkingHours? hours) =>
+        hours is null ? null : string.Join(';', hours.Spans.Select(s => string.Create(CultureInfo.InvariantCulture, $"{(int)s.Day} {s.From} {s.To} {s.Place}")));
+
+    public static WorkingHours? ReadHours(string? text) => text is null ? null : new WorkingHours(
+        [.. text.Split(';', StringSplitOptions.RemoveEmptyEntries).Select(part =>
+        {
+            var fields = part.Split(' ', 4);
+            int Number(int at) => int.Parse(fields[at], CultureInfo.InvariantCulture);
+            return new WorkingSpan((IsoDayOfWeek)Number(0), Number(1), Number(2), fields[3].Length == 0 ? null : fields[3]);
+        })]);
+
+    public static string? Write(ImmutableArray<LocalDateTime> times) => times.IsEmpty ? null : string.Join(';', times.Select(Local.Format));
+
+    public static ImmutableArray<LocalDateTime> ReadTimes(string? text) =>
+        text is null ? [] : [.. text.Split(';').Select(t => Local.Parse(t).Value)];
+
+    /// <summary>Occurrences by their start; "all" for the whole.</summary>
+    public static string? Write(ImmutableArray<LocalDateTime?> which) => which.IsEmpty ? null : string.Join(';', which.Select(w => w is { } at ? Local.Format(at) : "all"));
+
+    public static ImmutableArray<LocalDateTime?> ReadWhich(string? text) =>
+        text is null ? [] : [.. text.Split(';').Select(t => t == "all" ? (LocalDateTime?)null : Local.Parse(t).Value)];
+
+    public static string Write(LocalDateTime time) => Local.Format(time);
+
+    /// <summary>Lower case without accents, each word after a space.</summary>
+    public static string Searchable(string text)
+    {
+        var plain = new StringBuilder(" ");
+        foreach (var c in text.Normalize(NormalizationForm.FormD))
+        {
+            if (CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark) continue;
+            plain.Append(char.IsLetterOrDigit(c) ? char.ToLowerInvariant(c) : ' ');
+        }
+
+        return plain.ToString();
+    }
+
+    private static JsonSerializerOptions MakeJson()
+    {
+        var options = new JsonSerializerOptions { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull };
+        options.Converters.Add(new StretchAsPair());
+        return options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+    }
+
+    private sealed class StretchAsPair : JsonConverter<Stretch>
+    {
+        public override Stretch Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
+        {
+            var pair = JsonSerializer.Deserialize<long[]>(ref reader) ?? throw new JsonException();
+            return new Stretch(Instant.FromUnixTimeMilliseconds(pair[0]), Instant.FromUnixTimeMilliseconds(pair[1]));
+        }
+
+        public override void Write(Utf8JsonWriter writer, Stretch value, JsonSerializerOptions options) =>
+            JsonSerializer.Serialize(writer, new[] { value.Start.ToUnixTimeMilliseconds(), value.End.ToUnixTimeMilliseconds() });
+    }
+}

@@ -1,0 +1,58 @@
+using Corlin.Application.Ports;
+using NodaTime;
+
+namespace Corlin.Store.Model;
+
+/// <summary>Something that somebody did, in whose name and under which grant. Never altered but for the mark of its undoing.</summary>
+internal sealed class ChangeRow
+{
+    public long Id { get; set; }
+    public ChangeKind Kind { get; set; }
+    public long ActorId { get; set; }
+    public long InNameOfId { get; set; }
+    public long? GrantId { get; set; }
+    public Instant At { get; set; }
+    public long? UndoneById { get; set; }
+}
+
+/// <summary>What a change did to one entry: its whole state before and after. Append-only.</summary>
+internal sealed class HistoryRow
+{
+    public long Id { get; set; }
+    public long ChangeId { get; set; }
+    public long EntryId { get; set; }
+
+    /// <summary>Null where the change made it.</summary>
+    public string? Before { get; set; }
+
+    /// <summary>Null where the change took it away.</summary>
+    public string? After { get; set; }
+}
+
+/// <summary>That an entry changed on a calendar, by the calendar's change number; with <see cref="Removed"/> a tombstone.</summary>
+internal sealed class ChangeLogRow
+{
+    public long CalendarId { get; set; }
+    public long Number { get; set; }
+    public long EntryId { get; set; }
+    public bool Removed { get; set; }
+}
+
+/// <summary>A message that is to leave, whole as it was at the change.</summary>
+internal sealed class OutboxRow
+{
+    public long Id { get; set; }
+    public long ChangeId { get; set; }
+    public required string MessageId { get; set; }
+    public Instant NotBefore { get; set; }
+    public required string Body { get; set; }
+    public Instant? SentAt { get; set; }
+    public Instant? WithdrawnAt { get; set; }
+}
+
+/// <summary>A message that was taken in, by what tells it from others.</summary>
+internal sealed class TakenInRow
+{
+    public required string Key { get; set; }
+    public Instant At { get; set; }
+}

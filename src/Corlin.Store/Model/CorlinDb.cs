@@ -1,0 +1,141 @@
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace Corlin.Store.Model;
+
+/// <summary>The data folder's database.</summary>
+public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserContext<Account, long>(options)
+{
+    internal DbSet<UserRow> People => Set<UserRow>();
+
+    internal DbSet<MemberRow> Members => Set<MemberRow>();
+
+    internal DbSet<PlaceRow> Places => Set<PlaceRow>();
+
+    internal DbSet<WayRow> Ways => Set<WayRow>();
+
+    internal DbSet<CalendarRow> Calendars => Set<CalendarRow>();
+
+    internal DbSet<GrantRow> Grants => Set<GrantRow>();
+
+    internal DbSet<AbsenceRow> Absences => Set<AbsenceRow>();
+
+    internal DbSet<EntryRow> Entries => Set<EntryRow>();
+
+    internal DbSet<OverrideRow> Overrides => Set<OverrideRow>();
+
+    internal DbSet<ParticipationRow> Participations => Set<ParticipationRow>();
+
+    internal DbSet<OccupancyRow> Occupancy => Set<OccupancyRow>();
+
+    internal DbSet<ChangeRow> Changes => Set<ChangeRow>();
+
+    internal DbSet<HistoryRow> History => Set<HistoryRow>();
+
+    internal DbSet<ChangeLogRow> ChangeLog => Set<ChangeLogRow>();
+
+    internal DbSet<OutboxRow> Outbox => Set<OutboxRow>();
+
+    internal DbSet<TakenInRow> TakenIn => Set<TakenInRow>();
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        base.ConfigureConventions(configurationBuilder);
+        configurationBuilder.Properties<Instant>().HaveConversion<Converters.InstantAsMilliseconds>();
+        configurationBuilder.Properties<Duration>().HaveConversion<Converters.DurationAsSeconds>();
+        configurationBuilder.Properties<LocalDateTime>().HaveConversion<Converters.LocalDateTimeAsText>();
+        configurationBuilder.Properties<LocalDate>().HaveConversion<Converters.LocalDateAsText>();
+    }
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.Entity<Account>(a =>
+        {
+            a.HasIndex(x => x.PersonId).IsUnique();
+            a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.PersonId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<UserRow>(u =>
+        {
+            u.HasIndex(x => x.PublicId).IsUnique();
+            u.HasIndex(x => x.Address).IsUnique();
+        });
+        builder.Entity<MemberRow>(m =>
+        {
+            m.HasKey(x => new { x.GroupId, x.UserId });
+            m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.GroupId).OnDelete(DeleteBehavior.Restrict);
+            m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<PlaceRow>().HasKey(x => x.Name);
+        builder.Entity<WayRow>().HasKey(x => new { x.FromSite, x.ToSite });
+        builder.Entity<CalendarRow>(c =>
+        {
+            c.HasIndex(x => x.PublicId).IsUnique();
+            c.HasIndex(x => x.OwnerId).IsUnique().HasFilter("\"Main\"");
+            c.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<GrantRow>(g =>
+        {
+            g.HasIndex(x => new { x.CalendarId, x.ReceiverId });
+            g.HasIndex(x => x.ReceiverId);
+            g.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<AbsenceRow>(a =>
+        {
+            a.HasIndex(x => new { x.UserId, x.End });
+            a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        EntryTables(builder);
+        ChangeTables(builder);
+    }
+
+    private static void EntryTables(ModelBuilder builder)
+    {
+        builder.Entity<EntryRow>(e =>
+        {
+            e.HasIndex(x => x.PublicId).IsUnique();
+            // A meeting by its UID and organiser, an appointment by its calendar and UID: one index serves both.
+            e.HasIndex(x => new { x.Uid, x.CalendarId }).IsUnique();
+            e.HasIndex(x => new { x.OwnerId, x.Kind, x.LastEnd });
+            e.ComplexProperty(x => x.Time);
+            e.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<OverrideRow>(o =>
+        {
+            o.HasKey(x => new { x.EntryId, x.RecurrenceId });
+            o.ComplexProperty(x => x.Time);
+            o.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<ParticipationRow>(p =>
+        {
+            p.HasIndex(x => new { x.EntryId, x.UserId }).IsUnique().HasFilter("\"RecurrenceId\" IS NULL");
+            p.HasIndex(x => new { x.EntryId, x.UserId, x.RecurrenceId }).IsUnique();
+            p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+            p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<OccupancyRow>(o =>
+        {
+            o.HasKey(x => new { x.CalendarId, x.LastEnd, x.FirstStart, x.EntryId, x.RecurrenceId });
+            o.HasIndex(x => x.EntryId);
+        });
+    }
+
+    private static void ChangeTables(ModelBuilder builder)
+    {
+        builder.Entity<HistoryRow>(h =>
+        {
+            h.HasIndex(x => x.ChangeId);
+            h.HasIndex(x => x.EntryId);
+            h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<ChangeLogRow>().HasKey(x => new { x.CalendarId, x.Number });
+        builder.Entity<OutboxRow>(o =>
+        {
+            o.HasIndex(x => x.MessageId).IsUnique();
+            o.HasIndex(x => x.ChangeId);
+            o.HasIndex(x => x.NotBefore).HasFilter("\"SentAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
+        });
+        builder.Entity<TakenInRow>().HasKey(x => x.Key);
+    }
+}

@@ -1,0 +1,92 @@
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Store.Model;
+
+/// <summary>When something takes place, as it was said: timed, or all day where <see cref="FirstDay"/> is set.</summary>
+internal sealed class TimeColumns
+{
+    public LocalDateTime? LocalStart { get; set; }
+    public string? Zone { get; set; }
+    public Duration? Length { get; set; }
+    public string? EndZone { get; set; }
+    public string? TzdbVersion { get; set; }
+    public LocalDate? FirstDay { get; set; }
+    public LocalDate? UntilDay { get; set; }
+}
+
+internal sealed class EntryRow
+{
+    public long Id { get; set; }
+    public required string PublicId { get; set; }
+    public required string Uid { get; set; }
+    public EntryKind Kind { get; set; }
+    public long CalendarId { get; set; }
+    public long OwnerId { get; set; }
+    public required TimeColumns Time { get; set; }
+
+    /// <summary>When it is over for good; a series without end has the largest instant.</summary>
+    public Instant LastEnd { get; set; }
+
+    public string? Rule { get; set; }
+    public string? Exceptions { get; set; }
+    public required string Title { get; set; }
+    public string? Place { get; set; }
+    public string? Link { get; set; }
+    public string? Agenda { get; set; }
+    public string? Line { get; set; }
+    public TimeTaken Takes { get; set; }
+    public bool Private { get; set; }
+    public MeetingStatus Status { get; set; }
+    public int Sequence { get; set; }
+    public int Version { get; set; }
+    public string? GoesOn { get; set; }
+    public string? HoldRequest { get; set; }
+    public Instant? LapsesAt { get; set; }
+    public long MadeById { get; set; }
+    public Instant MadeAt { get; set; }
+
+    /// <summary>What of an imported iCalendar object Corlin does not use.</summary>
+    public string? Raw { get; set; }
+}
+
+internal sealed class OverrideRow
+{
+    public long EntryId { get; set; }
+    public LocalDateTime RecurrenceId { get; set; }
+    public required TimeColumns Time { get; set; }
+    public string? Title { get; set; }
+    public string? Place { get; set; }
+    public bool Cancelled { get; set; }
+}
+
+internal sealed class ParticipationRow
+{
+    public long Id { get; set; }
+    public long EntryId { get; set; }
+    public long UserId { get; set; }
+    public LocalDateTime? RecurrenceId { get; set; }
+    public AttendeeRole Role { get; set; }
+    public Answer Answer { get; set; }
+    public string? Comment { get; set; }
+    public Instant? ProposedStart { get; set; }
+    public Instant? ProposedEnd { get; set; }
+    public Instant? AnsweredAt { get; set; }
+    public long? AnsweredById { get; set; }
+    public bool OwnPrivate { get; set; }
+    public int Version { get; set; }
+}
+
+/// <summary>What stands on a calendar: the one table by which every span is read. It can be rebuilt from the entries.</summary>
+internal sealed class OccupancyRow
+{
+    public long CalendarId { get; set; }
+    public Instant LastEnd { get; set; }
+    public Instant FirstStart { get; set; }
+    public long EntryId { get; set; }
+
+    /// <summary>The override that it is about, as text; empty for the entry or series itself.</summary>
+    public required string RecurrenceId { get; set; }
+
+    public TimeTaken Takes { get; set; }
+}

@@ -1,0 +1,84 @@
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Store.Model;
+
+internal sealed class UserRow
+{
+    public long Id { get; set; }
+    public required string PublicId { get; set; }
+    public UserKind Kind { get; set; }
+    public required string Name { get; set; }
+
+    /// <summary>The name's words in lower case without accents, each after a space, so that a search finds any word's beginning.</summary>
+    public required string SearchName { get; set; }
+
+    public required string Address { get; set; }
+    public bool Inside { get; set; }
+    public required string Zone { get; set; }
+    public string? Hours { get; set; }
+    public string? Place { get; set; }
+    public int Flag { get; set; }
+    public string? Post { get; set; }
+    public int Version { get; set; }
+}
+
+internal sealed class MemberRow
+{
+    public long GroupId { get; set; }
+    public long UserId { get; set; }
+}
+
+internal sealed class PlaceRow
+{
+    public required string Name { get; set; }
+    public required string Site { get; set; }
+    public required string Town { get; set; }
+    public required string Zone { get; set; }
+}
+
+internal sealed class WayRow
+{
+    public required string FromSite { get; set; }
+    public required string ToSite { get; set; }
+    public int Minutes { get; set; }
+}
+
+internal sealed class CalendarRow
+{
+    public long Id { get; set; }
+    public required string PublicId { get; set; }
+    public long OwnerId { get; set; }
+    public required string Name { get; set; }
+    public bool Main { get; set; }
+
+    /// <summary>Raised by every change that concerns the calendar.</summary>
+    public long ChangeNumber { get; set; }
+
+    public int SettingsVersion { get; set; }
+}
+
+internal sealed class GrantRow
+{
+    public long Id { get; set; }
+    public long CalendarId { get; set; }
+    public long? ReceiverId { get; set; }
+    public bool Inside { get; set; }
+    public Sight Sight { get; set; }
+    public Acting Acting { get; set; }
+    public bool Private { get; set; }
+    public Instant? From { get; set; }
+    public Instant? Until { get; set; }
+    public bool PassOn { get; set; }
+}
+
+internal sealed class AbsenceRow
+{
+    public long Id { get; set; }
+    public long UserId { get; set; }
+    public Instant Start { get; set; }
+    public Instant End { get; set; }
+    public long? CoversId { get; set; }
+    public string? Reason { get; set; }
+}

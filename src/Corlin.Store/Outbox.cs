@@ -1,0 +1,28 @@
+using System.Text.Json;
+using Corlin.Application.Ports;
+using Corlin.Store.Mapping;
+using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace Corlin.Store;
+
+public sealed class Outbox(IDbContextFactory<CorlinDb> factory, WriteGate gate) : IOutbox
+{
+    public async Task<IReadOnlyList<WaitingMessage>> DueAsync(Instant now, int limit, CancellationToken cancel = default)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        var rows = await db.Outbox.AsNoTracking()
+            .Where(o => o.SentAt == null && o.WithdrawnAt == null && o.NotBefore <= now)
+            .OrderBy(o => o.NotBefore).ThenBy(o => o.Id).Take(limit).ToListAsync(cancel);
+        return [.. rows.Select(r => new WaitingMessage(r.Id, r.MessageId, JsonSerializer.Deserialize<OutboxMessage>(r.Body, Texts.Json)!))];
+    }
+
+    public Task SentAsync(long id, Instant at, CancellationToken cancel = default) => gate.WriteAsync(
+        async db =>
+        {
+            var row = await db.Outbox.SingleAsync(o => o.Id == id, cancel);
+            row.SentAt = at;
+        },
+        cancel);
+}

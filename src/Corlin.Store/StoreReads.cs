@@ -1,0 +1,124 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Travel;
+using Corlin.Core.Whereabouts;
+using Corlin.Store.Mapping;
+using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace Corlin.Store;
+
+/// <summary>What can be asked, on one connection and in one transaction.</summary>
+internal class StoreReads(CorlinDb db) : ICalendarReads
+{
+    private TravelTable? travel;
+    private IReadOnlyDictionary<string, Place>? places;
+
+    protected CorlinDb Db { get; } = db;
+
+    public CalendarUser? User(string publicId) =>
+        Db.People.AsNoTracking().FirstOrDefault(u => u.PublicId == publicId) is { } row ? PeopleMapping.ToCore(row) : null;
+
+    public CalendarUser? UserByAddress(string address) =>
+        Db.People.AsNoTracking().FirstOrDefault(u => u.Address == address) is { } row ? PeopleMapping.ToCore(row) : null;
+
+    public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
+    {
+        var wanted = ids.Select(i => i.Value).Distinct().ToArray();
+        return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.Id);
+    }
+
+    public IReadOnlyList<CalendarUser> FindUsers(string text, int limit)
+    {
+        var words = Texts.Searchable(text).TrimEnd();
+        var address = text.ToLowerInvariant();
+        return [.. Db.People.AsNoTracking()
+            .Where(u => EF.Functions.Like(u.SearchName, "%" + words + "%") || (address.Length > 0 && u.Address.StartsWith(address)))
+            .OrderByDescending(u => u.Inside).ThenBy(u => u.Kind).ThenBy(u => u.SearchName).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
+    }
+
+    public IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners)
+    {
+        var wanted = owners.Select(o => o.Value).Distinct().ToArray();
+        return Db.Calendars.AsNoTracking().Where(c => c.Main && wanted.Contains(c.OwnerId)).Select(c => new { c.OwnerId, c.Id }).AsEnumerable()
+            .ToDictionary(c => new UserId(c.OwnerId), c => new CalendarId(c.Id));
+    }
+
+    public IReadOnlyList<Grant> GrantsOn(IEnumerable<CalendarId> calendars, UserId receiver)
+    {
+        var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
+        return [.. Db.Grants.AsNoTracking().Where(g => wanted.Contains(g.CalendarId) && (g.ReceiverId == null || g.ReceiverId == receiver.Value))
+            .AsEnumerable().Select(PeopleMapping.ToCore)];
+    }
+
+    public IReadOnlyList<HeldGrant> GrantsHeldBy(UserId receiver) =>
+        [.. Db.Grants.AsNoTracking().Where(g => g.ReceiverId == receiver.Value)
+            .Join(Db.Calendars, g => g.CalendarId, c => c.Id, (g, c) => new { Grant = g, c.OwnerId }).AsEnumerable()
+            .Select(h => new HeldGrant(new UserId(h.OwnerId), PeopleMapping.ToCore(h.Grant)))];
+
+    public IReadOnlyList<Grant> GrantsGivenOn(CalendarId calendar) =>
+        [.. Db.Grants.AsNoTracking().Where(g => g.CalendarId == calendar.Value && g.ReceiverId != null).AsEnumerable().Select(PeopleMapping.ToCore)];
+
+    public ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span)
+    {
+        var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
+        var (start, end) = (span.Start, span.End);
+        var rows = Db.Occupancy.AsNoTracking()
+            .Where(o => wanted.Contains(o.CalendarId) && o.LastEnd > start && o.FirstStart < end)
+            .Select(o => new { o.CalendarId, o.EntryId }).Distinct().ToList();
+        var entries = ById([.. rows.Select(r => r.EntryId).Distinct()]);
+        return rows.ToLookup(r => new CalendarId(r.CalendarId), r => entries[r.EntryId]);
+    }
+
+    public Entry? Entry(string publicId)
+    {
+        var id = Db.Entries.Where(e => e.PublicId == publicId).Select(e => e.Id).FirstOrDefault();
+        return id == 0 ? null : ById([id])[id];
+    }
+
+    public Entry? Meeting(string uid, string organiserAddress)
+    {
+        var id = Db.Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)
+            .Join(Db.People.Where(p => p.Address == organiserAddress), e => e.OwnerId, p => p.Id, (e, p) => e.Id).FirstOrDefault();
+        return id == 0 ? null : ById([id])[id];
+    }
+
+    public IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
+    {
+        var wanted = organisers.Select(o => o.Value).ToArray();
+        var ids = Db.Entries
+            .Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.LastEnd > from && e.Status == MeetingStatus.Sent)
+            .OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        var entries = ById(ids);
+        return [.. ids.Select(id => entries[id])];
+    }
+
+    public IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span)
+    {
+        var wanted = who.Select(o => o.Value).ToArray();
+        var (start, end) = (span.Start, span.End);
+        return [.. Db.Absences.AsNoTracking().Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end).AsEnumerable()
+            .Select(a => new Absence(new UserId(a.UserId), new Stretch(a.Start, a.End), a.CoversId is { } c ? new UserId(c) : null, a.Reason))];
+    }
+
+    public IReadOnlyDictionary<string, Place> Places() =>
+        places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone)).ToDictionary(p => p.Name);
+
+    public TravelTable Travel() =>
+        travel ??= new TravelTable(Db.Ways.AsNoTracking().AsEnumerable().ToDictionary(w => (w.FromSite, w.ToSite), w => Duration.FromMinutes(w.Minutes)));
+
+    public IReadOnlyList<UserId> Members(UserId group) =>
+        [.. Db.Members.AsNoTracking().Where(m => m.GroupId == group.Value).OrderBy(m => m.UserId).Select(m => m.UserId).AsEnumerable().Select(m => new UserId(m))];
+
+    /// <summary>Entries whole, by their numbers.</summary>
+    protected Dictionary<long, Entry> ById(long[] ids)
+    {
+        var overrides = Db.Overrides.AsNoTracking().Where(o => ids.Contains(o.EntryId)).ToLookup(o => o.EntryId);
+        var participations = Db.Participations.AsNoTracking().Where(p => ids.Contains(p.EntryId)).ToLookup(p => p.EntryId);
+        return Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).AsEnumerable()
+            .ToDictionary(e => e.Id, e => EntryMapping.ToCore(e, overrides[e.Id], participations[e.Id]));
+    }
+}

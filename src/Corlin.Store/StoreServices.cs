@@ -1,0 +1,58 @@
+using System.Data.Common;
+using Corlin.Application.Ports;
+using Corlin.Store.Model;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Corlin.Store;
+
+public static class StoreServices
+{
+    /// <summary>Registers the store on a database file. The caller holds the data folder.</summary>
+    public static IServiceCollection AddStore(this IServiceCollection services, string database)
+    {
+        services.AddPooledDbContextFactory<CorlinDb>(options => Configure(options, database));
+        services.AddDbContextPool<CorlinDb>(options => Configure(options, database));
+        services.AddSingleton<WriteGate>();
+        services.AddSingleton<IWriteGate>(s => s.GetRequiredService<WriteGate>());
+        services.AddSingleton<IReadStore, ReadStore>();
+        services.AddSingleton<IOutbox, Outbox>();
+        return services;
+    }
+
+    /// <summary>Brings the database to the newest schema, making it where there is none.</summary>
+    /// <returns>Whether nobody is in it yet.</returns>
+    public static async Task<bool> PrepareStoreAsync(this IServiceProvider services, CancellationToken cancel = default)
+    {
+        await using var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(cancel);
+        await db.Database.MigrateAsync(cancel);
+        return !await db.People.AnyAsync(cancel);
+    }
+
+    internal static void Configure(DbContextOptionsBuilder options, string database)
+    {
+        var connection = new SqliteConnectionStringBuilder { DataSource = database, ForeignKeys = true, DefaultTimeout = 30 };
+        options.UseSqlite(connection.ToString()).AddInterceptors(new Pragmas());
+    }
+
+    /// <summary>A commit is on the disk when it returns.</summary>
+    private sealed class Pragmas : DbConnectionInterceptor
+    {
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
+
+        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            Set(connection);
+            return Task.CompletedTask;
+        }
+
+        private static void Set(DbConnection connection)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";
+            command.ExecuteNonQuery();
+        }
+    }
+}

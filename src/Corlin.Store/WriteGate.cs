@@ -1,0 +1,56 @@
+using Corlin.Application.Ports;
+using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace Corlin.Store;
+
+/// <summary>One change at a time: BEGIN IMMEDIATE behind one gate in the process, told to open screens after the commit.</summary>
+public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock, ILiveUpdates live) : IWriteGate, IDisposable
+{
+    private readonly SemaphoreSlim gate = new(1, 1);
+
+    public async Task<T> RunAsync<T>(IChange<T> change, CancellationToken cancel = default)
+    {
+        T result;
+        IReadOnlyCollection<CalendarChange> changed = [];
+        await gate.WaitAsync(cancel);
+        try
+        {
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+            var session = new ChangeSession(db, clock.GetCurrentInstant());
+            result = change.Apply(session);
+            await db.SaveChangesAsync(cancel);
+            await transaction.CommitAsync(cancel);
+            changed = session.Changed;
+        }
+        finally
+        {
+            gate.Release();
+        }
+
+        if (changed.Count > 0) await live.AnnounceAsync(changed);
+        return result;
+    }
+
+    /// <summary>Writes that are no change of anybody's: what workers mark as done.</summary>
+    internal async Task WriteAsync(Func<CorlinDb, Task> write, CancellationToken cancel)
+    {
+        await gate.WaitAsync(cancel);
+        try
+        {
+            await using var db = await factory.CreateDbContextAsync(cancel);
+            await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+            await write(db);
+            await db.SaveChangesAsync(cancel);
+            await transaction.CommitAsync(cancel);
+        }
+        finally
+        {
+            gate.Release();
+        }
+    }
+
+    public void Dispose() => gate.Dispose();
+}

@@ -1,0 +1,40 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Reads;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Corlin.Web.Features.Chase;
+
+/// <param name="Attendee">The public id of who proposed.</param>
+public sealed record ProposalRequest(string? Occurrence, string Attendee);
+
+public sealed record OccurrenceRequest(string? Occurrence);
+
+/// <param name="Change">With it the change can be undone for ten seconds.</param>
+public sealed record ChangedView(long Change);
+
+internal static class ChaseEndpoints
+{
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapGet("/chase", GetAsync);
+        api.MapPost("/meetings/{id}/proposal/accept", AcceptAsync);
+        api.MapPost("/meetings/{id}/proposal/refuse", RefuseAsync);
+        api.MapPost("/meetings/{id}/go-on", GoOnAsync);
+        api.MapPost("/meetings/{id}/cancel", CancelAsync);
+    }
+
+    private static async Task<Ok<ChaseView>> GetAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadChase(reader.Person, reader.Now).Run(s)));
+
+    private static async Task<Ok<ChangedView>> AcceptAsync(Reader reader, string id, ProposalRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AcceptProposal(reader.Person, id, request.Attendee, Reader.Occurrence(request.Occurrence)))));
+
+    private static async Task<Ok<ChangedView>> RefuseAsync(Reader reader, string id, ProposalRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RefuseProposal(reader.Person, id, request.Attendee, Reader.Occurrence(request.Occurrence)))));
+
+    private static async Task<Ok<ChangedView>> GoOnAsync(Reader reader, string id, OccurrenceRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GoOnWithout(reader.Person, id, Reader.Occurrence(request.Occurrence)))));
+
+    private static async Task<Ok<ChangedView>> CancelAsync(Reader reader, string id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new CancelMeeting(reader.Person, id))));
+}

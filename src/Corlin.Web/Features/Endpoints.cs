@@ -1,0 +1,43 @@
+using Corlin.Web.Features.Arrange;
+using Corlin.Web.Features.Chase;
+using Corlin.Web.Features.Demo;
+using Corlin.Web.Features.Desk;
+using Corlin.Web.Features.Entries;
+using Corlin.Web.Features.Lanes;
+using Corlin.Web.Features.People;
+using Corlin.Web.Features.Session;
+using Corlin.Web.Hosting;
+
+namespace Corlin.Web.Features;
+
+/// <summary>Every endpoint there is.</summary>
+internal static class Endpoints
+{
+    /// <summary>Those that answer without a session. A test compares this list with the routes.</summary>
+    public static readonly IReadOnlySet<string> WithoutSession = new HashSet<string>
+    {
+        "GET /healthz",
+        "GET /api/session",
+        "POST /api/session",
+        "POST /api/setup",
+        "GET /api/demo/sign-ins",
+        "GET /openapi/{documentName}.json",
+    };
+
+    public static void Map(WebApplication app, bool demo)
+    {
+        app.MapGet("/healthz", (Warmth warmth) => warmth.IsWarm ? Results.Text("healthy") : Results.StatusCode(503)).AllowAnonymous().ExcludeFromDescription();
+        app.MapOpenApi().AllowAnonymous();
+        app.MapHub<LiveHub>("/live");
+        var api = app.MapGroup("/api");
+        SessionEndpoints.Map(api);
+        DeskEndpoints.Map(api);
+        LanesEndpoints.Map(api);
+        PeopleEndpoints.Map(api);
+        ArrangeEndpoints.Map(api);
+        ChaseEndpoints.Map(api);
+        EntriesEndpoints.Map(api);
+        if (demo) DemoEndpoints.Map(api);
+        api.MapFallback(() => Results.Problem(title: "There is no such thing here.", statusCode: 404, type: "corlin:not-found"));
+    }
+}

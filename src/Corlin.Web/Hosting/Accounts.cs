@@ -1,0 +1,55 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Store.Model;
+using Microsoft.AspNetCore.Identity;
+
+namespace Corlin.Web.Hosting;
+
+internal enum SignInOutcome
+{
+    SignedIn,
+    Wrong,
+    LockedOut,
+}
+
+internal enum SetUpOutcome
+{
+    Done,
+    AlreadySetUp,
+    PasswordTooShort,
+    Failed,
+}
+
+/// <summary>Signing in and out, and the first account.</summary>
+internal sealed class Accounts(UserManager<Account> users, SignInManager<Account> signIn, IWriteGate gate)
+{
+    public bool Any() => users.Users.Any();
+
+    public async Task<SignInOutcome> SignInAsync(string address, string password)
+    {
+        var result = await signIn.PasswordSignInAsync(address, password, isPersistent: true, lockoutOnFailure: true);
+        return result.Succeeded ? SignInOutcome.SignedIn : result.IsLockedOut ? SignInOutcome.LockedOut : SignInOutcome.Wrong;
+    }
+
+    public Task SignOutAsync() => signIn.SignOutAsync();
+
+    /// <summary>Makes the first administrator and signs them in; refused as soon as anybody has an account.</summary>
+    public async Task<SetUpOutcome> SetUpAsync(string name, string address, string zone, string password)
+    {
+        if (Any()) return SetUpOutcome.AlreadySetUp;
+        var account = new Account { UserName = address, Email = address, EmailConfirmed = true, Administrator = true };
+        foreach (var check in users.PasswordValidators)
+        {
+            if (!(await check.ValidateAsync(users, account, password)).Succeeded) return SetUpOutcome.PasswordTooShort;
+        }
+
+        var person = await gate.RunAsync(new AddPerson(
+            new CalendarUser(default, "", UserKind.Person, name, address.ToLowerInvariant(), true, zone, WorkingHours.Usual, null, 0, "administrator")));
+        account.PersonId = person.Id.Value;
+        if (!(await users.CreateAsync(account, password)).Succeeded) return SetUpOutcome.Failed;
+        await signIn.SignInAsync(account, isPersistent: true);
+        return SetUpOutcome.Done;
+    }
+}

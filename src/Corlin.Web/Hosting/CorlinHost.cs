@@ -1,0 +1,120 @@
+using System.Text.Json.Serialization;
+using Corlin.Application;
+using Corlin.Application.Ports;
+using Corlin.Simulation;
+using Corlin.Simulation.Mail;
+using Corlin.Store;
+using Corlin.Web.Features;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Http.Json;
+using Microsoft.Extensions.FileProviders;
+using NodaTime;
+
+namespace Corlin.Web.Hosting;
+
+/// <summary>Wires the house together. Only here Store, Simulation and the parsers of Interchange are named.</summary>
+internal static class CorlinHost
+{
+    /// <summary>An application ready to be started: its store is there, in demo filled.</summary>
+    public static async Task<WebApplication> BuildAsync(HostOptions options, DataFolder folder)
+    {
+        var app = Compose(options, folder.Database, folder.Keys, folder.Simulation);
+        var empty = await app.Services.PrepareStoreAsync();
+        if (options.Demo) await DemoSetUp.RunAsync(app.Services, options, empty);
+        await Warmth.WarmAsync(app.Services);
+        return app;
+    }
+
+    /// <summary>The application without touching a store, for its description.</summary>
+    public static WebApplication Compose(HostOptions options, string database, string keys, string simulation)
+    {
+        var builder = WebApplication.CreateSlimBuilder();
+        builder.WebHost.UseKestrel(k =>
+        {
+            k.AddServerHeader = false;
+            k.Limits.MaxRequestBodySize = 1024 * 1024;
+        });
+        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
+        builder.Logging.ClearProviders().AddSimpleConsole(c => c.SingleLine = true).SetMinimumLevel(LogLevel.Warning);
+        var services = builder.Services;
+        services.AddSingleton(options);
+        services.AddStore(database);
+        AddClock(services, options);
+        AddOutside(services, options, simulation);
+        services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(keys));
+        SignIn.Add(services);
+        services.AddScoped<Accounts>();
+        services.AddSignalR();
+        services.AddSingleton<LiveUpdates>();
+        services.AddSingleton<ILiveUpdates>(s => s.GetRequiredService<LiveUpdates>());
+        services.AddSingleton<Warmth>();
+        services.AddProblemDetails();
+        services.AddExceptionHandler<Problems>();
+        services.AddOpenApi(OpenApiFile.Describe);
+        services.AddResponseCompression(c => c.EnableForHttps = true);
+        services.Configure<JsonOptions>(j =>
+        {
+            j.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+            j.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase));
+        });
+        if (options.Timers) services.AddHostedService<Timers>();
+        services.AddSingleton<Workers>();
+
+        var app = builder.Build();
+        Pipeline(app, options);
+        return app;
+    }
+
+    private static void AddClock(IServiceCollection services, HostOptions options)
+    {
+        if (!options.Demo)
+        {
+            services.AddSingleton<IClock>(SystemClock.Instance);
+            return;
+        }
+
+        services.AddSingleton(new DemoClock(SystemClock.Instance, options.Now ?? DemoSetUp.UsualStart(SystemClock.Instance.GetCurrentInstant())));
+        services.AddSingleton<IClock>(s => s.GetRequiredService<DemoClock>());
+    }
+
+    private static void AddOutside(IServiceCollection services, HostOptions options, string simulation)
+    {
+        services.AddSingleton(_ => new MailFolder(simulation));
+        services.AddSingleton(_ => options.Demo ? Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json")) : new Habits([]));
+        services.AddSingleton<Correspondents>();
+        services.AddSingleton<MailLoop>();
+        services.AddSingleton<MailIntake>();
+        services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
+        services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
+        services.AddSingleton<IConferenceLinks, ConferenceLinks>();
+        services.AddSingleton<OutboxWorker>();
+        if (!options.Demo) return;
+        services.AddSingleton<DemoSignIns>();
+        services.AddSingleton<DemoTime>();
+    }
+
+    private static void Pipeline(WebApplication app, HostOptions options)
+    {
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        app.UseMiddleware<SecurityHeaders>();
+        app.UseResponseCompression();
+        var site = Path.GetFullPath(options.Site);
+        if (Directory.Exists(site)) ServeSite(app, site);
+        app.UseRouting();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.UseMiddleware<Antiforgery>();
+        Endpoints.Map(app, options.Demo);
+        if (Directory.Exists(site))
+            app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = new PhysicalFileProvider(site), OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "no-cache" }).AllowAnonymous();
+    }
+
+    private static void ServeSite(WebApplication app, string site) => app.UseStaticFiles(new StaticFileOptions
+    {
+        FileProvider = new PhysicalFileProvider(site),
+        // Names under assets carry the hash of their content; everything else is asked for again.
+        OnPrepareResponse = c => c.Context.Response.Headers.CacheControl =
+            c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+    });
+}

@@ -1,0 +1,39 @@
+using Corlin.Application.Wording;
+using Corlin.Core.Meetings;
+using Microsoft.AspNetCore.Diagnostics;
+
+namespace Corlin.Web.Hosting;
+
+/// <summary>Turns a refusal into problem details (RFC 9457) with a stable type; what else goes wrong says nothing of the inside.</summary>
+internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
+{
+    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
+    {
+        var refusal = exception switch
+        {
+            RefusedException refused => refused.Refusal,
+            BadHttpRequestException => new Refusal(RefusalKind.BadInput, null, "The request"),
+            _ => null,
+        };
+        if (refusal is null)
+        {
+            log.LogError(exception, "A request failed.");
+            await Results.Problem(title: "Something went wrong here; nothing was changed. Try again.", statusCode: 500, type: "corlin:failed").ExecuteAsync(httpContext);
+            return true;
+        }
+
+        var kind = System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(refusal.Kind.ToString());
+        await Results.Problem(
+            title: English.Refused(refusal), statusCode: Status(refusal.Kind), type: $"corlin:{kind}",
+            extensions: refusal.Field is null ? null : new Dictionary<string, object?> { ["field"] = refusal.Field }).ExecuteAsync(httpContext);
+        return true;
+    }
+
+    private static int Status(RefusalKind kind) => kind switch
+    {
+        RefusalKind.NotFound => StatusCodes.Status404NotFound,
+        RefusalKind.MayNotSpeakFor or RefusalKind.MayNotAdd or RefusalKind.NotTheOrganiser or RefusalKind.GrantsMoreThanHeld => StatusCodes.Status403Forbidden,
+        RefusalKind.ChangedSince or RefusalKind.AlreadySent or RefusalKind.Cancelled or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
+        _ => StatusCodes.Status400BadRequest,
+    };
+}

@@ -1,0 +1,3 @@
+using Corlin.Web.Hosting;
+
+return await Start.RunAsync(args);

@@ -72,9 +72,15 @@ internal static class ChaseRows
     {
         var words = English.Word(part.Answer);
         if (part.Proposed is not null) words += ", another time";
-        if (part.AnsweredAt is { } at) words += " " + English.Time(viewing.Zone.ToLocal(at).TimeOfDay);
+        if (part.AnsweredAt is { } at) words += " " + When(viewing, at);
         if (part.AnsweredBy is { } by && by != part.Who) words += $", {people[by].GivenName} for {people[part.Who].GivenName}";
         return new ChaseAttendee(viewing.View(people[part.Who]), English.Word(part.Role), English.Word(part.Answer), words, part.Comment);
+    }
+
+    private static string When(Viewing viewing, Instant at)
+    {
+        var local = viewing.Zone.ToLocal(at);
+        return local.Date == viewing.Today ? English.Time(local.TimeOfDay) : English.ShortDay(local.Date);
     }
 
     private static (ChaseGroup Group, string Judgement, string Tone, string Reason) Judge(

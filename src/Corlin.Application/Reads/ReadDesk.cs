@@ -59,7 +59,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
     /// <summary>Those inside who meet the principals today and are not among them, and the rooms they meet in.</summary>
     private static IReadOnlyList<BesideView> Beside(Viewing viewing, IReadOnlyList<Lane> lanes, Stretch today)
     {
-        const int most = 4;
+        const int most = 3;
         var shown = lanes.Select(l => l.Who.Id).ToHashSet();
         var ids = lanes.SelectMany(l => l.Entries)
             .Where(e => e.Told.Whole is not null && e.Told.Stretch.Overlaps(today))

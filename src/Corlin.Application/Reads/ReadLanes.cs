@@ -25,7 +25,7 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
     {
         var viewing = new Viewing(store, Viewer, Now);
         var people = People.Count == 0
-            ? DefaultPeople(viewing)
+            ? DefaultPeople(viewing, WorkingDays)
             : [.. People.Take(MostPeople).Select(p => store.User(p) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", p))];
         var first = From ?? viewing.Today;
         if (WorkingDays) first = first.PlusDays(1 - (int)first.DayOfWeek);
@@ -44,8 +44,12 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
             viewing.View(viewing.Person), [.. viewing.Principals.Append(viewing.Person).Select(viewing.View)]);
     }
 
-    private static IReadOnlyList<CalendarUser> DefaultPeople(Viewing viewing) =>
-        viewing.Principals is { Count: > 0 } principals ? principals : [viewing.Person];
+    /// <summary>Everyone kept for a day; for the working days one lane a day is enough.</summary>
+    private static IReadOnlyList<CalendarUser> DefaultPeople(Viewing viewing, bool workingDays)
+    {
+        if (viewing.Principals is not { Count: > 0 } principals) return [viewing.Person];
+        return workingDays ? [principals[0]] : principals;
+    }
 
     private static Lane Cut(Lane lane, Stretch day) => lane with
     {

@@ -107,7 +107,7 @@ public sealed record ReadSlots(
     {
         var local = viewing.Zone.ToLocal(slot.Stretch.Start);
         var (verdict, tone) = Verdict(slot, names);
-        var reason = string.Join(". ", slot.Reasons.Select(r => English.Capital(English.Reason(r, key => names[key])))) + ".";
+        var reason = English.Reasons(slot.Reasons, key => names[key]);
         return new SlotView(
             LaneViews.Ms(slot.Stretch.Start), LaneViews.Ms(slot.Stretch.End), $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}", verdict, tone, reason,
             [.. asked.Select(a =>
@@ -127,9 +127,9 @@ public sealed record ReadSlots(
 
         if (!slot.Missing.IsEmpty) return ($"without {English.And([.. slot.Missing.Select(m => names[m])])}", "doubt");
         if (Who(SlotReasonKind.OverPencilled, SlotReasonKind.OverHold) is { Length: > 0 } over) return ($"pencilled, {over}", "doubt");
-        if (Who(SlotReasonKind.NotKnown) is { Length: > 0 } unknown) return ($"{unknown} not known", "doubt");
         if (Who(SlotReasonKind.LastHour) is { Length: > 0 } late) return ($"{late} late", "doubt");
         if (Who(SlotReasonKind.FirstHour) is { Length: > 0 } early) return ($"{early} early", "doubt");
+        if (Who(SlotReasonKind.Lunch) is { Length: > 0 }) return ("over lunch", "doubt");
         return ("In hours for all", "fits");
     }
 

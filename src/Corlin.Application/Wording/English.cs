@@ -16,6 +16,10 @@ public static class English
     private static readonly LocalDatePattern LongDay = LocalDatePattern.Create("dddd d MMMM", Invariant);
     private static readonly LocalTimePattern Clock = LocalTimePattern.Create("HH:mm", Invariant);
 
+    private static readonly LocalDatePattern DayAndMonth = LocalDatePattern.Create("d MMMM", Invariant);
+
+    public static string ShortDay(LocalDate date) => DayAndMonth.Format(date);
+
     public static string Day(LocalDate date) => LongDay.Format(date);
 
     /// <summary>"today", "tomorrow", the weekday within the week to come, else the whole date.</summary>
@@ -75,27 +79,28 @@ public static class English
 
     public static string Word(VerdictKind verdict) => verdict == VerdictKind.OutOfHours ? "Out of hours" : verdict.ToString();
 
-    /// <param name="name">The name of whom a reason is about.</param>
-    public static string Reason(SlotReason reason, Func<string, string> name)
+    /// <summary>Why a slot ranks where it does, those of one kind together: "Everyone is free. Lunch for Maren and Tomé."</summary>
+    /// <param name="name">The name of whom a reason is about, by their key.</param>
+    public static string Reasons(IEnumerable<SlotReason> reasons, Func<string, string> name) =>
+        string.Join(" ", reasons.GroupBy(r => r.Kind).Select(g => Reason(g.Key, And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + "."));
+
+    private static string Reason(SlotReasonKind kind, string who) => kind switch
     {
-        var who = reason.Person is null ? "" : name(reason.Person);
-        return reason.Kind switch
-        {
-            SlotReasonKind.AllFree => "Everyone is free",
-            SlotReasonKind.RequiredFree => "Everyone required is free",
-            SlotReasonKind.OptionalTaken => $"{who} is taken",
-            SlotReasonKind.OptionalOutOfHours => $"out of hours for {who}",
-            SlotReasonKind.OptionalAway => $"{who} is away",
-            SlotReasonKind.NotKnown => $"{who}’s calendar is not known",
-            SlotReasonKind.OverPencilled => $"over something pencilled for {who}",
-            SlotReasonKind.OverHold => $"over a hold of {who}",
-            SlotReasonKind.FirstHour => $"{who}’s first hour",
-            SlotReasonKind.LastHour => $"{who}’s last hour",
-            SlotReasonKind.Lunch => $"{who}’s lunch",
-            SlotReasonKind.NoBreak => $"no break for {who}",
-            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
-        };
-    }
+        SlotReasonKind.AllFree => "Everyone is free",
+        SlotReasonKind.RequiredFree => "Everyone required is free",
+        SlotReasonKind.KnownFree => "Free for all whose calendar is known",
+        SlotReasonKind.OptionalTaken => $"Taken: {who}",
+        SlotReasonKind.OptionalOutOfHours => $"Out of hours for {who}",
+        SlotReasonKind.OptionalAway => $"Away: {who}",
+        SlotReasonKind.NotKnown => $"Not known: {who}",
+        SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",
+        SlotReasonKind.OverHold => $"Over a hold of {who}",
+        SlotReasonKind.FirstHour => $"First hour for {who}",
+        SlotReasonKind.LastHour => $"Last hour for {who}",
+        SlotReasonKind.Lunch => $"Lunch for {who}",
+        SlotReasonKind.NoBreak => $"No break for {who}",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
+    };
 
     public static string Refused(Refusal refusal) => refusal.Kind switch
     {

@@ -13,6 +13,9 @@ public enum SlotReasonKind
     /// <summary>Every required person is free.</summary>
     RequiredFree,
 
+    /// <summary>Every required person whose calendar may be seen is free.</summary>
+    KnownFree,
+
     /// <summary>An optional person is taken.</summary>
     OptionalTaken,
 

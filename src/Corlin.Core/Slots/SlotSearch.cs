@@ -80,7 +80,8 @@ public static class SlotSearch
         }
 
         var reasons = weighed.OrderByDescending(w => w.Cost).Select(w => w.Reason);
-        var free = new SlotReason(missing.Count == 0 && people.All(p => p.Person.Known) ? SlotReasonKind.AllFree : SlotReasonKind.RequiredFree);
+        var free = new SlotReason(
+            people.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree : missing.Count == 0 ? SlotReasonKind.AllFree : SlotReasonKind.RequiredFree);
         return new Slot(stretch, missing.ToImmutable(), weighed.Sum(w => w.Cost), [free, .. reasons]);
     }
 

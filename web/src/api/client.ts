@@ -1,0 +1,49 @@
+import createClient from "openapi-fetch";
+import type { paths } from "./schema";
+
+/** What the server says when it does not do something: a sentence for people, and the field at fault. */
+export class Problem extends Error {
+  constructor(
+    message: string,
+    readonly type: string,
+    readonly status: number,
+    readonly field: string | undefined,
+  ) {
+    super(message);
+  }
+}
+
+let forgery: string | undefined;
+
+/** The token of the session, sent back with every change. */
+export function rememberForgery(token: string) {
+  forgery = token;
+}
+
+export const client = createClient<paths>({ baseUrl: "" });
+
+client.use({
+  onRequest({ request }) {
+    if (request.method !== "GET" && forgery) request.headers.set("X-Corlin-Forgery", forgery);
+    return request;
+  },
+});
+
+interface ProblemBody {
+  title?: string;
+  type?: string;
+  field?: string;
+}
+
+/** The data of a response, or a Problem thrown. */
+export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let result;
+  try {
+    result = await call;
+  } catch {
+    throw new Problem("Corlin cannot be reached. What you typed is kept; try again.", "corlin:offline", 0, undefined);
+  }
+  if (result.response.ok) return result.data as T;
+  const body = (result.error ?? {}) as ProblemBody;
+  throw new Problem(body.title ?? "Something went wrong; nothing was changed.", body.type ?? "corlin:failed", result.response.status, body.field);
+}

@@ -1,0 +1,71 @@
+import { queryOptions } from "@tanstack/react-query";
+import { ask, client, rememberForgery } from "./client";
+import type { ChosenRequest, SlotsRequest } from "./types";
+
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  queryFn: async () => {
+    const session = await ask(client.GET("/api/session"));
+    rememberForgery(session.forgery);
+    return session;
+  },
+  staleTime: Infinity,
+});
+
+export const deskQuery = queryOptions({
+  queryKey: ["calendars", "desk"],
+  queryFn: () => ask(client.GET("/api/desk")),
+  refetchInterval: 60_000,
+});
+
+export const chaseQuery = queryOptions({
+  queryKey: ["calendars", "chase"],
+  queryFn: () => ask(client.GET("/api/chase")),
+});
+
+export type LanesSpan = "day" | "working-days";
+
+export const lanesQuery = (who: string[], from: string | undefined, view: LanesSpan) =>
+  queryOptions({
+    queryKey: ["calendars", "lanes", who, from, view],
+    queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who, view, ...(from ? { from } : {}) } } })),
+    placeholderData: (before) => before,
+  });
+
+export const peopleQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["people", text],
+    queryFn: () => ask(client.GET("/api/people", { params: { query: { text } } })),
+    placeholderData: (before) => before,
+    staleTime: 60_000,
+  });
+
+export const slotsQuery = (request: SlotsRequest, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["calendars", "slots", request],
+    queryFn: () => ask(client.POST("/api/slots", { body: request })),
+    placeholderData: (before) => before,
+    enabled,
+    retry: false,
+  });
+
+export const chosenQuery = (request: ChosenRequest, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["calendars", "chosen", request],
+    queryFn: () => ask(client.POST("/api/slots/chosen", { body: request })),
+    placeholderData: (before) => before,
+    enabled,
+    retry: false,
+  });
+
+export const entryQuery = (id: string, lane: string, occurrence: string | null) =>
+  queryOptions({
+    queryKey: ["calendars", "entry", id, lane, occurrence],
+    queryFn: () => ask(client.GET("/api/entries/{id}", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
+  });
+
+export const signInsQuery = queryOptions({
+  queryKey: ["sign-ins"],
+  queryFn: () => ask(client.GET("/api/demo/sign-ins")),
+  staleTime: Infinity,
+});

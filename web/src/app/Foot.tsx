@@ -1,0 +1,36 @@
+import { useChanges } from "./changes";
+import { useKeysState } from "./keys";
+
+/** A thin line: what was done last with its undo, else the keys that act now. */
+export function Foot() {
+  const { done, undo } = useChanges();
+  const { hints, single, setHelpOpen } = useKeysState();
+  return (
+    <footer className="no-print flex min-h-[30px] shrink-0 items-center gap-5 overflow-hidden border-t border-rule px-6 text-xs text-soft">
+      <div role="status" className="contents">
+        {done && (
+          <span className={`flex items-center gap-3 text-[13px] font-semibold ${done.wrong ? "text-brick" : "text-ink"}`}>
+            {done.words}
+            {done.change !== undefined && (
+              <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={undo}>
+                Undo, {done.left} s
+              </button>
+            )}
+          </span>
+        )}
+      </div>
+      {!done &&
+        single &&
+        hints.map((h) => (
+          <span key={h.keys} className="whitespace-nowrap">
+            <kbd className="mr-1 font-sans font-semibold text-ink">{h.keys}</kbd> {h.does}
+          </span>
+        ))}
+      {!done && (
+        <button type="button" className="min-h-7 whitespace-nowrap" onClick={() => setHelpOpen(true)}>
+          <kbd className="mr-1 font-sans font-semibold text-ink">?</kbd> all keys
+        </button>
+      )}
+    </footer>
+  );
+}

@@ -1,0 +1,50 @@
+import { Dialog } from "radix-ui";
+import { Button } from "../ui/Button";
+import { useKeysState, type KeyHint } from "./keys";
+
+const everywhere: KeyHint[] = [
+  { keys: "N", does: "arrange a meeting" },
+  { keys: "Z, Ctrl Z", does: "undo, until it was sent" },
+  { keys: "J K", does: "along a list" },
+  { keys: "A T D", does: "accept, tentative, decline the chosen invitation" },
+  { keys: "H L", does: "back and on in time" },
+  { keys: "0", does: "now" },
+  { keys: "1 to 9", does: "show or hide a lane" },
+  { keys: "B", does: "lanes as a list, and back" },
+  { keys: "Enter", does: "open what is chosen" },
+  { keys: "?", does: "this list" },
+];
+
+export function KeyHelp() {
+  const { helpOpen, setHelpOpen, single, setSingle } = useKeysState();
+  return (
+    <Dialog.Root open={helpOpen} onOpenChange={setHelpOpen}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-40 w-[min(92vw,460px)] -translate-x-1/2 -translate-y-1/2 bg-ground p-6 shadow-lg"
+        >
+          <Dialog.Title className="mb-3 font-serif text-2xl">Keys</Dialog.Title>
+          <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">
+            {everywhere.map((k) => (
+              <div key={k.keys} className="contents">
+                <dt className="font-semibold">{k.keys}</dt>
+                <dd className="text-soft">{k.does}</dd>
+              </div>
+            ))}
+          </dl>
+          <label className="mt-4 flex min-h-8 items-center gap-2">
+            <input type="checkbox" checked={single} onChange={(e) => setSingle(e.target.checked)} className="size-4 accent-sea" />
+            Single letters act
+          </label>
+          <div className="mt-4 text-right">
+            <Dialog.Close asChild>
+              <Button>Close the list</Button>
+            </Dialog.Close>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

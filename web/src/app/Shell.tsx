@@ -1,0 +1,68 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
+import { deskQuery } from "../api/queries";
+import { AccountMenu } from "./AccountMenu";
+import { Foot } from "./Foot";
+import { KeyHelp } from "./KeyHelp";
+import { useKeys, useKeysState } from "./keys";
+import { useLive } from "./live";
+
+/** What stands around every place: the places above, the keys that act now below. */
+export function Shell() {
+  useLive();
+  const navigate = useNavigate();
+  const { setHelpOpen } = useKeysState();
+  const desk = useQuery(deskQuery);
+  const at = useRouterState({ select: (s) => s.location.pathname });
+  useKeys({ n: () => void navigate({ to: "/arrange" }), "?": () => setHelpOpen(true) });
+  const toChase = desk.data?.queue.filter((r) => r.verb === "Chase").length ?? 0;
+  return (
+    <div className="flex h-full flex-col">
+      <a href="#place" className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-water focus:p-2">
+        Skip to the place
+      </a>
+      <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6">
+        <Link to="/" className="mr-6 flex items-center gap-2 text-[19px] font-semibold text-sea" aria-label="Corlin, to the Desk">
+          <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true" fill="currentColor">
+            <path d="M1 15.4h16V17H1zM3 2h4.4v12.4H3zM9 8h3v6.4H9z" />
+          </svg>
+          Corlin
+        </Link>
+        <nav aria-label="Places" className="flex items-stretch gap-6 text-[14px] font-medium">
+          <Place to="/">Desk</Place>
+          <Place to="/lanes">Lanes</Place>
+          <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
+        </nav>
+        <div className="ml-auto flex items-center gap-3">
+          {desk.data && <AccountMenu name={desk.data.viewer.name} />}
+          <Link
+            to="/arrange"
+            className={`flex h-8 items-center rounded-sm px-3.5 text-[13px] font-semibold ${
+              at === "/" || at === "/lanes" ? "bg-sea text-on-sea" : "border border-sea text-sea hover:bg-sea-wash"
+            }`}
+          >
+            Arrange a meeting
+          </Link>
+        </div>
+      </header>
+      <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
+        <Outlet />
+      </main>
+      <Foot />
+      <KeyHelp />
+    </div>
+  );
+}
+
+function Place({ to, children }: { to: string; children: React.ReactNode }) {
+  return (
+    <Link
+      to={to}
+      activeOptions={{ exact: to === "/" }}
+      className="flex items-center border-b-[3px] border-transparent pt-[3px] text-soft hover:text-ink"
+      activeProps={{ className: "!border-sea !text-ink", "aria-current": "page" }}
+    >
+      {children}
+    </Link>
+  );
+}

@@ -1,0 +1,15 @@
+import { useEffect, useState } from "react";
+
+/** The server's clock, carried on by the browser's; it moves every half minute. */
+export function useNow(serverNow: number | undefined): number {
+  const [now, setNow] = useState(serverNow ?? 0);
+  useEffect(() => {
+    if (serverNow === undefined) return;
+    const readAt = performance.now();
+    const tell = () => setNow(serverNow + performance.now() - readAt);
+    tell();
+    const timer = setInterval(tell, 30_000);
+    return () => clearInterval(timer);
+  }, [serverNow]);
+  return now || (serverNow ?? 0);
+}

@@ -1,0 +1,243 @@
+import { useId } from "react";
+import type { Problem } from "../../api/client";
+import type { Person } from "../../api/types";
+import { addDays, dayAndMonth, lengthText, minute } from "../../lane/time";
+import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
+import { Choices, Part, TypedPart } from "../../sentence/Part";
+import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
+import type { Draft } from "./state";
+
+interface Props {
+  draft: Draft;
+  organiser: Person;
+  names: Person[];
+  problem: Problem | undefined;
+  onEdit: (part: Partial<Draft>) => void;
+}
+
+function listOf(people: Chosen[], none: string): string {
+  if (people.length === 0) return none;
+  const names = people.map((p) => (p.person && !p.person.inside ? p.name : p.givenName));
+  if (names.length > 5) return `${names.slice(0, 4).join(", ")} and ${names.length - 4} more`;
+  return names.join(", ").replace(/, ([^,]*)$/, " and $1");
+}
+
+const spanOf = (from: string, to: string) => {
+  const [a, b] = [dayAndMonth(from), dayAndMonth(to)];
+  const [day = "", month] = a.split(" ");
+  return b.endsWith(` ${month ?? ""}`) ? `${day} and ${b}` : `${a} and ${b}`;
+};
+
+const lengths = [15, 30, 45, 60, 75, 90, 120, 180];
+
+/** The meeting as a sentence; its underlined parts are the fields. */
+export function ArrangeSentence({ draft, organiser, names, problem, onEdit }: Props) {
+  const wrong = (field: string) => (problem?.field === field ? problem.message : undefined);
+  const where = [draft.video ? "by video" : "", draft.place].filter(Boolean).join(" and in ") || "somewhere";
+  const agenda = draft.agenda.split("\n").filter((l) => l.trim()).length;
+  return (
+    <p className="font-serif text-[24px] leading-[36px]">
+      In the name of{" "}
+      <Part name="In whose name" value={organiser.name} width={280}>
+        {(close) => (
+          <Choices
+            value={organiser.id}
+            options={names.map((n) => ({ value: n.id, label: n.name, note: n.town }))}
+            onChoose={(id) => {
+              onEdit({ inNameOf: id });
+              close();
+            }}
+          />
+        )}
+      </Part>
+      :{" "}
+      <TypedPart
+        name="Title"
+        placeholder="what it is about"
+        value={draft.title}
+        autoFocus
+        wrong={wrong("title")}
+        onChange={(title) => onEdit({ title })}
+      />
+      , with{" "}
+      <Part
+        name="Who must come"
+        value={listOf(draft.required, "whom")}
+        empty={draft.required.length === 0}
+        wrong={wrong("required")}
+        width={380}
+      >
+        {() => (
+          <PeoplePicker
+            label="Who must come"
+            chosen={draft.required}
+            not={[organiser.id, ...draft.optional.map((o) => o.id)]}
+            wrong={wrong("required")}
+            onChange={(required) => onEdit({ required })}
+          />
+        )}
+      </Part>
+      , and if free{" "}
+      <Part name="Who may come" value={listOf(draft.optional, "nobody else")} wrong={wrong("optional")} width={380}>
+        {() => (
+          <PeoplePicker
+            label="Who may come"
+            chosen={draft.optional}
+            not={[organiser.id, ...draft.required.map((r) => r.id)]}
+            wrong={wrong("optional")}
+            onChange={(optional) => onEdit({ optional })}
+          />
+        )}
+      </Part>
+      , for{" "}
+      <Part name="How long" value={lengthText(draft.minutes * minute)} wrong={wrong("minutes")} width={220}>
+        {(close) => (
+          <LengthEditor minutes={draft.minutes} wrong={wrong("minutes")} onChange={(minutes) => onEdit({ minutes })} onDone={close} />
+        )}
+      </Part>{" "}
+      between{" "}
+      <Part name="Between which days" value={spanOf(draft.from, draft.to)} wrong={wrong("span")} width={300}>
+        {() => <SpanEditor draft={draft} wrong={wrong("span")} onEdit={onEdit} />}
+      </Part>
+      ,{" "}
+      <Part name="Where" value={where} empty={!draft.video && !draft.place} width={300}>
+        {() => (
+          <div className="grid gap-3">
+            <label className="flex min-h-8 items-center gap-2">
+              <input
+                type="checkbox"
+                autoFocus
+                checked={draft.video}
+                onChange={(e) => onEdit({ video: e.target.checked })}
+                className="size-4 accent-sea"
+              />
+              By video; the link is made when you send
+            </label>
+            <label>
+              <span className="text-soft">And in</span>
+              <input
+                value={draft.place}
+                maxLength={200}
+                placeholder="a place, or nowhere"
+                onChange={(e) => onEdit({ place: e.target.value })}
+                className="h-9 w-full border-b border-ink bg-transparent text-[15px]"
+              />
+            </label>
+          </div>
+        )}
+      </Part>
+      ; agenda{" "}
+      <Part name="Agenda" value={agenda === 0 ? "none" : agenda === 1 ? "one point" : `${agenda} points`} width={440}>
+        {(close) => (
+          <label>
+            <span className="text-soft">Agenda, a point a line</span>
+            <textarea
+              autoFocus
+              rows={6}
+              value={draft.agenda}
+              maxLength={20_000}
+              onChange={(e) => onEdit({ agenda: e.target.value })}
+              onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && (e.stopPropagation(), close())}
+              className="mt-1 w-full border border-rule bg-water p-2 text-[14px]"
+            />
+          </label>
+        )}
+      </Part>
+      ,{" "}
+      <Part name="Who may read it" value={draft.private ? "private" : "not private"} width={320}>
+        {(close) => (
+          <Choices
+            value={draft.private ? "private" : "open"}
+            options={[
+              { value: "open", label: "not private", note: "read as far as grants go" },
+              { value: "private", label: "private", note: "others see taken time" },
+            ]}
+            onChoose={(v) => {
+              onEdit({ private: v === "private" });
+              close();
+            }}
+          />
+        )}
+      </Part>
+      .
+    </p>
+  );
+}
+
+function LengthEditor({
+  minutes,
+  wrong,
+  onChange,
+  onDone,
+}: {
+  minutes: number;
+  wrong: string | undefined;
+  onChange: (minutes: number) => void;
+  onDone: () => void;
+}) {
+  const id = useId();
+  return (
+    <div className="grid gap-2">
+      <Choices
+        value={minutes}
+        options={lengths.map((l) => ({ value: l, label: lengthText(l * minute) }))}
+        onChoose={(l) => {
+          onChange(l);
+          onDone();
+        }}
+      />
+      <label htmlFor={id} className="text-soft">
+        Or minutes
+      </label>
+      <input
+        id={id}
+        type="number"
+        min={5}
+        max={1440}
+        step={5}
+        defaultValue={minutes}
+        aria-invalid={wrong ? true : undefined}
+        onChange={(e) => Number.isFinite(e.target.valueAsNumber) && onChange(Math.round(e.target.valueAsNumber))}
+        className="h-9 border-b border-ink bg-transparent text-[15px]"
+      />
+      {wrong && <FieldError>{wrong}</FieldError>}
+    </div>
+  );
+}
+
+function SpanEditor({ draft, wrong, onEdit }: { draft: Draft; wrong: string | undefined; onEdit: Props["onEdit"] }) {
+  const input = "h-9 w-full border-b border-ink bg-transparent text-[15px]";
+  return (
+    <div className="grid gap-3">
+      <label>
+        <span className="text-soft">From</span>
+        <input
+          type="date"
+          autoFocus
+          value={draft.from}
+          onChange={(e) => e.target.value && onEdit({ from: e.target.value })}
+          className={input}
+        />
+      </label>
+      <label>
+        <span className="text-soft">To</span>
+        <input type="date" value={draft.to} onChange={(e) => e.target.value && onEdit({ to: e.target.value })} className={input} />
+      </label>
+      {(wrong ?? (draft.to < draft.from ? "It ends before it starts." : undefined)) && (
+        <FieldError>{wrong ?? "It ends before it starts."}</FieldError>
+      )}
+      <div className="flex flex-wrap gap-1">
+        {[
+          { days: 4, label: "Five days" },
+          { days: 13, label: "Two weeks" },
+          { days: 27, label: "Four weeks" },
+        ].map((s) => (
+          <Button key={s.days} look="plain" onClick={() => onEdit({ to: addDays(draft.from, s.days) })}>
+            {s.label}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { useEffect, useRef, useState } from "react";
+import type { Slot, Slots } from "../../api/types";
+import { Flag } from "../../lane/Flag";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+
+interface Props {
+  slots: Slots | undefined;
+  ready: boolean;
+  busy: boolean;
+  start: number | undefined;
+  onPick: (start: number) => void;
+}
+
+const firstShown = 12;
+
+/** The free slots, best first, each with everyone's own hour and why it ranks there. */
+export function SlotList({ slots, ready, busy, start, onPick }: Props) {
+  const [all, setAll] = useState(false);
+  const list = useRef<HTMLUListElement>(null);
+  const chosen = slots?.slots.findIndex((s) => s.start === start) ?? -1;
+  useEffect(() => {
+    list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: "nearest" });
+  }, [start]);
+  if (!ready)
+    return (
+      <section aria-label="Free slots">
+        <h2 className="text-[15px] font-semibold">Free slots</h2>
+        <p className="mt-2 text-soft">Say who must come, and the free slots stand here, best first.</p>
+      </section>
+    );
+  const shown = slots?.slots.slice(0, all || chosen >= firstShown ? undefined : firstShown) ?? [];
+  return (
+    <section aria-label="Free slots" aria-busy={busy} className="flex min-h-0 flex-col">
+      <h2 className="flex items-baseline justify-between border-b border-rule pb-1.5">
+        <span className="text-[15px] font-semibold">
+          {slots ? (slots.total === 1 ? "1 free slot" : `${slots.total} free slots`) : "Looking for free slots…"}
+        </span>
+        <span className="text-soft">{busy ? "looking again" : "best for all first"}</span>
+      </h2>
+      <ul ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
+        {shown.map((slot) => (
+          <li key={slot.start} className="border-b border-rule">
+            <button
+              type="button"
+              aria-pressed={slot.start === start}
+              onClick={() => onPick(slot.start)}
+              className={`block w-full px-3 py-2 text-left ${slot.start === start ? "bg-water" : "hover:bg-water/50"}`}
+            >
+              <span className="flex items-baseline justify-between gap-2">
+                <span className="font-semibold">{slot.when}</span>
+                <Tone tone={slot.tone}>{slot.verdict}</Tone>
+              </span>
+              {slots && <LocalRule slot={slot} slots={slots} />}
+              <span className="block text-soft">{slot.reason}</span>
+            </button>
+          </li>
+        ))}
+        {slots && slots.total === 0 && <li className="px-3 py-3">{slots.summary}</li>}
+        {slots && shown.length < slots.slots.length && (
+          <li className="px-3 py-1">
+            <Button look="plain" className="-ml-3" onClick={() => setAll(true)}>
+              Show {slots.slots.length - shown.length} more
+            </Button>
+          </li>
+        )}
+        {slots && shown.length === slots.slots.length && slots.total > 0 && slots.summary && (
+          <li className="px-3 py-2 text-soft">{slots.summary}</li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+/** One local day on which every flag is planted at its own hour. */
+function LocalRule({ slot, slots }: { slot: Slot; slots: Slots }) {
+  const from = 6 * 60;
+  const to = 22 * 60;
+  const at = (minutes: number) => `${(100 * (Math.min(Math.max(minutes, from), to) - from)) / (to - from)}%`;
+  const words = slot.plants.map((p) => `${slots.people.find((x) => x.who.id === p.person)?.who.givenName ?? ""} ${p.local}`).join(", ");
+  // Flags at one hour share a staff, one below the other.
+  const seen = new Map<number, number>();
+  return (
+    <span className="relative mt-1 mb-1 block h-[32px]" role="img" aria-label={words} title={words}>
+      <span className="absolute inset-x-0 bottom-0 h-[9px] border-b border-ink bg-land" />
+      <span
+        className="absolute bottom-0 h-[9px] border-b border-ink bg-water"
+        style={{ left: at(8 * 60), width: `calc(${at(18 * 60)} - ${at(8 * 60)})` }}
+      />
+      {slot.plants.map((p) => {
+        const who = slots.people.find((x) => x.who.id === p.person)?.who;
+        const beside = seen.get(p.minute) ?? 0;
+        seen.set(p.minute, beside + 1);
+        return who ? (
+          <span key={p.person} className="absolute bottom-0" style={{ left: at(p.minute) }}>
+            <Flag flag={who.flag} height={28 - beside * 9} />
+          </span>
+        ) : null;
+      })}
+    </span>
+  );
+}

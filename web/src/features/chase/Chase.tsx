@@ -1,0 +1,89 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { getRouteApi } from "@tanstack/react-router";
+import { useMemo } from "react";
+import { chaseQuery } from "../../api/queries";
+import type { Chase as ChaseData, ChaseRow } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { useKeys } from "../../app/keys";
+import { useWatched } from "../../app/live";
+import { Wait } from "../../ui/Wait";
+import { ChaseLine } from "./ChaseLine";
+import { ChaseOpen } from "./ChaseOpen";
+
+const route = getRouteApi("/chase");
+
+const groups: { group: ChaseRow["group"]; words: string }[] = [
+  { group: "newTime", words: "Waits for a new time" },
+  { group: "decision", words: "Waits for a decision" },
+  { group: "answers", words: "Waits for answers" },
+  { group: "nothing", words: "Waits for nothing" },
+];
+
+const keyOf = (row: ChaseRow) => `${row.entry}${row.occurrence ?? ""}`;
+
+/** Every meeting organised, by what it waits for. */
+export function Chase() {
+  const chase = useQuery(chaseQuery);
+  return chase.data ? <Rows data={chase.data} /> : <Wait query={chase} />;
+}
+
+function Rows({ data }: { data: ChaseData }) {
+  const { meeting } = route.useSearch();
+  const queries = useQueryClient();
+  const { say, fail } = useChanges();
+  const ordered = useMemo(() => groups.flatMap((g) => data.rows.filter((r) => r.group === g.group)), [data]);
+  const navigate = route.useNavigate();
+  const chosen = ordered.find((r) => r.entry === meeting) ?? ordered[0];
+  useWatched([...new Set(data.rows.flatMap((r) => [r.organiser.id, ...r.attendees.map((a) => a.who.id)]))]);
+  const choose = (row: ChaseRow) => void navigate({ search: { meeting: row.entry }, replace: true });
+
+  const at = chosen ? ordered.indexOf(chosen) : -1;
+  const go = (by: number) => {
+    const next = ordered[Math.max(0, Math.min(ordered.length - 1, at + by))];
+    if (next) choose(next);
+  };
+  useKeys({ j: () => go(1), k: () => go(-1) }, [
+    { keys: "J K", does: "along the meetings" },
+    { keys: "Z", does: "undo, ten seconds" },
+    { keys: "N", does: "arrange" },
+  ]);
+
+  const run = (call: Promise<{ change: number }>, words: string) => {
+    call
+      .then((made) => say(words, made.change))
+      .catch(fail)
+      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+  };
+
+  return (
+    <div className="px-6 pb-6">
+      <h1 className="pt-3 pb-2">
+        <span className="mr-4 font-serif text-[27px] leading-8">Chase</span>
+        <span className="text-[14px] text-soft">{data.lead}</span>
+      </h1>
+      {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
+      {groups.map(({ group, words }) => {
+        const rows = ordered.filter((r) => r.group === group);
+        if (rows.length === 0) return null;
+        return (
+          <section key={group} aria-label={words} className="mb-4">
+            <h2 className="border-b border-rule py-1.5 text-soft">
+              {words} <span className="font-semibold text-ink">{rows.length}</span>
+            </h2>
+            <ul>
+              {rows.map((row) => {
+                const isChosen = row === chosen;
+                return (
+                  <li key={keyOf(row)} className={`-mx-6 border-b border-rule px-6 ${isChosen ? "bg-water" : ""}`}>
+                    <ChaseLine row={row} chosen={isChosen} onChoose={() => choose(row)} />
+                    {isChosen && <ChaseOpen row={row} zones={data.zones} onRun={run} />}
+                  </li>
+                );
+              })}
+            </ul>
+          </section>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { useEffect, useRef } from "react";
+import type { ChaseRow } from "../../api/types";
+import { hoistOf } from "../../lane/Attendees";
+import { Flag } from "../../lane/Flag";
+import { Tone } from "../../ui/Tone";
+
+const mostStaffs = 9;
+
+/** A meeting in a line: when, what, the staffs of who is asked, how it stands. */
+export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: boolean; onChoose: () => void }) {
+  const line = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (chosen) line.current?.scrollIntoView({ block: "nearest" });
+  }, [chosen]);
+  const asked = row.attendees.filter((a) => a.role !== "resource");
+  const accepted = asked.filter((a) => a.answer === "accepted").length;
+  return (
+    <button
+      ref={line}
+      type="button"
+      aria-expanded={chosen}
+      onClick={onChoose}
+      className="grid min-h-11 w-full grid-cols-[24px_178px_minmax(0,1fr)_auto_minmax(0,1.1fr)] items-center gap-x-4 text-left"
+    >
+      <Flag flag={row.organiser.flag} />
+      <span>{row.when}</span>
+      <span className="truncate">
+        <span className="font-semibold">{row.title}</span>
+        <span className="text-soft">, for {row.organiser.givenName}</span>
+      </span>
+      <span className="flex min-w-[120px] items-center gap-0.5">
+        {asked.slice(0, mostStaffs).map((a) => (
+          <span key={a.who.id} title={`${a.who.name}: ${a.words}`}>
+            <Flag flag={a.who.flag} hoist={hoistOf(a.answer)} height={20} />
+          </span>
+        ))}
+        <span className="ml-1 text-xs text-soft">
+          {accepted} of {asked.length}
+        </span>
+      </span>
+      <span className="truncate" title={`${row.judgement} ${row.reason}`}>
+        <Tone tone={row.tone}>{row.judgement}</Tone> {row.reason}
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,117 @@
+import { ask, client } from "../../api/client";
+import type { ChaseRow, Proposal, Zone } from "../../api/types";
+import { Attendees } from "../../lane/Attendees";
+import { Flag } from "../../lane/Flag";
+import { clock } from "../../lane/time";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+import { ProposalLane } from "./ProposalLane";
+
+interface Props {
+  row: ChaseRow;
+  zones: Zone[];
+  onRun: (call: Promise<{ change: number }>, words: string) => void;
+}
+
+/** The chosen meeting: who said what, and what can be done. */
+export function ChaseOpen({ row, zones, onRun }: Props) {
+  const path = { id: row.entry };
+  const required = row.attendees.filter((a) => a.role === "required");
+  const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
+  return (
+    <div className="grid gap-x-10 gap-y-4 pt-1 pb-4 min-[900px]:grid-cols-[360px_minmax(0,1fr)]">
+      <div>
+        <p className="pb-1 text-soft">Organised by {row.madeBy}</p>
+        <Attendees attendees={row.attendees} />
+      </div>
+      <div className="min-w-0">
+        {row.proposals.map((p) => (
+          <ProposalOpen key={p.by.id} row={row} proposal={p} zones={zones} onRun={onRun} />
+        ))}
+        {row.proposals.length === 0 && row.agreed && <p className="pt-1">Everything stands; nothing needs to be done.</p>}
+        {!row.agreed && (
+          <div className="flex flex-wrap items-center gap-2 pt-1">
+            <Button
+              onClick={() =>
+                onRun(
+                  ask(client.POST("/api/meetings/{id}/go-on", { params: { path }, body: { occurrence: row.occurrence } })),
+                  `“${row.title}” goes on without waiting for ${missing.join(", ")}.`,
+                )
+              }
+            >
+              Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
+            </Button>
+            {!row.occurrence && (
+              <Button
+                look="plain"
+                className="text-brick"
+                onClick={() =>
+                  onRun(
+                    ask(client.POST("/api/meetings/{id}/cancel", { params: { path } })),
+                    `“${row.title}” is cancelled; everyone is told in ten seconds.`,
+                  )
+                }
+              >
+                Cancel it and tell {row.attendees.length}
+              </Button>
+            )}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Proposal }) {
+  const path = { id: row.entry };
+  const body = { occurrence: row.occurrence, attendee: proposal.by.id };
+  const viewer = zones[0];
+  return (
+    <section aria-label={`${proposal.by.name} proposes ${proposal.when}`} className="pb-3">
+      <p className="font-serif text-[21px] leading-8">
+        {proposal.by.givenName} proposes <strong className="font-medium">{proposal.when}</strong>
+        {viewer && <span> instead of {clock(viewer, row.start)}</span>}.
+      </p>
+      {proposal.comment && <p className="text-soft">“{proposal.comment}”</p>}
+      <ProposalLane row={row} proposal={proposal} />
+      <p className="pt-2">
+        Moved there, <Tone tone={proposal.tone}>{proposal.consequence}</Tone>.
+      </p>
+      <ul className="my-2 grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-x-6">
+        {proposal.forEach.map((c) => (
+          <li key={c.who.id} className="flex min-h-8 items-center gap-2 border-t border-rule">
+            <Flag flag={c.who.flag} height={18} />
+            <span className="font-semibold">{c.who.givenName}</span>
+            <span>{c.local}</span>
+            <span className="ml-auto truncate" title={c.state}>
+              <Tone tone={c.tone}>{c.state.split(",")[0]}</Tone>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-2">
+        <Button
+          look="filled"
+          onClick={() =>
+            onRun(
+              ask(client.POST("/api/meetings/{id}/proposal/accept", { params: { path }, body })),
+              `“${row.title}” moves to ${proposal.when}; everyone is asked anew.`,
+            )
+          }
+        >
+          Move it to {proposal.when} and ask {row.attendees.length} anew
+        </Button>
+        <Button
+          onClick={() =>
+            onRun(
+              ask(client.POST("/api/meetings/{id}/proposal/refuse", { params: { path }, body })),
+              `“${row.title}” stays; ${proposal.by.givenName} is told.`,
+            )
+          }
+        >
+          Keep the time and tell {proposal.by.givenName}
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+import { useQuery } from "@tanstack/react-query";
+import { lanesQuery } from "../../api/queries";
+import type { ChaseRow, Proposal } from "../../api/types";
+import { LaneBoard } from "../../lane/LaneBoard";
+import { rowOfPerson } from "../../lane/rows";
+import { dateText } from "../../lane/time";
+
+/** The old and the new time on the organiser's lane. */
+export function ProposalLane({ row, proposal }: { row: ChaseRow; proposal: Proposal }) {
+  const zoneOfDay = useQuery(lanesQuery([row.organiser.id], undefined, "day"));
+  const zone = zoneOfDay.data?.zones[0];
+  const lanes = useQuery({
+    ...lanesQuery([row.organiser.id], zone ? dateText(zone, proposal.start) : undefined, "day"),
+    enabled: zone !== undefined,
+  });
+  const day = lanes.data?.days[0];
+  const lane = day?.lanes[0];
+  if (!lanes.data || !day || !lane) return <div className="h-[118px]" />;
+  return (
+    <div className="mt-2">
+      <LaneBoard
+        name={`${row.organiser.name}, ${day.label}, with the time proposed`}
+        rows={[{ ...rowOfPerson(lane, day, lanes.data.zones, lanes.data.now), line: day.label }]}
+        zones={lanes.data.zones.slice(0, 1)}
+        now={lanes.data.now}
+        headWidth={150}
+        height={92}
+        mark={{ start: proposal.start, end: proposal.end }}
+      />
+    </div>
+  );
+}

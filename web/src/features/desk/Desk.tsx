@@ -1,0 +1,118 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useMemo, useState } from "react";
+import { deskQuery } from "../../api/queries";
+import type { Desk as DeskData } from "../../api/types";
+import { EntrySheet, useEntrySheet } from "../../app/EntrySheet";
+import { useKeys } from "../../app/keys";
+import { useWatched } from "../../app/live";
+import { useHeight } from "../../app/useHeight";
+import { useNow } from "../../app/useNow";
+import { useShownLanes } from "../../app/useShownLanes";
+import { LaneBoard } from "../../lane/LaneBoard";
+import { rowOfPerson } from "../../lane/rows";
+import { clock } from "../../lane/time";
+import { Wait } from "../../ui/Wait";
+import { Queue } from "./Queue";
+import { useAnswer } from "./useAnswer";
+
+/** Today: every principal's lane, and the queue of what waits. */
+export function Desk() {
+  const desk = useQuery(deskQuery);
+  return desk.data ? <Today desk={desk.data} /> : <Wait query={desk} />;
+}
+
+function Today({ desk }: { desk: DeskData }) {
+  const now = useNow(desk.now);
+  const navigate = useNavigate();
+  const [page, height] = useHeight();
+  const [chosen, setChosen] = useState(0);
+  const sheet = useEntrySheet();
+  const answer = useAnswer();
+  const lanes = useShownLanes(desk.day.lanes.map((l) => l.who));
+  useWatched([...desk.day.lanes.map((l) => l.who.id), ...desk.beside.map((b) => b.who.id)]);
+
+  const rows = useMemo(
+    () => desk.day.lanes.filter((l) => lanes.isShown(l.who.id)).map((l) => rowOfPerson(l, desk.day, desk.zones, now)),
+    [desk, lanes, now],
+  );
+  const at = Math.min(chosen, desk.queue.length - 1);
+  const row = desk.queue[at];
+  const go = (by: number) => setChosen(Math.max(0, Math.min(desk.queue.length - 1, at + by)));
+  const give = (word: "accepted" | "tentative" | "declined") => () => row?.verb === "Answer" && answer(row, word);
+  useKeys(
+    {
+      j: () => go(1),
+      k: () => go(-1),
+      a: give("accepted"),
+      t: give("tentative"),
+      d: give("declined"),
+      b: lanes.toggleList,
+      ...lanes.keys,
+      Enter: () => {
+        if (document.activeElement && document.activeElement !== document.body) return;
+        if (row?.verb === "Chase" && row.entry) void navigate({ to: "/chase", search: { meeting: row.entry } });
+        else if (row?.entry) sheet.open(row.entry, row.for.id, row.occurrence);
+      },
+    },
+    [
+      { keys: "J K", does: "along the queue" },
+      { keys: "A T D", does: "answer the chosen" },
+      { keys: "1–9", does: "show or hide a lane" },
+      { keys: "B", does: "as a list" },
+      { keys: "N", does: "arrange" },
+    ],
+  );
+
+  const queueHeight = Math.min(desk.queue.length, 6) * 40;
+  const board = Math.max(rows.length * 74, Math.min(rows.length * 150, height - queueHeight - 168));
+  return (
+    <div ref={page} className="flex min-h-full flex-col px-6">
+      <h1 className="pt-3 pb-2.5">
+        <span className="mr-4 font-serif text-[27px] leading-8">{desk.dateLine}</span>
+        <span className="text-[14px] text-soft">{desk.lead}</span>
+      </h1>
+      <LaneBoard
+        name="Today’s lanes"
+        rows={rows}
+        zones={desk.zones.slice(0, 1)}
+        now={now}
+        height={board}
+        mark={row?.start != null && row.end != null ? { start: row.start, end: row.end, row: row.for.id } : undefined}
+        onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
+        asList={lanes.asList}
+      />
+      {rows.length < desk.day.lanes.length && <lanes.Hidden />}
+      <div className="flex min-h-[36px] shrink-0 flex-wrap items-center gap-x-5 gap-y-0.5 border-b border-rule py-1.5">
+        {desk.beside.length > 0 && <span className="text-soft">Beside them</span>}
+        {desk.beside.map((b) => {
+          const zone = desk.clocks.find((z) => z.id === b.who.zone);
+          return (
+            <span key={b.who.id}>
+              {b.who.name} <strong className="font-semibold">{b.words}</strong>
+              {zone && <span className="text-soft"> {clock(zone, now)}</span>}
+            </span>
+          );
+        })}
+        <span className="ml-auto text-soft">Clocks</span>
+        {desk.clocks.map((z) => (
+          <span key={z.id}>
+            {z.label} <strong className="font-semibold">{clock(z, now)}</strong>
+          </span>
+        ))}
+      </div>
+      <Queue
+        rows={desk.queue}
+        chosen={at}
+        onChoose={setChosen}
+        onAnswer={answer}
+        onOpen={(r) => {
+          if (r.verb === "Chase" && r.entry) void navigate({ to: "/chase", search: { meeting: r.entry } });
+          else if (r.entry) sheet.open(r.entry, r.for.id, r.occurrence);
+          else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });
+        }}
+      />
+      <EntrySheet {...sheet.state} onClose={sheet.close} />
+    </div>
+  );
+}

@@ -1,0 +1,76 @@
+import { useEffect, useRef } from "react";
+import type { QueueRow } from "../../api/types";
+import { Flag } from "../../lane/Flag";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+
+interface Props {
+  rows: QueueRow[];
+  chosen: number;
+  onChoose: (index: number) => void;
+  onAnswer: (row: QueueRow, answer: "accepted" | "tentative" | "declined") => void;
+  onOpen: (row: QueueRow) => void;
+}
+
+/** What waits, ordered by when it must be done; the chosen row carries its action. */
+export function Queue({ rows, chosen, onChoose, onAnswer, onOpen }: Props) {
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    list.current?.children[chosen]?.scrollIntoView({ block: "nearest" });
+  }, [chosen]);
+  if (rows.length === 0) return <p className="py-8 text-soft">Nothing waits for you. What others answer or ask appears here by itself.</p>;
+  return (
+    <ul ref={list} aria-label="What waits for you" className="pb-3">
+      {rows.map((row, i) => {
+        const isChosen = i === chosen;
+        return (
+          <li
+            key={row.key}
+            aria-current={isChosen ? "true" : undefined}
+            className={`relative -mx-6 px-6 ${isChosen ? "bg-water" : ""}`}
+            onClick={() => onChoose(i)}
+            onFocus={() => onChoose(i)}
+          >
+            <div className="grid min-h-10 grid-cols-[64px_24px_minmax(0,1.1fr)_minmax(0,1fr)] items-center gap-x-4 border-b border-rule">
+              <span className="font-semibold text-soft">{row.verb}</span>
+              <Flag flag={row.for.flag} />
+              <button type="button" className="min-h-9 truncate text-left" onClick={() => (isChosen ? onOpen(row) : onChoose(i))}>
+                <span className="sr-only">{`${row.verb} for ${row.for.name}: `}</span>
+                <span className="font-semibold">{row.title}</span>
+                {`, ${row.text}`}
+              </button>
+              <span className="truncate" title={`${row.judgement} ${row.reason}`}>
+                <Tone tone={row.tone}>{`${row.judgement.replace(/\.$/, "")}${row.tone === "plain" ? "" : "."}`}</Tone> {row.reason}
+              </span>
+              {isChosen && (
+                <span className="absolute top-0 right-6 bottom-px flex items-center gap-1 bg-water pl-3">
+                  <Actions row={row} onAnswer={onAnswer} onOpen={onOpen} />
+                </span>
+              )}
+            </div>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen">) {
+  if (row.verb === "Answer")
+    return (
+      <>
+        <Button onClick={() => onAnswer(row, "accepted")}>Accept</Button>
+        <Button look="plain" onClick={() => onAnswer(row, "tentative")}>
+          Tentative
+        </Button>
+        <Button look="plain" onClick={() => onAnswer(row, "declined")}>
+          Decline
+        </Button>
+      </>
+    );
+  return (
+    <Button onClick={() => onOpen(row)}>
+      {row.verb === "Chase" ? "Open in Chase" : row.verb === "Decide" ? "See the holds" : "Open the entry"}
+    </Button>
+  );
+}

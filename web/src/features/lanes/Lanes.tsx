@@ -1,0 +1,178 @@
+import { useQuery } from "@tanstack/react-query";
+import { getRouteApi } from "@tanstack/react-router";
+import { useMemo } from "react";
+import { lanesQuery, type LanesSpan } from "../../api/queries";
+import type { Lanes as LanesData } from "../../api/types";
+import { EntrySheet, useEntrySheet } from "../../app/EntrySheet";
+import { useKeys } from "../../app/keys";
+import { useWatched } from "../../app/live";
+import { useHeight } from "../../app/useHeight";
+import { useNow } from "../../app/useNow";
+import { useShownLanes } from "../../app/useShownLanes";
+import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
+import { rowOfDay, rowOfPerson } from "../../lane/rows";
+import { addDays, dayAndMonth } from "../../lane/time";
+import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
+import { Choices, Part } from "../../sentence/Part";
+import { Button } from "../../ui/Button";
+import { Wait } from "../../ui/Wait";
+
+const route = getRouteApi("/lanes");
+
+/** A day of several people, or the working days of each. */
+export function Lanes() {
+  const search = route.useSearch();
+  const view: LanesSpan = search.view ?? "day";
+  const who = useMemo(() => (search.who ? search.who.split(",") : []), [search.who]);
+  const lanes = useQuery(lanesQuery(who, search.from, view));
+  return lanes.data ? <Board data={lanes.data} view={view} from={search.from} /> : <Wait query={lanes} />;
+}
+
+function namesOf(people: { givenName: string; name: string }[]): string {
+  if (people.length === 1) return people[0]?.name ?? "";
+  if (people.length <= 3)
+    return people
+      .map((p) => p.givenName)
+      .join(", ")
+      .replace(/, ([^,]*)$/, " and $1");
+  return `${people
+    .slice(0, 2)
+    .map((p) => p.givenName)
+    .join(", ")} and ${people.length - 2} more`;
+}
+
+function spanText(data: LanesData): string {
+  const first = data.days[0];
+  const last = data.days.at(-1);
+  if (!first || !last) return "";
+  if (first === last) return first.label;
+  const [a, b] = [dayAndMonth(first.date), dayAndMonth(last.date)];
+  return a.split(" ")[1] === b.split(" ")[1] ? `${a.split(" ")[0] ?? ""} to ${b}` : `${a} to ${b}`;
+}
+
+function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: string | undefined }) {
+  const navigate = route.useNavigate();
+  const now = useNow(data.now);
+  const [page, height] = useHeight();
+  const sheet = useEntrySheet();
+  const people = useMemo(() => data.days[0]?.lanes.map((l) => l.who) ?? [], [data]);
+  const lanes = useShownLanes(people);
+  useWatched(people.map((p) => p.id));
+
+  const rows = useMemo<BoardRow[]>(
+    () =>
+      view === "day"
+        ? data.days.flatMap((day) => day.lanes.filter((l) => lanes.isShown(l.who.id)).map((l) => rowOfPerson(l, day, data.zones, now)))
+        : people
+            .filter((p) => lanes.isShown(p.id))
+            .flatMap((p) => data.days.flatMap((day) => day.lanes.filter((l) => l.who.id === p.id).map((l) => rowOfDay(l, day)))),
+    [data, view, people, lanes, now],
+  );
+  const shownPeople = people.filter((p) => lanes.isShown(p.id));
+  const first = data.days[0]?.date ?? "";
+  const set = (change: { who?: string; from?: string | undefined; view?: LanesSpan }) =>
+    void navigate({
+      search: (before) => {
+        const next = { ...before, ...change };
+        return {
+          ...(next.who ? { who: next.who } : {}),
+          ...(next.from ? { from: next.from } : {}),
+          ...(next.view ? { view: next.view } : {}),
+        };
+      },
+    });
+  const step = (by: number) => {
+    if (view === "working-days") return set({ from: addDays(first, 7 * by) });
+    // A day back from Monday is Friday: days off are stepped over.
+    let next = addDays(first, by);
+    while ([0, 6].includes(new Date(`${next}T00:00Z`).getUTCDay())) next = addDays(next, by);
+    set({ from: next });
+  };
+  useKeys({ h: () => step(-1), l: () => step(1), "0": () => set({ from: undefined }), b: lanes.toggleList, ...lanes.keys }, [
+    { keys: "H L", does: "back, on" },
+    { keys: "0", does: "now" },
+    { keys: "1–9", does: "show or hide a lane" },
+    { keys: "B", does: "as a list" },
+    { keys: "Enter", does: "open the entry" },
+  ]);
+
+  return (
+    <div ref={page} className="flex min-h-full flex-col px-6 pb-4">
+      <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5 min-[1100px]:flex-nowrap">
+        <h1 className="shrink-0 font-serif text-[26px] leading-9">
+          <Part name="Whose lanes" value={namesOf(people)}>
+            {() => (
+              <PeoplePicker
+                label="Whose lanes"
+                known
+                chosen={people.map(chosenOf)}
+                onChange={(chosen) => chosen.length > 0 && set({ who: chosen.map((c) => c.id).join(",") })}
+              />
+            )}
+          </Part>
+          ,{" "}
+          <Part name="What is shown" value={view === "day" ? "the day" : "working days"} width={220}>
+            {(close) => (
+              <Choices<LanesSpan>
+                value={view}
+                options={[
+                  { value: "day", label: "the day" },
+                  { value: "working-days", label: "working days" },
+                ]}
+                onChoose={(v) => {
+                  set({ view: v });
+                  close();
+                }}
+              />
+            )}
+          </Part>
+          ,{" "}
+          <Part name="When" value={spanText(data)} width={240}>
+            {(close) => (
+              <label className="block">
+                <span className="text-soft">Go to a date</span>
+                <input
+                  type="date"
+                  autoFocus
+                  defaultValue={first}
+                  onChange={(e) => e.target.value && set({ from: e.target.value })}
+                  onKeyDown={(e) => e.key === "Enter" && close()}
+                  className="h-9 w-full border-b border-ink bg-transparent"
+                />
+              </label>
+            )}
+          </Part>
+        </h1>
+        <p className="min-w-0 flex-1 truncate text-soft" title={data.summary}>
+          {data.hiddenDays && <span className="font-semibold text-brass">{data.hiddenDays}, not shown. </span>}
+          {data.summary}
+        </p>
+        <div className="no-print ml-auto flex shrink-0 gap-1">
+          <Button look="plain" onClick={() => step(-1)}>
+            {view === "day" ? "Day back" : "Week back"}
+          </Button>
+          {from && (
+            <Button look="plain" onClick={() => set({ from: undefined })}>
+              Now
+            </Button>
+          )}
+          <Button look="plain" onClick={() => step(1)}>
+            {view === "day" ? "Day on" : "Week on"}
+          </Button>
+        </div>
+      </div>
+      <LaneBoard
+        name={`Lanes, ${spanText(data)}`}
+        rows={rows}
+        zones={data.zones}
+        now={now}
+        headWidth={view === "day" ? 232 : 176}
+        height={Math.max(rows.length * 46, height - 86 - data.zones.length * 20 - (shownPeople.length < people.length ? 34 : 0))}
+        onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
+        asList={lanes.asList}
+      />
+      {shownPeople.length < people.length && <lanes.Hidden />}
+      <EntrySheet {...sheet.state} onClose={sheet.close} />
+    </div>
+  );
+}

@@ -1,0 +1,50 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { ask, client, Problem } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Field, FieldError } from "../../ui/Field";
+import { Welcome } from "./Welcome";
+
+/** The first account of a new organisation. */
+export function FirstSetUp() {
+  const [form, setForm] = useState({ name: "", address: "", zone: Intl.DateTimeFormat().resolvedOptions().timeZone, password: "" });
+  const [error, setError] = useState<Problem>();
+  const queries = useQueryClient();
+  const field = (name: keyof typeof form) => ({
+    value: form[name],
+    onChange: (e: React.ChangeEvent<HTMLInputElement>) => setForm({ ...form, [name]: e.target.value }),
+    error: error?.field === name ? error.message : undefined,
+    required: true,
+  });
+  const submit = async () => {
+    setError(undefined);
+    try {
+      await ask(client.POST("/api/setup", { body: form }));
+      await queries.invalidateQueries();
+    } catch (e) {
+      if (e instanceof Problem) setError(e);
+    }
+  };
+  return (
+    <Welcome line="Nobody is here yet. The first account manages the others.">
+      <form
+        className="grid max-w-96 gap-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void submit();
+        }}
+      >
+        <Field label="Your name" autoComplete="name" {...field("name")} />
+        <Field label="E-mail address" type="email" autoComplete="username" {...field("address")} />
+        <Field label="Time zone" {...field("zone")} />
+        <Field label="Password, at least 12 characters" type="password" autoComplete="new-password" {...field("password")} />
+        {error && !error.field && <FieldError>{error.message}</FieldError>}
+        <div>
+          <Button look="filled" type="submit">
+            Make the first account
+          </Button>
+        </div>
+      </form>
+    </Welcome>
+  );
+}

@@ -1,0 +1,201 @@
+import { Fragment, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import type { Entry, Lane, Zone } from "../api/types";
+import { makeAxis, openHours, type Axis } from "./axis";
+import { draw, forgetWidths } from "./labels";
+import { LaneHead } from "./LaneHead";
+import { LaneList } from "./LaneList";
+import { footOf, LaneStrip } from "./LaneStrip";
+import { Rulers } from "./Rulers";
+import { hour } from "./time";
+import { placeOnTracks } from "./tracks";
+
+/** A lane to be drawn: a person's day. */
+export interface BoardRow {
+  key: string;
+  lane: Lane;
+  dayStart: number;
+  dayEnd: number;
+  /** What stands at the left: a name with its clock, or a day. */
+  title: string;
+  aside?: string;
+  line: string;
+  today: boolean;
+  /** Today gets more of the height. */
+  weight?: number;
+}
+
+export interface BoardMark {
+  start: number;
+  end: number;
+  row?: string;
+  label?: string;
+}
+
+export interface LaneBoardProps {
+  name: string;
+  rows: BoardRow[];
+  /** The viewer's zone first; each is a ruler. */
+  zones: Zone[];
+  now: number;
+  headWidth?: number;
+  height: number;
+  mark?: BoardMark | undefined;
+  /** Hours to show at least, in milliseconds since the day's start; otherwise what the first lane and the entries need. */
+  least?: { from: number; to: number };
+  onOpen?: ((entry: Entry, row: BoardRow) => void) | undefined;
+  /** Drawn over all lanes, in the axis's pixels. */
+  overlay?: (axis: Axis, lanes: { top: number; height: number }[]) => ReactNode;
+  /** Drawn above the rulers, in the axis's pixels. */
+  above?: (axis: Axis) => ReactNode;
+  aboveHead?: ReactNode;
+  asList?: boolean;
+}
+
+/** Lanes under one time axis. The same drawing serves every screen. */
+export function LaneBoard(props: LaneBoardProps) {
+  const { rows, zones, now, headWidth = 232, height, mark } = props;
+  const [width, setWidth] = useState(0);
+  const [opened, setOpened] = useState(false);
+  const [hover, setHover] = useState<number>();
+  const [, setFonts] = useState(0);
+  const body = useRef<HTMLDivElement>(null);
+
+  useLayoutEffect(() => {
+    const element = body.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
+    observer.observe(element);
+    void document.fonts.ready.then(() => {
+      forgetWidths();
+      setFonts((n) => n + 1);
+    });
+    return () => observer.disconnect();
+  }, [props.asList]);
+
+  const first = rows[0];
+  const axis = useMemo(() => {
+    const dayLength = first ? first.dayEnd - first.dayStart : 24 * hour;
+    if (opened || !first) return makeAxis(width, dayLength, 0, dayLength);
+    const inDay = (row: BoardRow, span: { start: number; end: number }) => ({
+      from: Math.max(0, span.start - row.dayStart),
+      to: Math.min(row.dayEnd - row.dayStart, span.end - row.dayStart),
+    });
+    const hours = rows.filter((r) => r.lane.who.id === first.lane.who.id).flatMap((r) => r.lane.hours.map((h) => inDay(r, h)));
+    const usable = hours.filter((h) => h.to > h.from && h.to - h.from < 20 * hour);
+    const least = props.least ?? {
+      from: Math.min(8 * hour, ...usable.map((h) => h.from)),
+      to: Math.max(18 * hour, ...usable.map((h) => h.to)),
+    };
+    const entries = rows.flatMap((r) => r.lane.entries.filter((e) => !e.allDay).map((e) => inDay(r, e)));
+    const open = openHours(entries, dayLength, least);
+    return makeAxis(width, dayLength, open.from, open.to);
+  }, [rows, first, width, opened, props.least]);
+
+  if (props.asList) return <LaneList name={props.name} rows={rows} zones={zones} onOpen={props.onOpen} />;
+  if (!first) return null;
+
+  const total = rows.reduce((sum, r) => sum + (r.weight ?? 1), 0);
+  const feet = rows.reduce((sum, r) => sum + footOf(r), 0);
+  const unit = Math.max(rows.length >= 9 ? 30 : 44, (height - feet) / total);
+  const laneHeights = rows.map((r) => Math.floor(unit * (r.weight ?? 1)));
+  const lanesHeight = laneHeights.reduce((a, b) => a + b, 0) + feet;
+  const drawn = rows.map((row, i) => draw(placeOnTracks(row.lane.entries), axis, row.dayStart, laneHeights[i] ?? unit));
+  const stands = rows.map((_, i) => ({
+    top: rows.slice(0, i).reduce((sum, r, k) => sum + (laneHeights[k] ?? unit) + footOf(r), 0),
+    height: laneHeights[i] ?? unit,
+  }));
+  const nowRow = rows.findIndex((r) => now >= r.dayStart && now < r.dayEnd);
+  const nowEverywhere = rows.every((r) => r.dayStart === first.dayStart);
+  const foldedCount = (from: number, to: number) =>
+    rows.reduce((n, r) => n + r.lane.entries.filter((e) => !e.allDay && e.start - r.dayStart < to && e.end - r.dayStart > from).length, 0);
+
+  return (
+    <div
+      role="group"
+      aria-label={props.name}
+      className="relative grid"
+      style={{ gridTemplateColumns: `${headWidth}px minmax(0, 1fr)` }}
+      onPointerMove={(e) => {
+        const box = body.current?.getBoundingClientRect();
+        if (box) setHover(e.clientX >= box.left ? e.clientX - box.left : undefined);
+      }}
+      onPointerLeave={() => setHover(undefined)}
+    >
+      {props.above && (
+        <Fragment>
+          <div>{props.aboveHead}</div>
+          <div className="relative">{width > 0 && props.above(axis)}</div>
+        </Fragment>
+      )}
+      <Rulers
+        zones={zones}
+        axis={axis}
+        dayStart={nowEverywhere ? first.dayStart : (rows[Math.max(0, nowRow)] ?? first).dayStart}
+        hover={hover}
+      />
+      <div className="min-w-0">
+        {rows.map((row, i) => (
+          <LaneHead
+            key={row.key}
+            row={row}
+            height={(laneHeights[i] ?? unit) + footOf(row)}
+            drawn={drawn[i] ?? []}
+            last={i === rows.length - 1}
+          />
+        ))}
+      </div>
+      <div ref={body} className="relative min-w-0 overflow-hidden">
+        {width > 0 &&
+          rows.map((row, i) => (
+            <LaneStrip
+              key={row.key}
+              row={row}
+              axis={axis}
+              drawn={drawn[i] ?? []}
+              height={laneHeights[i] ?? unit}
+              viewerZone={zones[0]}
+              mark={mark && (mark.row === undefined || mark.row === row.key) ? mark : undefined}
+              now={row.today && !nowEverywhere ? now : undefined}
+              hover={hover}
+              onOpen={props.onOpen}
+            />
+          ))}
+        {width > 0 && nowEverywhere && first.today && (
+          <div
+            className="pointer-events-none absolute top-0 w-[2px] bg-brass"
+            style={{ left: axis.x(now - first.dayStart) - 1, height: lanesHeight }}
+          />
+        )}
+        {hover !== undefined && (
+          <div className="pointer-events-none absolute top-0 w-px bg-soft/50" style={{ left: hover, height: lanesHeight }} />
+        )}
+        {width > 0 &&
+          axis.segments
+            .filter((s) => s.folded)
+            .map((s) => {
+              const count = foldedCount(s.from, s.to);
+              const words = count === 0 ? "Open the night, nothing in it" : `Open the night, ${count} in it`;
+              return (
+                <button
+                  key={s.from}
+                  type="button"
+                  aria-label={words}
+                  title={words}
+                  onClick={() => setOpened(true)}
+                  className="absolute top-0 hover:bg-crease/40"
+                  style={{ left: s.x0, width: s.x1 - s.x0, height: lanesHeight }}
+                >
+                  {count > 0 && <span className="absolute inset-x-0 top-1 text-xs font-semibold text-brass">{count}</span>}
+                </button>
+              );
+            })}
+        {width > 0 && props.overlay?.(axis, stands)}
+        {opened && (
+          <button type="button" onClick={() => setOpened(false)} className="absolute right-1 bottom-1 bg-water px-2 py-1 text-xs text-soft">
+            Fold the night
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+import { colourOf, Cloth } from "./Flag";
+import type { BoardRow } from "./LaneBoard";
+import type { Drawn } from "./labels";
+
+/** What stands left of a lane: whose it is on the staff, and what the numbers on it mean. */
+export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: number; drawn: Drawn[]; last: boolean }) {
+  const low = height < 60;
+  const numbered = drawn.flatMap((d) => ("number" in d.label ? [{ number: d.label.number, entry: d.placed.entry }] : []));
+  const allDay = row.lane.entries.filter((e) => e.allDay);
+  const notes = [...numbered.map((n) => `${n.number} ${n.entry.label}`), ...allDay.map((e) => `All day: ${e.label}`)];
+  return (
+    <div
+      className={`relative overflow-hidden pr-2 pl-[30px] ${last ? "border-b border-rule" : ""}`}
+      style={{ height, paddingTop: low ? 1 : 7 }}
+    >
+      <div className="absolute top-0 bottom-0 left-[7px] w-[2px]" style={{ background: colourOf(row.lane.who.flag) }} />
+      <div className="absolute top-[2px] left-[9px]">
+        <Cloth flag={row.lane.who.flag} />
+      </div>
+      <div className="flex items-baseline justify-between gap-2">
+        <span className="truncate font-semibold">{row.title}</span>
+        {row.aside && <span className="font-semibold">{row.aside}</span>}
+      </div>
+      <div title={low ? notes.join(", ") : undefined} className={`text-xs text-soft ${low ? "truncate" : "line-clamp-2"}`}>
+        {low && notes.length > 0 ? notes.join(", ") : row.line}
+      </div>
+      {!low && notes.length > 0 && (
+        <div className="mt-0.5 line-clamp-2 text-xs" title={notes.join(", ")}>
+          {notes.join(", ")}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,165 @@
+import type { Entry, Zone } from "../api/types";
+import type { Axis } from "./axis";
+import { colourOf, tintOf } from "./Flag";
+import type { BoardMark, BoardRow } from "./LaneBoard";
+import type { Drawn } from "./labels";
+import { clock, lengthText, minute } from "./time";
+
+interface Props {
+  row: BoardRow;
+  axis: Axis;
+  drawn: Drawn[];
+  height: number;
+  viewerZone: Zone | undefined;
+  mark: BoardMark | undefined;
+  now: number | undefined;
+  hover: number | undefined;
+  onOpen: ((entry: Entry, row: BoardRow) => void) | undefined;
+}
+
+/** Below the baseline a clash is bracketed; only a lane that has one gives the room. */
+export const footOf = (row: BoardRow) => (row.lane.clashes.length > 0 ? 18 : 0);
+
+/** One lane: water within hours, land outside, entries on the baseline, their height how firmly time is taken. */
+export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hover, onOpen }: Props) {
+  const x = (moment: number) => axis.x(Math.min(Math.max(moment, row.dayStart), row.dayEnd) - row.dayStart);
+  const { lane } = row;
+  const flag = lane.who.flag;
+  return (
+    <div style={{ height: height + footOf(row) }} className="relative bg-ground">
+      <div className="relative border-b-2 border-ink bg-land" style={{ height }} role="group" aria-label={`${row.title}, ${row.line}`}>
+        {lane.hours.map((h) => (
+          <Run key={h.start} left={x(h.start)} right={x(h.end)} className={lane.known ? "bg-water" : "bg-water/60"} />
+        ))}
+        {lane.away.map((a) => (
+          <div
+            key={a.start}
+            className="absolute inset-y-0 overflow-hidden px-2 pt-1.5 text-xs font-semibold whitespace-nowrap"
+            style={{
+              left: x(a.start),
+              width: Math.max(0, x(a.end) - x(a.start)),
+              background: `color-mix(in srgb, ${tintOf(flag)} 50%, var(--water))`,
+              color: colourOf(flag),
+            }}
+          >
+            {x(a.end) - x(a.start) > 40 && a.words}
+          </div>
+        ))}
+        {axis.segments
+          .filter((s) => s.folded)
+          .map((s) => (
+            <div key={s.from} className="fold absolute inset-y-0" style={{ left: s.x0, width: s.x1 - s.x0 }} />
+          ))}
+        {mark && <Run left={x(mark.start)} right={x(mark.end)} className="border-x-2 border-brass bg-brass/10" />}
+        {drawn.map((d) => (
+          <div
+            key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`}
+            className="entry absolute rounded-t-[2px]"
+            style={{ left: d.x, width: d.width, top: d.top, height: d.height, background: tintOf(flag) }}
+          />
+        ))}
+        {lane.ways.map((w) => (
+          <div
+            key={w.start}
+            title={w.words}
+            role="img"
+            aria-label={w.words}
+            className="absolute bottom-0 h-[5px] bg-ink"
+            style={{ left: x(w.start), width: Math.max(2, x(w.end) - x(w.start)) }}
+          />
+        ))}
+        {now !== undefined && <div className="pointer-events-none absolute inset-y-0 w-[2px] bg-brass" style={{ left: x(now) - 1 }} />}
+        {viewerZone &&
+          drawn.map((d) => (
+            <EntryButton key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`} drawn={d} row={row} zone={viewerZone} onOpen={onOpen} />
+          ))}
+        {hover !== undefined && <Gap row={row} axis={axis} hover={hover} height={height} />}
+      </div>
+      {lane.clashes.map((c) => (
+        <div
+          key={`${c.start}-${c.end}`}
+          className="absolute h-[6px] border-x-2 border-b-2 border-brick"
+          style={{ left: x(c.start), width: Math.max(4, x(c.end) - x(c.start)), top: height }}
+        >
+          <span className="absolute top-[-2px] left-full pl-2 text-xs leading-[16px] font-semibold whitespace-nowrap text-brick">
+            clash, {c.words}
+          </span>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function Run({ left, right, className }: { left: number; right: number; className: string }) {
+  return right > left ? <div className={`absolute inset-y-0 ${className}`} style={{ left, width: right - left }} /> : null;
+}
+
+/** What an entry is, in words for who does not see it. */
+export function entryWords(entry: Entry, row: BoardRow, zone: Zone): string {
+  const times = entry.allDay ? "all day" : `${clock(zone, entry.start)} to ${clock(zone, entry.end)}`;
+  return [entry.label, times, entry.takes, entry.detail, row.title].filter(Boolean).join(", ");
+}
+
+function EntryButton({ drawn, row, zone, onOpen }: { drawn: Drawn; row: BoardRow; zone: Zone; onOpen: Props["onOpen"] }) {
+  const { entry } = drawn.placed;
+  const colour = colourOf(row.lane.who.flag);
+  const words = entryWords(entry, row, zone);
+  const label = drawn.label;
+  const inner =
+    "number" in label ? (
+      <span
+        className="absolute text-xs font-semibold"
+        style={{ left: 2, top: Math.max(-15, Math.min(2, drawn.height - 17)), color: colour }}
+      >
+        {label.number}
+      </span>
+    ) : (
+      <span
+        className="pointer-events-none absolute block text-left text-xs leading-[15px]"
+        style={{ left: label.x - drawn.x, top: label.top - drawn.top, width: label.width, color: colour }}
+      >
+        <span className="block overflow-hidden font-semibold break-words" style={{ maxHeight: label.titleLines * 15 }}>
+          {entry.label}
+        </span>
+        {label.detail && <span className="block truncate">{entry.detail}</span>}
+      </span>
+    );
+  const style = { left: drawn.x, width: drawn.width, top: drawn.top, height: drawn.height };
+  if (!entry.id || !onOpen)
+    return (
+      <div className="absolute" style={style} title={words}>
+        <span className="sr-only">{words}</span>
+        <span aria-hidden="true">{inner}</span>
+      </div>
+    );
+  return (
+    <button
+      type="button"
+      className="absolute hover:bg-ink/5"
+      style={style}
+      aria-label={words}
+      title={words}
+      onClick={() => onOpen(entry, row)}
+    >
+      {inner}
+    </button>
+  );
+}
+
+/** Over free lane the pointer reads how long the gap is. */
+function Gap({ row, axis, hover, height }: { row: BoardRow; axis: Axis; hover: number; height: number }) {
+  const moment = row.dayStart + axis.at(hover);
+  const hours = row.lane.hours.find((h) => h.start <= moment && moment < h.end);
+  const taken = row.lane.entries.filter((e) => !e.allDay && e.takes !== "free");
+  if (!row.lane.known || !hours || taken.some((e) => e.start <= moment && moment < e.end)) return null;
+  const from = Math.max(hours.start, ...taken.filter((e) => e.end <= moment).map((e) => e.end));
+  const to = Math.min(hours.end, ...taken.filter((e) => e.start >= moment).map((e) => e.start));
+  if (to - from < 15 * minute) return null;
+  const left = axis.x(from - row.dayStart);
+  const right = axis.x(to - row.dayStart);
+  return (
+    <div className="pointer-events-none absolute text-center text-xs text-soft" style={{ left, width: right - left, top: height - 22 }}>
+      {lengthText(to - from)}
+    </div>
+  );
+}

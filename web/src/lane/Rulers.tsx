@@ -1,0 +1,47 @@
+import { Fragment } from "react";
+import type { Zone } from "../api/types";
+import type { Axis } from "./axis";
+import { clock, hour, wallClock } from "./time";
+
+const rulerHeight = 20;
+
+/** A ruler a zone over the lanes; where the pointer is, each says its own hour. */
+export function Rulers({ zones, axis, dayStart, hover }: { zones: Zone[]; axis: Axis; dayStart: number; hover: number | undefined }) {
+  const every = (axis.open.to - axis.open.from) / hour > 16 && axis.width < 1000 ? 2 : 1;
+  const hours: number[] = [];
+  for (let t = Math.ceil(axis.open.from / hour) * hour; t <= axis.open.to; t += hour * every) hours.push(t);
+  const pointed = hover === undefined ? undefined : dayStart + axis.at(hover);
+  return zones.map((zone, i) => (
+    <Fragment key={zone.id}>
+      <div className="border-t border-rule text-xs font-semibold" style={{ height: rulerHeight, lineHeight: `${rulerHeight}px` }}>
+        {zone.label}
+      </div>
+      <div className="relative overflow-hidden border-t border-rule text-xs" style={{ height: rulerHeight }} aria-hidden="true">
+        {hours.map((t) => {
+          const local = wallClock(zone, dayStart + t);
+          const x = axis.x(t);
+          if (x < 8 || x > axis.width - 8) return null;
+          const inDay = local.getUTCHours() >= 8 && local.getUTCHours() < 19;
+          const text = local.getUTCMinutes() === 0 ? clock(zone, dayStart + t).slice(0, 2) : clock(zone, dayStart + t);
+          return (
+            <span
+              key={t}
+              className={`absolute -translate-x-1/2 ${i > 0 && !inDay ? "text-soft/70" : "text-soft"}`}
+              style={{ left: x, lineHeight: `${rulerHeight}px` }}
+            >
+              {text}
+            </span>
+          );
+        })}
+        {pointed !== undefined && hover !== undefined && (
+          <span
+            className="absolute -translate-x-1/2 bg-ink px-1 text-ground"
+            style={{ left: Math.min(Math.max(hover, 20), axis.width - 20), lineHeight: `${rulerHeight}px` }}
+          >
+            {clock(zone, Math.round(pointed / 60_000) * 60_000)}
+          </span>
+        )}
+      </div>
+    </Fragment>
+  ));
+}

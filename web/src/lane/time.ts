@@ -1,0 +1,66 @@
+import type { Zone } from "../api/types";
+
+export const minute = 60_000;
+export const hour = 60 * minute;
+
+/** Minutes east of UTC that hold in a zone at a moment. The server says them; the browser knows no zones. */
+export function offsetAt(zone: Zone, moment: number): number {
+  let minutes = zone.offsets[0]?.offsetMinutes ?? 0;
+  for (const offset of zone.offsets) {
+    if (offset.from > moment) break;
+    minutes = offset.offsetMinutes;
+  }
+  return minutes;
+}
+
+/** The wall clock in a zone, as a Date whose UTC fields are the local ones. */
+export function wallClock(zone: Zone, moment: number): Date {
+  return new Date(moment + offsetAt(zone, moment) * minute);
+}
+
+const two = (n: number) => String(n).padStart(2, "0");
+
+export function clock(zone: Zone, moment: number): string {
+  const local = wallClock(zone, moment);
+  return `${two(local.getUTCHours())}:${two(local.getUTCMinutes())}`;
+}
+
+/** "2027-03-16T12:00", the form in which a wall-clock time is sent. */
+export function localText(zone: Zone, moment: number): string {
+  return wallClock(zone, moment).toISOString().slice(0, 16);
+}
+
+export function dateText(zone: Zone, moment: number): string {
+  return localText(zone, moment).slice(0, 10);
+}
+
+/** The moment of a wall-clock time; where the clocks change, the offset that holds just before. */
+export function momentOf(zone: Zone, local: string): number {
+  const asUtc = Date.parse(`${local}:00Z`);
+  const guess = asUtc - offsetAt(zone, asUtc) * minute;
+  return asUtc - offsetAt(zone, guess) * minute;
+}
+
+const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+const months = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
+
+export function weekday(date: string): string {
+  return weekdays[new Date(`${date}T00:00Z`).getUTCDay()] ?? "";
+}
+
+/** "16 March" of an ISO date. */
+export function dayAndMonth(date: string): string {
+  const day = new Date(`${date}T00:00Z`);
+  return `${day.getUTCDate()} ${months[day.getUTCMonth()] ?? ""}`;
+}
+
+export function addDays(date: string, days: number): string {
+  return new Date(Date.parse(`${date}T00:00Z`) + days * 24 * hour).toISOString().slice(0, 10);
+}
+
+/** "45 minutes", "2 h", "2 h 30". */
+export function lengthText(ms: number): string {
+  const minutes = Math.round(ms / minute);
+  if (minutes < 60) return minutes === 1 ? "1 minute" : `${minutes} minutes`;
+  return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${two(minutes % 60)}`;
+}

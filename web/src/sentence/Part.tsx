@@ -1,0 +1,102 @@
+import { Popover } from "radix-ui";
+import { useState, type ReactNode } from "react";
+
+interface PartProps {
+  /** What the part is, for who does not see the sentence around it. */
+  name: string;
+  value: string;
+  /** Nothing is said here yet. */
+  empty?: boolean;
+  wrong?: string | undefined;
+  children: (close: () => void) => ReactNode;
+  width?: number;
+}
+
+/** An underlined part of a sentence; it opens its own editor in place. */
+export function Part({ name, value, empty, wrong, children, width = 340 }: PartProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        aria-label={`${name}: ${value}`}
+        className={`inline text-left underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : ""}`}
+      >
+        {value}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          aria-label={name}
+          className="z-30 border border-ink bg-ground p-4 font-sans text-[13.5px] shadow-[0_2px_0_var(--rule)]"
+          style={{ width: `min(92vw, ${width}px)` }}
+        >
+          {children(() => setOpen(false))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** A part that is typed where it stands. */
+export function TypedPart({
+  name,
+  value,
+  placeholder,
+  onChange,
+  autoFocus,
+  wrong,
+}: {
+  name: string;
+  value: string;
+  placeholder: string;
+  onChange: (value: string) => void;
+  autoFocus?: boolean;
+  wrong?: string | undefined;
+}) {
+  return (
+    <input
+      aria-label={name}
+      aria-invalid={wrong ? true : undefined}
+      value={value}
+      placeholder={placeholder}
+      autoFocus={autoFocus}
+      maxLength={200}
+      onChange={(e) => onChange(e.target.value)}
+      className={`field-sizing-content max-w-full h-[29px] min-w-32 border-b bg-transparent p-0 outline-none placeholder:text-brass/80 focus-visible:border-b-2 focus-visible:border-sea ${
+        wrong ? "border-b-2 border-brick" : value ? "border-ink" : "border-dashed border-brass"
+      }`}
+    />
+  );
+}
+
+/** One of a few, each a line. */
+export function Choices<T extends string | number>({
+  options,
+  value,
+  onChoose,
+}: {
+  options: { value: T; label: string; note?: string }[];
+  value: T | undefined;
+  onChoose: (value: T) => void;
+}) {
+  return (
+    <ul className="grid">
+      {options.map((o, i) => (
+        <li key={o.value}>
+          <button
+            type="button"
+            autoFocus={o.value === value || (value === undefined && i === 0)}
+            aria-pressed={o.value === value}
+            onClick={() => onChoose(o.value)}
+            className={`flex min-h-8 w-full items-center gap-2 px-2 text-left hover:bg-water ${o.value === value ? "bg-water font-semibold" : ""}`}
+          >
+            {o.label}
+            {o.note && <span className="ml-auto font-normal text-soft">{o.note}</span>}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,124 @@
+import { useQuery } from "@tanstack/react-query";
+import { Command } from "cmdk";
+import { useState } from "react";
+import { peopleQuery } from "../api/queries";
+import type { Person } from "../api/types";
+import { Flag } from "../lane/Flag";
+import { FieldError } from "../ui/Field";
+
+/** Somebody chosen: known here, or an address nobody has yet. */
+export interface Chosen {
+  id: string;
+  name: string;
+  givenName: string;
+  person: Person | undefined;
+}
+
+export const chosenOf = (person: Person): Chosen => ({ id: person.id, name: person.name, givenName: person.givenName, person });
+
+const address = /^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/;
+
+interface Props {
+  label: string;
+  chosen: Chosen[];
+  onChange: (chosen: Chosen[]) => void;
+  wrong?: string | undefined;
+  /** Only what the organisation keeps: no outside addresses. */
+  known?: boolean;
+  not?: string[];
+}
+
+/** People by name, or by address; many addresses at once with any separators. */
+export function PeoplePicker({ label, chosen, onChange, wrong, known = false, not = [] }: Props) {
+  const [text, setText] = useState("");
+  const [error, setError] = useState<string>();
+  const found = useQuery(peopleQuery(text));
+  const taken = new Set([...chosen.map((c) => c.id), ...not]);
+  const offered = (found.data ?? []).filter((p) => !taken.has(p.id) && !taken.has(p.address)).slice(0, 7);
+
+  const add = (more: Chosen[]) => {
+    onChange([...chosen, ...more.filter((m) => !taken.has(m.id))]);
+    setText("");
+    setError(undefined);
+  };
+  const addTyped = (typed: string) => {
+    const parts = typed
+      .split(/[,;\n\t]+|\s+(?=\S+@)/)
+      .map((p) => p.replace(/^.*</, "").replace(/>.*$/, "").trim())
+      .filter(Boolean);
+    const bad = parts.filter((p) => !address.test(p));
+    const good = parts.filter((p) => address.test(p)).map((p) => ({ id: p.toLowerCase(), name: p, givenName: p, person: undefined }));
+    if (good.length > 0) add(good);
+    setText(bad.join(", "));
+    if (bad.length > 0) setError(`“${bad[0] ?? ""}” is nobody here and no e-mail address.`);
+  };
+
+  return (
+    <Command shouldFilter={false} label={label}>
+      <div className="text-soft">{label}</div>
+      {chosen.length > 0 && (
+        <ul className="my-1.5">
+          {chosen.map((c) => (
+            <li key={c.id} className="flex min-h-8 items-center gap-2 border-b border-rule">
+              {c.person ? <Flag flag={c.person.flag} height={18} /> : <span className="w-[19px]" />}
+              <span className="font-semibold">{c.name}</span>
+              <span className="truncate text-soft">{c.person ? [c.person.post, c.person.town].filter(Boolean).join(", ") : "outside"}</span>
+              <button
+                type="button"
+                aria-label={`Take ${c.name} out`}
+                className="ml-auto min-h-8 px-1 text-soft underline underline-offset-4 hover:text-brick"
+                onClick={() => onChange(chosen.filter((o) => o.id !== c.id))}
+              >
+                take out
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Command.Input
+        autoFocus
+        value={text}
+        aria-invalid={wrong || error ? true : undefined}
+        placeholder={known ? "A name" : "A name, or addresses"}
+        onValueChange={(value) => {
+          setError(undefined);
+          setText(value);
+        }}
+        onPaste={(e) => {
+          const pasted = e.clipboardData.getData("text");
+          if (known || !pasted.includes("@")) return;
+          e.preventDefault();
+          addTyped(pasted);
+        }}
+        onKeyDown={(e) => {
+          if (e.key === "Enter" && !known && (text.includes("@") || (offered.length === 0 && text.trim() && !found.isFetching))) {
+            e.preventDefault();
+            e.stopPropagation();
+            addTyped(text);
+          }
+          const last = chosen.at(-1);
+          if (e.key === "Backspace" && text === "" && last) onChange(chosen.filter((o) => o !== last));
+        }}
+        className="h-9 w-full border-b border-ink bg-transparent text-[15px] outline-none focus-visible:border-b-2 focus-visible:border-sea"
+      />
+      {(error ?? wrong) && <FieldError>{error ?? wrong}</FieldError>}
+      <Command.List className="mt-1 max-h-64 overflow-auto">
+        {offered.map((p) => (
+          <Command.Item
+            key={p.id}
+            value={p.id}
+            onSelect={() => add([chosenOf(p)])}
+            className="flex min-h-8 cursor-pointer items-center gap-2 px-1 data-[selected=true]:bg-water"
+          >
+            <Flag flag={p.flag} height={18} />
+            <span className="font-semibold">{p.name}</span>
+            <span className="truncate text-soft">
+              {p.kind === "group" ? "group" : [p.post, p.town].filter(Boolean).join(", ")}
+              {!p.inside && ", outside"}
+            </span>
+          </Command.Item>
+        ))}
+      </Command.List>
+    </Command>
+  );
+}

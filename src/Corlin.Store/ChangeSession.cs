@@ -20,7 +20,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     private ChangeRow? current;
     private int messages;
 
-    public Instant Now { get; } = now;
+    /// <summary>In whole milliseconds, as instants are kept: what is stored equals what is read again.</summary>
+    public Instant Now { get; } = Instant.FromUnixTimeMilliseconds(now.ToUnixTimeMilliseconds());
 
     /// <summary>The calendars that changed, with their new numbers.</summary>
     public IReadOnlyCollection<CalendarChange> Changed => [.. changed.Select(c => new CalendarChange(new CalendarId(c.Key), c.Value))];

@@ -33,17 +33,13 @@ public sealed class DataFolder : IDisposable
             if (fresh) folder.Empty();
             return folder;
         }
-        catch (UnauthorizedAccessException)
-        {
-            throw new DataFolderException($"The data folder {full} cannot be written. Choose another with --data.");
-        }
         catch (IOException e) when (e is not (DirectoryNotFoundException or PathTooLongException) && File.Exists(System.IO.Path.Combine(full, "lock")))
         {
             throw new DataFolderException($"The data folder {full} is in use by another Corlin. Stop that one, or choose another with --data.");
         }
-        catch (IOException e)
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new DataFolderException($"The data folder {full} cannot be written: {e.Message}");
+            throw new DataFolderException($"The data folder {full} cannot be written. Choose another with --data.");
         }
     }
 

@@ -34,6 +34,8 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<CalendarUser> FindUsers(string text, int limit)
     {
         var words = Texts.Searchable(text).TrimEnd();
+        // Signs alone name nobody; no text at all is everybody.
+        if (words.Length == 0 && text.Length > 0) return [];
         var address = text.ToLowerInvariant();
         return [.. Db.People.AsNoTracking()
             .Where(u => EF.Functions.Like(u.SearchName, "%" + words + "%") || (address.Length > 0 && u.Address.StartsWith(address)))

@@ -40,7 +40,7 @@ public enum SlotReasonKind
     /// <summary>It falls into the last hour of somebody's day.</summary>
     LastHour,
 
-    /// <summary>It falls into somebody's lunch, 12:00 to 13:30 of their wall clock.</summary>
+    /// <summary>It leaves somebody less than 45 minutes of lunch between 12:00 and 13:30 of their wall clock.</summary>
     Lunch,
 
     /// <summary>Something firm ends as it starts, or starts as it ends.</summary>

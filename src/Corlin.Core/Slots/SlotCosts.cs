@@ -17,6 +17,7 @@ internal static class SlotCosts
     private static readonly Duration Hour = Duration.FromHours(1);
     private static readonly LocalTime LunchFrom = new(12, 0);
     private static readonly LocalTime LunchTo = new(13, 30);
+    private static readonly Duration LeastLunch = Duration.FromMinutes(45);
 
     public static void Weigh(PersonTime person, Stretch stretch, List<(SlotReason Reason, int Cost)> into)
     {
@@ -35,18 +36,17 @@ internal static class SlotCosts
         {
             if (stretch.Start - day.Start < Hour) Add(SlotReasonKind.FirstHour, EdgeOfDay);
             else if (day.End - stretch.End < Hour) Add(SlotReasonKind.LastHour, EdgeOfDay);
-            if (TouchesLunch(stretch, person.Person.Zone)) Add(SlotReasonKind.Lunch, Lunch);
+            if (LeavesNoLunch(stretch, person.Person.Zone)) Add(SlotReasonKind.Lunch, Lunch);
         }
 
         if (person.Firm.Stretches.Any(f => f.End == stretch.Start || f.Start == stretch.End)) Add(SlotReasonKind.NoBreak, NoBreak);
     }
 
-    private static bool TouchesLunch(Stretch stretch, DateTimeZone zone)
+    /// <summary>What is left of lunch in one piece is too short, by the wall clock of the person.</summary>
+    private static bool LeavesNoLunch(Stretch stretch, DateTimeZone zone)
     {
-        var start = zone.ToLocal(stretch.Start);
-        var end = zone.ToLocal(stretch.End);
-        var lunchFrom = start.Date + LunchFrom;
-        var lunchTo = start.Date + LunchTo;
-        return start < lunchTo && lunchFrom < end;
+        var date = zone.ToLocal(stretch.Start).Date;
+        var lunch = new Stretch(zone.ToInstant(date + LunchFrom), zone.ToInstant(date + LunchTo));
+        return stretch.Overlaps(lunch) && Duration.Max(stretch.Start - lunch.Start, lunch.End - stretch.End) < LeastLunch;
     }
 }

@@ -5,6 +5,9 @@ namespace Corlin.Simulation.Mail;
 /// <summary>The stand-in's mail as files: what went out, what waits to be taken in, what was taken in.</summary>
 public sealed class MailFolder
 {
+    // Lines of mail end in CRLF (RFC 5322 2.1), whatever the machine's own habit.
+    private static readonly FormatOptions Crlf = MakeCrlf();
+
     private readonly string sent;
     private readonly string waiting;
     private readonly string taken;
@@ -33,13 +36,20 @@ public sealed class MailFolder
 
     public IEnumerable<string> Sent() => Directory.EnumerateFiles(sent, "*.eml");
 
+    private static FormatOptions MakeCrlf()
+    {
+        var options = FormatOptions.Default.Clone();
+        options.NewLineFormat = NewLineFormat.Dos;
+        return options;
+    }
+
     /// <summary>Written beside and then renamed, so that a reader never sees half a message.</summary>
     private static async Task<bool> KeepAsync(string folder, MimeMessage message, CancellationToken cancel)
     {
         var name = Path.Combine(folder, $"{message.Date.ToUnixTimeSeconds()}-{message.MessageId!.Replace('@', '-')}.eml");
         if (File.Exists(name)) return false;
         var unfinished = name + ".part";
-        await using (var stream = File.Create(unfinished)) await message.WriteToAsync(stream, cancel);
+        await using (var stream = File.Create(unfinished)) await message.WriteToAsync(Crlf, stream, cancel);
         File.Move(unfinished, name, overwrite: true);
         return true;
     }

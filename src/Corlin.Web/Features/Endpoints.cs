@@ -22,6 +22,9 @@ internal static class Endpoints
         "POST /api/setup",
         "GET /api/demo/sign-ins",
         "GET /openapi/{documentName}.json",
+        // The page itself, whatever place its address names.
+        "GET /{*path:nonfile}",
+        "HEAD /{*path:nonfile}",
     };
 
     public static void Map(WebApplication app, bool demo)

@@ -35,7 +35,9 @@ internal static class CorlinHost
             k.Limits.MaxRequestBodySize = 1024 * 1024;
         });
         builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
-        builder.Logging.ClearProviders().AddSimpleConsole(c => c.SingleLine = true).SetMinimumLevel(LogLevel.Warning);
+        builder.Logging.ClearProviders().AddSimpleConsole(c => c.SingleLine = true).SetMinimumLevel(LogLevel.Warning)
+            // Both warn of what is meant: keys lie in the data folder, and answers with a token are never kept.
+            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
         var services = builder.Services;
         services.AddSingleton(options);
         services.AddStore(database);

@@ -26,7 +26,7 @@ export function Rulers({ zones, axis, dayStart, hover }: { zones: Zone[]; axis: 
           return (
             <span
               key={t}
-              className={`absolute -translate-x-1/2 ${i > 0 && !inDay ? "text-soft/70" : "text-soft"}`}
+              className={`absolute -translate-x-1/2 ${i > 0 && inDay ? "text-ink" : "text-soft"}`}
               style={{ left: x, lineHeight: `${rulerHeight}px` }}
             >
               {text}

@@ -32,9 +32,13 @@ interface Props {
 export function PeoplePicker({ label, chosen, onChange, wrong, known = false, not = [] }: Props) {
   const [text, setText] = useState("");
   const [error, setError] = useState<string>();
+  const [pointed, setPointed] = useState("");
   const found = useQuery(peopleQuery(text));
   const taken = new Set([...chosen.map((c) => c.id), ...not]);
   const offered = (found.data ?? []).filter((p) => !taken.has(p.id) && !taken.has(p.address)).slice(0, 7);
+
+  // What is found changes as one types; the first stands ready until another is pointed at.
+  const active = offered.some((p) => p.id === pointed) ? pointed : (offered[0]?.id ?? "");
 
   const add = (more: Chosen[]) => {
     onChange([...chosen, ...more.filter((m) => !taken.has(m.id))]);
@@ -54,7 +58,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
   };
 
   return (
-    <Command shouldFilter={false} label={label}>
+    <Command shouldFilter={false} label={label} value={active} onValueChange={setPointed}>
       <div className="text-soft">{label}</div>
       {chosen.length > 0 && (
         <ul className="my-1.5">

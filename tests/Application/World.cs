@@ -1,0 +1,146 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using Corlin.Simulation;
+using Corlin.Store;
+using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>A small organisation on a real database file, with a clock that stands still.</summary>
+public sealed class World : IAsyncDisposable
+{
+    private readonly ServiceProvider services;
+
+    private World(string folder)
+    {
+        Folder = folder;
+        Clock = new DemoClock(SystemClock.Instance);
+        // Not a whole millisecond: real clocks are finer than what is kept.
+        Clock.StopAt(Instant.FromUtc(2027, 3, 8, 9, 42) + Duration.FromTicks(1234));
+        var collection = new ServiceCollection();
+        collection.AddStore(Path.Combine(folder, "corlin.db"));
+        collection.AddSingleton<IClock>(Clock);
+        collection.AddSingleton<ILiveUpdates>(Live);
+        services = collection.BuildServiceProvider();
+    }
+
+    public string Folder { get; }
+
+    public DemoClock Clock { get; }
+
+    public Announced Live { get; } = new();
+
+    public Post Post { get; } = new();
+
+    public IWriteGate Gate => services.GetRequiredService<IWriteGate>();
+
+    public IReadStore Store => services.GetRequiredService<IReadStore>();
+
+    public IOutbox Outbox => services.GetRequiredService<IOutbox>();
+
+    public Instant Now => Clock.GetCurrentInstant();
+
+    public CalendarUser Maren { get; private set; } = null!;
+
+    public CalendarUser Tome { get; private set; } = null!;
+
+    public CalendarUser Ana { get; private set; } = null!;
+
+    public CalendarUser Noor { get; private set; } = null!;
+
+    public CalendarUser Ruta { get; private set; } = null!;
+
+    public CalendarUser Lakshmi { get; private set; } = null!;
+
+    public CalendarUser Gannet { get; private set; } = null!;
+
+    public static async Task<World> MakeAsync()
+    {
+        var world = new World(Directory.CreateTempSubdirectory("corlin-test").FullName);
+        await world.services.PrepareStoreAsync();
+        await world.Do(new AddPlace(new Place("Gannet", "Head office", "Lisbon", "Europe/Lisbon")));
+        world.Maren = await world.Add("Maren Falk");
+        world.Tome = await world.Add("Tomé Vidal");
+        world.Ana = await world.Add("Ana Brandão", "Europe/Madrid");
+        world.Noor = await world.Add("Noor Haddad");
+        world.Ruta = await world.Add("Ruta Vaitkus", "America/Halifax");
+        world.Lakshmi = await world.Add("Lakshmi Rao", "Asia/Kolkata", inside: false);
+        world.Gannet = await world.Add("Gannet", kind: UserKind.Room);
+        await world.Do(new GrantAccess(world.Maren.Id, world.Noor.Id, Sight.Whole, Acting.SpeakFor, true));
+        return world;
+    }
+
+    public Task<T> Do<T>(IChange<T> change) => Gate.RunAsync(change);
+
+    public Task<T> See<T>(Func<ICalendarReads, T> read) => Store.ReadAsync(read);
+
+    public Task<Entry> Entry(string publicId) => See(s => s.Entry(publicId)!);
+
+    /// <summary>A meeting of Maren's that Noor arranges; a "?" marks an optional attendee.</summary>
+    public Task<ArrangedMeeting> Arrange(string start = "2027-03-16T12:00", bool isPrivate = false, params CalendarUser[] with) => Do(new ArrangeMeeting(
+        Noor.Id, Maren.Id, "Insurers, renewal terms", [.. (with.Length > 0 ? with : [Tome, Lakshmi]).Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
+        Timed(start), null, "https://meet.ebbline.example/1", "Clause 7", null, isPrivate));
+
+    public static TimedEntry Timed(string start, int minutes = 45) =>
+        new(NodaTime.Text.LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(start).Value, "Europe/Lisbon", Duration.FromMinutes(minutes), null, Zones.TzdbVersion);
+
+    public void Advance(int seconds) => Clock.StopAt(Now + Duration.FromSeconds(seconds));
+
+    public Task<int> SendDue() => new OutboxWorker(Outbox, Post, Post).RunDueAsync(Now);
+
+    public async ValueTask DisposeAsync()
+    {
+        await services.DisposeAsync();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(Folder, recursive: true);
+    }
+
+    private Task<CalendarUser> Add(string name, string zone = "Europe/Lisbon", bool inside = true, UserKind kind = UserKind.Person)
+    {
+        var key = name.Split(' ')[0].ToLowerInvariant().Replace('é', 'e');
+        var place = kind == UserKind.Room ? name : null;
+        return Do(new AddPerson(new CalendarUser(
+            default, "", kind, name, $"{key}@{(inside ? "ebbline" : "coromandel-marine")}.example", inside, zone, inside && kind == UserKind.Person ? WorkingHours.Weekdays(8 * 60, 18 * 60) : null, place, 0, null)));
+    }
+}
+
+/// <summary>Remembers what was announced to open screens.</summary>
+public sealed class Announced : ILiveUpdates
+{
+    public List<CalendarChange> Changes { get; } = [];
+
+    public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes)
+    {
+        Changes.AddRange(changes);
+        return Task.CompletedTask;
+    }
+}
+
+/// <summary>Remembers what left the outbox; it can be made to fail.</summary>
+public sealed class Post : IMailCarrier, INoticeCarrier
+{
+    public List<OutgoingMail> Mail { get; } = [];
+
+    public List<Notice> Notices { get; } = [];
+
+    public bool Broken { get; set; }
+
+    public Task SendAsync(string messageId, OutgoingMail mail, CancellationToken cancel = default)
+    {
+        if (Broken) throw new IOException("The line is down.");
+        Mail.Add(mail);
+        return Task.CompletedTask;
+    }
+
+    public Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default)
+    {
+        Notices.Add(notice);
+        return Task.CompletedTask;
+    }
+}

@@ -1,0 +1,108 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Interchange.Mail;
+using MimeKit;
+using NodaTime;
+
+namespace Corlin.Interchange.Tests;
+
+public class SchedulingMailTests
+{
+    private static readonly Instant Start = Instant.FromUtc(2027, 3, 16, 12, 0);
+
+    private static readonly OutgoingMail Invitation = new(
+        SchedulingMethod.Request, new Mailbox("Lakshmi Rao", "lakshmi.rao@coromandel-marine.example"), new Mailbox("Maren Falk", "maren.falk@ebbline.example"),
+        new Mailbox("Noor Haddad", "noor.haddad@ebbline.example"), "u1@corlin", 2, Instant.FromUtc(2027, 3, 8, 9, 42), new Stretch(Start, Start + Duration.FromMinutes(45)),
+        "Europe/Lisbon", "Insurers, renewal terms", "Dunlin", "https://meet.ebbline.example/abc", "1. Clause 7\n2. Who signs, by when; and why", null,
+        [
+            new AddressedAttendee(new Mailbox("Lakshmi Rao", "lakshmi.rao@coromandel-marine.example"), AttendeeRole.Required, Answer.None),
+            new AddressedAttendee(new Mailbox("Ana Brandão", "ana.brandao@ebbline.example"), AttendeeRole.Optional, Answer.Tentative),
+        ],
+        null);
+
+    [Fact]
+    public async Task An_invitation_is_mail_with_its_method_and_both_names()
+    {
+        var mail = await Delivered(SchedulingWriter.ToMime(Invitation, "m1@corlin.example"));
+        var part = CalendarPart(mail);
+        Assert.Equal("REQUEST", part.ContentType.Parameters["method"]);
+        Assert.Equal("Noor Haddad", mail.From.Mailboxes.Single().Name);
+        var text = Unfold(part.Text);
+        Assert.Contains("METHOD:REQUEST", text, StringComparison.Ordinal);
+        Assert.Contains("SEQUENCE:2", text, StringComparison.Ordinal);
+        Assert.Contains("SENT-BY=\"mailto:noor.haddad@ebbline.example\"", text, StringComparison.Ordinal);
+        Assert.Contains("mailto:maren.falk@ebbline.example", text, StringComparison.Ordinal);
+        Assert.Contains("DTSTART;TZID=Europe/Lisbon:20270316T120000", text, StringComparison.Ordinal);
+        Assert.Contains("BEGIN:VTIMEZONE", text, StringComparison.Ordinal);
+        Assert.Contains("ROLE=OPT-PARTICIPANT", text, StringComparison.Ordinal);
+        Assert.Contains("PARTSTAT=NEEDS-ACTION", text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_words_beside_it_say_the_same_to_people()
+    {
+        var mail = await Delivered(SchedulingWriter.ToMime(Invitation, "m1@corlin.example"));
+        Assert.Contains("Noor Haddad for Maren Falk asks you to “Insurers, renewal terms”.", mail.TextBody!, StringComparison.Ordinal);
+        Assert.Contains("Tuesday 16 March 2027, 12:00 to 12:45 (Europe/Lisbon)", mail.TextBody!, StringComparison.Ordinal);
+        Assert.Contains("https://meet.ebbline.example/abc", mail.TextBody!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_correspondent_reads_what_was_written()
+    {
+        var read = InvitationReader.Read(SchedulingWriter.ToText(Invitation))!;
+        Assert.Equal(new ReceivedInvitation("u1@corlin", 2, "maren.falk@ebbline.example", "Insurers, renewal terms", Ms(Start), Ms(Start + Duration.FromMinutes(45))), read);
+    }
+
+    [Theory]
+    [InlineData(Answer.Accepted)]
+    [InlineData(Answer.Tentative)]
+    [InlineData(Answer.Declined)]
+    public async Task An_answer_reads_as_it_was_given(Answer answer)
+    {
+        var message = await Read(Reply(answer, null));
+        Assert.Equal(SchedulingMethod.Reply, message.Method);
+        Assert.Equal(("u1@corlin", 2, answer, "Gladly, and soon; yes"), (message.Uid, message.Sequence, message.Answer, message.Comment));
+        Assert.Equal("lakshmi.rao@coromandel-marine.example", message.Attendee);
+        Assert.Equal("maren.falk@ebbline.example", message.Organiser);
+        Assert.Null(message.Proposed);
+    }
+
+    [Fact]
+    public async Task A_counter_carries_another_time()
+    {
+        var other = new Stretch(Start + Duration.FromMinutes(15), Start + Duration.FromMinutes(60));
+        var message = await Read(Reply(Answer.Tentative, other));
+        Assert.Equal((SchedulingMethod.Counter, other), (message.Method, message.Proposed!.Value));
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("not a calendar")]
+    [InlineData("BEGIN:VCALENDAR\r\nMETHOD:REPLY\r\nBEGIN:VEVENT\r\nUID:x")]
+    [InlineData("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:REPLY\r\nBEGIN:VEVENT\r\nUID:x\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")]
+    [InlineData("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:SHOUT\r\nBEGIN:VEVENT\r\nUID:x\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")]
+    public void What_cannot_be_read_is_nothing(string text) => Assert.Null(SchedulingReader.Read(text, "someone@else.example"));
+
+    private static ReplyMail Reply(Answer answer, Stretch? proposed) => new(
+        Invitation.To, Invitation.SentBy!, Invitation.Organiser, "u1@corlin", 2, Instant.FromUtc(2027, 3, 8, 10, 0), "Insurers, renewal terms", answer, "Gladly, and soon; yes", proposed);
+
+    private static async Task<IncomingMessage> Read(ReplyMail reply) =>
+        SchedulingReader.Read(await Delivered(ReplyWriter.ToMime(reply, "r1@coromandel-marine.example")), reply.From.Address)!;
+
+    /// <summary>Written out and read again, as on the way from one machine to another.</summary>
+    private static async Task<MimeMessage> Delivered(MimeMessage message)
+    {
+        using var stream = new MemoryStream();
+        await message.WriteToAsync(stream, TestContext.Current.CancellationToken);
+        stream.Position = 0;
+        return await MimeMessage.LoadAsync(stream, TestContext.Current.CancellationToken);
+    }
+
+    private static TextPart CalendarPart(MimeMessage mail) => mail.BodyParts.OfType<TextPart>().Single(p => p.ContentType.IsMimeType("text", "calendar"));
+
+    private static string Unfold(string text) => text.ReplaceLineEndings("\n").Replace("\n ", "", StringComparison.Ordinal);
+
+    private static long Ms(Instant moment) => moment.ToUnixTimeMilliseconds();
+}

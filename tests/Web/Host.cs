@@ -1,0 +1,113 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Corlin.Store;
+using Corlin.Web.Hosting;
+using NodaTime;
+
+namespace Corlin.Web.Tests;
+
+/// <summary>The real host on a free port of this machine, on a data folder of its own.</summary>
+internal sealed class Host : IAsyncDisposable
+{
+    public static readonly Instant Start = Instant.FromUtc(2027, 3, 8, 9, 42);
+    public const string Noor = "noor.haddad@ebbline.example";
+
+    private readonly string folder;
+    private DataFolder data = null!;
+    private WebApplication app = null!;
+
+    private Host(string folder) => this.folder = folder;
+
+    public string Simulation => data.Simulation;
+
+    public IEnumerable<RouteEndpoint> Routes => app.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>();
+
+    public static async Task<Host> StartAsync(bool demo)
+    {
+        var host = new Host(Directory.CreateTempSubdirectory("corlin-host").FullName);
+        await host.UpAsync(demo);
+        return host;
+    }
+
+    /// <summary>Stops the process and starts another on the same folder.</summary>
+    public async Task RestartAsync(bool demo)
+    {
+        await DownAsync();
+        await UpAsync(demo);
+    }
+
+    public Browser Open() => new(new Uri(app.Urls.First()));
+
+    public async Task<Browser> SignInAsync(string address)
+    {
+        var browser = Open();
+        Assert.Equal(HttpStatusCode.NoContent, (await browser.PostAsync("/api/session", new { address, password = DemoSetUp.Password })).StatusCode);
+        return browser;
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await DownAsync();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    /// <summary>The root of the checkout.</summary>
+    public static string Root
+    {
+        get
+        {
+            var at = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(at.FullName, "Corlin.slnx"))) at = at.Parent!;
+            return at.FullName;
+        }
+    }
+
+    private async Task UpAsync(bool demo)
+    {
+        data = DataFolder.Take(folder, fresh: false);
+        app = await CorlinHost.BuildAsync(
+            new HostOptions { Demo = demo, Data = folder, Port = 0, Timers = false, Now = Start, Site = folder, DemoFolder = Path.Combine(Root, "demo") }, data);
+        await app.StartAsync();
+    }
+
+    private async Task DownAsync()
+    {
+        await app.StopAsync();
+        await app.DisposeAsync();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        data.Dispose();
+    }
+}
+
+/// <summary>Somebody's browser: it keeps cookies and sends the token of its session.</summary>
+internal sealed class Browser : IDisposable
+{
+    private readonly HttpClient client;
+
+    public Browser(Uri address) => client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = address };
+
+    public Task<HttpResponseMessage> SendAsync(HttpMethod method, string path) => client.SendAsync(new HttpRequestMessage(method, path));
+
+    public async Task<JsonElement> GetAsync(string path) => await client.GetFromJsonAsync<JsonElement>(path);
+
+    public async Task<HttpResponseMessage> PostAsync(string path, object body)
+    {
+        var forgery = (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;
+        var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
+        request.Headers.Add(Antiforgery.Header, forgery);
+        return await client.SendAsync(request);
+    }
+
+    public async Task<JsonElement> DoAsync(string path, object body)
+    {
+        var response = await PostAsync(path, body);
+        Assert.True(response.IsSuccessStatusCode, await response.Content.ReadAsStringAsync());
+        return await response.Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    public async Task<string> PersonAsync(string name) =>
+        (await GetAsync($"/api/people?text={Uri.EscapeDataString(name)}")).EnumerateArray().Single(p => p.GetProperty("name").GetString() == name).GetProperty("id").GetString()!;
+
+    public void Dispose() => client.Dispose();
+}

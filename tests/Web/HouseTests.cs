@@ -1,0 +1,65 @@
+using System.Reflection;
+using System.Text.RegularExpressions;
+
+namespace Corlin.Web.Tests;
+
+/// <summary>Holds the arrows of docs/architecture.md.</summary>
+public partial class HouseTests
+{
+    private static readonly Dictionary<string, string[]> Knows = new()
+    {
+        ["Corlin.Core"] = [],
+        ["Corlin.Application"] = ["Corlin.Core"],
+        ["Corlin.Interchange"] = ["Corlin.Core"],
+        ["Corlin.Store"] = ["Corlin.Application", "Corlin.Core"],
+        ["Corlin.Simulation"] = ["Corlin.Application", "Corlin.Core", "Corlin.Interchange"],
+        ["Corlin.Cli"] = ["Corlin.Application", "Corlin.Core", "Corlin.Interchange", "Corlin.Store"],
+        ["Corlin.Web"] = ["Corlin.Application", "Corlin.Core", "Corlin.Interchange", "Corlin.Simulation", "Corlin.Store"],
+    };
+
+    public static TheoryData<string> Rooms => [.. Knows.Keys];
+
+    [Theory]
+    [MemberData(nameof(Rooms))]
+    public void A_room_knows_only_what_stands_below_it(string room)
+    {
+        var known = Assembly.Load(room).GetReferencedAssemblies().Select(a => a.Name!).Where(n => n.StartsWith("Corlin.", StringComparison.Ordinal));
+        Assert.Empty(known.Except(Knows[room]));
+    }
+
+    [Fact]
+    public void The_core_knows_no_library_but_NodaTime()
+    {
+        var known = Assembly.Load("Corlin.Core").GetReferencedAssemblies().Select(a => a.Name!).Where(n => !n.StartsWith("System", StringComparison.Ordinal));
+        Assert.Equal(["NodaTime"], known);
+    }
+
+    [Fact]
+    public void Only_hosting_names_the_store_the_simulation_and_the_parsers()
+    {
+        var offenders = Sources("src/Corlin.Web/Features").Where(f => Wired().IsMatch(File.ReadAllText(f)));
+        Assert.Empty(offenders);
+    }
+
+    [Fact]
+    public void The_core_asks_no_clock_and_does_no_input_or_output()
+    {
+        var offenders = Sources("src/Corlin.Core").Where(f => Impure().IsMatch(File.ReadAllText(f)));
+        Assert.Empty(offenders);
+    }
+
+    [Fact]
+    public void Only_disclosure_makes_a_disclosed_entry()
+    {
+        var makers = Sources("src").Where(f => File.ReadAllText(f).Contains("new DisclosedEntry", StringComparison.Ordinal)).Select(Path.GetFileName);
+        Assert.Equal(["Disclosure.cs"], makers);
+    }
+
+    private static IEnumerable<string> Sources(string folder) => Directory.EnumerateFiles(Path.Combine(Host.Root, folder), "*.cs", SearchOption.AllDirectories);
+
+    [GeneratedRegex(@"Corlin\.(Store|Simulation|Interchange)")]
+    private static partial Regex Wired();
+
+    [GeneratedRegex(@"SystemClock|\bDateTime\.|\bDateTimeOffset\.|Guid\.NewGuid|\basync\b|using System\.IO|File\.|Console\.")]
+    private static partial Regex Impure();
+}

@@ -1,0 +1,63 @@
+// Takes the pictures of docs/screenshots from the demo data: node tests/e2e/pictures.mjs
+import { advance, openBrowser, signIn, startDemo } from "./corlin.mjs";
+
+const folder = new URL("../../docs/screenshots/", import.meta.url).pathname;
+const browser = await openBrowser();
+const demo = await startDemo();
+const shot = async (page, name) => {
+  await page.evaluate(() => document.fonts.ready);
+  await page.mouse.move(0, 0);
+  await page.screenshot({ path: `${folder}${name}.png` });
+};
+
+const stranger = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await stranger.goto(demo.address);
+await stranger.getByRole("button", { name: /Noor Haddad/ }).waitFor();
+await shot(stranger, "sign-in");
+
+const page = await signIn(browser, demo.address, /Noor Haddad/);
+await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
+await shot(page, "desk");
+await page.goto(`${demo.address}/lanes`);
+await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
+await shot(page, "lanes-day");
+await page.goto(`${demo.address}/lanes?view=working-days`);
+await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
+await shot(page, "lanes-working-days");
+
+await page.keyboard.press("n");
+await page.getByRole("textbox", { name: "Title" }).fill("Insurers, renewal terms");
+const choose = async (part, names) => {
+  await page.getByRole("button", { name: new RegExp(`^${part}`) }).click();
+  for (const name of names) {
+    await page.getByRole("combobox", { name: part }).fill(name.slice(0, 6));
+    await page.getByRole("option", { name: new RegExp(name) }).click();
+  }
+  await page.keyboard.press("Escape");
+};
+await choose("Who must come", ["Desmond Oyelaran", "Tomé Vidal", "Lakshmi Rao"]);
+await choose("Who may come", ["Ana Brandão"]);
+await page.getByRole("slider", { name: "The stretch chosen" }).waitFor();
+await page.getByRole("slider").getByText("12:00").first().waitFor();
+await page.evaluate(() => document.activeElement?.blur());
+await shot(page, "arrange");
+
+await page.keyboard.press("Control+Enter");
+await page
+  .getByRole("status")
+  .getByText(/goes to 4/)
+  .waitFor();
+await advance(page, 11);
+await advance(page, 20);
+await page.getByRole("region", { name: /Lakshmi Rao proposes/ }).waitFor();
+await page.getByRole("group", { name: /with the time proposed/ }).waitFor();
+await page.evaluate(() => document.activeElement?.blur());
+await shot(page, "chase");
+
+const dark = await signIn(browser, demo.address, /Noor Haddad/, { colorScheme: "dark" });
+await dark.getByRole("group", { name: "Today’s lanes" }).waitFor();
+await shot(dark, "desk-dark");
+
+await browser.close();
+await demo.stop();
+demo.remove();

@@ -1,0 +1,151 @@
+import assert from "node:assert/strict";
+import { after, before, test } from "node:test";
+import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+
+let browser;
+let demo;
+before(async () => {
+  browser = await openBrowser();
+  demo = await startDemo();
+});
+after(async () => {
+  await browser.close();
+  await demo.stop();
+  demo.remove();
+});
+
+const open = (name = /Noor Haddad/, options) => signIn(browser, demo.address, name, options);
+
+test("sign-in: a wrong password is said beside the fields and what was typed is kept", async () => {
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(demo.address);
+  await page.getByLabel("E-mail address").fill("noor.haddad@ebbline.example");
+  await page.getByLabel("Password").fill("not this one");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.getByRole("alert").getByText("The address or the password is not right.").waitFor();
+  assert.equal(await page.getByLabel("E-mail address").inputValue(), "noor.haddad@ebbline.example");
+  assert.deepEqual(await faults(page), []);
+  await page.context().close();
+});
+
+test("desk: the queue is walked by key, an invitation answered and undone", async () => {
+  const page = await open();
+  const queue = page.getByRole("list", { name: "What waits for you" });
+  const current = queue.locator('[aria-current="true"]');
+  await current.waitFor();
+  while (!(await current.innerText()).includes("Ferry operators, spring")) await page.keyboard.press("j");
+  await page.keyboard.press("a");
+  await page.getByRole("status").getByText("Ferry operators, spring: accepted for Maren.").waitFor();
+  await queue.getByText("Ferry operators, spring").waitFor({ state: "detached" });
+  await page.keyboard.press("z");
+  await page.getByRole("status").getByText("Undone. Nothing was sent.").waitFor();
+  await queue.getByText("Ferry operators, spring").waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("desk: a lane is hidden and shown by its number and stays hidden over a reload", async () => {
+  const page = await open();
+  const lane = page.getByRole("group", { name: /^Wiremu Paki,/ });
+  await lane.waitFor();
+  await page.keyboard.press("3");
+  await lane.waitFor({ state: "detached" });
+  await page.reload();
+  await page.getByRole("button", { name: "Show Wiremu Paki" }).click();
+  await lane.waitFor();
+  await page.context().close();
+});
+
+test("desk: the lanes have a list form, and an entry opens with what may be known of it", async () => {
+  const page = await open();
+  await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
+  await page.keyboard.press("b");
+  const table = page.getByRole("table", { name: /Maren Falk/ });
+  await table.getByRole("row", { name: /09:00 to 10:00 Tide lease review firm Gannet/ }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await table.getByRole("button", { name: "Tide lease review" }).click();
+  const sheet = page.getByRole("dialog", { name: "Tide lease review" });
+  await sheet.getByText("Organised by Noor Haddad for Maren Falk").waitFor();
+  await sheet.getByText("Seabed rent from year six").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await sheet.waitFor({ state: "detached" });
+  await page.keyboard.press("b");
+  await page.context().close();
+});
+
+test("desk: a private entry reads Private to a colleague", async () => {
+  const page = await open(/Ana Brandão/);
+  await page.getByRole("link", { name: "Lanes" }).click();
+  await page.getByRole("button", { name: /^Whose lanes/ }).click();
+  await page.getByRole("combobox").fill("maren");
+  await page.getByRole("option", { name: /Maren Falk/ }).click();
+  await page.keyboard.press("Escape");
+  const lane = page.getByRole("group", { name: /^Maren Falk,/ });
+  await lane.getByText(/Private, 15:00 to 16:00/).waitFor();
+  assert.equal(await page.getByText("Board papers").count(), 0);
+  await page.context().close();
+});
+
+test("lanes: day and working days, on and back, what stands on a hidden day is said", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes?view=working-days`);
+  await page.getByRole("heading", { name: /8 to 12 March/ }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("l");
+  await page.getByRole("heading", { name: /15 to 19 March/ }).waitFor();
+  await page.keyboard.press("0");
+  await page.getByRole("heading", { name: /8 to 12 March/ }).waitFor();
+  await page.getByRole("button", { name: /^What is shown/ }).click();
+  await page.getByRole("button", { name: "the day", exact: true }).click();
+  await page.getByRole("heading", { name: /Monday 8 March/ }).waitFor();
+  await page.keyboard.press("h");
+  await page.getByRole("heading", { name: /Friday 5 March/ }).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("arrange: what is wrong is said at its part, and what was typed is kept", async () => {
+  const page = await open();
+  await page.keyboard.press("n");
+  await page.getByRole("textbox", { name: "Title" }).fill("Tide gauge");
+  await page.getByRole("button", { name: /^Who must come/ }).click();
+  const names = page.getByRole("combobox", { name: "Who must come" });
+  await names.fill("not@an address");
+  await names.press("Enter");
+  await page
+    .getByRole("alert")
+    .getByText(/no e-mail address/)
+    .waitFor();
+  await names.fill("");
+  await names.fill("rosa@porto-norte.example; fergus.hale@northpool.example");
+  await names.press("Enter");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /rosa@porto-norte.example and fergus.hale/ }).waitFor();
+  await page.getByRole("button", { name: /^How long/ }).click();
+  await page.getByLabel("Or minutes").fill("2000");
+  await page.keyboard.press("Escape");
+  await page.getByRole("alert").getByText("Give a length from 5 minutes to 24 hours.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.reload();
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide gauge");
+  await page.context().close();
+});
+
+for (const [width, scheme] of [
+  [1024, "light"],
+  [1600, "light"],
+  [1280, "dark"],
+]) {
+  test(`every place holds at ${width} wide, ${scheme}`, async () => {
+    const page = await open(/Noor Haddad/, { viewport: { width, height: 800 }, colorScheme: scheme });
+    for (const path of ["/", "/lanes", "/lanes?view=working-days", "/chase"]) {
+      await page.goto(demo.address + path);
+      await page.getByRole("heading", { level: 1 }).waitFor();
+      const wider = await page.evaluate(() => document.querySelector("main").scrollWidth - document.querySelector("main").clientWidth);
+      assert.equal(wider, 0, path);
+      assert.deepEqual(await faults(page), [], path);
+    }
+    await page.context().close();
+  });
+}

@@ -122,8 +122,8 @@ function Details({ entry, onClose }: { entry: EntryDetails; onClose: () => void 
         {entry.kind === "meeting" && entry.mayChange && (
           <div>
             <Button
-              look="plain"
-              className="-ml-3 text-brick"
+              look="grave"
+              className="-ml-3"
               onClick={() =>
                 run(
                   ask(client.POST("/api/meetings/{id}/cancel", { params: { path: { id: entry.id } } })),

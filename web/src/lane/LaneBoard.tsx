@@ -22,13 +22,14 @@ export interface BoardRow {
   today: boolean;
   /** Today gets more of the height. */
   weight?: number;
+  /** Stretches bracketed below the baseline, with words: a clash, a time proposed. */
+  notes: { start: number; end: number; words: string; tone: "brick" | "brass" }[];
 }
 
 export interface BoardMark {
   start: number;
   end: number;
   row?: string;
-  label?: string;
 }
 
 export interface LaneBoardProps {

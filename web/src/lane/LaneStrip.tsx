@@ -17,8 +17,8 @@ interface Props {
   onOpen: ((entry: Entry, row: BoardRow) => void) | undefined;
 }
 
-/** Below the baseline a clash is bracketed; only a lane that has one gives the room. */
-export const footOf = (row: BoardRow) => (row.lane.clashes.length > 0 ? 18 : 0);
+/** The room below the baseline; only a lane that has something to say there gives it. */
+export const footOf = (row: BoardRow) => (row.notes.length > 0 ? 18 : 0);
 
 /** One lane: water within hours, land outside, entries on the baseline, their height how firmly time is taken. */
 export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hover, onOpen }: Props) {
@@ -75,14 +75,16 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hov
           ))}
         {hover !== undefined && <Gap row={row} axis={axis} hover={hover} height={height} />}
       </div>
-      {lane.clashes.map((c) => (
+      {row.notes.map((n) => (
         <div
-          key={`${c.start}-${c.end}`}
-          className="absolute h-[6px] border-x-2 border-b-2 border-brick"
-          style={{ left: x(c.start), width: Math.max(4, x(c.end) - x(c.start)), top: height }}
+          key={`${n.start}-${n.end}`}
+          className={`absolute h-[6px] border-x-2 border-b-2 ${n.tone === "brick" ? "border-brick text-brick" : "border-brass text-brass"}`}
+          style={{ left: x(n.start), width: Math.max(4, x(n.end) - x(n.start)), top: height }}
         >
-          <span className="absolute top-[-2px] left-full pl-2 text-xs leading-[16px] font-semibold whitespace-nowrap text-brick">
-            clash, {c.words}
+          <span
+            className={`absolute top-[-2px] text-xs leading-[16px] font-semibold whitespace-nowrap ${x(n.end) > axis.width - 150 ? "right-full pr-2" : "left-full pl-2"}`}
+          >
+            {n.words}
           </span>
         </div>
       ))}

@@ -14,8 +14,12 @@ export function rowOfPerson(lane: Lane, day: Day, zones: Zone[], now: number): B
     ...(zone && day.today ? { aside: clock(zone, now) } : {}),
     line: lane.where,
     today: day.today,
+    notes: clashes(lane),
   };
 }
+
+const clashes = (lane: Lane): BoardRow["notes"] =>
+  lane.clashes.map((c) => ({ start: c.start, end: c.end, words: `clash, ${c.words}`, tone: "brick" }));
 
 /** A row a day, for one person. */
 export function rowOfDay(lane: Lane, day: Day): BoardRow {
@@ -28,5 +32,6 @@ export function rowOfDay(lane: Lane, day: Day): BoardRow {
     line: day.today ? lane.where : lane.who.town,
     today: day.today,
     weight: day.today ? 1.45 : 1,
+    notes: clashes(lane),
   };
 }

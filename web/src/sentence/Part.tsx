@@ -64,7 +64,7 @@ export function TypedPart({
       autoFocus={autoFocus}
       maxLength={200}
       onChange={(e) => onChange(e.target.value)}
-      className={`field-sizing-content max-w-full h-[29px] min-w-32 border-b bg-transparent p-0 outline-none placeholder:text-brass/80 focus-visible:border-b-2 focus-visible:border-sea ${
+      className={`field-sizing-content max-w-full h-[27px] min-w-32 align-baseline leading-[27px] border-b bg-transparent p-0 outline-none placeholder:text-brass/80 focus-visible:border-b-2 focus-visible:border-sea ${
         wrong ? "border-b-2 border-brick" : value ? "border-ink" : "border-dashed border-brass"
       }`}
     />

@@ -4,6 +4,8 @@ const looks = {
   /** One a screen, at the end of the work. */
   filled: "bg-sea text-on-sea hover:bg-sea/90 disabled:bg-rule disabled:text-soft",
   outlined: "border border-sea text-sea hover:bg-sea-wash disabled:border-rule disabled:text-soft",
+  /** For what takes something away. */
+  grave: "text-brick hover:bg-water disabled:text-soft",
   plain: "text-ink hover:bg-water disabled:text-soft",
 };
 

@@ -45,6 +45,8 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }
         title: p.who.inside ? p.who.givenName : p.who.name,
         line: notes.filter(Boolean).join(", "),
         today: shown.today,
+        // What clashes already is not what is being arranged.
+        notes: [],
       };
     });
   }, [found, shown]);

@@ -43,8 +43,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
             </Button>
             {!row.occurrence && (
               <Button
-                look="plain"
-                className="text-brick"
+                look="grave"
                 onClick={() =>
                   onRun(
                     ask(client.POST("/api/meetings/{id}/cancel", { params: { path } })),

@@ -20,12 +20,17 @@ export function ProposalLane({ row, proposal }: { row: ChaseRow; proposal: Propo
     <div className="mt-2">
       <LaneBoard
         name={`${row.organiser.name}, ${day.label}, with the time proposed`}
-        rows={[{ ...rowOfPerson(lane, day, lanes.data.zones, lanes.data.now), line: day.label }]}
+        rows={[
+          {
+            ...rowOfPerson(lane, day, lanes.data.zones, lanes.data.now),
+            line: day.label,
+            notes: [{ start: proposal.start, end: proposal.end, words: `proposed by ${proposal.by.givenName}`, tone: "brass" }],
+          },
+        ]}
         zones={lanes.data.zones.slice(0, 1)}
         now={lanes.data.now}
         headWidth={150}
-        height={92}
-        mark={{ start: proposal.start, end: proposal.end }}
+        height={110}
       />
     </div>
   );

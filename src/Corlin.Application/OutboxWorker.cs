@@ -8,19 +8,28 @@ public sealed class OutboxWorker(IOutbox outbox, IMailCarrier mail, INoticeCarri
 {
     private const int AtOnce = 100;
 
-    /// <summary>Sends what is due. What fails stays and is tried again the next time.</summary>
+    /// <summary>Sends what is due. What fails stays, holds up nothing else, and is tried again the next time.</summary>
     /// <returns>How many were sent.</returns>
+    /// <exception cref="AggregateException">Some could not be sent; thrown after all were tried.</exception>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
     {
         var due = await outbox.DueAsync(now, AtOnce, cancel);
+        var failed = new List<Exception>();
         foreach (var waiting in due)
         {
-            if (waiting.Message.Mail is { } letter) await mail.SendAsync(waiting.MessageId, letter, cancel);
-            if (waiting.Message.Notice is { } notice) await notices.DeliverAsync(waiting.MessageId, notice, cancel);
-            await outbox.SentAsync(waiting.Id, now, cancel);
+            try
+            {
+                if (waiting.Message.Mail is { } letter) await mail.SendAsync(waiting.MessageId, letter, cancel);
+                if (waiting.Message.Notice is { } notice) await notices.DeliverAsync(waiting.MessageId, notice, cancel);
+                await outbox.SentAsync(waiting.Id, now, cancel);
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                failed.Add(e);
+            }
         }
 
-        return due.Count;
+        return failed.Count == 0 ? due.Count : throw new AggregateException("Some messages could not be sent and are kept.", failed);
     }
 
     /// <summary>Sends everything that is due, however much it is.</summary>

@@ -1,4 +1,6 @@
 using System.Text.Json;
+using NodaTime;
+using NodaTime.Text;
 
 namespace Corlin.Cli;
 
@@ -12,11 +14,15 @@ internal static class Command
             command();
             return 0;
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException or FormatException or KeyNotFoundException)
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException or FormatException or ArgumentException or KeyNotFoundException)
         {
             return Fail(e.Message);
         }
     }
+
+    /// <exception cref="FormatException">The text is no instant like 2027-03-08T09:00:00Z.</exception>
+    public static Instant Moment(string text) =>
+        InstantPattern.General.Parse(text) is { Success: true } parsed ? parsed.Value : throw new FormatException($"“{text}” is no moment like 2027-03-08T09:00:00Z.");
 
     public static int Fail(string message)
     {

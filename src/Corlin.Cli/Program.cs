@@ -3,6 +3,6 @@ using Corlin.Cli;
 return args switch
 {
     ["slots", var file] => Command.Run(() => SlotsCommand.Run(file, Console.Out)),
-    ["expand", ..] => Command.Fail("expand comes with the whole of recurrence; it is not there yet."),
-    _ => Command.Fail("say slots REQUEST.json"),
+    ["expand", var file, "--from", var from, "--to", var to] => Command.Run(() => ExpandCommand.Run(file, from, to, Console.Out)),
+    _ => Command.Fail("say slots REQUEST.json, or expand FILE.ics --from INSTANT --to INSTANT"),
 };

@@ -25,7 +25,7 @@ internal static class SlotsCommand
     {
         var request = JsonSerializer.Deserialize<RequestFile>(File.ReadAllText(file), Json) ?? throw new FormatException($"{file} holds no request.");
         var folder = Path.GetDirectoryName(Path.GetFullPath(file))!;
-        var span = new Stretch(Moment(request.From), Moment(request.To));
+        var span = new Stretch(Command.Moment(request.From), Command.Moment(request.To));
         var search = new SlotRequest(
             span, Duration.FromMinutes(request.Minutes), Duration.FromMinutes(request.Step), [.. request.People.Select(p => Person(p, span, folder))],
             request.Pencilled == "weighs" ? Weight.Cost : Weight.Forbid);
@@ -60,8 +60,6 @@ internal static class SlotsCommand
 
     private static int Minute(string clock) =>
         (int.Parse(clock[..2], CultureInfo.InvariantCulture) * 60) + int.Parse(clock[3..], CultureInfo.InvariantCulture);
-
-    private static Instant Moment(string text) => InstantPattern.General.Parse(text) is { Success: true } parsed ? parsed.Value : throw new FormatException($"“{text}” is no moment.");
 
     private sealed record RequestFile(string From, string To, int Minutes, int Step, IReadOnlyList<PersonFile> People, string? Pencilled);
 

@@ -61,9 +61,6 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
             .Join(Db.Calendars, g => g.CalendarId, c => c.Id, (g, c) => new { Grant = g, c.OwnerId }).AsEnumerable()
             .Select(h => new HeldGrant(new UserId(h.OwnerId), PeopleMapping.ToCore(h.Grant)))];
 
-    public IReadOnlyList<Grant> GrantsGivenOn(CalendarId calendar) =>
-        [.. Db.Grants.AsNoTracking().Where(g => g.CalendarId == calendar.Value && g.ReceiverId != null).AsEnumerable().Select(PeopleMapping.ToCore)];
-
     public ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span)
     {
         var wanted = calendars.Select(c => c.Value).Distinct().ToArray();

@@ -22,7 +22,7 @@ public class RecurrenceTests
     public void A_rule_reads_what_it_writes()
     {
         var rule = Gen.Select(Gen.Enum<Frequency>(), Gen.Int[1, 9], Gen.Int[1, 7].HashSet[0, 7], Gen.Int[1, 50].Nullable())
-            .Select((f, n, days, count) => new Rule(f, n, [.. days.Select(d => (IsoDayOfWeek)d)], count, null));
+            .Select((f, n, days, count) => new Rule(f, n, f == Frequency.Daily ? [] : [.. days.Select(d => (IsoDayOfWeek)d)], count, null));
         rule.Sample(r => Rule.Parse(r.ToString()).ToString() == r.ToString());
     }
 
@@ -30,6 +30,7 @@ public class RecurrenceTests
     [InlineData("FREQ=HOURLY")]
     [InlineData("FREQ=DAILY;INTERVAL=0")]
     [InlineData("FREQ=WEEKLY;BYDAY=XX")]
+    [InlineData("FREQ=DAILY;BYDAY=MO")]
     [InlineData("INTERVAL=2")]
     [InlineData("nonsense")]
     public void What_is_no_daily_or_weekly_rule_is_refused(string text) => Assert.Throws<FormatException>(() => Rule.Parse(text));

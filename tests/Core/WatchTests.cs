@@ -78,5 +78,18 @@ public class WatchTests
         Assert.Equal(new Reachable(reach, until is null ? null : Utc($"2027-03-08 {until}")), Days.At(Utc($"2027-03-08 {now}"), Hours, taken, []));
     }
 
+    [Fact]
+    public void The_difference_between_two_zones_changes_when_one_changes_its_clocks()
+    {
+        var (lisbon, halifax, chennai) = (Zones.Get("Europe/Lisbon"), Zones.Get("America/Halifax"), Zones.Get("Asia/Kolkata"));
+        var ahead = ClockChanges.Ahead(lisbon, [lisbon, chennai, halifax], Utc("2027-03-08 09:42"), Duration.FromDays(7)).ToList();
+        Assert.Equal([new ClockChange("America/Halifax", Utc("2027-03-14 06:00"), Offset.FromHours(-4), Offset.FromHours(-3))], ahead);
+        Assert.Empty(ClockChanges.Ahead(lisbon, [halifax], Utc("2027-03-15 09:42"), Duration.FromDays(7)));
+    }
+
+    [Fact]
+    public void Clocks_that_change_together_change_no_difference() =>
+        Assert.Empty(ClockChanges.Ahead(Zones.Get("Europe/Lisbon"), [Zones.Get("Europe/Madrid")], Utc("2027-03-25 00:00"), Duration.FromDays(7)));
+
     private static Standing<string> At(string key, string from, string to, TimeTaken takes = TimeTaken.Firm) => new(key, Span($"2027-03-08 {from}", $"2027-03-08 {to}"), takes);
 }

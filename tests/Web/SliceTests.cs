@@ -23,8 +23,18 @@ public sealed class SliceTests
         var start = DateTimeOffset.FromUnixTimeMilliseconds(best.GetProperty("start").GetInt64()).ToString("yyyy-MM-dd'T'HH:mm", null);
         var made = await noor.DoAsync("/api/meetings", new
         {
-            inNameOf = maren, title = "Insurers, renewal terms", required, optional, start, zone = "Europe/Lisbon", minutes = 45, place = (string?)null, video = true,
-            agenda = "1. Terms", line = (string?)null, @private = false,
+            inNameOf = maren,
+            title = "Insurers, renewal terms",
+            required,
+            optional,
+            start,
+            zone = "Europe/Lisbon",
+            minutes = 45,
+            place = (string?)null,
+            video = true,
+            agenda = "1. Terms",
+            line = (string?)null,
+            @private = false,
         });
         var id = made.GetProperty("entry").GetString()!;
         Assert.Equal(4, made.GetProperty("asked").GetInt32());

@@ -18,25 +18,16 @@ public sealed record AddAppointment(
         var rights = session.MustAdd(Actor, InNameOf);
         if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
         session.Begin(ChangeKind.AppointmentAdded, Actor, InNameOf, rights.Grant);
-        var publicId = PublicIds.New();
-        session.Save(new Entry
+        var added = session.New(EntryKind.Appointment, InNameOf, Actor, Title, Time) with
         {
-            PublicId = publicId,
-            Uid = $"{publicId}@corlin",
-            Kind = EntryKind.Appointment,
-            Home = session.CalendarOf(InNameOf),
-            Owner = InNameOf,
-            Time = Time,
             Rule = Rule,
-            Title = Title.Trim(),
             Place = Place,
             Link = Link,
             Takes = Takes,
             Private = Private,
-            MadeBy = Actor,
-            MadeAt = session.Now,
-        });
-        return publicId;
+        };
+        session.Save(added);
+        return added.PublicId;
     }
 }
 
@@ -51,21 +42,11 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
         var request = PublicIds.New();
         foreach (var time in Times)
         {
-            var publicId = PublicIds.New();
-            session.Save(new Entry
+            session.Save(session.New(EntryKind.Hold, InNameOf, Actor, Title, time) with
             {
-                PublicId = publicId,
-                Uid = $"{publicId}@corlin",
-                Kind = EntryKind.Hold,
-                Home = session.CalendarOf(InNameOf),
-                Owner = InNameOf,
-                Time = time,
-                Title = Title,
                 Takes = TimeTaken.Hold,
                 HoldRequest = request,
                 LapsesAt = LapsesAt,
-                MadeBy = Actor,
-                MadeAt = session.Now,
             });
         }
 

@@ -18,17 +18,9 @@ public sealed record ArrangeMeeting(
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var change = session.Begin(ChangeKind.MeetingSent, Actor, InNameOf, rights.Grant);
         var asked = Attendees.Resolve(session, Invited, InNameOf);
-        var publicId = PublicIds.New();
-        var sent = Scheduling.Send(new Entry
+        var sent = Scheduling.Send(session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) with
         {
-            PublicId = publicId,
-            Uid = $"{publicId}@corlin",
-            Kind = EntryKind.Meeting,
-            Home = session.CalendarOf(InNameOf),
-            Owner = InNameOf,
-            Time = Time,
             Rule = Rule,
-            Title = Title.Trim(),
             Place = Place,
             Link = Link,
             Agenda = Agenda,
@@ -36,12 +28,10 @@ public sealed record ArrangeMeeting(
             Private = Private,
             Status = MeetingStatus.Draft,
             Participations = [.. asked.Select(a => BooksItself(session, a))],
-            MadeBy = Actor,
-            MadeAt = session.Now,
         });
         var stored = session.Save(sent.Entry);
         session.Tell(sent with { Entry = stored }, Actor);
-        return new ArrangedMeeting(publicId, change, stored.Participations.Length);
+        return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
     }
 
     /// <summary>A room takes a meeting at once when it is free then, and refuses it when not.</summary>

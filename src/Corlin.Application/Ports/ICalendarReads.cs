@@ -28,9 +28,6 @@ public interface ICalendarReads
     /// <summary>Everything granted to somebody personally, with whose calendar it is.</summary>
     IReadOnlyList<HeldGrant> GrantsHeldBy(UserId receiver);
 
-    /// <summary>The people who hold a personal grant on a calendar.</summary>
-    IReadOnlyList<Grant> GrantsGivenOn(CalendarId calendar);
-
     /// <summary>The entries that touch a span, by calendar; a series is there once.</summary>
     ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span);
 

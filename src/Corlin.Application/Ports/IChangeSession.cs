@@ -54,7 +54,6 @@ public enum ChangeKind
     AppointmentAdded,
     HoldPlaced,
     MeetingSent,
-    MeetingKept,
     InvitationAnswered,
     ProposalAccepted,
     ProposalRefused,

@@ -57,7 +57,7 @@ internal static class ChaseRows
 
     private static ChaseRow Row(Viewing viewing, CalendarUser organiser, DisclosedEntry told, WholeEntry whole)
     {
-        var people = viewing.Store.Users([.. whole.Attendees.Select(a => a.Who), .. whole.Attendees.Select(a => a.AnsweredBy).OfType<UserId>(), whole.MadeBy]);
+        var people = viewing.Users([.. whole.Attendees.Select(a => a.Who), .. whole.Attendees.Select(a => a.AnsweredBy).OfType<UserId>(), whole.MadeBy]);
         var proposals = Proposals.View(viewing, organiser, told, whole, people);
         var (group, judgement, tone, reason) = Judge(whole, people, proposals);
         var local = viewing.Zone.ToLocal(told.Stretch.Start);

@@ -19,8 +19,16 @@ internal static class DeskQueue
             .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
     }
 
-    /// <summary>"Two answers for today; everything else can wait."</summary>
-    public static string Lead(Viewing viewing, IReadOnlyList<QueueRow> queue)
+    /// <summary>"Two answers before the day ends; everything else can wait. From Sunday Halifax is 3 h behind Lisbon, not 4 h."</summary>
+    public static string Lead(Viewing viewing, IReadOnlyList<QueueRow> queue, IReadOnlyList<CalendarUser> people)
+    {
+        var zones = people.DistinctBy(p => p.Zone).ToDictionary(p => p.Zone);
+        var clocks = ClockChanges.Ahead(viewing.Zone, zones.Values.Select(p => p.HomeZone), viewing.Now, Duration.FromDays(7))
+            .Select(c => " " + English.ClockChange(c, viewing.TownOf(zones[c.Zone]), viewing.TownOf(viewing.Person), viewing.Zone.ToLocal(c.At).Date, viewing.Today));
+        return Waiting(viewing, queue) + string.Concat(clocks);
+    }
+
+    private static string Waiting(Viewing viewing, IReadOnlyList<QueueRow> queue)
     {
         if (queue.Count == 0) return "Nothing waits for you.";
         var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
@@ -51,7 +59,7 @@ internal static class DeskQueue
             if (Agreement.Of(meeting, lane.Who.Id, told.RecurrenceId) is not { Answer: Answer.None, Role: not AttendeeRole.Resource } part) continue;
             if (!seen.Add(meeting.Id)) continue;
             var verdict = Judge(viewing, lane, entry);
-            var organiser = viewing.Store.Users([meeting.Owner])[meeting.Owner];
+            var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
             var series = meeting.Rule is null || part.RecurrenceId is not null ? "" : ", a series";
             yield return new QueueRow(
                 $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}", "Answer", viewing.View(lane.Who), told.Title!,

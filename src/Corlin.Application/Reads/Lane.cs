@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Whereabouts;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 
 namespace Corlin.Application.Reads;
 

@@ -101,7 +101,7 @@ internal static class LaneViews
 
     private static AwayView View(Viewing viewing, Absence absence)
     {
-        var covers = absence.Covers is { } who && viewing.Store.Users([who]).TryGetValue(who, out var cover) ? $"Away, {cover.GivenName} covers" : "Away";
+        var covers = absence.Covers is { } who && viewing.Users([who]).TryGetValue(who, out var cover) ? $"Away, {cover.GivenName} covers" : "Away";
         return new AwayView(Ms(absence.Stretch.Start), Ms(absence.Stretch.End), covers);
     }
 

@@ -44,7 +44,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var queue = DeskQueue.Build(viewing, lanes);
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(
-            LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue), viewing.View(viewing.Person), zones, day, queue,
+            LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
             Beside(viewing, lanes, today), Clocks(viewing, zones, today));
     }
 
@@ -66,7 +66,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
             .SelectMany(e => e.Told.Whole!.Attendees.Select(a => a.Who).Append(e.Told.Whole.Organiser))
             .Where(id => !shown.Contains(id))
             .GroupBy(id => id).OrderByDescending(g => g.Count()).Select(g => g.Key).ToList();
-        var users = viewing.Store.Users(ids);
+        var users = viewing.Users(ids);
         var people = ids.Select(id => users[id]).Where(u => u.Inside).OrderBy(u => u.Kind == UserKind.Room).Take(most).ToList();
         return [.. Lanes.Read(viewing, people, today).Select(l => new BesideView(viewing.View(l.Who), ReachNow(viewing, l)))];
     }

@@ -33,7 +33,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
     {
         var whole = told.Whole;
         var attendees = whole?.Attendees ?? [];
-        var people = whole is null ? new Dictionary<UserId, CalendarUser>() : viewing.Store.Users([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
+        var people = whole is null ? new Dictionary<UserId, CalendarUser>() : viewing.Users([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         var end = viewing.Zone.ToLocal(told.Stretch.End);
         var there = AtTime.Local(viewing, owner, told.Stretch.Start);

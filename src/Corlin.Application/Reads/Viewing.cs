@@ -12,6 +12,7 @@ namespace Corlin.Application.Reads;
 internal sealed class Viewing
 {
     private readonly Lazy<IReadOnlyDictionary<string, Place>> places;
+    private readonly Dictionary<UserId, CalendarUser> users = [];
 
     public Viewing(ICalendarReads store, UserId person, Instant now)
     {
@@ -24,7 +25,7 @@ internal sealed class Viewing
             .Where(own => own.Rights.MaySpeakFor)
             .ToImmutableDictionary(own => own.Key, own => own.Rights.Private);
         Viewer = new Viewer(person, speaksFor);
-        Person = store.Users([person])[person];
+        Person = Users([person])[person];
     }
 
     public ICalendarReads Store { get; }
@@ -44,7 +45,19 @@ internal sealed class Viewing
 
     /// <summary>Those for whom the viewer speaks, by name; the viewer is not among them.</summary>
     public IReadOnlyList<CalendarUser> Principals =>
-        [.. Store.Users(Viewer.SpeaksFor.Keys).Values.Where(u => u.Kind == UserKind.Person).OrderBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)];
+        [.. Users(Viewer.SpeaksFor.Keys).Values.Where(u => Viewer.SpeaksFor.ContainsKey(u.Id) && u.Kind == UserKind.Person).OrderBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)];
+
+    /// <summary>People by their numbers; each is read from the store once.</summary>
+    public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
+    {
+        var unread = ids.Where(id => !users.ContainsKey(id)).ToList();
+        if (unread.Count > 0)
+        {
+            foreach (var (id, user) in Store.Users(unread)) users[id] = user;
+        }
+
+        return users;
+    }
 
     /// <summary>The viewer's rights on the main calendars of some people; who has none is left out.</summary>
     public Dictionary<UserId, (CalendarId Calendar, Rights Rights)> RightsOn(IReadOnlyCollection<UserId> owners)

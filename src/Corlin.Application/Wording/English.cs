@@ -65,6 +65,14 @@ public static class English
 
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
+    /// <summary>"From Sunday Halifax is 3 h behind Lisbon, not 4 h."</summary>
+    public static string ClockChange(ClockChange change, string there, string here, LocalDate date, LocalDate today)
+    {
+        static string Hours(Offset offset) => Length(Math.Abs(offset.Seconds) / 60);
+        var after = change.After == Offset.Zero ? $"at the same time as {here}" : $"{Hours(change.After)} {(change.After.Seconds < 0 ? "behind" : "ahead of")} {here}";
+        return $"From {NearDay(date, today)} {there} is {after}, not {Hours(change.Before)}.";
+    }
+
     public static string Word(TimeTaken takes) => takes.ToString().ToLowerInvariant();
 
     public static string Word(Answer answer) => answer switch
@@ -126,9 +134,7 @@ public static class English
         RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
         RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
         RefusalKind.IllegalGrant => "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
-        RefusalKind.GrantsMoreThanHeld => "Nobody grants more than they hold.",
         RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",
-        RefusalKind.UnknownSender => "The sender is not known.",
         _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
     };
 }

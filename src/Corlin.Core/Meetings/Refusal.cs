@@ -25,9 +25,7 @@ public enum RefusalKind
     ChangedSince,
     AlreadySent,
     IllegalGrant,
-    GrantsMoreThanHeld,
     BadInput,
-    UnknownSender,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

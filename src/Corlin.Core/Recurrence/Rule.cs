@@ -38,7 +38,7 @@ public sealed record Rule(Frequency Frequency, int Interval, ImmutableArray<IsoD
     }
 
     /// <summary>Reads what <see cref="ToString"/> writes.</summary>
-    /// <exception cref="FormatException">The text is no daily or weekly rule.</exception>
+    /// <exception cref="FormatException">The text is no daily or weekly rule that can be expanded.</exception>
     public static Rule Parse(string text)
     {
         Frequency? frequency = null;
@@ -61,6 +61,7 @@ public sealed record Rule(Frequency Frequency, int Interval, ImmutableArray<IsoD
             }
         }
 
+        if (frequency == Recurrence.Frequency.Daily && !days.IsEmpty) throw new FormatException("A daily rule on weekdays cannot be expanded yet.");
         return new Rule(frequency ?? throw new FormatException("A rule names no frequency."), interval, days, count, until);
     }
 

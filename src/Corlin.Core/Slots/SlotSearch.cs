@@ -27,10 +27,6 @@ public static class SlotSearch
         return [.. found.OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start)];
     }
 
-    /// <summary>What a stretch is for those asked, whether or not it is a slot: the keys of the required who cannot come.</summary>
-    public static ImmutableArray<string> Hindered(SlotRequest request, Stretch stretch) =>
-        [.. request.People.Where(p => p.Need == Need.Required && !new PersonTime(p, request).Allowed.Covers(stretch)).Select(p => p.Key)];
-
     /// <summary>How many of those whose calendar is known are free at each moment of the span.</summary>
     public static ImmutableArray<ContourStep> Contour(SlotRequest request)
     {

@@ -18,18 +18,33 @@ const server = await page.evaluate(async () => {
 const cookies = await page.context().cookies();
 
 const opened = [];
-for (let i = 0; i < 7; i++) {
+for (let i = 0; i < 9; i++) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   await context.addCookies(cookies);
+  await context.addInitScript(() => {
+    localStorage.setItem("corlin-signed-in", "yes");
+    // The page's own clock, from the navigation to the first entry on a lane.
+    new MutationObserver((_, observer) => {
+      if (!document.querySelector('[role="group"][aria-label^="Maren Falk"] button')) return;
+      observer.disconnect();
+      // After the frame in which it is painted.
+      requestAnimationFrame(() => setTimeout(() => (globalThis.lanesAt = performance.now())));
+    }).observe(document, { childList: true, subtree: true });
+  });
   const fresh = await context.newPage();
-  const start = performance.now();
-  await fresh.goto(demo.address, { waitUntil: "commit" });
-  await fresh
-    .getByRole("group", { name: /^Maren Falk,/ })
-    .getByRole("button")
-    .first()
-    .waitFor();
-  opened.push(performance.now() - start);
+  await fresh.goto(demo.address);
+  await fresh.waitForFunction(() => globalThis.lanesAt !== undefined);
+  opened.push(await fresh.evaluate(() => globalThis.lanesAt));
+  if (process.env.VERBOSE)
+    console.log(
+      await fresh.evaluate(() =>
+        performance
+          .getEntriesByType("resource")
+          .map((r) => `${r.name.replace(location.origin, "")} ${Math.round(r.startTime)}-${Math.round(r.responseEnd)}`)
+          .join("\n"),
+      ),
+      opened.at(-1),
+    );
   await context.close();
 }
 console.log(

@@ -1,3 +1,4 @@
+using System.Collections.ObjectModel;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
@@ -28,6 +29,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
     {
         var wanted = ids.Select(i => i.Value).Distinct().ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, CalendarUser>.Empty;
         return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.Id);
     }
 
@@ -45,6 +47,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).Distinct().ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, CalendarId>.Empty;
         return Db.Calendars.AsNoTracking().Where(c => c.Main && wanted.Contains(c.OwnerId)).Select(c => new { c.OwnerId, c.Id }).AsEnumerable()
             .ToDictionary(c => new UserId(c.OwnerId), c => new CalendarId(c.Id));
     }
@@ -52,7 +55,9 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<Grant> GrantsOn(IEnumerable<CalendarId> calendars, UserId receiver)
     {
         var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
-        return [.. Db.Grants.AsNoTracking().Where(g => wanted.Contains(g.CalendarId) && (g.ReceiverId == null || g.ReceiverId == receiver.Value))
+        if (wanted.Length == 0) return [];
+        // Said so that the index by calendar serves: by receiver it would read the default of every calendar there is.
+        return [.. Db.Grants.AsNoTracking().Where(g => wanted.Contains(g.CalendarId) && (g.ReceiverId ?? receiver.Value) == receiver.Value)
             .AsEnumerable().Select(PeopleMapping.ToCore)];
     }
 
@@ -64,6 +69,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span)
     {
         var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
+        if (wanted.Length == 0) return Enumerable.Empty<Entry>().ToLookup(_ => default(CalendarId));
         var (start, end) = (span.Start, span.End);
         var rows = Db.Occupancy.AsNoTracking()
             .Where(o => wanted.Contains(o.CalendarId) && o.LastEnd > start && o.FirstStart < end)
@@ -88,6 +94,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
     {
         var wanted = organisers.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
         var ids = Db.Entries
             .Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.LastEnd > from && e.Status == MeetingStatus.Sent)
             .OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
@@ -98,6 +105,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span)
     {
         var wanted = who.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
         var (start, end) = (span.Start, span.End);
         return [.. Db.Absences.AsNoTracking().Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end).AsEnumerable()
             .Select(a => new Absence(new UserId(a.UserId), new Stretch(a.Start, a.End), a.CoversId is { } c ? new UserId(c) : null, a.Reason))];
@@ -115,6 +123,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     /// <summary>Entries whole, by their numbers.</summary>
     protected Dictionary<long, Entry> ById(long[] ids)
     {
+        if (ids.Length == 0) return [];
         var overrides = Db.Overrides.AsNoTracking().Where(o => ids.Contains(o.EntryId)).ToLookup(o => o.EntryId);
         var participations = Db.Participations.AsNoTracking().Where(p => ids.Contains(p.EntryId)).ToLookup(p => p.EntryId);
         return Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).AsEnumerable()

@@ -41,7 +41,10 @@ internal static class ChaseRows
         var byId = organisers.ToDictionary(o => o.Id);
         var rights = viewing.RightsOn([.. byId.Keys]);
         var ahead = new Stretch(viewing.Now, viewing.Now + Duration.FromDays(60));
-        foreach (var meeting in viewing.Store.Organised([.. byId.Keys], viewing.Now, Most))
+        var meetings = viewing.Store.Organised([.. byId.Keys], viewing.Now, Most);
+        // Read once for all rows; each row then finds its people in what was read.
+        viewing.Users(meetings.SelectMany(m => m.Participations.SelectMany(p => new[] { p.Who, p.AnsweredBy ?? p.Who }).Append(m.MadeBy)));
+        foreach (var meeting in meetings)
         {
             var organiser = byId[meeting.Owner];
             // A series is chased by its next occurrence that is not agreed, else by its next.

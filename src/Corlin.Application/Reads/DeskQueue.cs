@@ -13,6 +13,7 @@ internal static class DeskQueue
     public static IReadOnlyList<QueueRow> Build(Viewing viewing, IReadOnlyList<Lane> lanes)
     {
         var kept = lanes.Where(l => l.Rights.MaySpeakFor).ToList();
+        viewing.Users(kept.SelectMany(l => l.Entries).Select(e => e.Occurrence.Entry.Owner));
         var chase = ChaseRows.Read(viewing, [.. kept.Select(l => l.Who)]).Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision).Select(r => Chase(viewing, r));
         return [.. kept.SelectMany(l => Answers(viewing, l).Concat(Mends(viewing, l)).Concat(Decisions(viewing, l)))
             .Concat(chase)

@@ -15,6 +15,9 @@ namespace Corlin.Web.Hosting;
 /// <summary>Wires the house together. Only here Store, Simulation and the parsers of Interchange are named.</summary>
 internal static class CorlinHost
 {
+    /// <summary>For what carries the hash of its content in its name.</summary>
+    public const string Forever = "public, max-age=31536000, immutable";
+
     /// <summary>An application ready to be started: its store is there, in demo filled.</summary>
     public static async Task<WebApplication> BuildAsync(HostOptions options, DataFolder folder)
     {
@@ -100,8 +103,9 @@ internal static class CorlinHost
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseMiddleware<SecurityHeaders>();
-        app.UseResponseCompression();
         var site = Path.GetFullPath(options.Site);
+        app.UseMiddleware<Precompressed>(site);
+        app.UseResponseCompression();
         if (Directory.Exists(site)) ServeSite(app, site);
         app.UseRouting();
         app.UseAuthentication();
@@ -117,6 +121,6 @@ internal static class CorlinHost
         FileProvider = new PhysicalFileProvider(site),
         // Names under assets carry the hash of their content; everything else is asked for again.
         OnPrepareResponse = c => c.Context.Response.Headers.CacheControl =
-            c.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+            c.Context.Request.Path.StartsWithSegments("/assets") ? Forever : "no-cache",
     });
 }

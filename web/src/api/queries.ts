@@ -2,11 +2,18 @@ import { queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery } from "./client";
 import type { ChosenRequest, SlotsRequest } from "./types";
 
+const signedInKey = "corlin-signed-in";
+
+/** Whether this browser had a session when it last asked. */
+export const wasSignedIn = () => localStorage.getItem(signedInKey) !== null;
+
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
   queryFn: async () => {
     const session = await ask(client.GET("/api/session"));
     rememberForgery(session.forgery);
+    if (session.address) localStorage.setItem(signedInKey, "yes");
+    else localStorage.removeItem(signedInKey);
     return session;
   },
   staleTime: Infinity,

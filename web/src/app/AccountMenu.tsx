@@ -8,7 +8,7 @@ import { setTheme, useTheme, type Theme } from "./theme";
 const itemLook = "flex min-h-8 items-center px-3 outline-none data-[highlighted]:bg-sea-wash";
 
 /** Who is signed in, how it looks, and the way out. */
-export function AccountMenu({ name }: { name: string }) {
+export default function AccountMenu({ name, opened }: { name: string; opened: boolean }) {
   const theme = useTheme();
   const queries = useQueryClient();
   const { fail } = useChanges();
@@ -21,7 +21,7 @@ export function AccountMenu({ name }: { name: string }) {
       })
       .catch(fail);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root defaultOpen={opened}>
       <DropdownMenu.Trigger className="h-8 px-2 text-soft hover:text-ink">{name}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={4} className="z-30 min-w-44 border border-ink bg-water py-1 text-[13px]">

@@ -1,9 +1,8 @@
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
+import { lazy, Suspense } from "react";
 import { Problem } from "../api/client";
-import { sessionQuery } from "../api/queries";
-import { FirstSetUp } from "../features/signin/FirstSetUp";
-import { SignIn } from "../features/signin/SignIn";
+import { deskQuery, sessionQuery, wasSignedIn } from "../api/queries";
 import { Wait } from "../ui/Wait";
 import { ChangesProvider } from "./changes";
 import { KeysProvider } from "./keys";
@@ -27,6 +26,12 @@ queries.getQueryCache().subscribe((event) => {
     void queries.invalidateQueries({ queryKey: ["session"] });
 });
 
+const SignIn = lazy(() => import("../features/signin/SignIn").then((m) => ({ default: m.SignIn })));
+const FirstSetUp = lazy(() => import("../features/signin/FirstSetUp").then((m) => ({ default: m.FirstSetUp })));
+
+// Where somebody was signed in before, the Desk is asked for together with the session.
+if (wasSignedIn() && location.pathname === "/") void queries.prefetchQuery(deskQuery);
+
 export function App() {
   return (
     <QueryClientProvider client={queries}>
@@ -43,7 +48,6 @@ function Gate() {
   useTheme();
   const session = useQuery(sessionQuery);
   if (!session.data) return <Wait query={session}>Opening Corlin…</Wait>;
-  if (session.data.setUpNeeded) return <FirstSetUp />;
-  if (!session.data.address) return <SignIn demo={session.data.demo} />;
-  return <RouterProvider router={router} />;
+  if (session.data.address) return <RouterProvider router={router} />;
+  return <Suspense>{session.data.setUpNeeded ? <FirstSetUp /> : <SignIn demo={session.data.demo} />}</Suspense>;
 }

@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { useState } from "react";
 import { ask, client } from "../api/client";
 import { entryQuery } from "../api/queries";
 import type { EntryDetails } from "../api/types";
@@ -8,32 +7,18 @@ import { Attendees } from "../lane/Attendees";
 import { Button } from "../ui/Button";
 import { Wait } from "../ui/Wait";
 import { useChanges } from "./changes";
-
-interface Shown {
-  id: string;
-  lane: string;
-  occurrence: string | null;
-}
-
-export function useEntrySheet() {
-  const [shown, setShown] = useState<Shown>();
-  return {
-    state: { shown },
-    open: (id: string, lane: string, occurrence: string | null) => setShown({ id, lane, occurrence }),
-    close: () => setShown(undefined),
-  };
-}
+import type { Shown } from "./useEntrySheet";
 
 /** One entry with everything its reader may know, beside the board. */
-export function EntrySheet({ shown, onClose }: { shown: Shown | undefined; onClose: () => void }) {
+export default function EntrySheet({ shown, onClose }: { shown: Shown; onClose: () => void }) {
   return (
-    <Dialog.Root open={shown !== undefined} onOpenChange={(open) => !open && onClose()} modal={false}>
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()} modal={false}>
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed inset-y-0 right-0 z-20 flex w-[min(100vw,400px)] flex-col overflow-auto border-l border-ink bg-ground p-6"
         >
-          {shown && <Sheet shown={shown} onClose={onClose} />}
+          <Sheet shown={shown} onClose={onClose} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -15,7 +15,7 @@ const everywhere: KeyHint[] = [
   { keys: "?", does: "this list" },
 ];
 
-export function KeyHelp() {
+export default function KeyHelp() {
   const { helpOpen, setHelpOpen, single, setSingle } = useKeysState();
   return (
     <Dialog.Root open={helpOpen} onOpenChange={setHelpOpen}>

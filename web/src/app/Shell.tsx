@@ -1,17 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
+import { lazy, Suspense, useState } from "react";
 import { deskQuery } from "../api/queries";
-import { AccountMenu } from "./AccountMenu";
 import { Foot } from "./Foot";
-import { KeyHelp } from "./KeyHelp";
 import { useKeys, useKeysState } from "./keys";
 import { useLive } from "./live";
+
+// What opens on demand comes on demand.
+const AccountMenu = lazy(() => import("./AccountMenu"));
+const KeyHelp = lazy(() => import("./KeyHelp"));
 
 /** What stands around every place: the places above, the keys that act now below. */
 export function Shell() {
   useLive();
   const navigate = useNavigate();
-  const { setHelpOpen } = useKeysState();
+  const { helpOpen, setHelpOpen } = useKeysState();
   const desk = useQuery(deskQuery);
   const at = useRouterState({ select: (s) => s.location.pathname });
   useKeys({ n: () => void navigate({ to: "/arrange" }), "?": () => setHelpOpen(true) });
@@ -34,7 +37,7 @@ export function Shell() {
           <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
         </nav>
         <div className="ml-auto flex items-center gap-3">
-          {desk.data && <AccountMenu name={desk.data.viewer.name} />}
+          {desk.data && <Account name={desk.data.viewer.name} />}
           <Link
             to="/arrange"
             className={`flex h-8 items-center rounded-sm px-3.5 text-[13px] font-semibold ${
@@ -49,8 +52,29 @@ export function Shell() {
         <Outlet />
       </main>
       <Foot />
-      <KeyHelp />
+      {helpOpen && (
+        <Suspense>
+          <KeyHelp />
+        </Suspense>
+      )}
     </div>
+  );
+}
+
+/** The name alone until its menu is asked for. */
+function Account({ name }: { name: string }) {
+  const [asked, setAsked] = useState(false);
+  const button = (
+    <button type="button" aria-haspopup="menu" className="h-8 px-2 text-soft hover:text-ink" onClick={() => setAsked(true)}>
+      {name}
+    </button>
+  );
+  return asked ? (
+    <Suspense fallback={button}>
+      <AccountMenu name={name} opened />
+    </Suspense>
+  ) : (
+    button
   );
 }
 

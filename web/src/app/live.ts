@@ -1,4 +1,4 @@
-import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from "@microsoft/signalr";
+import type { HubConnection } from "@microsoft/signalr";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 
@@ -9,21 +9,27 @@ let watched: string[] = [];
 export function useLive() {
   const queries = useQueryClient();
   useEffect(() => {
-    const connection = new HubConnectionBuilder().withUrl("/live").withAutomaticReconnect().configureLogging(LogLevel.None).build();
-    hub = connection;
+    let ended = false;
     const again = () => void queries.invalidateQueries({ queryKey: ["calendars"] });
-    connection.on("changed", again);
-    connection.onreconnected(() => {
-      void connection.invoke("Watch", watched);
-      again();
-    });
-    connection
-      .start()
-      .then(() => connection.invoke("Watch", watched))
-      .catch(() => undefined);
+    // The line is opened once the first screen stands; until then nothing is missed that a reading did not have.
+    const open = async () => {
+      const { HubConnectionBuilder, LogLevel } = await import("@microsoft/signalr");
+      if (ended) return;
+      const connection = new HubConnectionBuilder().withUrl("/live").withAutomaticReconnect().configureLogging(LogLevel.None).build();
+      connection.on("changed", again);
+      connection.onreconnected(() => {
+        void connection.invoke("Watch", watched);
+        again();
+      });
+      hub = connection;
+      await connection.start();
+      await connection.invoke("Watch", watched);
+    };
+    open().catch(() => undefined);
     return () => {
+      ended = true;
+      void hub?.stop();
       hub = undefined;
-      void connection.stop();
     };
   }, [queries]);
 }
@@ -33,6 +39,6 @@ export function useWatched(people: string[]) {
   const key = people.join(" ");
   useEffect(() => {
     watched = key ? key.split(" ") : [];
-    if (hub?.state === HubConnectionState.Connected) void hub.invoke("Watch", watched);
+    if (hub?.connectionId) void hub.invoke("Watch", watched);
   }, [key]);
 }

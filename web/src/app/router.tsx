@@ -1,14 +1,16 @@
-import { createRootRoute, createRoute, createRouter } from "@tanstack/react-router";
-import { Arrange } from "../features/arrange/Arrange";
-import { Chase } from "../features/chase/Chase";
+import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
 import { Desk } from "../features/desk/Desk";
-import { Lanes } from "../features/lanes/Lanes";
 import { Shell } from "./Shell";
 
 const root = createRootRoute({
   component: Shell,
   notFoundComponent: () => <p className="p-6">There is no such page. Choose a place above.</p>,
 });
+
+// The Desk is what opens first; the other places come when they are asked for.
+const Lanes = lazyRouteComponent(() => import("../features/lanes/Lanes"), "Lanes");
+const Arrange = lazyRouteComponent(() => import("../features/arrange/Arrange"), "Arrange");
+const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase");
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 

@@ -5,7 +5,9 @@ export function useHeight() {
   const [height, setHeight] = useState(0);
   const ref = useCallback((element: HTMLElement | null) => {
     if (!element) return;
-    const observer = new ResizeObserver(() => setHeight(element.clientHeight));
+    const measure = () => setHeight(element.clientHeight);
+    measure();
+    const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
   }, []);

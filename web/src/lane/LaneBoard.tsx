@@ -64,7 +64,10 @@ export function LaneBoard(props: LaneBoardProps) {
   useLayoutEffect(() => {
     const element = body.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
+    // At once, so that the lanes stand in the first picture; then whenever the window changes.
+    const measure = () => setWidth(element.clientWidth);
+    measure();
+    const observer = new ResizeObserver(measure);
     observer.observe(element);
     void document.fonts.ready.then(() => {
       forgetWidths();

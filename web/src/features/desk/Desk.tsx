@@ -3,9 +3,9 @@ import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
 import { deskQuery } from "../../api/queries";
 import type { Desk as DeskData } from "../../api/types";
-import { EntrySheet, useEntrySheet } from "../../app/EntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { useEntrySheet } from "../../app/useEntrySheet";
 import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
@@ -112,7 +112,7 @@ function Today({ desk }: { desk: DeskData }) {
           else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });
         }}
       />
-      <EntrySheet {...sheet.state} onClose={sheet.close} />
+      {sheet.sheet}
     </div>
   );
 }

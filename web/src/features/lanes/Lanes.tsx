@@ -3,9 +3,9 @@ import { getRouteApi } from "@tanstack/react-router";
 import { useMemo } from "react";
 import { lanesQuery, type LanesSpan } from "../../api/queries";
 import type { Lanes as LanesData } from "../../api/types";
-import { EntrySheet, useEntrySheet } from "../../app/EntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { useEntrySheet } from "../../app/useEntrySheet";
 import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
@@ -172,7 +172,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
         asList={lanes.asList}
       />
       {shownPeople.length < people.length && <lanes.Hidden />}
-      <EntrySheet {...sheet.state} onClose={sheet.close} />
+      {sheet.sheet}
     </div>
   );
 }

@@ -1,0 +1,82 @@
+using System.Data.Common;
+using System.Diagnostics;
+using Corlin.Application.Ports;
+using Corlin.Application.Reads;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using NodaTime;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>What the screens ask is answered by searches in an index, never by scanning a table that grows.</summary>
+public sealed class PlanTests : IAsyncLifetime
+{
+    private World world = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        world = await World.MakeAsync();
+        await world.Arrange();
+    }
+
+    public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    [Fact]
+    public Task The_desk_searches() => Searches(s => new ReadDesk(world.Noor.Id, world.Now).Run(s), atLeast: 8);
+
+    [Fact]
+    public Task Chase_searches() => Searches(s => new ReadChase(world.Noor.Id, world.Now).Run(s), atLeast: 5);
+
+    [Fact]
+    public Task Lanes_search() =>
+        Searches(s => new ReadLanes(world.Noor.Id, [world.Maren.PublicId, world.Tome.PublicId], new LocalDate(2027, 3, 16), true, world.Now).Run(s), atLeast: 6);
+
+    private async Task Searches<T>(Func<ICalendarReads, T> read, int atLeast)
+    {
+        var asked = new List<(string Sql, (string, object?)[] Values)>();
+        using (DiagnosticListener.AllListeners.Subscribe(new Commands(asked, Path.Combine(world.Folder, "corlin.db")))) await world.See(read);
+        Assert.True(asked.Count >= atLeast, $"{asked.Count} queries were seen.");
+
+        await using var connection = new SqliteConnection($"Data Source={Path.Combine(world.Folder, "corlin.db")}");
+        await connection.OpenAsync(TestContext.Current.CancellationToken);
+        foreach (var (sql, values) in asked)
+        {
+            await using var explain = connection.CreateCommand();
+            explain.CommandText = "EXPLAIN QUERY PLAN " + sql;
+            foreach (var (name, value) in values) explain.Parameters.AddWithValue(name, value ?? DBNull.Value);
+            await using var plan = await explain.ExecuteReaderAsync(TestContext.Current.CancellationToken);
+            while (await plan.ReadAsync(TestContext.Current.CancellationToken))
+            {
+                var step = plan.GetString(3);
+                var scans = step.StartsWith("SCAN ", StringComparison.Ordinal) && !step.Contains("VIRTUAL TABLE", StringComparison.Ordinal)
+                    && !sql.Contains("FROM \"Places\"", StringComparison.Ordinal) && !sql.Contains("FROM \"Ways\"", StringComparison.Ordinal);
+                Assert.False(scans, $"{step}\n{sql}");
+                Assert.False(step.Contains("IX_Grants_ReceiverId", StringComparison.Ordinal) && sql.Contains("IS NULL", StringComparison.Ordinal), $"Reads every default there is.\n{sql}");
+            }
+        }
+    }
+
+    /// <summary>Collects the commands that one database is asked, with their values.</summary>
+    private sealed class Commands(List<(string Sql, (string, object?)[] Values)> asked, string database) : IObserver<DiagnosticListener>, IObserver<KeyValuePair<string, object?>>
+    {
+        public void OnNext(DiagnosticListener value)
+        {
+            if (value.Name == "Microsoft.EntityFrameworkCore") value.Subscribe(this);
+        }
+
+        public void OnNext(KeyValuePair<string, object?> value)
+        {
+            if (value.Key != RelationalEventId.CommandExecuting.Name || value.Value is not CommandEventData { Command: { } command }) return;
+            if (command.Connection?.DataSource == database && command.CommandText.StartsWith("SELECT", StringComparison.Ordinal))
+                asked.Add((command.CommandText, [.. command.Parameters.Cast<DbParameter>().Select(p => (p.ParameterName, p.Value))]));
+        }
+
+        public void OnCompleted()
+        {
+        }
+
+        public void OnError(Exception error)
+        {
+        }
+    }
+}

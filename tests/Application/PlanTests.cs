@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Data.Common;
 using System.Diagnostics;
 using Corlin.Application.Ports;
@@ -11,15 +12,23 @@ namespace Corlin.Application.Tests;
 /// <summary>What the screens ask is answered by searches in an index, never by scanning a table that grows.</summary>
 public sealed class PlanTests : IAsyncLifetime
 {
+    private readonly Commands commands = new();
+    private IDisposable listening = null!;
     private World world = null!;
 
     public async ValueTask InitializeAsync()
     {
+        // Before the first command: who finds nobody listening does not look again for a while.
+        listening = DiagnosticListener.AllListeners.Subscribe(commands);
         world = await World.MakeAsync();
         await world.Arrange();
     }
 
-    public ValueTask DisposeAsync() => world.DisposeAsync();
+    public ValueTask DisposeAsync()
+    {
+        listening.Dispose();
+        return world.DisposeAsync();
+    }
 
     [Fact]
     public Task The_desk_searches() => Searches(s => new ReadDesk(world.Noor.Id, world.Now).Run(s), atLeast: 8);
@@ -33,13 +42,15 @@ public sealed class PlanTests : IAsyncLifetime
 
     private async Task Searches<T>(Func<ICalendarReads, T> read, int atLeast)
     {
-        var asked = new List<(string Sql, (string, object?)[] Values)>();
-        using (DiagnosticListener.AllListeners.Subscribe(new Commands(asked, Path.Combine(world.Folder, "corlin.db")))) await world.See(read);
+        var database = Path.Combine(world.Folder, "corlin.db");
+        commands.Asked.Clear();
+        await world.See(read);
+        var asked = commands.Asked.Where(a => a.Database == database).ToList();
         Assert.True(asked.Count >= atLeast, $"{asked.Count} queries were seen.");
 
-        await using var connection = new SqliteConnection($"Data Source={Path.Combine(world.Folder, "corlin.db")}");
+        await using var connection = new SqliteConnection($"Data Source={database}");
         await connection.OpenAsync(TestContext.Current.CancellationToken);
-        foreach (var (sql, values) in asked)
+        foreach (var (_, sql, values) in asked)
         {
             await using var explain = connection.CreateCommand();
             explain.CommandText = "EXPLAIN QUERY PLAN " + sql;
@@ -56,9 +67,11 @@ public sealed class PlanTests : IAsyncLifetime
         }
     }
 
-    /// <summary>Collects the commands that one database is asked, with their values.</summary>
-    private sealed class Commands(List<(string Sql, (string, object?)[] Values)> asked, string database) : IObserver<DiagnosticListener>, IObserver<KeyValuePair<string, object?>>
+    /// <summary>Collects the commands that are asked, with their values.</summary>
+    private sealed class Commands : IObserver<DiagnosticListener>, IObserver<KeyValuePair<string, object?>>
     {
+        public ConcurrentQueue<(string Database, string Sql, (string, object?)[] Values)> Asked { get; } = [];
+
         public void OnNext(DiagnosticListener value)
         {
             if (value.Name == "Microsoft.EntityFrameworkCore") value.Subscribe(this);
@@ -67,8 +80,8 @@ public sealed class PlanTests : IAsyncLifetime
         public void OnNext(KeyValuePair<string, object?> value)
         {
             if (value.Key != RelationalEventId.CommandExecuting.Name || value.Value is not CommandEventData { Command: { } command }) return;
-            if (command.Connection?.DataSource == database && command.CommandText.StartsWith("SELECT", StringComparison.Ordinal))
-                asked.Add((command.CommandText, [.. command.Parameters.Cast<DbParameter>().Select(p => (p.ParameterName, p.Value))]));
+            if (command.CommandText.StartsWith("SELECT", StringComparison.Ordinal))
+                Asked.Enqueue((command.Connection?.DataSource ?? "", command.CommandText, [.. command.Parameters.Cast<DbParameter>().Select(p => (p.ParameterName, p.Value))]));
         }
 
         public void OnCompleted()

@@ -48,11 +48,13 @@ export function forgetWidths() {
 const commitment: Record<string, number> = { firm: 1, pencilled: 0.5, hold: 0.2, free: 0.08 };
 const heightOf = (p: Placed) => commitment[p.entry.takes] ?? 1;
 
-function linesNeeded(text: string, width: number): number {
+type Measure = (text: string) => number;
+
+function linesNeeded(text: string, width: number, measure: Measure): number {
   let lines = 1;
   let used = 0;
   for (const word of text.split(" ")) {
-    const w = textWidth(word);
+    const w = measure(word);
     if (used > 0 && used + 3.3 + w > width) {
       lines++;
       used = 0;
@@ -86,7 +88,7 @@ function blocksOf(placed: Placed[], axis: Axis, dayStart: number, laneHeight: nu
  * Lays the entries of one lane out. A label may run on over free lane, never over another entry or label;
  * what has no room gets a number that the lane's head explains.
  */
-export function draw(placed: Placed[], axis: Axis, dayStart: number, laneHeight: number): Drawn[] {
+export function draw(placed: Placed[], axis: Axis, dayStart: number, laneHeight: number, measure: Measure = textWidth): Drawn[] {
   const blocks = blocksOf(placed, axis, dayStart, laneHeight);
   const labels: { x: number; right: number; top: number; bottom: number }[] = [];
   let numbered = 0;
@@ -94,8 +96,8 @@ export function draw(placed: Placed[], axis: Axis, dayStart: number, laneHeight:
     const { entry } = block.placed;
     const above = entry.takes === "hold" || entry.takes === "free" || block.height < lineHeight + 3;
     const x = above ? block.x : block.x + padding;
-    const whole = textWidth(entry.label);
-    const detailWidth = entry.detail ? textWidth(entry.detail) : 0;
+    const whole = measure(entry.label);
+    const detailWidth = entry.detail ? measure(entry.detail) : 0;
 
     const fit = (lines: number) => {
       const top = above ? block.top - lines * lineHeight - 1 : block.top + 3;
@@ -120,9 +122,9 @@ export function draw(placed: Placed[], axis: Axis, dayStart: number, laneHeight:
       const place = fit(titleLines + (spare ? 1 : 0));
       const own = above ? 0 : block.width - padding - 2;
       const width = Math.min(place.free, Math.max(own, whole + 2, spare ? detailWidth + 2 : 0));
-      const longest = Math.max(...entry.label.split(" ").map(textWidth));
+      const longest = Math.max(...entry.label.split(" ").map(measure));
       if (place.blocked || place.free < leastLabel || longest > width + 1) continue;
-      if (linesNeeded(entry.label, width) > titleLines) continue;
+      if (linesNeeded(entry.label, width, measure) > titleLines) continue;
       const detail = spare && (detailWidth <= width || width > 74);
       const extent = Math.max(Math.min(width, whole), detail ? Math.min(width, detailWidth) : 0);
       labels.push({ x, right: x + extent, top: place.top, bottom: place.bottom });

@@ -34,19 +34,7 @@ export function dateText(zone: Zone, moment: number): string {
   return localText(zone, moment).slice(0, 10);
 }
 
-/** The moment of a wall-clock time; where the clocks change, the offset that holds just before. */
-export function momentOf(zone: Zone, local: string): number {
-  const asUtc = Date.parse(`${local}:00Z`);
-  const guess = asUtc - offsetAt(zone, asUtc) * minute;
-  return asUtc - offsetAt(zone, guess) * minute;
-}
-
-const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 const months = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
-
-export function weekday(date: string): string {
-  return weekdays[new Date(`${date}T00:00Z`).getUTCDay()] ?? "";
-}
 
 /** "16 March" of an ISO date. */
 export function dayAndMonth(date: string): string {

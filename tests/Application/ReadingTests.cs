@@ -83,6 +83,7 @@ public sealed class ReadingTests : IAsyncLifetime
     [Theory]
     [InlineData(45, "2027-03-10", "2027-03-09", RefusalKind.EndBeforeStart, "span")]
     [InlineData(0, "2027-03-09", "2027-03-10", RefusalKind.LengthTooLong, "minutes")]
+    [InlineData(24 * 60, "2027-03-28", "2027-03-28", RefusalKind.LengthLongerThanSpan, "minutes")]
     [InlineData(45, "2027-03-09", "2027-09-09", RefusalKind.SpanTooLong, "span")]
     [InlineData(45, "2027-03-01", "2027-03-02", RefusalKind.InThePast, "span")]
     public async Task A_search_that_makes_no_sense_says_at_which_field(int minutes, string from, string to, RefusalKind kind, string field)
@@ -90,6 +91,17 @@ public sealed class ReadingTests : IAsyncLifetime
         LocalDate Date(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text).Value;
         var refused = await Assert.ThrowsAsync<RefusedException>(() => world.See(s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], minutes, Date(from), Date(to), world.Now).Run(s)));
         Assert.Equal((kind, field), (refused.Refusal.Kind, refused.Refusal.Field));
+    }
+
+    [Fact]
+    public async Task A_room_says_whether_it_can_be_had_now()
+    {
+        async Task<string> Where() => (await world.See(s => new ReadLanes(world.Noor.Id, [world.Gannet.PublicId], null, false, world.Now).Run(s))).Days[0].Lanes[0].Where;
+        Assert.Equal("Lisbon, free today", await Where());
+        await world.Arrange("2027-03-08T11:00", with: [world.Tome, world.Gannet]);
+        Assert.Equal("Lisbon, free to 11:00", await Where());
+        world.Advance(80 * 60);
+        Assert.Equal("Lisbon, taken to 11:45", await Where());
     }
 
     [Fact]

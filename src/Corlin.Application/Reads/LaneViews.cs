@@ -114,6 +114,7 @@ internal static class LaneViews
         if (lane.Absences.FirstOrDefault(a => a.Stretch.Contains(viewing.Now)) is { } away)
             return $"away until {English.NearDay(zone.ToLocal(away.Stretch.End).Date, zone.ToLocal(viewing.Now).Date)}";
         if (!span.Contains(viewing.Now)) return viewing.TownOf(who);
+        if (who.Kind is UserKind.Room or UserKind.Resource) return $"{viewing.TownOf(who)}, {ReachWords.Now(viewing, lane)}";
         var place = Days.PlaceOn(who, zone.ToLocal(viewing.Now).Date);
         var town = viewing.TownOf(who);
         if (lane.Hours.Around(viewing.Now) is { } day)

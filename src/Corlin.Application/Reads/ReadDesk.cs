@@ -2,7 +2,6 @@ using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
-using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -68,22 +67,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
             .GroupBy(id => id).OrderByDescending(g => g.Count()).Select(g => g.Key).ToList();
         var users = viewing.Users(ids);
         var people = ids.Select(id => users[id]).Where(u => u.Inside).OrderBy(u => u.Kind == UserKind.Room).Take(most).ToList();
-        return [.. Lanes.Read(viewing, people, today).Select(l => new BesideView(viewing.View(l.Who), ReachNow(viewing, l)))];
-    }
-
-    private static string ReachNow(Viewing viewing, Lane lane)
-    {
-        var taken = StretchSet.Of(lane.Entries.Where(e => e.Told.Takes >= TimeTaken.Pencilled).Select(e => e.Told.Stretch));
-        var at = Days.At(viewing.Now, lane.Hours, taken, lane.Absences);
-        string Clock() => at.Until is { } until ? English.Time(viewing.Zone.ToLocal(until).TimeOfDay) : "";
-        return at.Reach switch
-        {
-            Reach.Free => $"free to {Clock()}",
-            Reach.Taken => $"taken to {Clock()}",
-            Reach.OutOfHours when at.Until is { } until => $"day starts in {English.Length(until - viewing.Now)}",
-            Reach.OutOfHours => "day is over",
-            _ => "away",
-        };
+        return [.. Lanes.Read(viewing, people, today).Select(l => new BesideView(viewing.View(l.Who), ReachWords.Now(viewing, l)))];
     }
 
     private static IReadOnlyList<ZoneView> Clocks(Viewing viewing, IReadOnlyList<ZoneView> shown, Stretch today)

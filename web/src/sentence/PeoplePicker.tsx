@@ -65,12 +65,14 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
           {chosen.map((c) => (
             <li key={c.id} className="flex min-h-8 items-center gap-2 border-b border-rule">
               {c.person ? <Flag flag={c.person.flag} height={18} /> : <span className="w-[19px]" />}
-              <span className="font-semibold">{c.name}</span>
-              <span className="truncate text-soft">{c.person ? [c.person.post, c.person.town].filter(Boolean).join(", ") : "outside"}</span>
+              <span className="font-semibold whitespace-nowrap">{c.name}</span>
+              <span className="min-w-0 flex-1 truncate text-soft">
+                {c.person ? [c.person.post, c.person.town].filter(Boolean).join(", ") : "outside"}
+              </span>
               <button
                 type="button"
                 aria-label={`Take ${c.name} out`}
-                className="ml-auto min-h-8 px-1 text-soft underline underline-offset-4 hover:text-brick"
+                className="min-h-8 px-1 whitespace-nowrap text-soft underline underline-offset-4 hover:text-brick"
                 onClick={() => onChange(chosen.filter((o) => o.id !== c.id))}
               >
                 take out
@@ -115,7 +117,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
             className="flex min-h-8 cursor-pointer items-center gap-2 px-1 data-[selected=true]:bg-water"
           >
             <Flag flag={p.flag} height={18} />
-            <span className="font-semibold">{p.name}</span>
+            <span className="font-semibold whitespace-nowrap">{p.name}</span>
             <span className="truncate text-soft">
               {p.kind === "group" ? "group" : [p.post, p.town].filter(Boolean).join(", ")}
               {!p.inside && ", outside"}

@@ -100,7 +100,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
     <div ref={page} className="flex min-h-full flex-col px-6 pb-4">
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5 min-[1100px]:flex-nowrap">
         <h1 className="shrink-0 font-serif text-[26px] leading-9">
-          <Part name="Whose lanes" value={namesOf(people)}>
+          <Part name="Whose lanes" value={namesOf(people)} width={400}>
             {() => (
               <PeoplePicker
                 label="Whose lanes"

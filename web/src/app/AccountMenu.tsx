@@ -7,6 +7,12 @@ import { setTheme, useTheme, type Theme } from "./theme";
 
 const itemLook = "flex min-h-8 items-center px-3 outline-none data-[highlighted]:bg-sea-wash";
 
+/** What was typed and shown belongs to who leaves; how the page looks and its keys stay with the browser. */
+function forgetWork() {
+  const stays = ["corlin-theme", "corlin-single-keys"];
+  for (const key of Object.keys(localStorage)) if (key.startsWith("corlin-") && !stays.includes(key)) localStorage.removeItem(key);
+}
+
 /** Who is signed in, how it looks, and the way out. */
 export default function AccountMenu({ name, opened }: { name: string; opened: boolean }) {
   const theme = useTheme();
@@ -17,6 +23,7 @@ export default function AccountMenu({ name, opened }: { name: string; opened: bo
     ask(client.DELETE("/api/session"))
       .then(() => {
         queries.clear();
+        forgetWork();
         location.assign("/");
       })
       .catch(fail);

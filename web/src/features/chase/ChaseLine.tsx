@@ -10,8 +10,9 @@ const mostStaffs = 9;
 export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: boolean; onChoose: () => void }) {
   const line = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (chosen) line.current?.scrollIntoView({ block: "nearest" });
-  }, [chosen]);
+    // With what opens below it, also when an answer moves it to another group.
+    if (chosen) line.current?.closest("li")?.scrollIntoView({ block: "nearest" });
+  }, [chosen, row.group]);
   const asked = row.attendees.filter((a) => a.role !== "resource");
   const accepted = asked.filter((a) => a.answer === "accepted").length;
   return (
@@ -20,7 +21,7 @@ export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: bo
       type="button"
       aria-expanded={chosen}
       onClick={onChoose}
-      className="grid min-h-11 w-full grid-cols-[24px_178px_minmax(0,1fr)_auto_minmax(0,1.1fr)] items-center gap-x-4 text-left"
+      className="grid min-h-11 w-full grid-cols-[24px_178px_minmax(0,1fr)_auto_minmax(0,1.1fr)] min-[1200px]:grid-cols-[24px_200px_minmax(0,1fr)_236px_minmax(0,1.1fr)] items-center gap-x-4 text-left"
     >
       <Flag flag={row.organiser.flag} />
       <span>{row.when}</span>

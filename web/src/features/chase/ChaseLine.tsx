@@ -21,7 +21,7 @@ export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: bo
       type="button"
       aria-expanded={chosen}
       onClick={onChoose}
-      className="grid min-h-11 w-full grid-cols-[24px_178px_minmax(0,1fr)_auto_minmax(0,1.1fr)] min-[1200px]:grid-cols-[24px_200px_minmax(0,1fr)_236px_minmax(0,1.1fr)] items-center gap-x-4 text-left"
+      className="grid min-h-11 w-full grid-cols-[24px_178px_minmax(0,1fr)_auto_minmax(0,1.1fr)] min-[1200px]:grid-cols-[24px_200px_minmax(0,0.8fr)_220px_minmax(0,1.2fr)] items-center gap-x-4 text-left"
     >
       <Flag flag={row.organiser.flag} />
       <span>{row.when}</span>

@@ -62,6 +62,9 @@ test("desk: the lanes have a list form, and an entry opens with what may be know
   await page.keyboard.press("b");
   const table = page.getByRole("table", { name: /Maren Falk/ });
   await table.getByRole("row", { name: /09:00 to 10:00 Tide lease review firm Gannet/ }).waitFor();
+  await table.getByRole("row", { name: /11:30 to 12:10 40 minutes on the way, 10 minutes short/ }).waitFor();
+  await page.getByRole("table", { name: /Desmond/ }).getByRole("row", { name: /14:30 to 15:00 clash, 30 minutes/ }).waitFor();
+  assert.equal(await page.getByRole("table", { name: /Wiremu/ }).getByText("Away").count(), 0);
   assert.deepEqual(await faults(page), []);
   await table.getByRole("button", { name: "Tide lease review" }).click();
   const sheet = page.getByRole("dialog", { name: "Tide lease review" });

@@ -51,7 +51,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
     {
         // Hours beyond the day are kept: "day starts in 2 h" may speak of tomorrow.
         Entries = [.. lane.Entries.Where(e => e.Told.Stretch.Overlaps(day))],
-        Absences = [.. lane.Absences],
+        Absences = [.. lane.Absences.Where(a => a.Stretch.Overlaps(day))],
         Hours = lane.Hours.Intersect(StretchSet.Of([new Stretch(day.Start, day.End + Duration.FromDays(1))])),
     };
 

@@ -74,11 +74,12 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
     private static string? Hidden(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch shown)
     {
         var saturday = viewing.Zone.ToLocal(shown.End).Date;
+        var days = new[] { saturday, saturday.PlusDays(1) }.Select(date => (date, Span: viewing.Zone.Day(date))).ToList();
+        var entries = Lanes.Read(viewing, people, new Stretch(days[0].Span.Start, days[1].Span.End)).SelectMany(l => l.Entries).ToList();
         var parts = new List<string>();
-        foreach (var date in new[] { saturday, saturday.PlusDays(1) })
+        foreach (var (date, day) in days)
         {
-            var day = viewing.Zone.Day(date);
-            if (Lanes.Read(viewing, people, day).Sum(l => l.Entries.Length) is > 0 and var count) parts.Add($"{count} on {date.DayOfWeek}");
+            if (entries.Count(e => e.Told.Stretch.Overlaps(day)) is > 0 and var count) parts.Add($"{count} on {date.DayOfWeek}");
         }
 
         return parts.Count == 0 ? null : English.And(parts);

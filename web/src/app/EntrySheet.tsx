@@ -1,5 +1,6 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
+import { giveAnswer, type GivenAnswer } from "../api/answer";
 import { ask, client } from "../api/client";
 import { entryQuery } from "../api/queries";
 import type { EntryDetails } from "../api/types";
@@ -39,27 +40,14 @@ function Sheet({ shown, onClose }: { shown: Shown; onClose: () => void }) {
 }
 
 function Details({ entry, onClose }: { entry: EntryDetails; onClose: () => void }) {
-  const queries = useQueryClient();
-  const { say, fail } = useChanges();
-  const run = (call: Promise<{ change: number }>, words: string) => {
-    call
-      .then((made) => {
-        say(words, made.change);
-        onClose();
-      })
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+  const { run } = useChanges();
+  // The sheet closes when it is done, and stays where it was refused.
+  const change = (call: Promise<{ change: number }>, words: string) => {
+    run(call, words);
+    void call.then(onClose, () => undefined);
   };
-  const answer = (inNameOf: string, name: string, word: "accepted" | "tentative" | "declined") =>
-    run(
-      ask(
-        client.POST("/api/entries/{id}/answer", {
-          params: { path: { id: entry.id } },
-          body: { inNameOf, occurrence: entry.occurrence, answer: word, comment: null, proposedStart: null, proposedEnd: null },
-        }),
-      ),
-      `${entry.title}: ${word} for ${name}.`,
-    );
+  const answer = (inNameOf: string, name: string, word: GivenAnswer) =>
+    change(giveAnswer(entry.id, inNameOf, entry.occurrence, word), `${entry.title}: ${word} for ${name}.`);
   const state = entry.kind === "meeting" ? (entry.agreed ? "agreed" : "not agreed yet") : entry.kind === "hold" ? "a hold" : entry.takes;
   return (
     <>
@@ -110,7 +98,7 @@ function Details({ entry, onClose }: { entry: EntryDetails; onClose: () => void 
               look="grave"
               className="-ml-3"
               onClick={() =>
-                run(
+                change(
                   ask(client.POST("/api/meetings/{id}/cancel", { params: { path: { id: entry.id } } })),
                   entry.occurrence ? `${entry.title}: the whole series is cancelled.` : `${entry.title} is cancelled; everyone is told.`,
                 )

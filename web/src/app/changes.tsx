@@ -19,8 +19,9 @@ interface ChangesState {
   say: (words: string, change?: number) => void;
   /** Says what was not done, and why. */
   fail: (error: unknown) => void;
+  /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
+  run: (call: Promise<{ change: number }>, words: string) => void;
   undo: () => void;
-  dismiss: () => void;
 }
 
 const Changes = createContext<ChangesState | undefined>(undefined);
@@ -44,7 +45,15 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
       }),
     [],
   );
-  const dismiss = useCallback(() => setDone(undefined), []);
+  const run = useCallback(
+    (call: Promise<{ change: number }>, words: string) => {
+      call
+        .then((made) => say(words, made.change))
+        .catch(fail)
+        .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    },
+    [fail, queries, say],
+  );
   const undo = useCallback(() => {
     if (done?.change === undefined) return;
     ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: done.change } } }))
@@ -61,7 +70,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   }, [id]);
 
   useKeys({ z: undo, "Ctrl+z": undo });
-  const value = useMemo(() => ({ done, say, fail, undo, dismiss }), [done, say, fail, undo, dismiss]);
+  const value = useMemo(() => ({ done, say, fail, run, undo }), [done, say, fail, run, undo]);
   return <Changes value={value}>{children}</Changes>;
 }
 

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useMemo } from "react";
 import { chaseQuery } from "../../api/queries";
@@ -29,8 +29,7 @@ export function Chase() {
 
 function Rows({ data }: { data: ChaseData }) {
   const { meeting } = route.useSearch();
-  const queries = useQueryClient();
-  const { say, fail } = useChanges();
+  const { run } = useChanges();
   const ordered = useMemo(() => groups.flatMap((g) => data.rows.filter((r) => r.group === g.group)), [data]);
   const navigate = route.useNavigate();
   const chosen = ordered.find((r) => r.entry === meeting) ?? ordered[0];
@@ -47,13 +46,6 @@ function Rows({ data }: { data: ChaseData }) {
     { keys: "Z", does: "undo, ten seconds" },
     { keys: "N", does: "arrange" },
   ]);
-
-  const run = (call: Promise<{ change: number }>, words: string) => {
-    call
-      .then((made) => say(words, made.change))
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
-  };
 
   return (
     <div className="px-6 pb-6">

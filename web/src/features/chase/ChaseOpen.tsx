@@ -72,7 +72,7 @@ function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Propo
         {viewer && <span> instead of {clock(viewer, row.start)}</span>}.
       </p>
       {proposal.comment && <p className="text-soft">“{proposal.comment}”</p>}
-      <ProposalLane row={row} proposal={proposal} />
+      {viewer && <ProposalLane row={row} proposal={proposal} zone={viewer} />}
       <p className="pt-2">
         Moved there, <Tone tone={proposal.tone}>{proposal.consequence}</Tone>.
       </p>

@@ -1,18 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { lanesQuery } from "../../api/queries";
-import type { ChaseRow, Proposal } from "../../api/types";
+import type { ChaseRow, Proposal, Zone } from "../../api/types";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { dateText } from "../../lane/time";
 
 /** The old and the new time on the organiser's lane. */
-export function ProposalLane({ row, proposal }: { row: ChaseRow; proposal: Proposal }) {
-  const zoneOfDay = useQuery(lanesQuery([row.organiser.id], undefined, "day"));
-  const zone = zoneOfDay.data?.zones[0];
-  const lanes = useQuery({
-    ...lanesQuery([row.organiser.id], zone ? dateText(zone, proposal.start) : undefined, "day"),
-    enabled: zone !== undefined,
-  });
+export function ProposalLane({ row, proposal, zone }: { row: ChaseRow; proposal: Proposal; zone: Zone }) {
+  const lanes = useQuery(lanesQuery([row.organiser.id], dateText(zone, proposal.start), "day"));
   const day = lanes.data?.days[0];
   const lane = day?.lanes[0];
   if (!lanes.data || !day || !lane) return <div className="h-[118px]" />;

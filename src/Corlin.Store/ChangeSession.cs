@@ -158,8 +158,14 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         foreach (var changedOne in entry.Overrides)
         {
             var next = EntryMapping.ToRow(id, changedOne);
-            if (Db.Overrides.Find(id, changedOne.RecurrenceId) is { } old) (old.Time, old.Title, old.Place, old.Cancelled) = (next.Time, next.Title, next.Place, next.Cancelled);
-            else Db.Overrides.Add(next);
+            if (Db.Overrides.Find(id, changedOne.RecurrenceId) is { } old)
+            {
+                (old.Time, old.Title, old.Place, old.Cancelled, old.AndFollowing) = (next.Time, next.Title, next.Place, next.Cancelled, next.AndFollowing);
+            }
+            else
+            {
+                Db.Overrides.Add(next);
+            }
         }
 
         var rows = Db.Participations.Where(p => p.EntryId == id).ToList();

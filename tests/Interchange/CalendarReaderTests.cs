@@ -78,14 +78,55 @@ public class CalendarReaderTests
         Assert.Equal(Instant.FromUtc(2027, 3, 8, 22, 0), busy[1].Stretch.Start);
     }
 
-    [Theory]
-    [InlineData("RRULE:FREQ=MONTHLY")]
-    [InlineData("RRULE:FREQ=DAILY;BYDAY=MO")]
-    [InlineData("RDATE:20270310T090000Z")]
-    public void What_is_not_read_yet_names_the_event(string line)
+    [Fact]
+    public void Dates_and_stretches_beside_the_rule_are_read()
     {
-        var refused = Assert.Throws<FormatException>(() => Starts($"DTSTART:20270303T090000Z\nDURATION:PT1H\n{line}"));
-        Assert.StartsWith("e1: ", refused.Message, StringComparison.Ordinal);
+        var entries = CalendarReader.Read(Calendar("""
+            BEGIN:VEVENT
+            UID:s
+            DTSTART;TZID=Europe/Lisbon:20270303T090000
+            DURATION:PT1H
+            RRULE:FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1
+            RDATE;VALUE=PERIOD:20270310T140000Z/PT2H
+            RDATE;TZID=Europe/Lisbon:20270311T090000
+            END:VEVENT
+            """), DateTimeZone.Utc);
+        var found = entries.SelectMany(e => Occurrences.In(e, March, DateTimeZone.Utc)).Select(o => (o.Stretch.Start, o.Stretch.Length.TotalMinutes));
+        // The last working day of March is after the change of clocks in Lisbon.
+        Assert.Equal(
+            [(Instant.FromUtc(2027, 3, 10, 14, 0), 120), (Instant.FromUtc(2027, 3, 11, 9, 0), 60), (Instant.FromUtc(2027, 3, 31, 8, 0), 60)],
+            found);
+    }
+
+    [Fact]
+    public void A_change_from_one_occurrence_on_is_read()
+    {
+        var entries = CalendarReader.Read(Calendar("""
+            BEGIN:VEVENT
+            UID:s
+            DTSTART:20270303T090000Z
+            DTEND:20270303T100000Z
+            RRULE:FREQ=WEEKLY;COUNT=4
+            END:VEVENT
+            BEGIN:VEVENT
+            UID:s
+            RECURRENCE-ID;RANGE=THISANDFUTURE:20270317T090000Z
+            DTSTART:20270317T110000Z
+            DTEND:20270317T120000Z
+            END:VEVENT
+            """), DateTimeZone.Utc);
+        Assert.Equal([9, 9, 11, 11], entries.SelectMany(e => Occurrences.In(e, March, DateTimeZone.Utc)).Select(o => o.Stretch.Start.InUtc().Hour));
+    }
+
+    [Theory]
+    [InlineData("RRULE:FREQ=MINUTELY", "more often than hourly")]
+    [InlineData("RRULE:FREQ=SECONDLY;COUNT=3", "more often than hourly")]
+    [InlineData("RRULE:FREQ=DAILY;BYWEEKNO=3", "BYWEEKNO")]
+    public void A_rule_that_is_refused_names_the_event_and_the_reason(string line, string reason)
+    {
+        var refused = Assert.Throws<FormatException>(() => Starts($"DTSTART:20270303T090000Z\nDURATION:PT1H\nSUMMARY:Tide table\n{line}"));
+        Assert.StartsWith("“Tide table” (e1): ", refused.Message, StringComparison.Ordinal);
+        Assert.Contains(reason, refused.Message, StringComparison.OrdinalIgnoreCase);
     }
 
     private static List<Instant> Starts(string lines) =>

@@ -61,7 +61,7 @@ internal static class DeskQueue
             if (!seen.Add(meeting.Id)) continue;
             var verdict = Judge(viewing, lane, entry);
             var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
-            var series = meeting.Rule is null || part.RecurrenceId is not null ? "" : ", a series";
+            var series = !meeting.IsSeries || part.RecurrenceId is not null ? "" : ", a series";
             yield return new QueueRow(
                 $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}", "Answer", viewing.View(lane.Who), told.Title!,
                 $"{When(viewing, lane.Who, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}",

@@ -58,6 +58,12 @@ public sealed record Entry
 
     public Rule? Rule { get; init; }
 
+    /// <summary>Starts beside those of the rule (RDATE).</summary>
+    public ImmutableArray<Addition> Additions { get; init; } = [];
+
+    /// <summary>Whether it takes place more than once; its occurrences are then known by their recurrence ids.</summary>
+    public bool IsSeries => Rule is not null || !Additions.IsEmpty;
+
     /// <summary>Wall-clock starts that the rule yields and that do not take place (EXDATE).</summary>
     public ImmutableArray<LocalDateTime> Exceptions { get; init; } = [];
 
@@ -109,7 +115,17 @@ public sealed record Entry
 /// <summary>What is different about one occurrence of a series (RECURRENCE-ID, RFC 5545 3.8.4.4).</summary>
 /// <param name="RecurrenceId">The wall-clock start that the rule gives it.</param>
 /// <param name="Time">When it takes place instead, or null for as the rule says.</param>
-public sealed record Override(LocalDateTime RecurrenceId, EntryTime? Time = null, string? Title = null, string? Place = null, bool Cancelled = false);
+/// <param name="AndFollowing">
+/// Whether it holds from that occurrence on (RANGE=THISANDFUTURE, RFC 5545 3.2.13): those that follow are moved by the same difference of the
+/// wall clock and take its length, zone, title and place.
+/// </param>
+public sealed record Override(
+    LocalDateTime RecurrenceId, EntryTime? Time = null, string? Title = null, string? Place = null, bool Cancelled = false, bool AndFollowing = false);
+
+/// <summary>An occurrence beside those of the rule (RDATE, RFC 5545 3.8.5.2).</summary>
+/// <param name="Start">Its wall-clock start in the zone of the series; at the same time its recurrence id.</param>
+/// <param name="Length">Its own length where it was given as a period; null for that of the series.</param>
+public readonly record struct Addition(LocalDateTime Start, Duration? Length = null);
 
 public enum AttendeeRole
 {

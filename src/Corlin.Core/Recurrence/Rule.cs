@@ -1,75 +1,84 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using NodaTime;
-using NodaTime.Text;
 
 namespace Corlin.Core.Recurrence;
 
+/// <summary>The unit in which a rule counts (FREQ). More often than hourly is not kept.</summary>
 public enum Frequency
 {
+    Hourly,
     Daily,
     Weekly,
+    Monthly,
+    Yearly,
 }
 
-/// <summary>How a series repeats (RFC 5545 3.3.10): daily or weekly, every n, on days, and until when.</summary>
-/// <param name="Interval">1 or more.</param>
-/// <param name="Days">The weekdays of a weekly rule; empty for the day of the start.</param>
-/// <param name="Count">How many occurrences there are in all, or null.</param>
-/// <param name="Until">The last wall-clock start that may be, in the zone of the series, or null.</param>
-public sealed record Rule(Frequency Frequency, int Interval, ImmutableArray<IsoDayOfWeek> Days, int? Count, LocalDateTime? Until)
-{
-    private static readonly LocalDateTimePattern UntilPattern = LocalDateTimePattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss");
+/// <summary>A weekday of a rule (an element of BYDAY).</summary>
+/// <param name="Nth">1 for the first of its month or year, -1 for the last, 0 for each.</param>
+public readonly record struct ByDay(IsoDayOfWeek Day, int Nth = 0);
 
-    private static readonly string[] DayNames = ["MO", "TU", "WE", "TH", "FR", "SA", "SU"];
+/// <summary>The last start that may be (UNTIL); a start at this very time still counts.</summary>
+/// <param name="IsUtc">Whether <paramref name="Time"/> is UTC; otherwise it is the wall clock of the series.</param>
+public readonly record struct Until(LocalDateTime Time, bool IsUtc = false);
+
+/// <summary>How a series repeats: the RRULE of RFC 5545 3.3.10, from hourly to yearly, every part of it.</summary>
+/// <param name="Interval">1 or more.</param>
+/// <remarks>
+/// Every part holds what stands in the text, within the RFC's limits; an empty one is absent. <see cref="Parse"/> refuses the
+/// combinations that the RFC forbids.
+/// </remarks>
+public sealed record Rule(Frequency Frequency, int Interval = 1)
+{
+    /// <summary>BYSECOND, 0 to 59 (a leap second is read as 59, RFC 5545 3.3.12).</summary>
+    public ImmutableArray<int> Seconds { get; init; } = [];
+
+    /// <summary>BYMINUTE, 0 to 59.</summary>
+    public ImmutableArray<int> Minutes { get; init; } = [];
+
+    /// <summary>BYHOUR, 0 to 23.</summary>
+    public ImmutableArray<int> Hours { get; init; } = [];
+
+    /// <summary>BYDAY.</summary>
+    public ImmutableArray<ByDay> Days { get; init; } = [];
+
+    /// <summary>BYMONTHDAY, 1 to 31 or -1 (the last day of the month) to -31.</summary>
+    public ImmutableArray<int> MonthDays { get; init; } = [];
+
+    /// <summary>BYYEARDAY, 1 to 366 or -1 (31 December) to -366.</summary>
+    public ImmutableArray<int> YearDays { get; init; } = [];
+
+    /// <summary>BYWEEKNO, 1 to 53 or -1 (the last week) to -53; week 1 is the first with four days in the year.</summary>
+    public ImmutableArray<int> Weeks { get; init; } = [];
+
+    /// <summary>BYMONTH, 1 to 12.</summary>
+    public ImmutableArray<int> Months { get; init; } = [];
+
+    /// <summary>BYSETPOS: which of a period's starts are taken, 1 the first, -1 the last.</summary>
+    public ImmutableArray<int> Positions { get; init; } = [];
+
+    /// <summary>WKST.</summary>
+    public IsoDayOfWeek WeekStart { get; init; } = IsoDayOfWeek.Monday;
+
+    /// <summary>How many occurrences there are in all, or null.</summary>
+    public int? Count { get; init; }
+
+    public Until? Until { get; init; }
 
     public bool Ends => Count is not null || Until is not null;
 
-    public static Rule Weekly(int interval, params ReadOnlySpan<IsoDayOfWeek> days) => new(Frequency.Weekly, interval, [.. days], null, null);
+    public static Rule Daily(int interval = 1) => new(Frequency.Daily, interval);
 
-    /// <summary>The rule as an RRULE value; UNTIL is written as local time, which the interchange turns into UTC.</summary>
-    public override string ToString()
+    public static Rule Weekly(int interval, params ReadOnlySpan<IsoDayOfWeek> days)
     {
-        var parts = new List<string> { $"FREQ={Frequency.ToString().ToUpperInvariant()}" };
-        if (Interval > 1) parts.Add(string.Create(CultureInfo.InvariantCulture, $"INTERVAL={Interval}"));
-        if (!Days.IsEmpty) parts.Add("BYDAY=" + string.Join(',', Days.Select(d => DayNames[(int)d - 1])));
-        if (Count is { } count) parts.Add(string.Create(CultureInfo.InvariantCulture, $"COUNT={count}"));
-        if (Until is { } until) parts.Add("UNTIL=" + UntilPattern.Format(until));
-        return string.Join(';', parts);
+        var listed = ImmutableArray.CreateBuilder<ByDay>(days.Length);
+        foreach (var day in days) listed.Add(new ByDay(day));
+        return new Rule(Frequency.Weekly, interval) { Days = listed.MoveToImmutable() };
     }
 
-    /// <summary>Reads what <see cref="ToString"/> writes.</summary>
-    /// <exception cref="FormatException">The text is no daily or weekly rule that can be expanded.</exception>
-    public static Rule Parse(string text)
-    {
-        Frequency? frequency = null;
-        var interval = 1;
-        ImmutableArray<IsoDayOfWeek> days = [];
-        int? count = null;
-        LocalDateTime? until = null;
-        foreach (var part in text.Split(';', StringSplitOptions.RemoveEmptyEntries))
-        {
-            var (name, value) = part.Split('=', 2) is [var n, var v] ? (n, v) : throw new FormatException($"“{part}” is no part of a rule.");
-            switch (name)
-            {
-                case "FREQ" when value is "DAILY": frequency = Recurrence.Frequency.Daily; break;
-                case "FREQ" when value is "WEEKLY": frequency = Recurrence.Frequency.Weekly; break;
-                case "INTERVAL": interval = Positive(value); break;
-                case "BYDAY": days = [.. value.Split(',').Select(Weekday)]; break;
-                case "COUNT": count = Positive(value); break;
-                case "UNTIL": until = UntilPattern.Parse(value.TrimEnd('Z')).GetValueOrThrow(); break;
-                default: throw new FormatException($"A rule with “{part}” cannot be expanded yet.");
-            }
-        }
+    /// <summary>The rule as an RRULE value. UNTIL without a Z is the wall clock of the series, which the interchange turns into UTC.</summary>
+    public override string ToString() => RuleText.Write(this);
 
-        if (frequency == Recurrence.Frequency.Daily && !days.IsEmpty) throw new FormatException("A daily rule on weekdays cannot be expanded yet.");
-        return new Rule(frequency ?? throw new FormatException("A rule names no frequency."), interval, days, count, until);
-    }
-
-    private static int Positive(string value) =>
-        int.TryParse(value, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number > 0
-            ? number
-            : throw new FormatException($"“{value}” is no count of 1 or more.");
-
-    private static IsoDayOfWeek Weekday(string name) =>
-        Array.IndexOf(DayNames, name) is >= 0 and var index ? (IsoDayOfWeek)(index + 1) : throw new FormatException($"“{name}” is no weekday.");
+    /// <summary>Reads an RRULE value.</summary>
+    /// <exception cref="FormatException">The text is no rule, repeats more often than hourly, or holds what RFC 5545 forbids.</exception>
+    public static Rule Parse(string text) => RuleText.Read(text);
 }

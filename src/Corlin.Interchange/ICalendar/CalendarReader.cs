@@ -7,6 +7,7 @@ using Ical.Net.DataTypes;
 using NodaTime;
 using Duration = NodaTime.Duration;
 using Override = Corlin.Core.Calendars.Override;
+using Period = Ical.Net.DataTypes.Period;
 
 namespace Corlin.Interchange.ICalendar;
 
@@ -36,7 +37,6 @@ public static class CalendarReader
     private static Entry? Entry(CalendarEvent found, IReadOnlyList<CalendarEvent> changes, DateTimeZone owner)
     {
         if (Time(found, owner) is not { } time) return null;
-        if (found.RecurrenceDates.GetAllDates().Any()) throw NotYet(found, "RDATE");
         return new Entry
         {
             PublicId = found.Uid ?? "",
@@ -48,7 +48,9 @@ public static class CalendarReader
             MadeAt = Instant.MinValue,
             Title = found.Summary ?? "",
             Time = time,
-            Rule = found.RecurrenceRule is { } rule ? Rule(found, rule.ToString() ?? "", time) : null,
+            Rule = found.RecurrenceRule is { } rule ? Rule(found, rule.ToString() ?? "") : null,
+            Additions = [.. found.RecurrenceDates.GetAllPeriods().Select(p => Addition(p, time, owner)).Concat(
+                found.RecurrenceDates.GetAllDates().Select(d => new Addition(LocalIn(time, d, owner)))).DistinctBy(a => a.Start)],
             Exceptions = [.. found.ExceptionDates.GetAllDates().Select(d => LocalIn(time, d, owner))],
             Overrides = [.. changes.Select(c => Change(c, time, owner))],
             Takes = found switch
@@ -64,24 +66,29 @@ public static class CalendarReader
     private static Override Change(CalendarEvent changed, EntryTime series, DateTimeZone owner)
     {
         var identifier = changed.RecurrenceIdentifier!;
-        if (identifier.Range == RecurrenceRange.ThisAndFuture) throw NotYet(changed, "RANGE=THISANDFUTURE");
-        return new Override(LocalIn(series, identifier.StartTime, owner), Time(changed, owner), changed.Summary, Cancelled: changed.Status == "CANCELLED");
+        return new Override(
+            LocalIn(series, identifier.StartTime, owner), Time(changed, owner), changed.Summary, changed.Location,
+            changed.Status == "CANCELLED", identifier.Range == RecurrenceRange.ThisAndFuture);
     }
 
-    private static Rule Rule(CalendarEvent found, string text, EntryTime time)
+    private static Rule Rule(CalendarEvent found, string text)
     {
         try
         {
-            var rule = Core.Recurrence.Rule.Parse(text);
-            // UNTIL is told in UTC (RFC 5545 3.3.10); the core wants the wall clock of the series.
-            return rule.Until is { } until && time is TimedEntry timed && text.Contains('Z', StringComparison.Ordinal)
-                ? rule with { Until = Zones.Get(timed.Zone).ToLocal(until.InUtc().ToInstant()) }
-                : rule;
+            return Core.Recurrence.Rule.Parse(text);
         }
         catch (FormatException e)
         {
-            throw new FormatException($"{found.Uid}: {e.Message}");
+            throw new FormatException($"“{found.Summary ?? "(no title)"}” ({found.Uid}): {e.Message}");
         }
+    }
+
+    private static Addition Addition(Period period, EntryTime series, DateTimeZone owner)
+    {
+        var start = LocalIn(series, period.StartTime, owner);
+        if (!period.StartTime.HasTime || (period.EndTime is null && period.Duration is null)) return new Addition(start);
+        var end = period.EndTime ?? period.StartTime.Add(period.Duration!.Value);
+        return new Addition(start, Zoned.Read(end, owner) - Zoned.Read(period.StartTime, owner));
     }
 
     private static EntryTime? Time(CalendarEvent found, DateTimeZone owner)
@@ -98,12 +105,18 @@ public static class CalendarReader
         var from = Zoned.Read(start, owner);
         var length = end is null ? Duration.Zero : Zoned.Read(end, owner) - from;
         var zone = start.IsUtc ? "Etc/UTC" : Zones.Exists(start.TzId) ? start.TzId! : owner.Id;
-        return length < Duration.Zero ? null : TimedEntry.At(new Stretch(from, from + length), zone);
+        // The wall clock as it was written, also where the clock skips it: a series goes on from there.
+        return length < Duration.Zero ? null : new TimedEntry(Zoned.Local(start), zone, length, EndZone(end, zone), Zones.TzdbVersion);
     }
 
-    private static LocalDateTime LocalIn(EntryTime series, CalDateTime value, DateTimeZone owner) => series is TimedEntry timed && value.HasTime
-        ? Zones.Get(timed.Zone).ToLocal(Zoned.Read(value, owner))
-        : LocalDate.FromDateTime(value.Value).AtMidnight();
+    private static string? EndZone(CalDateTime? end, string zone) =>
+        end is { IsUtc: false, TzId: { } id } && id != zone && Zones.Exists(id) ? id : null;
 
-    private static FormatException NotYet(CalendarEvent found, string what) => new($"{found.Uid}: {what} is not read yet.");
+    /// <summary>A date-time on the wall clock of the series; a date stands for that day's start of it.</summary>
+    private static LocalDateTime LocalIn(EntryTime series, CalDateTime value, DateTimeZone owner) => series switch
+    {
+        TimedEntry timed when value.HasTime => Zones.Get(timed.Zone).ToLocal(Zoned.Read(value, owner)),
+        TimedEntry timed => LocalDate.FromDateTime(value.Value).At(timed.Start.TimeOfDay),
+        _ => LocalDate.FromDateTime(value.Value).AtMidnight(),
+    };
 }

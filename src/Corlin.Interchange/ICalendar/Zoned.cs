@@ -14,10 +14,13 @@ internal static class Zoned
         return new CalDateTime(local.ToDateTimeUnspecified(), zone);
     }
 
+    /// <summary>The wall clock of a date-time as it is written.</summary>
+    public static LocalDateTime Local(CalDateTime value) => LocalDateTime.FromDateTime(DateTime.SpecifyKind(value.Value, DateTimeKind.Unspecified));
+
     /// <summary>The instant of a date-time; a floating one is read in the zone given.</summary>
     public static Instant Read(CalDateTime value, DateTimeZone floating)
     {
-        var local = LocalDateTime.FromDateTime(DateTime.SpecifyKind(value.Value, DateTimeKind.Unspecified));
+        var local = Local(value);
         if (value.IsUtc) return local.InUtc().ToInstant();
         var zone = value.TzId is { } id && DateTimeZoneProviders.Tzdb.GetZoneOrNull(id) is { } known ? known : floating;
         return zone.ToInstant(local);

@@ -165,6 +165,6 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
         var start = days.Timed(first, at, minutes, zone);
         var weekdays = on.Select(d => days.Date(d).DayOfWeek).Append(start.Start.DayOfWeek).Distinct().Order().ToArray();
         var until = days.Date(5 * WeeksAfter) + new LocalTime(23, 59);
-        return (start, Rule.Weekly(every, weekdays) with { Until = until });
+        return (start, Rule.Weekly(every, weekdays) with { Until = new Until(until) });
     }
 }

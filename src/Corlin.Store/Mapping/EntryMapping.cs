@@ -21,8 +21,9 @@ internal static class EntryMapping
         Owner = new UserId(row.OwnerId),
         Time = ToCore(row.Time)!,
         Rule = row.Rule is null ? null : Rule.Parse(row.Rule),
+        Additions = Texts.ReadAdditions(row.Additions),
         Exceptions = Texts.ReadTimes(row.Exceptions),
-        Overrides = [.. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled))],
+        Overrides = [.. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled, o.AndFollowing))],
         Title = row.Title,
         Place = row.Place,
         Link = row.Link,
@@ -56,6 +57,7 @@ internal static class EntryMapping
         Apply(entry.Time, row.Time);
         row.LastEnd = lastEnd;
         row.Rule = entry.Rule?.ToString();
+        row.Additions = Texts.Write(entry.Additions);
         row.Exceptions = Texts.Write(entry.Exceptions);
         row.Title = entry.Title;
         row.Place = entry.Place;
@@ -86,6 +88,7 @@ internal static class EntryMapping
             Title = changed.Title,
             Place = changed.Place,
             Cancelled = changed.Cancelled,
+            AndFollowing = changed.AndFollowing,
         };
     }
 

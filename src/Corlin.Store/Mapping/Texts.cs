@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
@@ -32,6 +33,15 @@ internal static class Texts
 
     public static ImmutableArray<LocalDateTime> ReadTimes(string? text) =>
         text is null ? [] : [.. text.Split(';').Select(t => Local.Parse(t).Value)];
+
+    /// <summary>Starts, each with the seconds it takes where it has a length of its own ("2027-03-08T09:00:00/2700").</summary>
+    public static string? Write(ImmutableArray<Addition> additions) => additions.IsEmpty ? null : string.Join(
+        ';', additions.Select(a => Local.Format(a.Start) + (a.Length is { } length ? string.Create(CultureInfo.InvariantCulture, $"/{length.TotalSeconds}") : "")));
+
+    public static ImmutableArray<Addition> ReadAdditions(string? text) => text is null ? [] : [.. text.Split(';').Select(t =>
+        t.Split('/') is [var start, var seconds]
+            ? new Addition(Local.Parse(start).Value, Duration.FromSeconds(double.Parse(seconds, CultureInfo.InvariantCulture)))
+            : new Addition(Local.Parse(t).Value))];
 
     /// <summary>Occurrences by their start; "all" for the whole.</summary>
     public static string? Write(ImmutableArray<LocalDateTime?> which) => which.IsEmpty ? null : string.Join(';', which.Select(w => w is { } at ? Local.Format(at) : "all"));

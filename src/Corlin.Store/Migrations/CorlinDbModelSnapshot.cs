@@ -212,6 +212,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Additions")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Agenda")
                         .HasColumnType("TEXT");
 
@@ -485,6 +488,9 @@ namespace Corlin.Store.Migrations
 
                     b.Property<string>("RecurrenceId")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("AndFollowing")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("Cancelled")
                         .HasColumnType("INTEGER");

@@ -29,6 +29,7 @@ internal sealed class EntryRow
     public Instant LastEnd { get; set; }
 
     public string? Rule { get; set; }
+    public string? Additions { get; set; }
     public string? Exceptions { get; set; }
     public required string Title { get; set; }
     public string? Place { get; set; }
@@ -58,6 +59,7 @@ internal sealed class OverrideRow
     public string? Title { get; set; }
     public string? Place { get; set; }
     public bool Cancelled { get; set; }
+    public bool AndFollowing { get; set; }
 }
 
 internal sealed class ParticipationRow

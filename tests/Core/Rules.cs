@@ -18,6 +18,15 @@ internal static class Rules
             return position && !rule.Days.IsEmpty ? rule with { Positions = [-1, 1] } : rule;
         }));
 
+    /// <summary>Any rule, with an end or without.</summary>
+    public static readonly Gen<Rule> Any = Gen.Select(Endless, Gen.Int[0, 4], Gen.Int[1, 50], Gen.Bool).Select((rule, end, number, utc) => end switch
+    {
+        0 => rule with { Count = number },
+        1 => rule with { Until = new Until(new LocalDateTime(2027, 3, 1, 23, 59, 59).PlusDays(number)) },
+        2 => rule with { Until = new Until(new LocalDateTime(2027, 3, 1, 9, 30).PlusMinutes(number), utc) },
+        _ => rule,
+    });
+
     private static Gen<Rule> Parts(Frequency frequency)
     {
         var ordinals = frequency is Frequency.Monthly or Frequency.Yearly;

@@ -37,17 +37,25 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     }
 
     public ChangeMade? Change(long id) => Db.Changes.Find(id) is { } row
-        ? new ChangeMade(row.Id, row.Kind, new UserId(row.ActorId), new UserId(row.InNameOfId), row.At, row.UndoneById is not null)
+        ? new ChangeMade(row.Id, KindOf(row), new UserId(row.ActorId), new UserId(row.InNameOfId), row.At, row.UndoneById is not null)
         : null;
+
+    private ChangeKind KindOf(ChangeRow row)
+    {
+        while (row.Kind == ChangeKind.Undone && Db.Changes.SingleOrDefault(c => c.UndoneById == row.Id) is { } original) row = original;
+        return row.Kind;
+    }
 
     public Entry Save(Entry entry)
     {
         var lastEnd = Occupying.LastEnd(entry, Zone(entry));
-        var row = entry.Id.Value == 0 ? null : Db.Entries.Single(e => e.Id == entry.Id.Value);
+        // One that was removed by an undo comes back under its old number.
+        var row = entry.Id.Value == 0 ? null : Db.Entries.SingleOrDefault(e => e.Id == entry.Id.Value);
         var before = row is null ? null : Snapshot(row);
         if (row is null)
         {
             row = EntryMapping.NewRow(entry, lastEnd);
+            row.Id = entry.Id.Value;
             Db.Entries.Add(row);
             Db.SaveChanges();
         }
@@ -73,7 +81,14 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         foreach (var message in waiting) message.WithdrawnAt = Now;
         foreach (var line in Db.History.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList()) Restore(line);
         undone.UndoneById = Current.Id;
+        if (Db.Changes.SingleOrDefault(c => c.UndoneById == change) is { } original) SendAgain(original.Id);
         Db.SaveChanges();
+    }
+
+    private void SendAgain(long change)
+    {
+        foreach (var message in Db.Outbox.Where(o => o.ChangeId == change && o.SentAt == null).OrderBy(o => o.Id).ToList())
+            Send(JsonSerializer.Deserialize<OutboxMessage>(message.Body, Texts.Json)!);
     }
 
     public void Send(OutboxMessage message)
@@ -212,10 +227,10 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     private void Restore(HistoryRow line)
     {
         var row = Db.Entries.SingleOrDefault(e => e.Id == line.EntryId);
-        if (row is null || Snapshot(row) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
+        if ((row is null ? null : Snapshot(row)) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
         if (line.Before is null)
         {
-            Remove(row, line.After);
+            Remove(row!, line.After!);
             return;
         }
 

@@ -19,7 +19,7 @@ public sealed class StoringTests : IAsyncLifetime
     [Fact]
     public async Task An_entry_is_read_as_it_was_saved()
     {
-        var id = await world.Do(new AddAppointment(
+        var (id, _) = await world.Do(new AddAppointment(
             world.Maren.Id, world.Maren.Id, "  Read-in ", new TimedEntry(new LocalDateTime(2027, 3, 28, 1, 30), "Europe/Lisbon", Duration.FromMinutes(30), "America/Halifax", Zones.TzdbVersion),
             "Gannet", "https://meet.ebbline.example/x", true, TimeTaken.Pencilled, Rule.Weekly(2, IsoDayOfWeek.Monday, IsoDayOfWeek.Sunday) with { Count = 5 }));
         var entry = await world.Entry(id);
@@ -31,7 +31,7 @@ public sealed class StoringTests : IAsyncLifetime
     [Fact]
     public async Task An_all_day_entry_is_read_as_dates()
     {
-        var id = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Reading day", new AllDayEntry(new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 10)), null));
+        var (id, _) = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Reading day", new AllDayEntry(new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 10)), null));
         Assert.Equal(new AllDayEntry(new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 10)), (await world.Entry(id)).Time);
     }
 

@@ -49,6 +49,19 @@ public class SchedulingMailTests
     }
 
     [Fact]
+    public async Task A_series_says_how_it_repeats_to_programs_and_to_people()
+    {
+        var series = new MailSeries("FREQ=WEEKLY;UNTIL=20270518T110000Z", "every week until 18 May 2027", [new LocalDateTime(2027, 3, 30, 12, 0)], [new LocalDateTime(2027, 4, 1, 12, 0)], "u0@corlin");
+        var mail = await Delivered(SchedulingWriter.ToMime(Invitation with { Series = series }, "m1@corlin.example"));
+        var text = Unfold(CalendarPart(mail).Text);
+        Assert.Contains("RRULE:FREQ=WEEKLY;UNTIL=20270518T110000Z", text, StringComparison.Ordinal);
+        Assert.Contains("EXDATE;TZID=Europe/Lisbon:20270330T120000", text, StringComparison.Ordinal);
+        Assert.Contains("RDATE;TZID=Europe/Lisbon:20270401T120000", text, StringComparison.Ordinal);
+        Assert.Contains("RELATED-TO:u0@corlin", text, StringComparison.Ordinal);
+        Assert.Contains("It repeats every week until 18 May 2027.", mail.TextBody!, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_correspondent_reads_what_was_written()
     {
         var read = InvitationReader.Read(SchedulingWriter.ToText(Invitation))!;

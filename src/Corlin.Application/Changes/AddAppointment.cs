@@ -11,13 +11,14 @@ namespace Corlin.Application.Changes;
 /// <summary>Adds an appointment to a calendar.</summary>
 public sealed record AddAppointment(
     UserId Actor, UserId InNameOf, string Title, EntryTime Time, string? Place, string? Link = null, bool Private = false, TimeTaken Takes = TimeTaken.Firm,
-    Rule? Rule = null) : IChange<string>
+    Rule? Rule = null) : IChange<AddedAppointment>
 {
-    public string Apply(IChangeSession session)
+    public AddedAppointment Apply(IChangeSession session)
     {
         var rights = session.MustAdd(Actor, InNameOf);
         if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
-        session.Begin(ChangeKind.AppointmentAdded, Actor, InNameOf, rights.Grant);
+        RuleChecks.MustFit(Rule, Time);
+        var change = session.Begin(ChangeKind.AppointmentAdded, Actor, InNameOf, rights.Grant);
         var added = session.New(EntryKind.Appointment, InNameOf, Actor, Title, Time) with
         {
             Rule = Rule,
@@ -27,9 +28,12 @@ public sealed record AddAppointment(
             Private = Private,
         };
         session.Save(added);
-        return added.PublicId;
+        return new AddedAppointment(added.PublicId, change);
     }
 }
+
+/// <param name="Change">With it the adding can be undone.</param>
+public sealed record AddedAppointment(string PublicId, long Change);
 
 /// <summary>Keeps some stretches while something is being agreed; choosing one releases the others.</summary>
 /// <param name="LapsesAt">When they are over if none was chosen.</param>

@@ -16,6 +16,7 @@ public sealed record ArrangeMeeting(
     public ArrangedMeeting Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
+        RuleChecks.MustFit(Rule, Time);
         var change = session.Begin(ChangeKind.MeetingSent, Actor, InNameOf, rights.Grant);
         var asked = Attendees.Resolve(session, Invited, InNameOf);
         var sent = Scheduling.Send(session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) with
@@ -27,24 +28,11 @@ public sealed record ArrangeMeeting(
             Line = Line,
             Private = Private,
             Status = MeetingStatus.Draft,
-            Participations = [.. asked.Select(a => BooksItself(session, a))],
+            Participations = [.. asked],
         });
-        var stored = session.Save(sent.Entry);
+        var stored = session.Save(Rooms.Answer(session, sent.Entry));
         session.Tell(sent with { Entry = stored }, Actor);
         return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
-    }
-
-    /// <summary>A room takes a meeting at once when it is free then, and refuses it when not.</summary>
-    private Participation BooksItself(IChangeSession session, Participation part)
-    {
-        if (part.Role != AttendeeRole.Resource) return part;
-        var room = session.Users([part.Who])[part.Who];
-        var stretch = Time.ToStretch(room.HomeZone);
-        var calendar = session.MainCalendars([room.Id])[room.Id];
-        var taken = session.Touching([calendar], stretch)[calendar]
-            .SelectMany(e => Occurrences.In(e, stretch, room.HomeZone))
-            .Any(o => Agreement.On(o, room.Id, session.Now) >= TimeTaken.Pencilled);
-        return part with { Answer = taken ? Answer.Declined : Answer.Accepted, AnsweredAt = session.Now, AnsweredBy = room.Id };
     }
 }
 

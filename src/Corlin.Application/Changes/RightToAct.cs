@@ -28,6 +28,28 @@ internal static class RightToAct
         throw new RefusedException(Agreement.For(meeting, null).Any(p => p.Who == actor) ? RefusalKind.NotTheOrganiser : RefusalKind.NotFound);
     }
 
+    /// <summary>An entry that the actor may change: a meeting they organise, an appointment or hold of a calendar they may change, or one they added.</summary>
+    /// <exception cref="RefusedException">There is none that they may know of, or they may not change it.</exception>
+    public static (Entry Entry, Rights Rights) MustChange(this IChangeSession session, UserId actor, string entry)
+    {
+        var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
+        if (found.Kind == EntryKind.Meeting) return session.MustOrganise(actor, entry);
+        var rights = session.RightsOn(actor, found.Owner);
+        // What is private is not told from what is not there.
+        if ((found.Private && !rights.Private) || rights.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
+        var may = rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && found.MadeBy == actor);
+        return may ? (found, rights) : throw new RefusedException(RefusalKind.MayNotChange);
+    }
+
+    /// <summary>That the actor may still do what a change of theirs did, and so take it back.</summary>
+    /// <exception cref="RefusedException">They may not any more.</exception>
+    public static void MustTakeBack(this IChangeSession session, ChangeMade made)
+    {
+        if (made.Kind is ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.EntryChanged or ChangeKind.EntryCancelled)
+            session.MustAdd(made.Actor, made.InNameOf);
+        else session.MustSpeakFor(made.Actor, made.InNameOf);
+    }
+
     public static CalendarId CalendarOf(this IChangeSession session, UserId owner) =>
         session.MainCalendars([owner]).TryGetValue(owner, out var calendar) ? calendar : throw new RefusedException(RefusalKind.NotFound, "inNameOf");
 

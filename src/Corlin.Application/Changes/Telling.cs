@@ -1,6 +1,7 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Words;
 using NodaTime;
 
 namespace Corlin.Application.Changes;
@@ -32,7 +33,7 @@ internal static class Telling
 
     private static SchedulingMethod? Method(EffectKind kind) => kind switch
     {
-        EffectKind.Invite or EffectKind.Moved => SchedulingMethod.Request,
+        EffectKind.Invite or EffectKind.Moved or EffectKind.Changed => SchedulingMethod.Request,
         EffectKind.Cancelled => SchedulingMethod.Cancel,
         EffectKind.ProposalRefused => SchedulingMethod.DeclineCounter,
         // Nobody outside organises a meeting here yet, so no answer goes out.
@@ -43,15 +44,30 @@ internal static class Telling
         Entry meeting, Effect effect, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now)
     {
         var organiser = people[meeting.Owner];
-        var occurrence = Occurrences.Find(meeting with { Status = MeetingStatus.Sent }, effect.RecurrenceId, organiser.HomeZone);
+        var occurrence = Occurrences.Find(Standing(meeting, effect.RecurrenceId), effect.RecurrenceId, organiser.HomeZone);
         var stretch = occurrence?.Stretch ?? meeting.Time.ToStretch(organiser.HomeZone);
         var zone = meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : organiser.Zone;
         var attendees = Agreement.For(meeting, effect.RecurrenceId)
             .Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
         return new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
-            occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, meeting.Line, attendees, effect.RecurrenceId);
+            occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, meeting.Line, attendees, effect.RecurrenceId,
+            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null);
     }
+
+    /// <summary>The meeting as it was before it or the occurrence was cancelled: that is what a message about it tells.</summary>
+    private static Entry Standing(Entry meeting, LocalDateTime? id) => meeting with
+    {
+        Status = MeetingStatus.Sent,
+        Overrides = [.. meeting.Overrides.Where(o => o.RecurrenceId != id || !o.Cancelled)],
+    };
+
+    private static MailSeries Series(Entry meeting) => new(
+        meeting.Rule?.ToText(meeting.Time is Core.Time.TimedEntry timed ? Core.Time.Zones.Get(timed.Zone) : null),
+        meeting.Rule is null ? "on several dates" : RuleWords.Write(meeting.Rule),
+        [.. meeting.Exceptions.Concat(meeting.Overrides.Where(o => o is { Cancelled: true, AndFollowing: false }).Select(o => o.RecurrenceId))],
+        [.. meeting.Additions.Select(a => a.Start)],
+        meeting.RelatedTo);
 
     private static Mailbox Box(CalendarUser user) => new(user.Name, user.Address);
 }

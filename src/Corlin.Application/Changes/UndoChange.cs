@@ -4,8 +4,8 @@ using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Changes;
 
-/// <summary>Takes back what one has just done, while nothing of it has left and nothing of it was changed since.</summary>
-/// <param name="Change">The id that the change gave.</param>
+/// <summary>Takes back what one has done, while nothing of it has left and nothing of it was changed since.</summary>
+/// <param name="Change">The id that the change gave; that of an undo does again what it took back.</param>
 public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -13,7 +13,7 @@ public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
         // A change of somebody else's is not told from one that never was.
         if (session.Change(Change) is not { } made || made.Actor != Actor) throw new RefusedException(RefusalKind.NotFound);
         if (made.Undone) throw new RefusedException(RefusalKind.ChangedSince);
-        session.MustSpeakFor(Actor, made.InNameOf);
+        session.MustTakeBack(made);
         var change = session.Begin(ChangeKind.Undone, Actor, made.InNameOf, null);
         session.Restore(Change);
         return change;

@@ -17,7 +17,10 @@ public interface IChangeSession : ICalendarReads
     /// <returns>The entry with its id.</returns>
     Entry Save(Entry entry);
 
-    /// <summary>Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn.</summary>
+    /// <summary>
+    /// Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn. Where the change was itself
+    /// an undo, what that took back is done again, and its messages go out.
+    /// </summary>
     void Restore(long change);
 
     /// <summary>The change with this id, or null.</summary>
@@ -60,6 +63,9 @@ public enum ChangeKind
     WentOn,
     MeetingCancelled,
     Undone,
+    EntryChanged,
+    EntryCancelled,
 }
 
+/// <param name="Kind">What was done; of an undo what it took back.</param>
 public sealed record ChangeMade(long Id, ChangeKind Kind, UserId Actor, UserId InNameOf, Instant At, bool Undone);

@@ -134,6 +134,13 @@ public static class English
         RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
         RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
         RefusalKind.IllegalGrant => "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
+        RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
+        RefusalKind.OfTheWhole => "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
+        RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",
+        RefusalKind.NeverOccurs => "It would never take place: no day fits how it repeats.",
+        RefusalKind.StartLeftOut => "How it repeats leaves out the day chosen. Choose one of its days, or say anew how it repeats.",
+        RefusalKind.RuleNotUnderstood => $"“{refusal.What}” is not understood. Say, for instance, “every second Thursday until 30 June”.",
+        RefusalKind.TimeSkipped => $"That time does not exist on that day: the clocks go forward. The nearest are {refusal.What}.",
         RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",
         _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
     };

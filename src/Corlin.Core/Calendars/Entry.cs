@@ -46,6 +46,9 @@ public sealed record Entry
     /// <summary>The UID of RFC 5545; with the organiser's address the key of a meeting.</summary>
     public required string Uid { get; init; }
 
+    /// <summary>The UID of the series of which this one went off (RELATED-TO, RFC 5545 3.8.4.5), or null.</summary>
+    public string? RelatedTo { get; init; }
+
     public required EntryKind Kind { get; init; }
 
     /// <summary>The calendar on which it was made: the organiser's for a meeting.</summary>

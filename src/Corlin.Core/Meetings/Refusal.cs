@@ -25,6 +25,25 @@ public enum RefusalKind
     ChangedSince,
     AlreadySent,
     IllegalGrant,
+    MayNotChange,
+
+    /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
+    OfTheWhole,
+
+    /// <summary>The rule picks dates or hours that do not move by so many days.</summary>
+    RuleDoesNotMove,
+
+    /// <summary>The rule yields no occurrence.</summary>
+    NeverOccurs,
+
+    /// <summary>The rule leaves out the start.</summary>
+    StartLeftOut,
+
+    /// <summary>A part of the words for how it repeats was not understood.</summary>
+    RuleNotUnderstood,
+
+    /// <summary>The wall clock skips that time on that day.</summary>
+    TimeSkipped,
     BadInput,
 }
 

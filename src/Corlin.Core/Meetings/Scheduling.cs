@@ -14,6 +14,9 @@ public enum EffectKind
     /// <summary>An attendee is told of a change that asks them anew (REQUEST, higher SEQUENCE).</summary>
     Moved,
 
+    /// <summary>An attendee is told of a change that leaves their answer (REQUEST).</summary>
+    Changed,
+
     /// <summary>An attendee is told that it does not take place (CANCEL).</summary>
     Cancelled,
 
@@ -78,23 +81,28 @@ public static class Scheduling
         var moved = recurrenceId is { } id
             ? meeting with { Overrides = [.. meeting.Overrides.Where(o => o.RecurrenceId != id), Changed(meeting, id) with { Time = time }] }
             : meeting with { Time = time };
-        moved = moved with { Sequence = meeting.Sequence + 1, Version = meeting.Version + 1, GoesOn = [.. meeting.GoesOn.Where(g => g != recurrenceId)] };
-        foreach (var part in Agreement.For(meeting, recurrenceId))
-        {
-            moved = With(moved, part with
-            {
-                RecurrenceId = recurrenceId,
-                Answer = Answer.None,
-                Comment = null,
-                Proposed = null,
-                AnsweredAt = null,
-                AnsweredBy = null,
-                Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
-            });
-        }
-
-        return new Transition(moved, Tell(meeting, EffectKind.Moved, recurrenceId));
+        moved = moved with { Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 };
+        return new Transition(AskAnew(moved, recurrenceId), Tell(meeting, EffectKind.Moved, recurrenceId));
     }
+
+    /// <summary>The answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not accepted.</summary>
+    internal static Entry AskAnew(Entry meeting, LocalDateTime? recurrenceId)
+    {
+        var asked = meeting with { GoesOn = [.. meeting.GoesOn.Where(g => recurrenceId is not null && g != recurrenceId)] };
+        if (recurrenceId is null) asked = asked with { Participations = [.. meeting.Participations.Select(Unanswered)] };
+        else foreach (var part in Agreement.For(meeting, recurrenceId)) asked = With(asked, Unanswered(part) with { RecurrenceId = recurrenceId, Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1 });
+        return asked;
+    }
+
+    private static Participation Unanswered(Participation part) => part with
+    {
+        Answer = part.Role == AttendeeRole.Resource ? part.Answer : Answer.None,
+        Comment = null,
+        Proposed = null,
+        AnsweredAt = null,
+        AnsweredBy = null,
+        Version = part.Version + 1,
+    };
 
     /// <summary>The proposed time is not taken up; the attendee's answer stays as it was without it.</summary>
     public static Transition RefuseProposal(Entry meeting, UserId who, LocalDateTime? recurrenceId)
@@ -138,7 +146,7 @@ public static class Scheduling
     private static Override Changed(Entry meeting, LocalDateTime id) =>
         meeting.Overrides.FirstOrDefault(o => o.RecurrenceId == id) ?? new Override(id);
 
-    private static ImmutableArray<Effect> Tell(Entry meeting, EffectKind kind, LocalDateTime? recurrenceId) =>
+    internal static ImmutableArray<Effect> Tell(Entry meeting, EffectKind kind, LocalDateTime? recurrenceId) =>
         [.. Agreement.For(meeting, recurrenceId).Select(p => new Effect(kind, p.Who, p.Who, recurrenceId))];
 
     private static Entry With(Entry meeting, Participation part)

@@ -29,10 +29,19 @@ public sealed record Mailbox(string Name, string Address);
 /// <summary>An attendee as a message tells them.</summary>
 public sealed record AddressedAttendee(Mailbox Who, AttendeeRole Role, Answer Answer);
 
+/// <summary>How the meeting of a message repeats.</summary>
+/// <param name="Rule">An RRULE value, UNTIL in UTC; null where only dates are listed.</param>
+/// <param name="Words">The same in words.</param>
+/// <param name="LeftOut">The starts, on the wall clock of its zone, that do not take place.</param>
+/// <param name="Added">The starts beside the rule.</param>
+/// <param name="RelatedTo">The UID of the series of which it went off, or null.</param>
+public sealed record MailSeries(string? Rule, string Words, IReadOnlyList<LocalDateTime> LeftOut, IReadOnlyList<LocalDateTime> Added, string? RelatedTo);
+
 /// <summary>A message to somebody outside, whole as it was when the change was made.</summary>
 /// <param name="SentBy">Who acted in the organiser's name (SENT-BY), or null where the organiser did.</param>
 /// <param name="Stretch">When it takes place.</param>
 /// <param name="Zone">The tzdb id in which the times are told.</param>
+/// <param name="Series">Null for one that takes place once, and for a message about one occurrence.</param>
 public sealed record OutgoingMail(
     SchedulingMethod Method, Mailbox To, Mailbox Organiser, Mailbox? SentBy, string Uid, int Sequence, Instant Stamp, Stretch Stretch, string Zone,
-    string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId);
+    string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId, MailSeries? Series = null);

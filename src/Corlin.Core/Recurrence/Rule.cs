@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Core.Recurrence;
@@ -73,6 +74,15 @@ public sealed record Rule(Frequency Frequency, int Interval = 1)
         var listed = ImmutableArray.CreateBuilder<ByDay>(days.Length);
         foreach (var day in days) listed.Add(new ByDay(day));
         return new Rule(Frequency.Weekly, interval) { Days = listed.MoveToImmutable() };
+    }
+
+    /// <summary>The rule as it leaves Corlin: UNTIL in UTC for a series in a zone, a date for an all-day one (RFC 5545 3.3.10).</summary>
+    /// <param name="zone">The zone of the series; null for an all-day one.</param>
+    public string ToText(DateTimeZone? zone)
+    {
+        if (Until is not { IsUtc: false } until) return ToString();
+        if (zone is null) return RuleText.Write(this, untilAsDate: true);
+        return (this with { Until = new Until(Zones.ToInstant(zone, until.Time).InUtc().LocalDateTime, true) }).ToString();
     }
 
     /// <summary>The rule as an RRULE value. UNTIL without a Z is the wall clock of the series, which the interchange turns into UTC.</summary>

@@ -14,7 +14,7 @@ internal static class RuleText
 
     private static readonly string[] DayNames = ["MO", "TU", "WE", "TH", "FR", "SA", "SU"];
 
-    public static string Write(Rule rule)
+    public static string Write(Rule rule, bool untilAsDate = false)
     {
         var parts = new List<string> { $"FREQ={rule.Frequency.ToString().ToUpperInvariant()}" };
         if (rule.Interval > 1) parts.Add(Invariant($"INTERVAL={rule.Interval}"));
@@ -29,7 +29,7 @@ internal static class RuleText
         Add("BYSETPOS", rule.Positions);
         if (rule.WeekStart != IsoDayOfWeek.Monday) parts.Add("WKST=" + DayNames[(int)rule.WeekStart - 1]);
         if (rule.Count is { } count) parts.Add(Invariant($"COUNT={count}"));
-        if (rule.Until is { } until) parts.Add("UNTIL=" + TimePattern.Format(until.Time) + (until.IsUtc ? "Z" : ""));
+        if (rule.Until is { } until) parts.Add("UNTIL=" + (untilAsDate ? DatePattern.Format(until.Time.Date) : TimePattern.Format(until.Time) + (until.IsUtc ? "Z" : "")));
         return string.Join(';', parts);
 
         void Add(string name, ImmutableArray<int> numbers)

@@ -58,10 +58,19 @@ public static class SchedulingWriter
         if (mail.Link is not null) occurrence.Url = new Uri(mail.Link);
         if (mail.Line is not null) occurrence.Comments.Add(mail.Line);
         if (mail.RecurrenceId is { } id) occurrence.RecurrenceIdentifier = new RecurrenceIdentifier(Zoned.Write(Zones.Get(mail.Zone).ToInstant(id), mail.Zone));
+        if (mail.Series is { } series) Repeat(occurrence, series, mail.Zone);
         foreach (var attendee in mail.Attendees) occurrence.Attendees.Add(Attendee(attendee));
         calendar.Events.Add(occurrence);
         if (mail.Zone is not ("UTC" or "Etc/UTC")) calendar.AddTimeZone(new VTimeZone(mail.Zone));
         return new CalendarSerializer().SerializeToString(calendar)!;
+    }
+
+    private static void Repeat(CalendarEvent occurrence, MailSeries series, string zone)
+    {
+        if (series.Rule is not null) occurrence.RecurrenceRule = new RecurrenceRule(series.Rule);
+        foreach (var start in series.LeftOut) occurrence.ExceptionDates.Add(Zoned.Write(Zones.Get(zone).ToInstant(start), zone));
+        foreach (var start in series.Added) occurrence.RecurrenceDates.Add(Zoned.Write(Zones.Get(zone).ToInstant(start), zone));
+        if (series.RelatedTo is not null) occurrence.Properties.Add(new CalendarProperty("RELATED-TO", series.RelatedTo));
     }
 
     private static Attendee Attendee(CoreAttendee attendee) => new($"mailto:{attendee.Who.Address}")
@@ -105,6 +114,7 @@ public static class SchedulingWriter
             "",
             $"{LongTime.Format(zone.ToLocal(mail.Stretch.Start))} to {zone.ToLocal(mail.Stretch.End):HH:mm} ({mail.Zone})",
         };
+        if (mail.Series is not null) lines.Add($"It repeats {mail.Series.Words}.");
         if (mail.Place is not null) lines.Add($"Place: {mail.Place}");
         if (mail.Link is not null) lines.Add($"Conference: {mail.Link}");
         if (mail.Line is not null) lines.AddRange(["", mail.Line]);

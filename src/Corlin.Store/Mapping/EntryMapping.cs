@@ -16,6 +16,7 @@ internal static class EntryMapping
         Id = new EntryId(row.Id),
         PublicId = row.PublicId,
         Uid = row.Uid,
+        RelatedTo = row.RelatedTo,
         Kind = row.Kind,
         Home = new CalendarId(row.CalendarId),
         Owner = new UserId(row.OwnerId),
@@ -52,6 +53,7 @@ internal static class EntryMapping
     public static void Apply(Entry entry, EntryRow row, Instant lastEnd)
     {
         row.Kind = entry.Kind;
+        row.RelatedTo = entry.RelatedTo;
         row.CalendarId = entry.Home.Value;
         row.OwnerId = entry.Owner.Value;
         Apply(entry.Time, row.Time);

@@ -203,6 +203,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("UndoneById")
+                        .HasFilter("\"UndoneById\" IS NOT NULL");
+
                     b.ToTable("Changes");
                 });
 
@@ -265,6 +268,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Raw")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RelatedTo")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Rule")

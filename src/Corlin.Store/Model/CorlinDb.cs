@@ -129,6 +129,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             h.HasIndex(x => x.EntryId);
             h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
         });
+        builder.Entity<ChangeRow>().HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
         builder.Entity<ChangeLogRow>().HasKey(x => new { x.CalendarId, x.Number });
         builder.Entity<OutboxRow>(o =>
         {

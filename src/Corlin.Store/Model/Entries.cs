@@ -20,6 +20,7 @@ internal sealed class EntryRow
     public long Id { get; set; }
     public required string PublicId { get; set; }
     public required string Uid { get; set; }
+    public string? RelatedTo { get; set; }
     public EntryKind Kind { get; set; }
     public long CalendarId { get; set; }
     public long OwnerId { get; set; }

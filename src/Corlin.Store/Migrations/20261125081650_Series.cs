@@ -22,17 +22,37 @@ namespace Corlin.Store.Migrations
                 table: "Entries",
                 type: "TEXT",
                 nullable: true);
+
+            migrationBuilder.AddColumn<string>(
+                name: "RelatedTo",
+                table: "Entries",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Changes_UndoneById",
+                table: "Changes",
+                column: "UndoneById",
+                filter: "\"UndoneById\" IS NOT NULL");
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropIndex(
+                name: "IX_Changes_UndoneById",
+                table: "Changes");
+
             migrationBuilder.DropColumn(
                 name: "AndFollowing",
                 table: "Overrides");
 
             migrationBuilder.DropColumn(
                 name: "Additions",
+                table: "Entries");
+
+            migrationBuilder.DropColumn(
+                name: "RelatedTo",
                 table: "Entries");
         }
     }

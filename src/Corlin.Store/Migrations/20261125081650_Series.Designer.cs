@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261125074412_Series")]
+    [Migration("20261125081650_Series")]
     partial class Series
     {
         /// <inheritdoc />
@@ -206,6 +206,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("UndoneById")
+                        .HasFilter("\"UndoneById\" IS NOT NULL");
+
                     b.ToTable("Changes");
                 });
 
@@ -268,6 +271,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Raw")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RelatedTo")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Rule")

@@ -1,0 +1,44 @@
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+
+namespace Corlin.Core.Editing;
+
+/// <summary>How much of a series an edit reaches.</summary>
+public enum Reach
+{
+    /// <summary>The one occurrence.</summary>
+    ThisOne,
+
+    /// <summary>The occurrence and all that follow.</summary>
+    FromHereOn,
+
+    /// <summary>The whole series, what has passed with it.</summary>
+    All,
+}
+
+/// <summary>What is to be different; a part that is null stays as it is.</summary>
+public sealed record EntryEdit
+{
+    /// <summary>When the occurrence that is edited takes place; for more of the series the same difference of the wall clock holds.</summary>
+    public EntryTime? Time { get; init; }
+
+    public string? Title { get; init; }
+
+    /// <summary>Empty for nowhere.</summary>
+    public string? Place { get; init; }
+
+    /// <summary>Empty for none. It belongs to the whole.</summary>
+    public string? Agenda { get; init; }
+
+    /// <summary>It belongs to the whole.</summary>
+    public bool? Private { get; init; }
+
+    /// <summary>How it repeats from then on. Never of one occurrence alone.</summary>
+    public Repeat? Repeat { get; init; }
+}
+
+/// <param name="Rule">Null for once.</param>
+public sealed record Repeat(Rule? Rule);
+
+/// <summary>The ids of the series that an edit from here on makes.</summary>
+public sealed record NewIds(string PublicId, string Uid);

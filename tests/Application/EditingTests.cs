@@ -1,0 +1,128 @@
+using Corlin.Application.Changes;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using NodaTime;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>Changing what stands on a calendar: who may, what is kept, and taking it back and doing it again.</summary>
+public sealed class EditingTests : IAsyncLifetime
+{
+    private static readonly LocalDateTime Third = new(2027, 3, 30, 12, 0);
+    private World world = null!;
+
+    public async ValueTask InitializeAsync() => world = await World.MakeAsync();
+
+    public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    private static EntryEdit At(string start) => new() { Time = World.Timed(start) };
+
+    private async Task<string> Series() => (await world.Do(new ArrangeMeeting(
+        world.Noor.Id, world.Maren.Id, "Tide table", [new Invited(world.Tome.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Resource)],
+        World.Timed("2027-03-16T12:00"), "Gannet", null, null, null, false, Rule.Parse("FREQ=WEEKLY;COUNT=5")))).PublicId;
+
+    [Fact]
+    public async Task A_cut_is_one_change_that_is_taken_back_and_done_again_as_one()
+    {
+        var id = await Series();
+        world.Advance(30);
+        await world.SendDue();
+        var cut = await world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.FromHereOn, At("2027-03-30T15:00"), new EntryEdit()));
+        var following = await world.Entry(cut.Entry);
+        Assert.Equal((await world.Entry(id)).Uid, following.RelatedTo);
+        Assert.Equal(Answer.Accepted, following.Participations.Single(p => p.Role == AttendeeRole.Resource).Answer);
+
+        var undone = await world.Do(new UndoChange(world.Noor.Id, cut.Change!.Value));
+        Assert.Null(await world.See(s => s.Entry(cut.Entry)));
+        Assert.Equal("FREQ=WEEKLY;COUNT=5", (await world.Entry(id)).Rule!.ToString());
+
+        await world.Do(new UndoChange(world.Noor.Id, undone));
+        Assert.Equal(following, await world.Entry(cut.Entry), (a, b) => a!.Uid == b!.Uid && a.Time == b.Time && a.Rule!.ToString() == b.Rule!.ToString());
+        var before = world.Post.Notices.Count;
+        world.Advance(30);
+        await world.SendDue();
+        // Tomé is told twice: of the series that ends, and of the one that begins.
+        Assert.Equal(2, world.Post.Notices.Skip(before).Count(n => n.To == world.Tome.Address));
+    }
+
+    [Fact]
+    public async Task A_room_that_is_taken_at_the_new_time_declines()
+    {
+        await world.Do(new ArrangeMeeting(world.Tome.Id, world.Tome.Id, "Board", [new Invited(world.Ana.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Resource)], World.Timed("2027-03-30T15:00"), "Gannet", null, null, null));
+        var id = await Series();
+        await world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.ThisOne, At("2027-03-30T15:15"), new EntryEdit()));
+        var entry = await world.Entry(id);
+        Assert.Equal(Answer.Declined, Agreement.Of(entry, world.Gannet.Id, Third)!.Answer);
+        Assert.Equal(Answer.Accepted, Agreement.Of(entry, world.Gannet.Id, null)!.Answer);
+    }
+
+    [Fact]
+    public async Task An_edit_begun_on_an_older_state_overwrites_nothing()
+    {
+        var id = await Series();
+        var seen = new EntryEdit { Title = "Tide table", Place = "Gannet" };
+        await world.Do(new ChangeEntry(world.Maren.Id, id, Third, Reach.All, new EntryEdit { Title = "Tides" }, seen));
+        var stale = await world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.All, new EntryEdit { Title = "Tide tables", Place = "Petrel" }, seen));
+        Assert.Equal([EntryPart.Title], stale.Conflicts);
+        Assert.Null(stale.Change);
+        Assert.Equal(("Tides", "Gannet"), ((await world.Entry(id)).Title, (await world.Entry(id)).Place));
+        var merged = await world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.All, new EntryEdit { Place = "Petrel" }, seen));
+        Assert.NotNull(merged.Change);
+        Assert.Equal(("Tides", "Petrel"), ((await world.Entry(id)).Title, (await world.Entry(id)).Place));
+    }
+
+    [Fact]
+    public async Task Who_may_only_add_changes_what_they_added_and_nothing_else()
+    {
+        await world.Do(new GrantAccess(world.Tome.Id, world.Noor.Id, Sight.Whole, Acting.Add, false));
+        var (own, _) = await world.Do(new AddAppointment(world.Noor.Id, world.Tome.Id, "Read-in", World.Timed("2027-03-16T09:00"), null));
+        var (other, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Dentist", World.Timed("2027-03-16T10:00"), null));
+        var (hidden, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Own", World.Timed("2027-03-16T11:00"), null, Private: true));
+        Assert.NotNull((await world.Do(new ChangeEntry(world.Noor.Id, own, null, Reach.All, At("2027-03-16T09:30"), new EntryEdit()))).Change);
+        Assert.Equal(RefusalKind.MayNotChange, await Refused(other));
+        Assert.Equal(RefusalKind.NotFound, await Refused(hidden));
+        Assert.Equal(RefusalKind.NotFound, await Refused("nothing"));
+    }
+
+    [Fact]
+    public async Task One_occurrence_is_cancelled_and_its_attendee_is_told_of_it_alone()
+    {
+        var id = await Series();
+        world.Advance(30);
+        await world.SendDue();
+        world.Post.Notices.Clear();
+        await world.Do(new CancelEntry(world.Noor.Id, id, Third, Reach.ThisOne));
+        world.Advance(30);
+        await world.SendDue();
+        var told = world.Post.Notices.Single(n => n.To == world.Tome.Address);
+        Assert.Equal((EffectKind.Cancelled, Third), (told.Kind, told.RecurrenceId));
+    }
+
+    [Fact]
+    public async Task Who_is_outside_is_sent_the_series_with_its_rule_in_universal_time()
+    {
+        await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Tide table", [new Invited(world.Lakshmi.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"),
+            null, null, null, null, false, Rule.Parse("FREQ=WEEKLY;UNTIL=20270413T235959")));
+        world.Advance(30);
+        await world.SendDue();
+        var series = Assert.Single(world.Post.Mail).Series!;
+        Assert.Equal(("FREQ=WEEKLY;UNTIL=20270413T225959Z", "every week until 13 April 2027"), (series.Rule, series.Words));
+    }
+
+    [Theory]
+    [InlineData("FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30", RefusalKind.NeverOccurs)]
+    [InlineData("FREQ=WEEKLY;BYDAY=FR", RefusalKind.StartLeftOut)]
+    public async Task A_rule_that_does_not_fit_is_refused(string rule, RefusalKind kind)
+    {
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new AddAppointment(
+            world.Maren.Id, world.Maren.Id, "Never", World.Timed("2027-03-16T09:00"), null, Rule: Rule.Parse(rule))));
+        Assert.Equal(kind, refused.Refusal.Kind);
+    }
+
+    private async Task<RefusalKind> Refused(string entry) =>
+        (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ChangeEntry(world.Noor.Id, entry, null, Reach.All, At("2027-03-16T09:30"), new EntryEdit())))).Refusal.Kind;
+}

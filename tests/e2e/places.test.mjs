@@ -14,7 +14,8 @@ after(async () => {
   demo.remove();
 });
 
-const open = (name = /Noor Haddad/, options) => signIn(browser, demo.address, name, options);
+const open = (name = /Noor Haddad/, options) =>
+  signIn(browser, demo.address, name, options);
 
 test("sign-in: a wrong password is said beside the fields and what was typed is kept", async () => {
   const page = await (await browser.newContext()).newPage();
@@ -22,8 +23,14 @@ test("sign-in: a wrong password is said beside the fields and what was typed is 
   await page.getByLabel("E-mail address").fill("noor.haddad@ebbline.example");
   await page.getByLabel("Password").fill("not this one");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await page.getByRole("alert").getByText("The address or the password is not right.").waitFor();
-  assert.equal(await page.getByLabel("E-mail address").inputValue(), "noor.haddad@ebbline.example");
+  await page
+    .getByRole("alert")
+    .getByText("The address or the password is not right.")
+    .waitFor();
+  assert.equal(
+    await page.getByLabel("E-mail address").inputValue(),
+    "noor.haddad@ebbline.example",
+  );
   assert.deepEqual(await faults(page), []);
   await page.context().close();
 });
@@ -33,12 +40,21 @@ test("desk: the queue is walked by key, an invitation answered and undone", asyn
   const queue = page.getByRole("list", { name: "What waits for you" });
   const current = queue.locator('[aria-current="true"]');
   await current.waitFor();
-  while (!(await current.innerText()).includes("Ferry operators, spring")) await page.keyboard.press("j");
+  while (!(await current.innerText()).includes("Ferry operators, spring"))
+    await page.keyboard.press("j");
   await page.keyboard.press("a");
-  await page.getByRole("status").getByText("Ferry operators, spring: accepted for Maren.").waitFor();
-  await queue.getByText("Ferry operators, spring").waitFor({ state: "detached" });
+  await page
+    .getByRole("status")
+    .getByText("Ferry operators, spring: accepted for Maren.")
+    .waitFor();
+  await queue
+    .getByText("Ferry operators, spring")
+    .waitFor({ state: "detached" });
   await page.keyboard.press("z");
-  await page.getByRole("status").getByText("Undone. Nothing was sent.").waitFor();
+  await page
+    .getByRole("status")
+    .getByText("Undone. Nothing was sent.")
+    .waitFor();
   await queue.getByText("Ferry operators, spring").waitFor();
   assert.deepEqual(page.wrong, []);
   await page.context().close();
@@ -61,10 +77,25 @@ test("desk: the lanes have a list form, and an entry opens with what may be know
   await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
   await page.keyboard.press("b");
   const table = page.getByRole("table", { name: /Maren Falk/ });
-  await table.getByRole("row", { name: /09:00 to 10:00 Tide lease review firm Gannet/ }).waitFor();
-  await table.getByRole("row", { name: /11:30 to 12:10 40 minutes on the way, 10 minutes short/ }).waitFor();
-  await page.getByRole("table", { name: /Desmond/ }).getByRole("row", { name: /14:30 to 15:00 clash, 30 minutes/ }).waitFor();
-  assert.equal(await page.getByRole("table", { name: /Wiremu/ }).getByText("Away").count(), 0);
+  await table
+    .getByRole("row", { name: /09:00 to 10:00 Tide lease review firm Gannet/ })
+    .waitFor();
+  await table
+    .getByRole("row", {
+      name: /11:30 to 12:10 40 minutes on the way, 10 minutes short/,
+    })
+    .waitFor();
+  await page
+    .getByRole("table", { name: /Desmond/ })
+    .getByRole("row", { name: /14:30 to 15:00 clash, 30 minutes/ })
+    .waitFor();
+  assert.equal(
+    await page
+      .getByRole("table", { name: /Wiremu/ })
+      .getByText("Away")
+      .count(),
+    0,
+  );
   assert.deepEqual(await faults(page), []);
   await table.getByRole("button", { name: "Tide lease review" }).click();
   const sheet = page.getByRole("dialog", { name: "Tide lease review" });
@@ -124,21 +155,32 @@ test("arrange: what is wrong is said at its part, and what was typed is kept", a
   await names.fill("rosa@porto-norte.example; fergus.hale@northpool.example");
   await names.press("Enter");
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: /rosa@porto-norte.example and fergus.hale/ }).waitFor();
+  await page
+    .getByRole("button", { name: /rosa@porto-norte.example and fergus.hale/ })
+    .waitFor();
   await page.getByRole("button", { name: /^How long/ }).click();
   await page.getByLabel("Or minutes").fill("2000");
   await page.keyboard.press("Escape");
-  await page.getByRole("alert").getByText("Give a length from 5 minutes to 24 hours.").waitFor();
+  await page
+    .getByRole("alert")
+    .getByText("Give a length from 5 minutes to 24 hours.")
+    .waitFor();
   assert.deepEqual(await faults(page), []);
   await page.reload();
-  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide gauge");
+  assert.equal(
+    await page.getByRole("textbox", { name: "Title" }).inputValue(),
+    "Tide gauge",
+  );
 
   // Who signs in next on this machine finds nothing of it.
   await page.getByRole("button", { name: "Noor Haddad" }).click();
   await page.getByRole("menuitem", { name: "Sign out" }).click();
   await page.getByRole("button", { name: /Maren Falk/ }).click();
   await page.getByRole("link", { name: "Arrange a meeting" }).click();
-  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "");
+  assert.equal(
+    await page.getByRole("textbox", { name: "Title" }).inputValue(),
+    "",
+  );
   await page.context().close();
 });
 
@@ -148,11 +190,18 @@ for (const [width, scheme] of [
   [1280, "dark"],
 ]) {
   test(`every place holds at ${width} wide, ${scheme}`, async () => {
-    const page = await open(/Noor Haddad/, { viewport: { width, height: 800 }, colorScheme: scheme });
+    const page = await open(/Noor Haddad/, {
+      viewport: { width, height: 800 },
+      colorScheme: scheme,
+    });
     for (const path of ["/", "/lanes", "/lanes?view=working-days", "/chase"]) {
       await page.goto(demo.address + path);
       await page.getByRole("heading", { level: 1 }).waitFor();
-      const wider = await page.evaluate(() => document.querySelector("main").scrollWidth - document.querySelector("main").clientWidth);
+      const wider = await page.evaluate(
+        () =>
+          document.querySelector("main").scrollWidth -
+          document.querySelector("main").clientWidth,
+      );
       assert.equal(wider, 0, path);
       assert.deepEqual(await faults(page), [], path);
     }

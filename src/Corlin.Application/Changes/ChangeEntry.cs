@@ -4,39 +4,55 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Changes;
 
 /// <summary>Changes an entry, one occurrence of it, or what follows one.</summary>
 /// <param name="Was">The parts to be changed as the editor saw them; where one is another by now, nothing is changed and it is said.</param>
-public sealed record ChangeEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, EntryEdit Becomes, EntryEdit Was) : IChange<EntryChanged>
+/// <param name="Moving">A new time given as moments instead of as words.</param>
+public sealed record ChangeEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, EntryEdit Becomes, EntryEdit Was, Moving? Moving = null)
+    : IChange<EntryChanged>
 {
     public EntryChanged Apply(IChangeSession session)
     {
         var (entry, rights) = session.MustChange(Actor, Entry);
         var zone = session.Users([entry.Owner])[entry.Owner].HomeZone;
         var stands = Occurrences.Find(entry, RecurrenceId, zone) ?? throw new RefusedException(RefusalKind.NotFound, "occurrence");
-        var conflicts = EditConflicts.Find(stands, Was, Becomes);
-        if (!conflicts.IsEmpty) return new EntryChanged(null, entry.PublicId, conflicts);
-        if (Becomes.Repeat is { } repeat) RuleChecks.MustFit(repeat.Rule, Becomes.Time ?? stands.Time);
+        var becomes = Moving is null ? Becomes : Becomes with { Time = InItsZone(stands.Time, Moving.To) };
+        var was = Moving is null ? Was : Was with { Time = InItsZone(stands.Time, Moving.From) };
+        var conflicts = EditConflicts.Find(stands, was, becomes);
+        if (!conflicts.IsEmpty) return new EntryChanged(null, entry.PublicId, conflicts, 0);
+        if (becomes.Repeat is { } repeat) RuleChecks.MustFit(repeat.Rule, becomes.Time ?? stands.Time);
         var change = session.Begin(ChangeKind.EntryChanged, Actor, entry.Owner, rights.Grant);
         var id = PublicIds.New();
-        var last = entry;
-        foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, Becomes, new NewIds(id, $"{id}@corlin"), zone))
+        var (last, told) = (entry, 0);
+        foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, $"{id}@corlin"), zone))
         {
-            last = session.Save(Becomes.Time is null && Becomes.Repeat is null ? transition.Entry : Rooms.Answer(session, transition.Entry));
+            last = session.Save(becomes.Time is null && becomes.Repeat is null ? transition.Entry : Rooms.Answer(session, transition.Entry));
             session.Tell(transition with { Entry = last }, Actor);
+            told = transition.Effects.Length;
         }
 
-        return new EntryChanged(change, last.PublicId, []);
+        return new EntryChanged(change, last.PublicId, [], told);
     }
+
+    /// <summary>A stretch told in the zone in which the entry stands: who moves it on the lane does not change that.</summary>
+    private static TimedEntry InItsZone(EntryTime time, Stretch stretch) => time is TimedEntry timed
+        ? TimedEntry.At(stretch, timed.Zone) with { EndZone = timed.EndZone }
+        : throw new RefusedException(RefusalKind.BadInput, "to", "A time of day");
 }
+
+/// <summary>A move by hand on the lane.</summary>
+/// <param name="From">Where it stood when it was taken.</param>
+public sealed record Moving(Stretch From, Stretch To);
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Entry">The public id of what was edited: of the new series where one was cut.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
-public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts);
+/// <param name="Told">How many others are told.</param>
+public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts, int Told);
 
 /// <summary>Cancels an entry, one occurrence of it, or what follows one; who was asked is told.</summary>
 public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach) : IChange<long>

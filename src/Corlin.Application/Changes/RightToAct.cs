@@ -36,7 +36,7 @@ internal static class RightToAct
         if (found.Kind == EntryKind.Meeting) return session.MustOrganise(actor, entry);
         var rights = session.RightsOn(actor, found.Owner);
         // What is private is not told from what is not there.
-        if ((found.Private && !rights.Private) || rights.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
+        if (found.MadeBy != actor && ((found.Private && !rights.Private) || rights.Sight < Sight.Headline)) throw new RefusedException(RefusalKind.NotFound);
         var may = rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && found.MadeBy == actor);
         return may ? (found, rights) : throw new RefusedException(RefusalKind.MayNotChange);
     }

@@ -64,7 +64,8 @@ internal static class LaneViews
         var toAnswer = part is { Answer: Answer.None, Role: not AttendeeRole.Resource };
         return new EntryView(
             told.PublicId, Id(told.RecurrenceId), Ms(told.Stretch.Start), Ms(told.Stretch.End), English.Word(told.Takes),
-            told.Title ?? (told.Withheld ? "Private" : "taken"), Detail(viewing, entry, part), told.Private, told.AllDay, toAnswer);
+            told.Title ?? (told.Withheld ? "Private" : "taken"), Detail(viewing, entry, part), told.Private, told.AllDay, toAnswer,
+            told.MayChange, told.RecurrenceId is not null);
     }
 
     private static string? Detail(Viewing viewing, LaneEntry entry, Participation? part)

@@ -2,21 +2,39 @@ using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Words;
 using NodaTime;
+using NodaTime.Text;
 
 namespace Corlin.Application.Reads;
 
 /// <summary>One occurrence of an entry with everything the viewer may know of it.</summary>
 /// <param name="MayAnswerFor">Those for whom the viewer may answer it.</param>
+/// <param name="Repeats">How it repeats, in words; null for once, or for dates only.</param>
+/// <param name="Reaches">Empty for one that takes place once.</param>
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? Agenda, string? Line, bool Private, string Kind, string Takes,
-    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange);
+    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange,
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches);
+
+/// <summary>When it takes place, as it was said, to be edited.</summary>
+/// <param name="Start">Wall-clock time in <paramref name="Zone"/>; for whole days the first date.</param>
+/// <param name="Minutes">For whole days how many days.</param>
+public sealed record SaidTime(string Start, string Zone, int Minutes, bool AllDay, string? EndZone);
+
+/// <summary>How far an edit can reach.</summary>
+/// <param name="Reach">thisOne, fromHereOn or all.</param>
+/// <param name="Note">Its count and dates.</param>
+public sealed record ReachView(Reach Reach, string Label, string Note);
 
 /// <param name="Lane">The public id of whose lane it was chosen on.</param>
 public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? RecurrenceId, string Lane, Instant Now)
 {
+    private static readonly LocalDateTimePattern LocalTime = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm");
+
     public EntryDetails Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
@@ -26,10 +44,11 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
         var told = rights.TryGetValue(owner.Id, out var own) ? Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) : null;
         if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
-        return Details(viewing, owner, told);
+        var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
+        return Details(viewing, owner, told, [.. reaches]);
     }
 
-    private EntryDetails Details(Viewing viewing, CalendarUser owner, DisclosedEntry told)
+    private EntryDetails Details(Viewing viewing, CalendarUser owner, DisclosedEntry told, IReadOnlyList<ReachView> reaches)
     {
         var whole = told.Whole;
         var attendees = whole?.Attendees ?? [];
@@ -46,7 +65,32 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private));
+            told.MayChange, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches);
+    }
+
+    private static SaidTime Said(EntryTime time) => time switch
+    {
+        TimedEntry timed => new SaidTime(LocalTime.Format(timed.Start), timed.Zone, (int)timed.Length.TotalMinutes, false, timed.EndZone),
+        AllDayEntry days => new SaidTime(LocalDatePattern.Iso.Format(days.First), "", Period.DaysBetween(days.First, days.Until), true, null),
+        _ => throw new ArgumentOutOfRangeException(nameof(time)),
+    };
+
+    private static ReachView View(ReachSpan span)
+    {
+        var label = span.Reach switch
+        {
+            Reach.ThisOne => "this one",
+            Reach.FromHereOn => "from here on",
+            _ => "all of it",
+        };
+        var first = English.Day(span.First.Date);
+        var note = span switch
+        {
+            { Reach: Reach.ThisOne } => first,
+            { Last: { } last, Count: { } count } => $"{count}, from {English.ShortDay(span.First.Date)} to {English.ShortDay(last.Date)} {last.Year}",
+            _ => $"from {English.ShortDay(span.First.Date)} {span.First.Year}, no end",
+        };
+        return new ReachView(span.Reach, label, note);
     }
 
     private static string? MadeBy(IReadOnlyDictionary<UserId, CalendarUser> people, WholeEntry? whole)

@@ -24,8 +24,11 @@ public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView>
 /// <param name="Label">What stands on it.</param>
 /// <param name="Detail">The second line: place, or what it waits for.</param>
 /// <param name="ToAnswer">It waits for an answer of the lane's owner.</param>
+/// <param name="MayChange">Whether the viewer may move or change it.</param>
+/// <param name="Series">Whether it is one of several.</param>
 public sealed record EntryView(
-    string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer);
+    string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer,
+    bool MayChange, bool Series);
 
 /// <summary>The way between two entries.</summary>
 /// <param name="ShortMinutes">How much time is lacking; 0 where there is enough.</param>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using NodaTime;
 
@@ -39,6 +40,15 @@ public sealed record DisclosedEntry
 
     /// <summary>From Headline on.</summary>
     public string? Place { get; init; }
+
+    /// <summary>From Headline on: when it takes place, as it was said.</summary>
+    public EntryTime? Time { get; init; }
+
+    /// <summary>From Headline on: how it repeats.</summary>
+    public Rule? Rule { get; init; }
+
+    /// <summary>From Headline on: whether the viewer may change it.</summary>
+    public bool MayChange { get; init; }
 
     /// <summary>Everything else, with Whole only.</summary>
     public WholeEntry? Whole { get; init; }

@@ -47,6 +47,11 @@ public static class Disclosure
             Kind = entry.Kind,
             Title = occurrence.Title,
             Place = occurrence.Place,
+            Time = occurrence.Time,
+            Rule = entry.Rule,
+            MayChange = entry.Kind == EntryKind.Meeting
+                ? viewer.StandsFor(entry.Owner, entry.Private)
+                : rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && addedIt),
             Whole = sight == Sight.Whole ? Whole(occurrence) : null,
         };
     }

@@ -164,7 +164,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
         var first = from ?? on.Min() - (5 * (WeeksBefore - 1));
         var start = days.Timed(first, at, minutes, zone);
         var weekdays = on.Select(d => days.Date(d).DayOfWeek).Append(start.Start.DayOfWeek).Distinct().Order().ToArray();
-        var until = days.Date(5 * WeeksAfter) + new LocalTime(23, 59);
+        var until = days.Date(5 * WeeksAfter) + new LocalTime(23, 59, 59);
         return (start, Rule.Weekly(every, weekdays) with { Until = new Until(until) });
     }
 }

@@ -36,6 +36,7 @@ internal static class Endpoints
         SessionEndpoints.Map(api);
         DeskEndpoints.Map(api);
         LanesEndpoints.Map(api);
+        ZonesEndpoints.Map(api);
         PeopleEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         ChaseEndpoints.Map(api);

@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery } from "./client";
-import type { ChosenRequest, SlotsRequest } from "./types";
+import type { ChosenRequest, SlotsRequest, TimeRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
 
@@ -76,3 +76,22 @@ export const signInsQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/demo/sign-ins")),
   staleTime: Infinity,
 });
+
+/** What words for how something repeats come to. */
+export const repeatQuery = (words: string, time: TimeRequest, people: string[]) =>
+  queryOptions({
+    queryKey: ["repeat", words, time, people],
+    queryFn: () => ask(client.POST("/api/repeat", { body: { words, time, people } })),
+    placeholderData: (before) => before,
+    enabled: words.trim() !== "",
+    retry: false,
+  });
+
+export const zonesQuery = (text: string, at: number | undefined) =>
+  queryOptions({
+    queryKey: ["zones", text, at],
+    queryFn: () => ask(client.GET("/api/zones", { params: { query: { text, ...(at === undefined ? {} : { at }) } } })),
+    placeholderData: (before) => before,
+    enabled: text.trim() !== "",
+    staleTime: Infinity,
+  });

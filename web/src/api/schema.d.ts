@@ -188,6 +188,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/zones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    text: string;
+                    at?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundZoneView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -332,6 +370,45 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ArrangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/repeat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RepeatRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RepeatView"];
                     };
                 };
             };
@@ -618,6 +695,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CancelRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/appointments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AppointmentRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AddedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/changes/{id}/undo": {
         parameters: {
             query?: never;
@@ -733,6 +931,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AddedView: {
+            entry: string;
+            /** Format: int64 */
+            change: number;
+        };
         AdvanceRequest: {
             /** Format: int32 */
             seconds: number;
@@ -755,6 +958,15 @@ export interface components {
             /** Format: int64 */
             proposedEnd: null | number;
         };
+        AppointmentRequest: {
+            inNameOf: string;
+            title: string;
+            time: components["schemas"]["TimeRequest"];
+            place: null | string;
+            takes: components["schemas"]["TimeTaken"];
+            private: boolean;
+            repeats: null | string;
+        };
         ArrangeRequest: {
             inNameOf: string;
             title: string;
@@ -769,6 +981,7 @@ export interface components {
             agenda: null | string;
             line: null | string;
             private: boolean;
+            repeats: null | string;
         };
         ArrangedView: {
             entry: string;
@@ -787,6 +1000,17 @@ export interface components {
         BesideView: {
             who: components["schemas"]["PersonView"];
             words: string;
+        };
+        CancelRequest: {
+            occurrence: null | string;
+            reach: components["schemas"]["Reach"];
+        };
+        ChangeRequest: {
+            occurrence: null | string;
+            reach: components["schemas"]["Reach"];
+            becomes: components["schemas"]["EntryParts"];
+            was: components["schemas"]["EntryParts"];
+            move: null | components["schemas"]["MoveRequest"];
         };
         ChangedView: {
             /** Format: int64 */
@@ -904,6 +1128,14 @@ export interface components {
             beside: components["schemas"]["BesideView"][];
             clocks: components["schemas"]["ZoneView"][];
         };
+        EntryChangedView: {
+            /** Format: int64 */
+            change: null | number;
+            entry: string;
+            conflicts: components["schemas"]["EntryPart"][];
+            /** Format: int32 */
+            told: number;
+        };
         EntryDetails: {
             id: string;
             occurrence: null | string;
@@ -926,6 +1158,19 @@ export interface components {
             attendees: components["schemas"]["ChaseAttendee"][];
             mayAnswerFor: components["schemas"]["PersonView"][];
             mayChange: boolean;
+            said: components["schemas"]["SaidTime"];
+            repeats: null | string;
+            reaches: components["schemas"]["ReachView"][];
+        };
+        /** @enum {unknown} */
+        EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
+        EntryParts: {
+            time: null | components["schemas"]["TimeRequest"];
+            title: null | string;
+            place: null | string;
+            agenda: null | string;
+            private: null | boolean;
+            repeats: null | string;
         };
         EntryView: {
             id: null | string;
@@ -940,6 +1185,15 @@ export interface components {
             private: boolean;
             allDay: boolean;
             toAnswer: boolean;
+            mayChange: boolean;
+            series: boolean;
+        };
+        FoundZoneView: {
+            id: string;
+            label: string;
+            note: string;
+            /** Format: int32 */
+            offsetMinutes: number;
         };
         LaneView: {
             who: components["schemas"]["PersonView"];
@@ -963,6 +1217,16 @@ export interface components {
             hiddenDays: null | string;
             viewer: components["schemas"]["PersonView"];
             offered: components["schemas"]["PersonView"][];
+        };
+        MoveRequest: {
+            /** Format: int64 */
+            fromStart: number;
+            /** Format: int64 */
+            fromEnd: number;
+            /** Format: int64 */
+            toStart: number;
+            /** Format: int64 */
+            toEnd: number;
         };
         OccurrenceRequest: {
             occurrence: null | string;
@@ -1025,6 +1289,33 @@ export interface components {
             end: null | number;
             /** Format: int64 */
             deadline: number;
+        };
+        /** @enum {unknown} */
+        Reach: "thisOne" | "fromHereOn" | "all";
+        ReachView: {
+            reach: components["schemas"]["Reach"];
+            label: string;
+            note: string;
+        };
+        RepeatRequest: {
+            words: string;
+            time: components["schemas"]["TimeRequest"];
+            people: string[];
+        };
+        RepeatView: {
+            words: null | string;
+            extent: string;
+            next: string[];
+            shifts: string[];
+            problem: null | string;
+        };
+        SaidTime: {
+            start: string;
+            zone: string;
+            /** Format: int32 */
+            minutes: number;
+            allDay: boolean;
+            endZone: null | string;
         };
         SessionView: {
             address: null | string;
@@ -1094,6 +1385,17 @@ export interface components {
             /** Format: int64 */
             end: number;
         };
+        TimeRequest: {
+            start: string;
+            zone: string;
+            /** Format: int32 */
+            minutes: number;
+            /** @default false */
+            allDay: boolean;
+            endZone: null | string;
+        };
+        /** @enum {unknown} */
+        TimeTaken: "free" | "hold" | "pencilled" | "firm";
         WarningView: {
             words: string;
             mend: string;

@@ -3,7 +3,7 @@ import { useKeysState } from "./keys";
 
 /** A thin line: what was done last with its undo, else the keys that act now. */
 export function Foot() {
-  const { done, undo } = useChanges();
+  const { done, undo, redo, canRedo } = useChanges();
   const { hints, single, setHelpOpen } = useKeysState();
   return (
     <footer className="no-print flex min-h-[30px] shrink-0 items-center gap-5 overflow-hidden border-t border-rule px-6 text-xs text-soft">
@@ -14,6 +14,11 @@ export function Foot() {
             {done.change !== undefined && (
               <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={undo}>
                 Undo, {done.left} s
+              </button>
+            )}
+            {done.change === undefined && canRedo && !done.wrong && (
+              <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={redo}>
+                Do it again
               </button>
             )}
           </span>

@@ -5,6 +5,9 @@ import { useKeysState, type KeyHint } from "./keys";
 const everywhere: KeyHint[] = [
   { keys: "N", does: "arrange a meeting" },
   { keys: "Z, Ctrl Z", does: "undo, until it was sent" },
+  { keys: "Y, Ctrl Y", does: "do again what was undone" },
+  { keys: "E", does: "enter an appointment, on Lanes" },
+  { keys: "M", does: "take the entry in hand: arrows move, Shift and arrows stretch, Enter puts it down, Escape lets go" },
   { keys: "J K", does: "along a list" },
   { keys: "A T D", does: "accept, tentative, decline the chosen invitation" },
   { keys: "H L", does: "back and on in time" },

@@ -22,6 +22,9 @@ interface ChangesState {
   /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
   run: (call: Promise<{ change: number }>, words: string) => void;
   undo: () => void;
+  redo: () => void;
+  /** Whether what was taken back last can be done again. */
+  canRedo: boolean;
 }
 
 const Changes = createContext<ChangesState | undefined>(undefined);
@@ -29,11 +32,16 @@ const Changes = createContext<ChangesState | undefined>(undefined);
 /** What was done last stands at the foot with its undo, until it has been sent. */
 export function ChangesProvider({ children }: { children: ReactNode }) {
   const [done, setDone] = useState<Done>();
+  // The numbers of the changes that can be taken back, and of the undos that can be taken back in turn.
+  const [past, setPast] = useState<number[]>([]);
+  const [future, setFuture] = useState<number[]>([]);
   const queries = useQueryClient();
-  const say = useCallback(
-    (words: string, change?: number) => setDone({ id: Date.now(), words, change, left: undoSeconds, wrong: false }),
-    [],
-  );
+  const say = useCallback((words: string, change?: number) => {
+    setDone({ id: Date.now(), words, change, left: undoSeconds, wrong: false });
+    if (change === undefined) return;
+    setPast((p) => [...p.slice(-49), change]);
+    setFuture([]);
+  }, []);
   const fail = useCallback(
     (error: unknown) =>
       setDone({
@@ -55,12 +63,30 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     [fail, queries, say],
   );
   const undo = useCallback(() => {
-    if (done?.change === undefined) return;
-    ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: done.change } } }))
-      .then(() => say("Undone. Nothing was sent."))
+    const change = past.at(-1);
+    if (change === undefined) return;
+    setPast((p) => p.slice(0, -1));
+    ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: change } } }))
+      .then((made) => {
+        setFuture((f) => [...f, made.change]);
+        say("Undone. Nothing was sent.");
+      })
       .catch(fail)
       .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
-  }, [done, fail, queries, say]);
+  }, [past, fail, queries, say]);
+  const redo = useCallback(() => {
+    const undone = future.at(-1);
+    if (undone === undefined) return;
+    setFuture((f) => f.slice(0, -1));
+    ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: undone } } }))
+      .then((made) => {
+        setPast((p) => [...p, made.change]);
+        setDone({ id: Date.now(), words: "Done again.", change: made.change, left: undoSeconds, wrong: false });
+      })
+      .catch(fail)
+      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+  }, [future, fail, queries]);
+  const canRedo = future.length > 0;
 
   const id = done?.id;
   useEffect(() => {
@@ -69,8 +95,8 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     return () => clearInterval(timer);
   }, [id]);
 
-  useKeys({ z: undo, "Ctrl+z": undo });
-  const value = useMemo(() => ({ done, say, fail, run, undo }), [done, say, fail, run, undo]);
+  useKeys({ z: undo, "Ctrl+z": undo, y: redo, "Ctrl+y": redo });
+  const value = useMemo(() => ({ done, say, fail, run, undo, redo, canRedo }), [done, say, fail, run, undo, redo, canRedo]);
   return <Changes value={value}>{children}</Changes>;
 }
 

@@ -4,10 +4,11 @@ import { makeAxis, openHours, type Axis } from "./axis";
 import { draw, forgetWidths } from "./labels";
 import { LaneHead } from "./LaneHead";
 import { LaneList } from "./LaneList";
-import { footOf, LaneStrip } from "./LaneStrip";
+import { baseline, footOf, LaneStrip } from "./LaneStrip";
 import { Rulers } from "./Rulers";
-import { hour } from "./time";
+import { clock, hour } from "./time";
 import { placeOnTracks } from "./tracks";
+import { useHand, type HandActions } from "./useHand";
 
 /** A lane to be drawn: a person's day. */
 export interface BoardRow {
@@ -50,6 +51,8 @@ export interface LaneBoardProps {
   above?: (axis: Axis) => ReactNode;
   aboveHead?: ReactNode;
   asList?: boolean;
+  /** What may be done by hand on these lanes. */
+  hand?: HandActions | undefined;
 }
 
 /** Lanes under one time axis. The same drawing serves every screen. */
@@ -95,19 +98,24 @@ export function LaneBoard(props: LaneBoardProps) {
     return makeAxis(width, dayLength, open.from, open.to);
   }, [rows, first, width, opened, props.least]);
 
-  if (props.asList) return <LaneList name={props.name} rows={rows} zones={zones} onOpen={props.onOpen} />;
-  if (!first) return null;
-
   const total = rows.reduce((sum, r) => sum + (r.weight ?? 1), 0);
   const feet = rows.reduce((sum, r) => sum + footOf(r), 0);
   const unit = Math.max(rows.length >= 9 ? 30 : 44, (height - feet) / total);
   const laneHeights = rows.map((r) => Math.floor(unit * (r.weight ?? 1)));
   const lanesHeight = laneHeights.reduce((a, b) => a + b, 0) + feet;
-  const drawn = rows.map((row, i) => draw(placeOnTracks(row.lane.entries), axis, row.dayStart, laneHeights[i] ?? unit));
+  const drawn = rows.map((row, i) => draw(placeOnTracks(row.lane.entries), axis, row.dayStart, (laneHeights[i] ?? unit) - baseline));
   const stands = rows.map((_, i) => ({
     top: rows.slice(0, i).reduce((sum, r, k) => sum + (laneHeights[k] ?? unit) + footOf(r), 0),
     height: laneHeights[i] ?? unit,
   }));
+  const hand = useHand(axis, rows, stands, body, props.hand);
+
+  if (props.asList) return <LaneList name={props.name} rows={rows} zones={zones} onOpen={props.onOpen} />;
+  if (!first) return null;
+
+  const open = props.onOpen;
+  const onOpen = open && ((entry: Entry, row: BoardRow) => !hand.wasDragged() && open(entry, row));
+  const viewer = zones[0];
   const nowRow = rows.findIndex((r) => now >= r.dayStart && now < r.dayEnd);
   const nowEverywhere = rows.every((r) => r.dayStart === first.dayStart);
   const foldedCount = (from: number, to: number) =>
@@ -148,7 +156,7 @@ export function LaneBoard(props: LaneBoardProps) {
           />
         ))}
       </div>
-      <div ref={body} className="relative min-w-0 overflow-hidden">
+      <div ref={body} className={`relative min-w-0 overflow-hidden ${props.hand ? "select-none" : ""}`}>
         {width > 0 &&
           rows.map((row, i) => (
             <LaneStrip
@@ -161,9 +169,15 @@ export function LaneBoard(props: LaneBoardProps) {
               mark={mark && (mark.row === undefined || mark.row === row.key) ? mark : undefined}
               now={row.today && !nowEverywhere ? now : undefined}
               hover={hover}
-              onOpen={props.onOpen}
+              onOpen={onOpen}
+              hand={props.hand && hand}
             />
           ))}
+        <p aria-live="assertive" className="sr-only">
+          {hand.held?.byKey && viewer
+            ? `${hand.held.entry?.label ?? ""}, ${hand.held.row.title}, ${clock(viewer, hand.held.start)} to ${clock(viewer, hand.held.end)}`
+            : ""}
+        </p>
         {width > 0 && nowEverywhere && first.today && (
           <div
             className="pointer-events-none absolute top-0 w-[2px] bg-brass"

@@ -4,6 +4,7 @@ import { colourOf, tintOf } from "./Flag";
 import type { BoardMark, BoardRow } from "./LaneBoard";
 import type { Drawn } from "./labels";
 import { clock, lengthText, minute } from "./time";
+import type { Hand, Held } from "./useHand";
 
 interface Props {
   row: BoardRow;
@@ -15,19 +16,29 @@ interface Props {
   now: number | undefined;
   hover: number | undefined;
   onOpen: ((entry: Entry, row: BoardRow) => void) | undefined;
+  hand: Hand | undefined;
 }
+
+/** The thickness of the dark line on which everything stands. */
+export const baseline = 2;
 
 /** The room below the baseline; only a lane that has something to say there gives it. */
 export const footOf = (row: BoardRow) => (row.notes.length > 0 ? 18 : 0);
 
 /** One lane: water within hours, land outside, entries on the baseline, their height how firmly time is taken. */
-export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hover, onOpen }: Props) {
+export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hover, onOpen, hand }: Props) {
   const x = (moment: number) => axis.x(Math.min(Math.max(moment, row.dayStart), row.dayEnd) - row.dayStart);
   const { lane } = row;
   const flag = lane.who.flag;
   return (
     <div style={{ height: height + footOf(row) }} className="relative bg-ground">
-      <div className="relative border-b-2 border-ink bg-land" style={{ height }} role="group" aria-label={`${row.title}, ${row.line}`}>
+      <div
+        className="relative border-b-2 border-ink bg-land"
+        style={{ height }}
+        role="group"
+        aria-label={`${row.title}, ${row.line}`}
+        onPointerDown={(e) => hand?.sweep(e, row)}
+      >
         {lane.hours.map((h) => (
           <Run key={h.start} left={x(h.start)} right={x(h.end)} className={lane.known ? "bg-water" : "bg-water/60"} />
         ))}
@@ -71,9 +82,19 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hov
         {now !== undefined && <div className="pointer-events-none absolute inset-y-0 w-[2px] bg-brass" style={{ left: x(now) - 1 }} />}
         {viewerZone &&
           drawn.map((d) => (
-            <EntryButton key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`} drawn={d} row={row} zone={viewerZone} onOpen={onOpen} />
+            <EntryButton
+              key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`}
+              drawn={d}
+              row={row}
+              zone={viewerZone}
+              onOpen={onOpen}
+              hand={hand}
+            />
           ))}
-        {hover !== undefined && <Gap row={row} axis={axis} hover={hover} height={height} />}
+        {viewerZone && hand?.held?.row.key === row.key && (
+          <Ghost held={hand.held} left={x(hand.held.start)} right={x(hand.held.end)} zone={viewerZone} />
+        )}
+        {hover !== undefined && !hand?.held && <Gap row={row} axis={axis} hover={hover} height={height} />}
       </div>
       {row.notes.map((n) => (
         <div
@@ -102,7 +123,39 @@ export function entryWords(entry: Entry, row: BoardRow, zone: Zone): string {
   return [entry.label, times, entry.takes, entry.detail, row.title].filter(Boolean).join(", ");
 }
 
-function EntryButton({ drawn, row, zone, onOpen }: { drawn: Drawn; row: BoardRow; zone: Zone; onOpen: Props["onOpen"] }) {
+/** What is held, where it would be put down. */
+function Ghost({ held, left, right, zone }: { held: Held; left: number; right: number; zone: Zone }) {
+  const times = `${clock(zone, held.start)} to ${clock(zone, held.end)}`;
+  const who = held.row.lane.who;
+  const words =
+    held.kind !== "add"
+      ? times
+      : who.kind === "person"
+        ? `${held.row.lane.mayAdd ? "For" : "Arrange with"} ${who.givenName}, ${times}`
+        : `${who.name}, ${times}`;
+  return (
+    <div
+      className="pointer-events-none absolute inset-y-0 z-10 border-x-2 border-sea bg-sea/15"
+      style={{ left, width: Math.max(3, right - left) }}
+    >
+      <span className="absolute top-1 left-1 bg-water px-1 text-xs leading-4 font-semibold whitespace-nowrap text-sea">{words}</span>
+    </div>
+  );
+}
+
+function EntryButton({
+  drawn,
+  row,
+  zone,
+  onOpen,
+  hand,
+}: {
+  drawn: Drawn;
+  row: BoardRow;
+  zone: Zone;
+  onOpen: Props["onOpen"];
+  hand: Hand | undefined;
+}) {
   const { entry } = drawn.placed;
   const colour = colourOf(row.lane.who.flag);
   const words = entryWords(entry, row, zone);
@@ -126,6 +179,7 @@ function EntryButton({ drawn, row, zone, onOpen }: { drawn: Drawn; row: BoardRow
         {label.detail && <span className="block truncate">{entry.detail}</span>}
       </span>
     );
+  const movable = hand !== undefined && entry.mayChange && !entry.allDay;
   const style = { left: drawn.x, width: drawn.width, top: drawn.top, height: drawn.height };
   if (!entry.id || !onOpen)
     return (
@@ -137,7 +191,10 @@ function EntryButton({ drawn, row, zone, onOpen }: { drawn: Drawn; row: BoardRow
   return (
     <button
       type="button"
-      className="absolute hover:bg-ink/5"
+      className={`absolute hover:bg-ink/5 ${hand?.held?.entry === entry ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
+      aria-keyshortcuts={movable ? "m" : undefined}
+      onPointerDown={(e) => hand?.grab(e, row, entry)}
+      onKeyDown={(e) => hand?.key(e, row, entry)}
       style={style}
       aria-label={words}
       title={words}

@@ -34,6 +34,8 @@ function anyDay(seed: number): Entry[] {
       private: false,
       allDay: false,
       toAnswer: false,
+      mayChange: false,
+      series: false,
     };
   });
 }

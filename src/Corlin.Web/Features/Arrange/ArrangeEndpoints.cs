@@ -3,7 +3,6 @@ using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
-using Corlin.Core.Time;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 
@@ -17,9 +16,14 @@ public sealed record ChosenRequest(
     string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video);
 
 /// <param name="Video">Make a conference link.</param>
+/// <param name="Repeats">How it repeats, in words; null for once.</param>
 public sealed record ArrangeRequest(
     string InNameOf, string Title, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video,
-    string? Agenda, string? Line, bool Private);
+    string? Agenda, string? Line, bool Private, string? Repeats = null);
+
+/// <param name="Words">How it is to repeat, as somebody typed it.</param>
+/// <param name="People">The public ids of those for whom a change of clocks is looked at.</param>
+public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People);
 
 /// <param name="Change">With it the sending can be undone for ten seconds.</param>
 public sealed record ArrangedView(string Entry, long Change, int Asked);
@@ -31,6 +35,7 @@ internal static class ArrangeEndpoints
         api.MapPost("/slots", SlotsAsync);
         api.MapPost("/slots/chosen", ChosenAsync);
         api.MapPost("/meetings", SendAsync);
+        api.MapPost("/repeat", RepeatAsync);
     }
 
     private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
@@ -42,9 +47,15 @@ internal static class ArrangeEndpoints
 
     private static async Task<Ok<ChosenView>> ChosenAsync(Reader reader, ChosenRequest request)
     {
-        var time = Time(request.Start, request.Zone, request.Minutes);
+        var time = Times.Timed(request.Start, request.Zone, request.Minutes);
         var read = new ReadChosen(
             reader.Person, request.InNameOf, request.Required, request.Optional, time.ToStretch(DateTimeZone.Utc), request.Place, request.Video, reader.Now);
+        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static async Task<Ok<RepeatView>> RepeatAsync(Reader reader, RepeatRequest request)
+    {
+        var read = new ReadRepeat(reader.Person, request.Words, Times.Entry(request.Time, check: false), request.People, reader.Now);
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
@@ -52,25 +63,12 @@ internal static class ArrangeEndpoints
     {
         var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
         var invited = request.Required.Select(r => new Invited(r, AttendeeRole.Required)).Concat(request.Optional.Select(o => new Invited(o, AttendeeRole.Optional)));
-        var time = Time(request.Start, request.Zone, request.Minutes);
+        var time = Times.Timed(request.Start, request.Zone, request.Minutes);
         if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now) throw new RefusedException(RefusalKind.InThePast, "start");
         var made = await reader.ChangeAsync(new ArrangeMeeting(
-            reader.Person, owner, Limited(request.Title, 200, "title") ?? "", [.. invited], time, Limited(request.Place, 200, "place"),
-            request.Video ? links.Make(request.Title) : null, Limited(request.Agenda, 20_000, "agenda"), Limited(request.Line, 2_000, "line"), request.Private));
+            reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),
+            request.Video ? links.Make(request.Title) : null, Times.Limited(request.Agenda, 20_000, "agenda"), Times.Limited(request.Line, 2_000, "line"), request.Private,
+            Times.Repeats(request.Repeats, time.Start.Year)));
         return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
-    }
-
-    private static TimedEntry Time(string start, string zone, int minutes)
-    {
-        if (!Zones.Exists(zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", zone);
-        if (minutes <= 0) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
-        if (minutes is < 5 or > 24 * 60) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
-        return new TimedEntry(Reader.Time(start, "start"), zone, Duration.FromMinutes(minutes), null, Zones.TzdbVersion);
-    }
-
-    private static string? Limited(string? text, int most, string field)
-    {
-        if (string.IsNullOrWhiteSpace(text)) return null;
-        return text.Length <= most ? text.Trim() : throw new RefusedException(RefusalKind.BadInput, field, text[..40] + "…");
     }
 }

@@ -1,6 +1,7 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Web.Features.Chase;
@@ -13,12 +14,39 @@ namespace Corlin.Web.Features.Entries;
 /// <param name="ProposedStart">With <paramref name="ProposedEnd"/> another time, in milliseconds since 1970.</param>
 public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer Answer, string? Comment, long? ProposedStart, long? ProposedEnd);
 
+/// <summary>Parts of an entry; those that are null are left alone.</summary>
+/// <param name="Place">Empty for nowhere.</param>
+/// <param name="Agenda">Empty for none.</param>
+/// <param name="Repeats">In words; empty for once.</param>
+public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, string? Place = null, string? Agenda = null, bool? Private = null, string? Repeats = null);
+
+/// <summary>A move by hand on the lane, in milliseconds since 1970.</summary>
+public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, long ToEnd);
+
+/// <param name="Was">The same parts as the editor saw them.</param>
+public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts Becomes, EntryParts Was, MoveRequest? Move = null);
+
+/// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
+/// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
+/// <param name="Told">How many others are told, when the time of undo is over.</param>
+public sealed record EntryChangedView(long? Change, string Entry, IReadOnlyList<EntryPart> Conflicts, int Told);
+
+public sealed record CancelRequest(string? Occurrence, Reach Reach);
+
+/// <param name="Takes">free, hold, pencilled or firm.</param>
+public sealed record AppointmentRequest(string InNameOf, string Title, TimeRequest Time, string? Place, TimeTaken Takes, bool Private, string? Repeats);
+
+public sealed record AddedView(string Entry, long Change);
+
 internal static class EntriesEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/entries/{id}", GetAsync);
         api.MapPost("/entries/{id}/answer", AnswerAsync);
+        api.MapPost("/entries/{id}/change", ChangeAsync);
+        api.MapPost("/entries/{id}/cancel", CancelAsync);
+        api.MapPost("/appointments", AddAsync);
         api.MapPost("/changes/{id:long}/undo", UndoAsync);
     }
 
@@ -34,14 +62,53 @@ internal static class EntriesEndpoints
             reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Answer, request.Comment?.Length > 2000 ? request.Comment[..2000] : request.Comment, Proposed(request)))));
     }
 
+    private static async Task<Ok<EntryChangedView>> ChangeAsync(Reader reader, string id, ChangeRequest request)
+    {
+        var changed = await reader.ChangeAsync(new ChangeEntry(
+            reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, checkTime: true), Parts(request.Was, checkTime: false),
+            request.Move is { } move ? new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd)) : null));
+        return TypedResults.Ok(new EntryChangedView(changed.Change, changed.Entry, changed.Conflicts, changed.Told));
+    }
+
+    private static async Task<Ok<ChangedView>> CancelAsync(Reader reader, string id, CancelRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new CancelEntry(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach))));
+
+    private static async Task<Ok<AddedView>> AddAsync(Reader reader, AppointmentRequest request)
+    {
+        var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
+        var time = Times.Entry(request.Time);
+        var added = await reader.ChangeAsync(new AddAppointment(
+            reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
+            Times.Repeats(request.Repeats, time.LocalStart.Year)));
+        return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
+    }
+
+    private static EntryEdit Parts(EntryParts parts, bool checkTime)
+    {
+        var time = parts.Time is null ? null : Times.Entry(parts.Time, checkTime);
+        return new EntryEdit
+        {
+            Time = time,
+            Title = parts.Title is null ? null : Times.Limited(parts.Title, 200, "title") ?? "",
+            Place = parts.Place is null ? null : Times.Limited(parts.Place, 200, "place") ?? "",
+            Agenda = parts.Agenda is null ? null : Times.Limited(parts.Agenda, 20_000, "agenda") ?? "",
+            Private = parts.Private,
+            Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Year ?? 2000)),
+        };
+    }
+
     private static async Task<Ok<ChangedView>> UndoAsync(Reader reader, long id) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new UndoChange(reader.Person, id))));
 
     private static Stretch? Proposed(AnswerRequest request)
     {
-        if (request is not { ProposedStart: { } start, ProposedEnd: { } end }) return null;
-        if (end <= start) throw new RefusedException(RefusalKind.EndBeforeStart, "proposed");
-        if (end - start > TimeSpan.FromDays(1).TotalMilliseconds) throw new RefusedException(RefusalKind.LengthTooLong, "proposed");
+        return request is { ProposedStart: { } start, ProposedEnd: { } end } ? Span(start, end) : null;
+    }
+
+    private static Stretch Span(long start, long end)
+    {
+        if (end <= start) throw new RefusedException(RefusalKind.EndBeforeStart, "end");
+        if (end - start > TimeSpan.FromDays(366).TotalMilliseconds) throw new RefusedException(RefusalKind.LengthTooLong, "end");
         return new Stretch(Instant.FromUnixTimeMilliseconds(start), Instant.FromUnixTimeMilliseconds(end));
     }
 }

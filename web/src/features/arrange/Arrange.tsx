@@ -6,7 +6,7 @@ import { chosenQuery, deskQuery, slotsQuery } from "../../api/queries";
 import type { Desk } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
-import { minute, wallClock } from "../../lane/time";
+import { localText, minute, wallClock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
 import { ArrangeFoot } from "./ArrangeFoot";
@@ -80,6 +80,7 @@ function Composer({ desk }: { desk: Desk }) {
         agenda: draft.agenda.trim() || null,
         line: null,
         private: draft.private,
+        repeats: draft.repeats || null,
       };
       const made = await ask(client.POST("/api/meetings", { body }));
       clear();
@@ -115,7 +116,14 @@ function Composer({ desk }: { desk: Desk }) {
     <div className="flex min-h-full flex-col">
       <div className="px-6 pt-3">
         <h1 className="sr-only">Arrange a meeting</h1>
-        <ArrangeSentence draft={draft} organiser={organiser} names={names} problem={shown} onEdit={edit} />
+        <ArrangeSentence
+          draft={draft}
+          organiser={organiser}
+          names={names}
+          problem={shown}
+          time={{ start: localText(zone, start ?? desk.now), zone: zone.id, minutes: draft.minutes, allDay: false, endZone: null }}
+          onEdit={edit}
+        />
         {shown && (
           <p role="alert" className="mt-1.5 font-semibold text-brick">
             {shown.message}

@@ -1,9 +1,11 @@
 import { useId } from "react";
 import type { Problem } from "../../api/client";
-import type { Person } from "../../api/types";
+import type { Person, TimeRequest } from "../../api/types";
 import { addDays, dayAndMonth, lengthText, minute } from "../../lane/time";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
+import { PrivatePart } from "../../sentence/PrivatePart";
+import { RepeatEditor } from "../../sentence/RepeatEditor";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import type { Draft } from "./state";
@@ -13,6 +15,8 @@ interface Props {
   organiser: Person;
   names: Person[];
   problem: Problem | undefined;
+  /** The time chosen, which is the first of a series. */
+  time: TimeRequest;
   onEdit: (part: Partial<Draft>) => void;
 }
 
@@ -32,7 +36,7 @@ const spanOf = (from: string, to: string) => {
 const lengths = [15, 30, 45, 60, 75, 90, 120, 180];
 
 /** The meeting as a sentence; its underlined parts are the fields. */
-export function ArrangeSentence({ draft, organiser, names, problem, onEdit }: Props) {
+export function ArrangeSentence({ draft, organiser, names, problem, time, onEdit }: Props) {
   const wrong = (field: string) => (problem?.field === field ? problem.message : undefined);
   const where = [draft.video ? "by video" : "", draft.place].filter(Boolean).join(" and in ") || "somewhere";
   const agenda = draft.agenda.split("\n").filter((l) => l.trim()).length;
@@ -101,6 +105,19 @@ export function ArrangeSentence({ draft, organiser, names, problem, onEdit }: Pr
         {() => <SpanEditor draft={draft} wrong={wrong("span")} onEdit={onEdit} />}
       </Part>
       ,{" "}
+      <Part name="How often" value={draft.repeats || "once"} wrong={wrong("repeats")} width={440}>
+        {(close) => (
+          <RepeatEditor
+            words={draft.repeats}
+            time={time}
+            people={[...draft.required, ...draft.optional].map((c) => c.id).filter((id) => !id.includes("@"))}
+            wrong={wrong("repeats")}
+            onChange={(repeats) => onEdit({ repeats })}
+            onDone={close}
+          />
+        )}
+      </Part>
+      ,{" "}
       <Part name="Where" value={where} empty={!draft.video && !draft.place} width={300}>
         {() => (
           <div className="grid gap-3">
@@ -144,23 +161,7 @@ export function ArrangeSentence({ draft, organiser, names, problem, onEdit }: Pr
           </label>
         )}
       </Part>
-      ,{" "}
-      <Part name="Who may read it" value={draft.private ? "private" : "not private"} width={320}>
-        {(close) => (
-          <Choices
-            value={draft.private ? "private" : "open"}
-            options={[
-              { value: "open", label: "not private", note: "read as far as grants go" },
-              { value: "private", label: "private", note: "others see taken time" },
-            ]}
-            onChoose={(v) => {
-              onEdit({ private: v === "private" });
-              close();
-            }}
-          />
-        )}
-      </Part>
-      .
+      , <PrivatePart isPrivate={draft.private} onChange={(isPrivate) => onEdit({ private: isPrivate })} />.
     </p>
   );
 }

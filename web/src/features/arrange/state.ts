@@ -1,7 +1,8 @@
 import { useCallback, useState } from "react";
 import type { ChosenRequest, Person, SlotsRequest, Zone } from "../../api/types";
 import { addDays, dateText, localText } from "../../lane/time";
-import type { Chosen } from "../../sentence/PeoplePicker";
+import { takeBegun, type Begun } from "../../app/arrangeWith";
+import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 
 /** The sentence as it is typed; it survives a closed tab. */
 export interface Draft {
@@ -16,6 +17,8 @@ export interface Draft {
   place: string;
   agenda: string;
   private: boolean;
+  /** How it repeats, in words; empty for once. */
+  repeats: string;
   /** The chosen start, in milliseconds since 1970. */
   start: number | undefined;
 }
@@ -36,6 +39,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     place: "",
     agenda: "",
     private: false,
+    repeats: "",
     start: undefined,
   };
 }
@@ -43,12 +47,33 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
 function readDraft(today: string): Draft | undefined {
   const text = localStorage.getItem(kept);
   if (!text) return undefined;
-  const draft = JSON.parse(text) as Draft;
+  // One kept by an older version has not every part.
+  const read = JSON.parse(text) as Omit<Draft, "repeats"> & { repeats?: string };
+  const draft: Draft = { ...read, repeats: read.repeats ?? "" };
   return draft.to >= today ? draft : undefined;
 }
 
+/** The draft with what was begun on a lane. */
+function begin(begun: Begun | undefined, draft: Draft, viewerZone: Zone): Draft {
+  if (!begun) return draft;
+  const asked = [...draft.required, ...draft.optional].some((c) => c.id === begun.with.id);
+  const day = dateText(viewerZone, begun.start);
+  const next = {
+    ...draft,
+    required: asked ? draft.required : [...draft.required, chosenOf(begun.with)],
+    minutes: begun.minutes,
+    from: day < draft.from ? day : draft.from,
+    to: day > draft.to ? day : draft.to,
+    start: begun.start,
+  };
+  localStorage.setItem(kept, JSON.stringify(next));
+  return next;
+}
+
 export function useDraft(viewerZone: Zone, now: number) {
-  const [draft, setDraft] = useState<Draft>(() => readDraft(dateText(viewerZone, now)) ?? freshDraft(viewerZone, now));
+  const [draft, setDraft] = useState<Draft>(() =>
+    begin(takeBegun(), readDraft(dateText(viewerZone, now)) ?? freshDraft(viewerZone, now), viewerZone),
+  );
   const change = useCallback((part: Partial<Draft>) => {
     setDraft((before) => {
       const next = { ...before, ...part };

@@ -3,9 +3,10 @@ import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
 import { deskQuery } from "../../api/queries";
 import type { Desk as DeskData } from "../../api/types";
+import { useEntrySheet } from "../../app/entry/useEntrySheet";
+import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
-import { useEntrySheet } from "../../app/useEntrySheet";
 import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
@@ -28,6 +29,7 @@ function Today({ desk }: { desk: DeskData }) {
   const [page, height] = useHeight();
   const [chosen, setChosen] = useState(0);
   const sheet = useEntrySheet();
+  const hand = useHandActions(sheet, desk.zones[0]);
   const answer = useAnswer();
   const lanes = useShownLanes(desk.day.lanes.map((l) => l.who));
   useWatched([...desk.day.lanes.map((l) => l.who.id), ...desk.beside.map((b) => b.who.id)]);
@@ -81,6 +83,7 @@ function Today({ desk }: { desk: DeskData }) {
         mark={row?.start != null && row.end != null ? { start: row.start, end: row.end, row: row.for.id } : undefined}
         onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
         asList={lanes.asList}
+        hand={hand}
       />
       {rows.length < desk.day.lanes.length && <lanes.Hidden />}
       <div className="flex min-h-[36px] shrink-0 flex-wrap items-center gap-x-5 gap-y-0.5 border-b border-rule py-1.5">

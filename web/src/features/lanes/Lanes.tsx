@@ -5,13 +5,14 @@ import { lanesQuery, type LanesSpan } from "../../api/queries";
 import type { Lanes as LanesData } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
-import { useEntrySheet } from "../../app/useEntrySheet";
+import { useEntrySheet } from "../../app/entry/useEntrySheet";
+import { useHandActions } from "../../app/entry/useHandActions";
 import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
-import { addDays, dayAndMonth } from "../../lane/time";
+import { addDays, dayAndMonth, hour, localText } from "../../lane/time";
 import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
@@ -55,6 +56,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
   const now = useNow(data.now);
   const [page, height] = useHeight();
   const sheet = useEntrySheet();
+  const hand = useHandActions(sheet, data.zones[0]);
   const people = useMemo(() => data.days[0]?.lanes.map((l) => l.who) ?? [], [data]);
   const lanes = useShownLanes(people);
   useWatched(people.map((p) => p.id));
@@ -88,12 +90,29 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
     while ([0, 6].includes(new Date(`${next}T00:00Z`).getUTCDay())) next = addDays(next, by);
     set({ from: next });
   };
-  useKeys({ h: () => step(-1), l: () => step(1), "0": () => set({ from: undefined }), b: lanes.toggleList, ...lanes.keys }, [
+  // The next whole hour of the first day shown, on the first lane to which one may add.
+  const enter = () => {
+    const zone = data.zones[0];
+    const day = data.days.find((d) => d.today) ?? data.days[0];
+    const lane = day?.lanes.find((l) => l.mayAdd && lanes.isShown(l.who.id));
+    if (!zone || !day || !lane) return;
+    const after = day.today ? now : day.start + 9 * hour;
+    const start = day.start + Math.ceil((after - day.start) / hour) * hour;
+    sheet.add({
+      owner: { id: lane.who.id, name: lane.who.name },
+      start: localText(zone, start),
+      zone: zone.id,
+      minutes: 60,
+      moment: start,
+    });
+  };
+  useKeys({ h: () => step(-1), l: () => step(1), "0": () => set({ from: undefined }), b: lanes.toggleList, e: enter, ...lanes.keys }, [
     { keys: "H L", does: "back, on" },
     { keys: "0", does: "now" },
     { keys: "1–9", does: "show or hide a lane" },
     { keys: "B", does: "as a list" },
-    { keys: "Enter", does: "open the entry" },
+    { keys: "E", does: "enter an appointment" },
+    { keys: "M", does: "move the entry" },
   ]);
 
   return (
@@ -170,6 +189,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
         height={Math.max(rows.length * 46, height - 86 - data.zones.length * 20 - (shownPeople.length < people.length ? 34 : 0))}
         onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
         asList={lanes.asList}
+        hand={hand}
       />
       {shownPeople.length < people.length && <lanes.Hidden />}
       {sheet.sheet}

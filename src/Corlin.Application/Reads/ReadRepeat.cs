@@ -1,0 +1,72 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+using Corlin.Core.Watch;
+using Corlin.Core.Words;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What some words for how something repeats come to.</summary>
+/// <param name="Words">The rule said back; null where the words are no rule.</param>
+/// <param name="Extent">How many and until when.</param>
+/// <param name="Next">The first dates.</param>
+/// <param name="Shifts">Whom a change of clocks moves, and where to.</param>
+/// <param name="Problem">What is wrong, or null.</param>
+public sealed record RepeatView(string? Words, string Extent, IReadOnlyList<string> Next, IReadOnlyList<string> Shifts, string? Problem);
+
+public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IReadOnlyList<string> People, Instant Now)
+{
+    private const int Shown = 6;
+    private const int MostPeople = 40;
+
+    /// <summary>Changes of clocks are looked for within a year.</summary>
+    private static readonly Duration Ahead = Duration.FromDays(366);
+
+    public RepeatView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var reading = RuleReader.Read(Words, Time.LocalStart.Year);
+        if (reading.Rule is not { } rule)
+            return new RepeatView(null, "", [], [], reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood)));
+        var zone = Time is TimedEntry timed ? Zones.Get(timed.Zone) : null;
+        try
+        {
+            RuleChecks.MustFit(rule, Time);
+        }
+        catch (RefusedException e)
+        {
+            return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(e.Refusal));
+        }
+
+        var starts = Expansion.Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue);
+        return new RepeatView(RuleWords.Write(rule), Extent(rule, zone), [.. starts.Take(Shown).Select(s => English.Day(s.Date))], [.. Shifts(viewing, starts, zone)], null);
+    }
+
+    private string Extent(Rule rule, DateTimeZone? zone)
+    {
+        if (!rule.Ends) return "No end.";
+        var last = Expansion.Last(Time.LocalStart, rule, zone)!.Value;
+        var count = Expansion.Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue).Take(Expansion.Most + 1).Count();
+        var many = count > Expansion.Most ? "More than 5,000" : English.Capital(English.Count(count, "time", "times"));
+        return $"{many}, the last on {English.Day(last.Date)} {last.Year}.";
+    }
+
+    private IEnumerable<string> Shifts(Viewing viewing, IEnumerable<LocalDateTime> starts, DateTimeZone? zone)
+    {
+        if (zone is null) yield break;
+        var first = zone.ToInstant(Time.LocalStart);
+        var moments = starts.Select(zone.ToInstant).TakeWhile(m => m < first + Ahead).ToList();
+        foreach (var town in People.Take(MostPeople).Select(viewing.Store.User).OfType<CalendarUser>().Append(viewing.Person).Where(p => p.Zone != zone.Id).GroupBy(p => p.Zone))
+        {
+            var shifts = HourShifts.In(town.First().HomeZone, moments);
+            if (shifts.Count < 2) continue;
+            var who = English.And([.. town.DistinctBy(p => p.Id).Select(p => p.Id == Viewer ? "you" : p.GivenName)]);
+            var hours = shifts.Take(4).Select((s, i) => i == 0 ? English.Time(s.Local) : $"from {English.ShortDay(s.From)} {English.Time(s.Local)}");
+            yield return $"For {who} it moves: {string.Join(", ", hours)}.";
+        }
+    }
+}

@@ -1,0 +1,58 @@
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+using Corlin.Core.Words;
+using NodaTime;
+
+namespace Corlin.Web.Features;
+
+/// <summary>When something takes place, as a person says it: timed, or whole days.</summary>
+/// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00; for whole days the first date.</param>
+/// <param name="Minutes">Exact minutes; for whole days how many days.</param>
+public sealed record TimeRequest(string Start, string Zone, int Minutes, bool AllDay = false, string? EndZone = null);
+
+/// <summary>Times and rules of requests, checked where they come in.</summary>
+internal static class Times
+{
+    private const int MostDays = 366;
+
+    /// <param name="check">Whether a time that does not exist is refused; one that stands already is not.</param>
+    public static EntryTime Entry(TimeRequest request, bool check = true)
+    {
+        if (!request.AllDay) return Timed(request.Start, request.Zone, request.Minutes, MostDays * 24 * 60, request.EndZone, check);
+        var first = Reader.Date(request.Start, "start");
+        if (request.Minutes < 1) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
+        if (request.Minutes > MostDays) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        return new AllDayEntry(first, first.PlusDays(request.Minutes));
+    }
+
+    /// <summary>A timed entry of at most a day.</summary>
+    public static TimedEntry Timed(string start, string zone, int minutes) => Timed(start, zone, minutes, 24 * 60, null, true);
+
+    /// <summary>Reads how something repeats; null for once.</summary>
+    public static Rule? Repeats(string? words, int year)
+    {
+        if (string.IsNullOrWhiteSpace(words)) return null;
+        var reading = RuleReader.Read(words, year);
+        if (reading.Forbidden is { } why) throw new RefusedException(RefusalKind.BadInput, "repeats", why);
+        return reading.Rule ?? throw new RefusedException(RefusalKind.RuleNotUnderstood, "repeats", reading.NotUnderstood);
+    }
+
+    private static TimedEntry Timed(string start, string zone, int minutes, int most, string? endZone, bool check)
+    {
+        if (!Zones.Exists(zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", zone);
+        if (endZone is not null && !Zones.Exists(endZone)) throw new RefusedException(RefusalKind.ZoneUnknown, "endZone", endZone);
+        if (check && minutes <= 0) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
+        if (check && (minutes < 5 || minutes > most)) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        var local = Reader.Time(start, "start");
+        if (check && Gaps.Around(Zones.Get(zone), local) is { } gap)
+            throw new RefusedException(RefusalKind.TimeSkipped, "start", FormattableString.Invariant($"{gap.Before:HH:mm} and {gap.After:HH:mm}"));
+        return new TimedEntry(local, zone, Duration.FromMinutes(minutes), endZone == zone ? null : endZone, Zones.TzdbVersion);
+    }
+
+    public static string? Limited(string? text, int most, string field)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return null;
+        return text.Length <= most ? text.Trim() : throw new RefusedException(RefusalKind.BadInput, field, text[..40] + "…");
+    }
+}

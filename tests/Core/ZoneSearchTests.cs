@@ -1,0 +1,42 @@
+using Corlin.Core.Time;
+using static Corlin.Core.Tests.Times;
+
+namespace Corlin.Core.Tests;
+
+public class ZoneSearchTests
+{
+    [Theory]
+    [InlineData("Halifax", "America/Halifax")]
+    [InlineData("halif", "America/Halifax")]
+    [InlineData("India", "Asia/Kolkata")]
+    [InlineData("Asia/Tokyo", "Asia/Tokyo")]
+    [InlineData("sao paulo", "America/Sao_Paulo")]
+    [InlineData("UTC", "Etc/UTC")]
+    [InlineData("+5:45", "Asia/Kathmandu")]
+    [InlineData("UTC+5:45", "Asia/Kathmandu")]
+    public void A_zone_is_found_by_what_people_know_it_by(string text, string id) => Assert.Equal(id, ZoneSearch.Find(text, Utc("2027-03-08 09:42")).First().Id);
+
+    [Fact]
+    public void An_abbreviation_is_that_of_the_season()
+    {
+        Assert.Contains(ZoneSearch.Find("WET", Utc("2027-03-08 09:42")), z => z.Id == "Europe/Lisbon");
+        Assert.DoesNotContain(ZoneSearch.Find("WET", Utc("2027-07-08 09:42")), z => z.Id == "Europe/Lisbon");
+        Assert.Contains(ZoneSearch.Find("WEST", Utc("2027-07-08 09:42")), z => z.Id == "Europe/Lisbon");
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("+99")]
+    [InlineData("nowhere at all")]
+    public void What_fits_nothing_finds_nothing(string text) => Assert.Empty(ZoneSearch.Find(text, Utc("2027-03-08 09:42")));
+
+    [Fact]
+    public void A_time_that_the_clock_skips_has_two_neighbours()
+    {
+        var lisbon = Zones.Get("Europe/Lisbon");
+        Assert.Equal((Local("2027-03-28 00:59"), Local("2027-03-28 02:00")), Gaps.Around(lisbon, Local("2027-03-28 01:30")));
+        Assert.Null(Gaps.Around(lisbon, Local("2027-03-28 02:00")));
+        // What comes twice exists.
+        Assert.Null(Gaps.Around(lisbon, Local("2027-10-31 01:30")));
+    }
+}

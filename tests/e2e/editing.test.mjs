@@ -1,0 +1,221 @@
+// Adding, moving and changing what stands on the lanes, as a user does it.
+import assert from "node:assert/strict";
+import { after, before, test } from "node:test";
+import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+
+let browser;
+let demo;
+before(async () => {
+  browser = await openBrowser();
+  demo = await startDemo();
+});
+after(async () => {
+  await browser.close();
+  await demo.stop();
+  demo.remove();
+});
+
+const week = "/lanes?view=working-days&from=2027-03-15";
+
+async function open(path = week, name = /Noor Haddad/) {
+  const page = await signIn(browser, demo.address, name);
+  await page.goto(demo.address + path);
+  await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
+  return page;
+}
+
+const entry = (page, words) => page.getByRole("button", { name: words });
+
+/** Drags from the middle of an element by so many pixels. */
+async function drag(page, element, dx, dy = 0) {
+  const box = await element.boundingBox();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + dx / 2, y + dy / 2, { steps: 4 });
+  await page.mouse.move(x + dx, y + dy, { steps: 4 });
+  await page.mouse.up();
+}
+
+test("a stretch drawn on a lane becomes an appointment of its owner, is taken back and done again", async () => {
+  const page = await open();
+  const lane = page.getByRole("group", { name: /^Monday 15,/ });
+  const box = await lane.boundingBox();
+  await page.mouse.move(box.x + box.width * 0.62, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.66, box.y + 20, { steps: 4 });
+  await page.mouse.move(box.x + box.width * 0.7, box.y + 20, { steps: 4 });
+  await page.getByText(/^For Maren, \d\d:\d\d to \d\d:\d\d$/).waitFor();
+  await page.mouse.up();
+  const sheet = page.getByRole("dialog", {
+    name: "New appointment for Maren Falk",
+  });
+  await sheet.getByLabel("Title").fill("Tide tables");
+  await sheet.getByRole("button", { name: "Add it for Maren" }).click();
+  await entry(page, /^Tide tables, .*, firm, Monday 15$/).waitFor();
+  await page.keyboard.press("z");
+  await entry(page, /^Tide tables/).waitFor({ state: "detached" });
+  await page.keyboard.press("y");
+  await entry(page, /^Tide tables/).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("an entry is taken in hand by key, moved, stretched, let go and put down", async () => {
+  const page = await open("/lanes?view=working-days&from=2027-03-08");
+  const own = entry(page, /^Council call, 09:00 to 10:00, .*Friday 12$/);
+  await own.focus();
+  await page.keyboard.press("m");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Escape");
+  await own.waitFor();
+  await own.focus();
+  await page.keyboard.press("m");
+  for (const key of ["ArrowRight", "ArrowRight", "Shift+ArrowRight", "ArrowUp"])
+    await page.keyboard.press(key);
+  await page.getByText("Council call, Thursday 11, 09:30 to 10:45").waitFor();
+  await page.keyboard.press("Enter");
+  await entry(page, /^Council call, 09:30 to 10:45, .*Thursday 11$/).waitFor();
+  await page
+    .getByRole("status")
+    .getByText(/“Council call” is now 09:30 to 10:45/)
+    .waitFor();
+  await page.keyboard.press("z");
+  await own.waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("one of a series that is dragged asks how far it reaches, and from here on leaves what was before", async () => {
+  const page = await open();
+  await drag(page, entry(page, /^Week close with Noor, 14:00 to 14:30/), 180);
+  const sheet = page.getByRole("dialog", { name: "Week close with Noor" });
+  await sheet.getByText(/^Moved by hand to 19 March, /).waitFor();
+  await sheet
+    .getByRole("radio", {
+      name: /from here on 7, from 19 March to 30 April 2027/,
+    })
+    .check();
+  assert.deepEqual(await faults(page), []);
+  await sheet.getByRole("button", { name: "Change from here on" }).click();
+  const moved = entry(page, /^Week close with Noor, (?!14:00)/);
+  await moved.waitFor();
+  await page.getByRole("button", { name: "Week on" }).click();
+  await entry(page, /^Week close with Noor, (?!14:00).*Friday 26$/).waitFor();
+  await page.goto(`${demo.address}/lanes?view=working-days&from=2027-03-08`);
+  await entry(
+    page,
+    /^Week close with Noor, 14:00 to 14:30, .*Friday 12$/,
+  ).waitFor();
+  await page.context().close();
+});
+
+test("somebody else's meeting is not moved, and it is said who may", async () => {
+  const page = await open("/lanes?view=working-days&from=2027-03-08");
+  await drag(page, entry(page, /^Ana, weekly/), 120);
+  await page
+    .getByRole("status")
+    .getByText(/“Ana, weekly” is not yours to move/)
+    .waitFor();
+  await entry(page, /^Ana, weekly, 09:30 to 10:15/).waitFor();
+  await page.context().close();
+});
+
+test("a stale edit shows both states and merges what does not meet", async () => {
+  const noor = await open("/lanes?view=working-days&from=2027-03-08");
+  const maren = await open(
+    "/lanes?view=working-days&from=2027-03-08",
+    /Maren Falk/,
+  );
+  await entry(noor, /^Writing/).click();
+  const sheet = noor.getByRole("dialog", { name: "Writing" });
+  await sheet.getByLabel("Title").fill("Writing, annual report");
+  await entry(maren, /^Writing/).click();
+  const theirs = maren.getByRole("dialog", { name: "Writing" });
+  await theirs.getByLabel("Title").fill("Writing, strategy");
+  await theirs.getByRole("button", { name: "Change it" }).click();
+  await entry(maren, /^Writing, strategy/).waitFor();
+  await sheet.getByRole("button", { name: "Change it" }).click();
+  await sheet.getByText("Nothing of yours was written over theirs.").waitFor();
+  await sheet
+    .getByText("the title: now Writing, strategy, yours Writing, annual report")
+    .waitFor();
+  await sheet.getByRole("button", { name: "Put mine instead" }).click();
+  await sheet.getByRole("button", { name: "Change it" }).click();
+  await entry(noor, /^Writing, annual report/).waitFor();
+  await noor.context().close();
+  await maren.context().close();
+});
+
+test("a time that does not exist is said with its two neighbours, and words that are no rule with what was not understood", async () => {
+  const page = await open("/lanes?from=2027-03-29");
+  await page.keyboard.press("e");
+  const sheet = page.getByRole("dialog", { name: /^New appointment for/ });
+  await sheet.getByLabel("Title").fill("Night shift");
+  await sheet.getByRole("button", { name: /^When:/ }).click();
+  const when = page.getByRole("dialog", { name: "When" });
+  await when.getByLabel("Day", { exact: true }).fill("2027-03-28");
+  await when.getByLabel("Starts").fill("01:30");
+  await page.keyboard.press("Escape");
+  await sheet.getByRole("button", { name: /^Add it/ }).click();
+  await sheet
+    .getByText(
+      "That time does not exist on that day: the clocks go forward. The nearest are 00:59 and 02:00.",
+    )
+    .waitFor();
+  await sheet.getByRole("button", { name: /^How often:/ }).click();
+  const often = page.getByRole("dialog", { name: "How often" });
+  await often
+    .getByLabel("How it repeats, in words")
+    .fill("every Sunday with cake");
+  await often.getByText("“with cake” is not understood.").waitFor();
+  await page.context().close();
+});
+
+test("a meeting that repeats says how many, until when and whom a change of clocks moves, and stands every week", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/arrange`);
+  await page.getByLabel("Title").fill("Tide and grid");
+  await page.getByRole("button", { name: /^Who must come/ }).click();
+  await page
+    .getByRole("dialog", { name: "Who must come" })
+    .getByRole("combobox")
+    .fill("Desm");
+  await page.getByRole("option", { name: /Desmond Oyelaran/ }).click();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Send to 1/ }).waitFor();
+  await page.getByRole("button", { name: /^How often:/ }).click();
+  const often = page.getByRole("dialog", { name: "How often" });
+  await often
+    .getByLabel("How it repeats, in words")
+    .fill("every week, 6 times");
+  await often.getByText(/Six times, the last on .* 2027\./).waitFor();
+  await often.getByText(/^For Desmond it moves: /).waitFor();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Send to 1/ }).click();
+  await page.getByRole("heading", { name: /Chase/ }).first().waitFor();
+  await page.goto(`${demo.address}/lanes?view=working-days&from=2027-04-05`);
+  await entry(page, /^Tide and grid/).waitFor();
+  await page.context().close();
+});
+
+test("a stretch drawn on the lane of somebody one may only ask begins a meeting with them", async () => {
+  const page = await open("/lanes");
+  await page.getByRole("button", { name: /^Whose lanes/ }).click();
+  await page
+    .getByRole("dialog", { name: "Whose lanes" })
+    .getByRole("combobox")
+    .fill("Tom");
+  await page.getByRole("option", { name: /Tomé Vidal/ }).click();
+  await page.keyboard.press("Escape");
+  const lane = page.getByRole("group", { name: /^Tomé Vidal,/ });
+  const box = await lane.boundingBox();
+  await page.mouse.move(box.x + box.width * 0.6, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.63, box.y + 10, { steps: 4 });
+  await page.mouse.move(box.x + box.width * 0.66, box.y + 10, { steps: 4 });
+  await page.getByText(/^Arrange with Tomé, /).waitFor();
+  await page.mouse.up();
+  await page.getByRole("button", { name: "Who must come: Tomé" }).waitFor();
+  await page.context().close();
+});

@@ -1,0 +1,21 @@
+import type { Person } from "../api/types";
+
+/** A meeting begun elsewhere: whom to ask, and when. */
+export interface Begun {
+  with: Person;
+  start: number;
+  minutes: number;
+}
+
+let begun: Begun | undefined;
+
+/** Hands a beginning to Arrange, which takes it when it opens. */
+export function beginArranging(what: Begun) {
+  begun = what;
+}
+
+export function takeBegun(): Begun | undefined {
+  const taken = begun;
+  begun = undefined;
+  return taken;
+}

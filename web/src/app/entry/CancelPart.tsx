@@ -1,0 +1,52 @@
+import { ask, client } from "../../api/client";
+import type { EntryDetails, Reach } from "../../api/types";
+import { Choices, Part } from "../../sentence/Part";
+import { Button } from "../../ui/Button";
+import { useRun } from "./useRun";
+
+const done: Record<Reach, string> = {
+  thisOne: "this one is cancelled",
+  fromHereOn: "cancelled from here on",
+  all: "the whole series is cancelled",
+};
+
+/** Cancelling: at once where there is one, else by how far it reaches. */
+export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
+  const run = useRun(onDone);
+  const told = entry.attendees.length;
+  const cancel = (reach: Reach, words: string) =>
+    run(
+      ask(client.POST("/api/entries/{id}/cancel", { params: { path: { id: entry.id } }, body: { occurrence: entry.occurrence, reach } })),
+      words,
+    );
+  if (entry.reaches.length === 0)
+    return (
+      <div>
+        <Button
+          look="grave"
+          className="-ml-3"
+          onClick={() => cancel("all", `${entry.title} is cancelled${told > 0 ? "; everyone is told" : ""}.`)}
+        >
+          {told > 0 ? `Cancel it and tell ${told}` : "Cancel it"}
+        </Button>
+      </div>
+    );
+  return (
+    <p className="text-soft">
+      Cancel{" "}
+      <Part name="How much to cancel" value="some or all of the series" width={340}>
+        {(close) => (
+          <Choices<Reach>
+            value={undefined}
+            options={entry.reaches.map((r) => ({ value: r.reach, label: r.label, note: r.note }))}
+            onChoose={(reach) => {
+              close();
+              cancel(reach, `${entry.title}: ${done[reach]}.`);
+            }}
+          />
+        )}
+      </Part>
+      {told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told.` : "."}
+    </p>
+  );
+}

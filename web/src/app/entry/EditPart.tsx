@@ -1,0 +1,173 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { ask, client, Problem } from "../../api/client";
+import type { EntryDetails, EntryPart, Reach } from "../../api/types";
+import { lengthText } from "../../lane/time";
+import { Button } from "../../ui/Button";
+import { useChanges } from "../changes";
+import { difference, draftOf, nothing, partWords } from "./edit";
+import { EntrySentence } from "./EntrySentence";
+import type { Shown } from "./useEntrySheet";
+
+/** The entry as a sentence to be changed; what is changed is sent only at the end, and says how far it reaches. */
+export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
+  const queries = useQueryClient();
+  const { say } = useChanges();
+  // What the reader saw when they began: what is sent is compared with that, so that nobody's change is overwritten.
+  const [seen, setSeen] = useState(() => draftOf(entry));
+  const [draft, setDraft] = useState(seen);
+  const [reach, setReach] = useState<Reach>("thisOne");
+  const [problem, setProblem] = useState<Problem>();
+  const [conflicts, setConflicts] = useState<EntryPart[]>([]);
+  const [busy, setBusy] = useState(false);
+  const { was, becomes, parts } = difference(seen, draft);
+  const move = shown.move;
+  const pending = parts.length > 0 || move !== undefined;
+  const series = entry.reaches.length > 0;
+  const whole = parts.some((p) => ["agenda", "private", "repeat"].includes(p));
+  const reaches = entry.reaches.filter((r) => r.reach !== "thisOne" || !whole);
+  const chosen = reaches.some((r) => r.reach === reach) ? reach : (reaches[0]?.reach ?? "all");
+  const told = entry.attendees.length;
+
+  const send = async () => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const body = {
+        occurrence: entry.occurrence,
+        reach: series ? chosen : ("all" as const),
+        becomes: parts.length > 0 ? becomes : nothing,
+        was: parts.length > 0 ? was : nothing,
+        move: move ? { fromStart: entry.start, fromEnd: entry.end, toStart: move.start, toEnd: move.end } : null,
+      };
+      const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }));
+      if (made.change === null) {
+        setConflicts(made.conflicts);
+        await queries.invalidateQueries({ queryKey: ["calendars"] });
+        return;
+      }
+      say(`“${draft.title}” is changed${told > 0 ? "; everyone is told in ten seconds" : ""}.`, made.change);
+      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      onClose();
+    } catch (e) {
+      setProblem(e instanceof Problem ? e : new Problem("Something went wrong; nothing was changed.", "corlin:failed", 500, undefined));
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  const now = draftOf(entry);
+  return (
+    <div className="grid gap-3">
+      <EntrySentence
+        draft={draft}
+        people={entry.attendees.map((a) => a.who.id)}
+        moment={entry.start}
+        wrong={problem}
+        agenda={entry.kind === "meeting"}
+        onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
+      />
+      {move && (
+        <p className="font-semibold">
+          Moved by hand to {move.words}
+          {move.end - move.start !== entry.end - entry.start && `, ${lengthText(move.end - move.start)} long`}.
+        </p>
+      )}
+      {conflicts.length > 0 && (
+        <div role="alert" className="grid gap-2 border-y border-brick py-2">
+          <p className="font-semibold text-brick">Somebody has changed it meanwhile. Nothing of yours was written over theirs.</p>
+          {conflicts.map((part) => (
+            <p key={part}>
+              {partWords[part]}: now <b>{words(now, part)}</b>, yours <b>{words(draft, part)}</b>
+            </p>
+          ))}
+          <div className="flex gap-2">
+            <Button
+              onClick={() => {
+                setConflicts([]);
+                setSeen(now);
+                setDraft((d) => ({ ...d, ...theirs(now, conflicts) }));
+              }}
+            >
+              Keep theirs, send the rest
+            </Button>
+            <Button
+              look="plain"
+              onClick={() => {
+                setConflicts([]);
+                setSeen(now);
+              }}
+            >
+              Put mine instead
+            </Button>
+          </div>
+        </div>
+      )}
+      {pending && conflicts.length === 0 && (
+        <div className="grid gap-2 border-y border-rule py-2">
+          {series && (
+            <div role="radiogroup" aria-label="How much of the series" className="grid">
+              {reaches.map((r) => (
+                <label key={r.reach} className="flex min-h-8 items-center gap-2">
+                  <input
+                    type="radio"
+                    name="reach"
+                    checked={chosen === r.reach}
+                    onChange={() => setReach(r.reach)}
+                    className="size-4 accent-sea"
+                  />
+                  {r.label}
+                  <span className="ml-auto text-soft">{r.note}</span>
+                </label>
+              ))}
+            </div>
+          )}
+          {problem && (
+            <p role="alert" className="font-semibold text-brick">
+              {problem.message}
+            </p>
+          )}
+          <div className="flex gap-2">
+            <Button look="filled" disabled={busy || draft.time.minutes <= 0} onClick={() => void send()}>
+              {`Change ${series ? (reaches.find((r) => r.reach === chosen)?.label ?? "it") : "it"}${told > 0 ? ` and tell ${told}` : ""}`}
+            </Button>
+            <Button
+              look="plain"
+              onClick={() => {
+                setDraft(seen);
+                setProblem(undefined);
+                if (move) onClose();
+              }}
+            >
+              Leave it as it was
+            </Button>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+type Draft = ReturnType<typeof draftOf>;
+
+function words(draft: Draft, part: EntryPart): string {
+  switch (part) {
+    case "time":
+      return `${draft.time.start.replace("T", " ")}`;
+    case "private":
+      return draft.private ? "private" : "not private";
+    case "repeat":
+      return draft.repeats || "once";
+    default:
+      return draft[part] || "nothing";
+  }
+}
+
+function theirs(now: Draft, parts: EntryPart[]): Partial<Draft> {
+  const taken: Partial<Draft> = {};
+  for (const part of parts) {
+    if (part === "repeat") taken.repeats = now.repeats;
+    else Object.assign(taken, { [part]: now[part] });
+  }
+  return taken;
+}

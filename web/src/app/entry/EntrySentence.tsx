@@ -1,0 +1,106 @@
+import { lengthText, minute, dayAndMonth } from "../../lane/time";
+import { Part, TypedPart } from "../../sentence/Part";
+import { PrivatePart } from "../../sentence/PrivatePart";
+import { RepeatEditor } from "../../sentence/RepeatEditor";
+import { later, TimeEditor } from "../../sentence/TimeEditor";
+import type { Draft } from "./edit";
+
+interface Props {
+  draft: Draft;
+  people: string[];
+  moment?: number | undefined;
+  /** What the server found wrong, and where. */
+  wrong?: { field: string | undefined; message: string } | undefined;
+  titleFirst?: boolean;
+  agenda: boolean;
+  onEdit: (part: Partial<Draft>) => void;
+}
+
+const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+
+function dayWords(date: string): string {
+  return `${weekdays[new Date(`${date}T00:00Z`).getUTCDay()] ?? ""} ${dayAndMonth(date)}`;
+}
+
+export function timeWords(time: Draft["time"]): string {
+  const date = time.start.slice(0, 10);
+  if (time.allDay) return time.minutes === 1 ? `${dayWords(date)}, all day` : `${dayWords(date)}, ${time.minutes} days`;
+  const end = later(time.start, Math.max(0, time.minutes));
+  const sameDay = end.slice(0, 10) === date;
+  return `${dayWords(date)}, ${time.start.slice(11)} to ${sameDay ? "" : `${dayAndMonth(end.slice(0, 10))} `}${end.slice(11)}`;
+}
+
+/** An entry as a sentence whose parts are edited where they stand. */
+export function EntrySentence({ draft, people, moment, wrong, titleFirst, agenda, onEdit }: Props) {
+  const at = (fields: string[]) => (wrong?.field && fields.includes(wrong.field) ? wrong.message : undefined);
+  const points = draft.agenda.split("\n").filter((l) => l.trim() !== "").length;
+  return (
+    <p className="font-serif text-[19px] leading-[31px]">
+      <TypedPart
+        name="Title"
+        value={draft.title}
+        placeholder="What it is"
+        autoFocus={titleFirst === true}
+        wrong={at(["title"])}
+        onChange={(title) => onEdit({ title })}
+      />
+      ,{" "}
+      <Part name="When" value={timeWords(draft.time)} wrong={at(["start", "minutes", "zone"])} width={360}>
+        {() => (
+          <TimeEditor time={draft.time} moment={moment} wrong={at(["start", "minutes", "zone"])} onChange={(time) => onEdit({ time })} />
+        )}
+      </Part>
+      {draft.time.minutes > 0 && !draft.time.allDay && <span className="text-soft"> ({lengthText(draft.time.minutes * minute)})</span>},{" "}
+      <Part name="How often" value={draft.repeats || "once"} wrong={at(["repeats"])} width={400}>
+        {(close) => (
+          <RepeatEditor
+            words={draft.repeats}
+            time={draft.time}
+            people={people}
+            wrong={at(["repeats"])}
+            onChange={(repeats) => onEdit({ repeats })}
+            onDone={close}
+          />
+        )}
+      </Part>
+      ,{" "}
+      <Part name="Where" value={draft.place ? `in ${draft.place}` : "no place"} width={300}>
+        {(close) => (
+          <label>
+            <span className="text-soft">In</span>
+            <input
+              autoFocus
+              value={draft.place}
+              maxLength={200}
+              placeholder="a place, or nowhere"
+              onChange={(e) => onEdit({ place: e.target.value })}
+              onKeyDown={(e) => e.key === "Enter" && close()}
+              className="h-9 w-full border-b border-ink bg-transparent text-[15px]"
+            />
+          </label>
+        )}
+      </Part>
+      {agenda && (
+        <>
+          ; agenda{" "}
+          <Part name="Agenda" value={points === 0 ? "none" : points === 1 ? "one point" : `${points} points`} width={360}>
+            {() => (
+              <label>
+                <span className="text-soft">Agenda, a point a line</span>
+                <textarea
+                  autoFocus
+                  rows={6}
+                  value={draft.agenda}
+                  maxLength={20_000}
+                  onChange={(e) => onEdit({ agenda: e.target.value })}
+                  className="mt-1 w-full border border-rule bg-water p-2 text-[14px]"
+                />
+              </label>
+            )}
+          </Part>
+        </>
+      )}
+      , <PrivatePart isPrivate={draft.private} onChange={(isPrivate) => onEdit({ private: isPrivate })} />.
+    </p>
+  );
+}

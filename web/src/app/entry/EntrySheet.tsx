@@ -1,0 +1,84 @@
+import { useQuery } from "@tanstack/react-query";
+import { entryQuery } from "../../api/queries";
+import type { EntryDetails } from "../../api/types";
+import { Attendees } from "../../lane/Attendees";
+import { Button } from "../../ui/Button";
+import { Wait } from "../../ui/Wait";
+import { AnswerFor } from "./AnswerFor";
+import { CancelPart } from "./CancelPart";
+import { EditPart } from "./EditPart";
+import { Side } from "./Side";
+import type { Shown } from "./useEntrySheet";
+
+/** One entry with everything its reader may know, beside the board. */
+export default function EntrySheet({ shown, onClose }: { shown: Shown; onClose: () => void }) {
+  const entry = useQuery(entryQuery(shown.id, shown.lane, shown.occurrence));
+  return (
+    <Side title={entry.data?.title ?? "Entry"} onClose={onClose}>
+      {entry.data ? (
+        <Details entry={entry.data} shown={shown} onClose={onClose} />
+      ) : (
+        <>
+          <Wait query={entry}>Reading the entry…</Wait>
+          <Button onClick={onClose}>Close</Button>
+        </>
+      )}
+    </Side>
+  );
+}
+
+function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
+  const state = entry.kind === "meeting" ? (entry.agreed ? "agreed" : "not agreed yet") : entry.kind === "hold" ? "a hold" : entry.takes;
+  return (
+    <>
+      {entry.mayChange ? (
+        <EditPart entry={entry} shown={shown} onClose={onClose} />
+      ) : (
+        <>
+          <h2 className="font-serif text-[24px] leading-7">{entry.title}</h2>
+          <p className="mt-2">{entry.when}</p>
+          {entry.repeats && <p className="text-soft">{entry.repeats}</p>}
+        </>
+      )}
+      <p className="mt-2 text-soft">
+        {[entry.mayChange ? entry.when : entry.place, entry.private ? "private" : null, state].filter(Boolean).join(" · ")}
+      </p>
+      {entry.madeBy && (
+        <p className="mt-1 text-soft">{entry.kind === "meeting" ? `Organised by ${entry.madeBy}` : `Made by ${entry.madeBy}`}</p>
+      )}
+      {entry.link && (
+        <p className="mt-3">
+          <a className="text-sea underline underline-offset-4" href={entry.link} rel="noreferrer noopener" target="_blank">
+            Open the conference
+          </a>
+        </p>
+      )}
+      {entry.line && <p className="mt-3">{entry.line}</p>}
+      {entry.agenda && (
+        <section className="mt-4">
+          <h3 className="text-soft">Agenda</h3>
+          <p className="whitespace-pre-line">{entry.agenda}</p>
+        </section>
+      )}
+      {entry.attendees.length > 0 && (
+        <section className="mt-4">
+          <h3 className="mb-1 text-soft">Who is asked</h3>
+          <Attendees attendees={entry.attendees} />
+        </section>
+      )}
+      <div className="mt-6 grid gap-3">
+        <AnswerFor entry={entry} onDone={onClose} />
+        {entry.kind === "meeting" && !entry.mayChange && (
+          <p className="text-soft">
+            Only {entry.organiser?.name ?? "the organiser"}, or one who speaks for them, changes this meeting. You can decline it or ask for
+            another time.
+          </p>
+        )}
+        {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
+        <div>
+          <Button onClick={onClose}>Close</Button>
+        </div>
+      </div>
+    </>
+  );
+}

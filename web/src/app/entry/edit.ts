@@ -1,0 +1,58 @@
+import type { EntryDetails, EntryPart, EntryParts, TimeRequest } from "../../api/types";
+
+/** The parts of an entry as they stand on the sheet. */
+export interface Draft {
+  time: TimeRequest;
+  title: string;
+  place: string;
+  agenda: string;
+  private: boolean;
+  /** Empty for once. */
+  repeats: string;
+}
+
+export const nothing: EntryParts = { time: null, title: null, place: null, agenda: null, private: null, repeats: null };
+
+export function draftOf(entry: EntryDetails): Draft {
+  return {
+    time: { ...entry.said },
+    title: entry.title,
+    place: entry.place ?? "",
+    agenda: entry.agenda ?? "",
+    private: entry.private,
+    repeats: entry.repeats ?? "",
+  };
+}
+
+/** The parts that differ, as they were seen and as they should become. */
+export function difference(was: Draft, now: Draft): { was: EntryParts; becomes: EntryParts; parts: EntryPart[] } {
+  const parts: EntryPart[] = [];
+  const before: EntryParts = { ...nothing };
+  const becomes: EntryParts = { ...nothing };
+  const take = (key: Exclude<EntryPart, "repeat">) => {
+    if (JSON.stringify(was[key]) === JSON.stringify(now[key])) return;
+    parts.push(key);
+    Object.assign(before, { [key]: was[key] });
+    Object.assign(becomes, { [key]: now[key] });
+  };
+  take("time");
+  take("title");
+  take("place");
+  take("agenda");
+  take("private");
+  if (was.repeats !== now.repeats) {
+    parts.push("repeat");
+    before.repeats = was.repeats;
+    becomes.repeats = now.repeats;
+  }
+  return { was: before, becomes, parts };
+}
+
+export const partWords: Record<EntryPart, string> = {
+  time: "the time",
+  title: "the title",
+  place: "the place",
+  agenda: "the agenda",
+  private: "who may read it",
+  repeat: "how it repeats",
+};

@@ -1,0 +1,59 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { ask, client, Problem } from "../../api/client";
+import type { Zone } from "../../api/types";
+import { clock, dateText, dayAndMonth, localText, minute } from "../../lane/time";
+import type { HandActions } from "../../lane/useHand";
+import { beginArranging } from "../arrangeWith";
+import { useChanges } from "../changes";
+import { nothing } from "./edit";
+import type { useEntrySheet } from "./useEntrySheet";
+
+const when = (zone: Zone, start: number, end: number) =>
+  `${dayAndMonth(dateText(zone, start))}, ${clock(zone, start)} to ${clock(zone, end)}`;
+
+/** What the hand does on lanes: a single entry is moved at once and can be taken back; of a series it is asked first how far it reaches. */
+export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zone | undefined): HandActions | undefined {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const { say, fail } = useChanges();
+  if (!zone) return undefined;
+  return {
+    onMove: (entry, row, start, end) => {
+      if (!entry.id) return;
+      if (entry.series) return sheet.open(entry.id, row.lane.who.id, entry.occurrence, { start, end, words: when(zone, start, end) });
+      const move = { fromStart: entry.start, fromEnd: entry.end, toStart: start, toEnd: end };
+      const body = { occurrence: entry.occurrence, reach: "all" as const, becomes: nothing, was: nothing, move };
+      ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }))
+        .then((made) => {
+          if (made.change === null)
+            throw new Problem("It has changed since. What stands now was kept.", "corlin:changed-since", 409, undefined);
+          const told = made.told > 0 ? `; ${made.told} are told in ten seconds` : "";
+          say(`“${entry.label}” is now ${clock(zone, start)} to ${clock(zone, end)}${told}.`, made.change);
+        })
+        .catch(fail)
+        .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    },
+    onCannot: (entry) =>
+      fail(
+        new Problem(
+          `“${entry.label}” is not yours to move. Open it to ask for another time, or arrange anew.`,
+          "corlin:may-not-change",
+          403,
+          undefined,
+        ),
+      ),
+    onAdd: (row, start, end) =>
+      sheet.add({
+        owner: { id: row.lane.who.id, name: row.lane.who.name },
+        start: localText(zone, start),
+        zone: zone.id,
+        minutes: (end - start) / minute,
+        moment: start,
+      }),
+    onAsk: (row, start, end) => {
+      beginArranging({ with: row.lane.who, start, minutes: (end - start) / minute });
+      void navigate({ to: "/arrange" });
+    },
+  };
+}

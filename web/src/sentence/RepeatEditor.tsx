@@ -1,0 +1,80 @@
+import { useQuery } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { repeatQuery } from "../api/queries";
+import type { TimeRequest } from "../api/types";
+import { Button } from "../ui/Button";
+import { FieldError } from "../ui/Field";
+
+const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+const nths = ["first", "second", "third", "fourth", "last"];
+
+/** The words that fit a start best: its weekday each week, every second week, its place in the month, its date in the year. */
+function offered(start: string): string[] {
+  const day = new Date(`${start.slice(0, 10)}T00:00Z`);
+  const weekday = weekdays[day.getUTCDay()] ?? "";
+  const nth = nths[Math.min(4, Math.floor((day.getUTCDate() - 1) / 7))] ?? "";
+  return [`every ${weekday}`, `every second ${weekday}`, `every month on the ${nth} ${weekday}`, "every weekday"];
+}
+
+interface Props {
+  /** Empty for once. */
+  words: string;
+  time: TimeRequest;
+  people: string[];
+  wrong?: string | undefined;
+  onChange: (words: string) => void;
+  onDone: () => void;
+}
+
+/** How something repeats, said in words; below stands what they come to. */
+export function RepeatEditor({ words, time, people, wrong, onChange, onDone }: Props) {
+  const id = useId();
+  const [text, setText] = useState(words);
+  const read = useQuery(repeatQuery(text, time, people));
+  const said = text.trim() === "" ? undefined : read.data;
+  const take = (next: string) => {
+    setText(next);
+    onChange(next);
+  };
+  const problem = said?.problem ?? wrong;
+  return (
+    <div className="grid gap-2">
+      <label htmlFor={id} className="text-soft">
+        How it repeats, in words
+      </label>
+      <input
+        id={id}
+        autoFocus
+        value={text}
+        maxLength={300}
+        placeholder="once"
+        aria-invalid={problem ? true : undefined}
+        onChange={(e) => take(e.target.value)}
+        onKeyDown={(e) => e.key === "Enter" && !problem && onDone()}
+        className="h-9 border-b border-ink bg-transparent text-[15px] outline-none focus-visible:border-b-2 focus-visible:border-sea"
+      />
+      <div className="flex flex-wrap gap-1">
+        {["once", ...offered(time.start)].map((o) => (
+          <Button key={o} look="plain" onClick={() => take(o === "once" ? "" : o)} className="!px-2 font-normal">
+            {o}
+          </Button>
+        ))}
+      </div>
+      {problem && <FieldError>{problem}</FieldError>}
+      {said && !said.problem && (
+        <div aria-live="polite" className="grid gap-1 border-t border-rule pt-2">
+          <p className="font-semibold">
+            {said.words}. {said.extent}
+          </p>
+          <p className="text-soft">First {said.next.join(", ")}.</p>
+          {said.shifts.map((s) => (
+            <p key={s} className="text-brass">
+              {s}
+            </p>
+          ))}
+        </div>
+      )}
+      {text.trim() === "" && <p className="text-soft">It takes place once.</p>}
+    </div>
+  );
+}

@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
 using Corlin.Core.Whereabouts;
+using Corlin.Core.Words;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -35,7 +36,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
 
     public IReadOnlyList<CalendarUser> FindUsers(string text, int limit)
     {
-        var words = Texts.Searchable(text).TrimEnd();
+        var words = Plain.Of(text).TrimEnd();
         // Signs alone name nobody; no text at all is everybody.
         if (words.Length == 0 && text.Length > 0) return [];
         var address = text.ToLowerInvariant();

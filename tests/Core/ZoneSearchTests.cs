@@ -10,7 +10,7 @@ public class ZoneSearchTests
     [InlineData("halif", "America/Halifax")]
     [InlineData("India", "Asia/Kolkata")]
     [InlineData("Asia/Tokyo", "Asia/Tokyo")]
-    [InlineData("sao paulo", "America/Sao_Paulo")]
+    [InlineData("São Paulo", "America/Sao_Paulo")]
     [InlineData("UTC", "Etc/UTC")]
     [InlineData("+5:45", "Asia/Kathmandu")]
     [InlineData("UTC+5:45", "Asia/Kathmandu")]

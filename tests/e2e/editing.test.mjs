@@ -192,10 +192,40 @@ test("a meeting that repeats says how many, until when and whom a change of cloc
   await often.getByText(/Six times, the last on .* 2027\./).waitFor();
   await often.getByText(/^For Desmond it moves: /).waitFor();
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: /^Send to 1/ }).click();
+  await page
+    .getByRole("button", { name: /^Send to 1 from .* every week, 6 times/ })
+    .click();
   await page.getByRole("heading", { name: /Chase/ }).first().waitFor();
   await page.goto(`${demo.address}/lanes?view=working-days&from=2027-04-05`);
   await entry(page, /^Tide and grid/).waitFor();
+  await page.context().close();
+});
+
+test("a meeting typed in one line becomes the sentence, and what was not understood stays marked on the line", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/arrange`);
+  await page.keyboard.press("Escape");
+  const line = page.getByLabel("In one line");
+  await line.fill(
+    "Thu 15:00 for 30 with Desmond, if free Tomé, about tide lease terms, in Gannet, every second Thursday, with Zelda, and cake",
+  );
+  await page
+    .getByText(
+      /^Understood: “tide lease terms”, with Desmond, if free Tomé, for 30 minutes, Thursday 11 March, 15:00/,
+    )
+    .waitFor();
+  await page
+    .getByText("Zelda (nobody here has that name, or more than one)")
+    .waitFor();
+  await line.press("Enter");
+  await page
+    .getByRole("button", {
+      name: "Send to 2 from Thursday 11, 15:00 every second Thursday",
+    })
+    .waitFor();
+  await page.getByRole("button", { name: "How long: 30 minutes" }).waitFor();
+  assert.equal(await line.inputValue(), "Zelda, cake");
+  assert.deepEqual(await faults(page), []);
   await page.context().close();
 });
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Corlin.Core.Words;
 using NodaTime;
 using NodaTime.TimeZones;
 
@@ -40,9 +41,10 @@ public static class ZoneSearch
     {
         if (offset is { } by) return interval.WallOffset == by ? 0 : int.MaxValue;
         if (Same(zone.City, wanted) || Same(zone.Id, wanted)) return 0;
-        if (Begins(zone.City, wanted)) return 1;
-        if (zone.Country is { } country && (Begins(country, wanted) || country.Split(' ').Any(w => Begins(w, wanted)))) return 2;
-        return Same(interval.Name, wanted) ? 3 : int.MaxValue;
+        if (zone.Country is { } named && Same(named, wanted)) return 1;
+        if (Begins(zone.City, wanted)) return 2;
+        if (zone.Country is { } country && (Begins(country, wanted) || country.Split(' ').Any(w => Begins(w, wanted)))) return 3;
+        return Same(interval.Name, wanted) ? 4 : int.MaxValue;
     }
 
     private static Offset? ReadOffset(string text)
@@ -56,7 +58,7 @@ public static class ZoneSearch
         return Offset.FromSeconds((number[0] == '+' ? 1 : -1) * ((hours * 3_600) + (minutes * 60)));
     }
 
-    private static bool Begins(string name, string wanted) => CultureInfo.InvariantCulture.CompareInfo.IsPrefix(name, wanted, CompareOptions.IgnoreCase | CompareOptions.IgnoreNonSpace);
+    private static bool Begins(string name, string wanted) => Plain.Of(name).StartsWith(Plain.Of(wanted), StringComparison.Ordinal);
 
     private static bool Same(string name, string wanted) => string.Equals(name, wanted, StringComparison.OrdinalIgnoreCase);
 }

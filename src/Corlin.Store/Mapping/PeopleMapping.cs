@@ -1,5 +1,6 @@
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Words;
 using Corlin.Store.Model;
 
 namespace Corlin.Store.Mapping;
@@ -14,7 +15,7 @@ internal static class PeopleMapping
         PublicId = user.PublicId,
         Kind = user.Kind,
         Name = user.Name,
-        SearchName = Texts.Searchable(user.Name),
+        SearchName = Plain.Of(user.Name),
         Address = user.Address,
         Inside = user.Inside,
         Zone = user.Zone,

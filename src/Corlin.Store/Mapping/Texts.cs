@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Corlin.Core.Calendars;
@@ -50,27 +49,6 @@ internal static class Texts
         text is null ? [] : [.. text.Split(';').Select(t => t == "all" ? (LocalDateTime?)null : Local.Parse(t).Value)];
 
     public static string Write(LocalDateTime time) => Local.Format(time);
-
-    /// <summary>Lower case without accents, each word after a space.</summary>
-    public static string Searchable(string text)
-    {
-        var plain = new StringBuilder(" ");
-        foreach (var c in text)
-        {
-            var lower = char.ToLowerInvariant(c);
-            plain.Append(!char.IsLetterOrDigit(lower) ? " " : Plain.TryGetValue(lower, out var letters) ? letters : lower.ToString());
-        }
-
-        return plain.ToString();
-    }
-
-    // The process runs without the ICU library, which alone could take letters apart; these are the Latin ones.
-    private static readonly Dictionary<char, string> Plain = new (string Letters, string As)[]
-    {
-        ("àáâãäåāăą", "a"), ("çćĉċč", "c"), ("ďđð", "d"), ("èéêëēĕėęě", "e"), ("ĝğġģ", "g"), ("ĥħ", "h"), ("ìíîïĩīĭįı", "i"), ("ĵ", "j"), ("ķ", "k"), ("ĺļľŀł", "l"),
-        ("ñńņňŋ", "n"), ("òóôõöøōŏő", "o"), ("ŕŗř", "r"), ("śŝşšș", "s"), ("ţťŧț", "t"), ("ùúûüũūŭůűų", "u"), ("ŵ", "w"), ("ýÿŷ", "y"), ("źżž", "z"),
-        ("æ", "ae"), ("œ", "oe"), ("ß", "ss"), ("þ", "th"),
-    }.SelectMany(row => row.Letters.Select(letter => (letter, row.As))).ToDictionary(pair => pair.letter, pair => pair.As);
 
     private static JsonSerializerOptions MakeJson()
     {

@@ -95,3 +95,13 @@ export const zonesQuery = (text: string, at: number | undefined) =>
     enabled: text.trim() !== "",
     staleTime: Infinity,
   });
+
+/** What a line of plain words says. */
+export const lineQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["line", text],
+    queryFn: () => ask(client.POST("/api/line", { body: { text } })),
+    placeholderData: (before) => before,
+    enabled: text.trim() !== "",
+    retry: false,
+  });

@@ -419,6 +419,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LineRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LineReading"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chase": {
         parameters: {
             query?: never;
@@ -1218,6 +1257,29 @@ export interface components {
             viewer: components["schemas"]["PersonView"];
             offered: components["schemas"]["PersonView"][];
         };
+        LineReading: {
+            inNameOf: null | string;
+            title: null | string;
+            required: components["schemas"]["PersonView"][];
+            optional: components["schemas"]["PersonView"][];
+            requiredAddresses: string[];
+            optionalAddresses: string[];
+            from: null | string;
+            to: null | string;
+            /** Format: int64 */
+            start: null | number;
+            when: string;
+            /** Format: int32 */
+            minutes: null | number;
+            place: null | string;
+            video: null | boolean;
+            private: null | boolean;
+            repeats: null | string;
+            notUnderstood: components["schemas"]["NotUnderstoodView"][];
+        };
+        LineRequest: {
+            text: string;
+        };
         MoveRequest: {
             /** Format: int64 */
             fromStart: number;
@@ -1227,6 +1289,14 @@ export interface components {
             toStart: number;
             /** Format: int64 */
             toEnd: number;
+        };
+        NotUnderstoodView: {
+            /** Format: int32 */
+            at: number;
+            /** Format: int32 */
+            end: number;
+            text: string;
+            why: string;
         };
         OccurrenceRequest: {
             occurrence: null | string;

@@ -21,6 +21,9 @@ public sealed record ArrangeRequest(
     string InNameOf, string Title, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video,
     string? Agenda, string? Line, bool Private, string? Repeats = null);
 
+/// <param name="Text">A meeting in a line of plain words.</param>
+public sealed record LineRequest(string Text);
+
 /// <param name="Words">How it is to repeat, as somebody typed it.</param>
 /// <param name="People">The public ids of those for whom a change of clocks is looked at.</param>
 public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People);
@@ -36,6 +39,7 @@ internal static class ArrangeEndpoints
         api.MapPost("/slots/chosen", ChosenAsync);
         api.MapPost("/meetings", SendAsync);
         api.MapPost("/repeat", RepeatAsync);
+        api.MapPost("/line", LineAsync);
     }
 
     private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
@@ -51,6 +55,12 @@ internal static class ArrangeEndpoints
         var read = new ReadChosen(
             reader.Person, request.InNameOf, request.Required, request.Optional, time.ToStretch(DateTimeZone.Utc), request.Place, request.Video, reader.Now);
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static async Task<Ok<LineReading>> LineAsync(Reader reader, LineRequest request)
+    {
+        var text = Times.Limited(request.Text, 500, "text") ?? "";
+        return TypedResults.Ok(await reader.ReadAsync(new ReadLine(reader.Person, text, reader.Now).Run));
     }
 
     private static async Task<Ok<RepeatView>> RepeatAsync(Reader reader, RepeatRequest request)

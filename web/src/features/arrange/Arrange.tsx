@@ -11,6 +11,7 @@ import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
 import { ArrangeFoot } from "./ArrangeFoot";
 import { ArrangeSentence } from "./ArrangeSentence";
+import { PlainLine } from "./PlainLine";
 import { SlotList } from "./SlotList";
 import { chosenRequest, slotsRequest, useDraft } from "./state";
 
@@ -105,6 +106,7 @@ function Composer({ desk }: { desk: Desk }) {
     },
     [
       { keys: "Tab", does: "next part of the sentence" },
+      { keys: "S", does: "say it in one line" },
       { keys: "J K", does: "along the slots" },
       { keys: "H L", does: "another day" },
       { keys: "Ctrl Enter", does: "send" },
@@ -116,6 +118,12 @@ function Composer({ desk }: { desk: Desk }) {
     <div className="flex min-h-full flex-col">
       <div className="px-6 pt-3">
         <h1 className="sr-only">Arrange a meeting</h1>
+        <PlainLine
+          onSay={(part) => {
+            setProblem(undefined);
+            change({ start: undefined, ...part });
+          }}
+        />
         <ArrangeSentence
           draft={draft}
           organiser={organiser}
@@ -151,7 +159,7 @@ function Composer({ desk }: { desk: Desk }) {
         wrong={chosen.data && moment ? chosen.data.wrong : []}
         send={
           moment
-            ? `Send to ${draft.required.length + draft.optional.length} for ${shortWhen(wallClock(zone, moment.start))}`
+            ? `Send to ${draft.required.length + draft.optional.length} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.repeats}` : ""}`
             : "Choose a time to send"
         }
         disabled={!moment || busy}

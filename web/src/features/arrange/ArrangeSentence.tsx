@@ -29,6 +29,7 @@ function listOf(people: Chosen[], none: string): string {
 
 const spanOf = (from: string, to: string) => {
   const [a, b] = [dayAndMonth(from), dayAndMonth(to)];
+  if (from === to) return a;
   const [day = "", month] = a.split(" ");
   return b.endsWith(` ${month ?? ""}`) ? `${day} and ${b}` : `${a} and ${b}`;
 };
@@ -100,7 +101,7 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, onEdit
           <LengthEditor minutes={draft.minutes} wrong={wrong("minutes")} onChange={(minutes) => onEdit({ minutes })} onDone={close} />
         )}
       </Part>{" "}
-      between{" "}
+      {draft.from === draft.to ? "on" : "between"}{" "}
       <Part name="Between which days" value={spanOf(draft.from, draft.to)} wrong={wrong("span")} width={300}>
         {() => <SpanEditor draft={draft} wrong={wrong("span")} onEdit={onEdit} />}
       </Part>

@@ -1,0 +1,96 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Words;
+using NodaTime;
+using NodaTime.Text;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>A meeting as it was understood from a line of plain words; what is null was not said.</summary>
+/// <param name="Required">Those known here; an address nobody has yet stands in <paramref name="RequiredAddresses"/>.</param>
+/// <param name="From">With <paramref name="To"/> the days between which it should be.</param>
+/// <param name="When">The time or the days in words, or empty.</param>
+/// <param name="Start">The chosen time, in milliseconds since 1970.</param>
+/// <param name="Repeats">How it repeats, in words.</param>
+/// <param name="NotUnderstood">The parts of the line that were not understood, in order.</param>
+public sealed record LineReading(
+    string? InNameOf, string? Title, IReadOnlyList<PersonView> Required, IReadOnlyList<PersonView> Optional, IReadOnlyList<string> RequiredAddresses,
+    IReadOnlyList<string> OptionalAddresses, string? From, string? To, long? Start, string When, int? Minutes, string? Place, bool? Video, bool? Private, string? Repeats,
+    IReadOnlyList<NotUnderstoodView> NotUnderstood);
+
+/// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
+/// <param name="Why">What it was taken for, in words.</param>
+public sealed record NotUnderstoodView(int At, int End, string Text, string Why);
+
+public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
+{
+    public LineReading Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var names = new StoreNames(viewing);
+        var line = LineReader.Read(Text, viewing.Zone.ToLocal(Now), names);
+        var start = line is { Date: { } date, Time: { } time } ? viewing.Zone.ToInstant(date + time) : (Instant?)null;
+        var (from, to) = line switch
+        {
+            { Between: { } between } => (between.Start, between.End),
+            { Date: { } day } => (day, day),
+            _ => ((LocalDate?)null, (LocalDate?)null),
+        };
+        return new LineReading(
+            line.InNameOf, line.Title, Known(viewing, line.Required), Known(viewing, line.Optional), [.. line.Required.Where(IsAddress)], [.. line.Optional.Where(IsAddress)],
+            Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place, line.Video, line.Private,
+            line.Rule is { } rule ? RuleWords.Write(rule) : null,
+            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind)))]);
+    }
+
+    private static List<PersonView> Known(Viewing viewing, IEnumerable<string> keys) =>
+        [.. keys.Where(k => !IsAddress(k)).Distinct().Select(viewing.Store.User).OfType<CalendarUser>().Select(viewing.View)];
+
+    private static string When(Line line, LocalDate? from, LocalDate? to) => (line.Time, from, to) switch
+    {
+        ({ } time, { } day, _) => $"{English.Day(day)}, {English.Time(time)}",
+        (_, { } first, { } last) when first == last => English.Day(first),
+        (_, { } first, { } last) => $"between {English.ShortDay(first)} and {English.ShortDay(last)}",
+        _ => "",
+    };
+
+    private static string? Date(LocalDate? date) => date is { } day ? LocalDatePattern.Iso.Format(day) : null;
+
+    private static string Why(NotUnderstoodKind kind) => kind switch
+    {
+        NotUnderstoodKind.Person => "nobody here has that name, or more than one",
+        NotUnderstoodKind.Time => "it ends before it starts",
+        _ => "not understood",
+    };
+
+    private static bool IsAddress(string key) => key.Contains('@', StringComparison.Ordinal);
+
+    /// <summary>Names as the store knows them. A given name is enough where one person has it.</summary>
+    private sealed class StoreNames(Viewing viewing) : ILineNames
+    {
+        private const int Enough = 12;
+        private readonly Dictionary<string, string?> asked = new(StringComparer.OrdinalIgnoreCase);
+
+        public string? Person(string name)
+        {
+            if (asked.TryGetValue(name, out var known)) return known;
+            return asked[name] = IsAddress(name) ? viewing.Store.UserByAddress(name.ToLowerInvariant())?.PublicId ?? name.ToLowerInvariant() : Find(name);
+        }
+
+        public string? Place(string name) =>
+            viewing.Places.Values.FirstOrDefault(p => Plain.Same(p.Name, name))?.Name
+            ?? viewing.Store.FindUsers(name, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
+
+        private string? Find(string name)
+        {
+            var people = viewing.Store.FindUsers(name, Enough).Where(u => u.Kind is UserKind.Person or UserKind.Group).ToList();
+            var called = people.Where(u => Plain.Same(u.Name, name)).ToList();
+            if (called.Count == 0) called = [.. people.Where(u => Plain.Same(u.GivenName, name))];
+            // Of several of one name the one for whom the viewer speaks is meant.
+            if (called.Count > 1) called = [.. called.Where(u => viewing.Viewer.MaySpeakFor(u.Id))];
+            return called is [var one] ? one.PublicId : null;
+        }
+    }
+}

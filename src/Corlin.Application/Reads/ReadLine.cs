@@ -65,7 +65,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
         _ => "not understood",
     };
 
-    private static bool IsAddress(string key) => key.Contains('@', StringComparison.Ordinal);
+    private static bool IsAddress(string key) => key.Contains('@', StringComparison.Ordinal) && !key.Contains(' ', StringComparison.Ordinal);
 
     /// <summary>Names as the store knows them. A given name is enough where one person has it.</summary>
     private sealed class StoreNames(Viewing viewing) : ILineNames

@@ -194,7 +194,7 @@ public sealed class ArrangingTests : IAsyncLifetime
 
     private async Task<string?> Takes(CalendarUser lane, string entry, CalendarUser? viewer = null)
     {
-        var lanes = await world.See(s => new ReadLanes((viewer ?? world.Noor).Id, [lane.PublicId], new LocalDate(2027, 3, 16), false, world.Now).Run(s));
+        var lanes = await world.See(s => new ReadLanes((viewer ?? world.Noor).Id, [lane.PublicId], new LocalDate(2027, 3, 16), LanesSpan.Day, world.Now).Run(s));
         return lanes.Days[0].Lanes[0].Entries.SingleOrDefault(e => e.Id == entry)?.Takes;
     }
 

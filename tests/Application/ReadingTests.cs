@@ -22,7 +22,7 @@ public sealed class ReadingTests : IAsyncLifetime
     {
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, Canary, World.Timed("2027-03-08T10:00"), Canary));
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, Canary, World.Timed("2027-03-08T14:00"), Canary, Canary, Private: true));
-        var lanes = await world.See(s => new ReadLanes(world.Ruta.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 8), false, world.Now).Run(s));
+        var lanes = await world.See(s => new ReadLanes(world.Ruta.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 8), LanesSpan.Day, world.Now).Run(s));
         Assert.Equal(["taken", "Private"], lanes.Days[0].Lanes[0].Entries.Select(e => e.Label));
         Assert.DoesNotContain(Canary, JsonSerializer.Serialize(lanes), StringComparison.Ordinal);
         var slots = await world.See(s => new ReadSlots(world.Ruta.Id, world.Ruta.PublicId, [world.Maren.PublicId], [], 45, new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 9), world.Now).Run(s));
@@ -96,7 +96,7 @@ public sealed class ReadingTests : IAsyncLifetime
     [Fact]
     public async Task A_room_says_whether_it_can_be_had_now()
     {
-        async Task<string> Where() => (await world.See(s => new ReadLanes(world.Noor.Id, [world.Gannet.PublicId], null, false, world.Now).Run(s))).Days[0].Lanes[0].Where;
+        async Task<string> Where() => (await world.See(s => new ReadLanes(world.Noor.Id, [world.Gannet.PublicId], null, LanesSpan.Day, world.Now).Run(s))).Days[0].Lanes[0].Where;
         Assert.Equal("Lisbon, free today", await Where());
         await world.Arrange("2027-03-08T11:00", with: [world.Tome, world.Gannet]);
         Assert.Equal("Lisbon, free to 11:00", await Where());
@@ -108,7 +108,7 @@ public sealed class ReadingTests : IAsyncLifetime
     public async Task Hidden_days_say_what_stands_on_them()
     {
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Regatta", World.Timed("2027-03-14T10:00"), null));
-        var lanes = await world.See(s => new ReadLanes(world.Noor.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 10), true, world.Now).Run(s));
+        var lanes = await world.See(s => new ReadLanes(world.Noor.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 10), LanesSpan.WorkingDays, world.Now).Run(s));
         Assert.Equal("1 on Sunday", lanes.HiddenDays);
         Assert.Equal(["Monday 8", "Tuesday 9", "Wednesday 10", "Thursday 11", "Friday 12"], lanes.Days.Select(d => d.ShortLabel));
     }

@@ -139,6 +139,40 @@ test("lanes: day and working days, on and back, what stands on a hidden day is s
   await page.context().close();
 });
 
+test("lanes: a month is walked by arrow keys, a week opens in place, and two weeks stand as a list", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
+  await page.getByText(/taken, busiest Monday 8, .* with nothing\./).waitFor();
+  const tuesday = page.getByRole("button", {
+    name: /^Tuesday 9 March: 08:00 Read-in, 09:30 Ana, weekly/,
+  });
+  await tuesday.focus();
+  await page.keyboard.press("ArrowDown");
+  assert.match(
+    (await page.evaluate(() =>
+      document.activeElement.getAttribute("aria-label"),
+    )) ?? "",
+    /^Tuesday 16 March/,
+  );
+  await page.keyboard.press("Enter");
+  await page
+    .getByRole("group", { name: "Week 11" })
+    .getByRole("button", { name: /^Ana, weekly, 09:30 to 10:15.*Tuesday 16$/ })
+    .waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("l");
+  await page.getByRole("button", { name: "When: April 2027" }).waitFor();
+  await page.getByRole("button", { name: "What is shown: the month" }).click();
+  await page.getByRole("button", { name: "a list of two weeks" }).click();
+  await page
+    .getByRole("region", { name: "Thursday 1 April" })
+    .getByRole("button", { name: /08:00 to 08:30.*Read-in/ })
+    .click();
+  await page.getByRole("dialog", { name: "Read-in" }).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
 test("arrange: what is wrong is said at its part, and what was typed is kept", async () => {
   const page = await open();
   await page.keyboard.press("n");

@@ -39,7 +39,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var lanes = Lanes.Read(viewing, people, ahead);
         var day = new DayView(
             NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
-            [.. lanes.Select(l => LaneViews.View(viewing, Within(l, today), today))]);
+            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(viewing.Today), [.. lanes.Select(l => LaneViews.View(viewing, Within(l, today), today))]);
         var queue = DeskQueue.Build(viewing, lanes);
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(

@@ -4,6 +4,8 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
+using NodaTime.Calendars;
+using NodaTime.Text;
 
 namespace Corlin.Application.Reads;
 
@@ -13,42 +15,96 @@ public sealed record LanesView(
     long Now, IReadOnlyList<ZoneView> Zones, IReadOnlyList<DayView> Days, string Summary, string? HiddenDays, PersonView Viewer, IReadOnlyList<PersonView> Offered);
 
 /// <summary>A day with everyone's lane in it.</summary>
-public sealed record DayView(string Date, string Label, string ShortLabel, long Start, long End, bool Today, IReadOnlyList<LaneView> Lanes);
+/// <param name="Week">The number of its week (ISO 8601).</param>
+public sealed record DayView(string Date, string Label, string ShortLabel, long Start, long End, bool Today, int Week, IReadOnlyList<LaneView> Lanes);
+
+/// <summary>How much of the calendar is shown at once.</summary>
+public enum LanesSpan
+{
+    Day,
+
+    /// <summary>Monday to Friday.</summary>
+    WorkingDays,
+
+    /// <summary>Monday to Sunday.</summary>
+    Week,
+
+    /// <summary>Every week that touches the month.</summary>
+    Month,
+
+    /// <summary>Two weeks, line by line.</summary>
+    List,
+}
 
 /// <param name="People">Public ids; empty for those the viewer speaks for, or the viewer.</param>
-/// <param name="WorkingDays">Whether only Monday to Friday of the week of <paramref name="From"/> are shown.</param>
-public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, LocalDate? From, bool WorkingDays, Instant Now)
+/// <param name="From">A day in the span; today where none is given.</param>
+public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, LocalDate? From, LanesSpan Shown, Instant Now)
 {
     public const int MostPeople = 40;
+    private const int ListDays = 14;
 
     public LanesView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var people = People.Count == 0
-            ? DefaultPeople(viewing, WorkingDays)
+            ? DefaultPeople(viewing)
             : [.. People.Take(MostPeople).Select(p => store.User(p) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", p))];
-        var first = From ?? viewing.Today;
-        if (WorkingDays) first = first.PlusDays(1 - (int)first.DayOfWeek);
-        var dates = Enumerable.Range(0, WorkingDays ? 5 : 1).Select(first.PlusDays).ToList();
+        var dates = Dates(From ?? viewing.Today);
         var span = new Stretch(viewing.Zone.Day(dates[0]).Start, viewing.Zone.Day(dates[^1]).End);
         var lanes = Lanes.Read(viewing, people, span);
         var days = dates.Select(date =>
         {
             var day = viewing.Zone.Day(date);
             return new DayView(
-                NodaTime.Text.LocalDatePattern.Iso.Format(date), English.Day(date), $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), date == viewing.Today,
-                [.. lanes.Select(lane => LaneViews.View(viewing, Cut(lane, day), day))]);
-        });
+                LocalDatePattern.Iso.Format(date), English.Day(date), $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), date == viewing.Today,
+                WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(lane => LaneViews.View(viewing, Cut(lane, day), day))]);
+        }).ToList();
         return new LanesView(
-            LaneViews.Ms(Now), viewing.ZonesOf(people, span), [.. days], Summary(lanes), WorkingDays ? Hidden(viewing, people, span) : null,
+            LaneViews.Ms(Now), viewing.ZonesOf(people, span), days, Shown == LanesSpan.Month ? MonthSummary(days, From ?? viewing.Today) : Summary(lanes),
+            Shown == LanesSpan.WorkingDays ? Hidden(viewing, people, span) : null,
             viewing.View(viewing.Person), [.. viewing.Principals.Append(viewing.Person).Select(viewing.View)]);
     }
 
-    /// <summary>Everyone kept for a day; for the working days one lane a day is enough.</summary>
-    private static IReadOnlyList<CalendarUser> DefaultPeople(Viewing viewing, bool workingDays)
+    private List<LocalDate> Dates(LocalDate from)
+    {
+        var monday = from.PlusDays(1 - (int)from.DayOfWeek);
+        var (first, count) = Shown switch
+        {
+            LanesSpan.Day => (from, 1),
+            LanesSpan.WorkingDays => (monday, 5),
+            LanesSpan.Week => (monday, 7),
+            LanesSpan.List => (from, ListDays),
+            _ => Month(from),
+        };
+        return [.. Enumerable.Range(0, count).Select(first.PlusDays)];
+    }
+
+    private static (LocalDate First, int Count) Month(LocalDate from)
+    {
+        var first = from.With(DateAdjusters.StartOfMonth);
+        var last = from.With(DateAdjusters.EndOfMonth);
+        var monday = first.PlusDays(1 - (int)first.DayOfWeek);
+        return (monday, Period.DaysBetween(monday, last.PlusDays(7 - (int)last.DayOfWeek)) + 1);
+    }
+
+    /// <summary>"62 h taken, busiest Monday 8, four working days with nothing."</summary>
+    private static string MonthSummary(IReadOnlyList<DayView> days, LocalDate month)
+    {
+        var own = days.Where(d => d.Date.StartsWith(LocalDatePattern.Iso.Format(month)[..7], StringComparison.Ordinal))
+            .Select(d => (Day: d, Taken: d.Lanes.SelectMany(l => l.Entries).Where(e => !e.AllDay && e.Takes is "firm" or "pencilled").Sum(e => Math.Min(e.End, d.End) - Math.Max(e.Start, d.Start))))
+            .ToList();
+        var sum = own.Sum(d => d.Taken);
+        if (sum == 0) return "Nothing taken.";
+        var empty = own.Count(d => d.Taken == 0 && LocalDatePattern.Iso.Parse(d.Day.Date).Value.DayOfWeek <= IsoDayOfWeek.Friday);
+        var free = empty == 0 ? "" : ", " + English.Count(empty, "working day", "working days") + " with nothing";
+        return $"{English.Length((int)(sum / 60_000))} taken, busiest {own.MaxBy(d => d.Taken).Day.ShortLabel}{free}.";
+    }
+
+    /// <summary>Everyone kept for a day or a list; otherwise one lane a day is enough.</summary>
+    private IReadOnlyList<CalendarUser> DefaultPeople(Viewing viewing)
     {
         if (viewing.Principals is not { Count: > 0 } principals) return [viewing.Person];
-        return workingDays ? [principals[0]] : principals;
+        return Shown is LanesSpan.Day or LanesSpan.List ? principals : [principals[0]];
     }
 
     private static Lane Cut(Lane lane, Stretch day) => lane with

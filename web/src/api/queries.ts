@@ -30,7 +30,9 @@ export const chaseQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/chase")),
 });
 
-export type LanesSpan = "day" | "working-days";
+export const lanesSpans = ["day", "working-days", "week", "month", "list"] as const;
+
+export type LanesSpan = (typeof lanesSpans)[number];
 
 export const lanesQuery = (who: string[], from: string | undefined, view: LanesSpan) =>
   queryOptions({

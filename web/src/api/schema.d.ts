@@ -1144,6 +1144,8 @@ export interface components {
             /** Format: int64 */
             end: number;
             today: boolean;
+            /** Format: int32 */
+            week: number;
             lanes: components["schemas"]["LaneView"][];
         };
         DemoSignInView: {

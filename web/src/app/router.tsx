@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
+import { lanesSpans, type LanesSpan } from "../api/queries";
 import { Desk } from "../features/desk/Desk";
 import { Shell } from "./Shell";
 
@@ -20,10 +21,10 @@ const lanes = createRoute({
   getParentRoute: () => root,
   path: "/lanes",
   component: Lanes,
-  validateSearch: (search): { who?: string; from?: string; view?: "day" | "working-days" } => ({
+  validateSearch: (search): { who?: string; from?: string; view?: LanesSpan } => ({
     ...(text(search.who) ? { who: text(search.who) as string } : {}),
     ...(text(search.from) ? { from: text(search.from) as string } : {}),
-    ...(search.view === "day" || search.view === "working-days" ? { view: search.view } : {}),
+    ...(lanesSpans.some((s) => s === search.view) ? { view: search.view as LanesSpan } : {}),
   }),
 });
 

@@ -1,4 +1,5 @@
 using Corlin.Application.Reads;
+using Corlin.Core.Meetings;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
@@ -10,10 +11,19 @@ internal static class LanesEndpoints
 
     /// <param name="who">Public ids.</param>
     /// <param name="from">A date; today where none is given.</param>
-    /// <param name="view">day or working-days.</param>
+    /// <param name="view">day, working-days, week, month or list.</param>
     private static async Task<Ok<LanesView>> GetAsync(Reader reader, [FromQuery] string[] who, string? from, string? view)
     {
         var date = from is null ? (NodaTime.LocalDate?)null : Reader.Date(from, "from");
-        return TypedResults.Ok(await reader.ReadAsync(s => new ReadLanes(reader.Person, who, date, view == "working-days", reader.Now).Run(s)));
+        var shown = view switch
+        {
+            null or "day" => LanesSpan.Day,
+            "working-days" => LanesSpan.WorkingDays,
+            "week" => LanesSpan.Week,
+            "month" => LanesSpan.Month,
+            "list" => LanesSpan.List,
+            _ => throw new RefusedException(RefusalKind.BadInput, "view", view),
+        };
+        return TypedResults.Ok(await reader.ReadAsync(s => new ReadLanes(reader.Person, who, date, shown, reader.Now).Run(s)));
     }
 }

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useMemo } from "react";
-import { lanesQuery, type LanesSpan } from "../../api/queries";
-import type { Lanes as LanesData } from "../../api/types";
+import { lanesQuery, lanesSpans, type LanesSpan } from "../../api/queries";
+import type { Entry, Lanes as LanesData } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
@@ -12,15 +12,18 @@ import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
-import { addDays, dayAndMonth, hour, localText } from "../../lane/time";
+import { hour, localText } from "../../lane/time";
 import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { ListView } from "./ListView";
+import { Month } from "./Month";
+import { spanNames, spanText, stepNames, stepped } from "./span";
 
 const route = getRouteApi("/lanes");
 
-/** A day of several people, or the working days of each. */
+/** Lanes side by side: a day of several people, the days of a week, a month, a list. */
 export function Lanes() {
   const search = route.useSearch();
   const view: LanesSpan = search.view ?? "day";
@@ -40,15 +43,6 @@ function namesOf(people: { givenName: string; name: string }[]): string {
     .slice(0, 2)
     .map((p) => p.givenName)
     .join(", ")} and ${people.length - 2} more`;
-}
-
-function spanText(data: LanesData): string {
-  const first = data.days[0];
-  const last = data.days.at(-1);
-  if (!first || !last) return "";
-  if (first === last) return first.label;
-  const [a, b] = [dayAndMonth(first.date), dayAndMonth(last.date)];
-  return a.split(" ")[1] === b.split(" ")[1] ? `${a.split(" ")[0] ?? ""} to ${b}` : `${a} to ${b}`;
 }
 
 function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: string | undefined }) {
@@ -83,13 +77,8 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
         };
       },
     });
-  const step = (by: number) => {
-    if (view === "working-days") return set({ from: addDays(first, 7 * by) });
-    // A day back from Monday is Friday: days off are stepped over.
-    let next = addDays(first, by);
-    while ([0, 6].includes(new Date(`${next}T00:00Z`).getUTCDay())) next = addDays(next, by);
-    set({ from: next });
-  };
+  const step = (by: number) => set({ from: stepped(data, view, by) });
+  const open = (entry: Entry, r: BoardRow) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence);
   // The next whole hour of the first day shown, on the first lane to which one may add.
   const enter = () => {
     const zone = data.zones[0];
@@ -107,7 +96,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
     });
   };
   useKeys({ h: () => step(-1), l: () => step(1), "0": () => set({ from: undefined }), b: lanes.toggleList, e: enter, ...lanes.keys }, [
-    { keys: "H L", does: "back, on" },
+    { keys: "H L", does: `${stepNames[view].toLowerCase()} back, on` },
     { keys: "0", does: "now" },
     { keys: "1–9", does: "show or hide a lane" },
     { keys: "B", does: "as a list" },
@@ -130,14 +119,11 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
             )}
           </Part>
           ,{" "}
-          <Part name="What is shown" value={view === "day" ? "the day" : "working days"} width={220}>
+          <Part name="What is shown" value={spanNames[view]} width={220}>
             {(close) => (
               <Choices<LanesSpan>
                 value={view}
-                options={[
-                  { value: "day", label: "the day" },
-                  { value: "working-days", label: "working days" },
-                ]}
+                options={lanesSpans.map((v) => ({ value: v, label: spanNames[v] }))}
                 onChoose={(v) => {
                   set({ view: v });
                   close();
@@ -146,7 +132,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
             )}
           </Part>
           ,{" "}
-          <Part name="When" value={spanText(data)} width={240}>
+          <Part name="When" value={spanText(data, view)} width={240}>
             {(close) => (
               <label className="block">
                 <span className="text-soft">Go to a date</span>
@@ -168,7 +154,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
         </p>
         <div className="no-print ml-auto flex shrink-0 gap-1">
           <Button look="plain" onClick={() => step(-1)}>
-            {view === "day" ? "Day back" : "Week back"}
+            {stepNames[view]} back
           </Button>
           {from && (
             <Button look="plain" onClick={() => set({ from: undefined })}>
@@ -176,21 +162,32 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
             </Button>
           )}
           <Button look="plain" onClick={() => step(1)}>
-            {view === "day" ? "Day on" : "Week on"}
+            {stepNames[view]} on
           </Button>
         </div>
       </div>
-      <LaneBoard
-        name={`Lanes, ${spanText(data)}`}
-        rows={rows}
-        zones={data.zones}
-        now={now}
-        headWidth={view === "day" ? 232 : 176}
-        height={Math.max(rows.length * 46, height - 86 - data.zones.length * 20 - (shownPeople.length < people.length ? 34 : 0))}
-        onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
-        asList={lanes.asList}
-        hand={hand}
-      />
+      {view === "month" && <Month data={data} isShown={lanes.isShown} now={now} height={height - 76} hand={hand} onOpen={open} />}
+      {view === "list" && data.zones[0] && (
+        <ListView
+          days={data.days}
+          zone={data.zones[0]}
+          isShown={lanes.isShown}
+          onOpen={(entry, lane) => entry.id && sheet.open(entry.id, lane.who.id, entry.occurrence)}
+        />
+      )}
+      {view !== "month" && view !== "list" && (
+        <LaneBoard
+          name={`Lanes, ${spanText(data, view)}`}
+          rows={rows}
+          zones={data.zones}
+          now={now}
+          headWidth={view === "day" ? 232 : 176}
+          height={Math.max(rows.length * 46, height - 86 - data.zones.length * 20 - (shownPeople.length < people.length ? 34 : 0))}
+          onOpen={open}
+          asList={lanes.asList}
+          hand={hand}
+        />
+      )}
       {shownPeople.length < people.length && <lanes.Hidden />}
       {sheet.sheet}
     </div>

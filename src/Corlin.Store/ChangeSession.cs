@@ -16,6 +16,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     /// <summary>Messages wait this long, so that a change can be undone before anybody was told.</summary>
     public static readonly Duration TimeOfUndo = Duration.FromSeconds(10);
 
+    private const int PieceSize = 500;
+
     private readonly Dictionary<long, long> changed = [];
     private ChangeRow? current;
     private int messages;
@@ -71,6 +73,59 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = Snapshot(row) });
         Db.SaveChanges();
         return stored;
+    }
+
+    public void SaveAll(IReadOnlyList<Entry> entries)
+    {
+        var change = Current.Id;
+        foreach (var some in entries.Chunk(PieceSize))
+        {
+            SavePiece(some, change);
+            // What is written need not be watched: the watching would cost more with each piece.
+            Db.ChangeTracker.Clear();
+        }
+
+        current = Db.Changes.Find(change);
+    }
+
+    private void SavePiece(Entry[] entries, long change)
+    {
+        var zone = Zone(entries[0]);
+        var old = entries.Where(e => e.Id.Value != 0).Select(e => e.Id.Value).ToArray();
+        var rows = Db.Entries.Where(e => old.Contains(e.Id)).ToDictionary(e => e.Id);
+        var before = rows.Values.ToDictionary(r => r.Id, Snapshot);
+        Db.Occupancy.RemoveRange(Db.Occupancy.Where(o => old.Contains(o.EntryId)));
+        Db.Overrides.RemoveRange(Db.Overrides.Where(o => old.Contains(o.EntryId)));
+        Db.SaveChanges();
+        var written = new List<(Entry Entry, EntryRow Row)>(entries.Length);
+        foreach (var entry in entries)
+        {
+            var lastEnd = Occupying.LastEnd(entry, zone);
+            if (rows.TryGetValue(entry.Id.Value, out var row)) EntryMapping.Apply(entry, row, lastEnd);
+            else Db.Entries.Add(row = EntryMapping.NewRow(entry, lastEnd));
+            written.Add((entry, row));
+        }
+
+        Db.SaveChanges();
+        var calendar = Db.Calendars.Find(entries[0].Home.Value)!;
+        foreach (var (entry, row) in written)
+        {
+            Db.ChangeLog.Add(new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = row.Id });
+            var stored = entry with { Id = new EntryId(row.Id) };
+            var overrides = entry.Overrides.Select(o => EntryMapping.ToRow(row.Id, o)).OrderBy(o => o.RecurrenceId).ToList();
+            Db.Overrides.AddRange(overrides);
+            Db.Occupancy.AddRange(Occupying.Rows(stored, new Dictionary<UserId, CalendarId> { [entry.Owner] = entry.Home }, zone));
+            Db.History.Add(new HistoryRow
+            {
+                ChangeId = change,
+                EntryId = row.Id,
+                Before = before.GetValueOrDefault(row.Id),
+                After = JsonSerializer.Serialize(new EntryRows(row, overrides, []), Texts.Json),
+            });
+        }
+
+        changed[calendar.Id] = calendar.ChangeNumber;
+        Db.SaveChanges();
     }
 
     public void Restore(long change)

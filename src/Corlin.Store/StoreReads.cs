@@ -85,6 +85,28 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         return id == 0 ? null : ById([id])[id];
     }
 
+    public IReadOnlyDictionary<string, Entry> ByUid(CalendarId calendar, IReadOnlyCollection<string> uids)
+    {
+        var found = new Dictionary<string, Entry>(StringComparer.Ordinal);
+        foreach (var some in uids.Distinct().Chunk(500))
+        {
+            var ids = Db.Entries.Where(e => e.CalendarId == calendar.Value && some.Contains(e.Uid)).Select(e => e.Id).ToArray();
+            foreach (var entry in ById(ids).Values) found[entry.Uid] = entry;
+        }
+
+        return found;
+    }
+
+    public IReadOnlyList<Entry> Of(CalendarId calendar, Stretch? span, int limit)
+    {
+        var (start, end) = (span?.Start ?? Instant.MinValue, span?.End ?? Instant.MaxValue);
+        var ids = Db.Occupancy.AsNoTracking().Where(o => o.CalendarId == calendar.Value && o.LastEnd > start && o.FirstStart < end)
+            .Join(Db.Entries.Where(e => e.CalendarId == calendar.Value), o => o.EntryId, e => e.Id, (o, e) => new { e.Id, o.FirstStart })
+            .OrderBy(o => o.FirstStart).Take(limit).Select(o => o.Id).ToArray().Distinct().ToArray();
+        var entries = ids.Chunk(500).SelectMany(some => ById(some)).ToDictionary(e => e.Key, e => e.Value);
+        return [.. ids.Select(id => entries[id])];
+    }
+
     public Entry? Meeting(string uid, string organiserAddress)
     {
         var id = Db.Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)

@@ -52,6 +52,7 @@ test("a stretch drawn on a lane becomes an appointment of its owner, is taken ba
   });
   await sheet.getByLabel("Title").fill("Tide tables");
   await sheet.getByRole("button", { name: "Add it for Maren" }).click();
+  await sheet.waitFor({ state: "detached" });
   await entry(page, /^Tide tables, .*, firm, Monday 15$/).waitFor();
   await page.keyboard.press("z");
   await entry(page, /^Tide tables/).waitFor({ state: "detached" });

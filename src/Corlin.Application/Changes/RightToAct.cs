@@ -45,7 +45,7 @@ internal static class RightToAct
     /// <exception cref="RefusedException">They may not any more.</exception>
     public static void MustTakeBack(this IChangeSession session, ChangeMade made)
     {
-        if (made.Kind is ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.EntryChanged or ChangeKind.EntryCancelled)
+        if (made.Kind is ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.EntryChanged or ChangeKind.EntryCancelled or ChangeKind.Imported)
             session.MustAdd(made.Actor, made.InNameOf);
         else session.MustSpeakFor(made.Actor, made.InNameOf);
     }

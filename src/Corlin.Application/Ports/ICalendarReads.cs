@@ -33,6 +33,12 @@ public interface ICalendarReads
 
     Entry? Entry(string publicId);
 
+    /// <summary>The entries of a calendar that have one of some UIDs, by UID.</summary>
+    IReadOnlyDictionary<string, Entry> ByUid(CalendarId calendar, IReadOnlyCollection<string> uids);
+
+    /// <summary>The entries made on a calendar that touch a span, soonest first; all of them where none is given.</summary>
+    IReadOnlyList<Entry> Of(CalendarId calendar, Stretch? span, int limit);
+
     /// <summary>A meeting by what it is keyed by.</summary>
     Entry? Meeting(string uid, string organiserAddress);
 

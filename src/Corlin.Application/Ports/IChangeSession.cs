@@ -17,6 +17,9 @@ public interface IChangeSession : ICalendarReads
     /// <returns>The entry with its id.</returns>
     Entry Save(Entry entry);
 
+    /// <summary>Stores many entries of one calendar that nobody else takes part in, in pieces of bounded size.</summary>
+    void SaveAll(IReadOnlyList<Entry> entries);
+
     /// <summary>
     /// Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn. Where the change was itself
     /// an undo, what that took back is done again, and its messages go out.
@@ -65,6 +68,7 @@ public enum ChangeKind
     Undone,
     EntryChanged,
     EntryCancelled,
+    Imported,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -109,6 +109,9 @@ public sealed record Entry
     /// <summary>When a hold is over, whether or not anybody has cleared it away.</summary>
     public Instant? LapsesAt { get; init; }
 
+    /// <summary>What of an imported iCalendar object Corlin does not use, as the interchange keeps it for the way out; or null.</summary>
+    public string? Raw { get; init; }
+
     /// <summary>Who made it, which may be somebody who speaks for the owner.</summary>
     public required UserId MadeBy { get; init; }
 

@@ -39,6 +39,7 @@ internal static class EntryMapping
         GoesOn = Texts.ReadWhich(row.GoesOn),
         HoldRequest = row.HoldRequest,
         LapsesAt = row.LapsesAt,
+        Raw = row.Raw,
         MadeBy = new UserId(row.MadeById),
         MadeAt = row.MadeAt,
     };
@@ -74,6 +75,7 @@ internal static class EntryMapping
         row.GoesOn = Texts.Write(entry.GoesOn);
         row.HoldRequest = entry.HoldRequest;
         row.LapsesAt = entry.LapsesAt;
+        row.Raw = entry.Raw;
         row.MadeById = entry.MadeBy.Value;
         row.MadeAt = entry.MadeAt;
     }

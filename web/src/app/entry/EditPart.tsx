@@ -47,8 +47,8 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         return;
       }
       say(`“${draft.title}” is changed${told > 0 ? "; everyone is told in ten seconds" : ""}.`, made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
       onClose();
+      void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
       setProblem(e instanceof Problem ? e : new Problem("Something went wrong; nothing was changed.", "corlin:failed", 500, undefined));
     } finally {

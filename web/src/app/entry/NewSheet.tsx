@@ -45,8 +45,8 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
         }),
       );
       say(`“${draft.title.trim()}” stands in ${fresh.owner.name}’s calendar.`, made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
       onClose();
+      void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
       setProblem(e instanceof Problem ? e : new Problem("Something went wrong; nothing was added.", "corlin:failed", 500, undefined));
     } finally {

@@ -1,0 +1,139 @@
+using System.Text;
+using System.Text.Json;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Ical.Net.CalendarComponents;
+using Ical.Net.Serialization;
+using NodaTime;
+using NodaTime.Text;
+using Override = Corlin.Core.Calendars.Override;
+
+namespace Corlin.Interchange.ICalendar;
+
+/// <summary>Writes entries as an iCalendar object (RFC 5545), with what an import kept of them.</summary>
+public static class CalendarWriter
+{
+    private static readonly LocalDateTimePattern Local = LocalDateTimePattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss");
+    private static readonly LocalDatePattern Date = LocalDatePattern.CreateWithInvariantCulture("uuuuMMdd");
+    private static readonly InstantPattern Utc = InstantPattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss'Z'");
+
+    /// <param name="stamp">DTSTAMP of everything in it.</param>
+    public static void Write(TextWriter output, IEnumerable<Entry> entries, Instant stamp)
+    {
+        var listed = entries.ToList();
+        output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
+        foreach (var zone in listed.SelectMany(Zones).Distinct().Order(StringComparer.Ordinal)) WriteZone(output, zone);
+        foreach (var entry in listed)
+        {
+            var raw = entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [];
+            Event(output, entry, null, raw, stamp);
+            foreach (var changed in entry.Overrides.Where(o => !o.Cancelled)) Event(output, entry, changed, raw, stamp);
+        }
+
+        output.Write("END:VCALENDAR\r\n");
+    }
+
+    public static string ToText(IEnumerable<Entry> entries, Instant stamp)
+    {
+        using var text = new StringWriter();
+        Write(text, entries, stamp);
+        return text.ToString();
+    }
+
+    private static void Event(TextWriter output, Entry entry, Override? changed, Dictionary<string, List<string>> raw, Instant stamp)
+    {
+        var time = changed is null ? entry.Time : changed.Time ?? entry.Time.StartingAt(changed.RecurrenceId);
+        Line("BEGIN:VEVENT");
+        Line($"UID:{entry.Uid}");
+        Line($"DTSTAMP:{Utc.Format(stamp)}");
+        if (changed is not null) Line("RECURRENCE-ID" + (changed.AndFollowing ? ";RANGE=THISANDFUTURE" : "") + Stamp(entry.Time, changed.RecurrenceId));
+        Line("DTSTART" + Stamp(time, time.LocalStart));
+        if (time is AllDayEntry days) Line($"DTEND;VALUE=DATE:{Date.Format(days.Until)}");
+        else if (time is TimedEntry timed) Line("DTEND" + End(timed));
+        if (changed is null && entry.IsSeries) Repeat(entry, Line);
+        Line("SUMMARY:" + Escaped(changed?.Title ?? entry.Title));
+        if ((changed?.Place ?? entry.Place) is { Length: > 0 } place) Line("LOCATION:" + Escaped(place));
+        if (entry.Agenda is { } agenda) Line("DESCRIPTION:" + Escaped(agenda));
+        if (entry.Link is { } link) Line("URL:" + link);
+        if (entry.Takes == TimeTaken.Free) Line("TRANSP:TRANSPARENT");
+        if (entry.Status == MeetingStatus.Cancelled) Line("STATUS:CANCELLED");
+        else if (entry.Takes is TimeTaken.Pencilled or TimeTaken.Hold) Line("STATUS:TENTATIVE");
+        if (entry.Private) Line("CLASS:PRIVATE");
+        if (entry.Sequence > 0) Line(FormattableString.Invariant($"SEQUENCE:{entry.Sequence}"));
+        if (entry.RelatedTo is { } related) Line("RELATED-TO:" + related);
+        foreach (var line in Kept(entry, changed, raw)) Line(line);
+        Line("END:VEVENT");
+
+        void Line(string line) => output.Write(Properties.Folded(line));
+    }
+
+    private static void Repeat(Entry entry, Action<string> line)
+    {
+        if (entry.Rule is { } rule) line("RRULE:" + rule.ToText(entry.Time is TimedEntry timed ? Core.Time.Zones.Get(timed.Zone) : null));
+        foreach (var added in entry.Additions)
+        {
+            if (added.Length is { } length && entry.Time is TimedEntry { Zone: var zone })
+            {
+                var start = Core.Time.Zones.Get(zone).ToInstant(added.Start);
+                line($"RDATE;VALUE=PERIOD:{Utc.Format(start)}/{Utc.Format(start + length)}");
+            }
+            else
+            {
+                line("RDATE" + Stamp(entry.Time, added.Start));
+            }
+        }
+
+        var left = entry.Exceptions.Concat(entry.Overrides.Where(o => o is { Cancelled: true, AndFollowing: false }).Select(o => o.RecurrenceId)).Distinct();
+        foreach (var exception in left) line("EXDATE" + Stamp(entry.Time, exception));
+    }
+
+    /// <summary>The parameters and the value of a time on the wall clock of an entry.</summary>
+    private static string Stamp(EntryTime time, LocalDateTime local) => time switch
+    {
+        TimedEntry { Zone: "Etc/UTC" } => $":{Local.Format(local)}Z",
+        TimedEntry timed => $";TZID={timed.Zone}:{Local.Format(local)}",
+        _ => $";VALUE=DATE:{Date.Format(local.Date)}",
+    };
+
+    private static string End(TimedEntry timed)
+    {
+        var end = timed.ToStretch(DateTimeZone.Utc).End;
+        var zone = timed.EndZone ?? timed.Zone;
+        return zone == "Etc/UTC" ? $":{Utc.Format(end)}" : $";TZID={zone}:{Local.Format(Core.Time.Zones.Get(zone).ToLocal(end))}";
+    }
+
+    /// <summary>What was kept of the component; it is keyed by RECURRENCE-ID as the file wrote it.</summary>
+    private static IEnumerable<string> Kept(Entry entry, Override? changed, Dictionary<string, List<string>> raw)
+    {
+        if (changed is null) return raw.GetValueOrDefault("") ?? [];
+        var local = Local.Format(changed.RecurrenceId);
+        var utc = entry.Time is TimedEntry timed ? Utc.Format(Core.Time.Zones.Get(timed.Zone).ToInstant(changed.RecurrenceId)) : "";
+        return raw.GetValueOrDefault(local) ?? raw.GetValueOrDefault(utc) ?? raw.GetValueOrDefault(Date.Format(changed.RecurrenceId.Date)) ?? [];
+    }
+
+    private static IEnumerable<string> Zones(Entry entry) =>
+        entry.Overrides.Select(o => o.Time).Append(entry.Time).OfType<TimedEntry>().SelectMany(t => new[] { t.Zone, t.EndZone }).OfType<string>().Where(z => z != "Etc/UTC");
+
+    private static void WriteZone(TextWriter output, string zone)
+    {
+        var calendar = new Ical.Net.Calendar();
+        calendar.AddTimeZone(new VTimeZone(zone));
+        var text = new CalendarSerializer().SerializeToString(calendar) ?? "";
+        var start = text.IndexOf("BEGIN:VTIMEZONE", StringComparison.Ordinal);
+        var end = text.LastIndexOf("END:VTIMEZONE", StringComparison.Ordinal);
+        if (start >= 0 && end > start) output.Write(text[start..end] + "END:VTIMEZONE\r\n");
+    }
+
+    /// <summary>TEXT as RFC 5545 3.3.11 writes it.</summary>
+    private static string Escaped(string text)
+    {
+        var escaped = new StringBuilder(text.Length);
+        foreach (var c in text.ReplaceLineEndings("\n"))
+        {
+            if (c is '\\' or ';' or ',') escaped.Append('\\');
+            escaped.Append(c == '\n' ? "\\n" : c.ToString());
+        }
+
+        return escaped.ToString();
+    }
+}

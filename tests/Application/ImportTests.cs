@@ -1,0 +1,96 @@
+using System.Text;
+using Corlin.Application.Changes;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Interchange.ICalendar;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>Calendar files taken into a calendar.</summary>
+public sealed class ImportTests : IAsyncLifetime
+{
+    private World world = null!;
+
+    public async ValueTask InitializeAsync() => world = await World.MakeAsync();
+
+    public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    private static IReadOnlyList<Entry> File(int events, string title = "Tide", string? more = null)
+    {
+        var text = new StringBuilder("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//tests//EN\r\n");
+        for (var i = 0; i < events; i++)
+        {
+            text.Append($"BEGIN:VEVENT\r\nUID:t{i}\r\nDTSTART;TZID=Europe/Lisbon:202703{(i % 28) + 1:00}T{8 + (i % 9):00}0000\r\nDURATION:PT30M\r\nSUMMARY:{title} {i}\r\n{more}END:VEVENT\r\n");
+        }
+
+        text.Append("END:VCALENDAR\r\n");
+        return CalendarFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())), Zones.Get("Europe/Lisbon"), TestContext.Current.CancellationToken).Entries;
+    }
+
+    private async Task<List<Entry>> Standing(CalendarUser who) =>
+        [.. await world.See(s => s.Of(s.MainCalendars([who.Id])[who.Id], null, 5_000))];
+
+    [Fact]
+    public async Task The_same_file_again_changes_nothing_and_a_changed_one_only_what_it_changes()
+    {
+        var first = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, File(1_200)));
+        Assert.Equal((1_200, 0, 0), (first.Added, first.Changed, first.Unchanged));
+        var again = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, File(1_200)));
+        Assert.Equal((null, 0, 0, 1_200), (again.Change, again.Added, again.Changed, again.Unchanged));
+        var other = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, [.. File(1_199), .. File(1_201, "Ebb").Skip(1_199)]));
+        Assert.Equal((1, 1, 1_199), (other.Added, other.Changed, other.Unchanged));
+        Assert.Equal(1_201, (await Standing(world.Maren)).Count);
+    }
+
+    [Fact]
+    public async Task Two_people_who_take_in_the_same_file_do_not_meet()
+    {
+        await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(3)));
+        var theirs = await world.Do(new ImportEntries(world.Tome.Id, world.Tome.Id, File(3)));
+        Assert.Equal(3, theirs.Added);
+        Assert.Equal(3, (await Standing(world.Maren)).Count);
+        Assert.Equal(3, (await Standing(world.Tome)).Count);
+    }
+
+    [Fact]
+    public async Task What_was_kept_of_the_file_goes_out_again()
+    {
+        await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(1, more: "X-BERTH:Dunlin\r\nRRULE:FREQ=WEEKLY;COUNT=3\r\n")));
+        var written = CalendarWriter.ToText(await Standing(world.Maren), world.Now);
+        Assert.Contains("X-BERTH:Dunlin", written, StringComparison.Ordinal);
+        Assert.Contains("RRULE:FREQ=WEEKLY;COUNT=3", written, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task An_import_is_undone_as_one()
+    {
+        await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(2)));
+        var second = await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(3, "Ebb")));
+        Assert.Equal((1, 2), (second.Added, second.Changed));
+        await world.Do(new UndoChange(world.Maren.Id, second.Change!.Value));
+        Assert.Equal(["Tide 0", "Tide 1"], (await Standing(world.Maren)).Select(e => e.Title));
+    }
+
+    [Fact]
+    public async Task A_meeting_here_is_left_as_it_is_and_who_may_only_look_takes_nothing_in()
+    {
+        var made = await world.Arrange();
+        var meeting = await world.Entry(made.PublicId);
+        var taken = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, [File(1)[0] with { Uid = meeting.Uid }]));
+        Assert.Equal(LeftReason.IsMeeting, Assert.Single(taken.Left).Reason);
+        Assert.Equal(meeting.Title, (await world.Entry(made.PublicId)).Title);
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ImportEntries(world.Ruta.Id, world.Maren.Id, File(1))));
+        Assert.Equal(RefusalKind.MayNotAdd, refused.Refusal.Kind);
+    }
+
+    [Fact]
+    public async Task Who_may_only_add_does_not_change_what_others_made()
+    {
+        await world.Do(new ImportEntries(world.Tome.Id, world.Tome.Id, File(1)));
+        await world.Do(new GrantAccess(world.Tome.Id, world.Noor.Id, Sight.Whole, Acting.Add, false));
+        var taken = await world.Do(new ImportEntries(world.Noor.Id, world.Tome.Id, File(2, "Ebb")));
+        Assert.Equal((1, 0, LeftReason.MayNotChange), (taken.Added, taken.Changed, Assert.Single(taken.Left).Reason));
+    }
+}

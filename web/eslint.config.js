@@ -8,7 +8,7 @@ const below = (folders) => ({
     { patterns: folders.map((f) => ({ group: [f], message: "This arrow points up; see docs/architecture.md." })) },
   ],
 });
-const places = ["desk", "lanes", "arrange", "chase", "signin"];
+const places = ["desk", "lanes", "arrange", "chase", "files", "signin"];
 
 export default tseslint.config(
   { ignores: ["dist", "src/api/schema.d.ts"] },

@@ -230,6 +230,64 @@ test("a meeting typed in one line becomes the sentence, and what was not underst
   await page.context().close();
 });
 
+test("a calendar file is taken in with a report, again changes nothing, and goes out with what was kept of it", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/files`);
+  const event = (uid, lines) =>
+    `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270316T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
+  const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event("a", "SUMMARY:Tide office\r\nX-BERTH:Dunlin")}${event("b", "SUMMARY:Ticking\r\nRRULE:FREQ=SECONDLY")}END:VCALENDAR\r\n`;
+  const file = {
+    name: "tides.ics",
+    mimeType: "text/calendar",
+    buffer: Buffer.from(text),
+  };
+  const input = page.getByLabel("Calendar file for Maren Falk");
+  const report = page.getByRole("region", { name: "What came of tides.ics" });
+  await input.setInputFiles(file);
+  await report
+    .getByText(
+      "tides.ics: 1 added, 0 changed, 0 as they were, 1 not taken over.",
+    )
+    .waitFor();
+  await report.getByText(/repeats more often than hourly/).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await input.setInputFiles(file);
+  await report
+    .getByText(
+      "tides.ics: 0 added, 0 changed, 1 as they were, 1 not taken over.",
+    )
+    .waitFor();
+  const [written] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Write the file" }).click(),
+  ]);
+  const out = await (
+    await import("node:fs/promises")
+  ).readFile(await written.path(), "utf8");
+  assert.match(out, /SUMMARY:Tide office\r\n[^]*X-BERTH:Dunlin\r\n/);
+  assert.match(
+    out,
+    /ORGANIZER;CN="Maren Falk":mailto:maren.falk@ebbline.example/,
+  );
+  await page.setInputFiles("input[type=file]", {
+    name: "page.ics",
+    mimeType: "text/calendar",
+    buffer: Buffer.from("<html></html>"),
+  });
+  await page
+    .getByRole("alert")
+    .getByText(
+      "The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR. Nothing was changed.",
+    )
+    .waitFor();
+  await page.goto(demo.address + week);
+  await entry(
+    page,
+    /^Tide office, 17:00 to 17:45, firm, Tuesday 16$/,
+  ).waitFor();
+  await page.context().close();
+});
+
 test("a stretch drawn on the lane of somebody one may only ask begins a meeting with them", async () => {
   const page = await open("/lanes");
   await page.getByRole("button", { name: /^Whose lanes/ }).click();

@@ -134,6 +134,7 @@ public static class English
         RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
         RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
         RefusalKind.IllegalGrant => "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
+        RefusalKind.FileNotRead => $"{refusal.What} Nothing was changed.",
         RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
         RefusalKind.OfTheWhole => "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
         RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",

@@ -27,6 +27,9 @@ public enum RefusalKind
     IllegalGrant,
     MayNotChange,
 
+    /// <summary>A file is not what it should be.</summary>
+    FileNotRead,
+
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Ical.Net.CalendarComponents;
 using Ical.Net.Serialization;
@@ -18,7 +19,8 @@ public static class CalendarWriter
     private static readonly InstantPattern Utc = InstantPattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss'Z'");
 
     /// <param name="stamp">DTSTAMP of everything in it.</param>
-    public static void Write(TextWriter output, IEnumerable<Entry> entries, Instant stamp)
+    /// <param name="people">The mailboxes of organisers and attendees; who has none is left out.</param>
+    public static void Write(TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people)
     {
         var listed = entries.ToList();
         output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
@@ -26,8 +28,8 @@ public static class CalendarWriter
         foreach (var entry in listed)
         {
             var raw = entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [];
-            Event(output, entry, null, raw, stamp);
-            foreach (var changed in entry.Overrides.Where(o => !o.Cancelled)) Event(output, entry, changed, raw, stamp);
+            Event(output, entry, null, raw, stamp, people);
+            foreach (var changed in entry.Overrides.Where(o => !o.Cancelled)) Event(output, entry, changed, raw, stamp, people);
         }
 
         output.Write("END:VCALENDAR\r\n");
@@ -36,11 +38,11 @@ public static class CalendarWriter
     public static string ToText(IEnumerable<Entry> entries, Instant stamp)
     {
         using var text = new StringWriter();
-        Write(text, entries, stamp);
+        Write(text, entries, stamp, _ => null);
         return text.ToString();
     }
 
-    private static void Event(TextWriter output, Entry entry, Override? changed, Dictionary<string, List<string>> raw, Instant stamp)
+    private static void Event(TextWriter output, Entry entry, Override? changed, Dictionary<string, List<string>> raw, Instant stamp, Func<UserId, Mailbox?> people)
     {
         var time = changed is null ? entry.Time : changed.Time ?? entry.Time.StartingAt(changed.RecurrenceId);
         Line("BEGIN:VEVENT");
@@ -61,11 +63,28 @@ public static class CalendarWriter
         if (entry.Private) Line("CLASS:PRIVATE");
         if (entry.Sequence > 0) Line(FormattableString.Invariant($"SEQUENCE:{entry.Sequence}"));
         if (entry.RelatedTo is { } related) Line("RELATED-TO:" + related);
+        foreach (var line in Asked(entry, changed?.RecurrenceId, people)) Line(line);
         foreach (var line in Kept(entry, changed, raw)) Line(line);
         Line("END:VEVENT");
 
         void Line(string line) => output.Write(Properties.Folded(line));
     }
+
+    /// <summary>Organiser and attendees of a meeting, with their answers.</summary>
+    private static IEnumerable<string> Asked(Entry entry, LocalDateTime? id, Func<UserId, Mailbox?> people)
+    {
+        if (entry.Kind != EntryKind.Meeting) yield break;
+        if (people(entry.Owner) is { } organiser) yield return $"ORGANIZER;CN={Parameter(organiser.Name)}:mailto:{organiser.Address}";
+        foreach (var part in Agreement.For(entry, id))
+        {
+            if (people(part.Who) is not { } box) continue;
+            var role = part.Role switch { AttendeeRole.Required => "REQ-PARTICIPANT", AttendeeRole.Optional => "OPT-PARTICIPANT", _ => "NON-PARTICIPANT" };
+            yield return $"ATTENDEE;CN={Parameter(box.Name)};ROLE={role};PARTSTAT={Mail.PartStat.Write(part.Answer)}:mailto:{box.Address}";
+        }
+    }
+
+    /// <summary>A parameter value; quotes cannot stand in one (RFC 5545 3.1).</summary>
+    private static string Parameter(string text) => "\"" + text.Replace('"', '\'') + "\"";
 
     private static void Repeat(Entry entry, Action<string> line)
     {

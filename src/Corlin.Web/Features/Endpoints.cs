@@ -3,6 +3,7 @@ using Corlin.Web.Features.Chase;
 using Corlin.Web.Features.Demo;
 using Corlin.Web.Features.Desk;
 using Corlin.Web.Features.Entries;
+using Corlin.Web.Features.Files;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.People;
 using Corlin.Web.Features.Session;
@@ -41,6 +42,7 @@ internal static class Endpoints
         ArrangeEndpoints.Map(api);
         ChaseEndpoints.Map(api);
         EntriesEndpoints.Map(api);
+        FilesEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);
         api.MapFallback(() => Results.Problem(title: "There is no such thing here.", statusCode: 404, type: "corlin:not-found"));
     }

@@ -92,6 +92,7 @@ internal static class CorlinHost
         services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<IConferenceLinks, ConferenceLinks>();
+        services.AddSingleton<ICalendarFiles, CalendarFiles>();
         services.AddSingleton<OutboxWorker>();
         if (!options.Demo) return;
         services.AddSingleton<DemoSignIns>();

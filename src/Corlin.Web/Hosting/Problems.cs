@@ -12,6 +12,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         var refusal = exception switch
         {
             RefusedException refused => refused.Refusal,
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => new Refusal(RefusalKind.FileNotRead, "file", "That is larger than can be taken in at once."),
             BadHttpRequestException => new Refusal(RefusalKind.BadInput, null, "The request"),
             _ => null,
         };

@@ -20,6 +20,8 @@ export function rememberForgery(token: string) {
   forgery = token;
 }
 
+export const forgeryToken = () => forgery;
+
 export const client = createClient<paths>({ baseUrl: "" });
 
 client.use({

@@ -892,6 +892,72 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendars/{person}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    to?: string;
+                    entry?: string;
+                };
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportReport"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo/sign-ins": {
         parameters: {
             query?: never;
@@ -1236,6 +1302,20 @@ export interface components {
             /** Format: int32 */
             offsetMinutes: number;
         };
+        ImportReport: {
+            /** Format: int64 */
+            change: null | number;
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            unchanged: number;
+            skipped: components["schemas"]["SkippedPart"][];
+            /** Format: int32 */
+            skippedInAll: number;
+            notes: string[];
+        };
         LaneView: {
             who: components["schemas"]["PersonView"];
             known: boolean;
@@ -1404,6 +1484,10 @@ export interface components {
         SignInRequest: {
             address: string;
             password: string;
+        };
+        SkippedPart: {
+            what: string;
+            why: string;
         };
         SlotDayView: {
             date: string;

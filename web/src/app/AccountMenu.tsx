@@ -1,4 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
 import { ask, client } from "../api/client";
 import { useChanges } from "./changes";
@@ -19,6 +20,7 @@ export default function AccountMenu({ name, opened }: { name: string; opened: bo
   const queries = useQueryClient();
   const { fail } = useChanges();
   const { setHelpOpen } = useKeysState();
+  const navigate = useNavigate();
   const signOut = () =>
     ask(client.DELETE("/api/session"))
       .then(() => {
@@ -42,6 +44,9 @@ export default function AccountMenu({ name, opened }: { name: string; opened: bo
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/files" })}>
+            Calendar files
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => setHelpOpen(true)}>
             All keys
           </DropdownMenu.Item>

@@ -11,6 +11,7 @@ const root = createRootRoute({
 // The Desk is what opens first; the other places come when they are asked for.
 const Lanes = lazyRouteComponent(() => import("../features/lanes/Lanes"), "Lanes");
 const Arrange = lazyRouteComponent(() => import("../features/arrange/Arrange"), "Arrange");
+const Files = lazyRouteComponent(() => import("../features/files/Files"), "Files");
 const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase");
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
@@ -30,6 +31,8 @@ const lanes = createRoute({
 
 const arrange = createRoute({ getParentRoute: () => root, path: "/arrange", component: Arrange });
 
+const files = createRoute({ getParentRoute: () => root, path: "/files", component: Files });
+
 const chase = createRoute({
   getParentRoute: () => root,
   path: "/chase",
@@ -37,7 +40,7 @@ const chase = createRoute({
   validateSearch: (search): { meeting?: string } => (text(search.meeting) ? { meeting: text(search.meeting) as string } : {}),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([desk, lanes, arrange, chase]), defaultPreload: "intent" });
+export const router = createRouter({ routeTree: root.addChildren([desk, lanes, arrange, chase, files]), defaultPreload: "intent" });
 
 declare module "@tanstack/react-router" {
   interface Register {

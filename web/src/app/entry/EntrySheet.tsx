@@ -75,7 +75,14 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
           </p>
         )}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
-        <div>
+        <div className="flex items-center gap-3">
+          <a
+            href={`/api/calendars/${shown.lane}/file?entry=${entry.id}`}
+            download
+            className="inline-flex min-h-8 items-center text-sea underline underline-offset-4"
+          >
+            Write it as a file
+          </a>
           <Button onClick={onClose}>Close</Button>
         </div>
       </div>

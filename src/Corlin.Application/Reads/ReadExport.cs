@@ -1,0 +1,51 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Entries for a calendar file, with the mailboxes of those in them.</summary>
+public sealed record Export(string Name, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<UserId, Mailbox> People);
+
+/// <summary>A calendar, a span of it, or one entry of it, for whoever may know it whole.</summary>
+/// <param name="Calendar">The public id of whose calendar it is.</param>
+/// <param name="Entry">The public id of the one entry, or null for all.</param>
+public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, Stretch? Span, Instant Now)
+{
+    /// <summary>From here to there in time is everything.</summary>
+    private static readonly Stretch Always = new(Instant.FromUtc(1, 1, 1, 0, 0), Instant.FromUtc(9000, 1, 1, 0, 0));
+
+    public Export Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var owner = store.User(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
+        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own)) throw new RefusedException(RefusalKind.NotFound);
+        var entries = Entry is null
+            ? store.Touching([own.Calendar], Span ?? Always)[own.Calendar].OrderBy(e => e.Time.LocalStart).ThenBy(e => e.Uid, StringComparer.Ordinal)
+            : (IEnumerable<Entry>)[store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound)];
+        var told = entries.Where(e => IsToldWhole(viewing, e, owner, own.Rights)).Select(e => Stripped(e, viewing)).ToList();
+        if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
+        if (Entry is null && own.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
+        var people = viewing.Users([.. told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct()]);
+        var name = Entry is null ? owner.Name : told[0].Title;
+        return new Export(name, told, told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)));
+    }
+
+    /// <summary>Disclosed whole at its first occurrence: what only the outline or headline is known of does not leave as a file.</summary>
+    private bool IsToldWhole(Viewing viewing, Entry entry, CalendarUser owner, Rights rights)
+    {
+        var occurrence = entry.IsSeries
+            ? Occurrences.FirstFrom(entry, LocalDateTime.MinIsoValue, owner.HomeZone)
+            : Occurrences.Find(entry, null, owner.HomeZone);
+        return occurrence is not null && Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, rights, Now) is { Whole: not null };
+    }
+
+    /// <summary>Without what belongs to other lanes: comments and proposals of attendees for whom the viewer does not speak.</summary>
+    private static Entry Stripped(Entry entry, Viewing viewing) => entry with
+    {
+        Participations = [.. entry.Participations.Select(p => viewing.Viewer.MaySpeakFor(p.Who) ? p : p with { Comment = null, Proposed = null })],
+    };
+}

@@ -1,0 +1,74 @@
+using System.Text;
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Application.Reads;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Corlin.Web.Features.Files;
+
+/// <param name="Change">With it the import can be undone; null where nothing was changed.</param>
+/// <param name="Skipped">What was not taken over, and why; at most the first hundred.</param>
+/// <param name="SkippedInAll">How many there are.</param>
+public sealed record ImportReport(
+    long? Change, int Added, int Changed, int Unchanged, IReadOnlyList<SkippedPart> Skipped, int SkippedInAll, IReadOnlyList<string> Notes);
+
+internal static class FilesEndpoints
+{
+    /// <summary>A larger file is refused before it is read.</summary>
+    private const long MostBytes = 64L * 1024 * 1024;
+
+    private const int ToldInReport = 100;
+
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapPost("/calendars/{person}/file", ImportAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).Accepts<byte[]>("text/calendar");
+        api.MapGet("/calendars/{person}/file", ExportAsync).Produces<string>(200, "text/calendar");
+    }
+
+    private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, HttpRequest request, ICalendarFiles files)
+    {
+        var owner = await reader.ReadAsync(s => s.User(person)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", person);
+        // To the disk first: however large, little of it is in memory, and what is slow to arrive holds nothing up.
+        await using var kept = new FileStream(
+            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 65_536, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+        await request.Body.CopyToAsync(kept, request.HttpContext.RequestAborted);
+        kept.Position = 0;
+        CalendarFileContent read;
+        try
+        {
+            read = files.Read(kept, owner.HomeZone, request.HttpContext.RequestAborted);
+        }
+        catch (FormatException e)
+        {
+            throw new RefusedException(RefusalKind.FileNotRead, "file", e.Message);
+        }
+
+        var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, read.Entries));
+        var left = made.Left.Select(l => new SkippedPart(l.Title, l.Reason == LeftReason.IsMeeting ? "it is a meeting here, which its organiser changes" : "it is another here, and you may only add"));
+        var skipped = read.Skipped.Concat(left).ToList();
+        return TypedResults.Ok(new ImportReport(made.Change, made.Added, made.Changed, made.Unchanged, [.. skipped.Take(ToldInReport)], skipped.Count, read.Notes));
+    }
+
+    /// <param name="from">The first day, or null for all.</param>
+    /// <param name="to">The last day.</param>
+    /// <param name="entry">The public id of the one entry, or null for all.</param>
+    private static async Task<FileContentHttpResult> ExportAsync(Reader reader, string person, string? from, string? to, string? entry, ICalendarFiles files)
+    {
+        var export = await reader.ReadAsync(s =>
+        {
+            var zone = (s.User(person) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", person)).HomeZone;
+            var span = from is null && to is null
+                ? (Stretch?)null
+                : new Stretch(zone.Day(Reader.Date(from ?? "0001-01-01", "from")).Start, zone.Day(Reader.Date(to ?? "9000-01-01", "to")).End);
+            if (span is { Length.TotalDays: <= 0 }) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
+            return new ReadExport(reader.Person, person, entry, span, reader.Now).Run(s);
+        });
+        using var text = new StringWriter();
+        files.Write(text, export.Entries, reader.Now, export.People);
+        var name = string.Concat(export.Name.Select(c => char.IsLetterOrDigit(c) ? c : '-')).Trim('-');
+        return TypedResults.File(Encoding.UTF8.GetBytes(text.ToString()), "text/calendar; charset=utf-8", $"{(name.Length == 0 ? "calendar" : name)}.ics");
+    }
+}

@@ -1,0 +1,97 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { deskQuery } from "../../api/queries";
+import type { Desk } from "../../api/types";
+import { useKeys } from "../../app/keys";
+import { addDays } from "../../lane/time";
+import { Choices, Part } from "../../sentence/Part";
+import { Wait } from "../../ui/Wait";
+import { TakeIn } from "./TakeIn";
+
+/** Calendar files: taken into a calendar, and written from one. */
+export function Files() {
+  const desk = useQuery(deskQuery);
+  return desk.data ? <Page desk={desk.data} /> : <Wait query={desk} />;
+}
+
+function Page({ desk }: { desk: Desk }) {
+  const principals = desk.day.lanes.map((l) => l.who);
+  const people = principals.some((p) => p.id === desk.viewer.id) ? principals : [...principals, desk.viewer];
+  const [who, setWho] = useState(people[0] ?? desk.viewer);
+  const [span, setSpan] = useState<{ from: string; to: string }>();
+  useKeys({}, [{ keys: "Tab", does: "next part" }]);
+  const query = span ? `?from=${span.from}&to=${span.to}` : "";
+  return (
+    <div className="grid max-w-3xl gap-6 px-6 py-3">
+      <h1 className="font-serif text-[26px] leading-9">
+        Calendar files of{" "}
+        <Part name="Whose calendar" value={who.name} width={280}>
+          {(close) => (
+            <Choices
+              value={who.id}
+              options={people.map((p) => ({ value: p.id, label: p.name, note: p.town }))}
+              onChoose={(id) => {
+                setWho(people.find((p) => p.id === id) ?? who);
+                close();
+              }}
+            />
+          )}
+        </Part>
+      </h1>
+      <TakeIn key={who.id} who={who} />
+      <section aria-labelledby="out" className="border-t border-rule pt-4">
+        <h2 id="out" className="text-[15px] font-semibold">
+          Write a file
+        </h2>
+        <p className="mt-2 font-serif text-[19px] leading-8">
+          Of {who.givenName}’s calendar,{" "}
+          <Part name="How much" value={span ? `${span.from} to ${span.to}` : "everything"} width={280}>
+            {() => (
+              <div className="grid gap-3">
+                <label className="flex min-h-8 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    checked={!span}
+                    onChange={(e) => setSpan(e.target.checked ? undefined : { from: desk.day.date, to: addDays(desk.day.date, 27) })}
+                    className="size-4 accent-sea"
+                  />
+                  Everything
+                </label>
+                {span && (
+                  <>
+                    <Day label="From" value={span.from} onChange={(from) => setSpan({ ...span, from })} />
+                    <Day label="To" value={span.to} onChange={(to) => setSpan({ ...span, to })} />
+                  </>
+                )}
+              </div>
+            )}
+          </Part>
+          , as far as you may know it whole.
+        </p>
+        <p className="mt-2">
+          <a
+            href={`/api/calendars/${who.id}/file${query}`}
+            download
+            className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
+          >
+            Write the file
+          </a>
+        </p>
+      </section>
+    </div>
+  );
+}
+
+function Day({ label, value, onChange }: { label: string; value: string; onChange: (date: string) => void }) {
+  return (
+    <label>
+      <span className="text-soft">{label}</span>
+      <input
+        type="date"
+        value={value}
+        onChange={(e) => e.target.value && onChange(e.target.value)}
+        className="h-9 w-full border-b border-ink bg-transparent text-[15px]"
+      />
+    </label>
+  );
+}

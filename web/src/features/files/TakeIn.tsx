@@ -1,0 +1,120 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { Problem } from "../../api/client";
+import { sendFile } from "../../api/files";
+import type { ImportReport, Person } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { Button } from "../../ui/Button";
+
+/** Takes a calendar file into somebody's calendar, and tells what came of it. */
+export function TakeIn({ who }: { who: Person }) {
+  const queries = useQueryClient();
+  const { say } = useChanges();
+  const input = useRef<HTMLInputElement>(null);
+  const [going, setGoing] = useState<{ name: string; sent: number; stop: () => void }>();
+  const [report, setReport] = useState<{ name: string; came: ImportReport }>();
+  const [problem, setProblem] = useState<string>();
+  const [over, setOver] = useState(false);
+
+  const take = async (file: File | undefined) => {
+    if (!file || going) return;
+    setReport(undefined);
+    setProblem(undefined);
+    const sending = sendFile(who.id, file, (sent) => setGoing((g) => g && { ...g, sent }));
+    setGoing({ name: file.name, sent: 0, stop: sending.stop });
+    try {
+      const came = await sending.report;
+      setReport({ name: file.name, came });
+      say(`${file.name}: ${came.added} added, ${came.changed} changed.`, came.change ?? undefined);
+      await queries.invalidateQueries({ queryKey: ["calendars"] });
+    } catch (e) {
+      setProblem(e instanceof Problem ? e.message : "Something went wrong; nothing was changed.");
+    } finally {
+      setGoing(undefined);
+      if (input.current) input.current.value = "";
+    }
+  };
+
+  return (
+    <section
+      aria-labelledby="in"
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        setOver(false);
+        void take(e.dataTransfer.files[0]);
+      }}
+      className={`border-t border-rule pt-4 ${over ? "bg-sea-wash" : ""}`}
+    >
+      <h2 id="in" className="text-[15px] font-semibold">
+        Take a file in
+      </h2>
+      <p className="mt-1 text-soft">
+        An iCalendar file (.ics) of at most 64 MB. All of it is taken in or nothing; the same file again changes nothing.
+      </p>
+      <p className="mt-2 flex items-center gap-3">
+        <Button disabled={going !== undefined} onClick={() => input.current?.click()}>
+          Choose a file for {who.givenName}
+        </Button>
+        <span className="text-soft">or drop it here</span>
+        <input
+          ref={input}
+          type="file"
+          accept=".ics,text/calendar"
+          aria-label={`Calendar file for ${who.name}`}
+          className="sr-only"
+          onChange={(e) => void take(e.target.files?.[0])}
+        />
+      </p>
+      {going && (
+        <div className="mt-3 flex items-center gap-3" role="status">
+          <progress value={going.sent < 1 ? going.sent : undefined} max={1} aria-label={`Taking in ${going.name}`} />
+          {going.sent < 1 ? `Sending ${going.name}, ${Math.round(going.sent * 100)} %` : `Reading ${going.name}…`}
+          <Button look="plain" onClick={going.stop}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className="mt-3 font-semibold text-brick">
+          {problem}
+        </p>
+      )}
+      {report && <Report name={report.name} came={report.came} />}
+    </section>
+  );
+}
+
+function Report({ name, came }: { name: string; came: ImportReport }) {
+  return (
+    <div className="mt-3 grid gap-2" role="region" aria-label={`What came of ${name}`}>
+      <p className="font-semibold">
+        {name}: {came.added} added, {came.changed} changed, {came.unchanged} as they were, {came.skippedInAll} not taken over.
+      </p>
+      {came.notes.map((n) => (
+        <p key={n} className="text-brass">
+          {n}
+        </p>
+      ))}
+      {came.skipped.length > 0 && (
+        <table className="w-full text-left">
+          <caption className="text-left text-soft">
+            Not taken over{came.skipped.length < came.skippedInAll && `, the first ${came.skipped.length}`}
+          </caption>
+          <tbody>
+            {came.skipped.map((s, i) => (
+              <tr key={i} className="border-t border-rule align-top">
+                <td className="w-56 py-1 pr-3 font-semibold">{s.what}</td>
+                <td className="py-1">{s.why}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}

@@ -107,6 +107,19 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         return [.. ids.Select(id => entries[id])];
     }
 
+    public IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit)
+    {
+        var wanted = calendars.Select(c => c.Value).ToArray();
+        var named = with.Select(w => w.Value).ToArray();
+        var pattern = "% " + words + "%";
+        var rows = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
+            .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.SearchText, o.LastEnd })
+            .Where(r => EF.Functions.Like(r.SearchText, pattern) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)))
+            .OrderByDescending(r => r.LastEnd).Take(limit).ToList();
+        var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
+        return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
+    }
+
     public Entry? Meeting(string uid, string organiserAddress)
     {
         var id = Db.Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)

@@ -1,5 +1,6 @@
 using System.Data.Common;
 using Corlin.Application.Ports;
+using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -28,7 +29,21 @@ public static class StoreServices
     {
         await using var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(cancel);
         await db.Database.MigrateAsync(cancel);
+        await FillSearchTextAsync(db, cancel);
         return !await db.People.AnyAsync(cancel);
+    }
+
+    /// <summary>Entries that were stored before they could be found by their words.</summary>
+    private static async Task FillSearchTextAsync(CorlinDb db, CancellationToken cancel)
+    {
+        while (await db.Entries.Where(e => e.SearchText == "").Take(500).ToListAsync(cancel) is { Count: > 0 } rows)
+        {
+            var ids = rows.Select(r => r.Id).ToArray();
+            var overrides = (await db.Overrides.Where(o => ids.Contains(o.EntryId)).ToListAsync(cancel)).ToLookup(o => o.EntryId);
+            foreach (var row in rows) row.SearchText = EntryMapping.SearchText(EntryMapping.ToCore(row, overrides[row.Id], []));
+            await db.SaveChangesAsync(cancel);
+            db.ChangeTracker.Clear();
+        }
     }
 
     internal static void Configure(DbContextOptionsBuilder options, string database)

@@ -22,8 +22,9 @@ public sealed class ReadingTests : IAsyncLifetime
     {
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, Canary, World.Timed("2027-03-08T10:00"), Canary));
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, Canary, World.Timed("2027-03-08T14:00"), Canary, Canary, Private: true));
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, Canary, World.Timed("2027-03-08T09:15"), Canary, Canary));
         var lanes = await world.See(s => new ReadLanes(world.Ruta.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 8), LanesSpan.Day, world.Now).Run(s));
-        Assert.Equal(["taken", "Private"], lanes.Days[0].Lanes[0].Entries.Select(e => e.Label));
+        Assert.Equal(["taken", "taken", "Private"], lanes.Days[0].Lanes[0].Entries.Select(e => e.Label));
         Assert.DoesNotContain(Canary, JsonSerializer.Serialize(lanes), StringComparison.Ordinal);
         var slots = await world.See(s => new ReadSlots(world.Ruta.Id, world.Ruta.PublicId, [world.Maren.PublicId], [], 45, new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 9), world.Now).Run(s));
         Assert.DoesNotContain(Canary, JsonSerializer.Serialize(slots), StringComparison.Ordinal);
@@ -43,6 +44,33 @@ public sealed class ReadingTests : IAsyncLifetime
             var refused = await Assert.ThrowsAsync<RefusedException>(() => world.See(s => new ReadEntry(world.Ruta.Id, made.PublicId, null, lane.PublicId, world.Now).Run(s)));
             Assert.Equal(RefusalKind.NotFound, refused.Refusal.Kind);
         }
+    }
+
+    [Fact]
+    public async Task What_is_on_says_so_and_its_link_is_there_from_a_quarter_of_an_hour_before()
+    {
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "On", World.Timed("2027-03-08T09:30", 20), null, "https://meet.ebbline.example/on"));
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Soon", World.Timed("2027-03-08T09:55"), null, "https://meet.ebbline.example/soon"));
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Later", World.Timed("2027-03-08T11:00"), null, "https://meet.ebbline.example/later"));
+        var lanes = await world.See(s => new ReadLanes(world.Noor.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 8), LanesSpan.Day, world.Now).Run(s));
+        Assert.Equal([("On", true, true), ("Soon", false, true), ("Later", false, false)], lanes.Days[0].Lanes[0].Entries.Select(e => (e.Label, e.On, e.Link is not null)));
+    }
+
+    [Fact]
+    public async Task An_entry_in_a_zone_of_its_own_says_both_times()
+    {
+        var time = new TimedEntry(new LocalDateTime(2027, 3, 8, 18, 0), "Asia/Tokyo", Duration.FromHours(13), "America/Halifax", Zones.TzdbVersion);
+        var (id, _) = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Flight", time, null));
+        var entry = await world.See(s => new ReadEntry(world.Noor.Id, id, null, world.Maren.PublicId, world.Now).Run(s));
+        Assert.Equal("Monday 8 March, 09:00 to 22:00 (18:00 in Tokyo to 18:00 in Halifax)", entry.When);
+    }
+
+    [Fact]
+    public async Task A_further_clock_is_shown_where_it_is_asked_for()
+    {
+        var lanes = await world.See(s => new ReadLanes(world.Noor.Id, [world.Maren.PublicId], null, LanesSpan.Day, world.Now, ["Asia/Kolkata", "Europe/Lisbon"]).Run(s));
+        Assert.Equal(["Europe/Lisbon", "Asia/Kolkata"], lanes.Zones.Select(z => z.Id));
+        await Assert.ThrowsAsync<RefusedException>(() => world.See(s => new ReadLanes(world.Noor.Id, [], null, LanesSpan.Day, world.Now, ["Atlantis"]).Run(s)));
     }
 
     [Fact]

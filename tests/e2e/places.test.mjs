@@ -112,7 +112,7 @@ test("desk: a private entry reads Private to a colleague", async () => {
   const page = await open(/Ana Brandão/);
   await page.getByRole("link", { name: "Lanes" }).click();
   await page.getByRole("button", { name: /^Whose lanes/ }).click();
-  await page.getByRole("combobox").fill("maren");
+  await page.getByRole("combobox", { name: "Whose lanes" }).fill("maren");
   await page.getByRole("option", { name: /Maren Falk/ }).click();
   await page.keyboard.press("Escape");
   const lane = page.getByRole("group", { name: /^Maren Falk,/ });
@@ -135,6 +135,32 @@ test("lanes: day and working days, on and back, what stands on a hidden day is s
   await page.getByRole("heading", { name: /Monday 8 March/ }).waitFor();
   await page.keyboard.press("h");
   await page.getByRole("heading", { name: /Friday 5 March/ }).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("find: a word leads to an entry of any day with its sheet open, and a name to that person's lane", async () => {
+  const page = await open();
+  await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
+  await page.keyboard.press("/");
+  await page.keyboard.type("steering");
+  await page
+    .getByRole("option", {
+      name: /Tide lease, steering group, Petrel.*Thursday 11 March 2027, 14:00/,
+    })
+    .waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Enter");
+  await page
+    .getByRole("dialog", { name: "Tide lease, steering group" })
+    .waitFor();
+  await page.getByRole("heading", { name: /Thursday 11 March/ }).waitFor();
+  await page.keyboard.press("Escape");
+  await page
+    .getByRole("combobox", { name: "Find a person, meeting or place" })
+    .fill("vaitk");
+  await page.getByRole("option", { name: /Ruta Vaitkus/ }).click();
+  await page.getByRole("group", { name: /^Ruta Vaitkus,/ }).waitFor();
   assert.deepEqual(page.wrong, []);
   await page.context().close();
 });

@@ -39,6 +39,10 @@ public interface ICalendarReads
     /// <summary>The entries made on a calendar that touch a span, soonest first; all of them where none is given.</summary>
     IReadOnlyList<Entry> Of(CalendarId calendar, Stretch? span, int limit);
 
+    /// <summary>The entries on some calendars whose title, place or agenda has a word that begins so, or in which somebody takes part; latest first.</summary>
+    /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
+    IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);
+
     /// <summary>A meeting by what it is keyed by.</summary>
     Entry? Meeting(string uid, string organiserAddress);
 

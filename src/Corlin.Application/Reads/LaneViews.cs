@@ -65,8 +65,13 @@ internal static class LaneViews
         return new EntryView(
             told.PublicId, Id(told.RecurrenceId), Ms(told.Stretch.Start), Ms(told.Stretch.End), English.Word(told.Takes),
             told.Title ?? (told.Withheld ? "Private" : "taken"), Detail(viewing, entry, part), told.Private, told.AllDay, toAnswer,
-            told.MayChange, told.RecurrenceId is not null);
+            told.MayChange, told.RecurrenceId is not null, told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now), LinkNow(viewing, told));
     }
+
+    private static readonly Duration LinkBefore = Duration.FromMinutes(15);
+
+    private static string? LinkNow(Viewing viewing, DisclosedEntry told) =>
+        told.Stretch.Start - LinkBefore <= viewing.Now && viewing.Now < told.Stretch.End ? told.Whole?.Link : null;
 
     private static string? Detail(Viewing viewing, LaneEntry entry, Participation? part)
     {

@@ -60,12 +60,21 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var meeting = told.Kind == EntryKind.Meeting;
         return new EntryDetails(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
-            $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}",
+            $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}{OwnZone(viewing, owner, told)}",
             told.Title!, told.Place, whole?.Link, whole?.Agenda, whole?.Line, told.Private, told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
             told.MayChange, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches);
+    }
+
+    /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>
+    private static string OwnZone(Viewing viewing, CalendarUser owner, DisclosedEntry told)
+    {
+        if (told.Time is not TimedEntry timed) return "";
+        string At(string zone, Instant moment) => $"{English.Time(Zones.Get(zone).ToLocal(moment).TimeOfDay)} in {Zones.City(zone)}";
+        if (timed.EndZone is { } endZone) return $" ({At(timed.Zone, told.Stretch.Start)} to {At(endZone, told.Stretch.End)})";
+        return timed.Zone == viewing.Zone.Id || timed.Zone == owner.Zone ? "" : $" ({At(timed.Zone, told.Stretch.Start)})";
     }
 
     private static SaidTime Said(EntryTime time) => time switch

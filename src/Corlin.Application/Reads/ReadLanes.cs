@@ -38,10 +38,12 @@ public enum LanesSpan
 
 /// <param name="People">Public ids; empty for those the viewer speaks for, or the viewer.</param>
 /// <param name="From">A day in the span; today where none is given.</param>
-public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, LocalDate? From, LanesSpan Shown, Instant Now)
+/// <param name="Rulers">Zones, by tzdb id, whose clock is shown too.</param>
+public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, LocalDate? From, LanesSpan Shown, Instant Now, IReadOnlyList<string>? Rulers = null)
 {
     public const int MostPeople = 40;
     private const int ListDays = 14;
+    private const int MostRulers = 8;
 
     public LanesView Run(ICalendarReads store)
     {
@@ -60,9 +62,18 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
                 WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(lane => LaneViews.View(viewing, Cut(lane, day), day))]);
         }).ToList();
         return new LanesView(
-            LaneViews.Ms(Now), viewing.ZonesOf(people, span), days, Shown == LanesSpan.Month ? MonthSummary(days, From ?? viewing.Today) : Summary(lanes),
+            LaneViews.Ms(Now), Zones(viewing, people, span), days, Shown == LanesSpan.Month ? MonthSummary(days, From ?? viewing.Today) : Summary(lanes),
             Shown == LanesSpan.WorkingDays ? Hidden(viewing, people, span) : null,
             viewing.View(viewing.Person), [.. viewing.Principals.Append(viewing.Person).Select(viewing.View)]);
+    }
+
+    /// <summary>The zones of the viewer and of those shown, and behind them those asked for.</summary>
+    private IReadOnlyList<ZoneView> Zones(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch span)
+    {
+        var zones = viewing.ZonesOf(people, span);
+        foreach (var ruler in Rulers ?? [])
+            if (!Core.Time.Zones.Exists(ruler)) throw new RefusedException(RefusalKind.ZoneUnknown, "ruler", ruler);
+        return [.. zones, .. (Rulers ?? []).Take(MostRulers).Where(r => zones.All(z => z.Id != r)).Distinct().Select(r => viewing.View(r, Core.Time.Zones.City(r), span))];
     }
 
     private List<LocalDate> Dates(LocalDate from)

@@ -26,9 +26,11 @@ public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView>
 /// <param name="ToAnswer">It waits for an answer of the lane's owner.</param>
 /// <param name="MayChange">Whether the viewer may move or change it.</param>
 /// <param name="Series">Whether it is one of several.</param>
+/// <param name="On">Whether it takes place now.</param>
+/// <param name="Link">The address of the conference, from a quarter of an hour before it begins until it ends.</param>
 public sealed record EntryView(
     string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer,
-    bool MayChange, bool Series);
+    bool MayChange, bool Series, bool On, string? Link);
 
 /// <summary>The way between two entries.</summary>
 /// <param name="ShortMinutes">How much time is lacking; 0 where there is enough.</param>

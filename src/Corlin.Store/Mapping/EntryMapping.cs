@@ -1,6 +1,7 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
+using Corlin.Core.Words;
 using Corlin.Store.Model;
 using NodaTime;
 
@@ -76,9 +77,13 @@ internal static class EntryMapping
         row.HoldRequest = entry.HoldRequest;
         row.LapsesAt = entry.LapsesAt;
         row.Raw = entry.Raw;
+        row.SearchText = SearchText(entry);
         row.MadeById = entry.MadeBy.Value;
         row.MadeAt = entry.MadeAt;
     }
+
+    public static string SearchText(Entry entry) =>
+        Plain.Of(string.Join(' ', entry.Overrides.SelectMany(o => new[] { o.Title, o.Place }).Prepend(entry.Agenda).Prepend(entry.Place).Prepend(entry.Title).OfType<string>()));
 
     public static OverrideRow ToRow(long entry, Override changed)
     {

@@ -276,6 +276,10 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Rule")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("SearchText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Sequence")
                         .HasColumnType("INTEGER");
 

@@ -48,6 +48,10 @@ internal sealed class EntryRow
     public long MadeById { get; set; }
     public Instant MadeAt { get; set; }
 
+    /// <summary>Title, place and agenda of the entry and its overrides as plain text, for finding. Worked out from them: no part of the state that the history keeps.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public string SearchText { get; set; } = "";
+
     /// <summary>What of an imported iCalendar object Corlin does not use.</summary>
     public string? Raw { get; set; }
 }

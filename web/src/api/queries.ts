@@ -34,10 +34,10 @@ export const lanesSpans = ["day", "working-days", "week", "month", "list"] as co
 
 export type LanesSpan = (typeof lanesSpans)[number];
 
-export const lanesQuery = (who: string[], from: string | undefined, view: LanesSpan) =>
+export const lanesQuery = (who: string[], from: string | undefined, view: LanesSpan, ruler: string[] = []) =>
   queryOptions({
-    queryKey: ["calendars", "lanes", who, from, view],
-    queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who, view, ...(from ? { from } : {}) } } })),
+    queryKey: ["calendars", "lanes", who, from, view, ruler],
+    queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who, view, ruler, ...(from ? { from } : {}) } } })),
     placeholderData: (before) => before,
   });
 
@@ -106,4 +106,13 @@ export const lineQuery = (text: string) =>
     placeholderData: (before) => before,
     enabled: text.trim() !== "",
     retry: false,
+  });
+
+/** People and entries of all years by a word. */
+export const findQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["calendars", "find", text],
+    queryFn: () => ask(client.GET("/api/find", { params: { query: { text } } })),
+    placeholderData: (before) => before,
+    enabled: text.length > 1,
   });

@@ -162,6 +162,7 @@ export interface paths {
                     who: string[];
                     from?: string;
                     view?: string;
+                    ruler: string[];
                 };
                 header?: never;
                 path?: never;
@@ -251,6 +252,43 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["PersonView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    text: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundView"];
                     };
                 };
             };
@@ -1294,6 +1332,26 @@ export interface components {
             toAnswer: boolean;
             mayChange: boolean;
             series: boolean;
+            on: boolean;
+            link: null | string;
+        };
+        FoundEntryView: {
+            id: string;
+            occurrence: null | string;
+            lane: string;
+            laneName: string;
+            /** Format: int32 */
+            flag: number;
+            title: string;
+            when: string;
+            date: string;
+            place: null | string;
+            why: null | string;
+        };
+        FoundView: {
+            people: components["schemas"]["PersonView"][];
+            entries: components["schemas"]["FoundEntryView"][];
+            more: boolean;
         };
         FoundZoneView: {
             id: string;

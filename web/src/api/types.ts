@@ -30,6 +30,7 @@ export type EntryPart = Schemas["EntryPart"];
 export type MoveRequest = Schemas["MoveRequest"];
 export type LineReading = Schemas["LineReading"];
 export type ImportReport = Schemas["ImportReport"];
+export type FoundEntry = Schemas["FoundEntryView"];
 export type Reach = Schemas["Reach"];
 export type ReachView = Schemas["ReachView"];
 export type FoundZone = Schemas["FoundZoneView"];

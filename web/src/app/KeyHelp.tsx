@@ -3,6 +3,7 @@ import { Button } from "../ui/Button";
 import { useKeysState, type KeyHint } from "./keys";
 
 const everywhere: KeyHint[] = [
+  { keys: "/", does: "find a person, meeting or place" },
   { keys: "N", does: "arrange a meeting" },
   { keys: "Z, Ctrl Z", does: "undo, until it was sent" },
   { keys: "Y, Ctrl Y", does: "do again what was undone" },

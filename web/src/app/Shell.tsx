@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import { lazy, Suspense, useState } from "react";
 import { deskQuery } from "../api/queries";
+import { Find } from "./Find";
 import { Foot } from "./Foot";
 import { useKeys, useKeysState } from "./keys";
 import { useLive } from "./live";
@@ -37,6 +38,7 @@ export function Shell() {
           <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
         </nav>
         <div className="ml-auto flex items-center gap-3">
+          <Find />
           {desk.data && <Account name={desk.data.viewer.name} />}
           <Link
             to="/arrange"

@@ -7,6 +7,7 @@ export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: 
   const low = height < 60;
   const numbered = drawn.flatMap((d) => ("number" in d.label ? [{ number: d.label.number, entry: d.placed.entry }] : []));
   const allDay = row.lane.entries.filter((e) => e.allDay);
+  const link = row.today ? row.lane.entries.find((e) => e.link) : undefined;
   const notes = [...numbered.map((n) => `${n.number} ${n.entry.label}`), ...allDay.map((e) => `All day: ${e.label}`)];
   return (
     <div
@@ -24,6 +25,16 @@ export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: 
       <div title={low ? notes.join(", ") : undefined} className={`text-xs text-soft ${low ? "truncate" : "line-clamp-2"}`}>
         {low && notes.length > 0 ? notes.join(", ") : row.line}
       </div>
+      {!low && link && (
+        <a
+          href={link.link ?? ""}
+          target="_blank"
+          rel="noreferrer noopener"
+          className="block truncate text-xs font-semibold text-sea underline underline-offset-4"
+        >
+          {link.on ? "Join" : "Soon, join"} {link.label}
+        </a>
+      )}
       {!low && notes.length > 0 && (
         <div className="mt-0.5 line-clamp-2 text-xs" title={notes.join(", ")}>
           {notes.join(", ")}

@@ -36,6 +36,8 @@ function anyDay(seed: number): Entry[] {
       toAnswer: false,
       mayChange: false,
       series: false,
+      on: false,
+      link: null,
     };
   });
 }

@@ -11,8 +11,9 @@ internal static class LanesEndpoints
 
     /// <param name="who">Public ids.</param>
     /// <param name="from">A date; today where none is given.</param>
+    /// <param name="ruler">Zones whose clock is shown too.</param>
     /// <param name="view">day, working-days, week, month or list.</param>
-    private static async Task<Ok<LanesView>> GetAsync(Reader reader, [FromQuery] string[] who, string? from, string? view)
+    private static async Task<Ok<LanesView>> GetAsync(Reader reader, [FromQuery] string[] who, string? from, string? view, [FromQuery] string[] ruler)
     {
         var date = from is null ? (NodaTime.LocalDate?)null : Reader.Date(from, "from");
         var shown = view switch
@@ -24,6 +25,6 @@ internal static class LanesEndpoints
             "list" => LanesSpan.List,
             _ => throw new RefusedException(RefusalKind.BadInput, "view", view),
         };
-        return TypedResults.Ok(await reader.ReadAsync(s => new ReadLanes(reader.Person, who, date, shown, reader.Now).Run(s)));
+        return TypedResults.Ok(await reader.ReadAsync(s => new ReadLanes(reader.Person, who, date, shown, reader.Now, ruler).Run(s)));
     }
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
-import { useMemo } from "react";
+import { useEffect, useMemo } from "react";
 import { lanesQuery, lanesSpans, type LanesSpan } from "../../api/queries";
 import type { Entry, Lanes as LanesData } from "../../api/types";
 import { useKeys } from "../../app/keys";
@@ -9,6 +9,7 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
+import { useRulers } from "../../app/useRulers";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
@@ -19,6 +20,7 @@ import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { ListView } from "./ListView";
 import { Month } from "./Month";
+import { RulersPart } from "./RulersPart";
 import { spanNames, spanText, stepNames, stepped } from "./span";
 
 const route = getRouteApi("/lanes");
@@ -28,8 +30,13 @@ export function Lanes() {
   const search = route.useSearch();
   const view: LanesSpan = search.view ?? "day";
   const who = useMemo(() => (search.who ? search.who.split(",") : []), [search.who]);
-  const lanes = useQuery(lanesQuery(who, search.from, view));
-  return lanes.data ? <Board data={lanes.data} view={view} from={search.from} /> : <Wait query={lanes} />;
+  const [rulers, setRulers] = useRulers();
+  const lanes = useQuery(lanesQuery(who, search.from, view, rulers));
+  return lanes.data ? (
+    <Board data={lanes.data} view={view} from={search.from} rulers={rulers} onRulers={setRulers} />
+  ) : (
+    <Wait query={lanes} />
+  );
 }
 
 function namesOf(people: { givenName: string; name: string }[]): string {
@@ -45,13 +52,33 @@ function namesOf(people: { givenName: string; name: string }[]): string {
     .join(", ")} and ${people.length - 2} more`;
 }
 
-function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: string | undefined }) {
+function Board({
+  data,
+  view,
+  from,
+  rulers,
+  onRulers,
+}: {
+  data: LanesData;
+  view: LanesSpan;
+  from: string | undefined;
+  rulers: string[];
+  onRulers: (rulers: string[]) => void;
+}) {
   const navigate = route.useNavigate();
   const now = useNow(data.now);
   const [page, height] = useHeight();
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, data.zones[0]);
   const people = useMemo(() => data.days[0]?.lanes.map((l) => l.who) ?? [], [data]);
+  const { entry: wanted, occurrence } = route.useSearch();
+  const { open: openSheet } = sheet;
+  const first = people[0]?.id;
+  // What was found elsewhere opens once its lane is there.
+  useEffect(() => {
+    if (wanted && first) openSheet(wanted, first, occurrence ?? null);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- opens for another entry only
+  }, [wanted, occurrence, first]);
   const lanes = useShownLanes(people);
   useWatched(people.map((p) => p.id));
 
@@ -65,7 +92,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
     [data, view, people, lanes, now],
   );
   const shownPeople = people.filter((p) => lanes.isShown(p.id));
-  const first = data.days[0]?.date ?? "";
+  const firstDate = data.days[0]?.date ?? "";
   const set = (change: { who?: string; from?: string | undefined; view?: LanesSpan }) =>
     void navigate({
       search: (before) => {
@@ -139,7 +166,7 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
                 <input
                   type="date"
                   autoFocus
-                  defaultValue={first}
+                  defaultValue={firstDate}
                   onChange={(e) => e.target.value && set({ from: e.target.value })}
                   onKeyDown={(e) => e.key === "Enter" && close()}
                   className="h-9 w-full border-b border-ink bg-transparent"
@@ -147,6 +174,11 @@ function Board({ data, view, from }: { data: LanesData; view: LanesSpan; from: s
               </label>
             )}
           </Part>
+          {view !== "month" && view !== "list" && (
+            <>
+              , by <RulersPart zones={data.zones} rulers={rulers} now={now} onChange={onRulers} />
+            </>
+          )}
         </h1>
         <p className="min-w-0 flex-1 truncate text-soft" title={data.summary}>
           {data.hiddenDays && <span className="font-semibold text-brass">{data.hiddenDays}, not shown. </span>}

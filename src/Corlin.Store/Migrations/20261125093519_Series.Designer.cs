@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261125081650_Series")]
+    [Migration("20261125093519_Series")]
     partial class Series
     {
         /// <inheritdoc />
@@ -277,6 +277,10 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Rule")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SearchText")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Sequence")

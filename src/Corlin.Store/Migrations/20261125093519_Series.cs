@@ -29,6 +29,13 @@ namespace Corlin.Store.Migrations
                 type: "TEXT",
                 nullable: true);
 
+            migrationBuilder.AddColumn<string>(
+                name: "SearchText",
+                table: "Entries",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "");
+
             migrationBuilder.CreateIndex(
                 name: "IX_Changes_UndoneById",
                 table: "Changes",
@@ -53,6 +60,10 @@ namespace Corlin.Store.Migrations
 
             migrationBuilder.DropColumn(
                 name: "RelatedTo",
+                table: "Entries");
+
+            migrationBuilder.DropColumn(
+                name: "SearchText",
                 table: "Entries");
         }
     }

@@ -1,0 +1,86 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Words;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What is called something: people, groups, rooms, and entries of all years.</summary>
+public sealed record FoundView(IReadOnlyList<PersonView> People, IReadOnlyList<FoundEntryView> Entries, bool More);
+
+/// <param name="Lane">The public id of whose lane it stands on.</param>
+/// <param name="Date">The day of that lane in the viewer's zone, yyyy-mm-dd.</param>
+/// <param name="When">Day, hour and year in words.</param>
+public sealed record FoundEntryView(string Id, string? Occurrence, string Lane, string LaneName, int Flag, string Title, string When, string Date, string? Place, string? Why);
+
+/// <summary>Looks for a word in what the viewer may see, and for whom they name.</summary>
+public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
+{
+    private const int MostPeople = 5;
+    private const int MostEntries = 20;
+
+    /// <summary>So many are held against what the viewer may see; more are not looked at.</summary>
+    private const int MostCandidates = 400;
+
+    private const int MostLanes = 60;
+
+    public FoundView Run(ICalendarReads store)
+    {
+        var words = Plain.Of(Text).Trim();
+        if (words.Length < 2) return new FoundView([], [], false);
+        var viewing = new Viewing(store, Viewer, Now);
+        var people = store.FindUsers(Text, MostPeople);
+        var lanes = Lanes(viewing);
+        var rights = viewing.RightsOn([.. lanes.Select(l => l.Id)]).Where(r => r.Value.Rights.Sight > Sight.Nothing).ToDictionary();
+        var owners = rights.ToDictionary(r => r.Value.Calendar, r => r.Key);
+        var named = people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(words, StringComparison.Ordinal)).Select(p => p.Id).ToList();
+        var candidates = store.Matching([.. owners.Keys], words, named, MostCandidates);
+        var found = new List<(Instant Start, FoundEntryView View)>();
+        foreach (var (calendar, entry) in candidates)
+        {
+            var lane = viewing.Users([owners[calendar]])[owners[calendar]];
+            if (Nearest(entry, lane) is not { } occurrence) continue;
+            if (Disclosure.Disclose(occurrence, lane.Id, viewing.Viewer, rights[lane.Id].Rights, Now) is not { PublicId: not null } told) continue;
+            if (Why(viewing, told, words, named) is not { } why) continue;
+            found.Add((told.Stretch.Start, View(viewing, lane, told, why)));
+        }
+
+        // What is ahead first, soonest first; then what has been, latest first. One meeting on several lanes is one.
+        var ordered = found.OrderBy(f => f.Start < Now).ThenBy(f => f.Start < Now ? Now - f.Start : f.Start - Now).Select(f => f.View).DistinctBy(f => (f.Id, f.Occurrence)).ToList();
+        return new FoundView([.. people.Select(viewing.View)], [.. ordered.Take(MostEntries)], ordered.Count > MostEntries || candidates.Count == MostCandidates);
+    }
+
+    /// <summary>Those for whom the viewer speaks, who gave them a grant, and the viewer.</summary>
+    private static List<CalendarUser> Lanes(Viewing viewing) =>
+        [.. viewing.Users([viewing.Person.Id, .. viewing.Store.GrantsHeldBy(viewing.Person.Id).Where(h => h.Grant.HoldsAt(viewing.Now)).Select(h => h.Owner)])
+            .Values.OrderByDescending(u => viewing.Viewer.MaySpeakFor(u.Id)).Take(MostLanes)];
+
+    /// <summary>The next occurrence, or the last where none follows.</summary>
+    private Occurrence? Nearest(Entry entry, CalendarUser lane)
+    {
+        if (!entry.IsSeries) return Occurrences.Find(entry, null, lane.HomeZone);
+        return Occurrences.FirstFrom(entry, lane.HomeZone.ToLocal(Now), lane.HomeZone)
+            ?? Occurrences.In(entry, new Stretch(Now - Duration.FromDays(3_660), Now), lane.HomeZone).LastOrDefault();
+    }
+
+    /// <summary>Why it was found, from what the viewer may see of it alone; null where nothing of that matches.</summary>
+    private static string? Why(Viewing viewing, DisclosedEntry told, string words, IReadOnlyList<UserId> named)
+    {
+        bool Has(string? text) => text is not null && Plain.Of(text).Contains(words, StringComparison.Ordinal);
+        if (Has(told.Title) || Has(told.Place)) return "";
+        if (Has(told.Whole?.Agenda)) return "in the agenda";
+        var with = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).FirstOrDefault(named.Contains);
+        return with is { } who && who != default ? $"with {viewing.Users([who])[who].GivenName}" : null;
+    }
+
+    private static FoundEntryView View(Viewing viewing, CalendarUser lane, DisclosedEntry told, string why)
+    {
+        var local = viewing.Zone.ToLocal(told.Stretch.Start);
+        return new FoundEntryView(
+            told.PublicId!, LaneViews.Id(told.RecurrenceId), lane.PublicId, lane.GivenName, lane.Flag, told.Title!, $"{English.Day(local.Date)} {local.Year}, {English.Time(local.TimeOfDay)}",
+            NodaTime.Text.LocalDatePattern.Iso.Format(local.Date), told.Place, why.Length == 0 ? null : why);
+    }
+}

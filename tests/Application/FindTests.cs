@@ -1,0 +1,73 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Reads;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>Finding: over all years, and never in what the viewer may not see.</summary>
+public sealed class FindTests : IAsyncLifetime
+{
+    private World world = null!;
+
+    public async ValueTask InitializeAsync() => world = await World.MakeAsync();
+
+    public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    private Task<FoundView> Find(CalendarUser viewer, string text) => world.See(s => new ReadFind(viewer.Id, text, world.Now).Run(s));
+
+    private Task Add(CalendarUser owner, string title, string start, string? place = null, bool isPrivate = false, Rule? rule = null) =>
+        world.Do(new AddAppointment(owner.Id, owner.Id, title, World.Timed(start), place, Private: isPrivate, Rule: rule));
+
+    [Fact]
+    public async Task What_is_ahead_comes_first_and_what_was_long_ago_is_found_too()
+    {
+        await Add(world.Maren, "Maré review", "2019-05-02T09:00");
+        await Add(world.Maren, "Tide, mare close", "2027-04-02T09:00");
+        await Add(world.Maren, "Read-in", "2027-03-09T09:00", "Maré room");
+        await Add(world.Maren, "Week close", "2026-01-05T09:00", rule: Rule.Weekly(1));
+        var found = await Find(world.Noor, "mare");
+        Assert.Equal(["Read-in", "Tide, mare close", "Maré review"], found.Entries.Select(e => e.Title));
+        Assert.Equal("Thursday 2 May 2019, 09:00", found.Entries[2].When);
+        // Of a series the next occurrence is found.
+        Assert.Equal("2027-03-15", Assert.Single((await Find(world.Noor, "week close")).Entries).Date);
+    }
+
+    [Fact]
+    public async Task A_person_is_found_with_what_they_take_part_in_and_an_agenda_says_so()
+    {
+        await world.Arrange();
+        var found = await Find(world.Noor, "tome");
+        Assert.Equal([world.Tome.PublicId], found.People.Select(p => p.Id));
+        Assert.Equal(("Insurers, renewal terms", "with Tomé"), found.Entries.Select(e => (e.Title, e.Why)).Single());
+        Assert.Equal("in the agenda", Assert.Single((await Find(world.Noor, "clause")).Entries).Why);
+    }
+
+    [Fact]
+    public async Task What_the_viewer_may_not_see_is_not_found_by_any_of_its_words()
+    {
+        await Add(world.Maren, "Secret merger", "2027-04-02T09:00", isPrivate: true);
+        await Add(world.Tome, "Dentist", "2027-04-02T09:00", "Cais do Norte");
+        Assert.Empty((await Find(world.Ruta, "secret")).Entries);
+        Assert.Empty((await Find(world.Ruta, "dentist")).Entries);
+        Assert.Empty((await Find(world.Noor, "cais")).Entries);
+        await world.Do(new GrantAccess(world.Tome.Id, world.Noor.Id, Sight.Outline, Acting.Look, false));
+        Assert.Empty((await Find(world.Noor, "cais")).Entries);
+        await world.Do(new GrantAccess(world.Tome.Id, world.Ruta.Id, Sight.Headline, Acting.Look, false));
+        Assert.Equal("Dentist", Assert.Single((await Find(world.Ruta, "cais")).Entries).Title);
+        // Whoever keeps Maren's private things finds them.
+        Assert.Single((await Find(world.Noor, "secret")).Entries);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("t")]
+    [InlineData("%")]
+    [InlineData("_e_")]
+    public async Task Next_to_nothing_finds_nothing(string text)
+    {
+        await Add(world.Maren, "Tide", "2027-04-02T09:00");
+        Assert.Empty((await Find(world.Noor, text)).Entries);
+    }
+}

@@ -1,0 +1,106 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { Command } from "cmdk";
+import { useRef, useState } from "react";
+import { findQuery } from "../api/queries";
+import type { FoundEntry, Person } from "../api/types";
+import { Flag } from "../lane/Flag";
+import { useKeys } from "./keys";
+
+/** Finds a person, or an entry of any year, by a word. */
+export function Find() {
+  const [text, setText] = useState("");
+  const [open, setOpen] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const found = useQuery(findQuery(text.trim()));
+  useKeys({ "/": () => input.current?.focus() });
+  const leave = () => {
+    setText("");
+    setOpen(false);
+    input.current?.blur();
+  };
+  const toPerson = (person: Person) => {
+    leave();
+    void navigate({ to: "/lanes", search: { who: person.id } });
+  };
+  const toEntry = (entry: FoundEntry) => {
+    leave();
+    void navigate({
+      to: "/lanes",
+      search: {
+        who: entry.lane,
+        from: entry.date,
+        view: "day",
+        entry: entry.id,
+        ...(entry.occurrence ? { occurrence: entry.occurrence } : {}),
+      },
+    });
+  };
+  const shown = open && text.trim().length > 1;
+  const data = shown ? found.data : undefined;
+  return (
+    <Command
+      shouldFilter={false}
+      label="Find a person, meeting or place"
+      className="relative"
+      onKeyDown={(e) => e.key === "Escape" && leave()}
+      onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && setOpen(false)}
+    >
+      <Command.Input
+        ref={input}
+        value={text}
+        maxLength={100}
+        placeholder="Find a person, meeting or place"
+        onValueChange={(v) => {
+          setText(v);
+          setOpen(true);
+        }}
+        onFocus={() => setOpen(true)}
+        className="h-8 w-60 border-b border-ink bg-transparent text-[13px] outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
+      />
+      <Command.List
+        className={`absolute top-9 right-0 z-30 max-h-[70vh] w-[min(92vw,520px)] overflow-auto border border-ink bg-ground p-1 ${shown ? "" : "hidden"}`}
+      >
+        {data && data.people.length > 0 && (
+          <Command.Group heading="People, groups and rooms" className={groupLook}>
+            {data.people.map((p) => (
+              <Command.Item key={p.id} value={p.id} onSelect={() => toPerson(p)} className={itemLook}>
+                <Flag flag={p.flag} height={16} />
+                {p.name}
+                <span className="ml-auto text-soft">{p.post ?? p.town}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        {data && data.entries.length > 0 && (
+          <Command.Group heading="Meetings and appointments" className={groupLook}>
+            {data.entries.map((e) => (
+              <Command.Item
+                key={`${e.id} ${e.occurrence ?? ""}`}
+                value={`${e.id} ${e.occurrence ?? ""}`}
+                onSelect={() => toEntry(e)}
+                className={itemLook}
+              >
+                <Flag flag={e.flag} height={16} />
+                <span className="min-w-0 truncate">
+                  <span className="font-semibold">{e.title}</span>
+                  <span className="text-soft">{[e.place, e.why].filter(Boolean).map((w) => `, ${w ?? ""}`)}</span>
+                </span>
+                <span className="ml-auto shrink-0 text-soft">{e.when}</span>
+              </Command.Item>
+            ))}
+            {data.more && <p className="px-2 py-1 text-soft">There is more. Say another word to narrow it.</p>}
+          </Command.Group>
+        )}
+        {data && data.people.length + data.entries.length === 0 && (
+          <p className="px-2 py-1.5 text-soft">Nothing that you may see is called “{text.trim()}”.</p>
+        )}
+      </Command.List>
+    </Command>
+  );
+}
+
+const groupLook =
+  "[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-soft";
+const itemLook = "flex min-h-8 cursor-pointer items-center gap-2 px-2 data-[selected=true]:bg-water";

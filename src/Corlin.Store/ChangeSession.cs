@@ -220,6 +220,13 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         Db.SaveChanges();
     }
 
+    public void KeepSetting(UserId who, string name, string json)
+    {
+        if (Db.Settings.Find(who.Value, name) is { } kept) kept.Json = json;
+        else Db.Settings.Add(new SettingRow { UserId = who.Value, Name = name, Json = json });
+        Db.SaveChanges();
+    }
+
     private DateTimeZone Zone(Entry entry) => Users([entry.Owner])[entry.Owner].HomeZone;
 
     private void SaveParts(long id, Entry entry)

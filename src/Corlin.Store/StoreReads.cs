@@ -156,6 +156,9 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<UserId> Members(UserId group) =>
         [.. Db.Members.AsNoTracking().Where(m => m.GroupId == group.Value).OrderBy(m => m.UserId).Select(m => m.UserId).AsEnumerable().Select(m => new UserId(m))];
 
+    public IReadOnlyDictionary<string, string> Settings(UserId who) =>
+        Db.Settings.AsNoTracking().Where(s => s.UserId == who.Value).ToDictionary(s => s.Name, s => s.Json);
+
     /// <summary>Entries whole, by their numbers.</summary>
     protected Dictionary<long, Entry> ById(long[] ids)
     {

@@ -36,7 +36,7 @@ public static class StoreServices
     /// <summary>Entries that were stored before they could be found by their words.</summary>
     private static async Task FillSearchTextAsync(CorlinDb db, CancellationToken cancel)
     {
-        while (await db.Entries.Where(e => e.SearchText == "").Take(500).ToListAsync(cancel) is { Count: > 0 } rows)
+        while (await db.Entries.Where(e => e.SearchText == "").OrderBy(e => e.Id).Take(500).ToListAsync(cancel) is { Count: > 0 } rows)
         {
             var ids = rows.Select(r => r.Id).ToArray();
             var overrides = (await db.Overrides.Where(o => ids.Contains(o.EntryId)).ToListAsync(cancel)).ToLookup(o => o.EntryId);

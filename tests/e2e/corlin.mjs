@@ -13,30 +13,11 @@ export const { AxeBuilder } = require("@axe-core/playwright");
 export const startOfDemo = "2027-03-08T09:42[Europe/Lisbon]";
 
 /** Starts the demo on a free port with a data folder of its own. With timers its people answer by themselves. */
-export async function startDemo({
-  timers = false,
-  data = mkdtempSync(join(tmpdir(), "corlin-e2e-")),
-} = {}) {
-  const args = [
-    "demo",
-    "--port",
-    "0",
-    "--data",
-    data,
-    "--now",
-    startOfDemo,
-    "--site",
-    "web/dist",
-    "--demo-folder",
-    "demo",
-  ];
-  const server = spawn(
-    process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web",
-    timers ? args : [...args, "--no-timers"],
-    {
-      cwd: root,
-    },
-  );
+export async function startDemo({ timers = false, data = mkdtempSync(join(tmpdir(), "corlin-e2e-")) } = {}) {
+  const args = ["demo", "--port", "0", "--data", data, "--now", startOfDemo, "--site", "web/dist", "--demo-folder", "demo"];
+  const server = spawn(process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web", timers ? args : [...args, "--no-timers"], {
+    cwd: root,
+  });
   let said = "";
   const address = await new Promise((resolve, reject) => {
     server.stdout.on("data", (chunk) => {
@@ -45,9 +26,7 @@ export async function startDemo({
       if (found) resolve(found[1]);
     });
     server.stderr.on("data", (chunk) => (said += chunk));
-    server.on("exit", (code) =>
-      reject(new Error(`The demo ended with ${code}: ${said}`)),
-    );
+    server.on("exit", (code) => reject(new Error(`The demo ended with ${code}: ${said}`)));
   });
   const stop = () =>
     new Promise((resolve) => {
@@ -92,10 +71,7 @@ export async function signIn(browser, address, name, options = {}) {
   page.setDefaultTimeout(15_000);
   page.wrong = [];
   page.on("pageerror", (error) => page.wrong.push(error.message));
-  page.on(
-    "console",
-    (message) => message.type() === "error" && page.wrong.push(message.text()),
-  );
+  page.on("console", (message) => message.type() === "error" && page.wrong.push(message.text()));
   await page.goto(address);
   await page.getByRole("button", { name }).click();
   await page.getByRole("navigation", { name: "Places" }).waitFor();
@@ -120,11 +96,6 @@ export async function advance(page, seconds) {
 
 /** The faults that an accessibility scan finds, in words. */
 export async function faults(page) {
-  const scan = await new AxeBuilder({ page })
-    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"])
-    .analyze();
-  return scan.violations.map(
-    (v) =>
-      `${v.id}: ${v.help} (${v.nodes.map((n) => n.target.join(" ")).join("; ")})`,
-  );
+  const scan = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"]).analyze();
+  return scan.violations.map((v) => `${v.id}: ${v.help} (${v.nodes.map((n) => n.target.join(" ")).join("; ")})`);
 }

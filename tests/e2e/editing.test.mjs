@@ -72,8 +72,7 @@ test("an entry is taken in hand by key, moved, stretched, let go and put down", 
   await own.waitFor();
   await own.focus();
   await page.keyboard.press("m");
-  for (const key of ["ArrowRight", "ArrowRight", "Shift+ArrowRight", "ArrowUp"])
-    await page.keyboard.press(key);
+  for (const key of ["ArrowRight", "ArrowRight", "Shift+ArrowRight", "ArrowUp"]) await page.keyboard.press(key);
   await page.getByText("Council call, Thursday 11, 09:30 to 10:45").waitFor();
   await page.keyboard.press("Enter");
   await entry(page, /^Council call, 09:30 to 10:45, .*Thursday 11$/).waitFor();
@@ -104,10 +103,7 @@ test("one of a series that is dragged asks how far it reaches, and from here on 
   await page.getByRole("button", { name: "Week on" }).click();
   await entry(page, /^Week close with Noor, (?!14:00).*Friday 26$/).waitFor();
   await page.goto(`${demo.address}/lanes?view=working-days&from=2027-03-08`);
-  await entry(
-    page,
-    /^Week close with Noor, 14:00 to 14:30, .*Friday 12$/,
-  ).waitFor();
+  await entry(page, /^Week close with Noor, 14:00 to 14:30, .*Friday 12$/).waitFor();
   await page.context().close();
 });
 
@@ -124,10 +120,7 @@ test("somebody else's meeting is not moved, and it is said who may", async () =>
 
 test("a stale edit shows both states and merges what does not meet", async () => {
   const noor = await open("/lanes?view=working-days&from=2027-03-08");
-  const maren = await open(
-    "/lanes?view=working-days&from=2027-03-08",
-    /Maren Falk/,
-  );
+  const maren = await open("/lanes?view=working-days&from=2027-03-08", /Maren Falk/);
   await entry(noor, /^Writing/).click();
   const sheet = noor.getByRole("dialog", { name: "Writing" });
   await sheet.getByLabel("Title").fill("Writing, annual report");
@@ -138,9 +131,7 @@ test("a stale edit shows both states and merges what does not meet", async () =>
   await entry(maren, /^Writing, strategy/).waitFor();
   await sheet.getByRole("button", { name: "Change it" }).click();
   await sheet.getByText("Nothing of yours was written over theirs.").waitFor();
-  await sheet
-    .getByText("the title: now Writing, strategy, yours Writing, annual report")
-    .waitFor();
+  await sheet.getByText("the title: now Writing, strategy, yours Writing, annual report").waitFor();
   await sheet.getByRole("button", { name: "Put mine instead" }).click();
   await sheet.getByRole("button", { name: "Change it" }).click();
   await entry(noor, /^Writing, annual report/).waitFor();
@@ -159,16 +150,10 @@ test("a time that does not exist is said with its two neighbours, and words that
   await when.getByLabel("Starts").fill("01:30");
   await page.keyboard.press("Escape");
   await sheet.getByRole("button", { name: /^Add it/ }).click();
-  await sheet
-    .getByText(
-      "That time does not exist on that day: the clocks go forward. The nearest are 00:59 and 02:00.",
-    )
-    .waitFor();
+  await sheet.getByText("That time does not exist on that day: the clocks go forward. The nearest are 00:59 and 02:00.").waitFor();
   await sheet.getByRole("button", { name: /^How often:/ }).click();
   const often = page.getByRole("dialog", { name: "How often" });
-  await often
-    .getByLabel("How it repeats, in words")
-    .fill("every Sunday with cake");
+  await often.getByLabel("How it repeats, in words").fill("every Sunday with cake");
   await often.getByText("“with cake” is not understood.").waitFor();
   await page.context().close();
 });
@@ -178,24 +163,17 @@ test("a meeting that repeats says how many, until when and whom a change of cloc
   await page.goto(`${demo.address}/arrange`);
   await page.getByLabel("Title").fill("Tide and grid");
   await page.getByRole("button", { name: /^Who must come/ }).click();
-  await page
-    .getByRole("dialog", { name: "Who must come" })
-    .getByRole("combobox")
-    .fill("Desm");
+  await page.getByRole("dialog", { name: "Who must come" }).getByRole("combobox").fill("Desm");
   await page.getByRole("option", { name: /Desmond Oyelaran/ }).click();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /^Send to 1/ }).waitFor();
   await page.getByRole("button", { name: /^How often:/ }).click();
   const often = page.getByRole("dialog", { name: "How often" });
-  await often
-    .getByLabel("How it repeats, in words")
-    .fill("every week, 6 times");
+  await often.getByLabel("How it repeats, in words").fill("every week, 6 times");
   await often.getByText(/Six times, the last on .* 2027\./).waitFor();
   await often.getByText(/^For Desmond it moves: /).waitFor();
   await page.keyboard.press("Escape");
-  await page
-    .getByRole("button", { name: /^Send to 1 from .* every week, 6 times/ })
-    .click();
+  await page.getByRole("button", { name: /^Send to 1 from .* every week, 6 times/ }).click();
   await page.getByRole("heading", { name: /Chase/ }).first().waitFor();
   await page.goto(`${demo.address}/lanes?view=working-days&from=2027-04-05`);
   await entry(page, /^Tide and grid/).waitFor();
@@ -210,14 +188,8 @@ test("a meeting typed in one line becomes the sentence, and what was not underst
   await line.fill(
     "Thu 15:00 for 30 with Desmond, if free Tomé, about tide lease terms, in Gannet, every second Thursday, with Zelda, and cake",
   );
-  await page
-    .getByText(
-      /^Understood: “tide lease terms”, with Desmond, if free Tomé, for 30 minutes, Thursday 11 March, 15:00/,
-    )
-    .waitFor();
-  await page
-    .getByText("Zelda (nobody here has that name, or more than one)")
-    .waitFor();
+  await page.getByText(/^Understood: “tide lease terms”, with Desmond, if free Tomé, for 30 minutes, Thursday 11 March, 15:00/).waitFor();
+  await page.getByText("Zelda (nobody here has that name, or more than one)").waitFor();
   await line.press("Enter");
   await page
     .getByRole("button", {
@@ -233,8 +205,7 @@ test("a meeting typed in one line becomes the sentence, and what was not underst
 test("a calendar file is taken in with a report, again changes nothing, and goes out with what was kept of it", async () => {
   const page = await open();
   await page.goto(`${demo.address}/files`);
-  const event = (uid, lines) =>
-    `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270316T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
+  const event = (uid, lines) => `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270316T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
   const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event("a", "SUMMARY:Tide office\r\nX-BERTH:Dunlin")}${event("b", "SUMMARY:Ticking\r\nRRULE:FREQ=SECONDLY")}END:VCALENDAR\r\n`;
   const file = {
     name: "tides.ics",
@@ -244,31 +215,15 @@ test("a calendar file is taken in with a report, again changes nothing, and goes
   const input = page.getByLabel("Calendar file for Maren Falk");
   const report = page.getByRole("region", { name: "What came of tides.ics" });
   await input.setInputFiles(file);
-  await report
-    .getByText(
-      "tides.ics: 1 added, 0 changed, 0 as they were, 1 not taken over.",
-    )
-    .waitFor();
+  await report.getByText("tides.ics: 1 added, 0 changed, 0 as they were, 1 not taken over.").waitFor();
   await report.getByText(/repeats more often than hourly/).waitFor();
   assert.deepEqual(await faults(page), []);
   await input.setInputFiles(file);
-  await report
-    .getByText(
-      "tides.ics: 0 added, 0 changed, 1 as they were, 1 not taken over.",
-    )
-    .waitFor();
-  const [written] = await Promise.all([
-    page.waitForEvent("download"),
-    page.getByRole("link", { name: "Write the file" }).click(),
-  ]);
-  const out = await (
-    await import("node:fs/promises")
-  ).readFile(await written.path(), "utf8");
+  await report.getByText("tides.ics: 0 added, 0 changed, 1 as they were, 1 not taken over.").waitFor();
+  const [written] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Write the file" }).click()]);
+  const out = await (await import("node:fs/promises")).readFile(await written.path(), "utf8");
   assert.match(out, /SUMMARY:Tide office\r\n[^]*X-BERTH:Dunlin\r\n/);
-  assert.match(
-    out,
-    /ORGANIZER;CN="Maren Falk":mailto:maren.falk@ebbline.example/,
-  );
+  assert.match(out, /ORGANIZER;CN="Maren Falk":mailto:maren.falk@ebbline.example/);
   await page.setInputFiles("input[type=file]", {
     name: "page.ics",
     mimeType: "text/calendar",
@@ -276,25 +231,17 @@ test("a calendar file is taken in with a report, again changes nothing, and goes
   });
   await page
     .getByRole("alert")
-    .getByText(
-      "The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR. Nothing was changed.",
-    )
+    .getByText("The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR. Nothing was changed.")
     .waitFor();
   await page.goto(demo.address + week);
-  await entry(
-    page,
-    /^Tide office, 17:00 to 17:45, firm, Tuesday 16$/,
-  ).waitFor();
+  await entry(page, /^Tide office, 17:00 to 17:45, firm, Tuesday 16$/).waitFor();
   await page.context().close();
 });
 
 test("a stretch drawn on the lane of somebody one may only ask begins a meeting with them", async () => {
   const page = await open("/lanes");
   await page.getByRole("button", { name: /^Whose lanes/ }).click();
-  await page
-    .getByRole("dialog", { name: "Whose lanes" })
-    .getByRole("combobox")
-    .fill("Tom");
+  await page.getByRole("dialog", { name: "Whose lanes" }).getByRole("combobox").fill("Tom");
   await page.getByRole("option", { name: /Tomé Vidal/ }).click();
   await page.keyboard.press("Escape");
   const lane = page.getByRole("group", { name: /^Tomé Vidal,/ });

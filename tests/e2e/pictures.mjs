@@ -10,9 +10,7 @@ const shot = async (page, name) => {
   await page.screenshot({ path: `${folder}${name}.png` });
 };
 
-const stranger = await (
-  await browser.newContext({ viewport: { width: 1280, height: 800 } })
-).newPage();
+const stranger = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 await stranger.goto(demo.address);
 await stranger.getByRole("button", { name: /Noor Haddad/ }).waitFor();
 await shot(stranger, "sign-in");
@@ -28,9 +26,7 @@ await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
 await shot(page, "lanes-working-days");
 
 await page.keyboard.press("n");
-await page
-  .getByRole("textbox", { name: "Title" })
-  .fill("Insurers, renewal terms");
+await page.getByRole("textbox", { name: "Title" }).fill("Insurers, renewal terms");
 const choose = async (part, names) => {
   await page.getByRole("button", { name: new RegExp(`^${part}`) }).click();
   for (const name of names) {
@@ -39,11 +35,7 @@ const choose = async (part, names) => {
   }
   await page.keyboard.press("Escape");
 };
-await choose("Who must come", [
-  "Desmond Oyelaran",
-  "Tomé Vidal",
-  "Lakshmi Rao",
-]);
+await choose("Who must come", ["Desmond Oyelaran", "Tomé Vidal", "Lakshmi Rao"]);
 await choose("Who may come", ["Ana Brandão"]);
 await page.getByRole("slider", { name: "The stretch chosen" }).waitFor();
 await page.getByRole("slider").getByText("12:00").first().waitFor();

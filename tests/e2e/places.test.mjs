@@ -14,8 +14,7 @@ after(async () => {
   demo.remove();
 });
 
-const open = (name = /Noor Haddad/, options) =>
-  signIn(browser, demo.address, name, options);
+const open = (name = /Noor Haddad/, options) => signIn(browser, demo.address, name, options);
 
 test("sign-in: a wrong password is said beside the fields and what was typed is kept", async () => {
   const page = await (await browser.newContext()).newPage();
@@ -23,14 +22,8 @@ test("sign-in: a wrong password is said beside the fields and what was typed is 
   await page.getByLabel("E-mail address").fill("noor.haddad@ebbline.example");
   await page.getByLabel("Password").fill("not this one");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await page
-    .getByRole("alert")
-    .getByText("The address or the password is not right.")
-    .waitFor();
-  assert.equal(
-    await page.getByLabel("E-mail address").inputValue(),
-    "noor.haddad@ebbline.example",
-  );
+  await page.getByRole("alert").getByText("The address or the password is not right.").waitFor();
+  assert.equal(await page.getByLabel("E-mail address").inputValue(), "noor.haddad@ebbline.example");
   assert.deepEqual(await faults(page), []);
   await page.context().close();
 });
@@ -40,21 +33,12 @@ test("desk: the queue is walked by key, an invitation answered and undone", asyn
   const queue = page.getByRole("list", { name: "What waits for you" });
   const current = queue.locator('[aria-current="true"]');
   await current.waitFor();
-  while (!(await current.innerText()).includes("Ferry operators, spring"))
-    await page.keyboard.press("j");
+  while (!(await current.innerText()).includes("Ferry operators, spring")) await page.keyboard.press("j");
   await page.keyboard.press("a");
-  await page
-    .getByRole("status")
-    .getByText("Ferry operators, spring: accepted for Maren.")
-    .waitFor();
-  await queue
-    .getByText("Ferry operators, spring")
-    .waitFor({ state: "detached" });
+  await page.getByRole("status").getByText("Ferry operators, spring: accepted for Maren.").waitFor();
+  await queue.getByText("Ferry operators, spring").waitFor({ state: "detached" });
   await page.keyboard.press("z");
-  await page
-    .getByRole("status")
-    .getByText("Undone. Nothing was sent.")
-    .waitFor();
+  await page.getByRole("status").getByText("Undone. Nothing was sent.").waitFor();
   await queue.getByText("Ferry operators, spring").waitFor();
   assert.deepEqual(page.wrong, []);
   await page.context().close();
@@ -77,9 +61,7 @@ test("desk: the lanes have a list form, and an entry opens with what may be know
   await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
   await page.keyboard.press("b");
   const table = page.getByRole("table", { name: /Maren Falk/ });
-  await table
-    .getByRole("row", { name: /09:00 to 10:00 Tide lease review firm Gannet/ })
-    .waitFor();
+  await table.getByRole("row", { name: /09:00 to 10:00 Tide lease review firm Gannet/ }).waitFor();
   await table
     .getByRole("row", {
       name: /11:30 to 12:10 40 minutes on the way, 10 minutes short/,
@@ -150,19 +132,47 @@ test("find: a word leads to an entry of any day with its sheet open, and a name 
     })
     .waitFor();
   assert.deepEqual(await faults(page), []);
+  // The group of that name stands first.
+  await page.keyboard.press("ArrowDown");
   await page.keyboard.press("Enter");
-  await page
-    .getByRole("dialog", { name: "Tide lease, steering group" })
-    .waitFor();
+  await page.getByRole("dialog", { name: "Tide lease, steering group" }).waitFor();
   await page.getByRole("heading", { name: /Thursday 11 March/ }).waitFor();
   await page.keyboard.press("Escape");
-  await page
-    .getByRole("combobox", { name: "Find a person, meeting or place" })
-    .fill("vaitk");
+  await page.getByRole("combobox", { name: "Find a person, meeting or place" }).fill("vaitk");
   await page.getByRole("option", { name: /Ruta Vaitkus/ }).click();
   await page.getByRole("group", { name: /^Ruta Vaitkus,/ }).waitFor();
   assert.deepEqual(page.wrong, []);
   await page.context().close();
+});
+
+test("lanes: a set has a name, and that and a further clock are there again on another machine", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes`);
+  await page.getByRole("button", { name: /^Whose lanes/ }).click();
+  const whose = page.getByRole("dialog", { name: "Whose lanes" });
+  await whose.getByRole("button", { name: "Take Wiremu Paki out" }).click();
+  await whose.getByLabel("Keep these lanes as a set called").fill("Atlantic");
+  await whose.getByRole("button", { name: "Keep the set" }).click();
+  await whose.getByRole("button", { name: "Atlantic", exact: true }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Clocks/ }).click();
+  await page.getByLabel("Another clock").fill("india");
+  await page
+    .getByRole("list", { name: "Time zones found" })
+    .getByRole("button", { name: /Kolkata/ })
+    .click();
+  await page.getByRole("button", { name: "Take the clock of Kolkata out" }).waitFor();
+  await page.context().close();
+  const other = await open();
+  await other.goto(`${demo.address}/lanes`);
+  await other.getByText("Kolkata", { exact: true }).waitFor();
+  await other.getByRole("group", { name: /^Wiremu Paki,/ }).waitFor();
+  await other.getByRole("button", { name: /^Whose lanes/ }).click();
+  await other.getByRole("button", { name: "Atlantic", exact: true }).click();
+  await other.getByRole("group", { name: /^Wiremu Paki,/ }).waitFor({ state: "detached" });
+  assert.deepEqual(other.wrong, []);
+  await other.context().close();
 });
 
 test("lanes: a month is walked by arrow keys, a week opens in place, and two weeks stand as a list", async () => {
@@ -174,12 +184,7 @@ test("lanes: a month is walked by arrow keys, a week opens in place, and two wee
   });
   await tuesday.focus();
   await page.keyboard.press("ArrowDown");
-  assert.match(
-    (await page.evaluate(() =>
-      document.activeElement.getAttribute("aria-label"),
-    )) ?? "",
-    /^Tuesday 16 March/,
-  );
+  assert.match((await page.evaluate(() => document.activeElement.getAttribute("aria-label"))) ?? "", /^Tuesday 16 March/);
   await page.keyboard.press("Enter");
   await page
     .getByRole("group", { name: "Week 11" })
@@ -215,32 +220,21 @@ test("arrange: what is wrong is said at its part, and what was typed is kept", a
   await names.fill("rosa@porto-norte.example; fergus.hale@northpool.example");
   await names.press("Enter");
   await page.keyboard.press("Escape");
-  await page
-    .getByRole("button", { name: /rosa@porto-norte.example and fergus.hale/ })
-    .waitFor();
+  await page.getByRole("button", { name: /rosa@porto-norte.example and fergus.hale/ }).waitFor();
   await page.getByRole("button", { name: /^How long/ }).click();
   await page.getByLabel("Or minutes").fill("2000");
   await page.keyboard.press("Escape");
-  await page
-    .getByRole("alert")
-    .getByText("Give a length from 5 minutes to 24 hours.")
-    .waitFor();
+  await page.getByRole("alert").getByText("Give a length from 5 minutes to 24 hours.").waitFor();
   assert.deepEqual(await faults(page), []);
   await page.reload();
-  assert.equal(
-    await page.getByRole("textbox", { name: "Title" }).inputValue(),
-    "Tide gauge",
-  );
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide gauge");
 
   // Who signs in next on this machine finds nothing of it.
   await page.getByRole("button", { name: "Noor Haddad" }).click();
   await page.getByRole("menuitem", { name: "Sign out" }).click();
   await page.getByRole("button", { name: /Maren Falk/ }).click();
   await page.getByRole("link", { name: "Arrange a meeting" }).click();
-  assert.equal(
-    await page.getByRole("textbox", { name: "Title" }).inputValue(),
-    "",
-  );
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "");
   await page.context().close();
 });
 
@@ -257,11 +251,7 @@ for (const [width, scheme] of [
     for (const path of ["/", "/lanes", "/lanes?view=working-days", "/chase"]) {
       await page.goto(demo.address + path);
       await page.getByRole("heading", { level: 1 }).waitFor();
-      const wider = await page.evaluate(
-        () =>
-          document.querySelector("main").scrollWidth -
-          document.querySelector("main").clientWidth,
-      );
+      const wider = await page.evaluate(() => document.querySelector("main").scrollWidth - document.querySelector("main").clientWidth);
       assert.equal(wider, 0, path);
       assert.deepEqual(await faults(page), [], path);
     }

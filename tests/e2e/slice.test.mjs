@@ -17,9 +17,7 @@ async function arrangeByMouse(page) {
   await page.getByRole("textbox", { name: "Title" }).fill(title);
   await page.getByRole("button", { name: /^Who must come/ }).click();
   for (const name of ["Desmond Oyelaran", "Tomé Vidal", "Lakshmi Rao"]) {
-    await page
-      .getByRole("combobox", { name: "Who must come" })
-      .fill(name.slice(0, 5));
+    await page.getByRole("combobox", { name: "Who must come" }).fill(name.slice(0, 5));
     await page.getByRole("option", { name: new RegExp(name) }).click();
   }
   await page.keyboard.press("Escape");
@@ -28,9 +26,7 @@ async function arrangeByMouse(page) {
   await page.getByRole("option", { name: /Ana Brandão/ }).click();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /^Agenda/ }).click();
-  await page
-    .getByRole("textbox", { name: /Agenda/ })
-    .fill("Old terms\nNew terms\nWho signs");
+  await page.getByRole("textbox", { name: /Agenda/ }).fill("Old terms\nNew terms\nWho signs");
   await page.keyboard.press("Escape");
 }
 
@@ -44,28 +40,20 @@ async function arrangeByKeyboard(page) {
   await press("Enter");
   for (const name of ["Desmond Oyelaran", "Tomé Vidal", "Lakshmi Rao"]) {
     await type(name.slice(0, 5));
-    await page
-      .getByRole("option", { name: new RegExp(name), selected: true })
-      .waitFor();
+    await page.getByRole("option", { name: new RegExp(name), selected: true }).waitFor();
     await press("Enter");
   }
   await press("Escape");
   await press("Tab");
   await press("Enter");
   await type("ana br");
-  await page
-    .getByRole("option", { name: /Ana Brandão/, selected: true })
-    .waitFor();
+  await page.getByRole("option", { name: /Ana Brandão/, selected: true }).waitFor();
   await press("Enter");
   await press("Escape");
 }
 
-const staffs = (page) =>
-  page
-    .getByRole("listitem")
-    .filter({ has: page.getByRole("button", { expanded: true }) });
-const attendee = (page, name) =>
-  staffs(page).getByRole("listitem").filter({ hasText: name }).first();
+const staffs = (page) => page.getByRole("listitem").filter({ has: page.getByRole("button", { expanded: true }) });
+const attendee = (page, name) => staffs(page).getByRole("listitem").filter({ hasText: name }).first();
 
 async function followToAgreed(page) {
   await page.getByRole("heading", { name: /Chase/ }).waitFor();
@@ -88,15 +76,11 @@ async function followToAgreed(page) {
     .getByText(/another time/)
     .waitFor();
   await page.getByRole("region", { name: /Lakshmi Rao proposes/ }).waitFor();
-  await page
-    .getByRole("button", { name: /^Move it to .* and ask 4 anew/ })
-    .click();
+  await page.getByRole("button", { name: /^Move it to .* and ask 4 anew/ }).click();
   await attendee(page, "Tomé Vidal").getByText("silent").waitFor();
   await advance(page, 11);
   await advance(page, 20);
-  await page
-    .getByText("Everything stands; nothing needs to be done.")
-    .waitFor();
+  await page.getByText("Everything stands; nothing needs to be done.").waitFor();
 }
 
 test("by mouse: from the Desk to a meeting that is agreed, kept over a restart", async () => {
@@ -105,11 +89,7 @@ test("by mouse: from the Desk to a meeting that is agreed, kept over a restart",
     const page = await signIn(browser, demo.address, /Noor Haddad/);
     await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
     for (const name of ["Maren Falk", "Desmond Oyelaran", "Wiremu Paki"])
-      assert.ok(
-        await page
-          .getByRole("group", { name: new RegExp(`^${name},`) })
-          .count(),
-      );
+      assert.ok(await page.getByRole("group", { name: new RegExp(`^${name},`) }).count());
     assert.deepEqual(await faults(page), [], "Desk");
 
     await arrangeByMouse(page);
@@ -144,14 +124,8 @@ test("by mouse: from the Desk to a meeting that is agreed, kept over a restart",
     const invitations = mails.filter((m) => m.includes("method=REQUEST"));
     assert.equal(invitations.length, 2);
     for (const mail of invitations) {
-      assert.match(
-        mail,
-        /To: Lakshmi Rao <lakshmi\.rao@coromandel-marine\.example>/,
-      );
-      assert.match(
-        mail,
-        /ORGANIZER[^\r]*SENT-BY=3D"mailto:noor\.haddad@ebbline\.example"[^\r]*:mailto:maren\.falk@ebbline\.example/,
-      );
+      assert.match(mail, /To: Lakshmi Rao <lakshmi\.rao@coromandel-marine\.example>/);
+      assert.match(mail, /ORGANIZER[^\r]*SENT-BY=3D"mailto:noor\.haddad@ebbline\.example"[^\r]*:mailto:maren\.falk@ebbline\.example/);
     }
 
     await page.context().close();
@@ -161,9 +135,7 @@ test("by mouse: from the Desk to a meeting that is agreed, kept over a restart",
       const later = await signIn(browser, again.address, /Noor Haddad/);
       await later.getByRole("link", { name: /^Chase/ }).click();
       await later.getByRole("button", { name: new RegExp(title) }).click();
-      await later
-        .getByText("Everything stands; nothing needs to be done.")
-        .waitFor();
+      await later.getByText("Everything stands; nothing needs to be done.").waitFor();
       assert.deepEqual(later.wrong, []);
     } finally {
       await again.stop();
@@ -179,10 +151,7 @@ test("by keyboard: the same, and undone within ten seconds nothing is sent", asy
   try {
     const page = await signIn(browser, demo.address, /Noor Haddad/);
     await arrangeByKeyboard(page);
-    await page
-      .getByRole("region", { name: "Free slots" })
-      .getByRole("button", { pressed: true })
-      .waitFor();
+    await page.getByRole("region", { name: "Free slots" }).getByRole("button", { pressed: true }).waitFor();
     await page.keyboard.press("Control+Enter");
     await page
       .getByRole("status")
@@ -190,13 +159,8 @@ test("by keyboard: the same, and undone within ten seconds nothing is sent", asy
       .waitFor();
     await page.getByRole("button", { name: new RegExp(title) }).waitFor();
     await page.keyboard.press("z");
-    await page
-      .getByRole("status")
-      .getByText("Undone. Nothing was sent.")
-      .waitFor();
-    await page
-      .getByRole("button", { name: new RegExp(title) })
-      .waitFor({ state: "detached" });
+    await page.getByRole("status").getByText("Undone. Nothing was sent.").waitFor();
+    await page.getByRole("button", { name: new RegExp(title) }).waitFor({ state: "detached" });
     await advance(page, 30);
     assert.deepEqual(readdirSync(join(demo.data, "simulation/sent")), []);
 

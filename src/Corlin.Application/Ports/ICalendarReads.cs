@@ -56,6 +56,9 @@ public interface ICalendarReads
     TravelTable Travel();
 
     IReadOnlyList<UserId> Members(UserId group);
+
+    /// <summary>How somebody likes their views, by name; values are JSON.</summary>
+    IReadOnlyDictionary<string, string> Settings(UserId who);
 }
 
 /// <summary>A grant with whose calendar it is on.</summary>

@@ -48,6 +48,9 @@ public interface IChangeSession : ICalendarReads
     void SaveWay(string from, string to, Duration takes);
 
     void AddMember(UserId group, UserId member);
+
+    /// <summary>Keeps how somebody likes a view. It is nobody else's, so no history tells it.</summary>
+    void KeepSetting(UserId who, string name, string json);
 }
 
 /// <summary>What was done, as the history tells it.</summary>

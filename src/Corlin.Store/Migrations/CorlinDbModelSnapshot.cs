@@ -620,6 +620,23 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Places");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.SettingRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("UserId", "Name");
+
+                    b.ToTable("Settings");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.TakenInRow", b =>
                 {
                     b.Property<string>("Key")

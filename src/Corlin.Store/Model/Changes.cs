@@ -50,6 +50,14 @@ internal sealed class OutboxRow
     public Instant? WithdrawnAt { get; set; }
 }
 
+/// <summary>How somebody likes a view.</summary>
+internal sealed class SettingRow
+{
+    public long UserId { get; set; }
+    public required string Name { get; set; }
+    public required string Json { get; set; }
+}
+
 /// <summary>A message that was taken in, by what tells it from others.</summary>
 internal sealed class TakenInRow
 {

@@ -39,6 +39,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<TakenInRow> TakenIn => Set<TakenInRow>();
 
+    internal DbSet<SettingRow> Settings => Set<SettingRow>();
+
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
         base.ConfigureConventions(configurationBuilder);
@@ -138,5 +140,6 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             o.HasIndex(x => x.NotBefore).HasFilter("\"SentAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
         });
         builder.Entity<TakenInRow>().HasKey(x => x.Key);
+        builder.Entity<SettingRow>().HasKey(x => new { x.UserId, x.Name });
     }
 }

@@ -35,6 +35,7 @@ internal static class Endpoints
         app.MapHub<LiveHub>("/live");
         var api = app.MapGroup("/api");
         SessionEndpoints.Map(api);
+        SettingsEndpoints.Map(api);
         DeskEndpoints.Map(api);
         LanesEndpoints.Map(api);
         ZonesEndpoints.Map(api);

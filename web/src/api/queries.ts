@@ -116,3 +116,10 @@ export const findQuery = (text: string) =>
     placeholderData: (before) => before,
     enabled: text.length > 1,
   });
+
+/** How the reader likes their views. */
+export const settingsQuery = queryOptions({
+  queryKey: ["settings"],
+  queryFn: () => ask(client.GET("/api/settings")) as Promise<Record<string, unknown>>,
+  staleTime: Infinity,
+});

@@ -1,23 +1,16 @@
-import { useCallback, useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { Person } from "../api/types";
+import { useSetting } from "./useSetting";
 
-const listKey = "corlin-as-list";
-const hiddenKey = "corlin-hidden-lanes";
+const none: string[] = [];
 
 /** Which lanes are shown, and whether as a list; both are remembered. */
 export function useShownLanes(people: Person[]) {
-  const [asList, setAsList] = useState(() => localStorage.getItem(listKey) === "on");
-  const [hidden, setHidden] = useState<string[]>(() => JSON.parse(localStorage.getItem(hiddenKey) ?? "[]") as string[]);
-
-  const toggle = useCallback((id: string) => {
-    setHidden((before) => {
-      const next = before.includes(id) ? before.filter((h) => h !== id) : [...before, id];
-      localStorage.setItem(hiddenKey, JSON.stringify(next));
-      return next;
-    });
-  }, []);
+  const [asList, setAsList] = useSetting("as-list", false);
+  const [hidden, setHidden] = useSetting("hidden-lanes", none);
 
   return useMemo(() => {
+    const toggle = (id: string) => setHidden(hidden.includes(id) ? hidden.filter((h) => h !== id) : [...hidden, id]);
     // The last lane stays: an empty board would not say why it is empty.
     const shown = people.filter((p) => !hidden.includes(p.id));
     const isShown = (id: string) => shown.length === 0 || !hidden.includes(id);
@@ -25,11 +18,7 @@ export function useShownLanes(people: Person[]) {
       asList,
       isShown,
       toggle,
-      toggleList: () =>
-        setAsList((on) => {
-          localStorage.setItem(listKey, on ? "off" : "on");
-          return !on;
-        }),
+      toggleList: () => setAsList(!asList),
       keys: Object.fromEntries(people.slice(0, 9).map((p, i) => [String(i + 1), () => toggle(p.id)])),
       Hidden: () => (
         <div className="flex items-center gap-3 pt-1 text-soft">
@@ -44,5 +33,5 @@ export function useShownLanes(people: Person[]) {
         </div>
       ),
     };
-  }, [asList, hidden, people, toggle]);
+  }, [asList, hidden, people, setAsList, setHidden]);
 }

@@ -164,7 +164,8 @@ function EntryButton({
   hand: Hand | undefined;
 }) {
   const { entry } = drawn.placed;
-  const colour = colourOf(row.lane.who.flag);
+  // On the deeper ground of what is on now, words stand in ink.
+  const colour = entry.on ? "var(--ink)" : colourOf(row.lane.who.flag);
   const words = entryWords(entry, row, zone);
   const label = drawn.label;
   const inner =

@@ -9,7 +9,7 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
-import { useRulers } from "../../app/useRulers";
+import { useSetting } from "../../app/useSetting";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
@@ -18,19 +18,21 @@ import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { LaneSets } from "./LaneSets";
 import { ListView } from "./ListView";
 import { Month } from "./Month";
 import { RulersPart } from "./RulersPart";
 import { spanNames, spanText, stepNames, stepped } from "./span";
 
 const route = getRouteApi("/lanes");
+const noRulers: string[] = [];
 
 /** Lanes side by side: a day of several people, the days of a week, a month, a list. */
 export function Lanes() {
   const search = route.useSearch();
   const view: LanesSpan = search.view ?? "day";
   const who = useMemo(() => (search.who ? search.who.split(",") : []), [search.who]);
-  const [rulers, setRulers] = useRulers();
+  const [rulers, setRulers] = useSetting("rulers", noRulers);
   const lanes = useQuery(lanesQuery(who, search.from, view, rulers));
   return lanes.data ? (
     <Board data={lanes.data} view={view} from={search.from} rulers={rulers} onRulers={setRulers} />
@@ -136,13 +138,22 @@ function Board({
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5 min-[1100px]:flex-nowrap">
         <h1 className="shrink-0 font-serif text-[26px] leading-9">
           <Part name="Whose lanes" value={namesOf(people)} width={400}>
-            {() => (
-              <PeoplePicker
-                label="Whose lanes"
-                known
-                chosen={people.map(chosenOf)}
-                onChange={(chosen) => chosen.length > 0 && set({ who: chosen.map((c) => c.id).join(",") })}
-              />
+            {(close) => (
+              <>
+                <PeoplePicker
+                  label="Whose lanes"
+                  known
+                  chosen={people.map(chosenOf)}
+                  onChange={(chosen) => chosen.length > 0 && set({ who: chosen.map((c) => c.id).join(",") })}
+                />
+                <LaneSets
+                  who={people.map((p) => p.id)}
+                  onChoose={(who) => {
+                    set({ who: who.join(",") });
+                    close();
+                  }}
+                />
+              </>
             )}
           </Part>
           ,{" "}

@@ -12,8 +12,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261125093519_Series")]
-    partial class Series
+    [Migration("20261125095903_SeriesFindingSettings")]
+    partial class SeriesFindingSettings
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -621,6 +621,23 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Name");
 
                     b.ToTable("Places");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.SettingRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("UserId", "Name");
+
+                    b.ToTable("Settings");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.TakenInRow", b =>

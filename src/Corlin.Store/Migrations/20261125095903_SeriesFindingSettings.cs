@@ -5,7 +5,7 @@
 namespace Corlin.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class Series : Migration
+    public partial class SeriesFindingSettings : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -36,6 +36,19 @@ namespace Corlin.Store.Migrations
                 nullable: false,
                 defaultValue: "");
 
+            migrationBuilder.CreateTable(
+                name: "Settings",
+                columns: table => new
+                {
+                    UserId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Json = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Settings", x => new { x.UserId, x.Name });
+                });
+
             migrationBuilder.CreateIndex(
                 name: "IX_Changes_UndoneById",
                 table: "Changes",
@@ -46,6 +59,9 @@ namespace Corlin.Store.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropTable(
+                name: "Settings");
+
             migrationBuilder.DropIndex(
                 name: "IX_Changes_UndoneById",
                 table: "Changes");

@@ -125,10 +125,11 @@ public class CalendarFileTests
             Event("DTSTART:20270316T120000Z\nDURATION:PT1H\nRRULE:FREQ=SECONDLY\nSUMMARY:Ticking", "b"),
             Event("SUMMARY:Nowhen", "c"),
             Event("DTSTART:20270316T120000Z\nDTEND:20270316T110000Z\nSUMMARY:Backwards", "d"),
+            Event($"DTSTART:20270316T120000Z\nDURATION:PT1H\nSUMMARY:{new string('x', 1_001)}", "f"),
             Event("RECURRENCE-ID:20270316T120000Z\nDTSTART:20270316T120000Z\nDURATION:PT1H\nSUMMARY:Orphan", "e"),
             "BEGIN:VTODO\nUID:t\nSUMMARY:Buy rope\nEND:VTODO")));
         Assert.Equal(["Good"], read.Entries.Select(e => e.Title));
-        Assert.Equal(["Ticking", "Nowhen", "Backwards", "Orphan", "1 of the kind VTODO"], read.Skipped.Select(s => s.What));
+        Assert.Equal(["Ticking", "Nowhen", "Backwards", new string('x', 80) + "…", "Orphan", "1 of the kind VTODO"], read.Skipped.Select(s => s.What));
         Assert.All(read.Skipped, s => Assert.NotEmpty(s.Why));
     }
 

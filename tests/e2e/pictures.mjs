@@ -25,8 +25,34 @@ await page.goto(`${demo.address}/lanes?view=working-days`);
 await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
 await shot(page, "lanes-working-days");
 
+await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
+await page.getByRole("group", { name: /^The month/ }).waitFor();
+await shot(page, "lanes-month");
+await page.goto(`${demo.address}/lanes?view=list&from=2027-03-08`);
+await page.getByRole("region", { name: /^Monday 8 March/ }).waitFor();
+await shot(page, "lanes-list");
+
+await page.goto(`${demo.address}/lanes?view=working-days`);
+const series = await page.getByRole("button", { name: /^Week close with Noor/ }).boundingBox();
+await page.mouse.move(series.x + 20, series.y + 30);
+await page.mouse.down();
+await page.mouse.move(series.x + 100, series.y + 30, { steps: 5 });
+await page.mouse.move(series.x + 110, series.y - 60, { steps: 5 });
+await page.mouse.up();
+await page.getByRole("radio", { name: /from here on/ }).check();
+await shot(page, "series");
+
+const event = (uid, lines) => `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270416T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
+const file = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event("a", "SUMMARY:Tide office")}${event("b", "SUMMARY:Buoy signal\r\nRRULE:FREQ=SECONDLY")}END:VCALENDAR\r\n`;
+await page.goto(`${demo.address}/files`);
+await page
+  .getByLabel("Calendar file for Maren Falk")
+  .setInputFiles({ name: "tides.ics", mimeType: "text/calendar", buffer: Buffer.from(file) });
+await page.getByRole("region", { name: "What came of tides.ics" }).waitFor();
+await shot(page, "files");
+
 await page.keyboard.press("n");
-await page.getByRole("textbox", { name: "Title" }).fill("Insurers, renewal terms");
+await page.getByRole("textbox", { name: "Title", exact: true }).fill("Insurers, renewal terms");
 const choose = async (part, names) => {
   await page.getByRole("button", { name: new RegExp(`^${part}`) }).click();
   for (const name of names) {

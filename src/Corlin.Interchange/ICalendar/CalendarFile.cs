@@ -26,6 +26,12 @@ public static class CalendarFile
     /// <summary>More dates beside a rule than these are not taken: the event is told as skipped.</summary>
     public const int MostDates = 5_000;
 
+    private const int MostTitle = 1_000;
+
+    private const int ToldOfTitle = 80;
+
+    private const int MostText = 200_000;
+
     private static readonly HashSet<string> Used = new(StringComparer.OrdinalIgnoreCase)
     {
         "UID", "DTSTAMP", "DTSTART", "DTEND", "DURATION", "RRULE", "RDATE", "EXDATE", "RECURRENCE-ID", "SUMMARY", "LOCATION", "DESCRIPTION", "URL", "TRANSP", "STATUS",
@@ -103,6 +109,7 @@ public static class CalendarFile
 
             var read = CalendarReader.Read(calendar.Append("END:VCALENDAR\r\n").ToString(), owner);
             if (read.Count == 0) throw new FormatException(components.All(c => c.Value("RECURRENCE-ID") is not null) ? "the series to which it belongs is not in the file" : "it has no start, or ends before it");
+            if (read[0].Title.Length > MostTitle || read[0].Agenda?.Length > MostText) throw new FormatException("its title or text is longer than any that is read");
             return read[0] with { Uid = uid, Raw = Raw(components) };
         }
         catch (Exception e) when (e is FormatException or ArgumentException or OverflowException or InvalidOperationException)
@@ -123,7 +130,12 @@ public static class CalendarFile
         return zone == name ? line : Properties.WithParameter(line, "TZID", zone);
     }
 
-    private static string Title(Component component) => component.Value("SUMMARY") is { Length: > 0 } title ? title : "(no title)";
+    private static string Title(Component component) => component.Value("SUMMARY") switch
+    {
+        null or "" => "(no title)",
+        { Length: > ToldOfTitle } title => title[..ToldOfTitle] + "…",
+        var title => title,
+    };
 
     /// <summary>The lines that are not used, of each component by its recurrence id; null where there are none.</summary>
     private static string? Raw(List<Component> components)

@@ -60,6 +60,20 @@ public sealed class EditingTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_proposal_that_is_taken_up_asks_the_room_anew()
+    {
+        await world.Do(new ArrangeMeeting(world.Tome.Id, world.Tome.Id, "Board", [new Invited(world.Ana.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Resource)], World.Timed("2027-03-16T15:00"), "Gannet", null, null, null));
+        var made = await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Tide table", [new Invited(world.Tome.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Resource)],
+            World.Timed("2027-03-16T12:00"), "Gannet", null, null, null));
+        Assert.Equal(Answer.Accepted, Agreement.Of(await world.Entry(made.PublicId), world.Gannet.Id, null)!.Answer);
+        var proposed = new Core.Time.Stretch(Instant.FromUtc(2027, 3, 16, 15, 15), Instant.FromUtc(2027, 3, 16, 16, 0));
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, proposed));
+        await world.Do(new AcceptProposal(world.Noor.Id, made.PublicId, world.Tome.PublicId, null));
+        Assert.Equal(Answer.Declined, Agreement.Of(await world.Entry(made.PublicId), world.Gannet.Id, null)!.Answer);
+    }
+
+    [Fact]
     public async Task An_edit_begun_on_an_older_state_overwrites_nothing()
     {
         var id = await Series();

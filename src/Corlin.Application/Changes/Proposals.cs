@@ -18,7 +18,7 @@ public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee,
         var change = session.Begin(ChangeKind.ProposalAccepted, Actor, meeting.Owner, rights.Grant);
         var zone = meeting.Time is TimedEntry timed ? timed.Zone : session.Users([meeting.Owner])[meeting.Owner].Zone;
         var moved = Scheduling.Move(meeting, RecurrenceId, TimedEntry.At(proposed, zone));
-        session.Save(moved.Entry);
+        session.Save(Rooms.Answer(session, moved.Entry));
         session.Tell(moved, Actor);
         return change;
     }

@@ -96,7 +96,7 @@ public static class Scheduling
 
     private static Participation Unanswered(Participation part) => part with
     {
-        Answer = part.Role == AttendeeRole.Resource ? part.Answer : Answer.None,
+        Answer = Answer.None,
         Comment = null,
         Proposed = null,
         AnsweredAt = null,

@@ -97,16 +97,6 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         return found;
     }
 
-    public IReadOnlyList<Entry> Of(CalendarId calendar, Stretch? span, int limit)
-    {
-        var (start, end) = (span?.Start ?? Instant.MinValue, span?.End ?? Instant.MaxValue);
-        var ids = Db.Occupancy.AsNoTracking().Where(o => o.CalendarId == calendar.Value && o.LastEnd > start && o.FirstStart < end)
-            .Join(Db.Entries.Where(e => e.CalendarId == calendar.Value), o => o.EntryId, e => e.Id, (o, e) => new { e.Id, o.FirstStart })
-            .OrderBy(o => o.FirstStart).Take(limit).Select(o => o.Id).ToArray().Distinct().ToArray();
-        var entries = ids.Chunk(500).SelectMany(some => ById(some)).ToDictionary(e => e.Key, e => e.Value);
-        return [.. ids.Select(id => entries[id])];
-    }
-
     public IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit)
     {
         var wanted = calendars.Select(c => c.Value).ToArray();
@@ -115,7 +105,7 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         var rows = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
             .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.SearchText, o.LastEnd })
             .Where(r => EF.Functions.Like(r.SearchText, pattern) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)))
-            .OrderByDescending(r => r.LastEnd).Take(limit).ToList();
+            .OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.CalendarId, r.Id }).ToList();
         var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
         return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
     }

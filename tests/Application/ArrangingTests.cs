@@ -1,6 +1,7 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
@@ -113,8 +114,8 @@ public sealed class ArrangingTests : IAsyncLifetime
         await Refused(RefusalKind.MayNotSpeakFor, () => world.Do(new ArrangeMeeting(
             world.Ruta.Id, world.Maren.Id, "Mine", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null)));
         var made = await world.Arrange();
-        await Refused(RefusalKind.NotTheOrganiser, () => world.Do(new CancelMeeting(world.Tome.Id, made.PublicId)));
-        await Refused(RefusalKind.NotFound, () => world.Do(new CancelMeeting(world.Ruta.Id, made.PublicId)));
+        await Refused(RefusalKind.NotTheOrganiser, () => world.Do(new CancelEntry(world.Tome.Id, made.PublicId, null, Reach.All)));
+        await Refused(RefusalKind.NotFound, () => world.Do(new CancelEntry(world.Ruta.Id, made.PublicId, null, Reach.All)));
         await Refused(RefusalKind.MayNotSpeakFor, () => world.Do(new AnswerInvitation(world.Ruta.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, null)));
         await Refused(RefusalKind.NotFound, () => world.Do(new AnswerInvitation(world.Ruta.Id, world.Ruta.Id, made.PublicId, null, Answer.Accepted, null, null)));
     }

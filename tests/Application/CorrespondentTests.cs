@@ -1,5 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Simulation.Mail;
@@ -80,7 +81,7 @@ public sealed class CorrespondentTests : IAsyncLifetime
         var made = await world.Arrange();
         world.Advance(10);
         await Round();
-        await world.Do(new CancelMeeting(world.Noor.Id, made.PublicId));
+        await world.Do(new CancelEntry(world.Noor.Id, made.PublicId, null, Reach.All));
         await Until(30);
         Assert.All((await world.Entry(made.PublicId)).Participations, p => Assert.Equal(Answer.None, p.Answer));
     }

@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Interchange.ICalendar;
+using NodaTime;
 
 namespace Corlin.Application.Tests;
 
@@ -30,7 +31,11 @@ public sealed class ImportTests : IAsyncLifetime
     }
 
     private async Task<List<Entry>> Standing(CalendarUser who) =>
-        [.. await world.See(s => s.Of(s.MainCalendars([who.Id])[who.Id], null, 5_000))];
+        [.. (await world.See(s =>
+        {
+            var calendar = s.MainCalendars([who.Id])[who.Id];
+            return s.Touching([calendar], new Stretch(Instant.FromUtc(2000, 1, 1, 0, 0), Instant.FromUtc(2100, 1, 1, 0, 0)))[calendar].ToList();
+        })).OrderBy(e => e.Time.LocalStart)];
 
     [Fact]
     public async Task The_same_file_again_changes_nothing_and_a_changed_one_only_what_it_changes()

@@ -1,5 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Microsoft.Data.Sqlite;
@@ -66,7 +67,7 @@ public sealed class StoringTests : IAsyncLifetime
     {
         var made = await world.Arrange();
         await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Accepted, null, null));
-        await world.Do(new CancelMeeting(world.Noor.Id, made.PublicId));
+        await world.Do(new CancelEntry(world.Noor.Id, made.PublicId, null, Reach.All));
         Assert.Equal("3", await Ask("SELECT count(*) FROM History WHERE After IS NOT NULL"));
         Assert.Equal("1", await Ask("SELECT count(*) FROM History a JOIN History b ON b.Before = a.After WHERE a.Before IS NULL"));
         Assert.Equal("2", await Ask($"SELECT count(*) FROM Changes WHERE ActorId = {world.Noor.Id.Value} AND InNameOfId = {world.Maren.Id.Value} AND GrantId IS NOT NULL"));

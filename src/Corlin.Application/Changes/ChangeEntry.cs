@@ -28,7 +28,7 @@ public sealed record ChangeEntry(UserId Actor, string Entry, LocalDateTime? Recu
         var change = session.Begin(ChangeKind.EntryChanged, Actor, entry.Owner, rights.Grant);
         var id = PublicIds.New();
         var (last, told) = (entry, 0);
-        foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, $"{id}@corlin"), zone))
+        foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, PublicIds.Uid(id)), zone))
         {
             last = session.Save(becomes.Time is null && becomes.Repeat is null ? transition.Entry : Rooms.Answer(session, transition.Entry));
             session.Tell(transition with { Entry = last }, Actor);

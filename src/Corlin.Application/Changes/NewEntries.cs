@@ -13,7 +13,7 @@ internal static class NewEntries
         return new Entry
         {
             PublicId = publicId,
-            Uid = $"{publicId}@corlin",
+            Uid = PublicIds.Uid(publicId),
             Kind = kind,
             Home = session.CalendarOf(owner),
             Owner = owner,

@@ -51,17 +51,3 @@ public sealed record GoOnWithout(UserId Actor, string Entry, LocalDateTime? Recu
         return change;
     }
 }
-
-/// <summary>Cancels a meeting; everyone asked is told.</summary>
-public sealed record CancelMeeting(UserId Actor, string Entry) : IChange<long>
-{
-    public long Apply(IChangeSession session)
-    {
-        var (meeting, rights) = session.MustOrganise(Actor, Entry);
-        var cancelled = Scheduling.Cancel(meeting);
-        var change = session.Begin(ChangeKind.MeetingCancelled, Actor, meeting.Owner, rights.Grant);
-        session.Save(cancelled.Entry);
-        session.Tell(cancelled, Actor);
-        return change;
-    }
-}

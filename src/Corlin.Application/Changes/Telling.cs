@@ -63,7 +63,7 @@ internal static class Telling
     };
 
     private static MailSeries Series(Entry meeting) => new(
-        meeting.Rule?.ToText(meeting.Time is Core.Time.TimedEntry timed ? Core.Time.Zones.Get(timed.Zone) : null),
+        meeting.Rule?.ToText(meeting.Time.WallZone),
         meeting.Rule is null ? "on several dates" : RuleWords.Write(meeting.Rule),
         [.. meeting.Exceptions.Concat(meeting.Overrides.Where(o => o is { Cancelled: true, AndFollowing: false }).Select(o => o.RecurrenceId))],
         [.. meeting.Additions.Select(a => a.Start)],

@@ -36,9 +36,6 @@ public interface ICalendarReads
     /// <summary>The entries of a calendar that have one of some UIDs, by UID.</summary>
     IReadOnlyDictionary<string, Entry> ByUid(CalendarId calendar, IReadOnlyCollection<string> uids);
 
-    /// <summary>The entries made on a calendar that touch a span, soonest first; all of them where none is given.</summary>
-    IReadOnlyList<Entry> Of(CalendarId calendar, Stretch? span, int limit);
-
     /// <summary>The entries on some calendars whose title, place or agenda has a word that begins so, or in which somebody takes part; latest first.</summary>
     /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
     IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);

@@ -23,15 +23,15 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
         if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own)) throw new RefusedException(RefusalKind.NotFound);
+        if (Entry is null && own.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
         var entries = Entry is null
             ? store.Touching([own.Calendar], Span ?? Always)[own.Calendar].OrderBy(e => e.Time.LocalStart).ThenBy(e => e.Uid, StringComparer.Ordinal)
             : (IEnumerable<Entry>)[store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound)];
         var told = entries.Where(e => IsToldWhole(viewing, e, owner, own.Rights)).Select(e => Stripped(e, viewing)).ToList();
         if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
-        if (Entry is null && own.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
-        var people = viewing.Users([.. told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct()]);
-        var name = Entry is null ? owner.Name : told[0].Title;
-        return new Export(name, told, told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)));
+        var named = told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToList();
+        var people = viewing.Users(named);
+        return new Export(Entry is null ? owner.Name : told[0].Title, told, named.ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)));
     }
 
     /// <summary>Disclosed whole at its first occurrence: what only the outline or headline is known of does not leave as a file.</summary>

@@ -32,16 +32,8 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
         var reading = RuleReader.Read(Words, Time.LocalStart.Year);
         if (reading.Rule is not { } rule)
             return new RepeatView(null, "", [], [], reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood)));
-        var zone = Time is TimedEntry timed ? Zones.Get(timed.Zone) : null;
-        try
-        {
-            RuleChecks.MustFit(rule, Time);
-        }
-        catch (RefusedException e)
-        {
-            return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(e.Refusal));
-        }
-
+        if (RuleChecks.Fault(rule, Time) is { } fault) return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(new Refusal(fault)));
+        var zone = Time.WallZone;
         var starts = Expansion.Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue);
         return new RepeatView(RuleWords.Write(rule), Extent(rule, zone), [.. starts.Take(Shown).Select(s => English.Day(s.Date))], [.. Shifts(viewing, starts, zone)], null);
     }

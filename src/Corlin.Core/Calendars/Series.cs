@@ -19,7 +19,7 @@ internal sealed class Series
     {
         this.entry = entry;
         this.ownerZone = ownerZone;
-        zone = entry.Time is TimedEntry timed ? Zones.Get(timed.Zone) : null;
+        zone = entry.Time.WallZone;
         exceptions = entry.Exceptions.IsEmpty ? ImmutableHashSet<LocalDateTime>.Empty : entry.Exceptions.ToHashSet();
         foreach (var changed in entry.Overrides) if (!changed.AndFollowing) single[changed.RecurrenceId] = changed;
         ranges = [.. entry.Overrides.Where(o => o.AndFollowing).OrderBy(o => o.RecurrenceId)];

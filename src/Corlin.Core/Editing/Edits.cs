@@ -88,10 +88,7 @@ public static class Edits
         var before = Before(entry, id) with { Sequence = entry.Sequence + 1, Version = entry.Version + 1 };
         var rule = entry.Rule;
         if (rule?.Count is { } count)
-        {
-            var zone = entry.Time is TimedEntry timed ? Zones.Get(timed.Zone) : null;
-            rule = rule with { Count = count - Expansion.Starts(entry.Time.LocalStart, rule, zone, entry.Time.LocalStart, id).Count() };
-        }
+            rule = rule with { Count = count - Expansion.Starts(entry.Time.LocalStart, rule, entry.Time.WallZone, entry.Time.LocalStart, id).Count() };
 
         var following = entry with
         {

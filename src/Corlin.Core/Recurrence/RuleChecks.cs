@@ -6,12 +6,16 @@ namespace Corlin.Core.Recurrence;
 /// <summary>What a rule must hold to be given to an entry by hand; what comes from outside is taken as it is.</summary>
 public static class RuleChecks
 {
-    /// <exception cref="RefusedException">The rule never occurs, or leaves out the very start.</exception>
+    /// <summary>What is wrong with a rule at a start: it never occurs, or leaves out the very start; null where nothing is.</summary>
+    public static RefusalKind? Fault(Rule rule, EntryTime time)
+    {
+        if (Expansion.First(time.LocalStart, rule, time.WallZone) is not { } first) return RefusalKind.NeverOccurs;
+        return first == time.LocalStart ? null : RefusalKind.StartLeftOut;
+    }
+
+    /// <exception cref="RefusedException">The rule has a <see cref="Fault"/>.</exception>
     public static void MustFit(Rule? rule, EntryTime time)
     {
-        if (rule is null) return;
-        var zone = time is TimedEntry timed ? Zones.Get(timed.Zone) : null;
-        if (Expansion.First(time.LocalStart, rule, zone) is not { } first) throw new RefusedException(RefusalKind.NeverOccurs, "repeats");
-        if (first != time.LocalStart) throw new RefusedException(RefusalKind.StartLeftOut, "repeats");
+        if (rule is not null && Fault(rule, time) is { } fault) throw new RefusedException(fault, "repeats");
     }
 }

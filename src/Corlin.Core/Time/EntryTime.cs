@@ -12,6 +12,9 @@ public abstract record EntryTime
     /// <summary>The wall-clock start; for an all-day entry the midnight with which it begins.</summary>
     public abstract LocalDateTime LocalStart { get; }
 
+    /// <summary>The zone of the wall clock; null for an all-day entry, which has none.</summary>
+    public abstract DateTimeZone? WallZone { get; }
+
     /// <summary>The same entry at another wall-clock start, of the same length.</summary>
     public abstract EntryTime StartingAt(LocalDateTime start);
 
@@ -33,6 +36,8 @@ public sealed record TimedEntry(LocalDateTime Start, string Zone, Duration Lengt
 {
     public override LocalDateTime LocalStart => Start;
 
+    public override DateTimeZone? WallZone => Zones.Get(Zone);
+
     public override Stretch ToStretch(DateTimeZone ownerZone)
     {
         var start = Zones.Get(Zone).ToInstant(Start);
@@ -52,6 +57,8 @@ public sealed record TimedEntry(LocalDateTime Start, string Zone, Duration Lengt
 public sealed record AllDayEntry(LocalDate First, LocalDate Until) : EntryTime
 {
     public override LocalDateTime LocalStart => First.AtMidnight();
+
+    public override DateTimeZone? WallZone => null;
 
     public override Stretch ToStretch(DateTimeZone ownerZone) =>
         new(ownerZone.AtStartOfDay(First).ToInstant(), ownerZone.AtStartOfDay(Until).ToInstant());

@@ -78,8 +78,7 @@ public static class CalendarWriter
         foreach (var part in Agreement.For(entry, id))
         {
             if (people(part.Who) is not { } box) continue;
-            var role = part.Role switch { AttendeeRole.Required => "REQ-PARTICIPANT", AttendeeRole.Optional => "OPT-PARTICIPANT", _ => "NON-PARTICIPANT" };
-            yield return $"ATTENDEE;CN={Parameter(box.Name)};ROLE={role};PARTSTAT={Mail.PartStat.Write(part.Answer)}:mailto:{box.Address}";
+            yield return $"ATTENDEE;CN={Parameter(box.Name)};ROLE={Mail.PartStat.WriteRole(part.Role)};PARTSTAT={Mail.PartStat.Write(part.Answer)}:mailto:{box.Address}";
         }
     }
 
@@ -88,12 +87,12 @@ public static class CalendarWriter
 
     private static void Repeat(Entry entry, Action<string> line)
     {
-        if (entry.Rule is { } rule) line("RRULE:" + rule.ToText(entry.Time is TimedEntry timed ? Core.Time.Zones.Get(timed.Zone) : null));
+        if (entry.Rule is { } rule) line("RRULE:" + rule.ToText(entry.Time.WallZone));
         foreach (var added in entry.Additions)
         {
-            if (added.Length is { } length && entry.Time is TimedEntry { Zone: var zone })
+            if (added.Length is { } length && entry.Time.WallZone is { } zone)
             {
-                var start = Core.Time.Zones.Get(zone).ToInstant(added.Start);
+                var start = zone.ToInstant(added.Start);
                 line($"RDATE;VALUE=PERIOD:{Utc.Format(start)}/{Utc.Format(start + length)}");
             }
             else
@@ -126,7 +125,7 @@ public static class CalendarWriter
     {
         if (changed is null) return raw.GetValueOrDefault("") ?? [];
         var local = Local.Format(changed.RecurrenceId);
-        var utc = entry.Time is TimedEntry timed ? Utc.Format(Core.Time.Zones.Get(timed.Zone).ToInstant(changed.RecurrenceId)) : "";
+        var utc = entry.Time.WallZone is { } zone ? Utc.Format(zone.ToInstant(changed.RecurrenceId)) : "";
         return raw.GetValueOrDefault(local) ?? raw.GetValueOrDefault(utc) ?? raw.GetValueOrDefault(Date.Format(changed.RecurrenceId.Date)) ?? [];
     }
 

@@ -76,12 +76,7 @@ public static class SchedulingWriter
     private static Attendee Attendee(CoreAttendee attendee) => new($"mailto:{attendee.Who.Address}")
     {
         CommonName = attendee.Who.Name,
-        Role = attendee.Role switch
-        {
-            AttendeeRole.Required => "REQ-PARTICIPANT",
-            AttendeeRole.Optional => "OPT-PARTICIPANT",
-            _ => "NON-PARTICIPANT",
-        },
+        Role = PartStat.WriteRole(attendee.Role),
         Type = attendee.Role == AttendeeRole.Resource ? "ROOM" : "INDIVIDUAL",
         ParticipationStatus = PartStat.Write(attendee.Answer),
         Rsvp = attendee.Role != AttendeeRole.Resource,

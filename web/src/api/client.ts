@@ -13,6 +13,11 @@ export class Problem extends Error {
   }
 }
 
+/** What was thrown, as something to be said. */
+export function problemOf(error: unknown, otherwise = "Something went wrong; nothing was changed."): Problem {
+  return error instanceof Problem ? error : new Problem(otherwise, "corlin:failed", 500, undefined);
+}
+
 let forgery: string | undefined;
 
 /** The token of the session, sent back with every change. */

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
-import { ask, client, Problem } from "../api/client";
+import { ask, client, problemOf } from "../api/client";
 import { useKeys } from "./keys";
 
 const undoSeconds = 10;
@@ -46,7 +46,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     (error: unknown) =>
       setDone({
         id: Date.now(),
-        words: error instanceof Problem ? error.message : "Something went wrong; nothing was changed.",
+        words: problemOf(error).message,
         change: undefined,
         left: undoSeconds,
         wrong: true,
@@ -62,30 +62,34 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     },
     [fail, queries, say],
   );
+  /** Takes a change back, whether a change or the undo of one. */
+  const takeBack = useCallback(
+    (change: number, then: (undo: number) => void) => {
+      ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: change } } }))
+        .then((made) => then(made.change))
+        .catch(fail)
+        .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    },
+    [fail, queries],
+  );
   const undo = useCallback(() => {
     const change = past.at(-1);
     if (change === undefined) return;
     setPast((p) => p.slice(0, -1));
-    ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: change } } }))
-      .then((made) => {
-        setFuture((f) => [...f, made.change]);
-        say("Undone. Nothing was sent.");
-      })
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
-  }, [past, fail, queries, say]);
+    takeBack(change, (undone) => {
+      setFuture((f) => [...f, undone]);
+      say("Undone. Nothing was sent.");
+    });
+  }, [past, say, takeBack]);
   const redo = useCallback(() => {
     const undone = future.at(-1);
     if (undone === undefined) return;
     setFuture((f) => f.slice(0, -1));
-    ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: undone } } }))
-      .then((made) => {
-        setPast((p) => [...p, made.change]);
-        setDone({ id: Date.now(), words: "Done again.", change: made.change, left: undoSeconds, wrong: false });
-      })
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
-  }, [future, fail, queries]);
+    takeBack(undone, (change) => {
+      setPast((p) => [...p, change]);
+      setDone({ id: Date.now(), words: "Done again.", change, left: undoSeconds, wrong: false });
+    });
+  }, [future, takeBack]);
   const canRedo = future.length > 0;
 
   const id = done?.id;

@@ -36,6 +36,13 @@ export function dateText(zone: Zone, moment: number): string {
 
 const months = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
 
+const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+
+/** "Tuesday" of an ISO date. */
+export function weekdayOf(date: string): string {
+  return weekdays[new Date(`${date}T00:00Z`).getUTCDay()] ?? "";
+}
+
 /** "16 March" of an ISO date. */
 export function dayAndMonth(date: string): string {
   const day = new Date(`${date}T00:00Z`);

@@ -2,17 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { repeatQuery } from "../api/queries";
 import type { TimeRequest } from "../api/types";
+import { weekdayOf } from "../lane/time";
 import { Button } from "../ui/Button";
 import { FieldError } from "../ui/Field";
 
-const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 const nths = ["first", "second", "third", "fourth", "last"];
 
 /** The words that fit a start best: its weekday each week, every second week, its place in the month, its date in the year. */
 function offered(start: string): string[] {
-  const day = new Date(`${start.slice(0, 10)}T00:00Z`);
-  const weekday = weekdays[day.getUTCDay()] ?? "";
-  const nth = nths[Math.min(4, Math.floor((day.getUTCDate() - 1) / 7))] ?? "";
+  const weekday = weekdayOf(start.slice(0, 10));
+  const nth = nths[Math.min(4, Math.floor((Number(start.slice(8, 10)) - 1) / 7))] ?? "";
   return [`every ${weekday}`, `every second ${weekday}`, `every month on the ${nth} ${weekday}`, "every weekday"];
 }
 

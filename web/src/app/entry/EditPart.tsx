@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, Problem } from "../../api/client";
+import { ask, client, problemOf, type Problem } from "../../api/client";
 import type { EntryDetails, EntryPart, Reach } from "../../api/types";
 import { lengthText } from "../../lane/time";
 import { Button } from "../../ui/Button";
@@ -50,7 +50,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
       onClose();
       void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
-      setProblem(e instanceof Problem ? e : new Problem("Something went wrong; nothing was changed.", "corlin:failed", 500, undefined));
+      setProblem(problemOf(e));
     } finally {
       setBusy(false);
     }

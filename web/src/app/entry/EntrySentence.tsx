@@ -1,4 +1,4 @@
-import { lengthText, minute, dayAndMonth } from "../../lane/time";
+import { dayAndMonth, lengthText, minute, weekdayOf } from "../../lane/time";
 import { Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
@@ -16,10 +16,8 @@ interface Props {
   onEdit: (part: Partial<Draft>) => void;
 }
 
-const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
-
 function dayWords(date: string): string {
-  return `${weekdays[new Date(`${date}T00:00Z`).getUTCDay()] ?? ""} ${dayAndMonth(date)}`;
+  return `${weekdayOf(date)} ${dayAndMonth(date)}`;
 }
 
 export function timeWords(time: Draft["time"]): string {

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, Problem } from "../../api/client";
+import { ask, client, problemOf, type Problem } from "../../api/client";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
@@ -48,7 +48,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
       onClose();
       void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
-      setProblem(e instanceof Problem ? e : new Problem("Something went wrong; nothing was added.", "corlin:failed", 500, undefined));
+      setProblem(problemOf(e, "Something went wrong; nothing was added."));
     } finally {
       setBusy(false);
     }

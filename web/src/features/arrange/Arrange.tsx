@@ -6,7 +6,7 @@ import { chosenQuery, deskQuery, slotsQuery } from "../../api/queries";
 import type { Desk } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
-import { localText, minute, wallClock } from "../../lane/time";
+import { localText, minute, wallClock, weekdayOf } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
 import { ArrangeFoot } from "./ArrangeFoot";
@@ -170,9 +170,7 @@ function Composer({ desk }: { desk: Desk }) {
   );
 }
 
-const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
-
 /** "Tuesday 16, 12:00". */
 function shortWhen(local: Date): string {
-  return `${weekdays[local.getUTCDay()] ?? ""} ${local.getUTCDate()}, ${local.toISOString().slice(11, 16)}`;
+  return `${weekdayOf(local.toISOString().slice(0, 10))} ${local.getUTCDate()}, ${local.toISOString().slice(11, 16)}`;
 }

@@ -46,7 +46,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
                 look="grave"
                 onClick={() =>
                   onRun(
-                    ask(client.POST("/api/meetings/{id}/cancel", { params: { path } })),
+                    ask(client.POST("/api/entries/{id}/cancel", { params: { path }, body: { occurrence: null, reach: "all" } })),
                     `“${row.title}” is cancelled; everyone is told in ten seconds.`,
                   )
                 }

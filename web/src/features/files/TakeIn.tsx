@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { Problem } from "../../api/client";
+import { problemOf } from "../../api/client";
 import { sendFile } from "../../api/files";
 import type { ImportReport, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
@@ -28,7 +28,7 @@ export function TakeIn({ who }: { who: Person }) {
       say(`${file.name}: ${came.added} added, ${came.changed} changed.`, came.change ?? undefined);
       await queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
-      setProblem(e instanceof Problem ? e.message : "Something went wrong; nothing was changed.");
+      setProblem(problemOf(e).message);
     } finally {
       setGoing(undefined);
       if (input.current) input.current.value = "";

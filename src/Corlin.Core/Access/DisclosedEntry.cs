@@ -50,6 +50,9 @@ public sealed record DisclosedEntry
     /// <summary>From Headline on: whether the viewer may change it.</summary>
     public bool MayChange { get; init; }
 
+    /// <summary>What is noted about it on this lane; it follows the grant on the lane alone, whoever takes part. Null where that does not tell it.</summary>
+    public LaneMark? Mark { get; init; }
+
     /// <summary>Everything else, with Whole only.</summary>
     public WholeEntry? Whole { get; init; }
 }

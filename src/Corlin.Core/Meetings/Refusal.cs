@@ -47,6 +47,9 @@ public enum RefusalKind
 
     /// <summary>The wall clock skips that time on that day.</summary>
     TimeSkipped,
+
+    /// <summary>Another of the list has that name.</summary>
+    NameTaken,
     BadInput,
 }
 

@@ -34,6 +34,12 @@ public enum SlotReasonKind
     /// <summary>It stands over a hold.</summary>
     OverHold,
 
+    /// <summary>It lies in a week in which nothing new is to be arranged for somebody.</summary>
+    NoGo,
+
+    /// <summary>It lies beyond the day until which somebody's calendar is tended.</summary>
+    NotTended,
+
     /// <summary>It falls into the first hour of somebody's day.</summary>
     FirstHour,
 

@@ -10,6 +10,8 @@ internal static class SlotCosts
     public const int NotKnown = 60;
     public const int OverPencilled = 30;
     public const int OverHold = 20;
+    public const int NoGo = 35;
+    public const int NotTended = 8;
     public const int EdgeOfDay = 12;
     public const int Lunch = 10;
     public const int NoBreak = 6;
@@ -31,6 +33,9 @@ internal static class SlotCosts
 
         if (person.Pencilled.Overlaps(stretch)) Add(SlotReasonKind.OverPencilled, OverPencilled);
         else if (person.Held.Overlaps(stretch)) Add(SlotReasonKind.OverHold, OverHold);
+
+        if (person.Person.NoGo.Overlaps(stretch)) Add(SlotReasonKind.NoGo, NoGo);
+        if (person.Person.TendedUntil <= stretch.Start) Add(SlotReasonKind.NotTended, NotTended);
 
         if (person.Hours.Around(stretch.Start) is { } day && day.Length < Duration.FromHours(20))
         {

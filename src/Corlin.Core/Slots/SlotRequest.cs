@@ -27,7 +27,14 @@ public sealed record Busy(Stretch Stretch, TimeTaken Takes);
 /// <param name="Absences">Time in which they are away, which always forbids.</param>
 /// <param name="Known">Whether their calendar may be seen; if not they are "not known", never free.</param>
 public sealed record SlotPerson(
-    string Key, Need Need, DateTimeZone Zone, StretchSet? Hours, ImmutableArray<Busy> Busy, StretchSet Absences, bool Known = true);
+    string Key, Need Need, DateTimeZone Zone, StretchSet? Hours, ImmutableArray<Busy> Busy, StretchSet Absences, bool Known = true)
+{
+    /// <summary>Weeks in which nothing new is to be arranged for them: a slot there costs.</summary>
+    public StretchSet NoGo { get; init; } = StretchSet.Empty;
+
+    /// <summary>Until when their calendar is tended, or null where that is not known or holds for the whole span.</summary>
+    public Instant? TendedUntil { get; init; }
+}
 
 /// <summary>A search for free slots.</summary>
 /// <param name="Span">A meeting lies wholly in it.</param>

@@ -7,7 +7,8 @@ namespace Corlin.Core.Whereabouts;
 /// <summary>A place of the set-up. Its name is its key.</summary>
 /// <param name="Site">Where it stands; two places of one site have no way between them.</param>
 /// <param name="Town">The town, as people say it.</param>
-public sealed record Place(string Name, string Site, string Town, string Zone);
+/// <param name="Country">ISO 3166, of a part where its holidays differ ("PT", "CA-NS"), or null where none is told.</param>
+public sealed record Place(string Name, string Site, string Town, string Zone, string? Country = null);
 
 /// <summary>Somebody's state at a moment.</summary>
 public enum Reach

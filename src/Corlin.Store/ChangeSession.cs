@@ -3,9 +3,11 @@ using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace Corlin.Store;
@@ -94,6 +96,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         var old = entries.Where(e => e.Id.Value != 0).Select(e => e.Id.Value).ToArray();
         var rows = Db.Entries.Where(e => old.Contains(e.Id)).ToDictionary(e => e.Id);
         var before = rows.Values.ToDictionary(r => r.Id, Snapshot);
+        var marks = Db.LaneMarks.AsNoTracking().Where(m => old.Contains(m.EntryId)).OrderBy(m => m.LaneId).ToLookup(m => m.EntryId);
         Db.Occupancy.RemoveRange(Db.Occupancy.Where(o => old.Contains(o.EntryId)));
         Db.Overrides.RemoveRange(Db.Overrides.Where(o => old.Contains(o.EntryId)));
         Db.SaveChanges();
@@ -120,7 +123,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
                 ChangeId = change,
                 EntryId = row.Id,
                 Before = before.GetValueOrDefault(row.Id),
-                After = JsonSerializer.Serialize(new EntryRows(row, overrides, []), Texts.Json),
+                After = JsonSerializer.Serialize(new EntryRows(row, overrides, [], marks.Contains(row.Id) ? [.. marks[row.Id]] : null), Texts.Json),
             });
         }
 
@@ -135,9 +138,21 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         if (waiting.Any(o => o.SentAt is not null)) throw new RefusedException(RefusalKind.AlreadySent);
         foreach (var message in waiting) message.WithdrawnAt = Now;
         foreach (var line in Db.History.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList()) Restore(line);
+        RestoreNoGo(change);
         undone.UndoneById = Current.Id;
         if (Db.Changes.SingleOrDefault(c => c.UndoneById == change) is { } original) SendAgain(original.Id);
         Db.SaveChanges();
+    }
+
+    /// <summary>Weeks that the change kept are opened, those that it opened are kept again, as new lines of what was.</summary>
+    private void RestoreNoGo(long change)
+    {
+        foreach (var weeks in Db.NoGoWeeks.Where(n => (n.KeptById == change && n.OpenedById == null) || n.OpenedById == change).ToList())
+        {
+            if (weeks.OpenedById is null) weeks.OpenedById = Current.Id;
+            else Db.NoGoWeeks.Add(new NoGoRow { UserId = weeks.UserId, First = weeks.First, Weeks = weeks.Weeks, Words = weeks.Words, KeptById = Current.Id });
+            RaiseMain(new UserId(weeks.UserId));
+        }
     }
 
     private void SendAgain(long change)
@@ -198,13 +213,38 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
             CoversId = absence.Covers?.Value,
             Reason = absence.Reason,
         });
-        foreach (var calendar in MainCalendars([absence.Who]).Values) Raise(calendar.Value, null);
+        RaiseMain(absence.Who);
+    }
+
+    public void Save(IReadOnlyList<DayOff> days)
+    {
+        Db.DaysOff.AddRange(days.Select(d => new DayOffRow { Kind = d.Kind, Where = d.Where, First = d.First, Until = d.Until, Words = d.Words }));
+        Db.SaveChanges();
+    }
+
+    public void Save(NoGo weeks)
+    {
+        Db.NoGoWeeks.Add(new NoGoRow { UserId = weeks.Who.Value, First = weeks.First, Weeks = weeks.Weeks, Words = weeks.Words, KeptById = Current.Id });
+        RaiseMain(weeks.Who);
+    }
+
+    public bool RemoveNoGo(UserId who, long id)
+    {
+        if (Db.NoGoWeeks.SingleOrDefault(n => n.Id == id && n.UserId == who.Value && n.OpenedById == null) is not { } row) return false;
+        row.OpenedById = Current.Id;
+        RaiseMain(who);
+        return true;
+    }
+
+    private void RaiseMain(UserId owner)
+    {
+        foreach (var calendar in MainCalendars([owner]).Values) Raise(calendar.Value, null);
         Db.SaveChanges();
     }
 
     public void Save(Place place)
     {
-        Db.Places.Add(new PlaceRow { Name = place.Name, Site = place.Site, Town = place.Town, Zone = place.Zone });
+        Db.Places.Add(new PlaceRow { Name = place.Name, Site = place.Site, Town = place.Town, Zone = place.Zone, Country = place.Country });
         Db.SaveChanges();
     }
 
@@ -226,6 +266,36 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         else Db.Settings.Add(new SettingRow { UserId = who.Value, Name = name, Json = json });
         Db.SaveChanges();
     }
+
+    public Category Save(Category category)
+    {
+        var row = category.Id.Value == 0
+            // One that was taken off comes back under its old number.
+            ? Db.Categories.FirstOrDefault(c => c.OwnerId == category.Owner.Value && c.Removed && c.Name == category.Name)
+            : Db.Categories.Find(category.Id.Value);
+        if (row is null) Db.Categories.Add(row = new CategoryRow { OwnerId = category.Owner.Value, Name = category.Name });
+        (row.Name, row.Colour, row.Removed) = (category.Name, category.Colour, false);
+        RaiseMain(category.Owner);
+        return category with { Id = new CategoryId(row.Id) };
+    }
+
+    public void Remove(Category category)
+    {
+        Db.Categories.Find(category.Id.Value)!.Removed = true;
+        RaiseMain(category.Owner);
+    }
+
+    public void Save(UserId who, EntryId entry, LocalDateTime? recurrenceId, ReminderMark mark)
+    {
+        var which = Texts.Write(recurrenceId);
+        var row = Db.Reminders.Find(who.Value, entry.Value, which);
+        if (row is null) Db.Reminders.Add(row = new ReminderRow { UserId = who.Value, EntryId = entry.Value, RecurrenceId = which });
+        (row.OccursAt, row.ShownAt, row.SnoozedUntil, row.DismissedAt) = (mark.OccursAt, mark.ShownAt, mark.SnoozedUntil, mark.DismissedAt);
+        Db.SaveChanges();
+    }
+
+    public IReadOnlyList<Entry> EntriesOf(long change, int limit) =>
+        [.. ById([.. Db.History.Where(h => h.ChangeId == change).Select(h => h.EntryId).Distinct().Take(limit)]).Values];
 
     private DateTimeZone Zone(Entry entry) => Users([entry.Owner])[entry.Owner].HomeZone;
 
@@ -255,6 +325,19 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         }
 
         Db.Participations.RemoveRange(rows);
+        SaveMarks(id, entry);
+    }
+
+    private void SaveMarks(long id, Entry entry)
+    {
+        var rows = Db.LaneMarks.Where(m => m.EntryId == id).ToList();
+        Db.LaneMarks.RemoveRange(rows.Where(r => entry.Marks.All(m => m.Lane.Value != r.LaneId)));
+        foreach (var mark in entry.Marks)
+        {
+            var next = EntryMapping.ToRow(id, mark);
+            if (rows.Find(r => r.LaneId == next.LaneId) is { } old) (old.CategoryId, old.NoReminder, old.ReminderBefore) = (next.CategoryId, next.NoReminder, next.ReminderBefore);
+            else Db.LaneMarks.Add(next);
+        }
     }
 
     /// <summary>Rewrites what an entry occupies, and tells every calendar on which it stood or stands.</summary>
@@ -283,7 +366,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         new EntryRows(
             row,
             [.. Db.Overrides.Where(o => o.EntryId == row.Id).OrderBy(o => o.RecurrenceId)],
-            [.. Db.Participations.Where(p => p.EntryId == row.Id).OrderBy(p => p.Id)]),
+            [.. Db.Participations.Where(p => p.EntryId == row.Id).OrderBy(p => p.Id)],
+            Db.LaneMarks.Where(m => m.EntryId == row.Id).OrderBy(m => m.LaneId).ToList() is { Count: > 0 } marks ? marks : null),
         Texts.Json);
 
     private void Restore(HistoryRow line)
@@ -297,7 +381,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         }
 
         var before = JsonSerializer.Deserialize<EntryRows>(line.Before, Texts.Json)!;
-        Save(EntryMapping.ToCore(before.Entry, before.Overrides, before.Participations));
+        Save(before.ToCore());
     }
 
     private void Remove(EntryRow row, string before)

@@ -4,6 +4,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
+using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
 using Corlin.Store.Mapping;
@@ -137,14 +138,56 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
             .Select(a => new Absence(new UserId(a.UserId), new Stretch(a.Start, a.End), a.CoversId is { } c ? new UserId(c) : null, a.Reason))];
     }
 
+    public IReadOnlyDictionary<UserId, Instant> LastChanges(IReadOnlyCollection<UserId> who)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, Instant>.Empty;
+        // Changes are numbered in the order in which they were made: the last by number is the last in time.
+        var last = Db.Changes.Where(c => wanted.Contains(c.InNameOfId)).GroupBy(c => c.InNameOfId).Select(g => g.Max(c => c.Id)).ToArray();
+        return Db.Changes.AsNoTracking().Where(c => last.Contains(c.Id)).ToDictionary(c => new UserId(c.InNameOfId), c => c.At);
+    }
+
+    public IReadOnlyList<DayOff> DaysOff(IReadOnlyCollection<string> where, LocalDate from, LocalDate until)
+    {
+        if (where.Count == 0) return [];
+        return [.. Db.DaysOff.AsNoTracking().Where(d => where.Contains(d.Where) && d.Until > from && d.First < until).OrderBy(d => d.First).AsEnumerable()
+            .Select(d => new DayOff(d.Kind, d.Where, d.First, d.Until, d.Words))];
+    }
+
+    public IReadOnlyList<NoGo> NoGoWeeks(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        // No run of weeks is longer than the most there may be, so that the index by its first day bounds the reading.
+        var earliest = from.PlusWeeks(-NoGo.MostWeeks);
+        return [.. Db.NoGoWeeks.AsNoTracking().Where(n => wanted.Contains(n.UserId) && n.OpenedById == null && n.First >= earliest && n.First < until).OrderBy(n => n.First)
+            .AsEnumerable().Select(n => new NoGo(n.Id, new UserId(n.UserId), n.First, n.Weeks, n.Words)).Where(n => n.Until > from)];
+    }
+
     public IReadOnlyDictionary<string, Place> Places() =>
-        places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone)).ToDictionary(p => p.Name);
+        places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country)).ToDictionary(p => p.Name);
 
     public TravelTable Travel() =>
         travel ??= new TravelTable(Db.Ways.AsNoTracking().AsEnumerable().ToDictionary(w => (w.FromSite, w.ToSite), w => Duration.FromMinutes(w.Minutes)));
 
     public IReadOnlyList<UserId> Members(UserId group) =>
         [.. Db.Members.AsNoTracking().Where(m => m.GroupId == group.Value).OrderBy(m => m.UserId).Select(m => m.UserId).AsEnumerable().Select(m => new UserId(m))];
+
+    public IReadOnlyList<Category> Categories(IReadOnlyCollection<UserId> owners)
+    {
+        var wanted = owners.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        return [.. Db.Categories.AsNoTracking().Where(c => wanted.Contains(c.OwnerId) && !c.Removed).OrderBy(c => c.Name).AsEnumerable()
+            .Select(c => new Category(new CategoryId(c.Id), new UserId(c.OwnerId), c.Name, c.Colour))];
+    }
+
+    public IReadOnlyDictionary<(EntryId Entry, LocalDateTime? RecurrenceId), ReminderMark> ReminderMarks(UserId who, IReadOnlyCollection<EntryId> entries)
+    {
+        var wanted = entries.Select(e => e.Value).ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<(EntryId, LocalDateTime?), ReminderMark>.Empty;
+        return Db.Reminders.AsNoTracking().Where(r => r.UserId == who.Value && wanted.Contains(r.EntryId)).AsEnumerable()
+            .ToDictionary(r => (new EntryId(r.EntryId), Texts.ReadTime(r.RecurrenceId)), r => new ReminderMark(r.OccursAt, r.ShownAt, r.SnoozedUntil, r.DismissedAt));
+    }
 
     public IReadOnlyDictionary<string, string> Settings(UserId who) =>
         Db.Settings.AsNoTracking().Where(s => s.UserId == who.Value).ToDictionary(s => s.Name, s => s.Json);
@@ -155,7 +198,8 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         if (ids.Length == 0) return [];
         var overrides = Db.Overrides.AsNoTracking().Where(o => ids.Contains(o.EntryId)).ToLookup(o => o.EntryId);
         var participations = Db.Participations.AsNoTracking().Where(p => ids.Contains(p.EntryId)).ToLookup(p => p.EntryId);
+        var marks = Db.LaneMarks.AsNoTracking().Where(m => ids.Contains(m.EntryId)).ToLookup(m => m.EntryId);
         return Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).AsEnumerable()
-            .ToDictionary(e => e.Id, e => EntryMapping.ToCore(e, overrides[e.Id], participations[e.Id]));
+            .ToDictionary(e => e.Id, e => EntryMapping.ToCore(e, overrides[e.Id], participations[e.Id], marks[e.Id]));
     }
 }

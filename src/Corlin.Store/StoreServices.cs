@@ -40,7 +40,7 @@ public static class StoreServices
         {
             var ids = rows.Select(r => r.Id).ToArray();
             var overrides = (await db.Overrides.Where(o => ids.Contains(o.EntryId)).ToListAsync(cancel)).ToLookup(o => o.EntryId);
-            foreach (var row in rows) row.SearchText = EntryMapping.SearchText(EntryMapping.ToCore(row, overrides[row.Id], []));
+            foreach (var row in rows) row.SearchText = EntryMapping.SearchText(EntryMapping.ToCore(row, overrides[row.Id], [], []));
             await db.SaveChangesAsync(cancel);
             db.ChangeTracker.Clear();
         }

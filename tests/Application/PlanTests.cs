@@ -40,6 +40,16 @@ public sealed class PlanTests : IAsyncLifetime
     public Task Lanes_search() =>
         Searches(s => new ReadLanes(world.Noor.Id, [world.Maren.PublicId, world.Tome.PublicId], new LocalDate(2027, 3, 16), LanesSpan.WorkingDays, world.Now).Run(s), atLeast: 6);
 
+    [Fact]
+    public Task Reminders_search() => Searches(s => new ReadReminders(world.Noor.Id, world.Now).Run(s), atLeast: 5);
+
+    [Fact]
+    public Task A_year_searches() => Searches(s => new ReadYear(world.Noor.Id, null, 2027, world.Now).Run(s), atLeast: 5);
+
+    [Fact]
+    public Task Free_slots_search() => Searches(
+        s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 60, new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 18), world.Now).Run(s), atLeast: 6);
+
     private async Task Searches<T>(Func<ICalendarReads, T> read, int atLeast)
     {
         var database = Path.Combine(world.Folder, "corlin.db");

@@ -58,6 +58,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IReadOnlyList<
         PublicId = stands.PublicId,
         Home = stands.Home,
         Owner = stands.Owner,
+        Marks = stands.Marks,
         MadeBy = stands.MadeBy,
         MadeAt = stands.MadeAt,
         Version = stands.Version + 1,

@@ -41,14 +41,48 @@ internal static class RightToAct
         return may ? (found, rights) : throw new RefusedException(RefusalKind.MayNotChange);
     }
 
+    /// <summary>An entry on a lane of whose category and reminder the actor may decide: they may change that lane's appointments, or they added it.</summary>
+    /// <exception cref="RefusedException">There is none that they may know of, or they may not decide it.</exception>
+    public static (Entry Entry, Rights Rights) MustMark(this IChangeSession session, UserId actor, UserId lane, string entry)
+    {
+        var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
+        var rights = session.RightsOn(actor, lane);
+        var part = found.Participations.FirstOrDefault(p => p.Who == lane);
+        if (found.Owner != lane && part is null) throw new RefusedException(RefusalKind.NotFound);
+        var isPrivate = found.Private || part is { OwnPrivate: true };
+        if (!AddedIt(found, actor) && ((isPrivate && !rights.Private) || rights.Sight < Sight.Headline)) throw new RefusedException(RefusalKind.NotFound);
+        var may = rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && AddedIt(found, actor));
+        return may ? (found, rights) : throw new RefusedException(RefusalKind.MayNotChange);
+    }
+
+    /// <exception cref="RefusedException">They may not change what stands on that lane.</exception>
+    public static Rights MustChangeLane(this IChangeSession session, UserId actor, UserId lane) =>
+        session.RightsOn(actor, lane) is { Acting: >= Acting.Change } rights ? rights : throw new RefusedException(RefusalKind.MayNotChange);
+
+    private const int MostTakenBack = 1_000;
+
     /// <summary>That the actor may still do what a change of theirs did, and so take it back.</summary>
     /// <exception cref="RefusedException">They may not any more.</exception>
     public static void MustTakeBack(this IChangeSession session, ChangeMade made)
     {
-        if (made.Kind is ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.EntryChanged or ChangeKind.EntryCancelled or ChangeKind.Imported)
-            session.MustAdd(made.Actor, made.InNameOf);
-        else session.MustSpeakFor(made.Actor, made.InNameOf);
+        switch (made.Kind)
+        {
+            case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.Imported:
+                session.MustAdd(made.Actor, made.InNameOf);
+                break;
+            case ChangeKind.EntryChanged or ChangeKind.EntryCancelled:
+                foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustChange(made.Actor, entry.PublicId);
+                break;
+            case ChangeKind.EntryMarked:
+                foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
+                break;
+            default:
+                session.MustSpeakFor(made.Actor, made.InNameOf);
+                break;
+        }
     }
+
+    private static bool AddedIt(Entry entry, UserId actor) => entry.MadeBy == actor && entry.Kind != EntryKind.Meeting;
 
     public static CalendarId CalendarOf(this IChangeSession session, UserId owner) =>
         session.MainCalendars([owner]).TryGetValue(owner, out var calendar) ? calendar : throw new RefusedException(RefusalKind.NotFound, "inNameOf");

@@ -2,6 +2,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
+using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
 using NodaTime;
 
@@ -48,11 +49,26 @@ public interface ICalendarReads
 
     IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span);
 
+    /// <summary>When anything was last done in the name of each; who never did anything is left out.</summary>
+    IReadOnlyDictionary<UserId, Instant> LastChanges(IReadOnlyCollection<UserId> who);
+
+    /// <summary>Holidays and closures of some countries and sites that touch a span of days.</summary>
+    IReadOnlyList<DayOff> DaysOff(IReadOnlyCollection<string> where, LocalDate from, LocalDate until);
+
+    /// <summary>The no-go weeks of some people that touch a span of days.</summary>
+    IReadOnlyList<NoGo> NoGoWeeks(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until);
+
     IReadOnlyDictionary<string, Place> Places();
 
     TravelTable Travel();
 
     IReadOnlyList<UserId> Members(UserId group);
+
+    /// <summary>The categories of some people's lists, by name.</summary>
+    IReadOnlyList<Category> Categories(IReadOnlyCollection<UserId> owners);
+
+    /// <summary>What became of somebody's reminders of some entries, by entry and recurrence id.</summary>
+    IReadOnlyDictionary<(EntryId Entry, LocalDateTime? RecurrenceId), ReminderMark> ReminderMarks(UserId who, IReadOnlyCollection<EntryId> entries);
 
     /// <summary>How somebody likes their views, by name; values are JSON.</summary>
     IReadOnlyDictionary<string, string> Settings(UserId who);

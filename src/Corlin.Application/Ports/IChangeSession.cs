@@ -1,5 +1,6 @@
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
 using NodaTime;
 
@@ -43,11 +44,31 @@ public interface IChangeSession : ICalendarReads
 
     void Save(Absence absence);
 
+    void Save(IReadOnlyList<DayOff> days);
+
+    void Save(NoGo weeks);
+
+    /// <summary>False where they have none of that number.</summary>
+    bool RemoveNoGo(UserId who, long id);
+
     void Save(Place place);
 
     void SaveWay(string from, string to, Duration takes);
 
     void AddMember(UserId group, UserId member);
+
+    /// <summary>Stores a new or changed category.</summary>
+    /// <returns>The category with its id.</returns>
+    Category Save(Category category);
+
+    /// <summary>Takes a category off its list; entries that carry it show none.</summary>
+    void Remove(Category category);
+
+    /// <summary>Keeps what became of a reminder. It is nobody else's, so no history tells it.</summary>
+    void Save(UserId who, EntryId entry, LocalDateTime? recurrenceId, ReminderMark mark);
+
+    /// <summary>The entries that a change touched, as they stand now; those it took away are left out.</summary>
+    IReadOnlyList<Entry> EntriesOf(long change, int limit);
 
     /// <summary>Keeps how somebody likes a view. It is nobody else's, so no history tells it.</summary>
     void KeepSetting(UserId who, string name, string json);
@@ -72,6 +93,12 @@ public enum ChangeKind
     EntryChanged,
     EntryCancelled,
     Imported,
+
+    /// <summary>A category or a reminder was noted on a lane.</summary>
+    EntryMarked,
+    CategoryChanged,
+    NoGoKept,
+    NoGoOpened,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

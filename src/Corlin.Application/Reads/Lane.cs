@@ -3,6 +3,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
+using NodaTime;
 
 namespace Corlin.Application.Reads;
 
@@ -14,6 +15,12 @@ internal sealed record LaneEntry(Occurrence Occurrence, DisclosedEntry Told, str
 internal sealed record Lane(
     CalendarUser Who, Rights Rights, StretchSet Hours, ImmutableArray<LaneEntry> Entries, ImmutableArray<Absence> Absences)
 {
+    /// <summary>Holidays and closures where they work; their hours leave these out.</summary>
+    public ImmutableArray<DayOff> DaysOff { get; init; } = [];
+
+    /// <summary>Weeks in which nothing new is arranged for them, told to those who see the calendar whole.</summary>
+    public ImmutableArray<NoGo> NoGo { get; init; } = [];
+
     public bool Known => Rights.Sight > Sight.Nothing;
 }
 
@@ -25,14 +32,26 @@ internal static class Lanes
         var rights = viewing.RightsOn([.. people.Select(p => p.Id)]);
         var entries = viewing.Store.Touching([.. rights.Values.Select(r => r.Calendar)], span);
         var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], span).ToLookup(a => a.Who);
+        var (from, until) = Around(span);
+        var daysOff = viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Distinct()], from, until).ToLookup(d => d.Where);
+        var noGo = viewing.Store.NoGoWeeks([.. people.Select(p => p.Id)], from, until).ToLookup(n => n.Who);
         return [.. people.Select(who =>
         {
-            var hours = who.HoursOrUsual.Within(span, who.HomeZone);
-            if (!rights.TryGetValue(who.Id, out var own)) return new Lane(who, Rights.None, hours, [], []);
+            ImmutableArray<DayOff> off = [.. viewing.WhereOf(who).SelectMany(w => daysOff[w]).Where(d => d.In(who.HomeZone).Overlaps(span))];
+            var hours = who.HoursOrUsual.Within(span, who.HomeZone).Except(StretchSet.Of(off.Select(d => d.In(who.HomeZone))));
+            if (!rights.TryGetValue(who.Id, out var own)) return new Lane(who, Rights.None, hours, [], []) { DaysOff = off };
             var told = Told(viewing, who, own.Rights, entries[own.Calendar], span);
-            return new Lane(who, own.Rights, hours, told, own.Rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : []);
+            return new Lane(who, own.Rights, hours, told, own.Rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : [])
+            {
+                DaysOff = off,
+                NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
+            };
         })];
     }
+
+    /// <summary>The days that touch a span in any zone.</summary>
+    private static (LocalDate From, LocalDate Until) Around(Stretch span) =>
+        (span.Start.InUtc().Date.PlusDays(-1), span.End.InUtc().Date.PlusDays(2));
 
     private static ImmutableArray<LaneEntry> Told(Viewing viewing, CalendarUser who, Rights rights, IEnumerable<Entry> entries, Stretch span)
     {

@@ -13,10 +13,9 @@ namespace Corlin.Application.Reads;
 /// <summary>Turns a lane into what is drawn.</summary>
 internal static class LaneViews
 {
-    public static LaneView View(Viewing viewing, Lane lane, Stretch span)
+    public static LaneView View(Viewing viewing, Lane lane, Stretch span, LocalDate? tendedUntil = null)
     {
-        // A way is told only where both places it joins are.
-        var ways = WaysOn(viewing, lane).Where(w => w.From.Told.Sight >= Sight.Headline && w.To.Told.Sight >= Sight.Headline);
+        var ways = WaysOn(viewing, lane).Where(IsTold);
         return new LaneView(
             viewing.View(lane.Who),
             lane.Known,
@@ -28,7 +27,9 @@ internal static class LaneViews
             [.. ways.Select(w => View(w.Way))],
             [.. ClashesOn(lane).Select(c => new ClashView(Ms(c.Shared.Start), Ms(c.Shared.End), English.Length(c.Shared.Length)))],
             [.. lane.Absences.Select(a => View(viewing, a))],
-            Where(viewing, lane, span));
+            [.. DaysOff(viewing, lane, span), .. NoGo(lane, span)],
+            Where(viewing, lane, span),
+            tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null);
     }
 
     /// <summary>The ways between the entries that stand firm or pencilled, from and to the entries they join.</summary>
@@ -45,6 +46,9 @@ internal static class LaneViews
             yield return (way, stops.First(s => ReferenceEquals(s.Stop, way.From)).Entry, stops.First(s => ReferenceEquals(s.Stop, way.To)).Entry);
         }
     }
+
+    /// <summary>A way is told only where both places it joins are.</summary>
+    public static bool IsTold((Way Way, LaneEntry From, LaneEntry To) way) => way.From.Told.Sight >= Sight.Headline && way.To.Told.Sight >= Sight.Headline;
 
     public static IEnumerable<Clash<LaneEntry>> ClashesOn(Lane lane) =>
         Clashes.On(lane.Entries.Where(e => !e.Told.AllDay).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)));
@@ -65,7 +69,8 @@ internal static class LaneViews
         return new EntryView(
             told.PublicId, Id(told.RecurrenceId), Ms(told.Stretch.Start), Ms(told.Stretch.End), English.Word(told.Takes),
             told.Title ?? (told.Withheld ? "Private" : "taken"), Detail(viewing, entry, part), told.Private, told.AllDay, toAnswer,
-            told.MayChange, told.RecurrenceId is not null, told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now), LinkNow(viewing, told));
+            told.MayChange, told.RecurrenceId is not null, told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now), LinkNow(viewing, told),
+            viewing.CategoryOf(lane.Who, told.Mark));
     }
 
     private static readonly Duration LinkBefore = Duration.FromMinutes(15);
@@ -109,6 +114,29 @@ internal static class LaneViews
     {
         var covers = absence.Covers is { } who && viewing.Users([who]).TryGetValue(who, out var cover) ? $"Away, {cover.GivenName} covers" : "Away";
         return new AwayView(Ms(absence.Stretch.Start), Ms(absence.Stretch.End), covers);
+    }
+
+    /// <summary>Holidays and closures, in words.</summary>
+    public static IEnumerable<AwayView> DaysOff(Viewing viewing, Lane lane, Stretch span)
+    {
+        foreach (var day in lane.DaysOff)
+        {
+            var at = day.In(lane.Who.HomeZone);
+            // One that takes none of their hours from the span is no news there.
+            if (at.Intersect(span) is not { } here || lane.Who.HoursOrUsual.Within(here, lane.Who.HomeZone).Stretches.IsEmpty) continue;
+            var town = day.Kind == DayOffKind.Holiday ? $"holiday in {viewing.TownOf(lane.Who)}" : $"{day.Where} closed";
+            yield return new AwayView(Ms(at.Start), Ms(at.End), English.Capital($"{town}, {day.Words}"));
+        }
+    }
+
+    private static IEnumerable<AwayView> NoGo(Lane lane, Stretch span)
+    {
+        foreach (var weeks in lane.NoGo)
+        {
+            var at = weeks.In(lane.Who.HomeZone);
+            if (!at.Overlaps(span)) continue;
+            yield return new AwayView(Ms(at.Start), Ms(at.End), weeks.Words.Length == 0 ? "No-go week" : $"No-go week, {weeks.Words}");
+        }
     }
 
     /// <summary>"head office until 18:15", "day starts in 2 h 18", "away, Ines covers".</summary>

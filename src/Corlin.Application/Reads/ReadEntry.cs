@@ -18,7 +18,13 @@ namespace Corlin.Application.Reads;
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? Agenda, string? Line, bool Private, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches);
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark);
+
+/// <summary>What is noted on the lane on which it was chosen.</summary>
+/// <param name="Reminder">usual, none, or minutes before.</param>
+/// <param name="MayChange">Whether the viewer decides it.</param>
+/// <param name="Categories">The list to choose from.</param>
+public sealed record MarkView(CategoryView? Category, string Reminder, bool MayChange, IReadOnlyList<CategoryView> Categories);
 
 /// <summary>When it takes place, as it was said, to be edited.</summary>
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>; for whole days the first date.</param>
@@ -45,8 +51,19 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var told = rights.TryGetValue(owner.Id, out var own) ? Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) : null;
         if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
         var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
-        return Details(viewing, owner, told, [.. reaches]);
+        var mark = told.Mark is { } noted
+            ? new MarkView(
+                viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), own.Rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, own.Rights))
+            : null;
+        return Details(viewing, owner, told, [.. reaches]) with { Mark = mark };
     }
+
+    private static string Reminder(ReminderWish? wish) => wish switch
+    {
+        null => "usual",
+        { Before: null } => "none",
+        { Before: { } before } => ((int)before.TotalMinutes).ToString(System.Globalization.CultureInfo.InvariantCulture),
+    };
 
     private EntryDetails Details(Viewing viewing, CalendarUser owner, DisclosedEntry told, IReadOnlyList<ReachView> reaches)
     {
@@ -65,7 +82,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches);
+            told.MayChange, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null);
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>

@@ -10,9 +10,11 @@ using NodaTime.Text;
 namespace Corlin.Application.Reads;
 
 /// <summary>Lanes of some people, day by day in the viewer's zone.</summary>
+/// <param name="Categories">The lists of those shown, as far as the viewer may know them.</param>
 /// <param name="Days">In order; each is a stretch from midnight to midnight.</param>
 public sealed record LanesView(
-    long Now, IReadOnlyList<ZoneView> Zones, IReadOnlyList<DayView> Days, string Summary, string? HiddenDays, PersonView Viewer, IReadOnlyList<PersonView> Offered);
+    long Now, IReadOnlyList<ZoneView> Zones, IReadOnlyList<DayView> Days, string Summary, string? HiddenDays, PersonView Viewer, IReadOnlyList<PersonView> Offered,
+    IReadOnlyList<CategoryView> Categories);
 
 /// <summary>A day with everyone's lane in it.</summary>
 /// <param name="Week">The number of its week (ISO 8601).</param>
@@ -54,17 +56,19 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
         var dates = Dates(From ?? viewing.Today);
         var span = new Stretch(viewing.Zone.Day(dates[0]).Start, viewing.Zone.Day(dates[^1]).End);
         var lanes = Lanes.Read(viewing, people, span);
+        var tended = Shown == LanesSpan.Day ? TendedDays.Read(viewing, people) : [];
         var days = dates.Select(date =>
         {
             var day = viewing.Zone.Day(date);
             return new DayView(
                 LocalDatePattern.Iso.Format(date), English.Day(date), $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), date == viewing.Today,
-                WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(lane => LaneViews.View(viewing, Cut(lane, day), day))]);
+                WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(lane => LaneViews.View(viewing, Cut(lane, day), day, tended.TryGetValue(lane.Who.Id, out var until) ? until : null))]);
         }).ToList();
         return new LanesView(
             LaneViews.Ms(Now), Zones(viewing, people, span), days, Shown == LanesSpan.Month ? MonthSummary(days, From ?? viewing.Today) : Summary(lanes),
             Shown == LanesSpan.WorkingDays ? Hidden(viewing, people, span) : null,
-            viewing.View(viewing.Person), [.. viewing.Principals.Append(viewing.Person).Select(viewing.View)]);
+            viewing.View(viewing.Person), [.. viewing.Principals.Append(viewing.Person).Select(viewing.View)],
+            [.. lanes.SelectMany(l => viewing.CategoriesOf(l.Who, l.Rights))]);
     }
 
     /// <summary>The zones of the viewer and of those shown, and behind them those asked for.</summary>

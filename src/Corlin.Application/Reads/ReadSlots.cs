@@ -46,7 +46,8 @@ public sealed record ReadSlots(
         var span = Span(viewing);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);
-        var request = Request(lanes, asked, span);
+        var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
+        var request = Request(lanes, asked, tended, span);
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
@@ -75,7 +76,7 @@ public sealed record ReadSlots(
         return new Stretch(Instant.Min(Instant.Max(start, next), end), end);
     }
 
-    private SlotRequest Request(IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Stretch span) => new(
+    private SlotRequest Request(IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span) => new(
         span,
         Duration.FromMinutes(Minutes),
         Duration.FromMinutes(15),
@@ -86,7 +87,11 @@ public sealed record ReadSlots(
             lane.Hours,
             [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
             StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
-            lane.Known))]);
+            lane.Known)
+        {
+            NoGo = StretchSet.Of(lane.NoGo.Select(n => n.In(lane.Who.HomeZone))),
+            TendedUntil = tended.TryGetValue(lane.Who.Id, out var until) ? lane.Who.HomeZone.Day(until).End : null,
+        })]);
 
     private static IReadOnlyList<SlotDayView> Days(Viewing viewing, Stretch span, ImmutableArray<Slot> slots)
     {

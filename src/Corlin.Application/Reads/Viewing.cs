@@ -13,6 +13,7 @@ internal sealed class Viewing
 {
     private readonly Lazy<IReadOnlyDictionary<string, Place>> places;
     private readonly Dictionary<UserId, CalendarUser> users = [];
+    private readonly Dictionary<UserId, IReadOnlyList<Category>> categories = [];
 
     public Viewing(ICalendarReads store, UserId person, Instant now)
     {
@@ -67,6 +68,29 @@ internal sealed class Viewing
         return calendars.ToDictionary(
             c => c.Key,
             c => (c.Value, c.Key == Viewer.Person ? Rights.Own : Rights.Combine(grants[c.Value], Person.Inside, Now)));
+    }
+
+    /// <summary>The list of categories of somebody's calendar, where the viewer may know it.</summary>
+    public IReadOnlyList<CategoryView> CategoriesOf(CalendarUser who, Rights rights) =>
+        rights.Sight == Sight.Whole || rights.Acting >= Acting.Change ? [.. ListOf(who).Select(c => View(c, who))] : [];
+
+    public CategoryView? CategoryOf(CalendarUser who, LaneMark? mark) =>
+        mark?.Category is { } id && ListOf(who).FirstOrDefault(c => c.Id == id) is { } category ? View(category, who) : null;
+
+    private IReadOnlyList<Category> ListOf(CalendarUser who)
+    {
+        if (!categories.TryGetValue(who.Id, out var list)) categories[who.Id] = list = Store.Categories([who.Id]);
+        return list;
+    }
+
+    private static CategoryView View(Category category, CalendarUser who) => new(category.Id.Value, who.PublicId, category.Name, category.Colour);
+
+    /// <summary>The country and site by which somebody's holidays and closures are known. A room has no holidays, but its site closes.</summary>
+    public IEnumerable<string> WhereOf(CalendarUser who)
+    {
+        if (who.Place is null || !Places.TryGetValue(who.Place, out var place)) yield break;
+        yield return place.Site;
+        if (who.Kind == UserKind.Person && place.Country is { } country) yield return country;
     }
 
     /// <summary>The site of a place or room by its name, or null where it is not one of the set-up.</summary>

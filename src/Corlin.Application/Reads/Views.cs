@@ -27,10 +27,16 @@ public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView>
 /// <param name="MayChange">Whether the viewer may move or change it.</param>
 /// <param name="Series">Whether it is one of several.</param>
 /// <param name="On">Whether it takes place now.</param>
+/// <param name="Category">Its category on this lane, where that may be known.</param>
 /// <param name="Link">The address of the conference, from a quarter of an hour before it begins until it ends.</param>
 public sealed record EntryView(
     string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer,
-    bool MayChange, bool Series, bool On, string? Link);
+    bool MayChange, bool Series, bool On, string? Link, CategoryView? Category);
+
+/// <param name="Id">Its number on the list of the lane's owner.</param>
+/// <param name="Lane">Whose list, by public id.</param>
+/// <param name="Colour">Which of the flag colours.</param>
+public sealed record CategoryView(long Id, string Lane, string Name, int Colour);
 
 /// <summary>The way between two entries.</summary>
 /// <param name="ShortMinutes">How much time is lacking; 0 where there is enough.</param>
@@ -44,7 +50,9 @@ public sealed record AwayView(long Start, long End, string Words);
 /// <summary>Somebody's lane over a span.</summary>
 /// <param name="Known">Whether their calendar may be seen; if not, white says nothing.</param>
 /// <param name="MayAdd">Whether the viewer may add to it.</param>
+/// <param name="Closed">Holidays and closures where they work, and no-go weeks.</param>
+/// <param name="Tended">Until when the calendar is tended, in words; null where that is as far as is looked, or not looked for.</param>
 /// <param name="Where">Where they are and until when, in words.</param>
 public sealed record LaneView(
     PersonView Who, bool Known, bool HoursKnown, bool MayAdd, bool MaySpeakFor, IReadOnlyList<SpanView> Hours, IReadOnlyList<EntryView> Entries,
-    IReadOnlyList<WayView> Ways, IReadOnlyList<ClashView> Clashes, IReadOnlyList<AwayView> Away, string Where);
+    IReadOnlyList<WayView> Ways, IReadOnlyList<ClashView> Clashes, IReadOnlyList<AwayView> Away, IReadOnlyList<AwayView> Closed, string Where, string? Tended);

@@ -103,6 +103,8 @@ public static class English
         SlotReasonKind.NotKnown => $"Not known: {who}",
         SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",
         SlotReasonKind.OverHold => $"Over a hold of {who}",
+        SlotReasonKind.NoGo => $"No-go week for {who}",
+        SlotReasonKind.NotTended => $"Not tended that far: {who}",
         SlotReasonKind.FirstHour => $"First hour for {who}",
         SlotReasonKind.LastHour => $"Last hour for {who}",
         SlotReasonKind.Lunch => $"Lunch for {who}",
@@ -142,6 +144,7 @@ public static class English
         RefusalKind.StartLeftOut => "How it repeats leaves out the day chosen. Choose one of its days, or say anew how it repeats.",
         RefusalKind.RuleNotUnderstood => $"“{refusal.What}” is not understood. Say, for instance, “every second Thursday until 30 June”.",
         RefusalKind.TimeSkipped => $"That time does not exist on that day: the clocks go forward. The nearest are {refusal.What}.",
+        RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
         RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",
         _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
     };

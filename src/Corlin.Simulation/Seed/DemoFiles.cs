@@ -18,9 +18,11 @@ internal sealed record DemoFiles(
     }
 }
 
-internal sealed record PlacesFile(IReadOnlyList<PlaceLine> Places, IReadOnlyList<WayLine> Ways);
+internal sealed record PlacesFile(IReadOnlyList<PlaceLine> Places, IReadOnlyList<WayLine> Ways, IReadOnlyList<ClosureLine> Closures);
 
-internal sealed record PlaceLine(string Name, string Site, string Town, string Zone);
+internal sealed record ClosureLine(string Site, int From, int To, string Words);
+
+internal sealed record PlaceLine(string Name, string Site, string Town, string Zone, string? Country = null);
 
 internal sealed record WayLine(string From, string To, int Minutes);
 
@@ -33,7 +35,10 @@ internal sealed record RoomLine(string Key, string Name, string Post, string Sit
 
 internal sealed record GroupLine(string Key, string Name, string Zone, int Flag, IReadOnlyList<string> Members);
 
-internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AbsenceLine> Absences);
+internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AbsenceLine> Absences, IReadOnlyList<NoGoLine> NoGo);
+
+/// <param name="Week">Counted from the week of the start day.</param>
+internal sealed record NoGoLine(string Who, string By, int Week, int Weeks, string Words);
 
 internal sealed record GrantLine(string On, string To, Sight Sight, Acting Acting, bool Private);
 
@@ -43,7 +48,7 @@ internal sealed record EntryLine(
     string For, string Title, string? By = null, int? Day = null, IReadOnlyList<int>? On = null, int Every = 1, int? From = null, string? At = null, int Minutes = 0,
     int? AllDay = null, string? Place = null, bool Video = false, bool Private = false, TimeTaken Takes = TimeTaken.Firm, string? Agenda = null,
     IReadOnlyList<string>? With = null, IReadOnlyList<string>? Open = null, IReadOnlyList<string>? Tentative = null, IReadOnlyList<string>? Declined = null,
-    ProposeLine? Propose = null, IReadOnlyList<HoldLine>? Holds = null, MomentLine? Lapses = null);
+    ProposeLine? Propose = null, IReadOnlyList<HoldLine>? Holds = null, MomentLine? Lapses = null, string? Category = null, int? Remind = null);
 
 internal sealed record ProposeLine(string Who, int Minutes, string Comment);
 

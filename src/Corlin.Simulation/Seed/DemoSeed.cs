@@ -30,6 +30,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
         var days = new DemoDays(Zones.Get("Europe/Lisbon").ToLocal(start).Date);
         clock.StopAt(start - Duration.FromDays(7 * WeeksBefore));
         await PlacesAsync(files, cancel);
+        await ClosuresAsync(files, days, cancel);
         await PeopleAsync(files, cancel);
         await AccessAsync(files, days, cancel);
         clock.StopAt(start - Duration.FromDays(6));
@@ -41,9 +42,14 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
 
     private async Task PlacesAsync(DemoFiles files, CancellationToken cancel)
     {
-        foreach (var p in files.Places.Places) await gate.RunAsync(new AddPlace(new Place(p.Name, p.Site, p.Town, p.Zone)), cancel);
+        foreach (var p in files.Places.Places) await gate.RunAsync(new AddPlace(new Place(p.Name, p.Site, p.Town, p.Zone, p.Country)), cancel);
         foreach (var r in files.Groups.Rooms) await gate.RunAsync(new AddPlace(new Place(r.Name, r.Site, r.Town, r.Zone)), cancel);
         foreach (var w in files.Places.Ways) await gate.RunAsync(new SetWay(w.From, w.To, Duration.FromMinutes(w.Minutes)), cancel);
+    }
+
+    private async Task ClosuresAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
+    {
+        foreach (var c in files.Places.Closures) await gate.RunAsync(new CloseSite(c.Site, days.Date(c.From), days.Date(c.To).PlusDays(1), c.Words), cancel);
     }
 
     private async Task PeopleAsync(DemoFiles files, CancellationToken cancel)
@@ -82,6 +88,9 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
             var away = new Stretch(who.HomeZone.Day(days.Date(a.From)).Start, who.HomeZone.Day(days.Date(a.To)).End);
             await gate.RunAsync(new PostAbsence(people[a.By].Id, who.Id, away, people[a.Covers].Id, a.Reason), cancel);
         }
+
+        foreach (var n in files.Access.NoGo)
+            await gate.RunAsync(new KeepNoGo(people[n.By].Id, people[n.Who].Id, days.Date(5 * n.Week), n.Weeks, n.Words), cancel);
     }
 
     private async Task RoundAsync(string line, DemoDays days, CancellationToken cancel)
@@ -110,8 +119,9 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
         var (time, rule) = Time(line, days, owner.Zone);
         if (line.With is null)
         {
-            await gate.RunAsync(
+            var added = await gate.RunAsync(
                 new AddAppointment(actor.Id, owner.Id, line.Title, time, line.Place, line.Video ? links.Make(line.Title) : null, line.Private, line.Takes, rule), cancel);
+            await MarkAsync(line, owner, added.PublicId, cancel);
             return;
         }
 
@@ -120,7 +130,15 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
             new ArrangeMeeting(
                 actor.Id, owner.Id, line.Title, [.. invited], time, line.Place, line.Video ? links.Make(line.Title) : null, line.Agenda, null, line.Private, rule),
             cancel);
+        await MarkAsync(line, owner, arranged.PublicId, cancel);
         await AnswersAsync(line, arranged.PublicId, time.ToStretch(owner.HomeZone), start, cancel);
+    }
+
+    private async Task MarkAsync(EntryLine line, CalendarUser owner, string entry, CancellationToken cancel)
+    {
+        if (line.Category is null && line.Remind is null) return;
+        var reminder = line.Remind is { } minutes ? new ReminderChoice(new ReminderWish(Duration.FromMinutes(minutes))) : null;
+        await gate.RunAsync(new MarkEntries(owner.Id, owner.Id, [entry], line.Category, reminder), cancel);
     }
 
     private async Task AnswersAsync(EntryLine line, string entry, Stretch stretch, Instant start, CancellationToken cancel)

@@ -8,11 +8,17 @@ using NodaTime;
 namespace Corlin.Store.Mapping;
 
 /// <summary>An entry's rows together: the unit that is stored, restored and told in the history.</summary>
-internal sealed record EntryRows(EntryRow Entry, IReadOnlyList<OverrideRow> Overrides, IReadOnlyList<ParticipationRow> Participations);
+/// <param name="Marks">Null for none, so that a history written before there were any reads the same.</param>
+internal sealed record EntryRows(
+    EntryRow Entry, IReadOnlyList<OverrideRow> Overrides, IReadOnlyList<ParticipationRow> Participations,
+    IReadOnlyList<LaneMarkRow>? Marks = null)
+{
+    public Entry ToCore() => EntryMapping.ToCore(Entry, Overrides, Participations, Marks ?? []);
+}
 
 internal static class EntryMapping
 {
-    public static Entry ToCore(EntryRow row, IEnumerable<OverrideRow> overrides, IEnumerable<ParticipationRow> participations) => new()
+    public static Entry ToCore(EntryRow row, IEnumerable<OverrideRow> overrides, IEnumerable<ParticipationRow> participations, IEnumerable<LaneMarkRow> marks) => new()
     {
         Id = new EntryId(row.Id),
         PublicId = row.PublicId,
@@ -37,6 +43,7 @@ internal static class EntryMapping
         Sequence = row.Sequence,
         Version = row.Version,
         Participations = [.. participations.OrderBy(p => p.Id).Select(ToCore)],
+        Marks = [.. marks.OrderBy(m => m.LaneId).Select(ToCore)],
         GoesOn = Texts.ReadWhich(row.GoesOn),
         HoldRequest = row.HoldRequest,
         LapsesAt = row.LapsesAt,
@@ -125,6 +132,21 @@ internal static class EntryMapping
         AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
         OwnPrivate = row.OwnPrivate,
         Version = row.Version,
+    };
+
+    public static LaneMarkRow ToRow(long entry, LaneMark mark) => new()
+    {
+        EntryId = entry,
+        LaneId = mark.Lane.Value,
+        CategoryId = mark.Category?.Value,
+        NoReminder = mark.Reminder is { Before: null },
+        ReminderBefore = mark.Reminder?.Before,
+    };
+
+    private static LaneMark ToCore(LaneMarkRow row) => new(new UserId(row.LaneId))
+    {
+        Category = row.CategoryId is { } category ? new CategoryId(category) : null,
+        Reminder = row.NoReminder || row.ReminderBefore is not null ? new ReminderWish(row.ReminderBefore) : null,
     };
 
     private static EntryTime? ToCore(TimeColumns time)

@@ -50,6 +50,11 @@ internal static class Texts
 
     public static string Write(LocalDateTime time) => Local.Format(time);
 
+    /// <summary>A recurrence id; empty for none.</summary>
+    public static string Write(LocalDateTime? recurrenceId) => recurrenceId is { } at ? Local.Format(at) : "";
+
+    public static LocalDateTime? ReadTime(string recurrenceId) => recurrenceId.Length == 0 ? null : Local.Parse(recurrenceId).Value;
+
     private static JsonSerializerOptions MakeJson()
     {
         var options = new JsonSerializerOptions { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull };

@@ -158,6 +158,32 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Calendars");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.CategoryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Colour")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Removed")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OwnerId");
+
+                    b.ToTable("Categories");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.ChangeLogRow", b =>
                 {
                     b.Property<long>("CalendarId")
@@ -206,7 +232,41 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("UndoneById")
                         .HasFilter("\"UndoneById\" IS NOT NULL");
 
+                    b.HasIndex("InNameOfId", "Id");
+
                     b.ToTable("Changes");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DayOffRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("First")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Until")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Where")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Where", "Until");
+
+                    b.ToTable("DaysOff");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
@@ -410,6 +470,30 @@ namespace Corlin.Store.Migrations
                     b.ToTable("History");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.LaneMarkRow", b =>
+                {
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LaneId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CategoryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("NoReminder")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ReminderBefore")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("EntryId", "LaneId");
+
+                    b.HasIndex("CategoryId");
+
+                    b.ToTable("LaneMarks");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.MemberRow", b =>
                 {
                     b.Property<long>("GroupId")
@@ -423,6 +507,44 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("UserId");
 
                     b.ToTable("Members");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.NoGoRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("First")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OpenedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Weeks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("OpenedById")
+                        .HasFilter("\"OpenedById\" IS NOT NULL");
+
+                    b.HasIndex("UserId", "First");
+
+                    b.ToTable("NoGoWeeks");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.OccupancyRow", b =>
@@ -603,6 +725,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Name")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Country")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Site")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -618,6 +743,36 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Name");
 
                     b.ToTable("Places");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.ReminderRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RecurrenceId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("DismissedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OccursAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ShownAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("SnoozedUntil")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("UserId", "EntryId", "RecurrenceId");
+
+                    b.HasIndex("EntryId");
+
+                    b.ToTable("Reminders");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.SettingRow", b =>
@@ -813,6 +968,15 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.CategoryRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.CalendarRow", null)
@@ -840,6 +1004,20 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.LaneMarkRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.CategoryRow", null)
+                        .WithMany()
+                        .HasForeignKey("CategoryId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.MemberRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.UserRow", null)
@@ -852,6 +1030,15 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.NoGoRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
@@ -876,6 +1063,15 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.ReminderRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

@@ -15,6 +15,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<WayRow> Ways => Set<WayRow>();
 
+    internal DbSet<DayOffRow> DaysOff => Set<DayOffRow>();
+
+    internal DbSet<NoGoRow> NoGoWeeks => Set<NoGoRow>();
+
     internal DbSet<CalendarRow> Calendars => Set<CalendarRow>();
 
     internal DbSet<GrantRow> Grants => Set<GrantRow>();
@@ -26,6 +30,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<OverrideRow> Overrides => Set<OverrideRow>();
 
     internal DbSet<ParticipationRow> Participations => Set<ParticipationRow>();
+
+    internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
+
+    internal DbSet<CategoryRow> Categories => Set<CategoryRow>();
+
+    internal DbSet<ReminderRow> Reminders => Set<ReminderRow>();
 
     internal DbSet<OccupancyRow> Occupancy => Set<OccupancyRow>();
 
@@ -70,6 +80,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
         builder.Entity<PlaceRow>().HasKey(x => x.Name);
+        builder.Entity<DayOffRow>().HasIndex(x => new { x.Where, x.Until });
+        builder.Entity<NoGoRow>(n =>
+        {
+            n.HasIndex(x => new { x.UserId, x.First });
+            n.HasIndex(x => x.KeptById);
+            n.HasIndex(x => x.OpenedById).HasFilter("\"OpenedById\" IS NOT NULL");
+            n.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
         builder.Entity<WayRow>().HasKey(x => new { x.FromSite, x.ToSite });
         builder.Entity<CalendarRow>(c =>
         {
@@ -116,6 +134,22 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
             p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
+        builder.Entity<CategoryRow>(c =>
+        {
+            c.HasIndex(x => x.OwnerId);
+            c.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<LaneMarkRow>(m =>
+        {
+            m.HasKey(x => new { x.EntryId, x.LaneId });
+            m.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+            m.HasOne<CategoryRow>().WithMany().HasForeignKey(x => x.CategoryId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<ReminderRow>(r =>
+        {
+            r.HasKey(x => new { x.UserId, x.EntryId, x.RecurrenceId });
+            r.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+        });
         builder.Entity<OccupancyRow>(o =>
         {
             o.HasKey(x => new { x.CalendarId, x.LastEnd, x.FirstStart, x.EntryId, x.RecurrenceId });
@@ -131,7 +165,11 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             h.HasIndex(x => x.EntryId);
             h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
         });
-        builder.Entity<ChangeRow>().HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
+        builder.Entity<ChangeRow>(c =>
+        {
+            c.HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
+            c.HasIndex(x => new { x.InNameOfId, x.Id });
+        });
         builder.Entity<ChangeLogRow>().HasKey(x => new { x.CalendarId, x.Number });
         builder.Entity<OutboxRow>(o =>
         {

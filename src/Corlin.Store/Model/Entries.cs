@@ -84,6 +84,43 @@ internal sealed class ParticipationRow
     public int Version { get; set; }
 }
 
+/// <summary>What is noted about an entry on one lane.</summary>
+internal sealed class LaneMarkRow
+{
+    public long EntryId { get; set; }
+
+    /// <summary>Whose lane, by the number inside.</summary>
+    public long LaneId { get; set; }
+    public long? CategoryId { get; set; }
+    public bool NoReminder { get; set; }
+    public Duration? ReminderBefore { get; set; }
+}
+
+internal sealed class CategoryRow
+{
+    public long Id { get; set; }
+    public long OwnerId { get; set; }
+    public required string Name { get; set; }
+    public int Colour { get; set; }
+
+    /// <summary>It is off the list; what carried it is still known, should it come back.</summary>
+    public bool Removed { get; set; }
+}
+
+/// <summary>What became of somebody's reminder.</summary>
+internal sealed class ReminderRow
+{
+    public long UserId { get; set; }
+    public long EntryId { get; set; }
+
+    /// <summary>The occurrence as text; empty for one that takes place once.</summary>
+    public required string RecurrenceId { get; set; }
+    public Instant OccursAt { get; set; }
+    public Instant? ShownAt { get; set; }
+    public Instant? SnoozedUntil { get; set; }
+    public Instant? DismissedAt { get; set; }
+}
+
 /// <summary>What stands on a calendar: the one table by which every span is read. It can be rebuilt from the entries.</summary>
 internal sealed class OccupancyRow
 {

@@ -1,5 +1,6 @@
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Store.Model;
@@ -36,6 +37,40 @@ internal sealed class PlaceRow
     public required string Site { get; set; }
     public required string Town { get; set; }
     public required string Zone { get; set; }
+
+    /// <summary>ISO 3166; null where none is told.</summary>
+    public string? Country { get; set; }
+}
+
+/// <summary>A public holiday or a closure.</summary>
+internal sealed class DayOffRow
+{
+    public long Id { get; set; }
+    public DayOffKind Kind { get; set; }
+
+    /// <summary>The country or the site.</summary>
+    public required string Where { get; set; }
+    public LocalDate First { get; set; }
+    public LocalDate Until { get; set; }
+    public required string Words { get; set; }
+}
+
+/// <summary>Weeks in which nothing new is arranged for somebody.</summary>
+internal sealed class NoGoRow
+{
+    public long Id { get; set; }
+    public long UserId { get; set; }
+
+    /// <summary>A Monday.</summary>
+    public LocalDate First { get; set; }
+    public int Weeks { get; set; }
+    public required string Words { get; set; }
+
+    /// <summary>The change that kept them.</summary>
+    public long KeptById { get; set; }
+
+    /// <summary>The change that opened them again, or null.</summary>
+    public long? OpenedById { get; set; }
 }
 
 internal sealed class WayRow

@@ -6,6 +6,7 @@ using Corlin.Web.Features.Entries;
 using Corlin.Web.Features.Files;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.People;
+using Corlin.Web.Features.Reminders;
 using Corlin.Web.Features.Session;
 using Corlin.Web.Hosting;
 
@@ -39,6 +40,8 @@ internal static class Endpoints
         DeskEndpoints.Map(api);
         LanesEndpoints.Map(api);
         ZonesEndpoints.Map(api);
+        MarksEndpoints.Map(api);
+        RemindersEndpoints.Map(api);
         PeopleEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         ChaseEndpoints.Map(api);

@@ -93,7 +93,9 @@ internal static class CorlinHost
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<IConferenceLinks, ConferenceLinks>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
+        services.AddSingleton<IPublicHolidays, PublicHolidays>();
         services.AddSingleton<OutboxWorker>();
+        services.AddSingleton<HolidayWorker>();
         if (!options.Demo) return;
         services.AddSingleton<DemoSignIns>();
         services.AddSingleton<DemoTime>();

@@ -43,6 +43,7 @@ internal static class DemoSetUp
             // What was told while the past was made up has been read long ago.
             var silent = new Silence();
             await new OutboxWorker(services.GetRequiredService<IOutbox>(), silent, silent).DrainAsync(clock.GetCurrentInstant());
+            await services.GetRequiredService<HolidayWorker>().RunDueAsync(clock.GetCurrentInstant());
         }
 
         signIns.All = await AccountsAsync(services);

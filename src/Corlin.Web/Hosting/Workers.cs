@@ -5,11 +5,11 @@ using NodaTime;
 namespace Corlin.Web.Hosting;
 
 /// <summary>Everything that is done when its time has come. A timer calls it in production, tests call it themselves.</summary>
-internal sealed class Workers(OutboxWorker outbox, Correspondents correspondents, MailIntake intake)
+internal sealed class Workers(OutboxWorker outbox, HolidayWorker holidays, Correspondents correspondents, MailIntake intake)
 {
     /// <returns>How much was done; 0 where nothing was due.</returns>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default) =>
-        await outbox.RunDueAsync(now, cancel) + await correspondents.RunDueAsync(now, cancel) + await intake.RunDueAsync(now, cancel);
+        await outbox.RunDueAsync(now, cancel) + await holidays.RunDueAsync(now, cancel) + await correspondents.RunDueAsync(now, cancel) + await intake.RunDueAsync(now, cancel);
 }
 
 internal sealed class Timers(Workers workers, IClock clock, ILogger<Timers> log) : BackgroundService

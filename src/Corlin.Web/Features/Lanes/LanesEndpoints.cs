@@ -1,13 +1,41 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Corlin.Core.Meetings;
+using Corlin.Web.Features.Chase;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Corlin.Web.Features.Lanes;
 
+/// <param name="Date">Any day of the first week.</param>
+public sealed record NoGoRequest(string InNameOf, string Date, int Weeks, string? Words);
+
 internal static class LanesEndpoints
 {
-    public static void Map(RouteGroupBuilder api) => api.MapGet("/lanes", GetAsync);
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapGet("/lanes", GetAsync);
+        api.MapGet("/years", GetYearAsync);
+        api.MapPost("/no-go-weeks", KeepNoGoAsync);
+        api.MapDelete("/no-go-weeks/{id:long}", OpenNoGoAsync);
+    }
+
+    /// <param name="who">A public id; the first of those the reader speaks for where none is given.</param>
+    private static async Task<Ok<YearView>> GetYearAsync(Reader reader, string? who, int? year) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadYear(reader.Person, who, year, reader.Now).Run(s)));
+
+    private static async Task<Ok<ChangedView>> KeepNoGoAsync(Reader reader, NoGoRequest request)
+    {
+        var who = await reader.UserAsync(request.InNameOf, "inNameOf");
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepNoGo(
+            reader.Person, who, Reader.Date(request.Date, "date"), request.Weeks, Times.Limited(request.Words, 100, "words") ?? ""))));
+    }
+
+    private static async Task<Ok<ChangedView>> OpenNoGoAsync(Reader reader, long id, string inNameOf)
+    {
+        var who = await reader.UserAsync(inNameOf, "inNameOf");
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new OpenNoGo(reader.Person, who, id))));
+    }
 
     /// <param name="who">Public ids.</param>
     /// <param name="from">A date; today where none is given.</param>

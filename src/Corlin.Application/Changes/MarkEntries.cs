@@ -1,0 +1,77 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Words;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Notes a category or a reminder on entries of a lane, several at once. Nobody is told: it belongs to the lane.</summary>
+/// <param name="Lane">Whose lane they stand on.</param>
+/// <param name="Entries">Public ids.</param>
+/// <param name="Category">The name of a category, made where there is none of that name; empty for none; null for as it is.</param>
+/// <param name="Reminder">Null for as it is.</param>
+public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string> Entries, string? Category, ReminderChoice? Reminder = null) : IChange<long>
+{
+    public const int MostEntries = 500;
+
+    private static readonly Duration EarliestReminder = Duration.FromDays(1);
+
+    public long Apply(IChangeSession session)
+    {
+        if (Entries.Count is 0 or > MostEntries) throw new RefusedException(RefusalKind.BadInput, "entries", Entries.Count.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        if (Reminder?.Wish?.Before is { } before && (before < Duration.Zero || before > EarliestReminder)) throw new RefusedException(RefusalKind.BadInput, "reminder", before.ToString());
+        var entries = Entries.Distinct().Select(e => session.MustMark(Actor, Lane, e)).ToList();
+        var change = session.Begin(ChangeKind.EntryMarked, Actor, Lane, entries[0].Rights.Grant);
+        var category = CategoryId(session);
+        foreach (var (entry, _) in entries)
+        {
+            var mark = entry.MarkOn(Lane);
+            if (Category is not null) mark = mark with { Category = category };
+            if (Reminder is not null) mark = mark with { Reminder = Reminder.Wish };
+            session.Save(entry with { Marks = [.. entry.Marks.Where(m => m.Lane != Lane), .. mark.IsEmpty ? [] : new[] { mark }] });
+        }
+
+        return change;
+    }
+
+    private CategoryId? CategoryId(IChangeSession session)
+    {
+        if (string.IsNullOrWhiteSpace(Category)) return null;
+        var name = Category.Trim();
+        if (name.Length > Core.Calendars.Category.LongestName) throw new RefusedException(RefusalKind.BadInput, "category", name);
+        var list = session.Categories([Lane]);
+        var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
+        return known?.Id ?? session.Save(new Category(default, Lane, name, Core.Calendars.Category.NextColour(list))).Id;
+    }
+}
+
+/// <param name="Wish">Null for as usual.</param>
+public sealed record ReminderChoice(ReminderWish? Wish);
+
+/// <summary>Calls a category something else, gives it another colour, or takes it off the list; entries that carry it follow.</summary>
+/// <param name="Name">Null for as it is.</param>
+/// <param name="Colour">Null for as it is.</param>
+public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, string? Name, int? Colour, bool Remove) : IChange<bool>
+{
+    public bool Apply(IChangeSession session)
+    {
+        var rights = session.MustChangeLane(Actor, Lane);
+        var list = session.Categories([Lane]);
+        var stands = list.FirstOrDefault(c => c.Id == Id) ?? throw new RefusedException(RefusalKind.NotFound);
+        session.Begin(ChangeKind.CategoryChanged, Actor, Lane, rights.Grant);
+        if (Remove)
+        {
+            session.Remove(stands);
+            return true;
+        }
+
+        var name = Name?.Trim() ?? stands.Name;
+        if (name.Length is 0 or > Category.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name);
+        if (list.Any(c => c.Id != Id && Plain.Of(c.Name) == Plain.Of(name))) throw new RefusedException(RefusalKind.NameTaken, "name", name);
+        var colour = Colour ?? stands.Colour;
+        if (colour is < 0 or >= Category.Colours) throw new RefusedException(RefusalKind.BadInput, "colour", null);
+        session.Save(stands with { Name = name, Colour = colour });
+        return true;
+    }
+}

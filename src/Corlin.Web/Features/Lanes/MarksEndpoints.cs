@@ -1,0 +1,48 @@
+using Corlin.Application.Changes;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Web.Features.Chase;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+
+namespace Corlin.Web.Features.Lanes;
+
+/// <param name="Lane">Whose lane they stand on.</param>
+/// <param name="Category">The name of one, new or known; empty for none; null for as it is.</param>
+/// <param name="Reminder">usual, none, or minutes before; null for as it is.</param>
+public sealed record MarkRequest(string Lane, IReadOnlyList<string> Entries, string? Category, string? Reminder);
+
+/// <param name="Name">Null for as it is.</param>
+/// <param name="Colour">Null for as it is.</param>
+public sealed record CategoryRequest(string Lane, string? Name, int? Colour, bool Remove);
+
+internal static class MarksEndpoints
+{
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapPost("/marks", MarkAsync);
+        api.MapPut("/categories/{id:long}", ChangeAsync);
+    }
+
+    private static async Task<Ok<ChangedView>> MarkAsync(Reader reader, MarkRequest request)
+    {
+        var lane = await reader.UserAsync(request.Lane, "lane");
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder)))));
+    }
+
+    private static async Task<NoContent> ChangeAsync(Reader reader, long id, CategoryRequest request)
+    {
+        var lane = await reader.UserAsync(request.Lane, "lane");
+        await reader.ChangeAsync(new ChangeCategory(reader.Person, lane, new CategoryId(id), request.Name, request.Colour, request.Remove));
+        return TypedResults.NoContent();
+    }
+
+    private static ReminderChoice? Reminder(string? text) => text switch
+    {
+        null => null,
+        "usual" => new ReminderChoice(null),
+        "none" => new ReminderChoice(new ReminderWish(null)),
+        _ when int.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out var minutes) => new ReminderChoice(new ReminderWish(Duration.FromMinutes(minutes))),
+        _ => throw new RefusedException(RefusalKind.BadInput, "reminder", text),
+    };
+}

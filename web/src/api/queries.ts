@@ -30,11 +30,11 @@ export const chaseQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/chase")),
 });
 
-export const lanesSpans = ["day", "working-days", "week", "month", "list"] as const;
+export const lanesSpans = ["day", "working-days", "week", "month", "list", "year"] as const;
 
 export type LanesSpan = (typeof lanesSpans)[number];
 
-export const lanesQuery = (who: string[], from: string | undefined, view: LanesSpan, ruler: string[] = []) =>
+export const lanesQuery = (who: string[], from: string | undefined, view: Exclude<LanesSpan, "year">, ruler: string[] = []) =>
   queryOptions({
     queryKey: ["calendars", "lanes", who, from, view, ruler],
     queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who, view, ruler, ...(from ? { from } : {}) } } })),
@@ -115,6 +115,19 @@ export const findQuery = (text: string) =>
     queryFn: () => ask(client.GET("/api/find", { params: { query: { text } } })),
     placeholderData: (before) => before,
     enabled: text.length > 1,
+  });
+
+export const remindersQuery = queryOptions({
+  queryKey: ["calendars", "reminders"],
+  queryFn: () => ask(client.GET("/api/reminders")),
+  refetchInterval: 60_000,
+});
+
+export const yearQuery = (who: string | undefined, year: number | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "year", who, year],
+    queryFn: () => ask(client.GET("/api/years", { params: { query: { ...(who ? { who } : {}), ...(year ? { year } : {}) } } })),
+    placeholderData: (before) => before,
   });
 
 /** How the reader likes their views. */

@@ -263,6 +263,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    who?: string;
+                    year?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["YearView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/no-go-weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NoGoRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/no-go-weeks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query: {
+                    inNameOf: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/zones": {
         parameters: {
             query?: never;
@@ -295,6 +411,140 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/categories/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CategoryRequest"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RemindersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReminderRequest"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -1185,6 +1435,21 @@ export interface components {
             occurrence: null | string;
             reach: components["schemas"]["Reach"];
         };
+        CategoryRequest: {
+            lane: string;
+            name: null | string;
+            /** Format: int32 */
+            colour: null | number;
+            remove: boolean;
+        };
+        CategoryView: {
+            /** Format: int64 */
+            id: number;
+            lane: string;
+            name: string;
+            /** Format: int32 */
+            colour: number;
+        };
         ChangeRequest: {
             occurrence: null | string;
             reach: components["schemas"]["Reach"];
@@ -1276,6 +1541,22 @@ export interface components {
             /** Format: int32 */
             free: number;
         };
+        CycleTimeView: {
+            occurrence: null | string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            takes: string;
+            label: string;
+        };
+        CycleView: {
+            id: string;
+            title: string;
+            rule: null | string;
+            category: null | components["schemas"]["CategoryView"];
+            times: components["schemas"]["CycleTimeView"][];
+        };
         DayView: {
             date: string;
             label: string;
@@ -1343,6 +1624,7 @@ export interface components {
             said: components["schemas"]["SaidTime"];
             repeats: null | string;
             reaches: components["schemas"]["ReachView"][];
+            mark: null | components["schemas"]["MarkView"];
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
@@ -1371,6 +1653,7 @@ export interface components {
             series: boolean;
             on: boolean;
             link: null | string;
+            category: null | components["schemas"]["CategoryView"];
         };
         FoundEntryView: {
             id: string;
@@ -1423,7 +1706,9 @@ export interface components {
             ways: components["schemas"]["WayView"][];
             clashes: components["schemas"]["ClashView"][];
             away: components["schemas"]["AwayView"][];
+            closed: components["schemas"]["AwayView"][];
             where: string;
+            tended: null | string;
         };
         LanesView: {
             /** Format: int64 */
@@ -1434,6 +1719,7 @@ export interface components {
             hiddenDays: null | string;
             viewer: components["schemas"]["PersonView"];
             offered: components["schemas"]["PersonView"][];
+            categories: components["schemas"]["CategoryView"][];
         };
         LineReading: {
             inNameOf: null | string;
@@ -1458,6 +1744,18 @@ export interface components {
         LineRequest: {
             text: string;
         };
+        MarkRequest: {
+            lane: string;
+            entries: string[];
+            category: null | string;
+            reminder: null | string;
+        };
+        MarkView: {
+            category: null | components["schemas"]["CategoryView"];
+            reminder: string;
+            mayChange: boolean;
+            categories: components["schemas"]["CategoryView"][];
+        };
         MoveRequest: {
             /** Format: int64 */
             fromStart: number;
@@ -1467,6 +1765,25 @@ export interface components {
             toStart: number;
             /** Format: int64 */
             toEnd: number;
+        };
+        NoGoRequest: {
+            inNameOf: string;
+            date: string;
+            /** Format: int32 */
+            weeks: number;
+            words: null | string;
+        };
+        NoGoView: {
+            /** Format: int64 */
+            id: number;
+            date: string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            /** Format: int32 */
+            weeks: number;
+            words: string;
         };
         NotUnderstoodView: {
             /** Format: int32 */
@@ -1544,6 +1861,57 @@ export interface components {
             reach: components["schemas"]["Reach"];
             label: string;
             note: string;
+        };
+        /** @enum {unknown} */
+        ReminderAct: "shown" | "snooze" | "dismiss";
+        ReminderLikes: {
+            of: null | string[];
+            /**
+             * Format: int32
+             * @default 10
+             */
+            minutes: number;
+            /** @default false */
+            browser: boolean;
+        };
+        ReminderRefRequest: {
+            entry: string;
+            occurrence: null | string;
+            /** Format: int64 */
+            start: number;
+        };
+        ReminderRequest: {
+            act: components["schemas"]["ReminderAct"];
+            which: components["schemas"]["ReminderRefRequest"][];
+            /** Format: int64 */
+            until: null | number;
+        };
+        ReminderView: {
+            id: string;
+            occurrence: null | string;
+            lane: string;
+            for: components["schemas"]["PersonView"][];
+            title: string;
+            where: null | string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            /** Format: int64 */
+            leave: null | number;
+            way: null | string;
+            link: null | string;
+            missed: boolean;
+        };
+        RemindersView: {
+            /** Format: int64 */
+            now: number;
+            due: components["schemas"]["ReminderView"][];
+            /** Format: int64 */
+            next: null | number;
+            zone: components["schemas"]["ZoneView"];
+            principals: components["schemas"]["PersonView"][];
+            likes: components["schemas"]["ReminderLikes"];
         };
         RepeatRequest: {
             words: string;
@@ -1666,6 +2034,36 @@ export interface components {
             /** Format: int32 */
             shortMinutes: number;
             words: string;
+        };
+        YearView: {
+            /** Format: int64 */
+            now: number;
+            /** Format: int32 */
+            year: number;
+            who: components["schemas"]["PersonView"];
+            known: boolean;
+            maySpeakFor: boolean;
+            weeks: components["schemas"]["YearWeekView"][];
+            cycles: components["schemas"]["CycleView"][];
+            /** Format: int32 */
+            cyclesLeftOut: number;
+            noGo: components["schemas"]["NoGoView"][];
+            away: components["schemas"]["AwayView"][];
+            closed: components["schemas"]["AwayView"][];
+            words: string;
+            offered: components["schemas"]["PersonView"][];
+        };
+        YearWeekView: {
+            /** Format: int32 */
+            number: number;
+            date: string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            /** Format: int32 */
+            minutes: number;
+            label: string;
         };
         ZoneView: {
             id: string;

@@ -15,7 +15,7 @@ function forgetWork() {
 }
 
 /** Who is signed in, how it looks, and the way out. */
-export default function AccountMenu({ name, opened }: { name: string; opened: boolean }) {
+export default function AccountMenu({ name, opened, onReminders }: { name: string; opened: boolean; onReminders: () => void }) {
   const theme = useTheme();
   const queries = useQueryClient();
   const { fail } = useChanges();
@@ -46,6 +46,9 @@ export default function AccountMenu({ name, opened }: { name: string; opened: bo
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
           <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/files" })}>
             Calendar files
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={itemLook} onSelect={onReminders}>
+            Reminders
           </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => setHelpOpen(true)}>
             All keys

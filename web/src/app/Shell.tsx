@@ -6,6 +6,7 @@ import { Find } from "./Find";
 import { Foot } from "./Foot";
 import { useKeys, useKeysState } from "./keys";
 import { useLive } from "./live";
+import { ReminderStrip } from "./reminders/ReminderStrip";
 
 // What opens on demand comes on demand.
 const AccountMenu = lazy(() => import("./AccountMenu"));
@@ -17,6 +18,7 @@ export function Shell() {
   const navigate = useNavigate();
   const { helpOpen, setHelpOpen } = useKeysState();
   const desk = useQuery(deskQuery);
+  const [choosing, setChoosing] = useState(false);
   const at = useRouterState({ select: (s) => s.location.pathname });
   useKeys({ n: () => void navigate({ to: "/arrange" }), "?": () => setHelpOpen(true) });
   const toChase = desk.data?.queue.filter((r) => r.verb === "Chase").length ?? 0;
@@ -39,7 +41,7 @@ export function Shell() {
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <Find />
-          {desk.data && <Account name={desk.data.viewer.name} />}
+          {desk.data && <Account name={desk.data.viewer.name} onReminders={() => setChoosing(true)} />}
           <Link
             to="/arrange"
             className={`flex h-8 items-center rounded-sm px-3.5 text-[13px] font-semibold ${
@@ -50,6 +52,7 @@ export function Shell() {
           </Link>
         </div>
       </header>
+      <ReminderStrip choosing={choosing} onChoosing={setChoosing} />
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
         <Outlet />
       </main>
@@ -64,7 +67,7 @@ export function Shell() {
 }
 
 /** The name alone until its menu is asked for. */
-function Account({ name }: { name: string }) {
+function Account({ name, onReminders }: { name: string; onReminders: () => void }) {
   const [asked, setAsked] = useState(false);
   const button = (
     <button type="button" aria-haspopup="menu" className="h-8 px-2 text-soft hover:text-ink" onClick={() => setAsked(true)}>
@@ -73,7 +76,7 @@ function Account({ name }: { name: string }) {
   );
   return asked ? (
     <Suspense fallback={button}>
-      <AccountMenu name={name} opened />
+      <AccountMenu name={name} opened onReminders={onReminders} />
     </Suspense>
   ) : (
     button

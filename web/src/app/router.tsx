@@ -22,9 +22,10 @@ const lanes = createRoute({
   getParentRoute: () => root,
   path: "/lanes",
   component: Lanes,
-  validateSearch: (search): { who?: string; from?: string; view?: LanesSpan; entry?: string; occurrence?: string } => ({
+  validateSearch: (search): { who?: string; from?: string; view?: LanesSpan; only?: string; entry?: string; occurrence?: string } => ({
     ...(text(search.who) ? { who: text(search.who) as string } : {}),
     ...(text(search.from) ? { from: text(search.from) as string } : {}),
+    ...(text(search.only) ? { only: text(search.only) as string } : {}),
     ...(text(search.entry) ? { entry: text(search.entry) as string } : {}),
     ...(text(search.occurrence) ? { occurrence: text(search.occurrence) as string } : {}),
     ...(lanesSpans.some((s) => s === search.view) ? { view: search.view as LanesSpan } : {}),

@@ -9,6 +9,7 @@ interface Settings {
   "as-list": boolean;
   rulers: string[];
   "lane-sets": LaneSet[];
+  "colour-by": "person" | "category";
 }
 
 /** Lanes under a name. */

@@ -1,6 +1,7 @@
-import { Fragment, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { Fragment, useImperativeHandle, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
 import type { Entry, Lane, Zone } from "../api/types";
-import { makeAxis, openHours, type Axis } from "./axis";
+import { makeAxis, openHours, type Axis, type Extent } from "./axis";
+import { HoverContext, makeHover, useHover } from "./hover";
 import { draw, forgetWidths } from "./labels";
 import { LaneHead } from "./LaneHead";
 import { LaneList } from "./LaneList";
@@ -9,6 +10,7 @@ import { Rulers } from "./Rulers";
 import { clock, hour } from "./time";
 import { placeOnTracks } from "./tracks";
 import { useHand, type HandActions } from "./useHand";
+import { useZoom } from "./useZoom";
 
 /** A lane to be drawn: a person's day. */
 export interface BoardRow {
@@ -33,6 +35,22 @@ export interface BoardMark {
   row?: string;
 }
 
+/** How single entries are drawn on a board, where that differs from the usual. */
+export interface BoardLook {
+  /** Whose colour an entry has. */
+  flagOf: (entry: Entry, row: BoardRow) => number;
+  /** Taken time that is not read now: it stands there without its label. */
+  isQuiet: (entry: Entry) => boolean;
+  isChosen: (entry: Entry, row: BoardRow) => boolean;
+  onChoose: (entry: Entry, row: BoardRow) => void;
+}
+
+/** One step nearer or further, or as it was. */
+export interface ZoomSteps {
+  by: (factor: number) => void;
+  reset: () => void;
+}
+
 export interface LaneBoardProps {
   name: string;
   rows: BoardRow[];
@@ -53,6 +71,9 @@ export interface LaneBoardProps {
   asList?: boolean;
   /** What may be done by hand on these lanes. */
   hand?: HandActions | undefined;
+  look?: BoardLook | undefined;
+  /** Where the hours can be drawn nearer: by hand, and with this by key. */
+  zoom?: RefObject<ZoomSteps | null>;
 }
 
 /** Lanes under one time axis. The same drawing serves every screen. */
@@ -60,9 +81,11 @@ export function LaneBoard(props: LaneBoardProps) {
   const { rows, zones, now, headWidth = 232, height, mark } = props;
   const [width, setWidth] = useState(0);
   const [opened, setOpened] = useState(false);
-  const [hover, setHover] = useState<number>();
-  const [, setFonts] = useState(0);
+  const [hover] = useState(makeHover);
+  const [fonts, setFonts] = useState(0);
   const body = useRef<HTMLDivElement>(null);
+  // The hours drawn nearer by hand, since the day's start.
+  const [near, setNear] = useState<Extent>();
 
   useLayoutEffect(() => {
     const element = body.current;
@@ -82,6 +105,7 @@ export function LaneBoard(props: LaneBoardProps) {
   const first = rows[0];
   const axis = useMemo(() => {
     const dayLength = first ? first.dayEnd - first.dayStart : 24 * hour;
+    if (near) return makeAxis(width, dayLength, near.from, near.to);
     if (opened || !first) return makeAxis(width, dayLength, 0, dayLength);
     const inDay = (row: BoardRow, span: { start: number; end: number }) => ({
       from: Math.max(0, span.start - row.dayStart),
@@ -96,19 +120,30 @@ export function LaneBoard(props: LaneBoardProps) {
     const entries = rows.flatMap((r) => r.lane.entries.filter((e) => !e.allDay).map((e) => inDay(r, e)));
     const open = openHours(entries, dayLength, least);
     return makeAxis(width, dayLength, open.from, open.to);
-  }, [rows, first, width, opened, props.least]);
+  }, [rows, first, width, opened, near, props.least]);
 
   const total = rows.reduce((sum, r) => sum + (r.weight ?? 1), 0);
   const feet = rows.reduce((sum, r) => sum + footOf(r), 0);
   const unit = Math.max(rows.length >= 9 ? 30 : 44, (height - feet) / total);
   const laneHeights = rows.map((r) => Math.floor(unit * (r.weight ?? 1)));
+  const isQuiet = props.look?.isQuiet;
   const lanesHeight = laneHeights.reduce((a, b) => a + b, 0) + feet;
-  const drawn = rows.map((row, i) => draw(placeOnTracks(row.lane.entries), axis, row.dayStart, (laneHeights[i] ?? unit) - baseline));
+  const drawn = useMemo(
+    () =>
+      rows.map((row) =>
+        draw(placeOnTracks(row.lane.entries), axis, row.dayStart, Math.floor(unit * (row.weight ?? 1)) - baseline, isQuiet),
+      ),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- drawn again too when the font has come
+    [rows, axis, unit, isQuiet, fonts],
+  );
   const stands = rows.map((_, i) => ({
     top: rows.slice(0, i).reduce((sum, r, k) => sum + (laneHeights[k] ?? unit) + footOf(r), 0),
     height: laneHeights[i] ?? unit,
   }));
   const hand = useHand(axis, rows, stands, body, props.hand);
+  const zooms = props.zoom !== undefined && !props.asList;
+  const { inner, step } = useZoom(body, axis, zooms && width > 0, setNear);
+  useImperativeHandle(props.zoom, () => ({ by: (factor) => first && step(factor, now - first.dayStart), reset: () => setNear(undefined) }));
 
   if (props.asList) return <LaneList name={props.name} rows={rows} zones={zones} onOpen={props.onOpen} />;
   if (!first) return null;
@@ -122,98 +157,120 @@ export function LaneBoard(props: LaneBoardProps) {
     rows.reduce((n, r) => n + r.lane.entries.filter((e) => !e.allDay && e.start - r.dayStart < to && e.end - r.dayStart > from).length, 0);
 
   return (
-    <div
-      role="group"
-      aria-label={props.name}
-      className="relative grid"
-      style={{ gridTemplateColumns: `${headWidth}px minmax(0, 1fr)` }}
-      onPointerMove={(e) => {
-        const box = body.current?.getBoundingClientRect();
-        if (box) setHover(e.clientX >= box.left ? e.clientX - box.left : undefined);
-      }}
-      onPointerLeave={() => setHover(undefined)}
-    >
-      {props.above && (
-        <Fragment>
-          <div>{props.aboveHead}</div>
-          <div className="relative">{width > 0 && props.above(axis)}</div>
-        </Fragment>
-      )}
-      <Rulers
-        zones={zones}
-        axis={axis}
-        dayStart={nowEverywhere ? first.dayStart : (rows[Math.max(0, nowRow)] ?? first).dayStart}
-        hover={hover}
-      />
-      <div className="min-w-0">
-        {rows.map((row, i) => (
-          <LaneHead
-            key={row.key}
-            row={row}
-            height={(laneHeights[i] ?? unit) + footOf(row)}
-            drawn={drawn[i] ?? []}
-            last={i === rows.length - 1}
-          />
-        ))}
-      </div>
-      <div ref={body} className={`relative min-w-0 overflow-hidden ${props.hand ? "select-none" : ""}`}>
-        {width > 0 &&
-          rows.map((row, i) => (
-            <LaneStrip
+    <HoverContext value={hover}>
+      <div
+        role="group"
+        aria-label={props.name}
+        className="relative grid"
+        style={{ gridTemplateColumns: `${headWidth}px minmax(0, 1fr)` }}
+        onPointerMove={(e) => {
+          const box = body.current?.getBoundingClientRect();
+          if (box) hover.set(e.clientX >= box.left ? e.clientX - box.left : undefined);
+        }}
+        onPointerLeave={() => hover.set(undefined)}
+      >
+        {props.above && (
+          <Fragment>
+            <div>{props.aboveHead}</div>
+            <div className="relative">{width > 0 && props.above(axis)}</div>
+          </Fragment>
+        )}
+        <Rulers zones={zones} axis={axis} dayStart={nowEverywhere ? first.dayStart : (rows[Math.max(0, nowRow)] ?? first).dayStart} />
+        <div className="min-w-0">
+          {rows.map((row, i) => (
+            <LaneHead
               key={row.key}
               row={row}
-              axis={axis}
+              height={(laneHeights[i] ?? unit) + footOf(row)}
               drawn={drawn[i] ?? []}
-              height={laneHeights[i] ?? unit}
-              viewerZone={zones[0]}
-              mark={mark && (mark.row === undefined || mark.row === row.key) ? mark : undefined}
-              now={row.today && !nowEverywhere ? now : undefined}
-              hover={hover}
-              onOpen={onOpen}
-              hand={props.hand && hand}
+              last={i === rows.length - 1}
             />
           ))}
-        <p aria-live="assertive" className="sr-only">
-          {hand.held?.byKey && viewer
-            ? `${hand.held.entry?.label ?? ""}, ${hand.held.row.title}, ${clock(viewer, hand.held.start)} to ${clock(viewer, hand.held.end)}`
-            : ""}
-        </p>
-        {width > 0 && nowEverywhere && first.today && (
-          <div
-            className="pointer-events-none absolute top-0 w-[2px] bg-brass"
-            style={{ left: axis.x(now - first.dayStart) - 1, height: lanesHeight }}
-          />
-        )}
-        {hover !== undefined && (
-          <div className="pointer-events-none absolute top-0 w-px bg-soft/50" style={{ left: hover, height: lanesHeight }} />
-        )}
-        {width > 0 &&
-          axis.segments
-            .filter((s) => s.folded)
-            .map((s) => {
-              const count = foldedCount(s.from, s.to);
-              const words = count === 0 ? "Open the night, nothing in it" : `Open the night, ${count} in it`;
-              return (
-                <button
-                  key={s.from}
-                  type="button"
-                  aria-label={words}
-                  title={words}
-                  onClick={() => setOpened(true)}
-                  className="absolute top-0 hover:bg-crease/40"
-                  style={{ left: s.x0, width: s.x1 - s.x0, height: lanesHeight }}
-                >
-                  {count > 0 && <span className="absolute inset-x-0 top-1 text-xs font-semibold text-brass">{count}</span>}
-                </button>
-              );
-            })}
-        {width > 0 && props.overlay?.(axis, stands)}
-        {opened && (
-          <button type="button" onClick={() => setOpened(false)} className="absolute right-1 bottom-1 bg-water px-2 py-1 text-xs text-soft">
-            Fold the night
-          </button>
-        )}
+        </div>
+        <div ref={body} className={`relative min-w-0 overflow-hidden ${props.hand ? "select-none" : ""}`}>
+          <div ref={inner} className="origin-left">
+            {width > 0 &&
+              rows.map((row, i) => (
+                <LaneStrip
+                  key={row.key}
+                  row={row}
+                  axis={axis}
+                  drawn={drawn[i] ?? []}
+                  height={laneHeights[i] ?? unit}
+                  viewerZone={zones[0]}
+                  mark={mark && (mark.row === undefined || mark.row === row.key) ? mark : undefined}
+                  now={row.today && !nowEverywhere ? now : undefined}
+                  onOpen={onOpen}
+                  hand={props.hand && hand}
+                  look={props.look}
+                />
+              ))}
+          </div>
+          <p aria-live="assertive" className="sr-only">
+            {hand.held?.byKey && viewer
+              ? `${hand.held.entry?.label ?? ""}, ${hand.held.row.title}, ${clock(viewer, hand.held.start)} to ${clock(viewer, hand.held.end)}`
+              : ""}
+          </p>
+          {width > 0 && nowEverywhere && first.today && (
+            <div
+              className="pointer-events-none absolute top-0 w-[2px] bg-brass"
+              style={{ left: axis.x(now - first.dayStart) - 1, height: lanesHeight }}
+            />
+          )}
+          <CrossHair height={lanesHeight} />
+          {width > 0 &&
+            axis.segments
+              .filter((s) => s.folded)
+              .map((s) => {
+                const count = foldedCount(s.from, s.to);
+                const folded = near ? "the rest of the day" : "the night";
+                const words = `Open ${folded}, ${count === 0 ? "nothing" : count} in it`;
+                return (
+                  <button
+                    key={s.from}
+                    type="button"
+                    aria-label={words}
+                    title={words}
+                    onClick={() => {
+                      setNear(undefined);
+                      setOpened(true);
+                    }}
+                    className="absolute top-0 hover:bg-crease/40"
+                    style={{ left: s.x0, width: s.x1 - s.x0, height: lanesHeight }}
+                  >
+                    {count > 0 && <span className="absolute inset-x-0 top-1 text-xs font-semibold text-brass">{count}</span>}
+                  </button>
+                );
+              })}
+          {width > 0 && props.overlay?.(axis, stands)}
+          {near && (
+            <button
+              type="button"
+              onClick={() => setNear(undefined)}
+              className="absolute right-1 bottom-1 bg-water px-2 py-1 text-xs text-soft"
+            >
+              The whole day again
+            </button>
+          )}
+          {opened && !near && (
+            <button
+              type="button"
+              onClick={() => setOpened(false)}
+              className="absolute right-1 bottom-1 bg-water px-2 py-1 text-xs text-soft"
+            >
+              Fold the night
+            </button>
+          )}
+        </div>
       </div>
-    </div>
+    </HoverContext>
+  );
+}
+
+/** The line under the pointer through every lane. */
+function CrossHair({ height }: { height: number }) {
+  const hover = useHover();
+  return hover === undefined ? null : (
+    <div className="pointer-events-none absolute top-0 w-px bg-soft/50" style={{ left: hover, height }} />
   );
 }

@@ -5,10 +5,14 @@ import type { Drawn } from "./labels";
 /** What stands left of a lane: whose it is on the staff, and what the numbers on it mean. */
 export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: number; drawn: Drawn[]; last: boolean }) {
   const low = height < 60;
-  const numbered = drawn.flatMap((d) => ("number" in d.label ? [{ number: d.label.number, entry: d.placed.entry }] : []));
+  const numbered = drawn.flatMap((d) => (d.label && "number" in d.label ? [{ number: d.label.number, entry: d.placed.entry }] : []));
   const allDay = row.lane.entries.filter((e) => e.allDay);
   const link = row.today ? row.lane.entries.find((e) => e.link) : undefined;
-  const notes = [...numbered.map((n) => `${n.number} ${n.entry.label}`), ...allDay.map((e) => `All day: ${e.label}`)];
+  const notes = [
+    ...row.lane.closed.map((c) => c.words),
+    ...numbered.map((n) => `${n.number} ${n.entry.label}`),
+    ...allDay.map((e) => `All day: ${e.label}`),
+  ];
   return (
     <div
       className={`relative overflow-hidden pr-2 pl-[30px] ${last ? "border-b border-rule" : ""}`}
@@ -23,7 +27,7 @@ export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: 
         {row.aside && <span className="font-semibold">{row.aside}</span>}
       </div>
       <div title={low ? notes.join(", ") : undefined} className={`text-xs text-soft ${low ? "truncate" : "line-clamp-2"}`}>
-        {low && notes.length > 0 ? notes.join(", ") : row.line}
+        {low && notes.length > 0 ? notes.join(", ") : [row.line, row.lane.tended].filter(Boolean).join(", ")}
       </div>
       {!low && link && (
         <a

@@ -1,7 +1,8 @@
 import type { Entry, Zone } from "../api/types";
 import type { Axis } from "./axis";
 import { colourOf, tintOf } from "./Flag";
-import type { BoardMark, BoardRow } from "./LaneBoard";
+import type { BoardLook, BoardMark, BoardRow } from "./LaneBoard";
+import { useHover } from "./hover";
 import type { Drawn } from "./labels";
 import { clock, lengthText, minute } from "./time";
 import type { Hand, Held } from "./useHand";
@@ -14,9 +15,9 @@ interface Props {
   viewerZone: Zone | undefined;
   mark: BoardMark | undefined;
   now: number | undefined;
-  hover: number | undefined;
   onOpen: ((entry: Entry, row: BoardRow) => void) | undefined;
   hand: Hand | undefined;
+  look: BoardLook | undefined;
 }
 
 /** The thickness of the dark line on which everything stands. */
@@ -26,7 +27,7 @@ export const baseline = 2;
 export const footOf = (row: BoardRow) => (row.notes.length > 0 ? 18 : 0);
 
 /** One lane: water within hours, land outside, entries on the baseline, their height how firmly time is taken. */
-export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hover, onOpen, hand }: Props) {
+export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onOpen, hand, look }: Props) {
   const x = (moment: number) => axis.x(Math.min(Math.max(moment, row.dayStart), row.dayEnd) - row.dayStart);
   const { lane } = row;
   const flag = lane.who.flag;
@@ -47,6 +48,8 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hov
             key={a.start}
             className="absolute inset-y-0 overflow-hidden px-2 pt-1.5 text-xs font-semibold whitespace-nowrap"
             style={{
+              // What began in the folded night is named where the night ends.
+              paddingLeft: 8 + Math.max(0, axis.x(axis.open.from) - x(a.start)),
               left: x(a.start),
               width: Math.max(0, x(a.end) - x(a.start)),
               background: `color-mix(in srgb, ${tintOf(flag)} 50%, var(--water))`,
@@ -66,15 +69,17 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hov
           <div
             key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`}
             className="entry absolute rounded-t-[2px]"
-            style={{
-              left: d.x,
-              width: d.width,
-              top: d.top,
-              height: d.height,
-              // What is on now stands out in more of its person's colour.
-              background: d.placed.entry.on ? `color-mix(in srgb, ${colourOf(flag)} 24%, ${tintOf(flag)})` : tintOf(flag),
-            }}
+            style={{ left: d.x, width: d.width, top: d.top, height: d.height, background: groundOf(d.placed.entry, row, look) }}
           />
+        ))}
+        {lane.closed.map((c) => (
+          <div
+            key={c.start}
+            className="pointer-events-none absolute top-1 truncate px-2 text-xs font-semibold text-brass"
+            style={{ left: x(c.start), maxWidth: Math.max(0, x(c.end) - x(c.start)) }}
+          >
+            {drawn.length === 0 && c.words}
+          </div>
         ))}
         {lane.ways.map((w) => (
           <div
@@ -96,12 +101,13 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hov
               zone={viewerZone}
               onOpen={onOpen}
               hand={hand}
+              look={look}
             />
           ))}
         {viewerZone && hand?.held?.row.key === row.key && (
           <Ghost held={hand.held} left={x(hand.held.start)} right={x(hand.held.end)} zone={viewerZone} />
         )}
-        {hover !== undefined && !hand?.held && <Gap row={row} axis={axis} hover={hover} height={height} />}
+        {!hand?.held && <Gap row={row} axis={axis} height={height} />}
       </div>
       {row.notes.map((n) => (
         <div
@@ -120,6 +126,14 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, hov
   );
 }
 
+/** The ground of an entry: its person's tint, or its category's; more of the colour for what is on now. */
+function groundOf(entry: Entry, row: BoardRow, look: BoardLook | undefined): string {
+  const flag = look?.flagOf(entry, row) ?? row.lane.who.flag;
+  if (look?.isChosen(entry, row)) return colourOf(flag);
+  if (look?.isQuiet(entry)) return "color-mix(in srgb, var(--soft) 24%, var(--water))";
+  return entry.on ? `color-mix(in srgb, ${colourOf(flag)} 24%, ${tintOf(flag)})` : tintOf(flag);
+}
+
 function Run({ left, right, className }: { left: number; right: number; className: string }) {
   return right > left ? <div className={`absolute inset-y-0 ${className}`} style={{ left, width: right - left }} /> : null;
 }
@@ -127,7 +141,9 @@ function Run({ left, right, className }: { left: number; right: number; classNam
 /** What an entry is, in words for who does not see it. */
 export function entryWords(entry: Entry, row: BoardRow, zone: Zone): string {
   const times = entry.allDay ? "all day" : `${clock(zone, entry.start)} to ${clock(zone, entry.end)}`;
-  return [entry.label, times, entry.on ? "on now" : null, entry.takes, entry.detail, row.title].filter(Boolean).join(", ");
+  return [entry.label, times, entry.on ? "on now" : null, entry.takes, entry.detail, entry.category?.name, row.title]
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** What is held, where it would be put down. */
@@ -156,37 +172,36 @@ function EntryButton({
   zone,
   onOpen,
   hand,
+  look,
 }: {
   drawn: Drawn;
   row: BoardRow;
   zone: Zone;
   onOpen: Props["onOpen"];
   hand: Hand | undefined;
+  look: BoardLook | undefined;
 }) {
   const { entry } = drawn.placed;
   // On the deeper ground of what is on now, words stand in ink.
-  const colour = entry.on ? "var(--ink)" : colourOf(row.lane.who.flag);
+  const isChosen = look?.isChosen(entry, row) ?? false;
+  const colour = isChosen ? "var(--water)" : entry.on ? "var(--ink)" : colourOf(look?.flagOf(entry, row) ?? row.lane.who.flag);
   const words = entryWords(entry, row, zone);
   const label = drawn.label;
-  const inner =
-    "number" in label ? (
-      <span
-        className="absolute text-xs font-semibold"
-        style={{ left: 2, top: Math.max(-15, Math.min(2, drawn.height - 17)), color: colour }}
-      >
-        {label.number}
+  const inner = !label ? null : "number" in label ? (
+    <span className="absolute text-xs font-semibold" style={{ left: 2, top: Math.max(-15, Math.min(2, drawn.height - 17)), color: colour }}>
+      {label.number}
+    </span>
+  ) : (
+    <span
+      className="pointer-events-none absolute block text-left text-xs leading-[15px]"
+      style={{ left: label.x - drawn.x, top: label.top - drawn.top, width: label.width, color: colour }}
+    >
+      <span className="block overflow-hidden font-semibold break-words" style={{ maxHeight: label.titleLines * 15 }}>
+        {entry.label}
       </span>
-    ) : (
-      <span
-        className="pointer-events-none absolute block text-left text-xs leading-[15px]"
-        style={{ left: label.x - drawn.x, top: label.top - drawn.top, width: label.width, color: colour }}
-      >
-        <span className="block overflow-hidden font-semibold break-words" style={{ maxHeight: label.titleLines * 15 }}>
-          {entry.label}
-        </span>
-        {label.detail && <span className="block truncate">{entry.detail}</span>}
-      </span>
-    );
+      {label.detail && <span className="block truncate">{entry.detail}</span>}
+    </span>
+  );
   const movable = hand !== undefined && entry.mayChange && !entry.allDay;
   const style = { left: drawn.x, width: drawn.width, top: drawn.top, height: drawn.height };
   if (!entry.id || !onOpen)
@@ -202,11 +217,15 @@ function EntryButton({
       className={`absolute hover:bg-ink/5 ${hand?.held?.entry === entry ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
       aria-keyshortcuts={movable ? "m" : undefined}
       onPointerDown={(e) => hand?.grab(e, row, entry)}
-      onKeyDown={(e) => hand?.key(e, row, entry)}
+      aria-pressed={look && isChosen ? true : undefined}
+      onKeyDown={(e) => {
+        if (look && e.key.toLowerCase() === "x" && !e.ctrlKey && !e.metaKey) look.onChoose(entry, row);
+        else hand?.key(e, row, entry);
+      }}
       style={style}
       aria-label={words}
       title={words}
-      onClick={() => onOpen(entry, row)}
+      onClick={(e) => (look && (e.ctrlKey || e.metaKey) ? look.onChoose(entry, row) : onOpen(entry, row))}
     >
       {inner}
     </button>
@@ -214,7 +233,9 @@ function EntryButton({
 }
 
 /** Over free lane the pointer reads how long the gap is. */
-function Gap({ row, axis, hover, height }: { row: BoardRow; axis: Axis; hover: number; height: number }) {
+function Gap({ row, axis, height }: { row: BoardRow; axis: Axis; height: number }) {
+  const hover = useHover();
+  if (hover === undefined) return null;
   const moment = row.dayStart + axis.at(hover);
   const hours = row.lane.hours.find((h) => h.start <= moment && moment < h.end);
   const taken = row.lane.entries.filter((e) => !e.allDay && e.takes !== "free");

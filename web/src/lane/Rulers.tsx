@@ -1,16 +1,17 @@
 import { Fragment } from "react";
 import type { Zone } from "../api/types";
 import type { Axis } from "./axis";
+import { useHover } from "./hover";
 import { clock, hour, wallClock } from "./time";
 
 const rulerHeight = 20;
 
 /** A ruler a zone over the lanes; where the pointer is, each says its own hour. */
-export function Rulers({ zones, axis, dayStart, hover }: { zones: Zone[]; axis: Axis; dayStart: number; hover: number | undefined }) {
-  const every = (axis.open.to - axis.open.from) / hour > 16 && axis.width < 1000 ? 2 : 1;
+export function Rulers({ zones, axis, dayStart }: { zones: Zone[]; axis: Axis; dayStart: number }) {
+  const length = (axis.open.to - axis.open.from) / hour;
+  const every = length > 16 && axis.width < 1000 ? 2 : length < 4 && axis.width > 500 ? 0.25 : length < 7 && axis.width > 700 ? 0.5 : 1;
   const hours: number[] = [];
-  for (let t = Math.ceil(axis.open.from / hour) * hour; t <= axis.open.to; t += hour * every) hours.push(t);
-  const pointed = hover === undefined ? undefined : dayStart + axis.at(hover);
+  for (let t = Math.ceil(axis.open.from / (hour * every)) * hour * every; t <= axis.open.to; t += hour * every) hours.push(t);
   return zones.map((zone, i) => (
     <Fragment key={zone.id}>
       <div className="border-t border-rule text-xs font-semibold" style={{ height: rulerHeight, lineHeight: `${rulerHeight}px` }}>
@@ -33,15 +34,23 @@ export function Rulers({ zones, axis, dayStart, hover }: { zones: Zone[]; axis: 
             </span>
           );
         })}
-        {pointed !== undefined && hover !== undefined && (
-          <span
-            className="absolute -translate-x-1/2 bg-ink px-1 text-ground"
-            style={{ left: Math.min(Math.max(hover, 20), axis.width - 20), lineHeight: `${rulerHeight}px` }}
-          >
-            {clock(zone, Math.round(pointed / 60_000) * 60_000)}
-          </span>
-        )}
+        <Pointed zone={zone} axis={axis} dayStart={dayStart} />
       </div>
     </Fragment>
   ));
+}
+
+/** The hour under the pointer. */
+function Pointed({ zone, axis, dayStart }: { zone: Zone; axis: Axis; dayStart: number }) {
+  const hover = useHover();
+  if (hover === undefined) return null;
+  const moment = dayStart + axis.at(hover);
+  return (
+    <span
+      className="absolute -translate-x-1/2 bg-ink px-1 text-ground"
+      style={{ left: Math.min(Math.max(hover, 20), axis.width - 20), lineHeight: `${rulerHeight}px` }}
+    >
+      {clock(zone, Math.round(moment / 60_000) * 60_000)}
+    </span>
+  );
 }

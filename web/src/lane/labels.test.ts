@@ -38,12 +38,13 @@ function anyDay(seed: number): Entry[] {
       series: false,
       on: false,
       link: null,
+      category: null,
     };
   });
 }
 
 function labelBox(d: Drawn) {
-  if ("number" in d.label) return undefined;
+  if (!d.label || "number" in d.label) return undefined;
   const lines = d.label.titleLines + (d.label.detail ? 1 : 0);
   const width = Math.min(d.label.width, Math.max(measure(d.placed.entry.label), d.label.detail ? measure(d.placed.entry.detail ?? "") : 0));
   return { left: d.label.x, right: d.label.x + width, top: d.label.top, bottom: d.label.top + lines * 15 };
@@ -58,7 +59,9 @@ describe("labels, over three hundred days and three heights of lane", () => {
   const seeds = Array.from({ length: 300 }, (_, i) => i + 1);
   for (const height of [44, 90, 190]) {
     for (const width of [560, 1000]) {
-      const drawn = seeds.map((seed) => draw(placeOnTracks(anyDay(seed)), makeAxis(width, day, 6 * hour, 21 * hour), 0, height, measure));
+      const drawn = seeds.map((seed) =>
+        draw(placeOnTracks(anyDay(seed)), makeAxis(width, day, 6 * hour, 21 * hour), 0, height, undefined, measure),
+      );
 
       test(`never cross another label, at ${height} high and ${width} wide`, () => {
         for (const lane of drawn) {
@@ -84,8 +87,8 @@ describe("labels, over three hundred days and three heights of lane", () => {
 
   test("what has no room gets a number, counted from one", () => {
     for (const seed of seeds) {
-      const numbers = draw(placeOnTracks(anyDay(seed)), makeAxis(300, day, 6 * hour, 21 * hour), 0, 44, measure).flatMap((d) =>
-        "number" in d.label ? [d.label.number] : [],
+      const numbers = draw(placeOnTracks(anyDay(seed)), makeAxis(300, day, 6 * hour, 21 * hour), 0, 44, undefined, measure).flatMap((d) =>
+        d.label && "number" in d.label ? [d.label.number] : [],
       );
       expect(numbers).toEqual(numbers.map((_, i) => i + 1));
     }
@@ -95,7 +98,7 @@ describe("labels, over three hundred days and three heights of lane", () => {
 describe("height is commitment", () => {
   const entry = (takes: string): Entry => ({ ...(anyDay(1)[0] as Entry), takes, start: 9 * hour, end: 10 * hour });
   const heightOf = (takes: string) =>
-    draw(placeOnTracks([entry(takes)]), makeAxis(1000, day, 6 * hour, 21 * hour), 0, 108, measure)[0]?.height;
+    draw(placeOnTracks([entry(takes)]), makeAxis(1000, day, 6 * hour, 21 * hour), 0, 108, undefined, measure)[0]?.height;
 
   test("full for firm, half for pencilled, a fifth for a hold", () => {
     expect([heightOf("firm"), heightOf("pencilled"), heightOf("hold")]).toEqual([100, 50, 20]);
@@ -103,7 +106,7 @@ describe("height is commitment", () => {
 
   test("entries that overlap share the lane and do not cross", () => {
     for (let seed = 1; seed <= 300; seed++) {
-      const lane = draw(placeOnTracks(anyDay(seed)), makeAxis(1000, day, 6 * hour, 21 * hour), 0, 108, measure);
+      const lane = draw(placeOnTracks(anyDay(seed)), makeAxis(1000, day, 6 * hour, 21 * hour), 0, 108, undefined, measure);
       for (const a of lane)
         for (const b of lane) {
           if (a === b) continue;

@@ -1,3 +1,4 @@
+import type { Entry } from "../api/types";
 import type { Placed } from "./tracks";
 import type { Axis } from "./axis";
 
@@ -8,7 +9,7 @@ export interface Drawn {
   width: number;
   top: number;
   height: number;
-  label: { x: number; top: number; width: number; titleLines: number; detail: boolean } | { number: number };
+  label: { x: number; top: number; width: number; titleLines: number; detail: boolean } | { number: number } | undefined;
 }
 
 interface Block {
@@ -22,6 +23,8 @@ interface Block {
 const lineHeight = 15;
 const padding = 6;
 const leastLabel = 40;
+const leastNumber = 9;
+const mostNarrow = 6;
 const font = '600 12px "Figtree Variable", sans-serif';
 
 let canvas: CanvasRenderingContext2D | null | undefined;
@@ -88,12 +91,23 @@ function blocksOf(placed: Placed[], axis: Axis, dayStart: number, laneHeight: nu
  * Lays the entries of one lane out. A label may run on over free lane, never over another entry or label;
  * what has no room gets a number that the lane's head explains.
  */
-export function draw(placed: Placed[], axis: Axis, dayStart: number, laneHeight: number, measure: Measure = textWidth): Drawn[] {
+export function draw(
+  placed: Placed[],
+  axis: Axis,
+  dayStart: number,
+  laneHeight: number,
+  isQuiet: (entry: Entry) => boolean = () => false,
+  measure: Measure = textWidth,
+): Drawn[] {
   const blocks = blocksOf(placed, axis, dayStart, laneHeight);
   const labels: { x: number; right: number; top: number; bottom: number }[] = [];
+  // A few narrow ones are numbered all the same; where there are many, numbers would stand on each other.
+  const crowded = blocks.filter((b) => b.width < leastNumber).length > mostNarrow;
   let numbered = 0;
   return blocks.map((block) => {
     const { entry } = block.placed;
+    // Narrower than a number, or not read now: it stands there, and says what it is only when it is asked.
+    if (isQuiet(entry) || (block.width < leastNumber && crowded)) return { ...block, label: undefined };
     const above = entry.takes === "hold" || entry.takes === "free" || block.height < lineHeight + 3;
     const x = above ? block.x : block.x + padding;
     const whole = measure(entry.label);

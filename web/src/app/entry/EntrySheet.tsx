@@ -7,6 +7,7 @@ import { Wait } from "../../ui/Wait";
 import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
 import { EditPart } from "./EditPart";
+import { MarkPart } from "./MarkPart";
 import { Side } from "./Side";
 import type { Shown } from "./useEntrySheet";
 
@@ -66,6 +67,7 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
           <Attendees attendees={entry.attendees} />
         </section>
       )}
+      <MarkPart entry={entry} lane={shown.lane} />
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.kind === "meeting" && !entry.mayChange && (

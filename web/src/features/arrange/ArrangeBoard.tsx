@@ -111,7 +111,9 @@ function unknownLane(who: Lane["who"]): Lane {
     ways: [],
     clashes: [],
     away: [],
+    closed: [],
     where: "",
+    tended: null,
   };
 }
 

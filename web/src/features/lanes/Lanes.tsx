@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
-import { useEffect, useMemo } from "react";
-import { lanesQuery, lanesSpans, type LanesSpan } from "../../api/queries";
+import { useCallback, useEffect, useMemo, useRef } from "react";
+import { lanesQuery, type LanesSpan } from "../../api/queries";
 import type { Entry, Lanes as LanesData } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
@@ -11,18 +11,22 @@ import { useHeight } from "../../app/useHeight";
 import { useNow } from "../../app/useNow";
 import { useSetting } from "../../app/useSetting";
 import { useShownLanes } from "../../app/useShownLanes";
-import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
+import { LaneBoard, type BoardLook, type BoardRow, type ZoomSteps } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
 import { hour, localText } from "../../lane/time";
 import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
-import { Choices, Part } from "../../sentence/Part";
+import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { CategoriesPart } from "./CategoriesPart";
 import { LaneSets } from "./LaneSets";
 import { ListView } from "./ListView";
 import { Month } from "./Month";
+import { YearPlace } from "./YearPlace";
 import { RulersPart } from "./RulersPart";
-import { spanNames, spanText, stepNames, stepped } from "./span";
+import { ViewPart } from "./ViewPart";
+import { useChosen } from "./useChosen";
+import { spanText, stepNames, stepped } from "./span";
 
 const route = getRouteApi("/lanes");
 const noRulers: string[] = [];
@@ -33,7 +37,8 @@ export function Lanes() {
   const view: LanesSpan = search.view ?? "day";
   const who = useMemo(() => (search.who ? search.who.split(",") : []), [search.who]);
   const [rulers, setRulers] = useSetting("rulers", noRulers);
-  const lanes = useQuery(lanesQuery(who, search.from, view, rulers));
+  const lanes = useQuery({ ...lanesQuery(who, search.from, view === "year" ? "day" : view, rulers), enabled: view !== "year" });
+  if (view === "year") return <YearPlace who={who[0]} from={search.from} />;
   return lanes.data ? (
     <Board data={lanes.data} view={view} from={search.from} rulers={rulers} onRulers={setRulers} />
   ) : (
@@ -62,7 +67,7 @@ function Board({
   onRulers,
 }: {
   data: LanesData;
-  view: LanesSpan;
+  view: Exclude<LanesSpan, "year">;
   from: string | undefined;
   rulers: string[];
   onRulers: (rulers: string[]) => void;
@@ -82,6 +87,18 @@ function Board({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- opens for another entry only
   }, [wanted, occurrence, first]);
   const lanes = useShownLanes(people);
+  const { only: onlyText } = route.useSearch();
+  const only = useMemo(() => (onlyText ? onlyText.split("|") : []), [onlyText]);
+  const [by, setBy] = useSetting("colour-by", "person");
+  const chosen = useChosen(data.categories);
+  const zoom = useRef<ZoomSteps>(null);
+  const isQuiet = useCallback((entry: Entry) => only.length > 0 && !only.includes(entry.category?.name ?? ""), [only]);
+  const look: BoardLook = {
+    flagOf: (entry, row) => (by === "category" && entry.category ? entry.category.colour : row.lane.who.flag),
+    isQuiet,
+    isChosen: (entry, row) => chosen.isChosen(entry, row.lane.who.id),
+    onChoose: (entry, row) => chosen.toggle(entry, row.lane.who.id),
+  };
   useWatched(people.map((p) => p.id));
 
   const rows = useMemo<BoardRow[]>(
@@ -95,7 +112,9 @@ function Board({
   );
   const shownPeople = people.filter((p) => lanes.isShown(p.id));
   const firstDate = data.days[0]?.date ?? "";
-  const set = (change: { who?: string; from?: string | undefined; view?: LanesSpan }) =>
+  // Below this width what the span holds stands under the sentence.
+  const top = innerWidth <= 1500 ? 104 : 86;
+  const set = (change: { who?: string; from?: string | undefined; view?: LanesSpan; only?: string | undefined }) =>
     void navigate({
       search: (before) => {
         const next = { ...before, ...change };
@@ -103,6 +122,7 @@ function Board({
           ...(next.who ? { who: next.who } : {}),
           ...(next.from ? { from: next.from } : {}),
           ...(next.view ? { view: next.view } : {}),
+          ...(next.only ? { only: next.only } : {}),
         };
       },
     });
@@ -124,18 +144,33 @@ function Board({
       moment: start,
     });
   };
-  useKeys({ h: () => step(-1), l: () => step(1), "0": () => set({ from: undefined }), b: lanes.toggleList, e: enter, ...lanes.keys }, [
-    { keys: "H L", does: `${stepNames[view].toLowerCase()} back, on` },
-    { keys: "0", does: "now" },
-    { keys: "1–9", does: "show or hide a lane" },
-    { keys: "B", does: "as a list" },
-    { keys: "E", does: "enter an appointment" },
-    { keys: "M", does: "move the entry" },
-  ]);
+  useKeys(
+    {
+      h: () => step(-1),
+      l: () => step(1),
+      "0": () => set({ from: undefined }),
+      b: lanes.toggleList,
+      e: enter,
+      "+": () => zoom.current?.by(0.7),
+      "-": () => zoom.current?.by(1 / 0.7),
+      "=": () => zoom.current?.reset(),
+      ...lanes.keys,
+    },
+    [
+      { keys: "H L", does: `${stepNames[view].toLowerCase()} back, on` },
+      { keys: "0", does: "now" },
+      { keys: "1–9", does: "show or hide a lane" },
+      { keys: "B", does: "as a list" },
+      { keys: "E", does: "enter an appointment" },
+      { keys: "M", does: "move the entry" },
+      { keys: "X", does: "choose it" },
+      ...(view === "month" || view === "list" ? [] : [{ keys: "+ −", does: "nearer, further" }]),
+    ],
+  );
 
   return (
     <div ref={page} className="flex min-h-full flex-col px-6 pb-4">
-      <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5 min-[1100px]:flex-nowrap">
+      <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
         <h1 className="shrink-0 font-serif text-[26px] leading-9">
           <Part name="Whose lanes" value={namesOf(people)} width={400}>
             {(close) => (
@@ -156,20 +191,7 @@ function Board({
               </>
             )}
           </Part>
-          ,{" "}
-          <Part name="What is shown" value={spanNames[view]} width={220}>
-            {(close) => (
-              <Choices<LanesSpan>
-                value={view}
-                options={lanesSpans.map((v) => ({ value: v, label: spanNames[v] }))}
-                onChoose={(v) => {
-                  set({ view: v });
-                  close();
-                }}
-              />
-            )}
-          </Part>
-          ,{" "}
+          , <ViewPart view={view} onChoose={(v) => set({ view: v })} />,{" "}
           <Part name="When" value={spanText(data, view)} width={240}>
             {(close) => (
               <label className="block">
@@ -190,8 +212,21 @@ function Board({
               , by <RulersPart zones={data.zones} rulers={rulers} now={now} onChange={onRulers} />
             </>
           )}
+          {view !== "month" && (
+            <>
+              ,{" "}
+              <CategoriesPart
+                categories={data.categories}
+                people={people}
+                only={only}
+                onOnly={(names) => set({ only: names.join("|") || undefined })}
+                by={by}
+                onBy={setBy}
+              />
+            </>
+          )}
         </h1>
-        <p className="min-w-0 flex-1 truncate text-soft" title={data.summary}>
+        <p className="min-w-0 truncate text-soft max-[1500px]:order-last max-[1500px]:basis-full min-[1500px]:flex-1" title={data.summary}>
           {data.hiddenDays && <span className="font-semibold text-brass">{data.hiddenDays}, not shown. </span>}
           {data.summary}
         </p>
@@ -209,12 +244,14 @@ function Board({
           </Button>
         </div>
       </div>
-      {view === "month" && <Month data={data} isShown={lanes.isShown} now={now} height={height - 76} hand={hand} onOpen={open} />}
+      {view === "month" && <Month data={data} isShown={lanes.isShown} now={now} height={height - top + 10} hand={hand} onOpen={open} />}
       {view === "list" && data.zones[0] && (
         <ListView
           days={data.days}
           zone={data.zones[0]}
           isShown={lanes.isShown}
+          isQuiet={isQuiet}
+          chosen={chosen}
           onOpen={(entry, lane) => entry.id && sheet.open(entry.id, lane.who.id, entry.occurrence)}
         />
       )}
@@ -225,13 +262,19 @@ function Board({
           zones={data.zones}
           now={now}
           headWidth={view === "day" ? 232 : 176}
-          height={Math.max(rows.length * 46, height - 86 - data.zones.length * 20 - (shownPeople.length < people.length ? 34 : 0))}
+          height={Math.max(
+            rows.length * 46,
+            height - top - data.zones.length * 20 - (shownPeople.length < people.length ? 34 : 0) - (chosen.bar ? 40 : 0),
+          )}
           onOpen={open}
           asList={lanes.asList}
           hand={hand}
+          look={look}
+          zoom={zoom}
         />
       )}
       {shownPeople.length < people.length && <lanes.Hidden />}
+      {chosen.bar}
       {sheet.sheet}
     </div>
   );

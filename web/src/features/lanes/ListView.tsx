@@ -6,11 +6,14 @@ interface Props {
   days: Day[];
   zone: Zone;
   isShown: (id: string) => boolean;
+  /** Those of categories that are not read now. */
+  isQuiet: (entry: Entry) => boolean;
+  chosen: { isChosen: (entry: Entry, lane: string) => boolean; toggle: (entry: Entry, lane: string) => void };
   onOpen: (entry: Entry, lane: Lane) => void;
 }
 
 /** Two weeks line by line, the days that hold something. */
-export function ListView({ days, zone, isShown, onOpen }: Props) {
+export function ListView({ days, zone, isShown, isQuiet, chosen, onOpen }: Props) {
   const full = days
     .map((day) => ({
       day,
@@ -19,11 +22,12 @@ export function ListView({ days, zone, isShown, onOpen }: Props) {
         .flatMap((lane) => lane.entries.map((entry) => ({ lane, entry })))
         .toSorted((a, b) => a.entry.start - b.entry.start),
     }))
-    .filter((d) => d.lines.length > 0);
+    .map(({ day, lines }) => ({ day, lines: lines.filter((l) => !isQuiet(l.entry)), quiet: lines.filter((l) => isQuiet(l.entry)).length }))
+    .filter((d) => d.lines.length + d.quiet > 0);
   if (full.length === 0) return <p className="pt-4 text-soft">Nothing stands in these two weeks.</p>;
   return (
     <div className="grid gap-4 pb-4">
-      {full.map(({ day, lines }) => (
+      {full.map(({ day, lines, quiet }) => (
         <section key={day.date} aria-label={day.label}>
           <h2 className={`border-b border-rule pb-1 font-semibold ${day.today ? "text-brass" : ""}`}>
             {day.label}
@@ -32,9 +36,19 @@ export function ListView({ days, zone, isShown, onOpen }: Props) {
           <ul>
             {lines.map(({ lane, entry }) => (
               <li key={`${lane.who.id}${entry.id ?? ""}${entry.start}`} className="border-b border-rule/60">
-                <Line entry={entry} lane={lane} zone={zone} onOpen={onOpen} />
+                <Line
+                  entry={entry}
+                  lane={lane}
+                  zone={zone}
+                  onOpen={onOpen}
+                  isChosen={chosen.isChosen(entry, lane.who.id)}
+                  onChoose={() => chosen.toggle(entry, lane.who.id)}
+                />
               </li>
             ))}
+            {quiet > 0 && (
+              <li className="px-1 py-1.5 text-soft">{quiet === 1 ? "One of another category" : `${quiet} of other categories`}</li>
+            )}
           </ul>
         </section>
       ))}
@@ -42,7 +56,16 @@ export function ListView({ days, zone, isShown, onOpen }: Props) {
   );
 }
 
-function Line({ entry, lane, zone, onOpen }: { entry: Entry; lane: Lane; zone: Zone; onOpen: Props["onOpen"] }) {
+interface LineProps {
+  entry: Entry;
+  lane: Lane;
+  zone: Zone;
+  isChosen: boolean;
+  onOpen: Props["onOpen"];
+  onChoose: () => void;
+}
+
+function Line({ entry, lane, zone, isChosen, onOpen, onChoose }: LineProps) {
   const cells = (
     <>
       <span className="text-soft">{entry.allDay ? "all day" : `${clock(zone, entry.start)} to ${clock(zone, entry.end)}`}</span>
@@ -52,12 +75,18 @@ function Line({ entry, lane, zone, onOpen }: { entry: Entry; lane: Lane; zone: Z
       </span>
       <span className="truncate font-semibold">{entry.label}</span>
       <span className="text-soft">{entry.takes}</span>
-      <span className="truncate text-soft">{entry.detail}</span>
+      <span className="truncate text-soft">{[entry.detail, entry.category?.name].filter(Boolean).join(" · ")}</span>
     </>
   );
   const grid = "grid min-h-8 w-full grid-cols-[110px_110px_minmax(0,1fr)_80px_minmax(0,200px)] items-center gap-x-3 px-1 text-left";
   return entry.id ? (
-    <button type="button" className={`${grid} hover:bg-water`} onClick={() => onOpen(entry, lane)}>
+    <button
+      type="button"
+      aria-pressed={isChosen || undefined}
+      className={`${grid} ${isChosen ? "bg-sea-wash" : "hover:bg-water"}`}
+      onClick={(e) => (e.ctrlKey || e.metaKey ? onChoose() : onOpen(entry, lane))}
+      onKeyDown={(e) => e.key.toLowerCase() === "x" && !e.ctrlKey && !e.metaKey && onChoose()}
+    >
       {cells}
     </button>
   ) : (

@@ -8,10 +8,18 @@ export const spanNames: Record<LanesSpan, string> = {
   week: "the full week",
   month: "the month",
   list: "a list of two weeks",
+  year: "the year",
 };
 
 /** What one goes back and on by. */
-export const stepNames: Record<LanesSpan, string> = { day: "Day", "working-days": "Week", week: "Week", month: "Month", list: "Two weeks" };
+export const stepNames: Record<LanesSpan, string> = {
+  day: "Day",
+  "working-days": "Week",
+  week: "Week",
+  month: "Month",
+  list: "Two weeks",
+  year: "Year",
+};
 
 /** The month most of whose days are shown, as yyyy-mm. */
 export function monthOf(data: Lanes): string {

@@ -1,0 +1,189 @@
+import assert from "node:assert/strict";
+import { after, before, test } from "node:test";
+import { advance, faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+
+let browser;
+let demo;
+before(async () => {
+  browser = await openBrowser();
+  demo = await startDemo();
+});
+after(async () => {
+  await browser.close();
+  await demo.stop();
+  demo.remove();
+});
+
+const open = (name = /Noor Haddad/, options) => signIn(browser, demo.address, name, options);
+
+test("reminders: one comes when it is time to leave, is put off, and put away in every tab", async () => {
+  const page = await open();
+  const strip = page.getByRole("region", { name: "Reminders" });
+  await strip.getByText("Began 42 minutes ago").waitFor();
+  await strip.getByRole("button", { name: "1 more" }).click();
+  // Read-in was over before anybody looked.
+  await strip.getByText("Missed").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await strip.getByRole("button", { name: "Put all 2 away" }).click();
+  await strip.waitFor({ state: "detached" });
+  await advance(page, 20 * 60);
+  await page.reload();
+  await strip.getByText("Leave now").waitFor();
+  await strip.getByText(/10:30 to 11:30 · Cais do Norte · 30 minutes on the way · for Maren/).waitFor();
+  assert.deepEqual(await faults(page), []);
+
+  const other = await page.context().newPage();
+  await other.goto(`${demo.address}/chase`);
+  const there = other.getByRole("region", { name: "Reminders" });
+  await there.getByText("Leave now").waitFor();
+  await strip.getByRole("button", { name: "Remind again: Later" }).click();
+  await page.getByRole("button", { name: "in 5 minutes" }).click();
+  await strip.waitFor({ state: "detached" });
+  await there.waitFor({ state: "detached" });
+  await advance(page, 5 * 60);
+  await other.reload();
+  await there.getByText("Leave now").waitFor();
+  await there.getByRole("button", { name: "Put the reminder of Harbour authority away" }).click();
+  await there.waitFor({ state: "detached" });
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("reminders: of whom and how long before is chosen, and an entry has its own", async () => {
+  const page = await open(/Maren Falk/);
+  await page.getByRole("button", { name: "Maren Falk", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Reminders" }).click();
+  const sheet = page.getByRole("dialog", { name: "Reminders" });
+  await sheet.getByLabel("How long before").selectOption("30 minutes before");
+  assert.deepEqual(await faults(page), []);
+  await sheet.getByRole("button", { name: "Keep it so" }).click();
+  await sheet.waitFor({ state: "detached" });
+  await page.goto(`${demo.address}/lanes`);
+  await page.getByRole("button", { name: /^Board papers, 14:00/ }).click();
+  const entry = page.getByRole("dialog", { name: "Board papers" });
+  await entry.getByRole("button", { name: "Reminder: as usual" }).click();
+  await page.getByRole("button", { name: "an hour before" }).click();
+  await entry.getByRole("button", { name: "Reminder: an hour before" }).waitFor();
+  await page.context().close();
+});
+
+test("categories: made while tagging, several at once, filtered by, and they colour", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes?view=working-days`);
+  await page.getByRole("button", { name: /^Turbine 3 sign-off/ }).click();
+  const sheet = page.getByRole("dialog", { name: "Turbine 3 sign-off" });
+  await sheet.getByRole("button", { name: "Category: Yard" }).click();
+  await page.getByLabel("A category, known or new").fill("Sign-offs");
+  await page.getByRole("button", { name: "Make the category Sign-offs" }).click();
+  await sheet.getByRole("button", { name: "Category: Sign-offs" }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await sheet.waitFor({ state: "detached" });
+
+  await page.getByRole("button", { name: /^Yard walk/ }).focus();
+  await page.keyboard.press("x");
+  await page.getByRole("button", { name: /^Crew lunch/ }).focus();
+  await page.keyboard.press("x");
+  const bar = page.getByRole("group", { name: "Chosen entries" });
+  await bar.getByText("2 chosen").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await bar.getByRole("button", { name: /^Category for the chosen/ }).click();
+  await page.getByRole("button", { name: "Yard", exact: true }).click();
+  await page.getByRole("status").getByText("2 entries are Yard.").waitFor();
+  await page.getByRole("button", { name: /^Crew lunch.*Yard/ }).waitFor();
+  await page.keyboard.press("z");
+  await page.getByRole("status").getByText("Undone.").waitFor();
+  await page.getByRole("button", { name: /^Crew lunch.*Yard/ }).waitFor({ state: "detached" });
+
+  await page.getByRole("button", { name: "Categories: all categories" }).click();
+  await page.getByRole("checkbox", { name: "Lease" }).check();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Categories: only Lease" }).waitFor();
+  // Taken time of other categories still stands there, named for who asks, without its label.
+  const lease = page.getByRole("button", { name: /^Tide lease review/ });
+  assert.match(await lease.innerText(), /Tide lease review/);
+  const quiet = page.getByRole("button", { name: /^Lunch with Ana/ });
+  assert.equal(await quiet.innerText(), "");
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("categories: one is renamed where it is chosen, and a colleague who only looks cannot", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes`);
+  await page.getByRole("button", { name: /^Categories:/ }).click();
+  await page.getByRole("button", { name: "Change the category Board of Maren" }).click();
+  await page.getByLabel("Name of the category").fill("Board and owners");
+  await page.getByRole("radio", { name: "Colour 6" }).click();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Keep it", exact: true }).click();
+  await page.getByRole("checkbox", { name: /Board and owners/ }).waitFor();
+  await page.context().close();
+  const ana = await open(/Ana Brandão/);
+  const people = await ana.evaluate(async () => (await (await fetch("/api/people?text=maren")).json())[0].id);
+  await ana.goto(`${demo.address}/lanes?who=${people}`);
+  await ana.getByRole("button", { name: /^Tide lease review/ }).click();
+  await ana.getByRole("dialog").getByText("Category Lease").waitFor();
+  assert.equal(
+    await ana
+      .getByRole("dialog")
+      .getByRole("button", { name: /^Category/ })
+      .count(),
+    0,
+  );
+  await ana.context().close();
+});
+
+test("year: what comes back, no-go weeks kept and opened again, a week opens", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes?view=year`);
+  await page.getByText(/^Fullest is week 10 with .*one no-go week\.$/).waitFor();
+  await page.getByRole("list", { name: "Series" }).getByRole("button", { name: "Ana, weekly", exact: true }).waitFor();
+  await page.getByText(/Nobody works.*26 March \(Holiday in Lisbon, Sexta-feira Santa\)/).waitFor();
+  assert.deepEqual(await faults(page), []);
+  const part = page.getByRole("region", { name: "No-go weeks" });
+  await part.getByRole("button", { name: /^First week/ }).click();
+  await page
+    .getByRole("dialog", { name: "First week" })
+    .getByRole("button", { name: /^Week 20/ })
+    .click();
+  await part.getByLabel("Why").fill("annual meeting");
+  await part.getByRole("button", { name: "Keep the week free of new things" }).click();
+  await part.getByText("annual meeting").waitFor();
+  await page.getByRole("status").getByText("Nothing new is arranged for Maren from 17 May to 23 May.").waitFor();
+  await page.locator("body").click({ position: { x: 5, y: 400 } });
+  await page.keyboard.press("z");
+  await part.getByText("annual meeting").waitFor({ state: "detached" });
+  await page.getByRole("button", { name: /^Week 10, from 8 March/ }).click();
+  await page.getByRole("heading", { name: /8 to 14 March/ }).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
+test("lanes: hours are drawn nearer by key and by wheel around the pointer, and as they were", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes`);
+  const review = page.getByRole("button", { name: /^Tide lease review/ });
+  const width = async () => (await review.boundingBox()).width;
+  await review.waitFor();
+  const before = await width();
+  await page.keyboard.press("+");
+  await page.getByRole("button", { name: "The whole day again" }).waitFor();
+  assert.ok((await width()) > before * 1.3);
+  await page.keyboard.press("=");
+  await page.getByRole("button", { name: "The whole day again" }).waitFor({ state: "detached" });
+  assert.ok(Math.abs((await width()) - before) < 1);
+  const box = await review.boundingBox();
+  await page.mouse.move(box.x + 4, box.y + 40);
+  await page.keyboard.down("Control");
+  for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -60);
+  await page.keyboard.up("Control");
+  await page.getByRole("button", { name: "The whole day again" }).waitFor();
+  const nearer = await review.boundingBox();
+  assert.ok(nearer.width > before * 1.5);
+  // What the pointer was on is still under it.
+  assert.ok(nearer.x <= box.x + 6 && nearer.x + nearer.width > box.x + 4);
+  assert.deepEqual(await faults(page), []);
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});

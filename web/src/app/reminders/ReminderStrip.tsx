@@ -1,0 +1,131 @@
+import { useNavigate } from "@tanstack/react-router";
+import { lazy, Suspense, useState } from "react";
+import type { Reminder, Zone } from "../../api/types";
+import { Flag } from "../../lane/Flag";
+import { clock, hour, minute } from "../../lane/time";
+import { Choices, Part } from "../../sentence/Part";
+import { Button } from "../../ui/Button";
+import { useNow } from "../useNow";
+import { useReminders } from "./useReminders";
+import { reminderWords } from "./words";
+
+const ReminderLikes = lazy(() => import("./ReminderLikes"));
+
+/** Reminders stand in one quiet line under the places; those behind the first open on demand. */
+export function ReminderStrip({ choosing, onChoosing }: { choosing: boolean; onChoosing: (open: boolean) => void }) {
+  const { data, answer } = useReminders();
+  const now = useNow(data?.now);
+  const [opened, setOpened] = useState(false);
+  const due = data?.due ?? [];
+  const shown = opened ? due : due.slice(0, 1);
+  return (
+    <>
+      {data && choosing && (
+        <Suspense>
+          <ReminderLikes data={data} onClose={() => onChoosing(false)} />
+        </Suspense>
+      )}
+      {data && due.length > 0 && (
+        <section aria-label="Reminders" className="no-print shrink-0 border-b border-rule bg-water px-6">
+          <ul className={opened ? "max-h-60 overflow-auto" : ""} aria-live="polite">
+            {shown.map((r, i) => (
+              <Line
+                key={`${r.id}${r.occurrence ?? ""}`}
+                reminder={r}
+                now={now}
+                zone={data.zone}
+                answer={answer}
+                more={
+                  i === 0 && due.length > 1 ? (
+                    <Button look="plain" aria-expanded={opened} onClick={() => setOpened(!opened)}>
+                      {opened ? "Fold them" : `${due.length - 1} more`}
+                    </Button>
+                  ) : null
+                }
+              />
+            ))}
+          </ul>
+          {opened && (
+            <div className="flex gap-1 border-t border-rule/60 py-1">
+              <Button look="plain" onClick={() => void answer("dismiss", due).then(() => setOpened(false))}>
+                Put all {due.length} away
+              </Button>
+              <Button look="plain" onClick={() => onChoosing(true)}>
+                Choose what to be reminded of
+              </Button>
+            </div>
+          )}
+        </section>
+      )}
+    </>
+  );
+}
+
+interface LineProps {
+  reminder: Reminder;
+  now: number;
+  zone: Zone;
+  answer: ReturnType<typeof useReminders>["answer"];
+  more: React.ReactNode;
+}
+
+function Line({ reminder: r, now, zone, answer, more }: LineProps) {
+  const navigate = useNavigate();
+  const open = () =>
+    void navigate({ to: "/lanes", search: { who: r.lane, entry: r.id, ...(r.occurrence ? { occurrence: r.occurrence } : {}) } });
+  const later = [
+    { value: now + 5 * minute, label: "in 5 minutes" },
+    ...(r.start > now + 6 * minute ? [{ value: r.start, label: "when it begins" }] : []),
+    { value: now + hour / 2, label: "in half an hour" },
+  ];
+  return (
+    <li className="flex min-h-10 flex-wrap items-center gap-x-3 border-b border-rule/60 last:border-b-0">
+      <span className="flex items-end">
+        {r.for.map((p) => (
+          <Flag key={p.id} flag={p.flag} height={18} />
+        ))}
+      </span>
+      <span className={`font-semibold ${r.missed || r.start <= now || (r.leave ?? now + 1) <= now ? "text-brick" : "text-brass"}`}>
+        {reminderWords(r, now)}
+      </span>
+      <button type="button" className="min-h-8 font-semibold underline decoration-rule underline-offset-4" onClick={open}>
+        {r.title}
+      </button>
+      <span className="min-w-0 truncate text-soft">
+        {[`${clock(zone, r.start)} to ${clock(zone, r.end)}`, r.where, r.way, `for ${r.for.map((p) => p.givenName).join(" and ")}`]
+          .filter(Boolean)
+          .join(" · ")}
+      </span>
+      <span className="ml-auto flex items-center gap-1">
+        {r.link && !r.missed && (
+          <a
+            href={r.link}
+            target="_blank"
+            rel="noreferrer noopener"
+            className="inline-flex min-h-8 items-center px-2 font-semibold text-sea underline underline-offset-4"
+          >
+            Join
+          </a>
+        )}
+        {more}
+        {!r.missed && (
+          <Part name="Remind again" value="Later" width={200}>
+            {(close) => (
+              <Choices<number>
+                value={undefined}
+                options={later}
+                onChoose={(until) => {
+                  close();
+                  void answer("snooze", [r], Math.round(until));
+                }}
+              />
+            )}
+          </Part>
+        )}
+        <Button look="plain" aria-label={`Put the reminder of ${r.title} away`} onClick={() => void answer("dismiss", [r])}>
+          Put away
+        </Button>
+      </span>
+    </li>
+  );
+}

@@ -42,6 +42,20 @@ await page.mouse.up();
 await page.getByRole("radio", { name: /from here on/ }).check();
 await shot(page, "series");
 
+await page.keyboard.press("Escape");
+await page.goto(`${demo.address}/lanes?view=year`);
+await page.getByRole("list", { name: "Series" }).waitFor();
+await shot(page, "lanes-year");
+await page.goto(`${demo.address}/lanes?view=working-days&only=Outside|Lease`);
+await page.getByRole("button", { name: /^Categories/ }).click();
+await page.getByRole("button", { name: "their category" }).click();
+await page.keyboard.press("Escape");
+await page.getByRole("button", { name: /^Tide lease review/ }).waitFor();
+await shot(page, "lanes-categories");
+await page.getByRole("button", { name: /^Categories/ }).click();
+await page.getByRole("button", { name: "whose they are" }).click();
+await page.keyboard.press("Escape");
+
 const event = (uid, lines) => `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270416T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
 const file = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event("a", "SUMMARY:Tide office")}${event("b", "SUMMARY:Buoy signal\r\nRRULE:FREQ=SECONDLY")}END:VCALENDAR\r\n`;
 await page.goto(`${demo.address}/files`);

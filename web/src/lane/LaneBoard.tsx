@@ -188,7 +188,8 @@ export function LaneBoard(props: LaneBoardProps) {
           ))}
         </div>
         <div ref={body} className={`relative min-w-0 overflow-hidden ${props.hand ? "select-none" : ""}`}>
-          <div ref={inner} className="origin-left">
+          {/* A layer of its own: what is painted is stretched by the hand, not painted again at each step, nor when a line moves over it. */}
+          <div ref={inner} className="origin-left will-change-transform">
             {width > 0 &&
               rows.map((row, i) => (
                 <LaneStrip
@@ -270,7 +271,10 @@ export function LaneBoard(props: LaneBoardProps) {
 /** The line under the pointer through every lane. */
 function CrossHair({ height }: { height: number }) {
   const hover = useHover();
-  return hover === undefined ? null : (
-    <div className="pointer-events-none absolute top-0 w-px bg-soft/50" style={{ left: hover, height }} />
+  return (
+    <div
+      className="pointer-events-none absolute top-0 left-0 w-px bg-soft/50 will-change-transform"
+      style={{ height, transform: `translateX(${hover ?? 0}px)`, visibility: hover === undefined ? "hidden" : "visible" }}
+    />
   );
 }

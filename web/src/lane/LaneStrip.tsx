@@ -1,3 +1,4 @@
+import type { CSSProperties } from "react";
 import type { Entry, Zone } from "../api/types";
 import type { Axis } from "./axis";
 import { colourOf, tintOf } from "./Flag";
@@ -65,13 +66,18 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onO
             <div key={s.from} className="fold absolute inset-y-0" style={{ left: s.x0, width: s.x1 - s.x0 }} />
           ))}
         {mark && <Run left={x(mark.start)} right={x(mark.end)} className="border-x-2 border-brass bg-brass/10" />}
-        {drawn.map((d) => (
-          <div
-            key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`}
-            className="entry absolute rounded-t-[2px]"
-            style={{ left: d.x, width: d.width, top: d.top, height: d.height, background: groundOf(d.placed.entry, row, look) }}
-          />
-        ))}
+        {viewerZone &&
+          drawn.map((d) => (
+            <EntryButton
+              key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`}
+              drawn={d}
+              row={row}
+              zone={viewerZone}
+              onOpen={onOpen}
+              hand={hand}
+              look={look}
+            />
+          ))}
         {lane.closed.map((c) => (
           <div
             key={c.start}
@@ -92,18 +98,6 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onO
           />
         ))}
         {now !== undefined && <div className="pointer-events-none absolute inset-y-0 w-[2px] bg-brass" style={{ left: x(now) - 1 }} />}
-        {viewerZone &&
-          drawn.map((d) => (
-            <EntryButton
-              key={`${d.placed.entry.id ?? ""}${d.placed.entry.start}`}
-              drawn={d}
-              row={row}
-              zone={viewerZone}
-              onOpen={onOpen}
-              hand={hand}
-              look={look}
-            />
-          ))}
         {viewerZone && hand?.held?.row.key === row.key && (
           <Ghost held={hand.held} left={x(hand.held.start)} right={x(hand.held.end)} zone={viewerZone} />
         )}
@@ -138,8 +132,18 @@ function Run({ left, right, className }: { left: number; right: number; classNam
   return right > left ? <div className={`absolute inset-y-0 ${className}`} style={{ left, width: right - left }} /> : null;
 }
 
-/** What an entry is, in words for who does not see it. */
+const said = new WeakMap<Entry, { zone: Zone; title: string; words: string }>();
+
+/** What an entry is, in words for who does not see it. They are kept with the entry: a board of a thousand is drawn anew at each step of the hand. */
 export function entryWords(entry: Entry, row: BoardRow, zone: Zone): string {
+  const kept = said.get(entry);
+  if (kept?.zone === zone && kept.title === row.title) return kept.words;
+  const words = wordsOf(entry, row, zone);
+  said.set(entry, { zone, title: row.title, words });
+  return words;
+}
+
+function wordsOf(entry: Entry, row: BoardRow, zone: Zone): string {
   const times = entry.allDay ? "all day" : `${clock(zone, entry.start)} to ${clock(zone, entry.end)}`;
   return [entry.label, times, entry.on ? "on now" : null, entry.takes, entry.detail, entry.category?.name, row.title]
     .filter(Boolean)
@@ -203,10 +207,16 @@ function EntryButton({
     </span>
   );
   const movable = hand !== undefined && entry.mayChange && !entry.allDay;
-  const style = { left: drawn.x, width: drawn.width, top: drawn.top, height: drawn.height };
+  const style = {
+    left: drawn.x,
+    width: drawn.width,
+    top: drawn.top,
+    height: drawn.height,
+    "--entry": groundOf(entry, row, look),
+  } as CSSProperties;
   if (!entry.id || !onOpen)
     return (
-      <div className="absolute" style={style} title={words}>
+      <div className="entry absolute rounded-t-[2px] bg-(--entry)" style={style} title={words}>
         <span className="sr-only">{words}</span>
         <span aria-hidden="true">{inner}</span>
       </div>
@@ -214,7 +224,7 @@ function EntryButton({
   return (
     <button
       type="button"
-      className={`absolute hover:bg-ink/5 ${hand?.held?.entry === entry ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
+      className={`entry absolute rounded-t-[2px] bg-(--entry) hover:bg-[color-mix(in_srgb,var(--ink)_7%,var(--entry))] ${hand?.held?.entry === entry ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
       aria-keyshortcuts={movable ? "m" : undefined}
       onPointerDown={(e) => hand?.grab(e, row, entry)}
       aria-pressed={look && isChosen ? true : undefined}

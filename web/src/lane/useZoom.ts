@@ -3,7 +3,7 @@ import type { Axis, Extent } from "./axis";
 import { hour } from "./time";
 
 const least = 2 * hour;
-const settles = 140;
+const settles = 220;
 
 /** A span drawn nearer or further around a moment that stays where it is. */
 export function nearer(span: Extent, around: number, factor: number, dayLength: number): Extent {

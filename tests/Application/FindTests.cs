@@ -39,7 +39,7 @@ public sealed class FindTests : IAsyncLifetime
     {
         await world.Arrange();
         var found = await Find(world.Noor, "tome");
-        Assert.Equal([world.Tome.PublicId], found.People.Select(p => p.Id));
+        Assert.Equal([world.Tome.PublicId], found.People.Select(p => p.Who.Id));
         Assert.Equal(("Insurers, renewal terms", "with Tomé"), found.Entries.Select(e => (e.Title, e.Why)).Single());
         Assert.Equal("in the agenda", Assert.Single((await Find(world.Noor, "clause")).Entries).Why);
     }

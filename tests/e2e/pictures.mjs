@@ -6,6 +6,7 @@ const browser = await openBrowser();
 const demo = await startDemo();
 const shot = async (page, name) => {
   await page.evaluate(() => document.fonts.ready);
+  await page.evaluate(() => Promise.all(document.getAnimations().map((a) => a.finished)));
   await page.mouse.move(0, 0);
   await page.screenshot({ path: `${folder}${name}.png` });
 };
@@ -98,6 +99,7 @@ const dark = await signIn(browser, demo.address, /Noor Haddad/, {
   colorScheme: "dark",
 });
 await dark.getByRole("group", { name: "Today’s lanes" }).waitFor();
+await dark.getByRole("region", { name: "Reminders" }).waitFor();
 await shot(dark, "desk-dark");
 
 await browser.close();

@@ -154,7 +154,9 @@ internal static class LaneViews
         if (lane.Hours.Around(viewing.Now) is { } day)
         {
             var where = place is not null && place != town && lane.Rights.Sight >= Sight.Headline ? $"{town}, {place}" : town;
-            return $"{where} until {English.Time(zone.ToLocal(day.End).TimeOfDay)}";
+            var end = English.Time(zone.ToLocal(day.End).TimeOfDay);
+            var now = ReachWords.Now(viewing, lane);
+            return now == $"free to {end}" ? $"{where} until {end}" : $"{where} until {end}, {now}";
         }
 
         var next = lane.Hours.Stretches.FirstOrDefault(s => s.Start > viewing.Now);

@@ -9,7 +9,10 @@ using NodaTime;
 namespace Corlin.Application.Reads;
 
 /// <summary>What is called something: people, groups, rooms, and entries of all years.</summary>
-public sealed record FoundView(IReadOnlyList<PersonView> People, IReadOnlyList<FoundEntryView> Entries, bool More);
+public sealed record FoundView(IReadOnlyList<FoundPersonView> People, IReadOnlyList<FoundEntryView> Entries, bool More);
+
+/// <param name="Now">Whether they can be had now and until when; null where their calendar may not be seen.</param>
+public sealed record FoundPersonView(PersonView Who, string? Now);
 
 /// <param name="Lane">The public id of whose lane it stands on.</param>
 /// <param name="Date">The day of that lane in the viewer's zone, yyyy-mm-dd.</param>
@@ -50,7 +53,14 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
 
         // What is ahead first, soonest first; then what has been, latest first. One meeting on several lanes is one.
         var ordered = found.OrderBy(f => f.Start < Now).ThenBy(f => f.Start < Now ? Now - f.Start : f.Start - Now).Select(f => f.View).DistinctBy(f => (f.Id, f.Occurrence)).ToList();
-        return new FoundView([.. people.Select(viewing.View)], [.. ordered.Take(MostEntries)], ordered.Count > MostEntries || candidates.Count == MostCandidates);
+        return new FoundView([.. Reachable(viewing, people)], [.. ordered.Take(MostEntries)], ordered.Count > MostEntries || candidates.Count == MostCandidates);
+    }
+
+    private static IEnumerable<FoundPersonView> Reachable(Viewing viewing, IReadOnlyList<CalendarUser> people)
+    {
+        var around = new Stretch(viewing.Now - Duration.FromHours(18), viewing.Now + Duration.FromHours(18));
+        return Reads.Lanes.Read(viewing, people, around)
+            .Select(lane => new FoundPersonView(viewing.View(lane.Who), lane.Known && lane.Who.Kind != UserKind.Group ? ReachWords.Now(viewing, lane) : null));
     }
 
     /// <summary>Those for whom the viewer speaks, who gave them a grant, and the viewer.</summary>

@@ -1668,8 +1668,12 @@ export interface components {
             place: null | string;
             why: null | string;
         };
+        FoundPersonView: {
+            who: components["schemas"]["PersonView"];
+            now: null | string;
+        };
         FoundView: {
-            people: components["schemas"]["PersonView"][];
+            people: components["schemas"]["FoundPersonView"][];
             entries: components["schemas"]["FoundEntryView"][];
             more: boolean;
         };

@@ -64,11 +64,11 @@ export function Find() {
       >
         {data && data.people.length > 0 && (
           <Command.Group heading="People, groups and rooms" className={groupLook}>
-            {data.people.map((p) => (
+            {data.people.map(({ who: p, now }) => (
               <Command.Item key={p.id} value={p.id} onSelect={() => toPerson(p)} className={itemLook}>
                 <Flag flag={p.flag} height={16} />
                 {p.name}
-                <span className="ml-auto text-soft">{p.post ?? p.town}</span>
+                <span className="ml-auto text-soft">{[p.post ?? p.town, now].filter(Boolean).join(", ")}</span>
               </Command.Item>
             ))}
           </Command.Group>

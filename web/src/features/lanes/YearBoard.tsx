@@ -1,6 +1,6 @@
 import type { Year } from "../../api/types";
 import { colourOf, tintOf } from "../../lane/Flag";
-import { dayAndMonth } from "../../lane/time";
+import { dayAndMonth, hour } from "../../lane/time";
 
 interface Props {
   data: Year;
@@ -139,7 +139,7 @@ export function YearBoard({ data, onWeek, onOpen }: Props) {
       </ul>
       {data.closed.length > 0 && (
         <p className="border-t border-rule pt-2 text-soft">
-          <span className="font-semibold text-ink">Nobody works</span> {closedWords(data)}
+          <span className="font-semibold text-ink">Days off:</span> {closedWords(data)}
         </p>
       )}
       {data.cyclesLeftOut > 0 && <p className="pt-1 text-soft">{data.cyclesLeftOut} more series are not shown.</p>}
@@ -147,9 +147,15 @@ export function YearBoard({ data, onWeek, onOpen }: Props) {
   );
 }
 
-/** Each day off with its date, the year over. */
+/** Each day off with its date, those of one kind under it: "Holiday in Lisbon 9 February, Carnaval; 26 March, …". */
 function closedWords(data: Year): string {
-  return data.closed.map((c) => `${dayAndMonth(new Date(c.start + 12 * 3_600_000).toISOString().slice(0, 10))} (${c.words})`).join(", ");
+  const kinds = new Map<string, string[]>();
+  for (const c of data.closed) {
+    const [kind = "", ...name] = c.words.split(", ");
+    const day = dayAndMonth(new Date(c.start + 12 * hour).toISOString().slice(0, 10));
+    kinds.set(kind, [...(kinds.get(kind) ?? []), `${day} ${name.join(", ")}`]);
+  }
+  return [...kinds].map(([kind, days]) => `${kind}: ${days.join("; ")}`).join(". ");
 }
 
 function Now({ now, from, to, at }: { now: number; from: number; to: number; at: (moment: number) => number }) {

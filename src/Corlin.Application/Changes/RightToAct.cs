@@ -35,10 +35,8 @@ internal static class RightToAct
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
         if (found.Kind == EntryKind.Meeting) return session.MustOrganise(actor, entry);
         var rights = session.RightsOn(actor, found.Owner);
-        // What is private is not told from what is not there.
-        if (found.MadeBy != actor && ((found.Private && !rights.Private) || rights.Sight < Sight.Headline)) throw new RefusedException(RefusalKind.NotFound);
-        var may = rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && found.MadeBy == actor);
-        return may ? (found, rights) : throw new RefusedException(RefusalKind.MayNotChange);
+        MustDecide(rights, AddedIt(found, actor), found.Private);
+        return (found, rights);
     }
 
     /// <summary>An entry on a lane of whose category and reminder the actor may decide: they may change that lane's appointments, or they added it.</summary>
@@ -49,10 +47,15 @@ internal static class RightToAct
         var rights = session.RightsOn(actor, lane);
         var part = found.Participations.FirstOrDefault(p => p.Who == lane);
         if (found.Owner != lane && part is null) throw new RefusedException(RefusalKind.NotFound);
-        var isPrivate = found.Private || part is { OwnPrivate: true };
-        if (!AddedIt(found, actor) && ((isPrivate && !rights.Private) || rights.Sight < Sight.Headline)) throw new RefusedException(RefusalKind.NotFound);
-        var may = rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && AddedIt(found, actor));
-        return may ? (found, rights) : throw new RefusedException(RefusalKind.MayNotChange);
+        MustDecide(rights, AddedIt(found, actor), found.Private || part is { OwnPrivate: true });
+        return (found, rights);
+    }
+
+    private static void MustDecide(Rights rights, bool addedIt, bool isPrivate)
+    {
+        // What is private is not told from what is not there.
+        if (!addedIt && ((isPrivate && !rights.Private) || rights.Sight < Sight.Headline)) throw new RefusedException(RefusalKind.NotFound);
+        if (rights.Acting < Acting.Change && !(rights.Acting == Acting.Add && addedIt)) throw new RefusedException(RefusalKind.MayNotChange);
     }
 
     /// <exception cref="RefusedException">They may not change what stands on that lane.</exception>

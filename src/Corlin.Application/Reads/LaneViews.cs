@@ -27,7 +27,7 @@ internal static class LaneViews
             [.. ways.Select(w => View(w.Way))],
             [.. ClashesOn(lane).Select(c => new ClashView(Ms(c.Shared.Start), Ms(c.Shared.End), English.Length(c.Shared.Length)))],
             [.. lane.Absences.Select(a => View(viewing, a))],
-            [.. DaysOff(viewing, lane, span), .. NoGo(lane, span)],
+            [.. DaysOff(viewing, lane, span).Select(d => new AwayView(d.Start, d.End, $"{d.Kind}, {d.Words}")), .. NoGo(lane, span)],
             Where(viewing, lane, span),
             tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null);
     }
@@ -116,16 +116,16 @@ internal static class LaneViews
         return new AwayView(Ms(absence.Stretch.Start), Ms(absence.Stretch.End), covers);
     }
 
-    /// <summary>Holidays and closures, in words.</summary>
-    public static IEnumerable<AwayView> DaysOff(Viewing viewing, Lane lane, Stretch span)
+    /// <summary>Holidays and closures that take some of the hours of a span.</summary>
+    public static IEnumerable<DayOffView> DaysOff(Viewing viewing, Lane lane, Stretch span)
     {
         foreach (var day in lane.DaysOff)
         {
             var at = day.In(lane.Who.HomeZone);
             // One that takes none of their hours from the span is no news there.
             if (at.Intersect(span) is not { } here || lane.Who.HoursOrUsual.Within(here, lane.Who.HomeZone).Stretches.IsEmpty) continue;
-            var town = day.Kind == DayOffKind.Holiday ? $"holiday in {viewing.TownOf(lane.Who)}" : $"{day.Where} closed";
-            yield return new AwayView(Ms(at.Start), Ms(at.End), English.Capital($"{town}, {day.Words}"));
+            var kind = day.Kind == DayOffKind.Holiday ? $"Holiday in {viewing.TownOf(lane.Who)}" : English.Capital($"{day.Where} closed");
+            yield return new DayOffView(NodaTime.Text.LocalDatePattern.Iso.Format(day.First), Ms(at.Start), Ms(at.End), kind, day.Words);
         }
     }
 

@@ -16,7 +16,7 @@ namespace Corlin.Application.Reads;
 /// <param name="Words">"Fullest is week 11, 31 h; two no-go weeks."</param>
 public sealed record YearView(
     long Now, int Year, PersonView Who, bool Known, bool MaySpeakFor, IReadOnlyList<YearWeekView> Weeks, IReadOnlyList<CycleView> Cycles, int CyclesLeftOut,
-    IReadOnlyList<NoGoView> NoGo, IReadOnlyList<AwayView> Away, IReadOnlyList<AwayView> Closed, string Words, IReadOnlyList<PersonView> Offered);
+    IReadOnlyList<NoGoView> NoGo, IReadOnlyList<AwayView> Away, IReadOnlyList<DayOffView> Closed, string Words, IReadOnlyList<PersonView> Offered);
 
 /// <param name="Number">Its number (ISO 8601).</param>
 /// <param name="Date">Its Monday.</param>

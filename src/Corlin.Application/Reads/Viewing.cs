@@ -72,7 +72,7 @@ internal sealed class Viewing
 
     /// <summary>The list of categories of somebody's calendar, where the viewer may know it.</summary>
     public IReadOnlyList<CategoryView> CategoriesOf(CalendarUser who, Rights rights) =>
-        rights.Sight == Sight.Whole || rights.Acting >= Acting.Change ? [.. ListOf(who).Select(c => View(c, who))] : [];
+        rights.SeesMarks ? [.. ListOf(who).Select(c => View(c, who))] : [];
 
     public CategoryView? CategoryOf(CalendarUser who, LaneMark? mark) =>
         mark?.Category is { } id && ListOf(who).FirstOrDefault(c => c.Id == id) is { } category ? View(category, who) : null;

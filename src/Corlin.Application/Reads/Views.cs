@@ -47,6 +47,10 @@ public sealed record ClashView(long Start, long End, string Words);
 
 public sealed record AwayView(long Start, long End, string Words);
 
+/// <param name="Date">Its first day where it is kept.</param>
+/// <param name="Kind">"Holiday in Lisbon", "Halifax yard closed".</param>
+public sealed record DayOffView(string Date, long Start, long End, string Kind, string Words);
+
 /// <summary>Somebody's lane over a span.</summary>
 /// <param name="Known">Whether their calendar may be seen; if not, white says nothing.</param>
 /// <param name="MayAdd">Whether the viewer may add to it.</param>

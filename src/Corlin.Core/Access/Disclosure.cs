@@ -52,7 +52,7 @@ public static class Disclosure
             MayChange = entry.Kind == EntryKind.Meeting
                 ? viewer.StandsFor(entry.Owner, entry.Private)
                 : rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && addedIt),
-            Mark = rights.Sight == Sight.Whole || rights.Acting >= Acting.Change ? entry.MarkOn(lane) : null,
+            Mark = rights.SeesMarks ? entry.MarkOn(lane) : null,
             Whole = sight == Sight.Whole ? Whole(occurrence) : null,
         };
     }

@@ -64,6 +64,9 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
 
     public bool MaySpeakFor => Acting == Acting.SpeakFor;
 
+    /// <summary>Whether what is noted on the lane alone, categories and reminders, is told.</summary>
+    public bool SeesMarks => Sight == Sight.Whole || Acting >= Acting.Change;
+
     /// <summary>
     /// A personal grant replaces the default, also downwards; of several valid now the highest of each scale counts;
     /// private entries come only from a grant that includes them, and only as far as that grant sees.

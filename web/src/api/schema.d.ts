@@ -1557,6 +1557,15 @@ export interface components {
             category: null | components["schemas"]["CategoryView"];
             times: components["schemas"]["CycleTimeView"][];
         };
+        DayOffView: {
+            date: string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            kind: string;
+            words: string;
+        };
         DayView: {
             date: string;
             label: string;
@@ -2053,7 +2062,7 @@ export interface components {
             cyclesLeftOut: number;
             noGo: components["schemas"]["NoGoView"][];
             away: components["schemas"]["AwayView"][];
-            closed: components["schemas"]["AwayView"][];
+            closed: components["schemas"]["DayOffView"][];
             words: string;
             offered: components["schemas"]["PersonView"][];
         };

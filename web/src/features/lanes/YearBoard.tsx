@@ -1,6 +1,6 @@
 import type { Year } from "../../api/types";
 import { colourOf, tintOf } from "../../lane/Flag";
-import { dayAndMonth, hour } from "../../lane/time";
+import { dayAndMonth } from "../../lane/time";
 
 interface Props {
   data: Year;
@@ -49,7 +49,12 @@ export function YearBoard({ data, onWeek, onOpen }: Props) {
         </div>
         <div className="relative flex h-[150px] border-b-2 border-ink bg-water">
           {data.closed.map((c) => (
-            <div key={`c${c.start}${c.words}`} title={c.words} className="absolute inset-y-0 min-w-[2px] bg-land" style={run(c)} />
+            <div
+              key={`c${c.start}${c.words}`}
+              title={`${c.kind}, ${c.words}`}
+              className="absolute inset-y-0 min-w-[2px] bg-land"
+              style={run(c)}
+            />
           ))}
           {data.noGo.map((n) => (
             <div key={n.id} className="absolute inset-y-0 bg-land" style={run(n)}>
@@ -150,11 +155,7 @@ export function YearBoard({ data, onWeek, onOpen }: Props) {
 /** Each day off with its date, those of one kind under it: "Holiday in Lisbon 9 February, Carnaval; 26 March, …". */
 function closedWords(data: Year): string {
   const kinds = new Map<string, string[]>();
-  for (const c of data.closed) {
-    const [kind = "", ...name] = c.words.split(", ");
-    const day = dayAndMonth(new Date(c.start + 12 * hour).toISOString().slice(0, 10));
-    kinds.set(kind, [...(kinds.get(kind) ?? []), `${day} ${name.join(", ")}`]);
-  }
+  for (const c of data.closed) kinds.set(c.kind, [...(kinds.get(c.kind) ?? []), `${dayAndMonth(c.date)} ${c.words}`]);
   return [...kinds].map(([kind, days]) => `${kind}: ${days.join("; ")}`).join(". ");
 }
 

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Corlin.Store;
 using NodaTime;
 using NodaTime.Text;
 
@@ -14,7 +15,7 @@ internal static class Command
             command();
             return 0;
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException or FormatException or ArgumentException or KeyNotFoundException)
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException or FormatException or ArgumentException or KeyNotFoundException or DataFolderException)
         {
             return Fail(e.Message);
         }

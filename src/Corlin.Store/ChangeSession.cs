@@ -13,7 +13,7 @@ using NodaTime;
 namespace Corlin.Store;
 
 /// <summary>A change under way: everything it does belongs to one transaction.</summary>
-internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), IChangeSession
+internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), IChangeSession
 {
     /// <summary>Messages wait this long, so that a change can be undone before anybody was told.</summary>
     public static readonly Duration TimeOfUndo = Duration.FromSeconds(10);
@@ -77,71 +77,30 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         return stored;
     }
 
-    public void SaveAll(IReadOnlyList<Entry> entries)
-    {
-        var change = Current.Id;
-        foreach (var some in entries.Chunk(PieceSize))
-        {
-            SavePiece(some, change);
-            // What is written need not be watched: the watching would cost more with each piece.
-            Db.ChangeTracker.Clear();
-        }
-
-        current = Db.Changes.Find(change);
-    }
-
-    private void SavePiece(Entry[] entries, long change)
-    {
-        var zone = Zone(entries[0]);
-        var old = entries.Where(e => e.Id.Value != 0).Select(e => e.Id.Value).ToArray();
-        var rows = Db.Entries.Where(e => old.Contains(e.Id)).ToDictionary(e => e.Id);
-        var before = rows.Values.ToDictionary(r => r.Id, Snapshot);
-        var marks = Db.LaneMarks.AsNoTracking().Where(m => old.Contains(m.EntryId)).OrderBy(m => m.LaneId).ToLookup(m => m.EntryId);
-        Db.Occupancy.RemoveRange(Db.Occupancy.Where(o => old.Contains(o.EntryId)));
-        Db.Overrides.RemoveRange(Db.Overrides.Where(o => old.Contains(o.EntryId)));
-        Db.SaveChanges();
-        var written = new List<(Entry Entry, EntryRow Row)>(entries.Length);
-        foreach (var entry in entries)
-        {
-            var lastEnd = Occupying.LastEnd(entry, zone);
-            if (rows.TryGetValue(entry.Id.Value, out var row)) EntryMapping.Apply(entry, row, lastEnd);
-            else Db.Entries.Add(row = EntryMapping.NewRow(entry, lastEnd));
-            written.Add((entry, row));
-        }
-
-        Db.SaveChanges();
-        var calendar = Db.Calendars.Find(entries[0].Home.Value)!;
-        foreach (var (entry, row) in written)
-        {
-            Db.ChangeLog.Add(new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = row.Id });
-            var stored = entry with { Id = new EntryId(row.Id) };
-            var overrides = entry.Overrides.Select(o => EntryMapping.ToRow(row.Id, o)).OrderBy(o => o.RecurrenceId).ToList();
-            Db.Overrides.AddRange(overrides);
-            Db.Occupancy.AddRange(Occupying.Rows(stored, new Dictionary<UserId, CalendarId> { [entry.Owner] = entry.Home }, zone));
-            Db.History.Add(new HistoryRow
-            {
-                ChangeId = change,
-                EntryId = row.Id,
-                Before = before.GetValueOrDefault(row.Id),
-                After = JsonSerializer.Serialize(new EntryRows(row, overrides, [], marks.Contains(row.Id) ? [.. marks[row.Id]] : null), Texts.Json),
-            });
-        }
-
-        changed[calendar.Id] = calendar.ChangeNumber;
-        Db.SaveChanges();
-    }
-
     public void Restore(long change)
     {
-        var undone = Db.Changes.Single(c => c.Id == change);
         var waiting = Db.Outbox.Where(o => o.ChangeId == change).ToList();
         if (waiting.Any(o => o.SentAt is not null)) throw new RefusedException(RefusalKind.AlreadySent);
         foreach (var message in waiting) message.WithdrawnAt = Now;
-        foreach (var line in Db.History.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList()) Restore(line);
+        Db.SaveChanges();
+        TakeAwayPapers(change);
+        RestoreEntries(change);
         RestoreNoGo(change);
-        undone.UndoneById = Current.Id;
+        RestoreFollowed(change);
+        BringBackPapers(change);
+        RestoreCategories(change);
+        Db.Changes.Single(c => c.Id == change).UndoneById = Current.Id;
+        Db.SaveChanges();
         if (Db.Changes.SingleOrDefault(c => c.UndoneById == change) is { } original) SendAgain(original.Id);
         Db.SaveChanges();
+    }
+
+    private void RestoreEntries(long change)
+    {
+        var lines = Db.History.AsNoTracking().Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList();
+        foreach (var line in lines.Where(l => l.Before is not null && l.After is not null)) Restore(line);
+        Remove(lines.Where(l => l.Before is null));
+        BringBack(lines.Where(l => l.After is null));
     }
 
     /// <summary>Weeks that the change kept are opened, those that it opened are kept again, as new lines of what was.</summary>
@@ -267,24 +226,6 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         Db.SaveChanges();
     }
 
-    public Category Save(Category category)
-    {
-        var row = category.Id.Value == 0
-            // One that was taken off comes back under its old number.
-            ? Db.Categories.FirstOrDefault(c => c.OwnerId == category.Owner.Value && c.Removed && c.Name == category.Name)
-            : Db.Categories.Find(category.Id.Value);
-        if (row is null) Db.Categories.Add(row = new CategoryRow { OwnerId = category.Owner.Value, Name = category.Name });
-        (row.Name, row.Colour, row.Removed) = (category.Name, category.Colour, false);
-        RaiseMain(category.Owner);
-        return category with { Id = new CategoryId(row.Id) };
-    }
-
-    public void Remove(Category category)
-    {
-        Db.Categories.Find(category.Id.Value)!.Removed = true;
-        RaiseMain(category.Owner);
-    }
-
     public void Save(UserId who, EntryId entry, LocalDateTime? recurrenceId, ReminderMark mark)
     {
         var which = Texts.Write(recurrenceId);
@@ -344,7 +285,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     private void Occupy(Entry entry)
     {
         var old = Db.Occupancy.Where(o => o.EntryId == entry.Id.Value).ToList();
-        var calendars = MainCalendars([entry.Owner, .. entry.Participations.Select(p => p.Who)]);
+        // Of those who take part the main calendar; of its owner the one on which it was made.
+        var calendars = new Dictionary<UserId, CalendarId>(MainCalendars(entry.Participations.Select(p => p.Who))) { [entry.Owner] = entry.Home };
         var next = Occupying.Rows(entry, calendars, Zone(entry)).ToList();
         Db.Occupancy.RemoveRange(old);
         Db.SaveChanges();
@@ -360,37 +302,27 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         changed[calendar] = row.ChangeNumber;
         if (entry is { } id) Db.ChangeLog.Add(new ChangeLogRow { CalendarId = calendar, Number = row.ChangeNumber, EntryId = id, Removed = removed });
         Db.SaveChanges();
+        // Who looks at a lane watches its main calendar.
+        if (!row.Main) RaiseMain(new UserId(row.OwnerId));
     }
 
-    private string Snapshot(EntryRow row) => JsonSerializer.Serialize(
-        new EntryRows(
-            row,
-            [.. Db.Overrides.Where(o => o.EntryId == row.Id).OrderBy(o => o.RecurrenceId)],
-            [.. Db.Participations.Where(p => p.EntryId == row.Id).OrderBy(p => p.Id)],
-            Db.LaneMarks.Where(m => m.EntryId == row.Id).OrderBy(m => m.LaneId).ToList() is { Count: > 0 } marks ? marks : null),
-        Texts.Json);
+    private string Snapshot(EntryRow row) => Snapshots([row])[row.Id];
+
+    /// <summary>The whole state of some entries, as the history keeps it.</summary>
+    private Dictionary<long, string> Snapshots(IReadOnlyCollection<EntryRow> rows)
+    {
+        var ids = rows.Select(r => r.Id).ToArray();
+        var overrides = Db.Overrides.Where(o => ids.Contains(o.EntryId)).OrderBy(o => o.RecurrenceId).ToLookup(o => o.EntryId);
+        var participations = Db.Participations.Where(p => ids.Contains(p.EntryId)).OrderBy(p => p.Id).ToLookup(p => p.EntryId);
+        var marks = Db.LaneMarks.Where(m => ids.Contains(m.EntryId)).OrderBy(m => m.LaneId).ToLookup(m => m.EntryId);
+        return rows.ToDictionary(r => r.Id, r => JsonSerializer.Serialize(
+            new EntryRows(r, [.. overrides[r.Id]], [.. participations[r.Id]], marks.Contains(r.Id) ? [.. marks[r.Id]] : null), Texts.Json));
+    }
 
     private void Restore(HistoryRow line)
     {
         var row = Db.Entries.SingleOrDefault(e => e.Id == line.EntryId);
-        if ((row is null ? null : Snapshot(row)) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
-        if (line.Before is null)
-        {
-            Remove(row!, line.After!);
-            return;
-        }
-
-        var before = JsonSerializer.Deserialize<EntryRows>(line.Before, Texts.Json)!;
-        Save(before.ToCore());
-    }
-
-    private void Remove(EntryRow row, string before)
-    {
-        var occupied = Db.Occupancy.Where(o => o.EntryId == row.Id).ToList();
-        Db.Occupancy.RemoveRange(occupied);
-        Db.Entries.Remove(row);
-        Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = null });
-        Db.SaveChanges();
-        foreach (var calendar in occupied.Select(o => o.CalendarId).Distinct()) Raise(calendar, row.Id, removed: true);
+        if (row is null || Snapshot(row) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
+        Save(JsonSerializer.Deserialize<EntryRows>(line.Before!, Texts.Json)!.ToCore());
     }
 }

@@ -15,6 +15,9 @@ public sealed class DataFolder : IDisposable
 
     public string Database => System.IO.Path.Combine(Path, "corlin.db");
 
+    /// <summary>The contents of papers; nothing is served from there.</summary>
+    public string Papers => System.IO.Path.Combine(Path, "papers");
+
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
     public string Simulation => System.IO.Path.Combine(Path, "simulation");
@@ -48,7 +51,7 @@ public sealed class DataFolder : IDisposable
     private void Empty()
     {
         foreach (var file in new[] { Database, Database + "-wal", Database + "-shm" }) File.Delete(file);
-        foreach (var folder in new[] { Keys, Simulation })
+        foreach (var folder in new[] { Keys, Papers, Simulation })
         {
             if (Directory.Exists(folder)) Directory.Delete(folder, recursive: true);
         }

@@ -29,11 +29,11 @@ internal static class Occupying
         }
     }
 
-    /// <summary>Declined as a whole, and nothing said of single occurrences.</summary>
+    /// <summary>Declined as a whole, and no occurrence is open to them by itself.</summary>
     private static bool Refused(Entry entry, UserId who)
     {
         var own = entry.Participations.Where(p => p.Who == who).ToList();
-        return own.Count > 0 && own.All(p => p.Answer is Answer.Declined or Answer.Delegated);
+        return own.Count > 0 && own.All(p => p.NotAsked || p.Answer is Answer.Declined or Answer.Delegated);
     }
 
     private static OccupancyRow Row(CalendarId calendar, Entry entry, string recurrenceId, Instant start, Instant end) => new()

@@ -2,6 +2,7 @@ using System.Collections.ObjectModel;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Papers;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
 using Corlin.Core.Watch;
@@ -105,7 +106,8 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         var pattern = "% " + words + "%";
         var rows = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
             .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.SearchText, o.LastEnd })
-            .Where(r => EF.Functions.Like(r.SearchText, pattern) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)))
+            .Where(r => EF.Functions.Like(r.SearchText, pattern)
+                || Db.Papers.Any(p => p.EntryId == r.Id && p.RemovedByChangeId == null && EF.Functions.Like(p.SearchName, pattern)) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)))
             .OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.CalendarId, r.Id }).ToList();
         var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
         return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
@@ -163,6 +165,42 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         return [.. Db.NoGoWeeks.AsNoTracking().Where(n => wanted.Contains(n.UserId) && n.OpenedById == null && n.First >= earliest && n.First < until).OrderBy(n => n.First)
             .AsEnumerable().Select(n => new NoGo(n.Id, new UserId(n.UserId), n.First, n.Weeks, n.Words)).Where(n => n.Until > from)];
     }
+
+    public IReadOnlyList<Followed> FollowedBy(IReadOnlyCollection<UserId> owners)
+    {
+        var wanted = owners.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        return [.. Db.Followed.AsNoTracking().Where(f => wanted.Contains(f.OwnerId) && f.EndedById == null).OrderBy(f => f.Name).AsEnumerable().Select(PeopleMapping.ToCore)];
+    }
+
+    public Followed? Followed(long id) => Db.Followed.AsNoTracking().SingleOrDefault(f => f.Id == id && f.EndedById == null) is { } row ? PeopleMapping.ToCore(row) : null;
+
+    public IReadOnlyList<Followed> FollowedDue(Instant now, int limit) =>
+        [.. Db.Followed.AsNoTracking().Where(f => f.DueAt <= now && f.EndedById == null).OrderBy(f => f.DueAt).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
+
+    public IReadOnlyDictionary<string, Entry> AtHome(CalendarId calendar)
+    {
+        var ids = Db.Entries.Where(e => e.CalendarId == calendar.Value).Select(e => e.Id).ToArray();
+        return ids.Chunk(500).SelectMany(some => ById(some).Values).ToDictionary(e => e.Uid, StringComparer.Ordinal);
+    }
+
+    public IReadOnlyDictionary<CalendarId, int> CountAtHome(IReadOnlyCollection<CalendarId> calendars)
+    {
+        var wanted = calendars.Select(c => c.Value).ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<CalendarId, int>.Empty;
+        return Db.Entries.Where(e => wanted.Contains(e.CalendarId)).GroupBy(e => e.CalendarId).Select(g => new { g.Key, Count = g.Count() })
+            .ToDictionary(g => new CalendarId(g.Key), g => g.Count);
+    }
+
+    public IReadOnlyList<Paper> Papers(IReadOnlyCollection<EntryId> entries)
+    {
+        var wanted = entries.Select(e => e.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        return [.. Db.Papers.AsNoTracking().Where(p => wanted.Contains(p.EntryId) && p.RemovedByChangeId == null).OrderBy(p => p.Id).AsEnumerable().Select(EntryMapping.ToCore)];
+    }
+
+    public IReadOnlySet<string> NamedPapers(Instant since) =>
+        Db.Papers.Where(p => p.RemovedAt == null || p.RemovedAt >= since).Select(p => p.Hash).ToHashSet();
 
     public IReadOnlyDictionary<string, Place> Places() =>
         places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country)).ToDictionary(p => p.Name);

@@ -74,6 +74,36 @@ public sealed class EditingTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task One_occurrence_asks_another_and_an_outsider_instead_of_one_and_is_taken_back_as_one()
+    {
+        var id = await Series();
+        world.Advance(30);
+        await world.SendDue();
+        var (mails, notices) = (world.Post.Mail.Count, world.Post.Notices.Count);
+        var asking = new Asking([new Invited(world.Ana.PublicId, AttendeeRole.Required), new Invited("new@harbour.example", AttendeeRole.Optional)], [world.Tome.PublicId]);
+        var changed = await world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.ThisOne, new EntryEdit(), new EntryEdit(), Asking: asking));
+        Assert.Equal(3, changed.Told);
+        async Task<IReadOnlyList<int>> Stands(CalendarUser who) =>
+            [.. (await world.See(s => new Reads.ReadLanes(world.Noor.Id, [who.PublicId], Third.Date, Reads.LanesSpan.WorkingDays, world.Now).Run(s))).Days.Select(d => d.Lanes[0].Entries.Count)];
+        Assert.Equal([0, 1, 0, 0, 0], await Stands(world.Ana));
+        Assert.Equal([0, 0, 0, 0, 0], await Stands(world.Tome));
+        Assert.Equal([0, 1, 0, 0, 0], await Stands(world.Gannet));
+        world.Advance(30);
+        await world.SendDue();
+        Assert.Equal(
+            [(EffectKind.Removed, world.Tome.Address), (EffectKind.Invite, world.Ana.Address)], world.Post.Notices.Skip(notices).Select(n => (n.Kind, n.To)));
+        var mail = Assert.Single(world.Post.Mail.Skip(mails));
+        Assert.Equal((SchedulingMethod.Request, Third, "new@harbour.example"), (mail.Method, mail.RecurrenceId, mail.To.Address));
+        Assert.DoesNotContain(mail.Attendees, a => a.Who.Address == world.Tome.Address);
+
+        var other = await world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.ThisOne, new EntryEdit(), new EntryEdit(), Asking: new Asking([new Invited(world.Ruta.PublicId, AttendeeRole.Required)], [world.Ana.PublicId])));
+        Assert.Equal(RefusalKind.NoAttendee, (await Assert.ThrowsAsync<RefusedException>(
+            () => world.Do(new ChangeEntry(world.Noor.Id, id, Third, Reach.All, new EntryEdit(), new EntryEdit(), Asking: new Asking([], [world.Tome.PublicId]))))).Refusal.Kind);
+        await world.Do(new UndoChange(world.Noor.Id, other.Change!.Value));
+        Assert.Equal([0, 1, 0, 0, 0], await Stands(world.Ana));
+    }
+
+    [Fact]
     public async Task An_edit_begun_on_an_older_state_overwrites_nothing()
     {
         var id = await Series();
@@ -96,7 +126,7 @@ public sealed class EditingTests : IAsyncLifetime
         var (other, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Dentist", World.Timed("2027-03-16T10:00"), null));
         var (hidden, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Own", World.Timed("2027-03-16T11:00"), null, Private: true));
         Assert.NotNull((await world.Do(new ChangeEntry(world.Noor.Id, own, null, Reach.All, At("2027-03-16T09:30"), new EntryEdit()))).Change);
-        Assert.Equal(RefusalKind.MayNotChange, await Refused(other));
+        Assert.Equal(RefusalKind.NotYourAddition, await Refused(other));
         Assert.Equal(RefusalKind.NotFound, await Refused(hidden));
         Assert.Equal(RefusalKind.NotFound, await Refused("nothing"));
     }

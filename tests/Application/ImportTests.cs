@@ -69,6 +69,24 @@ public sealed class ImportTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Categories_of_a_file_come_onto_the_list_and_go_out_as_those_who_keep_the_calendar_call_them()
+    {
+        await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, File(2, more: "CATEGORIES:Port\\, north,Sea\r\n"), CalendarFile.CategoryOf));
+        var category = Assert.Single(await world.See(s => s.Categories([world.Maren.Id])));
+        Assert.Equal("Port, north", category.Name);
+        Assert.All(await Standing(world.Maren), e => Assert.Equal(category.Id, e.MarkOn(world.Maren.Id).Category));
+        await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, category.Id, "Harbour", null, false));
+        var export = await world.See(s => new Reads.ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
+        using var text = new StringWriter();
+        CalendarWriter.Write(text, export.Entries, world.Now, _ => null, e => export.Categories.GetValueOrDefault(e.Id));
+        Assert.Equal(2, text.ToString().Split("CATEGORIES:Harbour\r\n").Length - 1);
+        Assert.DoesNotContain("Sea", text.ToString(), StringComparison.Ordinal);
+        // The same file again changes nothing, whatever its category is called now.
+        var again = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, File(2, more: "CATEGORIES:Port\\, north,Sea\r\n"), CalendarFile.CategoryOf));
+        Assert.Equal(2, again.Unchanged);
+    }
+
+    [Fact]
     public async Task An_import_is_undone_as_one()
     {
         await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(2)));
@@ -76,6 +94,37 @@ public sealed class ImportTests : IAsyncLifetime
         Assert.Equal((1, 2), (second.Added, second.Changed));
         await world.Do(new UndoChange(world.Maren.Id, second.Change!.Value));
         Assert.Equal(["Tide 0", "Tide 1"], (await Standing(world.Maren)).Select(e => e.Title));
+    }
+
+    [Fact]
+    public async Task A_large_import_is_undone_and_done_again_with_its_series_and_what_was_noted_since_stops_it()
+    {
+        var made = await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(1_203, more: "RRULE:FREQ=WEEKLY;COUNT=3\r\n")));
+        var before = await Standing(world.Maren);
+        var undone = await world.Do(new UndoChange(world.Maren.Id, made.Change!.Value));
+        Assert.Empty(await Standing(world.Maren));
+        var again = await world.Do(new UndoChange(world.Maren.Id, undone));
+        Assert.Equal(before.Select(e => (e.Id, e.Uid, e.PublicId, e.Rule!.ToString())), (await Standing(world.Maren)).Select(e => (e.Id, e.Uid, e.PublicId, e.Rule!.ToString())));
+        await world.Do(new MarkEntries(world.Maren.Id, world.Maren.Id, [before[700].PublicId], "Tides"));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Maren.Id, again)));
+        Assert.Equal(RefusalKind.ChangedSince, refused.Refusal.Kind);
+        Assert.Equal(1_203, (await Standing(world.Maren)).Count);
+        // New ones get numbers of their own after what came back under its old one.
+        await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(1_204)));
+        Assert.Equal(1_204, (await Standing(world.Maren)).Select(e => e.Id).Distinct().Count());
+    }
+
+    [Fact]
+    public async Task What_goes_wrong_while_a_file_is_read_leaves_nothing_behind()
+    {
+        IEnumerable<Entry> Breaking()
+        {
+            foreach (var entry in File(900)) yield return entry;
+            throw new FormatException("The file holds more than can be read.");
+        }
+
+        await Assert.ThrowsAsync<FormatException>(() => world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, Breaking())));
+        Assert.Empty(await Standing(world.Maren));
     }
 
     [Fact]

@@ -104,6 +104,32 @@ public sealed class MarkTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_is_done_to_the_list_is_taken_back_and_one_that_was_made_goes_only_while_nothing_carries_it()
+    {
+        var (first, second) = ((await world.Arrange()).PublicId, (await world.Arrange("2027-03-17T12:00")).PublicId);
+        var made = await Tag(world.Noor, world.Maren, "Lease", first);
+        var lease = (await world.See(s => s.Categories([world.Maren.Id])))[0];
+        var renamed = await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, lease.Id, "Rent", 5, false));
+        var undone = await world.Do(new UndoChange(world.Noor.Id, renamed));
+        Assert.Equal(lease, Assert.Single(await world.See(s => s.Categories([world.Maren.Id]))));
+        await world.Do(new UndoChange(world.Noor.Id, undone));
+        Assert.Equal(("Rent", 5), ((await world.See(s => s.Categories([world.Maren.Id])))[0].Name, (await world.See(s => s.Categories([world.Maren.Id])))[0].Colour));
+        var off = await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, lease.Id, null, null, true));
+        await world.Do(new UndoChange(world.Noor.Id, off));
+        Assert.Equal("Rent", await Category(world.Noor, world.Maren));
+        await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, lease.Id, "Lease", lease.Colour, false));
+        var also = await Tag(world.Noor, world.Maren, "Lease", second);
+        await world.Do(new UndoChange(world.Noor.Id, made));
+        Assert.Single(await world.See(s => s.Categories([world.Maren.Id])));
+        await world.Do(new UndoChange(world.Noor.Id, also));
+        Assert.Single(await world.See(s => s.Categories([world.Maren.Id])));
+        var fresh = await Tag(world.Noor, world.Maren, "Fresh", first);
+        Assert.Equal(2, (await world.See(s => s.Categories([world.Maren.Id]))).Count);
+        await world.Do(new UndoChange(world.Noor.Id, fresh));
+        Assert.Equal("Lease", Assert.Single(await world.See(s => s.Categories([world.Maren.Id]))).Name);
+    }
+
+    [Fact]
     public async Task Taking_back_a_change_of_a_meeting_asks_for_the_right_it_needed()
     {
         var id = (await world.Arrange()).PublicId;

@@ -47,6 +47,13 @@ public sealed class PlanTests : IAsyncLifetime
     public Task A_year_searches() => Searches(s => new ReadYear(world.Noor.Id, null, 2027, world.Now).Run(s), atLeast: 5);
 
     [Fact]
+    public Task Finding_searches() => Searches(
+        s => s.Matching([.. s.MainCalendars([world.Maren.Id, world.Tome.Id]).Values], "insur", [world.Tome.Id], 20), atLeast: 2);
+
+    [Fact]
+    public Task Followed_calendars_search() => Searches(s => (s.FollowedDue(world.Now, 4), new ReadFollowed(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s), s.CountAtHome([new(1)])), atLeast: 5);
+
+    [Fact]
     public Task Free_slots_search() => Searches(
         s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 60, new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 18), world.Now).Run(s), atLeast: 6);
 

@@ -153,4 +153,67 @@ public class EditsTests
             [("03-08", "05:00"), ("03-15", "06:00"), ("03-29", "05:00")],
             Watch.HourShifts.In(Time.Zones.Get("America/Halifax"), starts).Select(h => (h.From.ToString("MM-dd", null), h.Local.ToString("HH:mm", null))));
     }
+
+    private static AttendeesEdit Asking(UserId? add = null, UserId? remove = null) => new(
+        add is { } one ? [new Participation(one, AttendeeRole.Required)] : [], remove is { } other ? [other] : []);
+
+    private static IEnumerable<UserId> Asked(Entry entry, string id) => Agreement.For(entry, Local(id)).Select(p => p.Who).Order(Comparer<UserId>.Create((a, b) => a.Value.CompareTo(b.Value)));
+
+    [Theory]
+    [InlineData(Reach.ThisOne, false, true, false)]
+    [InlineData(Reach.All, true, true, true)]
+    public void Who_is_asked_besides_is_invited_who_is_taken_out_is_told_and_to_the_others_nothing_changes(Reach reach, bool before, bool at, bool after)
+    {
+        var edit = new EntryEdit { Attendees = Asking(Entries.Ruta, Entries.Ana) };
+        var (changed, effects) = Assert.Single(Edits.Apply(Meeting, Local("2027-03-22 09:00"), reach, edit, Ids, DateTimeZone.Utc));
+        UserId[] was = [Entries.Tome, Entries.Ana];
+        UserId[] now = [Entries.Tome, Entries.Ruta];
+        Assert.Equal(before ? now : was, Asked(changed, "2027-03-15 09:00"));
+        Assert.Equal(at ? now : was, Asked(changed, "2027-03-22 09:00"));
+        Assert.Equal(after ? now : was, Asked(changed, "2027-03-29 09:00"));
+        var id = reach == Reach.ThisOne ? Local("2027-03-22 09:00") : (LocalDateTime?)null;
+        Assert.Equal([new Effect(EffectKind.Removed, Entries.Ana, Entries.Ana, id), new Effect(EffectKind.Invite, Entries.Ruta, Entries.Ruta, id)], effects);
+        Assert.Equal((Meeting.Sequence, Answer.Accepted), (changed.Sequence, Agreement.Of(changed, Entries.Tome, Local("2027-03-22 09:00"))!.Answer));
+        Assert.Null(Agreement.Of(changed, Entries.Ana, Local("2027-03-22 09:00")));
+    }
+
+    [Fact]
+    public void From_here_on_the_new_series_asks_others_than_the_old_one()
+    {
+        var parts = Edits.Apply(Meeting, Local("2027-03-22 09:00"), Reach.FromHereOn, new EntryEdit { Attendees = Asking(Entries.Ruta, Entries.Ana) }, Ids, DateTimeZone.Utc);
+        Assert.Equal([Entries.Tome, Entries.Ana], Asked(parts[0].Entry, "2027-03-15 09:00"));
+        Assert.Equal([Entries.Tome, Entries.Ruta], Asked(parts[1].Entry, "2027-03-22 09:00"));
+        Assert.Equal([Entries.Tome, Entries.Ruta], parts[1].Effects.Select(e => e.To));
+    }
+
+    [Fact]
+    public void Who_was_taken_out_of_one_can_be_asked_to_it_again_and_answers_it_alone()
+    {
+        var without = Only(Reach.ThisOne, new EntryEdit { Attendees = Asking(remove: Entries.Ana) });
+        Assert.Throws<RefusedException>(() => Scheduling.Give(without, Entries.Ana, Local("2027-03-22 09:00"), new GivenAnswer(Answer.Accepted, null, null, Entries.Ana, default)));
+        var again = Assert.Single(Edits.Apply(without, Local("2027-03-22 09:00"), Reach.ThisOne, new EntryEdit { Attendees = Asking(Entries.Ana) }, Ids, DateTimeZone.Utc)).Entry;
+        Assert.Equal(Answer.None, Agreement.Of(again, Entries.Ana, Local("2027-03-22 09:00"))!.Answer);
+        Assert.Equal(Answer.Accepted, Agreement.Of(again, Entries.Ana, Local("2027-03-29 09:00"))!.Answer);
+    }
+
+    [Fact]
+    public void A_moved_occurrence_with_others_asks_all_anew_and_tells_who_is_out_only_that()
+    {
+        var edit = To("2027-03-23 15:00") with { Attendees = Asking(Entries.Ruta, Entries.Ana) };
+        var (changed, effects) = Assert.Single(Edits.Apply(Meeting, Local("2027-03-22 09:00"), Reach.ThisOne, edit, Ids, DateTimeZone.Utc));
+        Assert.Equal(
+            [(EffectKind.Moved, Entries.Tome), (EffectKind.Removed, Entries.Ana), (EffectKind.Invite, Entries.Ruta)], effects.Select(e => (e.Kind, e.To)));
+        Assert.All(Agreement.For(changed, Local("2027-03-22 09:00")), p => Assert.Equal(Answer.None, p.Answer));
+        Assert.Null(Agreement.Of(changed, Entries.Ana, Local("2027-03-22 09:00")));
+    }
+
+    [Fact]
+    public void A_meeting_without_anybody_required_with_its_organiser_as_attendee_or_an_appointment_with_attendees_is_refused()
+    {
+        RefusalKind Refused(Entry entry, AttendeesEdit edit) => Assert.Throws<RefusedException>(
+            () => Edits.Apply(entry, entry.IsSeries ? Local("2027-03-22 09:00") : null, Reach.ThisOne, new EntryEdit { Attendees = edit }, Ids, DateTimeZone.Utc)).Refusal.Kind;
+        Assert.Equal(RefusalKind.NoAttendee, Refused(Meeting, Asking(remove: Entries.Tome)));
+        Assert.Equal(RefusalKind.OrganiserAsAttendee, Refused(Meeting, Asking(Entries.Maren)));
+        Assert.Equal(RefusalKind.NotSent, Refused(Entries.Appointment(), Asking(Entries.Ana)));
+    }
 }

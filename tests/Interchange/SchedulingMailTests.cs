@@ -62,6 +62,20 @@ public class SchedulingMailTests
     }
 
     [Fact]
+    public async Task Who_is_no_longer_asked_is_told_so_alone_and_the_meeting_is_not_cancelled()
+    {
+        var mail = await Delivered(SchedulingWriter.ToMime(
+            Invitation with { Method = SchedulingMethod.Cancel, Uninvited = true, Attendees = [Invitation.Attendees[0]], RecurrenceId = new LocalDateTime(2027, 3, 16, 12, 0) }, "m1@corlin.example"));
+        var text = Unfold(CalendarPart(mail).Text);
+        Assert.Contains("METHOD:CANCEL", text, StringComparison.Ordinal);
+        Assert.Contains("RECURRENCE-ID;TZID=Europe/Lisbon:20270316T120000", text, StringComparison.Ordinal);
+        Assert.DoesNotContain("STATUS", text, StringComparison.Ordinal);
+        Assert.DoesNotContain("ana.brandao", text, StringComparison.Ordinal);
+        Assert.Equal("Without you: Insurers, renewal terms", mail.Subject);
+        Assert.Contains("no longer asks you to “Insurers, renewal terms”", mail.TextBody!, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_correspondent_reads_what_was_written()
     {
         var read = InvitationReader.Read(SchedulingWriter.ToText(Invitation))!;

@@ -37,6 +37,23 @@ internal sealed class Host : IAsyncDisposable
         await UpAsync(demo);
     }
 
+    /// <summary>Does something on the data folder while no process works on it.</summary>
+    public async Task<T> WhileDownAsync<T>(bool demo, Func<string, T> work)
+    {
+        await DownAsync();
+        try
+        {
+            return work(folder);
+        }
+        finally
+        {
+            await UpAsync(demo);
+        }
+    }
+
+    /// <summary>The data folder.</summary>
+    public string Folder => folder;
+
     public Browser Open() => new(new Uri(app.Urls.First()));
 
     public async Task<Browser> SignInAsync(string address)
@@ -91,10 +108,12 @@ internal sealed class Browser : IDisposable
 
     public async Task<JsonElement> GetAsync(string path) => await client.GetFromJsonAsync<JsonElement>(path);
 
-    public async Task<HttpResponseMessage> PostAsync(string path, object body)
+    public Task<HttpResponseMessage> PostAsync(string path, object body) => PostContentAsync(path, JsonContent.Create(body));
+
+    public async Task<HttpResponseMessage> PostContentAsync(string path, HttpContent content)
     {
         var forgery = (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;
-        var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
+        var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = content };
         request.Headers.Add(Antiforgery.Header, forgery);
         return await client.SendAsync(request);
     }

@@ -202,6 +202,32 @@ test("a meeting typed in one line becomes the sentence, and what was not underst
   await page.context().close();
 });
 
+test("one of a series asks another person and leaves one out, and the rest of the series stays as it was", async () => {
+  const page = await open("/lanes?from=2027-03-11");
+  await entry(page, /^Stand-up, 12:00 to 12:30/).click();
+  const sheet = page.getByRole("dialog", { name: "Stand-up" });
+  await sheet.getByRole("button", { name: /^Who is asked: Ruta, Owen and 2 others/ }).click();
+  const part = page.getByRole("dialog", { name: "Who is asked" });
+  await part.getByRole("button", { name: "Take Ruta Vaitkus out" }).click();
+  await part.getByRole("combobox", { name: "Ask also", exact: true }).fill("Hana");
+  await part.getByRole("option", { name: /Hana Rerekura/ }).click();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await sheet.getByRole("button", { name: "Who is asked: Owen and 2 others, also Hana, without Ruta" }).waitFor();
+  await sheet.getByRole("button", { name: "Change this one and tell 2" }).click();
+  await sheet.waitFor({ state: "detached" });
+  await page.getByText("“Stand-up” is changed; 2 are told in ten seconds.").waitFor();
+  await entry(page, /^Stand-up, 12:00 to 12:30/).click();
+  await sheet.getByRole("button", { name: /^Who is asked: Owen, Sam and 2 others/ }).waitFor();
+  await page.keyboard.press("Escape");
+  await sheet.waitFor({ state: "detached" });
+  await page.goto(`${demo.address}/lanes?from=2027-03-12`);
+  await entry(page, /^Stand-up, 12:00 to 12:30/).click();
+  await sheet.getByRole("button", { name: /^Who is asked: Ruta, Owen and 2 others/ }).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
 test("a calendar file is taken in with a report, again changes nothing, and goes out with what was kept of it", async () => {
   const page = await open();
   await page.goto(`${demo.address}/files`);

@@ -204,6 +204,37 @@ test("lanes: a month is walked by arrow keys, a week opens in place, and two wee
   await page.context().close();
 });
 
+test("lanes: an entry is taken to another day of the month by hand, and back with an undo", async () => {
+  const page = await open();
+  await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
+  const day = (name) => page.getByRole("button", { name });
+  const from = day(/^Tuesday 16 March: .*18:15 Pilot roster/);
+  await from.waitFor();
+  const line = day(/^Friday 19 March: .*14:00 Week close with Noor/).getByText("Week close with Noor");
+  const to = await day(/^Thursday 25 March/).boundingBox();
+  const at = await line.boundingBox();
+  await page.mouse.move(at.x + 20, at.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 40, to.y + 40, { steps: 6 });
+  await page.keyboard.press("Escape");
+  await page.mouse.up();
+  assert.equal(await page.getByRole("dialog").count(), 0);
+  await page.mouse.move(at.x + 20, at.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 40, to.y + 40, { steps: 6 });
+  await page.mouse.up();
+  // It is one of a series: it is asked first how far that reaches.
+  const sheet = page.getByRole("dialog", { name: "Week close with Noor" });
+  await sheet.getByText("Moved by hand to 25 March, 14:00 to 14:30", { exact: false }).waitFor();
+  await sheet.getByRole("button", { name: /^Change this one/ }).click();
+  await sheet.waitFor({ state: "detached" });
+  await day(/^Thursday 25 March: .*14:00 Week close with Noor/).waitFor();
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await day(/^Friday 19 March: .*14:00 Week close with Noor/).waitFor();
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});
+
 test("arrange: what is wrong is said at its part, and what was typed is kept", async () => {
   const page = await open();
   await page.keyboard.press("n");

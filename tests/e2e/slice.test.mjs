@@ -33,11 +33,14 @@ async function arrangeByMouse(page) {
 async function arrangeByKeyboard(page) {
   const type = (text) => page.keyboard.type(text);
   const press = (key) => page.keyboard.press(key);
+  // What is typed before the field has the focus is lost.
+  const ready = () => page.waitForFunction(() => document.activeElement?.getAttribute("role") === "combobox");
   await press("n");
   await page.getByRole("textbox", { name: "Title" }).waitFor();
   await type(title);
   await press("Tab");
   await press("Enter");
+  await ready();
   for (const name of ["Desmond Oyelaran", "Tomé Vidal", "Lakshmi Rao"]) {
     await type(name.slice(0, 5));
     await page.getByRole("option", { name: new RegExp(name), selected: true }).waitFor();
@@ -46,6 +49,7 @@ async function arrangeByKeyboard(page) {
   await press("Escape");
   await press("Tab");
   await press("Enter");
+  await ready();
   await type("ana br");
   await page.getByRole("option", { name: /Ana Brandão/, selected: true }).waitFor();
   await press("Enter");

@@ -1,5 +1,6 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Changes;
@@ -13,6 +14,17 @@ internal static class Attendees
     /// <exception cref="RefusedException">A person is unknown, an address is none, or nobody is required.</exception>
     public static IReadOnlyList<Participation> Resolve(IChangeSession session, IEnumerable<Invited> invited, UserId organiser)
     {
+        var found = Found(session, invited, organiser);
+        return found.Any(p => p.Role == AttendeeRole.Required) ? found : throw new RefusedException(RefusalKind.NoAttendee, "required");
+    }
+
+    /// <exception cref="RefusedException">A person is unknown, or an address is none.</exception>
+    public static AttendeesEdit Edit(IChangeSession session, Asking asking, UserId organiser) => new(
+        [.. Found(session, asking.Added, organiser)],
+        [.. asking.Removed.Select(r => (session.User(r) ?? throw new RefusedException(RefusalKind.PersonUnknown, "removed", r)).Id)]);
+
+    private static IReadOnlyList<Participation> Found(IChangeSession session, IEnumerable<Invited> invited, UserId organiser)
+    {
         var found = new Dictionary<UserId, Participation>();
         foreach (var one in invited.OrderBy(i => i.Role))
         {
@@ -23,7 +35,6 @@ internal static class Attendees
             foreach (var id in ids.Where(i => i != organiser || user.Kind != UserKind.Group)) found.TryAdd(id, new Participation(id, role));
         }
 
-        if (found.Values.All(p => p.Role != AttendeeRole.Required)) throw new RefusedException(RefusalKind.NoAttendee, "required");
         return [.. found.Values];
     }
 

@@ -12,7 +12,9 @@ namespace Corlin.Application.Changes;
 /// <summary>Changes an entry, one occurrence of it, or what follows one.</summary>
 /// <param name="Was">The parts to be changed as the editor saw them; where one is another by now, nothing is changed and it is said.</param>
 /// <param name="Moving">A new time given as moments instead of as words.</param>
-public sealed record ChangeEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, EntryEdit Becomes, EntryEdit Was, Moving? Moving = null)
+/// <param name="Asking">Who is asked besides, and who no longer.</param>
+public sealed record ChangeEntry(
+    UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, EntryEdit Becomes, EntryEdit Was, Moving? Moving = null, Asking? Asking = null)
     : IChange<EntryChanged>
 {
     public EntryChanged Apply(IChangeSession session)
@@ -26,15 +28,18 @@ public sealed record ChangeEntry(UserId Actor, string Entry, LocalDateTime? Recu
         if (!conflicts.IsEmpty) return new EntryChanged(null, entry.PublicId, conflicts, 0);
         if (becomes.Repeat is { } repeat) RuleChecks.MustFit(repeat.Rule, becomes.Time ?? stands.Time);
         var change = session.Begin(ChangeKind.EntryChanged, Actor, entry.Owner, rights.Grant);
+        if (Asking is not null) becomes = becomes with { Attendees = Attendees.Edit(session, Asking, entry.Owner) };
         var id = PublicIds.New();
         var (last, told) = (entry, 0);
         foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, PublicIds.Uid(id)), zone))
         {
-            last = session.Save(becomes.Time is null && becomes.Repeat is null ? transition.Entry : Rooms.Answer(session, transition.Entry));
+            last = session.Save(Rooms.Answer(session, transition.Entry));
             session.Tell(transition with { Entry = last }, Actor);
             told = transition.Effects.Length;
         }
 
+        // What lay with the series lies with what went off it too.
+        if (last.Id != entry.Id) foreach (var paper in session.Papers([entry.Id])) session.Add(paper with { PublicId = PublicIds.New(), Entry = last.Id }, last);
         return new EntryChanged(change, last.PublicId, [], told);
     }
 
@@ -43,6 +48,9 @@ public sealed record ChangeEntry(UserId Actor, string Entry, LocalDateTime? Recu
         ? TimedEntry.At(stretch, timed.Zone) with { EndZone = timed.EndZone }
         : throw new RefusedException(RefusalKind.BadInput, "to", "A time of day");
 }
+
+/// <param name="Removed">Public ids.</param>
+public sealed record Asking(ImmutableArray<Invited> Added, ImmutableArray<string> Removed);
 
 /// <summary>A move by hand on the lane.</summary>
 /// <param name="From">Where it stood when it was taken.</param>

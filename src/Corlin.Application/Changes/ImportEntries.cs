@@ -1,36 +1,62 @@
+using System.Collections.Immutable;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Words;
 
 namespace Corlin.Application.Changes;
 
 /// <summary>Takes entries of a calendar file into a calendar: all of them or, where something goes wrong, none.</summary>
-/// <param name="Entries">Appointments as the interchange read them, one a UID.</param>
+/// <param name="Entries">Appointments as the interchange read them, one a UID; they are asked for once, as they are needed.</param>
 /// <remarks>
 /// An appointment is known by its calendar and UID: the same file again changes nothing, and the same file in another calendar does not meet it.
 /// What is a meeting here keeps what was agreed: it is left as it is.
 /// </remarks>
-public sealed record ImportEntries(UserId Actor, UserId InNameOf, IReadOnlyList<Entry> Entries) : IChange<Imported>
+/// <param name="CategoryOf">The category that the file gives an entry; new ones become one of the calendar's list, as long as that stays short.</param>
+public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<Entry> Entries, Func<Entry, string?>? CategoryOf = null) : IChange<Imported>
 {
+    /// <summary>A list that a file would make longer is left as it is.</summary>
+    private const int LongestList = 24;
+
+    /// <summary>So many are in memory at once.</summary>
+    private const int PieceSize = 500;
+
     public Imported Apply(IChangeSession session)
     {
         var rights = session.MustAdd(Actor, InNameOf);
         var calendar = session.CalendarOf(InNameOf);
-        var known = session.ByUid(calendar, Entries.Select(e => e.Uid).ToList());
+        long? change = null;
+        var sum = new Imported(null, 0, 0, 0, 0, []);
+        // While one piece is written the next is read.
+        foreach (var piece in Prefetch.Of(Entries.Chunk(PieceSize)))
+        {
+            var (next, done) = Sort(session, calendar, rights, piece);
+            sum = sum.With(done);
+            if (next.Count == 0) continue;
+            change ??= session.Begin(ChangeKind.Imported, Actor, InNameOf, rights.Grant);
+            session.SaveAll([.. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(session, e) } : e)]);
+        }
+
+        return sum with { Change = change };
+    }
+
+    private (List<Entry> Next, Imported Done) Sort(IChangeSession session, CalendarId calendar, Core.Access.Rights rights, Entry[] piece)
+    {
+        var known = session.ByUid(calendar, [.. piece.Select(e => e.Uid)]);
         var mayChange = rights.Acting >= Core.Access.Acting.Change;
         var next = new List<Entry>();
         var (added, changed, unchanged, left) = (0, 0, 0, new List<LeftAlone>());
-        foreach (var read in Entries)
+        foreach (var read in piece)
         {
             if (!known.TryGetValue(read.Uid, out var stands))
             {
-                next.Add(read with { PublicId = PublicIds.New(), Home = calendar, Owner = InNameOf, MadeBy = Actor, MadeAt = session.Now });
+                next.Add(FromFile.New(read, calendar, InNameOf, Actor, session.Now));
                 added++;
             }
             else if (stands.Kind != EntryKind.Appointment)
             {
                 left.Add(new LeftAlone(read.Title, LeftReason.IsMeeting));
             }
-            else if (Same(stands, read))
+            else if (FromFile.SaysTheSame(stands, read))
             {
                 unchanged++;
             }
@@ -40,40 +66,22 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IReadOnlyList<
             }
             else
             {
-                next.Add(Taken(stands, read));
+                next.Add(FromFile.Taken(stands, read));
                 changed++;
             }
         }
 
-        if (next.Count == 0) return new Imported(null, 0, 0, unchanged, left);
-        var change = session.Begin(ChangeKind.Imported, Actor, InNameOf, rights.Grant);
-        session.SaveAll(next);
-        return new Imported(change, added, changed, unchanged, left);
+        return (next, new Imported(null, added, changed, unchanged, left.Count, left));
     }
 
-    /// <summary>What stands, with what the file says of it.</summary>
-    private static Entry Taken(Entry stands, Entry read) => read with
+    private ImmutableArray<LaneMark> Marks(IChangeSession session, Entry read)
     {
-        Id = stands.Id,
-        PublicId = stands.PublicId,
-        Home = stands.Home,
-        Owner = stands.Owner,
-        Marks = stands.Marks,
-        MadeBy = stands.MadeBy,
-        MadeAt = stands.MadeAt,
-        Version = stands.Version + 1,
-    };
-
-    private static bool Same(Entry stands, Entry read)
-    {
-        var taken = Taken(stands, read) with { Version = stands.Version };
-        return stands.Time.SaysTheSame(taken.Time)
-            && stands.Rule?.ToString() == taken.Rule?.ToString()
-            && stands.Additions.SequenceEqual(taken.Additions)
-            && stands.Exceptions.SequenceEqual(taken.Exceptions)
-            && stands.Overrides.OrderBy(o => o.RecurrenceId).SequenceEqual(taken.Overrides.OrderBy(o => o.RecurrenceId))
-            && (stands.Title, stands.Place, stands.Agenda, stands.Link, stands.Private, stands.Takes, stands.Status, stands.Raw)
-                == (taken.Title, taken.Place, taken.Agenda, taken.Link, taken.Private, taken.Takes, taken.Status, taken.Raw);
+        if (CategoryOf?.Invoke(read) is not { Length: <= Category.LongestName } name) return [];
+        var list = session.Categories([InNameOf]);
+        var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
+        if (known is null && list.Count >= LongestList) return [];
+        known ??= session.Save(new Category(default, InNameOf, name, Category.NextColour(list)));
+        return [new LaneMark(InNameOf) { Category = known.Id }];
     }
 }
 
@@ -90,4 +98,18 @@ public sealed record LeftAlone(string Title, LeftReason Reason);
 
 /// <summary>What came of an import.</summary>
 /// <param name="Change">With it the import can be undone; null where nothing was changed.</param>
-public sealed record Imported(long? Change, int Added, int Changed, int Unchanged, IReadOnlyList<LeftAlone> Left);
+/// <param name="LeftInAll">How many were left as they are.</param>
+/// <param name="Left">The first of them.</param>
+public sealed record Imported(long? Change, int Added, int Changed, int Unchanged, int LeftInAll, IReadOnlyList<LeftAlone> Left)
+{
+    private const int MostTold = 1_000;
+
+    internal Imported With(Imported more) => this with
+    {
+        Added = Added + more.Added,
+        Changed = Changed + more.Changed,
+        Unchanged = Unchanged + more.Unchanged,
+        LeftInAll = LeftInAll + more.LeftInAll,
+        Left = [.. Left.Concat(more.Left).Take(MostTold)],
+    };
+}

@@ -52,18 +52,18 @@ public sealed record ReminderChoice(ReminderWish? Wish);
 /// <summary>Calls a category something else, gives it another colour, or takes it off the list; entries that carry it follow.</summary>
 /// <param name="Name">Null for as it is.</param>
 /// <param name="Colour">Null for as it is.</param>
-public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, string? Name, int? Colour, bool Remove) : IChange<bool>
+public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, string? Name, int? Colour, bool Remove) : IChange<long>
 {
-    public bool Apply(IChangeSession session)
+    public long Apply(IChangeSession session)
     {
         var rights = session.MustChangeLane(Actor, Lane);
         var list = session.Categories([Lane]);
         var stands = list.FirstOrDefault(c => c.Id == Id) ?? throw new RefusedException(RefusalKind.NotFound);
-        session.Begin(ChangeKind.CategoryChanged, Actor, Lane, rights.Grant);
+        var change = session.Begin(ChangeKind.CategoryChanged, Actor, Lane, rights.Grant);
         if (Remove)
         {
             session.Remove(stands);
-            return true;
+            return change;
         }
 
         var name = Name?.Trim() ?? stands.Name;
@@ -72,6 +72,6 @@ public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, st
         var colour = Colour ?? stands.Colour;
         if (colour is < 0 or >= Category.Colours) throw new RefusedException(RefusalKind.BadInput, "colour", null);
         session.Save(stands with { Name = name, Colour = colour });
-        return true;
+        return change;
     }
 }

@@ -21,42 +21,37 @@ internal static class RightToAct
     /// <exception cref="RefusedException">There is none that they may know of, or it is not theirs to change.</exception>
     public static (Entry Meeting, Rights Rights) MustOrganise(this IChangeSession session, UserId actor, string entry)
     {
-        var meeting = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        var rights = session.RightsOn(actor, meeting.Owner);
-        if (rights.MaySpeakFor && (rights.Private || !meeting.Private)) return (meeting, rights);
-        // Who takes no part learns not even that it exists.
-        throw new RefusedException(Agreement.For(meeting, null).Any(p => p.Who == actor) ? RefusalKind.NotTheOrganiser : RefusalKind.NotFound);
+        var found = session.MustChange(actor, entry);
+        return found.Entry.Kind == EntryKind.Meeting ? found : throw new RefusedException(RefusalKind.NotSent);
     }
 
-    /// <summary>An entry that the actor may change: a meeting they organise, an appointment or hold of a calendar they may change, or one they added.</summary>
+    /// <summary>An entry that the actor may change, as <see cref="Deciding.WhyNotChange"/> decides.</summary>
     /// <exception cref="RefusedException">There is none that they may know of, or they may not change it.</exception>
     public static (Entry Entry, Rights Rights) MustChange(this IChangeSession session, UserId actor, string entry)
     {
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (found.Kind == EntryKind.Meeting) return session.MustOrganise(actor, entry);
         var rights = session.RightsOn(actor, found.Owner);
-        MustDecide(rights, AddedIt(found, actor), found.Private);
-        return (found, rights);
+        return Deciding.WhyNotChange(found, actor, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
     }
 
-    /// <summary>An entry on a lane of whose category and reminder the actor may decide: they may change that lane's appointments, or they added it.</summary>
+    /// <summary>An entry on a lane of whose category and reminder the actor decides, as <see cref="Deciding.WhyNotMark"/> says.</summary>
     /// <exception cref="RefusedException">There is none that they may know of, or they may not decide it.</exception>
     public static (Entry Entry, Rights Rights) MustMark(this IChangeSession session, UserId actor, UserId lane, string entry)
     {
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
         var rights = session.RightsOn(actor, lane);
-        var part = found.Participations.FirstOrDefault(p => p.Who == lane);
-        if (found.Owner != lane && part is null) throw new RefusedException(RefusalKind.NotFound);
-        MustDecide(rights, AddedIt(found, actor), found.Private || part is { OwnPrivate: true });
-        return (found, rights);
+        return Deciding.WhyNotMark(found, actor, lane, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
     }
 
-    private static void MustDecide(Rights rights, bool addedIt, bool isPrivate)
+    private static RefusedException Refused(WhyNot whyNot) => new(whyNot switch
     {
-        // What is private is not told from what is not there.
-        if (!addedIt && ((isPrivate && !rights.Private) || rights.Sight < Sight.Headline)) throw new RefusedException(RefusalKind.NotFound);
-        if (rights.Acting < Acting.Change && !(rights.Acting == Acting.Add && addedIt)) throw new RefusedException(RefusalKind.MayNotChange);
-    }
+        WhyNot.OrganiserOnly => RefusalKind.NotTheOrganiser,
+        WhyNot.OwnAdditionsOnly => RefusalKind.NotYourAddition,
+        WhyNot.LooksOnly => RefusalKind.MayNotChange,
+        WhyNot.KeptElsewhere => RefusalKind.KeptElsewhere,
+        // Who may not know of it learns not even that it exists.
+        _ => RefusalKind.NotFound,
+    });
 
     /// <exception cref="RefusedException">They may not change what stands on that lane.</exception>
     public static Rights MustChangeLane(this IChangeSession session, UserId actor, UserId lane) =>
@@ -73,8 +68,14 @@ internal static class RightToAct
             case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.Imported:
                 session.MustAdd(made.Actor, made.InNameOf);
                 break;
+            case ChangeKind.PaperAdded or ChangeKind.PaperRemoved:
+                session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
+                break;
             case ChangeKind.EntryChanged or ChangeKind.EntryCancelled:
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustChange(made.Actor, entry.PublicId);
+                break;
+            case ChangeKind.CategoryChanged or ChangeKind.CalendarFollowed or ChangeKind.FollowingChanged or ChangeKind.FollowingEnded:
+                session.MustChangeLane(made.Actor, made.InNameOf);
                 break;
             case ChangeKind.EntryMarked:
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
@@ -84,8 +85,6 @@ internal static class RightToAct
                 break;
         }
     }
-
-    private static bool AddedIt(Entry entry, UserId actor) => entry.MadeBy == actor && entry.Kind != EntryKind.Meeting;
 
     public static CalendarId CalendarOf(this IChangeSession session, UserId owner) =>
         session.MainCalendars([owner]).TryGetValue(owner, out var calendar) ? calendar : throw new RefusedException(RefusalKind.NotFound, "inNameOf");

@@ -12,11 +12,12 @@ internal static class Rooms
     /// <summary>How far ahead a series is held against what stands in a room.</summary>
     private static readonly Duration Ahead = Duration.FromDays(400);
 
-    /// <summary>The meeting with its rooms' answers: one that is free for all of it accepts, another declines.</summary>
+    /// <summary>The meeting with its rooms' answers: one that has not answered yet and is free for all of it accepts, another declines.</summary>
     public static Entry Answer(IChangeSession session, Entry meeting)
     {
-        if (meeting.Participations.All(p => p.Role != AttendeeRole.Resource)) return meeting;
-        return meeting with { Participations = [.. meeting.Participations.Select(p => p.Role == AttendeeRole.Resource ? Answer(session, meeting, p) : p)] };
+        static bool Waits(Participation part) => part is { Role: AttendeeRole.Resource, Answer: Core.Calendars.Answer.None, NotAsked: false };
+        if (!meeting.Participations.Any(Waits)) return meeting;
+        return meeting with { Participations = [.. meeting.Participations.Select(p => Waits(p) ? Answer(session, meeting, p) : p)] };
     }
 
     private static Participation Answer(IChangeSession session, Entry meeting, Participation part)
@@ -27,7 +28,7 @@ internal static class Rooms
         if (extent.End <= from) return part;
         var span = new Stretch(from, Instant.Min(extent.End, from + Ahead));
         // An occurrence that is answered by itself says nothing of the others.
-        var wanted = Occurrences.In(meeting, span, room.HomeZone).Where(o => Agreement.Of(meeting, room.Id, o.RecurrenceId)!.RecurrenceId == part.RecurrenceId)
+        var wanted = Occurrences.In(meeting, span, room.HomeZone).Where(o => Agreement.Of(meeting, room.Id, o.RecurrenceId) is { } own && own.RecurrenceId == part.RecurrenceId)
             .Select(o => o.Stretch).ToList();
         var calendar = session.MainCalendars([room.Id])[room.Id];
         var taken = session.Touching([calendar], span)[calendar]

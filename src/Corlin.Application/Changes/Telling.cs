@@ -34,7 +34,7 @@ internal static class Telling
     private static SchedulingMethod? Method(EffectKind kind) => kind switch
     {
         EffectKind.Invite or EffectKind.Moved or EffectKind.Changed => SchedulingMethod.Request,
-        EffectKind.Cancelled => SchedulingMethod.Cancel,
+        EffectKind.Cancelled or EffectKind.Removed => SchedulingMethod.Cancel,
         EffectKind.ProposalRefused => SchedulingMethod.DeclineCounter,
         // Nobody outside organises a meeting here yet, so no answer goes out.
         _ => null,
@@ -47,12 +47,15 @@ internal static class Telling
         var occurrence = Occurrences.Find(Standing(meeting, effect.RecurrenceId), effect.RecurrenceId, organiser.HomeZone);
         var stretch = occurrence?.Stretch ?? meeting.Time.ToStretch(organiser.HomeZone);
         var zone = meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : organiser.Zone;
-        var attendees = Agreement.For(meeting, effect.RecurrenceId)
-            .Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
+        // Who is no longer asked is told of themselves alone (RFC 5546 3.2.5).
+        var uninvited = effect.Kind == EffectKind.Removed;
+        var attendees = uninvited
+            ? [new AddressedAttendee(Box(to), AttendeeRole.Required, Answer.None)]
+            : Agreement.For(meeting, effect.RecurrenceId).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
         return new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
             occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, meeting.Line, attendees, effect.RecurrenceId,
-            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null);
+            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited);
     }
 
     /// <summary>The meeting as it was before it or the occurrence was cancelled: that is what a message about it tells.</summary>

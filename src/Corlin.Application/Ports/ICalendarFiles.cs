@@ -8,17 +8,32 @@ namespace Corlin.Application.Ports;
 /// <param name="What">Its title, or what it is.</param>
 public sealed record SkippedPart(string What, string Why);
 
-/// <summary>What a calendar file holds.</summary>
-/// <param name="Entries">Appointments without owner or calendar, one a UID.</param>
-/// <param name="Notes">What was understood otherwise than it is written.</param>
-public sealed record CalendarFileContent(IReadOnlyList<Entry> Entries, IReadOnlyList<SkippedPart> Skipped, IReadOnlyList<string> Notes);
+/// <summary>What a calendar file holds, read as it is asked for.</summary>
+public interface ICalendarFileContent : IDisposable
+{
+    /// <summary>Appointments without owner or calendar, one a UID. To be asked for once.</summary>
+    IEnumerable<Entry> Entries();
+
+    /// <summary>The first of what was not taken over; complete once all entries were read.</summary>
+    IReadOnlyList<SkippedPart> Skipped { get; }
+
+    /// <summary>The first category that the file gives an entry of it, or null.</summary>
+    string? CategoryOf(Entry entry);
+
+    int SkippedInAll { get; }
+
+    /// <summary>What was understood otherwise than it is written; complete once all entries were read.</summary>
+    IReadOnlyList<string> Notes { get; }
+}
 
 /// <summary>Calendar files, in and out.</summary>
 public interface ICalendarFiles
 {
     /// <param name="owner">The zone for floating times.</param>
     /// <exception cref="FormatException">It is no calendar file; the message says what is wrong with it.</exception>
-    CalendarFileContent Read(Stream file, DateTimeZone owner, CancellationToken cancel);
+    ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel);
 
-    void Write(TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people);
+    /// <param name="categories">The names of the categories that entries have on the calendar that is written.</param>
+    void Write(
+        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories);
 }

@@ -1,5 +1,6 @@
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Papers;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
 using Corlin.Core.Watch;
@@ -37,7 +38,7 @@ public interface ICalendarReads
     /// <summary>The entries of a calendar that have one of some UIDs, by UID.</summary>
     IReadOnlyDictionary<string, Entry> ByUid(CalendarId calendar, IReadOnlyCollection<string> uids);
 
-    /// <summary>The entries on some calendars whose title, place or agenda has a word that begins so, or in which somebody takes part; latest first.</summary>
+    /// <summary>The entries on some calendars whose title, place, agenda or a paper's name has a word that begins so, or in which somebody takes part; latest first.</summary>
     /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
     IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);
 
@@ -57,6 +58,27 @@ public interface ICalendarReads
 
     /// <summary>The no-go weeks of some people that touch a span of days.</summary>
     IReadOnlyList<NoGo> NoGoWeeks(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until);
+
+    /// <summary>The calendars kept elsewhere that stand on some people's lanes, by name.</summary>
+    IReadOnlyList<Followed> FollowedBy(IReadOnlyCollection<UserId> owners);
+
+    /// <summary>One that is followed, or null.</summary>
+    Followed? Followed(long id);
+
+    /// <summary>Those that are to be read by then, longest due first.</summary>
+    IReadOnlyList<Followed> FollowedDue(Instant now, int limit);
+
+    /// <summary>All entries whose home is that calendar, by UID.</summary>
+    IReadOnlyDictionary<string, Entry> AtHome(CalendarId calendar);
+
+    /// <summary>How many entries have their home on each of some calendars.</summary>
+    IReadOnlyDictionary<CalendarId, int> CountAtHome(IReadOnlyCollection<CalendarId> calendars);
+
+    /// <summary>The papers that lie with some entries, in the order in which they were laid there.</summary>
+    IReadOnlyList<Paper> Papers(IReadOnlyCollection<EntryId> entries);
+
+    /// <summary>The hashes that papers name, or named at or after a moment.</summary>
+    IReadOnlySet<string> NamedPapers(Instant since);
 
     IReadOnlyDictionary<string, Place> Places();
 

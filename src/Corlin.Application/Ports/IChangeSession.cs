@@ -1,5 +1,6 @@
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Papers;
 using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
 using NodaTime;
@@ -51,6 +52,26 @@ public interface IChangeSession : ICalendarReads
     /// <summary>False where they have none of that number.</summary>
     bool RemoveNoGo(UserId who, long id);
 
+    /// <summary>Follows a calendar kept elsewhere from now on; where it has a calendar here already, it stands in the place of what was followed so far.</summary>
+    Followed Follow(Followed followed);
+
+    /// <summary>Follows it no longer; what was read stays in the store, so that it can be followed again.</summary>
+    void EndFollowing(Followed followed);
+
+    /// <summary>Keeps when it was read and how that went. No history tells it: nobody did it.</summary>
+    void Noted(Followed followed);
+
+    /// <summary>Makes the calendar of one that is kept elsewhere what was read there.</summary>
+    /// <param name="next">New and changed entries.</param>
+    /// <param name="gone">Entries that are no longer there.</param>
+    void Mirror(Followed followed, IReadOnlyList<Entry> next, IReadOnlyCollection<EntryId> gone);
+
+    /// <summary>Lays a paper with an entry.</summary>
+    void Add(Paper paper, Entry entry);
+
+    /// <summary>Takes a paper away from its entry; for a day it can be brought back.</summary>
+    void Remove(Paper paper, Entry entry);
+
     void Save(Place place);
 
     void SaveWay(string from, string to, Duration takes);
@@ -69,6 +90,9 @@ public interface IChangeSession : ICalendarReads
 
     /// <summary>The entries that a change touched, as they stand now; those it took away are left out.</summary>
     IReadOnlyList<Entry> EntriesOf(long change, int limit);
+
+    /// <summary>The public id of the entry of which a change laid a paper or took one away; null where it is no longer there.</summary>
+    string? EntryOfPaper(long change);
 
     /// <summary>Keeps how somebody likes a view. It is nobody else's, so no history tells it.</summary>
     void KeepSetting(UserId who, string name, string json);
@@ -99,6 +123,13 @@ public enum ChangeKind
     CategoryChanged,
     NoGoKept,
     NoGoOpened,
+    CalendarFollowed,
+
+    /// <summary>Name, address, interval or how it takes time of a calendar kept elsewhere.</summary>
+    FollowingChanged,
+    FollowingEnded,
+    PaperAdded,
+    PaperRemoved,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

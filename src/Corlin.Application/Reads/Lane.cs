@@ -21,6 +21,9 @@ internal sealed record Lane(
     /// <summary>Weeks in which nothing new is arranged for them, told to those who see the calendar whole.</summary>
     public ImmutableArray<NoGo> NoGo { get; init; } = [];
 
+    /// <summary>Calendars kept elsewhere that stand on it, told to those who may change it.</summary>
+    public ImmutableArray<Followed> Followed { get; init; } = [];
+
     public bool Known => Rights.Sight > Sight.Nothing;
 }
 
@@ -30,7 +33,8 @@ internal static class Lanes
     public static IReadOnlyList<Lane> Read(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch span)
     {
         var rights = viewing.RightsOn([.. people.Select(p => p.Id)]);
-        var entries = viewing.Store.Touching([.. rights.Values.Select(r => r.Calendar)], span);
+        var followed = viewing.Store.FollowedBy(rights.Keys).ToLookup(f => f.Owner);
+        var entries = viewing.Store.Touching([.. rights.Values.Select(r => r.Calendar), .. followed.SelectMany(f => f).Select(f => f.Calendar)], span);
         var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], span).ToLookup(a => a.Who);
         var (from, until) = Around(span);
         var daysOff = viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Distinct()], from, until).ToLookup(d => d.Where);
@@ -40,11 +44,13 @@ internal static class Lanes
             ImmutableArray<DayOff> off = [.. viewing.WhereOf(who).SelectMany(w => daysOff[w]).Where(d => d.In(who.HomeZone).Overlaps(span))];
             var hours = who.HoursOrUsual.Within(span, who.HomeZone).Except(StretchSet.Of(off.Select(d => d.In(who.HomeZone))));
             if (!rights.TryGetValue(who.Id, out var own)) return new Lane(who, Rights.None, hours, [], []) { DaysOff = off };
-            var told = Told(viewing, who, own.Rights, entries[own.Calendar], span);
+            var standing = entries[own.Calendar].Concat(followed[who.Id].SelectMany(f => entries[f.Calendar].Select(f.OnLane)));
+            var told = Told(viewing, who, own.Rights, standing, span);
             return new Lane(who, own.Rights, hours, told, own.Rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : [])
             {
                 DaysOff = off,
                 NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
+                Followed = own.Rights.Acting >= Acting.Change ? [.. followed[who.Id]] : [],
             };
         })];
     }

@@ -29,7 +29,8 @@ internal static class LaneViews
             [.. lane.Absences.Select(a => View(viewing, a))],
             [.. DaysOff(viewing, lane, span).Select(d => new AwayView(d.Start, d.End, $"{d.Kind}, {d.Words}")), .. NoGo(lane, span)],
             Where(viewing, lane, span),
-            tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null);
+            tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null,
+            ReadFollowed.Unread(viewing, lane));
     }
 
     /// <summary>The ways between the entries that stand firm or pencilled, from and to the entries they join.</summary>

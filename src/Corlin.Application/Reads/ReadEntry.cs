@@ -14,11 +14,16 @@ namespace Corlin.Application.Reads;
 /// <summary>One occurrence of an entry with everything the viewer may know of it.</summary>
 /// <param name="MayAnswerFor">Those for whom the viewer may answer it.</param>
 /// <param name="Repeats">How it repeats, in words; null for once, or for dates only.</param>
+/// <param name="WhyNot">Why it cannot be changed here, and what can be done instead; null where it can.</param>
+/// <param name="KeptIn">The calendar kept elsewhere from which it is read, where only there it can be changed.</param>
 /// <param name="Reaches">Empty for one that takes place once.</param>
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? Agenda, string? Line, bool Private, string Kind, string Takes,
-    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark);
+    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, string? WhyNot,
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, IReadOnlyList<PaperView> Papers);
+
+/// <param name="Note">Its size, who laid it there and when.</param>
+public sealed record PaperView(string Id, string Name, string Note);
 
 /// <summary>What is noted on the lane on which it was chosen.</summary>
 /// <param name="Reminder">usual, none, or minutes before.</param>
@@ -45,7 +50,9 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
-        var entry = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
+        var stored = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
+        var followed = stored.KeptElsewhere ? store.FollowedBy([stored.Owner]).FirstOrDefault(f => f.Calendar == stored.Home) ?? throw new RefusedException(RefusalKind.NotFound) : null;
+        var entry = followed?.OnLane(stored) ?? stored;
         var rights = viewing.RightsOn([owner.Id]);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
         var told = rights.TryGetValue(owner.Id, out var own) ? Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) : null;
@@ -55,7 +62,15 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             ? new MarkView(
                 viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), own.Rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, own.Rights))
             : null;
-        return Details(viewing, owner, told, [.. reaches]) with { Mark = mark };
+        return Details(viewing, owner, told, [.. reaches]) with { Mark = mark, KeptIn = followed?.Name, Papers = told.Whole is null ? [] : Papers(viewing, entry) };
+    }
+
+    private static IReadOnlyList<PaperView> Papers(Viewing viewing, Entry entry)
+    {
+        var papers = viewing.Store.Papers([entry.Id]);
+        var people = viewing.Users(papers.Select(p => p.AddedBy));
+        return [.. papers.Select(p => new PaperView(
+            p.PublicId, p.Name, $"{English.Size(p.Size)}, {people[p.AddedBy].GivenName} on {English.ShortDay(viewing.Zone.ToLocal(p.AddedAt).Date)}"))];
     }
 
     private static string Reminder(ReminderWish? wish) => wish switch
@@ -82,7 +97,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null);
+            told.MayChange, told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, []);
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>

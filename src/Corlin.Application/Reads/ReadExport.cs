@@ -8,7 +8,9 @@ using NodaTime;
 namespace Corlin.Application.Reads;
 
 /// <summary>Entries for a calendar file, with the mailboxes of those in them.</summary>
-public sealed record Export(string Name, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<UserId, Mailbox> People);
+/// <param name="Categories">Those of the calendar's own list, where the viewer may know it.</param>
+public sealed record Export(
+    string Name, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<UserId, Mailbox> People, IReadOnlyDictionary<EntryId, string> Categories);
 
 /// <summary>A calendar, a span of it, or one entry of it, for whoever may know it whole.</summary>
 /// <param name="Calendar">The public id of whose calendar it is.</param>
@@ -31,7 +33,13 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
         if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
         var named = told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToList();
         var people = viewing.Users(named);
-        return new Export(Entry is null ? owner.Name : told[0].Title, told, named.ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)));
+        return new Export(Entry is null ? owner.Name : told[0].Title, told, named.ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)), Categories(viewing, owner, own.Rights, told));
+    }
+
+    private static Dictionary<EntryId, string> Categories(Viewing viewing, CalendarUser owner, Rights rights, IReadOnlyList<Entry> told)
+    {
+        var list = viewing.CategoriesOf(owner, rights).ToDictionary(c => new CategoryId(c.Id), c => c.Name);
+        return told.Where(e => e.MarkOn(owner.Id).Category is { } id && list.ContainsKey(id)).ToDictionary(e => e.Id, e => list[e.MarkOn(owner.Id).Category!.Value]);
     }
 
     /// <summary>Disclosed whole at its first occurrence: what only the outline or headline is known of does not leave as a file.</summary>

@@ -39,15 +39,17 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var lanes = Lanes(viewing);
         var rights = viewing.RightsOn([.. lanes.Select(l => l.Id)]).Where(r => r.Value.Rights.Sight > Sight.Nothing).ToDictionary();
         var owners = rights.ToDictionary(r => r.Value.Calendar, r => r.Key);
+        foreach (var followed in store.FollowedBy(rights.Keys)) owners[followed.Calendar] = followed.Owner;
         var named = people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(words, StringComparison.Ordinal)).Select(p => p.Id).ToList();
         var candidates = store.Matching([.. owners.Keys], words, named, MostCandidates);
+        var papers = store.Papers([.. candidates.Select(c => c.Entry.Id).Distinct()]).ToLookup(p => p.Entry, p => p.Name);
         var found = new List<(Instant Start, FoundEntryView View)>();
         foreach (var (calendar, entry) in candidates)
         {
             var lane = viewing.Users([owners[calendar]])[owners[calendar]];
             if (Nearest(entry, lane) is not { } occurrence) continue;
             if (Disclosure.Disclose(occurrence, lane.Id, viewing.Viewer, rights[lane.Id].Rights, Now) is not { PublicId: not null } told) continue;
-            if (Why(viewing, told, words, named) is not { } why) continue;
+            if (Why(viewing, told, papers[entry.Id], words, named) is not { } why) continue;
             found.Add((told.Stretch.Start, View(viewing, lane, told, why)));
         }
 
@@ -77,11 +79,12 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
     }
 
     /// <summary>Why it was found, from what the viewer may see of it alone; null where nothing of that matches.</summary>
-    private static string? Why(Viewing viewing, DisclosedEntry told, string words, IReadOnlyList<UserId> named)
+    private static string? Why(Viewing viewing, DisclosedEntry told, IEnumerable<string> papers, string words, IReadOnlyList<UserId> named)
     {
         bool Has(string? text) => text is not null && Plain.Of(text).Contains(words, StringComparison.Ordinal);
         if (Has(told.Title) || Has(told.Place)) return "";
         if (Has(told.Whole?.Agenda)) return "in the agenda";
+        if (told.Whole is not null && papers.FirstOrDefault(Has) is { } paper) return $"paper “{paper}”";
         var with = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).FirstOrDefault(named.Contains);
         return with is { } who && who != default ? $"with {viewing.Users([who])[who].GivenName}" : null;
     }

@@ -57,6 +57,8 @@ public sealed record DayOffView(string Date, long Start, long End, string Kind, 
 /// <param name="Closed">Holidays and closures where they work, and no-go weeks.</param>
 /// <param name="Tended">Until when the calendar is tended, in words; null where that is as far as is looked, or not looked for.</param>
 /// <param name="Where">Where they are and until when, in words.</param>
+/// <param name="Unread">Which calendars kept elsewhere could not be read, and since when; null where all were.</param>
 public sealed record LaneView(
     PersonView Who, bool Known, bool HoursKnown, bool MayAdd, bool MaySpeakFor, IReadOnlyList<SpanView> Hours, IReadOnlyList<EntryView> Entries,
-    IReadOnlyList<WayView> Ways, IReadOnlyList<ClashView> Clashes, IReadOnlyList<AwayView> Away, IReadOnlyList<AwayView> Closed, string Where, string? Tended);
+    IReadOnlyList<WayView> Ways, IReadOnlyList<ClashView> Clashes, IReadOnlyList<AwayView> Away, IReadOnlyList<AwayView> Closed, string Where, string? Tended,
+    string? Unread);

@@ -1,7 +1,9 @@
 using System.Globalization;
+using Corlin.Application.Changes;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Papers;
 using Corlin.Core.Slots;
 using Corlin.Core.Watch;
 using NodaTime;
@@ -44,6 +46,14 @@ public static class English
         _ => string.Create(Invariant, $"{minutes / 60} h {minutes % 60:00}"),
     };
 
+    /// <summary>"300 bytes", "12 kB", "1.4 MB".</summary>
+    public static string Size(long bytes) => bytes switch
+    {
+        < 1_000 => string.Create(Invariant, $"{bytes} bytes"),
+        < 1_000_000 => string.Create(Invariant, $"{bytes / 1_000} kB"),
+        _ => string.Create(Invariant, $"{bytes / 1_000_000.0:0.0} MB"),
+    };
+
     /// <summary>"Ana", "Ana and Tomé", "Ana, Tomé and Ruta".</summary>
     public static string And(IReadOnlyList<string> names) => names.Count switch
     {
@@ -80,6 +90,32 @@ public static class English
         Answer.None => "silent",
         _ => answer.ToString().ToLowerInvariant(),
     };
+
+    public static string Word(FetchFailure failure) => failure switch
+    {
+        FetchFailure.NotAllowed => "That address is not asked: it lies inside a private network",
+        FetchFailure.NoAnswer => "Nobody answers at that address",
+        FetchFailure.TooSlow => "The server took too long",
+        FetchFailure.NotThere => "There is nothing at that address",
+        FetchFailure.Refused => "The server does not let Corlin read it",
+        FetchFailure.ServerFailed => "The server reports a fault of its own",
+        FetchFailure.TooLarge => "The calendar is larger than is followed",
+        FetchFailure.NoCalendar => "What came is no calendar file",
+        FetchFailure.NotKept => "What came could not be kept here",
+        _ => throw new ArgumentOutOfRangeException(nameof(failure), failure, null),
+    };
+
+    /// <summary>Why an entry cannot be changed, with what is possible instead.</summary>
+    public static string Word(WhyNot whyNot, string organiser) => whyNot switch
+    {
+        WhyNot.OrganiserOnly => $"Only {organiser}, or one who speaks for them, changes this meeting. Whoever is asked can decline it or ask for another time.",
+        WhyNot.OwnAdditionsOnly => "You may add to this calendar and change what you added; somebody else added this. Ask its owner for access to change it.",
+        WhyNot.LooksOnly => "You may look at this calendar. Ask its owner for access to change it.",
+        WhyNot.KeptElsewhere => "It is changed only where it is kept.",
+        _ => "It cannot be changed from here.",
+    };
+
+    public static string Word(LeftReason reason) => reason == LeftReason.IsMeeting ? "it is a meeting here, which its organiser changes" : "it is another here, and you may only add";
 
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
@@ -138,6 +174,7 @@ public static class English
         RefusalKind.IllegalGrant => "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
         RefusalKind.FileNotRead => $"{refusal.What} Nothing was changed.",
         RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
+        RefusalKind.NotYourAddition => "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
         RefusalKind.OfTheWhole => "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
         RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",
         RefusalKind.NeverOccurs => "It would never take place: no day fits how it repeats.",
@@ -145,6 +182,10 @@ public static class English
         RefusalKind.RuleNotUnderstood => $"“{refusal.What}” is not understood. Say, for instance, “every second Thursday until 30 June”.",
         RefusalKind.TimeSkipped => $"That time does not exist on that day: the clocks go forward. The nearest are {refusal.What}.",
         RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
+        RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
+        RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
+        RefusalKind.PaperNotTaken => $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
+        RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",
         RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",
         _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
     };

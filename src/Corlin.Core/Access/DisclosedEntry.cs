@@ -47,8 +47,10 @@ public sealed record DisclosedEntry
     /// <summary>From Headline on: how it repeats.</summary>
     public Rule? Rule { get; init; }
 
-    /// <summary>From Headline on: whether the viewer may change it.</summary>
-    public bool MayChange { get; init; }
+    /// <summary>From Headline on: why the viewer may not change it; null where they may.</summary>
+    public WhyNot? WhyNot { get; init; } = Access.WhyNot.NotKnown;
+
+    public bool MayChange => WhyNot is null;
 
     /// <summary>What is noted about it on this lane; it follows the grant on the lane alone, whoever takes part. Null where that does not tell it.</summary>
     public LaneMark? Mark { get; init; }

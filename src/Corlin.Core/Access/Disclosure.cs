@@ -23,7 +23,7 @@ public static class Disclosure
         var own = Agreement.Of(entry, lane, occurrence.RecurrenceId);
         var isPrivate = entry.Private || own is { OwnPrivate: true };
         var takesPart = TakesPart(occurrence, viewer);
-        var addedIt = entry.MadeBy == viewer.Person && entry.Kind != EntryKind.Meeting;
+        var addedIt = Deciding.AddedIt(entry, viewer.Person);
 
         var sight = takesPart || addedIt ? Sight.Whole : rights.Sight;
         if (sight == Sight.Nothing) return null;
@@ -49,9 +49,7 @@ public static class Disclosure
             Place = occurrence.Place,
             Time = occurrence.Time,
             Rule = entry.Rule,
-            MayChange = entry.Kind == EntryKind.Meeting
-                ? viewer.StandsFor(entry.Owner, entry.Private)
-                : rights.Acting >= Acting.Change || (rights.Acting == Acting.Add && addedIt),
+            WhyNot = Deciding.WhyNotChange(entry, viewer.Person, entry.Kind == EntryKind.Meeting ? viewer.OnOrganiser(entry.Owner) : rights),
             Mark = rights.SeesMarks ? entry.MarkOn(lane) : null,
             Whole = sight == Sight.Whole ? Whole(occurrence) : null,
         };

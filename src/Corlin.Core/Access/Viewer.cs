@@ -11,5 +11,14 @@ public sealed record Viewer(UserId Person, ImmutableDictionary<UserId, bool> Spe
     public bool StandsFor(UserId who, bool isPrivate) =>
         who == Person || (SpeaksFor.TryGetValue(who, out var includesPrivate) && (includesPrivate || !isPrivate));
 
+    /// <summary>Their rights on the calendar of the organiser of a meeting that they know, on whosever lane: all that matters is whether they speak for them.</summary>
+    internal Rights OnOrganiser(UserId organiser)
+    {
+        if (organiser == Person) return Rights.Own;
+        return SpeaksFor.TryGetValue(organiser, out var includesPrivate)
+            ? Rights.Own with { Private = includesPrivate }
+            : Rights.None with { Sight = Sight.Headline, Private = true };
+    }
+
     public bool MaySpeakFor(UserId who) => who == Person || SpeaksFor.ContainsKey(who);
 }

@@ -118,6 +118,9 @@ public sealed record Entry
     /// <summary>What of an imported iCalendar object Corlin does not use, as the interchange keeps it for the way out; or null.</summary>
     public string? Raw { get; init; }
 
+    /// <summary>Read from a calendar kept elsewhere (<see cref="Followed"/>): it is changed only there.</summary>
+    public bool KeptElsewhere { get; init; }
+
     /// <summary>Who made it, which may be somebody who speaks for the owner.</summary>
     public required UserId MadeBy { get; init; }
 
@@ -171,6 +174,9 @@ public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime?
 
     /// <summary>Who gave the answer: the attendee, or one who speaks for them.</summary>
     public UserId? AnsweredBy { get; init; }
+
+    /// <summary>Asked to the series, taken out of this one occurrence.</summary>
+    public bool NotAsked { get; init; }
 
     /// <summary>Whether the attendee made their own part private.</summary>
     public bool OwnPrivate { get; init; }

@@ -25,13 +25,13 @@ public static class Edits
     {
         MustStand(entry);
         if (edit.Title is { } title && string.IsNullOrWhiteSpace(title)) throw new RefusedException(RefusalKind.NoTitle, "title");
-        if (!entry.IsSeries) return [Whole(entry, entry.Time.LocalStart, edit)];
+        if (!entry.IsSeries) return [AttendeeEdits.Apply(entry, Whole(entry, entry.Time.LocalStart, edit), null, edit.Attendees)];
         var occurrence = Occurrences.Find(entry, id, ownerZone) ?? throw new RefusedException(RefusalKind.NotFound, "occurrence");
         return reach switch
         {
-            Reach.ThisOne => [One(entry, occurrence, edit)],
+            Reach.ThisOne => [AttendeeEdits.Apply(entry, One(entry, occurrence, edit), id, edit.Attendees)],
             Reach.FromHereOn when id > entry.Time.LocalStart => Cut(entry, id.Value, edit, ids),
-            _ => [Whole(entry, id!.Value, edit)],
+            _ => [AttendeeEdits.Apply(entry, Whole(entry, id!.Value, edit), null, edit.Attendees)],
         };
     }
 
@@ -52,6 +52,7 @@ public static class Edits
     {
         if (edit.Repeat is not null || edit.Agenda is not null || edit.Private is not null) throw new RefusedException(RefusalKind.OfTheWhole, "reach");
         var id = occurrence.RecurrenceId!.Value;
+        if (SaysNothing(edit)) return new Transition(entry with { Version = entry.Version + 1 }, []);
         var moved = edit.Time is { } time && !time.SaysTheSame(occurrence.Time);
         var changed = (entry.Overrides.FirstOrDefault(o => o.RecurrenceId == id && !o.AndFollowing) ?? new Override(id)) with
         {
@@ -80,7 +81,7 @@ public static class Edits
             after = after with { Participations = [.. after.Participations.Where(p => p.RecurrenceId is null)] };
         }
 
-        return moves ? Moved(after, null) : new Transition(after, edit == new EntryEdit() ? [] : Tell(entry, EffectKind.Changed, null));
+        return moves ? Moved(after, null) : new Transition(after, SaysNothing(edit) ? [] : Tell(entry, EffectKind.Changed, null));
     }
 
     private static ImmutableArray<Transition> Cut(Entry entry, LocalDateTime id, EntryEdit edit, NewIds ids)
@@ -106,7 +107,7 @@ public static class Edits
             GoesOn = [.. entry.GoesOn.Where(g => g is null || g >= id)],
             Participations = [.. entry.Participations.Where(p => p.RecurrenceId is null || p.RecurrenceId >= id)],
         };
-        var changed = Whole(following, id, edit).Entry with { Sequence = 0, Version = 1 };
+        var changed = AttendeeEdits.Apply(following, Whole(following, id, edit), null, edit.Attendees).Entry with { Sequence = 0, Version = 1 };
         return [new Transition(before, Tell(entry, EffectKind.Changed, null)), new Transition(changed, Tell(changed, EffectKind.Invite, null))];
     }
 
@@ -128,6 +129,9 @@ public static class Edits
         Agenda = Text(edit.Agenda, entry.Agenda),
         Private = edit.Private ?? entry.Private,
     };
+
+    /// <summary>Who is asked apart.</summary>
+    private static bool SaysNothing(EntryEdit edit) => edit with { Attendees = null } == new EntryEdit();
 
     private static bool IsWhereTheRuleSays(Entry entry, LocalDateTime id) => entry.Overrides.All(o => o.RecurrenceId != id || o.Time is null);
 

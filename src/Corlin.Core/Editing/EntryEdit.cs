@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 
@@ -33,9 +35,15 @@ public sealed record EntryEdit
     /// <summary>It belongs to the whole.</summary>
     public bool? Private { get; init; }
 
+    /// <summary>Who is asked besides, and who no longer. Of a meeting only.</summary>
+    public AttendeesEdit? Attendees { get; init; }
+
     /// <summary>How it repeats from then on. Never of one occurrence alone.</summary>
     public Repeat? Repeat { get; init; }
 }
+
+/// <param name="Added">Without recurrence id and answer. Who is asked already is left as they are.</param>
+public sealed record AttendeesEdit(ImmutableArray<Participation> Added, ImmutableArray<UserId> Removed);
 
 /// <param name="Rule">Null for once.</param>
 public sealed record Repeat(Rule? Rule);

@@ -6,12 +6,13 @@ namespace Corlin.Core.Meetings;
 /// <summary>What an attendee answered for one occurrence, whether a meeting is agreed, and how it stands on each lane.</summary>
 public static class Agreement
 {
-    /// <summary>The participations that hold for an occurrence: those of the occurrence before those of the series.</summary>
+    /// <summary>The participations that hold for an occurrence: those of the occurrence before those of the series. Who was taken out of it is left out.</summary>
     public static IEnumerable<Participation> For(Entry entry, LocalDateTime? recurrenceId) =>
         entry.Participations
             .Where(p => p.RecurrenceId is null || p.RecurrenceId == recurrenceId)
             .GroupBy(p => p.Who)
-            .Select(own => own.FirstOrDefault(p => p.RecurrenceId is not null) ?? own.First());
+            .Select(own => own.FirstOrDefault(p => p.RecurrenceId is not null) ?? own.First())
+            .Where(p => !p.NotAsked);
 
     /// <summary>The part that somebody has in an occurrence, or null where they have none.</summary>
     public static Participation? Of(Entry entry, UserId who, LocalDateTime? recurrenceId)
@@ -21,7 +22,7 @@ public static class Agreement
         {
             if (part.Who != who) continue;
             if (part.RecurrenceId is null) whole = part;
-            else if (part.RecurrenceId == recurrenceId) return part;
+            else if (part.RecurrenceId == recurrenceId) return part.NotAsked ? null : part;
         }
 
         return whole;

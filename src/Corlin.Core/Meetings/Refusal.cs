@@ -27,6 +27,9 @@ public enum RefusalKind
     IllegalGrant,
     MayNotChange,
 
+    /// <summary>They may change what they added, and somebody else added it.</summary>
+    NotYourAddition,
+
     /// <summary>A file is not what it should be.</summary>
     FileNotRead,
 
@@ -50,6 +53,18 @@ public enum RefusalKind
 
     /// <summary>Another of the list has that name.</summary>
     NameTaken,
+
+    /// <summary>It is read from a calendar kept elsewhere.</summary>
+    KeptElsewhere,
+
+    /// <summary>The address of a calendar is none.</summary>
+    AddressNotRead,
+
+    /// <summary>A paper is too large, or none of those that are taken.</summary>
+    PaperNotTaken,
+
+    /// <summary>There are as many already as there may be.</summary>
+    TooMany,
     BadInput,
 }
 

@@ -20,6 +20,9 @@ public enum EffectKind
     /// <summary>An attendee is told that it does not take place (CANCEL).</summary>
     Cancelled,
 
+    /// <summary>Somebody is no longer asked (CANCEL to them alone, RFC 5546 3.2.5).</summary>
+    Removed,
+
     /// <summary>The organiser is told an answer (REPLY).</summary>
     Answered,
 
@@ -149,7 +152,7 @@ public static class Scheduling
     internal static ImmutableArray<Effect> Tell(Entry meeting, EffectKind kind, LocalDateTime? recurrenceId) =>
         [.. Agreement.For(meeting, recurrenceId).Select(p => new Effect(kind, p.Who, p.Who, recurrenceId))];
 
-    private static Entry With(Entry meeting, Participation part)
+    internal static Entry With(Entry meeting, Participation part)
     {
         for (var i = 0; i < meeting.Participations.Length; i++)
         {

@@ -42,6 +42,8 @@ public sealed record MailSeries(string? Rule, string Words, IReadOnlyList<LocalD
 /// <param name="Stretch">When it takes place.</param>
 /// <param name="Zone">The tzdb id in which the times are told.</param>
 /// <param name="Series">Null for one that takes place once, and for a message about one occurrence.</param>
+/// <param name="Uninvited">Of a cancellation: it takes place without whom it goes to.</param>
 public sealed record OutgoingMail(
     SchedulingMethod Method, Mailbox To, Mailbox Organiser, Mailbox? SentBy, string Uid, int Sequence, Instant Stamp, Stretch Stretch, string Zone,
-    string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId, MailSeries? Series = null);
+    string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId, MailSeries? Series = null,
+    bool Uninvited = false);

@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Corlin.Core.Calendars;
 using NodaTime;
 
@@ -9,22 +10,25 @@ namespace Corlin.Interchange.ICalendar;
 /// <param name="What">Its title, or what it is.</param>
 public sealed record Skipped(string What, string? Uid, string Why);
 
-/// <summary>What a calendar file holds.</summary>
+/// <summary>What a calendar file holds, read to its end.</summary>
 /// <param name="Entries">Appointments without owner or calendar, one a UID, in the order of the file.</param>
 /// <param name="Notes">What was understood otherwise than it is written: zones by another name, zones unknown.</param>
 public sealed record ReadFile(IReadOnlyList<Entry> Entries, IReadOnlyList<Skipped> Skipped, IReadOnlyList<string> Notes);
 
 /// <summary>
-/// Reads a calendar file of any size: it is cut into components as a stream, the components of each UID are read together, and what Corlin
-/// does not use of them is kept with the entry for the way out.
+/// Reads a calendar file of any size in bounded memory: it is cut into components as a stream, which are laid down on the disk until all of a
+/// UID are found; the components of each UID are then read together. What Corlin does not use of them is kept with the entry for the way out.
 /// </summary>
-public static class CalendarFile
+public sealed partial class CalendarFile : IDisposable
 {
     /// <summary>More events than these are not taken from one file.</summary>
     public const int MostEntries = 200_000;
 
     /// <summary>More dates beside a rule than these are not taken: the event is told as skipped.</summary>
     public const int MostDates = 5_000;
+
+    /// <summary>Of more parts that are skipped only the number is told.</summary>
+    public const int MostTold = 1_000;
 
     private const int MostTitle = 1_000;
 
@@ -38,18 +42,90 @@ public static class CalendarFile
         "CLASS", "SEQUENCE", "RELATED-TO",
     };
 
+    private readonly DateTimeZone owner;
+    private readonly CancellationToken cancel;
+    private readonly ZoneNames zones = new();
+    private readonly ComponentStore components;
+    private readonly List<Skipped> skipped = [];
+    private readonly Dictionary<string, int> others = [];
+
+    private CalendarFile(DateTimeZone owner, CancellationToken cancel)
+    {
+        this.owner = owner;
+        this.cancel = cancel;
+        components = new ComponentStore();
+    }
+
+    /// <summary>The first <see cref="MostTold"/> parts that were not taken over; complete once all entries were read.</summary>
+    public IReadOnlyList<Skipped> Skipped => [.. skipped, .. others.Select(o => new Skipped($"{o.Value} of the kind {o.Key}", null, "Corlin keeps events only"))];
+
+    /// <summary>How many parts were not taken over.</summary>
+    public int SkippedInAll { get; private set; }
+
+    /// <summary>Complete once all entries were read.</summary>
+    public IReadOnlyList<string> Notes => [.. NotesOf(zones, owner)];
+
+    /// <summary>Cuts the file into its components.</summary>
     /// <param name="owner">The zone for floating times and for zones that nobody knows.</param>
     /// <exception cref="FormatException">The file is no iCalendar object, or holds too much.</exception>
     /// <exception cref="OperationCanceledException">It was cancelled; nothing is kept of it.</exception>
+    public static CalendarFile Open(Stream file, DateTimeZone owner, CancellationToken cancel = default)
+    {
+        var opened = new CalendarFile(owner, cancel);
+        try
+        {
+            opened.Cut(file);
+            return opened;
+        }
+        catch
+        {
+            opened.Dispose();
+            throw;
+        }
+    }
+
+    /// <summary>The whole of a file at once.</summary>
+    /// <inheritdoc cref="Open"/>
     public static ReadFile Read(Stream file, DateTimeZone owner, CancellationToken cancel = default)
     {
-        using var text = new StreamReader(file, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true);
-        var zones = new ZoneNames();
-        var skipped = new List<Skipped>();
-        var others = new Dictionary<string, int>();
-        // Kept as bytes until their UID is read: half of what text takes.
-        var groups = new Dictionary<string, List<byte[]>>(StringComparer.Ordinal);
-        var order = new List<string>();
+        using var opened = Open(file, owner, cancel);
+        var entries = opened.Entries().ToList();
+        return new ReadFile(entries, opened.Skipped, opened.Notes);
+    }
+
+    /// <summary>Appointments without owner or calendar, one a UID, in the order of the file. To be asked for once.</summary>
+    /// <exception cref="OperationCanceledException">It was cancelled.</exception>
+    public IEnumerable<Entry> Entries()
+    {
+        foreach (var uid in components.Uids)
+        {
+            cancel.ThrowIfCancellationRequested();
+            if (One(uid, [.. components.Of(uid)]) is { } entry) yield return entry;
+        }
+    }
+
+    /// <summary>The first of the CATEGORIES (RFC 5545 3.8.1.2) that an entry of a file has, or null.</summary>
+    public static string? CategoryOf(Entry entry)
+    {
+        if (entry.Raw?.Contains("CATEGORIES", StringComparison.OrdinalIgnoreCase) != true) return null;
+        var lines = JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw)?.GetValueOrDefault("") ?? [];
+        var line = lines.FirstOrDefault(l => Properties.NameOf(l).Equals("CATEGORIES", StringComparison.OrdinalIgnoreCase));
+        if (line is null) return null;
+        var name = FirstOfList().Match(Properties.ValueOf(line)).Value;
+        return Escape().Replace(name, "$1").Trim() is { Length: > 0 } plain ? plain : null;
+    }
+
+    [GeneratedRegex(@"^(\\.|[^,\\])*")]
+    private static partial Regex FirstOfList();
+
+    [GeneratedRegex(@"\\(.)")]
+    private static partial Regex Escape();
+
+    public void Dispose() => components.Dispose();
+
+    private void Cut(Stream file)
+    {
+        using var text = new StreamReader(file, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true, leaveOpen: true);
         try
         {
             foreach (var component in ComponentReader.Read(text))
@@ -57,8 +133,8 @@ public static class CalendarFile
                 cancel.ThrowIfCancellationRequested();
                 if (component.Name == "VTIMEZONE") zones.Learn(component);
                 else if (component.Name != "VEVENT") others[component.Name] = others.GetValueOrDefault(component.Name) + 1;
-                else if (!component.Whole) skipped.Add(new Skipped(Title(component), component.Value("UID"), "the file ends in the middle of it"));
-                else Group(component);
+                else if (!component.Whole) Skip(Title(component), component.Value("UID"), "the file ends in the middle of it");
+                else if (components.Add(UidOf(component), component) > MostEntries) throw new FormatException($"The file holds more than {MostEntries:N0} events. Nothing of it was taken over.");
             }
         }
         catch (DecoderFallbackException)
@@ -66,36 +142,22 @@ public static class CalendarFile
             throw new FormatException("The file is not written in UTF-8, as calendar files are; save it so and try again.");
         }
 
-        var entries = new List<Entry>(order.Count);
-        foreach (var uid in order)
-        {
-            cancel.ThrowIfCancellationRequested();
-            if (One(uid, [.. groups[uid].Select(Unpacked)], zones, owner, skipped) is { } entry) entries.Add(entry);
-            groups.Remove(uid);
-        }
-
-        skipped.AddRange(others.Select(o => new Skipped($"{o.Value} of the kind {o.Key}", null, "Corlin keeps events only")));
-        return new ReadFile(entries, skipped, [.. Notes(zones, owner)]);
-
-        void Group(Component component)
-        {
-            var uid = component.Value("UID")?.Trim();
-            // What has no name of its own cannot be known again; its content names it.
-            if (string.IsNullOrEmpty(uid)) uid = "content-" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\n', component.Lines))))[..32];
-            if (!groups.TryGetValue(uid, out var own))
-            {
-                if (order.Count == MostEntries) throw new FormatException($"The file holds more than {MostEntries:N0} events. Nothing of it was taken over.");
-                groups[uid] = own = [];
-                order.Add(uid);
-            }
-
-            own.Add(Encoding.UTF8.GetBytes(string.Join('\n', component.Lines)));
-        }
+        SkippedInAll += others.Count;
     }
 
-    private static Component Unpacked(byte[] packed) => new("VEVENT", Encoding.UTF8.GetString(packed).Split('\n'), true);
+    private void Skip(string what, string? uid, string why)
+    {
+        SkippedInAll++;
+        if (skipped.Count < MostTold) skipped.Add(new Skipped(what, uid, why));
+    }
 
-    private static Entry? One(string uid, List<Component> components, ZoneNames zones, DateTimeZone owner, List<Skipped> skipped)
+    /// <summary>What has no name of its own cannot be known again; its content names it.</summary>
+    private static string UidOf(Component component) =>
+        component.Value("UID")?.Trim() is { Length: > 0 } uid
+            ? uid
+            : "content-" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\n', component.Lines))))[..32];
+
+    private Entry? One(string uid, List<Component> components)
     {
         var title = Title(components[0]);
         try
@@ -115,7 +177,7 @@ public static class CalendarFile
         catch (Exception e) when (e is FormatException or ArgumentException or OverflowException or InvalidOperationException)
         {
             // Whatever is wrong with one event must not keep the others.
-            skipped.Add(new Skipped(title, uid, e.Message));
+            Skip(title, uid, e.Message);
             return null;
         }
     }
@@ -162,7 +224,7 @@ public static class CalendarFile
         }
     }
 
-    private static IEnumerable<string> Notes(ZoneNames zones, DateTimeZone owner)
+    private static IEnumerable<string> NotesOf(ZoneNames zones, DateTimeZone owner)
     {
         foreach (var (name, zone) in zones.Renamed) yield return $"The zone “{name}” is read as {zone}.";
         foreach (var name in zones.Unknown) yield return $"No zone is called “{name}”; its times are read in {owner.Id}.";

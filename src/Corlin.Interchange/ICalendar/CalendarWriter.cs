@@ -20,7 +20,8 @@ public static class CalendarWriter
 
     /// <param name="stamp">DTSTAMP of everything in it.</param>
     /// <param name="people">The mailboxes of organisers and attendees; who has none is left out.</param>
-    public static void Write(TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people)
+    /// <param name="category">The category of an entry on the calendar that is written, or null; it stands instead of those that the file had of which it came.</param>
+    public static void Write(TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people, Func<Entry, string?>? category = null)
     {
         var listed = entries.ToList();
         output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
@@ -28,11 +29,20 @@ public static class CalendarWriter
         foreach (var entry in listed)
         {
             var raw = entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [];
+            if (category?.Invoke(entry) is { } name) raw = WithCategory(raw, name, entry);
             Event(output, entry, null, raw, stamp, people);
             foreach (var changed in entry.Overrides.Where(o => !o.Cancelled)) Event(output, entry, changed, raw, stamp, people);
         }
 
         output.Write("END:VCALENDAR\r\n");
+    }
+
+    /// <summary>What was kept of every component, with one category instead of those it had.</summary>
+    private static Dictionary<string, List<string>> WithCategory(Dictionary<string, List<string>> raw, string name, Entry entry)
+    {
+        var said = "CATEGORIES:" + Escaped(name);
+        var keys = raw.Keys.Append("").Concat(entry.Overrides.Select(o => Local.Format(o.RecurrenceId)));
+        return keys.Distinct().ToDictionary(key => key, key => (List<string>)[.. (raw.GetValueOrDefault(key) ?? []).Where(l => !Properties.NameOf(l).Equals("CATEGORIES", StringComparison.OrdinalIgnoreCase)), said]);
     }
 
     public static string ToText(IEnumerable<Entry> entries, Instant stamp)

@@ -51,7 +51,8 @@ public static class SchedulingWriter
                 CommonName = mail.Organiser.Name,
                 SentBy = mail.SentBy is null ? null : new Uri($"mailto:{mail.SentBy.Address}"),
             },
-            Status = mail.Method == SchedulingMethod.Cancel ? "CANCELLED" : "CONFIRMED",
+            // For those who stay it takes place: a cancellation to one of them says no status (RFC 5546 3.2.5).
+            Status = mail.Uninvited ? null : mail.Method == SchedulingMethod.Cancel ? "CANCELLED" : "CONFIRMED",
         };
         if (mail.Place is not null) occurrence.Location = mail.Place;
         if (mail.Agenda is not null) occurrence.Description = mail.Agenda;
@@ -88,7 +89,7 @@ public static class SchedulingWriter
 
     private static string Subject(OutgoingMail mail) => mail.Method switch
     {
-        SchedulingMethod.Cancel => $"Cancelled: {mail.Title}",
+        SchedulingMethod.Cancel => mail.Uninvited ? $"Without you: {mail.Title}" : $"Cancelled: {mail.Title}",
         SchedulingMethod.DeclineCounter => $"The time stays: {mail.Title}",
         _ when mail.Sequence > 0 => $"Moved: {mail.Title}",
         _ => $"Invitation: {mail.Title}",
@@ -102,6 +103,7 @@ public static class SchedulingWriter
         {
             mail.Method switch
             {
+                SchedulingMethod.Cancel when mail.Uninvited => $"{from} no longer asks you to “{mail.Title}”.",
                 SchedulingMethod.Cancel => $"{from} has cancelled “{mail.Title}”.",
                 SchedulingMethod.DeclineCounter => $"{from} cannot take up another time; “{mail.Title}” stays as it was.",
                 _ => $"{from} asks you to “{mail.Title}”.",

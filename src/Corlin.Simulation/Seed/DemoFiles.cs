@@ -6,7 +6,8 @@ namespace Corlin.Simulation.Seed;
 
 /// <summary>The demo folder as it is written; see the comments in its files.</summary>
 internal sealed record DemoFiles(
-    PlacesFile Places, IReadOnlyList<PersonLine> People, GroupsFile Groups, AccessFile Access, IReadOnlyList<EntryLine> Entries, IReadOnlyList<string> Rounds)
+    PlacesFile Places, IReadOnlyList<PersonLine> People, GroupsFile Groups, AccessFile Access, IReadOnlyList<EntryLine> Entries, IReadOnlyList<string> Rounds,
+    IReadOnlyList<ElsewhereLine> Elsewhere)
 {
     public static DemoFiles Read(string folder)
     {
@@ -14,7 +15,8 @@ internal sealed record DemoFiles(
             ?? throw new InvalidDataException($"{name} is empty.");
         return new DemoFiles(
             Json<PlacesFile>("places.json"), Json<List<PersonLine>>("people.json"), Json<GroupsFile>("groups.json"), Json<AccessFile>("access.json"),
-            Json<List<EntryLine>>("entries.json"), [.. File.ReadLines(Path.Combine(folder, "rounds.txt")).Where(l => l.Length > 0 && l[0] != '#')]);
+            Json<List<EntryLine>>("entries.json"), [.. File.ReadLines(Path.Combine(folder, "rounds.txt")).Where(l => l.Length > 0 && l[0] != '#')],
+            Json<List<ElsewhereLine>>("elsewhere.json"));
     }
 }
 
@@ -39,6 +41,11 @@ internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList
 
 /// <param name="Week">Counted from the week of the start day.</param>
 internal sealed record NoGoLine(string Who, string By, int Week, int Weeks, string Words);
+
+/// <param name="For">On whose lane it stands.</param>
+internal sealed record ElsewhereLine(string For, string By, string Name, string Address, string Zone, TimeTaken Most, int EveryMinutes, IReadOnlyList<ElsewhereEntryLine> Entries);
+
+internal sealed record ElsewhereEntryLine(string Title, int Day, string? At = null, int Minutes = 0, string? Rule = null, string? Place = null, bool Free = false);
 
 internal sealed record GrantLine(string On, string To, Sight Sight, Acting Acting, bool Private);
 

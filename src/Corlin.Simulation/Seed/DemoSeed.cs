@@ -5,6 +5,8 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
+using Corlin.Interchange.ICalendar;
+using Corlin.Simulation.Calendars;
 using NodaTime;
 
 namespace Corlin.Simulation.Seed;
@@ -13,7 +15,7 @@ namespace Corlin.Simulation.Seed;
 public sealed record DemoSignIn(UserId Person, string Name, string Address, string Post);
 
 /// <summary>Fills an empty store with the demo's organisation, one change after another, as its people would have made them.</summary>
-public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock clock)
+public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHouse house, DemoClock clock)
 {
     private const string Domain = "ebbline.example";
     private const int WeeksBefore = 3;
@@ -36,6 +38,8 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
         clock.StopAt(start - Duration.FromDays(6));
         foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
         foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
+        clock.StopAt(start - Duration.FromDays(2));
+        foreach (var line in files.Elsewhere) await ElsewhereAsync(line, days, cancel);
         clock.StopAt(null);
         return [.. files.People.Where(p => p.SignsIn).Select(p => new DemoSignIn(people[p.Key].Id, p.Name, people[p.Key].Address, p.Post))];
     }
@@ -91,6 +95,31 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, DemoClock 
 
         foreach (var n in files.Access.NoGo)
             await gate.RunAsync(new KeepNoGo(people[n.By].Id, people[n.Who].Id, days.Date(5 * n.Week), n.Weeks, n.Words), cancel);
+    }
+
+    /// <summary>Writes the file of a server elsewhere and has its calendar followed.</summary>
+    private async Task ElsewhereAsync(ElsewhereLine line, DemoDays days, CancellationToken cancel)
+    {
+        var entries = line.Entries.Select((e, i) => new Entry
+        {
+            PublicId = "",
+            Uid = $"{i}@{new Uri(line.Address).Host}",
+            Kind = EntryKind.Appointment,
+            Home = default,
+            Owner = default,
+            Time = e.At is null ? new AllDayEntry(days.Date(e.Day), days.Date(e.Day).PlusDays(1)) : days.Timed(e.Day, e.At, e.Minutes, line.Zone),
+            Rule = e.Rule is null ? null : Rule.Parse(e.Rule),
+            Title = e.Title,
+            Place = e.Place,
+            Takes = e.Free ? TimeTaken.Free : TimeTaken.Firm,
+            MadeBy = default,
+            MadeAt = default,
+        });
+        var file = house.FileOf(new Uri(line.Address));
+        Directory.CreateDirectory(Path.GetDirectoryName(file)!);
+        await using (var text = new StreamWriter(file)) CalendarWriter.Write(text, [.. entries], clock.GetCurrentInstant(), _ => null);
+        await gate.RunAsync(
+            new FollowCalendar(people[line.By].Id, people[line.For].Id, new Following(line.Name, line.Address, line.Most, Duration.FromMinutes(line.EveryMinutes))), cancel);
     }
 
     private async Task RoundAsync(string line, DemoDays days, CancellationToken cancel)

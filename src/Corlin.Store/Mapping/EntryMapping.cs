@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Papers;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
@@ -48,6 +49,7 @@ internal static class EntryMapping
         HoldRequest = row.HoldRequest,
         LapsesAt = row.LapsesAt,
         Raw = row.Raw,
+        KeptElsewhere = row.KeptElsewhere,
         MadeBy = new UserId(row.MadeById),
         MadeAt = row.MadeAt,
     };
@@ -84,6 +86,7 @@ internal static class EntryMapping
         row.HoldRequest = entry.HoldRequest;
         row.LapsesAt = entry.LapsesAt;
         row.Raw = entry.Raw;
+        row.KeptElsewhere = entry.KeptElsewhere;
         row.SearchText = SearchText(entry);
         row.MadeById = entry.MadeBy.Value;
         row.MadeAt = entry.MadeAt;
@@ -119,6 +122,7 @@ internal static class EntryMapping
         row.ProposedEnd = part.Proposed?.End;
         row.AnsweredAt = part.AnsweredAt;
         row.AnsweredById = part.AnsweredBy?.Value;
+        row.NotAsked = part.NotAsked;
         row.OwnPrivate = part.OwnPrivate;
         row.Version = part.Version;
     }
@@ -130,8 +134,25 @@ internal static class EntryMapping
         Proposed = row is { ProposedStart: { } start, ProposedEnd: { } end } ? new Stretch(start, end) : null,
         AnsweredAt = row.AnsweredAt,
         AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
+        NotAsked = row.NotAsked,
         OwnPrivate = row.OwnPrivate,
         Version = row.Version,
+    };
+
+    public static Paper ToCore(PaperRow row) => new(
+        row.PublicId, new EntryId(row.EntryId), row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt);
+
+    public static PaperRow ToRow(Paper paper) => new()
+    {
+        PublicId = paper.PublicId,
+        EntryId = paper.Entry.Value,
+        Name = paper.Name,
+        SearchName = Plain.Of(paper.Name),
+        MediaType = paper.MediaType,
+        Size = paper.Size,
+        Hash = paper.Hash,
+        AddedById = paper.AddedBy.Value,
+        AddedAt = paper.AddedAt,
     };
 
     public static LaneMarkRow ToRow(long entry, LaneMark mark) => new()

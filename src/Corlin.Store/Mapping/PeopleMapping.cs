@@ -26,6 +26,34 @@ internal static class PeopleMapping
         Version = 1,
     };
 
+    public static Followed ToCore(FollowedRow row) => new(row.Id, new CalendarId(row.CalendarId), new UserId(row.OwnerId), row.Name, row.Address, row.Most, row.Every)
+    {
+        DueAt = row.DueAt,
+        FetchedAt = row.FetchedAt,
+        Failure = row.Failure,
+        Failures = row.Failures,
+        Tag = row.Tag,
+    };
+
+    public static FollowedRow ToRow(Followed followed)
+    {
+        var row = new FollowedRow
+        {
+            CalendarId = followed.Calendar.Value,
+            OwnerId = followed.Owner.Value,
+            Name = followed.Name,
+            Address = followed.Address,
+            Most = followed.Most,
+            Every = followed.Every,
+        };
+        Apply(followed, row);
+        return row;
+    }
+
+    /// <summary>When it was read and how that went.</summary>
+    public static void Apply(Followed followed, FollowedRow row) =>
+        (row.DueAt, row.FetchedAt, row.Failure, row.Failures, row.Tag) = (followed.DueAt, followed.FetchedAt, followed.Failure, followed.Failures, followed.Tag);
+
     public static Grant ToCore(GrantRow row) => new(
         row.Id, new CalendarId(row.CalendarId), row.ReceiverId is { } receiver ? new UserId(receiver) : null, row.Inside, row.Sight, row.Acting, row.Private, row.From,
         row.Until, row.PassOn);

@@ -158,6 +158,44 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Calendars");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.CategoryHistoryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CategoryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ColourAfter")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ColourBefore")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("NameAfter")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NameBefore")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("RemovedAfter")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("RemovedBefore")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.ToTable("CategoryHistory");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CategoryRow", b =>
                 {
                     b.Property<long>("Id")
@@ -293,6 +331,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("HoldRequest")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("KeptElsewhere")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
@@ -399,6 +440,71 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("OwnerId", "Kind", "LastEnd");
 
                     b.ToTable("Entries");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.FollowedRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("DueAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Every")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Failure")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Failures")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("FetchedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FollowedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Most")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Tag")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CalendarId");
+
+                    b.HasIndex("DueAt")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("FollowedById");
+
+                    b.HasIndex("OwnerId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Followed");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.GrantRow", b =>
@@ -664,6 +770,69 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Overrides");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.PaperRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AddedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AddedByChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AddedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MediaType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RemovedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("RemovedByChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SearchName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Size")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AddedByChangeId");
+
+                    b.HasIndex("EntryId")
+                        .HasFilter("\"RemovedByChangeId\" IS NULL");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("RemovedByChangeId")
+                        .HasFilter("\"RemovedByChangeId\" IS NOT NULL");
+
+                    b.ToTable("Papers");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.ParticipationRow", b =>
                 {
                     b.Property<long>("Id")
@@ -683,6 +852,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("NotAsked")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("OwnPrivate")
@@ -968,6 +1140,15 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.CategoryHistoryRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.ChangeRow", null)
+                        .WithMany()
+                        .HasForeignKey("ChangeId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CategoryRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.UserRow", null)
@@ -983,6 +1164,21 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("CalendarId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.FollowedRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.CalendarRow", null)
+                        .WithMany()
+                        .HasForeignKey("CalendarId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

@@ -29,6 +29,22 @@ internal sealed class HistoryRow
     public string? After { get; set; }
 }
 
+/// <summary>What a change did to one category of a list: its state before and after. Append-only.</summary>
+internal sealed class CategoryHistoryRow
+{
+    public long Id { get; set; }
+    public long ChangeId { get; set; }
+    public long CategoryId { get; set; }
+
+    /// <summary>Null where the change made it.</summary>
+    public string? NameBefore { get; set; }
+    public int ColourBefore { get; set; }
+    public bool RemovedBefore { get; set; }
+    public required string NameAfter { get; set; }
+    public int ColourAfter { get; set; }
+    public bool RemovedAfter { get; set; }
+}
+
 /// <summary>That an entry changed on a calendar, by the calendar's change number; with <see cref="Removed"/> a tombstone.</summary>
 internal sealed class ChangeLogRow
 {

@@ -21,6 +21,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<CalendarRow> Calendars => Set<CalendarRow>();
 
+    internal DbSet<FollowedRow> Followed => Set<FollowedRow>();
+
     internal DbSet<GrantRow> Grants => Set<GrantRow>();
 
     internal DbSet<AbsenceRow> Absences => Set<AbsenceRow>();
@@ -30,6 +32,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<OverrideRow> Overrides => Set<OverrideRow>();
 
     internal DbSet<ParticipationRow> Participations => Set<ParticipationRow>();
+
+    internal DbSet<PaperRow> Papers => Set<PaperRow>();
 
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
@@ -42,6 +46,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<ChangeRow> Changes => Set<ChangeRow>();
 
     internal DbSet<HistoryRow> History => Set<HistoryRow>();
+
+    internal DbSet<CategoryHistoryRow> CategoryHistory => Set<CategoryHistoryRow>();
 
     internal DbSet<ChangeLogRow> ChangeLog => Set<ChangeLogRow>();
 
@@ -95,6 +101,15 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             c.HasIndex(x => x.OwnerId).IsUnique().HasFilter("\"Main\"");
             c.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Restrict);
         });
+        builder.Entity<FollowedRow>(f =>
+        {
+            f.HasIndex(x => x.OwnerId).HasFilter("\"EndedById\" IS NULL");
+            f.HasIndex(x => x.DueAt).HasFilter("\"EndedById\" IS NULL");
+            f.HasIndex(x => x.FollowedById);
+            f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            f.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
+            f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
         builder.Entity<GrantRow>(g =>
         {
             g.HasIndex(x => new { x.CalendarId, x.ReceiverId });
@@ -134,6 +149,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
             p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
+        builder.Entity<PaperRow>(p =>
+        {
+            p.HasIndex(x => x.PublicId).IsUnique();
+            p.HasIndex(x => x.EntryId).HasFilter("\"RemovedByChangeId\" IS NULL");
+            p.HasIndex(x => x.AddedByChangeId);
+            p.HasIndex(x => x.RemovedByChangeId).HasFilter("\"RemovedByChangeId\" IS NOT NULL");
+            // No key to the entry: what an undo takes away comes back under its old number, and its papers with it.
+        });
         builder.Entity<CategoryRow>(c =>
         {
             c.HasIndex(x => x.OwnerId);
@@ -163,6 +186,11 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             h.HasIndex(x => x.ChangeId);
             h.HasIndex(x => x.EntryId);
+            h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<CategoryHistoryRow>(h =>
+        {
+            h.HasIndex(x => x.ChangeId);
             h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
         });
         builder.Entity<ChangeRow>(c =>

@@ -54,6 +54,10 @@ internal sealed class EntryRow
 
     /// <summary>What of an imported iCalendar object Corlin does not use.</summary>
     public string? Raw { get; set; }
+
+    /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public bool KeptElsewhere { get; set; }
 }
 
 internal sealed class OverrideRow
@@ -81,7 +85,35 @@ internal sealed class ParticipationRow
     public Instant? AnsweredAt { get; set; }
     public long? AnsweredById { get; set; }
     public bool OwnPrivate { get; set; }
+
+    /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public bool NotAsked { get; set; }
     public int Version { get; set; }
+}
+
+/// <summary>A paper that lies with an entry. Never altered but for the mark of its being taken away.</summary>
+internal sealed class PaperRow
+{
+    public long Id { get; set; }
+    public required string PublicId { get; set; }
+    public long EntryId { get; set; }
+    public required string Name { get; set; }
+
+    /// <summary>The name's words as plain text, for finding.</summary>
+    public required string SearchName { get; set; }
+    public required string MediaType { get; set; }
+    public long Size { get; set; }
+    public required string Hash { get; set; }
+    public long AddedById { get; set; }
+    public Instant AddedAt { get; set; }
+
+    /// <summary>The change that laid it there.</summary>
+    public long AddedByChangeId { get; set; }
+
+    /// <summary>The change that took it away, or null.</summary>
+    public long? RemovedByChangeId { get; set; }
+    public Instant? RemovedAt { get; set; }
 }
 
 /// <summary>What is noted about an entry on one lane.</summary>

@@ -94,6 +94,29 @@ internal sealed class CalendarRow
     public int SettingsVersion { get; set; }
 }
 
+/// <summary>A calendar kept elsewhere that stands on somebody's lane. What a user said of it is never altered: a change makes a new row.</summary>
+internal sealed class FollowedRow
+{
+    public long Id { get; set; }
+    public long CalendarId { get; set; }
+    public long OwnerId { get; set; }
+    public required string Name { get; set; }
+    public required string Address { get; set; }
+    public TimeTaken Most { get; set; }
+    public Duration Every { get; set; }
+    public Instant DueAt { get; set; }
+    public Instant? FetchedAt { get; set; }
+    public FetchFailure? Failure { get; set; }
+    public int Failures { get; set; }
+    public string? Tag { get; set; }
+
+    /// <summary>The change that began it.</summary>
+    public long FollowedById { get; set; }
+
+    /// <summary>The change that ended it, or null.</summary>
+    public long? EndedById { get; set; }
+}
+
 internal sealed class GrantRow
 {
     public long Id { get; set; }

@@ -46,7 +46,9 @@ internal static class Endpoints
         ArrangeEndpoints.Map(api);
         ChaseEndpoints.Map(api);
         EntriesEndpoints.Map(api);
+        PapersEndpoints.Map(api);
         FilesEndpoints.Map(api);
+        FollowedEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);
         api.MapFallback(() => Results.Problem(title: "There is no such thing here.", statusCode: 404, type: "corlin:not-found"));
     }

@@ -9,12 +9,24 @@ namespace Corlin.Web.Hosting;
 /// <summary>Calendar files by the interchange.</summary>
 internal sealed class CalendarFiles : ICalendarFiles
 {
-    public CalendarFileContent Read(Stream file, DateTimeZone owner, CancellationToken cancel)
-    {
-        var read = CalendarFile.Read(file, owner, cancel);
-        return new CalendarFileContent(read.Entries, [.. read.Skipped.Select(s => new SkippedPart(s.What, s.Why))], read.Notes);
-    }
+    public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) => new Content(CalendarFile.Open(file, owner, cancel));
 
-    public void Write(TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people) =>
-        CalendarWriter.Write(output, entries, stamp, who => people.GetValueOrDefault(who));
+    public void Write(
+        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories) =>
+        CalendarWriter.Write(output, entries, stamp, who => people.GetValueOrDefault(who), entry => categories.GetValueOrDefault(entry.Id));
+
+    private sealed class Content(CalendarFile file) : ICalendarFileContent
+    {
+        public IReadOnlyList<SkippedPart> Skipped => [.. file.Skipped.Select(s => new SkippedPart(s.What, s.Why))];
+
+        public int SkippedInAll => file.SkippedInAll;
+
+        public IReadOnlyList<string> Notes => file.Notes;
+
+        public string? CategoryOf(Entry entry) => CalendarFile.CategoryOf(entry);
+
+        public IEnumerable<Entry> Entries() => file.Entries();
+
+        public void Dispose() => file.Dispose();
+    }
 }

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Corlin.Application;
 using Corlin.Application.Ports;
 using Corlin.Simulation;
+using Corlin.Simulation.Calendars;
 using Corlin.Simulation.Mail;
 using Corlin.Store;
 using Corlin.Web.Features;
@@ -21,7 +22,7 @@ internal static class CorlinHost
     /// <summary>An application ready to be started: its store is there, in demo filled.</summary>
     public static async Task<WebApplication> BuildAsync(HostOptions options, DataFolder folder)
     {
-        var app = Compose(options, folder.Database, folder.Keys, folder.Simulation);
+        var app = Compose(options, folder);
         var empty = await app.Services.PrepareStoreAsync();
         if (options.Demo) await DemoSetUp.RunAsync(app.Services, options, empty);
         await Warmth.WarmAsync(app.Services);
@@ -29,7 +30,7 @@ internal static class CorlinHost
     }
 
     /// <summary>The application without touching a store, for its description.</summary>
-    public static WebApplication Compose(HostOptions options, string database, string keys, string simulation)
+    public static WebApplication Compose(HostOptions options, DataFolder folder)
     {
         var builder = WebApplication.CreateSlimBuilder();
         builder.WebHost.UseKestrel(k =>
@@ -43,10 +44,12 @@ internal static class CorlinHost
             .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
         var services = builder.Services;
         services.AddSingleton(options);
-        services.AddStore(database);
+        services.AddStore(folder.Database);
+        services.AddSingleton<IPaperFiles>(s => new PaperFiles(folder.Papers, s.GetRequiredService<IClock>()));
+        services.AddSingleton<PaperWorker>();
         AddClock(services, options);
-        AddOutside(services, options, simulation);
-        services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(keys));
+        AddOutside(services, options, folder.Simulation);
+        services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
         SignIn.Add(services);
         services.AddScoped<Accounts>();
         services.AddSignalR();
@@ -62,7 +65,7 @@ internal static class CorlinHost
             j.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
             j.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase));
         });
-        if (options.Timers) services.AddHostedService<Timers>();
+        if (options.Timers) services.AddHostedService<Timers>().AddHostedService<FollowTimer>();
         services.AddSingleton<Workers>();
 
         var app = builder.Build();
@@ -96,7 +99,16 @@ internal static class CorlinHost
         services.AddSingleton<IPublicHolidays, PublicHolidays>();
         services.AddSingleton<OutboxWorker>();
         services.AddSingleton<HolidayWorker>();
-        if (!options.Demo) return;
+        services.AddSingleton<ICalendarsElsewhere, CalendarsElsewhere>();
+        services.AddSingleton<FollowWorker>();
+        if (!options.Demo)
+        {
+            services.AddSingleton<IServersElsewhere, OpenNetwork>();
+            return;
+        }
+
+        services.AddSingleton(_ => new CalendarHouse(simulation));
+        services.AddSingleton<IServersElsewhere, DemoServers>();
         services.AddSingleton<DemoSignIns>();
         services.AddSingleton<DemoTime>();
     }

@@ -3,6 +3,7 @@ using Corlin.Application.Ports;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Simulation;
+using Corlin.Simulation.Calendars;
 using Corlin.Simulation.Seed;
 using Corlin.Store.Model;
 using Microsoft.AspNetCore.Identity;
@@ -37,13 +38,16 @@ internal static class DemoSetUp
         if (empty)
         {
             var clock = services.GetRequiredService<DemoClock>();
-            var seed = new DemoSeed(services.GetRequiredService<IWriteGate>(), services.GetRequiredService<IConferenceLinks>(), clock);
+            var seed = new DemoSeed(services.GetRequiredService<IWriteGate>(), services.GetRequiredService<IConferenceLinks>(), services.GetRequiredService<CalendarHouse>(), clock);
             var people = await seed.RunAsync(options.DemoFolder, clock.GetCurrentInstant());
             foreach (var person in people) await AddAccountAsync(services, person);
             // What was told while the past was made up has been read long ago.
             var silent = new Silence();
             await new OutboxWorker(services.GetRequiredService<IOutbox>(), silent, silent).DrainAsync(clock.GetCurrentInstant());
             await services.GetRequiredService<HolidayWorker>().RunDueAsync(clock.GetCurrentInstant());
+            while (await services.GetRequiredService<FollowWorker>().RunDueAsync(clock.GetCurrentInstant()) > 0)
+            {
+            }
         }
 
         signIns.All = await AccountsAsync(services);

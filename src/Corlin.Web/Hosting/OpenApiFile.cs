@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Corlin.Store;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
@@ -29,8 +30,8 @@ internal static class OpenApiFile
         var scratch = Directory.CreateTempSubdirectory("corlin-openapi").FullName;
         try
         {
-            var app = CorlinHost.Compose(
-                options with { Demo = true, Timers = false, Port = 0, Site = scratch }, Path.Combine(scratch, "none.db"), Path.Combine(scratch, "keys"), Path.Combine(scratch, "simulation"));
+            using var folder = DataFolder.Take(scratch, fresh: false);
+            var app = CorlinHost.Compose(options with { Demo = true, Timers = false, Port = 0, Site = scratch }, folder);
             await app.StartAsync();
             using var client = new HttpClient();
             var text = await client.GetStringAsync(new Uri(app.Urls.First() + "/openapi/v1.json"));

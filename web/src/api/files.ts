@@ -1,17 +1,22 @@
 import { forgeryToken, Problem } from "./client";
 import type { ImportReport } from "./types";
 
-/** Sends a calendar file; how much of it has gone is told, and it can be stopped. */
-export function sendFile(person: string, file: File, sent: (share: number) => void): { report: Promise<ImportReport>; stop: () => void } {
+interface Sending<T> {
+  came: Promise<T>;
+  stop: () => void;
+}
+
+/** Sends a file; how much of it has gone is told, and it can be stopped. */
+function send<T>(to: string, type: string, file: File, sent: (share: number) => void): Sending<T> {
   const request = new XMLHttpRequest();
-  const report = new Promise<ImportReport>((resolve, reject) => {
-    request.open("POST", `/api/calendars/${encodeURIComponent(person)}/file`);
-    request.setRequestHeader("Content-Type", "text/calendar");
+  const came = new Promise<T>((resolve, reject) => {
+    request.open("POST", to);
+    request.setRequestHeader("Content-Type", type);
     request.setRequestHeader("X-Corlin-Forgery", forgeryToken() ?? "");
     request.upload.onprogress = (e) => e.lengthComputable && sent(e.loaded / e.total);
     request.upload.onload = () => sent(1);
     request.onload = () => {
-      const body = JSON.parse(request.responseText || "{}") as ImportReport & { title?: string; type?: string };
+      const body = JSON.parse(request.responseText || "{}") as T & { title?: string; type?: string };
       if (request.status === 200) resolve(body);
       else reject(new Problem(body.title ?? "Something went wrong; nothing was changed.", body.type ?? "corlin:failed", request.status, "file"));
     };
@@ -19,5 +24,18 @@ export function sendFile(person: string, file: File, sent: (share: number) => vo
     request.onabort = () => reject(new Problem("Stopped. Nothing was changed.", "corlin:stopped", 0, "file"));
     request.send(file);
   });
-  return { report, stop: () => request.abort() };
+  return { came, stop: () => request.abort() };
 }
+
+/** Sends a calendar file to be taken into somebody's calendar. */
+export const sendCalendarFile = (person: string, file: File, sent: (share: number) => void) =>
+  send<ImportReport>(`/api/calendars/${encodeURIComponent(person)}/file`, "text/calendar", file, sent);
+
+/** Sends a paper to be laid with an entry. */
+export const sendPaper = (entry: string, file: File, sent: (share: number) => void) =>
+  send<{ change: number }>(
+    `/api/entries/${encodeURIComponent(entry)}/papers?name=${encodeURIComponent(file.name)}`,
+    "application/octet-stream",
+    file,
+    sent,
+  );

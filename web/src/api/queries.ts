@@ -136,3 +136,11 @@ export const settingsQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/settings")) as Promise<Record<string, unknown>>,
   staleTime: Infinity,
 });
+
+/** Calendars kept elsewhere that stand on somebody's lane. While one is being read, it is asked again. */
+export const followedQuery = (person: string) =>
+  queryOptions({
+    queryKey: ["calendars", "followed", person],
+    queryFn: () => ask(client.GET("/api/calendars/{person}/followed", { params: { path: { person } } })),
+    refetchInterval: (query) => (query.state.data?.calendars.some((c) => c.waiting) ? 1_000 : 60_000),
+  });

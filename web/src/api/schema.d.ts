@@ -479,12 +479,14 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description No Content */
-                204: {
+                /** @description OK */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
                 };
             };
         };
@@ -1217,6 +1219,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    name: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/papers/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    lane: string;
+                    occurrence?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    paper: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    paper: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/file": {
         parameters: {
             query?: never;
@@ -1274,6 +1382,168 @@ export interface paths {
                     content: {
                         "application/json": components["schemas"]["ImportReport"];
                     };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendars/{person}/followed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowedListView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendars/{person}/followed/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendars/{person}/followed/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
                 };
             };
         };
@@ -1420,6 +1690,11 @@ export interface components {
             /** Format: int32 */
             asked: number;
         };
+        AskingRequest: {
+            required: string[];
+            optional: string[];
+            removed: string[];
+        };
         AwayView: {
             /** Format: int64 */
             start: number;
@@ -1456,6 +1731,7 @@ export interface components {
             becomes: components["schemas"]["EntryParts"];
             was: components["schemas"]["EntryParts"];
             move: null | components["schemas"]["MoveRequest"];
+            asking: null | components["schemas"]["AskingRequest"];
         };
         ChangedView: {
             /** Format: int64 */
@@ -1630,10 +1906,13 @@ export interface components {
             attendees: components["schemas"]["ChaseAttendee"][];
             mayAnswerFor: components["schemas"]["PersonView"][];
             mayChange: boolean;
+            whyNot: null | string;
             said: components["schemas"]["SaidTime"];
             repeats: null | string;
             reaches: components["schemas"]["ReachView"][];
             mark: null | components["schemas"]["MarkView"];
+            keptIn: null | string;
+            papers: components["schemas"]["PaperView"][];
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
@@ -1663,6 +1942,31 @@ export interface components {
             on: boolean;
             link: null | string;
             category: null | components["schemas"]["CategoryView"];
+        };
+        FollowRequest: {
+            name: string;
+            address: string;
+            most: string;
+            /** Format: int32 */
+            everyMinutes: number;
+        };
+        FollowedListView: {
+            mayChange: boolean;
+            calendars: components["schemas"]["FollowedView"][];
+        };
+        FollowedView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            address: string;
+            most: string;
+            /** Format: int32 */
+            everyMinutes: number;
+            /** Format: int32 */
+            entries: number;
+            read: string;
+            failure: null | string;
+            waiting: boolean;
         };
         FoundEntryView: {
             id: string;
@@ -1722,6 +2026,7 @@ export interface components {
             closed: components["schemas"]["AwayView"][];
             where: string;
             tended: null | string;
+            unread: null | string;
         };
         LanesView: {
             /** Format: int64 */
@@ -1814,6 +2119,11 @@ export interface components {
             from: number;
             /** Format: int32 */
             offsetMinutes: number;
+        };
+        PaperView: {
+            id: string;
+            name: string;
+            note: string;
         };
         PersonView: {
             id: string;

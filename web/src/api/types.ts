@@ -39,3 +39,4 @@ export type Reminder = Schemas["ReminderView"];
 export type ReminderAct = Schemas["ReminderAct"];
 export type Year = Schemas["YearView"];
 export type FoundZone = Schemas["FoundZoneView"];
+export type Followed = Schemas["FollowedView"];

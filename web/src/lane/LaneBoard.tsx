@@ -2,7 +2,7 @@ import { Fragment, useImperativeHandle, useLayoutEffect, useMemo, useRef, useSta
 import type { Entry, Lane, Zone } from "../api/types";
 import { makeAxis, openHours, type Axis, type Extent } from "./axis";
 import { HoverContext, makeHover, useHover } from "./hover";
-import { draw, forgetWidths } from "./labels";
+import { draw, forgetWidths, type Drawn } from "./labels";
 import { LaneHead } from "./LaneHead";
 import { LaneList } from "./LaneList";
 import { baseline, footOf, LaneStrip } from "./LaneStrip";
@@ -10,7 +10,9 @@ import { Rulers } from "./Rulers";
 import { clock, hour } from "./time";
 import { placeOnTracks } from "./tracks";
 import { useHand, type HandActions } from "./useHand";
-import { useZoom } from "./useZoom";
+import { useInTurn } from "./useInTurn";
+import { useSteady } from "./useSteady";
+import { transformTo, useZoom } from "./useZoom";
 
 /** A lane to be drawn: a person's day. */
 export interface BoardRow {
@@ -128,19 +130,20 @@ export function LaneBoard(props: LaneBoardProps) {
   const laneHeights = rows.map((r) => Math.floor(unit * (r.weight ?? 1)));
   const isQuiet = props.look?.isQuiet;
   const lanesHeight = laneHeights.reduce((a, b) => a + b, 0) + feet;
-  const drawn = useMemo(
-    () =>
-      rows.map((row) =>
-        draw(placeOnTracks(row.lane.entries), axis, row.dayStart, Math.floor(unit * (row.weight ?? 1)) - baseline, isQuiet),
-      ),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- drawn again too when the font has come
-    [rows, axis, unit, isQuiet, fonts],
-  );
+  const axes = useInTurn(axis, rows);
+  const drawn = rows.map((row, i) => drawnOf(row, axes[i] ?? axis, Math.floor(unit * (row.weight ?? 1)) - baseline, isQuiet, fonts));
   const stands = rows.map((_, i) => ({
     top: rows.slice(0, i).reduce((sum, r, k) => sum + (laneHeights[k] ?? unit) + footOf(r), 0),
     height: laneHeights[i] ?? unit,
   }));
   const hand = useHand(axis, rows, stands, body, props.hand);
+  const open = props.onOpen;
+  const onChoose = props.look?.onChoose;
+  const acts = useSteady({
+    ...hand.acts,
+    open: (entry: Entry, row: BoardRow) => !hand.acts.wasDragged() && open?.(entry, row),
+    choose: (entry: Entry, row: BoardRow) => onChoose?.(entry, row),
+  });
   const zooms = props.zoom !== undefined && !props.asList;
   const { inner, step } = useZoom(body, axis, zooms && width > 0, setNear);
   useImperativeHandle(props.zoom, () => ({ by: (factor) => first && step(factor, now - first.dayStart), reset: () => setNear(undefined) }));
@@ -148,8 +151,6 @@ export function LaneBoard(props: LaneBoardProps) {
   if (props.asList) return <LaneList name={props.name} rows={rows} zones={zones} onOpen={props.onOpen} />;
   if (!first) return null;
 
-  const open = props.onOpen;
-  const onOpen = open && ((entry: Entry, row: BoardRow) => !hand.wasDragged() && open(entry, row));
   const viewer = zones[0];
   const nowRow = rows.findIndex((r) => now >= r.dayStart && now < r.dayEnd);
   const nowEverywhere = rows.every((r) => r.dayStart === first.dayStart);
@@ -191,21 +192,34 @@ export function LaneBoard(props: LaneBoardProps) {
           {/* A layer of its own: what is painted is stretched by the hand, not painted again at each step, nor when a line moves over it. */}
           <div ref={inner} className="origin-left will-change-transform">
             {width > 0 &&
-              rows.map((row, i) => (
-                <LaneStrip
-                  key={row.key}
-                  row={row}
-                  axis={axis}
-                  drawn={drawn[i] ?? []}
-                  height={laneHeights[i] ?? unit}
-                  viewerZone={zones[0]}
-                  mark={mark && (mark.row === undefined || mark.row === row.key) ? mark : undefined}
-                  now={row.today && !nowEverywhere ? now : undefined}
-                  onOpen={onOpen}
-                  hand={props.hand && hand}
-                  look={props.look}
-                />
-              ))}
+              rows.map((row, i) => {
+                const own = axes[i] ?? axis;
+                const { left, scale } = transformTo(own, axis.open);
+                const { held } = hand;
+                return (
+                  <div
+                    key={row.key}
+                    className="origin-left"
+                    style={own === axis ? undefined : { transform: `translateX(${left}px) scaleX(${scale})` }}
+                  >
+                    <LaneStrip
+                      row={row}
+                      axis={own}
+                      drawn={drawn[i] ?? none}
+                      height={laneHeights[i] ?? unit}
+                      viewerZone={zones[0]}
+                      mark={mark && (mark.row === undefined || mark.row === row.key) ? mark : undefined}
+                      now={row.today && !nowEverywhere ? now : undefined}
+                      acts={acts}
+                      opens={open !== undefined}
+                      movable={props.hand !== undefined}
+                      held={held && (held.row.key === row.key || (held.entry && row.lane.entries.includes(held.entry))) ? held : undefined}
+                      holding={held !== undefined}
+                      look={props.look}
+                    />
+                  </div>
+                );
+              })}
           </div>
           <p aria-live="assertive" className="sr-only">
             {hand.held?.byKey && viewer
@@ -266,6 +280,22 @@ export function LaneBoard(props: LaneBoardProps) {
       </div>
     </HoverContext>
   );
+}
+
+const none: Drawn[] = [];
+
+const kept = new WeakMap<
+  BoardRow,
+  { axis: Axis; height: number; isQuiet: BoardLook["isQuiet"] | undefined; fonts: number; drawn: Drawn[] }
+>();
+
+/** A row laid out; what was worked out is kept with it, so that the one row that changes is worked out alone. */
+function drawnOf(row: BoardRow, axis: Axis, height: number, isQuiet: BoardLook["isQuiet"] | undefined, fonts: number): Drawn[] {
+  const before = kept.get(row);
+  if (before?.axis === axis && before.height === height && before.isQuiet === isQuiet && before.fonts === fonts) return before.drawn;
+  const drawn = draw(placeOnTracks(row.lane.entries), axis, row.dayStart, height, isQuiet);
+  kept.set(row, { axis, height, isQuiet, fonts, drawn });
+  return drawn;
 }
 
 /** The line under the pointer through every lane. */

@@ -29,6 +29,11 @@ export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: 
       <div title={low ? notes.join(", ") : undefined} className={`text-xs text-soft ${low ? "truncate" : "line-clamp-2"}`}>
         {low && notes.length > 0 ? notes.join(", ") : [row.line, row.lane.tended].filter(Boolean).join(", ")}
       </div>
+      {row.lane.unread && (
+        <div className={`text-xs text-brass ${low ? "truncate" : "line-clamp-2"}`} title={row.lane.unread}>
+          {row.lane.unread}
+        </div>
+      )}
       {!low && link && (
         <a
           href={link.link ?? ""}

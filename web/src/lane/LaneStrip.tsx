@@ -1,4 +1,4 @@
-import type { CSSProperties } from "react";
+import { memo, type CSSProperties } from "react";
 import type { Entry, Zone } from "../api/types";
 import type { Axis } from "./axis";
 import { colourOf, tintOf } from "./Flag";
@@ -6,7 +6,7 @@ import type { BoardLook, BoardMark, BoardRow } from "./LaneBoard";
 import { useHover } from "./hover";
 import type { Drawn } from "./labels";
 import { clock, lengthText, minute } from "./time";
-import type { Hand, Held } from "./useHand";
+import type { HandActs, Held } from "./useHand";
 
 interface Props {
   row: BoardRow;
@@ -16,9 +16,21 @@ interface Props {
   viewerZone: Zone | undefined;
   mark: BoardMark | undefined;
   now: number | undefined;
-  onOpen: ((entry: Entry, row: BoardRow) => void) | undefined;
-  hand: Hand | undefined;
+  acts: StripActs;
+  /** Whether entries open, and whether the hand may do something here. */
+  opens: boolean;
+  movable: boolean;
+  /** What is held of this lane, or over it. */
+  held: Held | undefined;
+  /** Whether anything is held at all. */
+  holding: boolean;
   look: BoardLook | undefined;
+}
+
+/** What is done with entries and lanes; the same functions from one drawing to the next. */
+export interface StripActs extends HandActs {
+  open: (entry: Entry, row: BoardRow) => void;
+  choose: (entry: Entry, row: BoardRow) => void;
 }
 
 /** The thickness of the dark line on which everything stands. */
@@ -28,7 +40,8 @@ export const baseline = 2;
 export const footOf = (row: BoardRow) => (row.notes.length > 0 ? 18 : 0);
 
 /** One lane: water within hours, land outside, entries on the baseline, their height how firmly time is taken. */
-export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onOpen, hand, look }: Props) {
+export const LaneStrip = memo(function LaneStrip(props: Props) {
+  const { row, axis, drawn, height, viewerZone, mark, now, acts, held, holding, look } = props;
   const x = (moment: number) => axis.x(Math.min(Math.max(moment, row.dayStart), row.dayEnd) - row.dayStart);
   const { lane } = row;
   const flag = lane.who.flag;
@@ -39,7 +52,7 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onO
         style={{ height }}
         role="group"
         aria-label={`${row.title}, ${row.line}`}
-        onPointerDown={(e) => hand?.sweep(e, row)}
+        onPointerDown={(e) => props.movable && acts.sweep(e, row)}
       >
         {lane.hours.map((h) => (
           <Run key={h.start} left={x(h.start)} right={x(h.end)} className={lane.known ? "bg-water" : "bg-water/60"} />
@@ -73,8 +86,10 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onO
               drawn={d}
               row={row}
               zone={viewerZone}
-              onOpen={onOpen}
-              hand={hand}
+              acts={acts}
+              opens={props.opens}
+              inHand={props.movable}
+              isHeld={held?.entry === d.placed.entry}
               look={look}
             />
           ))}
@@ -98,10 +113,8 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onO
           />
         ))}
         {now !== undefined && <div className="pointer-events-none absolute inset-y-0 w-[2px] bg-brass" style={{ left: x(now) - 1 }} />}
-        {viewerZone && hand?.held?.row.key === row.key && (
-          <Ghost held={hand.held} left={x(hand.held.start)} right={x(hand.held.end)} zone={viewerZone} />
-        )}
-        {!hand?.held && <Gap row={row} axis={axis} height={height} />}
+        {viewerZone && held?.row.key === row.key && <Ghost held={held} left={x(held.start)} right={x(held.end)} zone={viewerZone} />}
+        {!holding && <Gap row={row} axis={axis} height={height} />}
       </div>
       {row.notes.map((n) => (
         <div
@@ -118,7 +131,7 @@ export function LaneStrip({ row, axis, drawn, height, viewerZone, mark, now, onO
       ))}
     </div>
   );
-}
+});
 
 /** The ground of an entry: its person's tint, or its category's; more of the colour for what is on now. */
 function groundOf(entry: Entry, row: BoardRow, look: BoardLook | undefined): string {
@@ -174,15 +187,19 @@ function EntryButton({
   drawn,
   row,
   zone,
-  onOpen,
-  hand,
+  acts,
+  opens,
+  inHand,
+  isHeld,
   look,
 }: {
   drawn: Drawn;
   row: BoardRow;
   zone: Zone;
-  onOpen: Props["onOpen"];
-  hand: Hand | undefined;
+  acts: StripActs;
+  opens: boolean;
+  inHand: boolean;
+  isHeld: boolean;
   look: BoardLook | undefined;
 }) {
   const { entry } = drawn.placed;
@@ -206,7 +223,7 @@ function EntryButton({
       {label.detail && <span className="block truncate">{entry.detail}</span>}
     </span>
   );
-  const movable = hand !== undefined && entry.mayChange && !entry.allDay;
+  const movable = inHand && entry.mayChange && !entry.allDay;
   const style = {
     left: drawn.x,
     width: drawn.width,
@@ -214,7 +231,7 @@ function EntryButton({
     height: drawn.height,
     "--entry": groundOf(entry, row, look),
   } as CSSProperties;
-  if (!entry.id || !onOpen)
+  if (!entry.id || !opens)
     return (
       <div className="entry absolute rounded-t-[2px] bg-(--entry)" style={style} title={words}>
         <span className="sr-only">{words}</span>
@@ -224,18 +241,18 @@ function EntryButton({
   return (
     <button
       type="button"
-      className={`entry absolute rounded-t-[2px] bg-(--entry) hover:bg-[color-mix(in_srgb,var(--ink)_7%,var(--entry))] ${hand?.held?.entry === entry ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
+      className={`entry absolute rounded-t-[2px] bg-(--entry) hover:bg-[color-mix(in_srgb,var(--ink)_7%,var(--entry))] ${isHeld ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
       aria-keyshortcuts={movable ? "m" : undefined}
-      onPointerDown={(e) => hand?.grab(e, row, entry)}
+      onPointerDown={(e) => inHand && acts.grab(e, row, entry)}
       aria-pressed={look && isChosen ? true : undefined}
       onKeyDown={(e) => {
-        if (look && e.key.toLowerCase() === "x" && !e.ctrlKey && !e.metaKey) look.onChoose(entry, row);
-        else hand?.key(e, row, entry);
+        if (look && e.key.toLowerCase() === "x" && !e.ctrlKey && !e.metaKey) acts.choose(entry, row);
+        else if (inHand) acts.key(e, row, entry);
       }}
       style={style}
       aria-label={words}
       title={words}
-      onClick={(e) => (look && (e.ctrlKey || e.metaKey) ? look.onChoose(entry, row) : onOpen(entry, row))}
+      onClick={(e) => (look && (e.ctrlKey || e.metaKey) ? acts.choose(entry, row) : acts.open(entry, row))}
     >
       {inner}
     </button>

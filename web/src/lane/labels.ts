@@ -37,7 +37,8 @@ function textWidth(text: string): number {
   canvas ??= document.createElement("canvas").getContext("2d");
   if (!canvas) return text.length * 6.6;
   canvas.font = font;
-  const width = canvas.measureText(text).width;
+  // Figures are drawn as wide as each other, which a canvas does not know; a nought is as wide as any.
+  const width = canvas.measureText(text.replace(/\d/g, "0")).width;
   widths.set(text, width);
   return width;
 }
@@ -70,11 +71,16 @@ function linesNeeded(text: string, width: number, measure: Measure): number {
 /** Blocks on the baseline; those that overlap are stacked, each in proportion to its commitment. */
 function blocksOf(placed: Placed[], axis: Axis, dayStart: number, laneHeight: number): Block[] {
   const room = laneHeight - (laneHeight > 60 ? 8 : 3);
+  const clusters = new Map<number, number[]>();
+  for (const p of placed) {
+    const tracks = clusters.get(p.cluster) ?? Array.from({ length: p.tracks }, () => 0);
+    tracks[p.track] = Math.max(tracks[p.track] ?? 0, heightOf(p));
+    clusters.set(p.cluster, tracks);
+  }
   return placed.map((p) => {
     const x = axis.x(p.entry.start - dayStart);
     const right = axis.x(p.entry.end - dayStart);
-    const beside = placed.filter((o) => o.cluster === p.cluster);
-    const tracks = Array.from({ length: p.tracks }, (_, t) => Math.max(0, ...beside.filter((o) => o.track === t).map(heightOf)));
+    const tracks = clusters.get(p.cluster) ?? [];
     const scale =
       room /
       Math.max(
@@ -104,7 +110,7 @@ export function draw(
   // A few narrow ones are numbered all the same; where there are many, numbers would stand on each other.
   const crowded = blocks.filter((b) => b.width < leastNumber).length > mostNarrow;
   let numbered = 0;
-  return blocks.map((block) => {
+  return blocks.map((block, at) => {
     const { entry } = block.placed;
     // Narrower than a number, or not read now: it stands there, and says what it is only when it is asked.
     if (isQuiet(entry) || (block.width < leastNumber && crowded)) return { ...block, label: undefined };
@@ -117,16 +123,12 @@ export function draw(
       const top = above ? block.top - lines * lineHeight - 1 : block.top + 3;
       const bottom = above ? block.top : top + lines * lineHeight;
       const touches = (b: { top: number; bottom: number }) => b.top < bottom && b.bottom > top;
-      // The nearest thing to the right that shares the band ends the label.
-      const walls = [
-        ...blocks.filter((b) => b !== block && b.x > block.x && touches({ top: b.top, bottom: b.top + b.height })).map((b) => b.x),
-        ...labels.filter((l) => l.x > x && touches(l)).map((l) => l.x),
-      ];
-      const under = blocks.some(
-        (b) => b !== block && b.x <= x && b.x + b.width > x + 2 && touches({ top: b.top, bottom: b.top + b.height }),
-      );
-      const free = Math.min(axis.width, ...walls) - x - 4;
-      const blocked = top < 0 || (above && under) || labels.some((l) => l.x < x + 4 && l.right > x && touches(l));
+      const inBand = (b: Block) => b !== block && touches({ top: b.top, bottom: b.top + b.height });
+      // The nearest thing to the right that shares the band ends the label; blocks come from left to right.
+      const wall = blocks.find((b, i) => i >= at && b.x > block.x && inBand(b));
+      const under = above && blocks.some((b) => b.x <= x && b.x + b.width > x + 2 && inBand(b));
+      const free = Math.min(axis.width, wall?.x ?? Infinity, ...labels.filter((l) => l.x > x && touches(l)).map((l) => l.x)) - x - 4;
+      const blocked = top < 0 || under || labels.some((l) => l.x < x + 4 && l.right > x && touches(l));
       return { top, bottom, free, blocked };
     };
 

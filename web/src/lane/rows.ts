@@ -1,6 +1,6 @@
 import type { Day, Lane, Zone } from "../api/types";
 import type { BoardRow } from "./LaneBoard";
-import { clock } from "./time";
+import { clock, lengthText } from "./time";
 
 /** A row a person, for one day. */
 export function rowOfPerson(lane: Lane, day: Day, zones: Zone[], now: number): BoardRow {
@@ -18,8 +18,21 @@ export function rowOfPerson(lane: Lane, day: Day, zones: Zone[], now: number): B
   };
 }
 
-const clashes = (lane: Lane): BoardRow["notes"] =>
-  lane.clashes.map((c) => ({ start: c.start, end: c.end, words: `clash, ${c.words}`, tone: "brick" }));
+/** Each clash has its bracket; those that run into one another share one, so that their words do not stand on each other. */
+export function clashes(lane: Lane): BoardRow["notes"] {
+  const notes: (BoardRow["notes"][number] & { count: number })[] = [];
+  for (const c of lane.clashes.toSorted((a, b) => a.start - b.start)) {
+    const last = notes.at(-1);
+    if (!last || c.start >= last.end) {
+      notes.push({ start: c.start, end: c.end, words: `clash, ${c.words}`, tone: "brick", count: 1 });
+      continue;
+    }
+    last.end = Math.max(last.end, c.end);
+    last.count++;
+    last.words = `${last.count} clashes, ${lengthText(last.end - last.start)}`;
+  }
+  return notes;
+}
 
 /** A row a day, for one person. */
 export function rowOfDay(lane: Lane, day: Day): BoardRow {

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from "react";
 import type { Entry } from "../api/types";
 import type { Axis } from "./axis";
+import { followPointer } from "./followPointer";
 import type { BoardRow } from "./LaneBoard";
 import { minute } from "./time";
 
@@ -28,6 +29,11 @@ export interface HandActions {
 
 export interface Hand {
   held: Held | undefined;
+  acts: HandActs;
+}
+
+/** What begins with an event on a lane. */
+export interface HandActs {
   grab: (event: PointerEvent, row: BoardRow, entry: Entry) => void;
   sweep: (event: PointerEvent, row: BoardRow) => void;
   key: (event: KeyboardEvent, row: BoardRow, entry: Entry) => void;
@@ -84,42 +90,28 @@ export function useHand(
       const under = other && other.lane.who.id === row.lane.who.id ? other : row;
       const next = to(e.clientX - box.left, under);
       if (next !== "cannot") return setHeld(next);
-      stop();
+      release.current?.();
       dragged.current = true;
       cannot?.();
     };
-    const up = () => {
-      stop();
-      dragged.current = current.current !== undefined;
-      if (current.current) put(current.current);
-    };
-    const escape = (e: globalThis.KeyboardEvent) => {
-      if (e.key !== "Escape") return;
-      e.preventDefault();
-      e.stopPropagation();
-      dragged.current = true;
-      stop();
-      setHeld(undefined);
-    };
-    const stop = () => {
-      removeEventListener("pointermove", move);
-      removeEventListener("pointerup", up);
-      removeEventListener("pointercancel", stop);
-      removeEventListener("keydown", escape, true);
-      release.current = undefined;
-    };
     dragged.current = false;
-    addEventListener("pointermove", move);
-    addEventListener("pointerup", up);
-    addEventListener("pointercancel", stop);
-    addEventListener("keydown", escape, true);
-    release.current = stop;
+    release.current = followPointer({
+      move,
+      up: () => {
+        dragged.current = current.current !== undefined;
+        if (current.current) put(current.current);
+      },
+      escape: () => {
+        dragged.current = true;
+        setHeld(undefined);
+      },
+      cancel: () => undefined,
+    });
   };
 
   const momentAt = (x: number, row: BoardRow) => row.dayStart + axis.at(x);
 
-  return {
-    held,
+  const acts: HandActs = {
     wasDragged: () => dragged.current,
     grab(event, row, entry) {
       event.stopPropagation();
@@ -174,6 +166,7 @@ export function useHand(
       else setHeld(typeof next === "string" ? undefined : next);
     },
   };
+  return { held, acts };
 }
 
 /** What a key does with what is held. */

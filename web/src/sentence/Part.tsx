@@ -1,5 +1,5 @@
 import { Popover } from "radix-ui";
-import { useState, type ReactNode } from "react";
+import { useRef, useState, type ReactNode } from "react";
 
 interface PartProps {
   /** What the part is, for who does not see the sentence around it. */
@@ -15,9 +15,11 @@ interface PartProps {
 /** An underlined part of a sentence; it opens its own editor in place. */
 export function Part({ name, value, empty, wrong, children, width = 340 }: PartProps) {
   const [open, setOpen] = useState(false);
+  const trigger = useRef<HTMLButtonElement>(null);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
+        ref={trigger}
         aria-label={`${name}: ${value}`}
         className={`inline text-left underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : ""}`}
       >
@@ -29,6 +31,11 @@ export function Part({ name, value, empty, wrong, children, width = 340 }: PartP
           sideOffset={6}
           collisionPadding={12}
           aria-label={name}
+          // Back to the part at once, and not a moment later: a quick Tab after Escape goes on from here.
+          onEscapeKeyDown={() => trigger.current?.focus()}
+          onCloseAutoFocus={(e) => {
+            if (document.activeElement !== document.body) e.preventDefault();
+          }}
           className="z-30 border border-ink bg-ground p-4 font-sans text-[13.5px] shadow-[0_2px_0_var(--rule)]"
           style={{ width: `min(92vw, ${width}px)` }}
         >
@@ -47,6 +54,7 @@ export function TypedPart({
   onChange,
   autoFocus,
   wrong,
+  longest = 200,
 }: {
   name: string;
   value: string;
@@ -54,6 +62,7 @@ export function TypedPart({
   onChange: (value: string) => void;
   autoFocus?: boolean;
   wrong?: string | undefined;
+  longest?: number;
 }) {
   return (
     <input
@@ -62,7 +71,7 @@ export function TypedPart({
       value={value}
       placeholder={placeholder}
       autoFocus={autoFocus}
-      maxLength={200}
+      maxLength={longest}
       onChange={(e) => onChange(e.target.value)}
       className={`field-sizing-content max-w-full h-[27px] min-w-32 align-baseline leading-[27px] border-b bg-transparent p-0 outline-none placeholder:text-brass/80 focus-visible:border-b-2 focus-visible:border-sea ${
         wrong ? "border-b-2 border-brick" : value ? "border-ink" : "border-dashed border-brass"

@@ -26,16 +26,20 @@ interface Props {
   /** Only what the organisation keeps: no outside addresses. */
   known?: boolean;
   not?: string[];
+  /** Offers nobody before something is typed. */
+  quiet?: boolean;
 }
 
 /** People by name, or by address; many addresses at once with any separators. */
-export function PeoplePicker({ label, chosen, onChange, wrong, known = false, not = [] }: Props) {
+export function PeoplePicker({ label, chosen, onChange, wrong, known = false, not = [], quiet = false }: Props) {
   const [text, setText] = useState("");
   const [error, setError] = useState<string>();
   const [pointed, setPointed] = useState("");
   const found = useQuery(peopleQuery(text));
   const taken = new Set([...chosen.map((c) => c.id), ...not]);
-  const offered = (found.data ?? []).filter((p) => !taken.has(p.id) && !taken.has(p.address)).slice(0, 7);
+  const offered = (quiet && text.trim() === "" ? [] : (found.data ?? []))
+    .filter((p) => !taken.has(p.id) && !taken.has(p.address))
+    .slice(0, 7);
 
   // What is found changes as one types; the first stands ready until another is pointed at.
   const active = offered.some((p) => p.id === pointed) ? pointed : (offered[0]?.id ?? "");

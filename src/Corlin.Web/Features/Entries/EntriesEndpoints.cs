@@ -23,8 +23,11 @@ public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, 
 /// <summary>A move by hand on the lane, in milliseconds since 1970.</summary>
 public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, long ToEnd);
 
+/// <summary>Who is asked besides, by public id or address, and who no longer.</summary>
+public sealed record AskingRequest(IReadOnlyList<string> Required, IReadOnlyList<string> Optional, IReadOnlyList<string> Removed);
+
 /// <param name="Was">The same parts as the editor saw them.</param>
-public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts Becomes, EntryParts Was, MoveRequest? Move = null);
+public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts Becomes, EntryParts Was, MoveRequest? Move = null, AskingRequest? Asking = null);
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
@@ -40,6 +43,8 @@ public sealed record AddedView(string Entry, long Change);
 
 internal static class EntriesEndpoints
 {
+    private const int MostAsked = 500;
+
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/entries/{id}", GetAsync);
@@ -66,7 +71,8 @@ internal static class EntriesEndpoints
     {
         var changed = await reader.ChangeAsync(new ChangeEntry(
             reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, checkTime: true), Parts(request.Was, checkTime: false),
-            request.Move is { } move ? new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd)) : null));
+            request.Move is { } move ? new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd)) : null,
+            request.Asking is { } asking ? Asked(asking) : null));
         return TypedResults.Ok(new EntryChangedView(changed.Change, changed.Entry, changed.Conflicts, changed.Told));
     }
 
@@ -81,6 +87,13 @@ internal static class EntriesEndpoints
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
             Times.Repeats(request.Repeats, time.LocalStart.Year)));
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
+    }
+
+    private static Asking Asked(AskingRequest asking)
+    {
+        if (asking.Required.Count + asking.Optional.Count + asking.Removed.Count > MostAsked) throw new RefusedException(RefusalKind.TooMany, "attendees", "500 people");
+        return new Asking(
+            [.. asking.Required.Select(r => new Invited(r, AttendeeRole.Required)), .. asking.Optional.Select(o => new Invited(o, AttendeeRole.Optional))], [.. asking.Removed]);
     }
 
     private static EntryEdit Parts(EntryParts parts, bool checkTime)

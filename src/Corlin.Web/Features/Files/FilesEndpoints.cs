@@ -2,6 +2,7 @@ using System.Text;
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
+using Corlin.Application.Wording;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -31,25 +32,21 @@ internal static class FilesEndpoints
     private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, HttpRequest request, ICalendarFiles files)
     {
         var owner = await reader.ReadAsync(s => s.User(person)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", person);
-        // To the disk first: however large, little of it is in memory, and what is slow to arrive holds nothing up.
-        await using var kept = new FileStream(
-            Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 65_536, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+        await using var kept = TemporaryFile.Make();
         await request.Body.CopyToAsync(kept, request.HttpContext.RequestAborted);
         kept.Position = 0;
-        CalendarFileContent read;
         try
         {
-            read = files.Read(kept, owner.HomeZone, request.HttpContext.RequestAborted);
+            using var read = files.Open(kept, owner.HomeZone, request.HttpContext.RequestAborted);
+            var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, read.Entries(), read.CategoryOf));
+            var left = made.Left.Select(l => new SkippedPart(l.Title, English.Word(l.Reason)));
+            return TypedResults.Ok(new ImportReport(
+                made.Change, made.Added, made.Changed, made.Unchanged, [.. read.Skipped.Concat(left).Take(ToldInReport)], read.SkippedInAll + made.LeftInAll, read.Notes));
         }
         catch (FormatException e)
         {
             throw new RefusedException(RefusalKind.FileNotRead, "file", e.Message);
         }
-
-        var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, read.Entries));
-        var left = made.Left.Select(l => new SkippedPart(l.Title, l.Reason == LeftReason.IsMeeting ? "it is a meeting here, which its organiser changes" : "it is another here, and you may only add"));
-        var skipped = read.Skipped.Concat(left).ToList();
-        return TypedResults.Ok(new ImportReport(made.Change, made.Added, made.Changed, made.Unchanged, [.. skipped.Take(ToldInReport)], skipped.Count, read.Notes));
     }
 
     /// <param name="from">The first day, or null for all.</param>
@@ -67,7 +64,7 @@ internal static class FilesEndpoints
             return new ReadExport(reader.Person, person, entry, span, reader.Now).Run(s);
         });
         using var text = new StringWriter();
-        files.Write(text, export.Entries, reader.Now, export.People);
+        files.Write(text, export.Entries, reader.Now, export.People, export.Categories);
         var name = string.Concat(export.Name.Select(c => char.IsLetterOrDigit(c) ? c : '-')).Trim('-');
         return TypedResults.File(Encoding.UTF8.GetBytes(text.ToString()), "text/calendar; charset=utf-8", $"{(name.Length == 0 ? "calendar" : name)}.ics");
     }

@@ -30,11 +30,10 @@ internal static class MarksEndpoints
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder)))));
     }
 
-    private static async Task<NoContent> ChangeAsync(Reader reader, long id, CategoryRequest request)
+    private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, CategoryRequest request)
     {
         var lane = await reader.UserAsync(request.Lane, "lane");
-        await reader.ChangeAsync(new ChangeCategory(reader.Person, lane, new CategoryId(id), request.Name, request.Colour, request.Remove));
-        return TypedResults.NoContent();
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeCategory(reader.Person, lane, new CategoryId(id), request.Name, request.Colour, request.Remove))));
     }
 
     private static ReminderChoice? Reminder(string? text) => text switch

@@ -5,6 +5,7 @@ import type { EntryDetails, EntryPart, Reach } from "../../api/types";
 import { lengthText } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
+import { AskedPart, askingNobody, isAsking } from "./AskedPart";
 import { difference, draftOf, nothing, partWords } from "./edit";
 import { EntrySentence } from "./EntrySentence";
 import type { Shown } from "./useEntrySheet";
@@ -16,18 +17,20 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   // What the reader saw when they began: what is sent is compared with that, so that nobody's change is overwritten.
   const [seen, setSeen] = useState(() => draftOf(entry));
   const [draft, setDraft] = useState(seen);
+  const [asking, setAsking] = useState(askingNobody);
   const [reach, setReach] = useState<Reach>("thisOne");
   const [problem, setProblem] = useState<Problem>();
   const [conflicts, setConflicts] = useState<EntryPart[]>([]);
   const [busy, setBusy] = useState(false);
   const { was, becomes, parts } = difference(seen, draft);
   const move = shown.move;
-  const pending = parts.length > 0 || move !== undefined;
+  const pending = parts.length > 0 || move !== undefined || isAsking(asking);
   const series = entry.reaches.length > 0;
   const whole = parts.some((p) => ["agenda", "private", "repeat"].includes(p));
   const reaches = entry.reaches.filter((r) => r.reach !== "thisOne" || !whole);
   const chosen = reaches.some((r) => r.reach === reach) ? reach : (reaches[0]?.reach ?? "all");
-  const told = entry.attendees.length;
+  const others = asking.required.length + asking.optional.length;
+  const told = parts.length > 0 || move ? entry.attendees.length + others : others + asking.removed.length;
 
   const send = async () => {
     setBusy(true);
@@ -39,6 +42,9 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         becomes: parts.length > 0 ? becomes : nothing,
         was: parts.length > 0 ? was : nothing,
         move: move ? { fromStart: entry.start, fromEnd: entry.end, toStart: move.start, toEnd: move.end } : null,
+        asking: isAsking(asking)
+          ? { required: asking.required.map((c) => c.id), optional: asking.optional.map((c) => c.id), removed: asking.removed }
+          : null,
       };
       const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }));
       if (made.change === null) {
@@ -46,7 +52,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         await queries.invalidateQueries({ queryKey: ["calendars"] });
         return;
       }
-      say(`“${draft.title}” is changed${told > 0 ? "; everyone is told in ten seconds" : ""}.`, made.change);
+      say(`“${draft.title}” is changed${told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told in ten seconds` : ""}.`, made.change);
       onClose();
       void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
@@ -65,6 +71,16 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         moment={entry.start}
         wrong={problem}
         agenda={entry.kind === "meeting"}
+        asked={
+          entry.kind === "meeting" ? (
+            <AskedPart
+              entry={entry}
+              asking={asking}
+              wrong={problem?.field === "attendees" ? problem.message : undefined}
+              onChange={setAsking}
+            />
+          ) : null
+        }
         onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
       />
       {move && (
@@ -135,6 +151,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
               look="plain"
               onClick={() => {
                 setDraft(seen);
+                setAsking(askingNobody);
                 setProblem(undefined);
                 if (move) onClose();
               }}

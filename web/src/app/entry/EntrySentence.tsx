@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { dayAndMonth, lengthText, minute, weekdayOf } from "../../lane/time";
 import { Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
@@ -13,6 +14,8 @@ interface Props {
   wrong?: { field: string | undefined; message: string } | undefined;
   titleFirst?: boolean;
   agenda: boolean;
+  /** Who is asked, where that can be changed. */
+  asked?: ReactNode;
   onEdit: (part: Partial<Draft>) => void;
 }
 
@@ -29,7 +32,7 @@ export function timeWords(time: Draft["time"]): string {
 }
 
 /** An entry as a sentence whose parts are edited where they stand. */
-export function EntrySentence({ draft, people, moment, wrong, titleFirst, agenda, onEdit }: Props) {
+export function EntrySentence({ draft, people, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
   const at = (fields: string[]) => (wrong?.field && fields.includes(wrong.field) ? wrong.message : undefined);
   const points = draft.agenda.split("\n").filter((l) => l.trim() !== "").length;
   return (
@@ -98,7 +101,7 @@ export function EntrySentence({ draft, people, moment, wrong, titleFirst, agenda
           </Part>
         </>
       )}
-      , <PrivatePart isPrivate={draft.private} onChange={(isPrivate) => onEdit({ private: isPrivate })} />.
+      {asked && <>, with {asked}</>}, <PrivatePart isPrivate={draft.private} onChange={(isPrivate) => onEdit({ private: isPrivate })} />.
     </p>
   );
 }

@@ -8,6 +8,7 @@ import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
 import { EditPart } from "./EditPart";
 import { MarkPart } from "./MarkPart";
+import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
 import type { Shown } from "./useEntrySheet";
 
@@ -44,7 +45,8 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
       <p className="mt-2 text-soft">
         {[entry.mayChange ? entry.when : entry.place, entry.private ? "private" : null, state].filter(Boolean).join(" · ")}
       </p>
-      {entry.madeBy && (
+      {entry.keptIn && <p className="mt-1 text-soft">Read from “{entry.keptIn}”, kept elsewhere, and changed only there.</p>}
+      {entry.madeBy && !entry.keptIn && (
         <p className="mt-1 text-soft">{entry.kind === "meeting" ? `Organised by ${entry.madeBy}` : `Made by ${entry.madeBy}`}</p>
       )}
       {entry.link && (
@@ -67,15 +69,11 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
           <Attendees attendees={entry.attendees} />
         </section>
       )}
+      <PapersPart entry={entry} lane={shown.lane} />
       <MarkPart entry={entry} lane={shown.lane} />
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />
-        {entry.kind === "meeting" && !entry.mayChange && (
-          <p className="text-soft">
-            Only {entry.organiser?.name ?? "the organiser"}, or one who speaks for them, changes this meeting. You can decline it or ask for
-            another time.
-          </p>
-        )}
+        {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
           <a

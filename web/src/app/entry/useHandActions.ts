@@ -23,7 +23,7 @@ export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zo
       if (!entry.id) return;
       if (entry.series) return sheet.open(entry.id, row.lane.who.id, entry.occurrence, { start, end, words: when(zone, start, end) });
       const move = { fromStart: entry.start, fromEnd: entry.end, toStart: start, toEnd: end };
-      const body = { occurrence: entry.occurrence, reach: "all" as const, becomes: nothing, was: nothing, move };
+      const body = { occurrence: entry.occurrence, reach: "all" as const, becomes: nothing, was: nothing, move, asking: null };
       ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }))
         .then((made) => {
           if (made.change === null)

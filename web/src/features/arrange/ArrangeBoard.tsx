@@ -114,6 +114,7 @@ function unknownLane(who: Lane["who"]): Lane {
     closed: [],
     where: "",
     tended: null,
+    unread: null,
   };
 }
 

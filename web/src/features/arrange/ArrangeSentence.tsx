@@ -3,6 +3,7 @@ import type { Problem } from "../../api/client";
 import type { Person, TimeRequest } from "../../api/types";
 import { addDays, dayAndMonth, lengthText, minute } from "../../lane/time";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
+import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
@@ -24,7 +25,7 @@ function listOf(people: Chosen[], none: string): string {
   if (people.length === 0) return none;
   const names = people.map((p) => (p.person && !p.person.inside ? p.name : p.givenName));
   if (names.length > 5) return `${names.slice(0, 4).join(", ")} and ${names.length - 4} more`;
-  return names.join(", ").replace(/, ([^,]*)$/, " and $1");
+  return and(names);
 }
 
 const spanOf = (from: string, to: string) => {

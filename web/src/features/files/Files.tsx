@@ -6,6 +6,7 @@ import { useKeys } from "../../app/keys";
 import { addDays } from "../../lane/time";
 import { Choices, Part } from "../../sentence/Part";
 import { Wait } from "../../ui/Wait";
+import { FollowedPart } from "./FollowedPart";
 import { TakeIn } from "./TakeIn";
 
 /** Calendar files: taken into a calendar, and written from one. */
@@ -39,6 +40,7 @@ function Page({ desk }: { desk: Desk }) {
         </Part>
       </h1>
       <TakeIn key={who.id} who={who} />
+      <FollowedPart key={`followed ${who.id}`} who={who} />
       <section aria-labelledby="out" className="border-t border-rule pt-4">
         <h2 id="out" className="text-[15px] font-semibold">
           Write a file

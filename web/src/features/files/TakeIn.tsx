@@ -1,10 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { problemOf } from "../../api/client";
-import { sendFile } from "../../api/files";
+import { sendCalendarFile } from "../../api/files";
 import type { ImportReport, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { Button } from "../../ui/Button";
+
+const mostBytes = 64 * 1024 * 1024;
 
 /** Takes a calendar file into somebody's calendar, and tells what came of it. */
 export function TakeIn({ who }: { who: Person }) {
@@ -19,11 +21,12 @@ export function TakeIn({ who }: { who: Person }) {
   const take = async (file: File | undefined) => {
     if (!file || going) return;
     setReport(undefined);
-    setProblem(undefined);
-    const sending = sendFile(who.id, file, (sent) => setGoing((g) => g && { ...g, sent }));
+    setProblem(file.size > mostBytes ? `${file.name} is larger than 64 MB and was not sent. Nothing was changed.` : undefined);
+    if (file.size > mostBytes) return;
+    const sending = sendCalendarFile(who.id, file, (sent) => setGoing((g) => g && { ...g, sent }));
     setGoing({ name: file.name, sent: 0, stop: sending.stop });
     try {
-      const came = await sending.report;
+      const came = await sending.came;
       setReport({ name: file.name, came });
       say(`${file.name}: ${came.added} added, ${came.changed} changed.`, came.change ?? undefined);
       await queries.invalidateQueries({ queryKey: ["calendars"] });

@@ -104,9 +104,9 @@ function Edit({ category, onDone }: { category: Category; onDone: () => void }) 
         params: { path: { id: category.id } },
         body: { lane: category.lane, name: remove ? null : name, colour: remove ? null : colour, remove },
       }),
-    ).then(() => {
+    ).then((made) => {
       void queries.invalidateQueries({ queryKey: ["calendars"] });
-      say(remove ? `${category.name} is off the list; no entry was changed.` : `The category is ${name.trim()}.`);
+      say(remove ? `${category.name} is off the list; no entry was changed.` : `The category is ${name.trim()}.`, made.change);
       onDone();
     }, fail);
   return (

@@ -14,6 +14,7 @@ import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard, type BoardLook, type BoardRow, type ZoomSteps } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
 import { hour, localText } from "../../lane/time";
+import { and } from "../../lane/words";
 import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
@@ -25,6 +26,7 @@ import { Month } from "./Month";
 import { YearPlace } from "./YearPlace";
 import { RulersPart } from "./RulersPart";
 import { ViewPart } from "./ViewPart";
+import { useAhead } from "./useAhead";
 import { useChosen } from "./useChosen";
 import { spanText, stepNames, stepped } from "./span";
 
@@ -38,9 +40,10 @@ export function Lanes() {
   const who = useMemo(() => (search.who ? search.who.split(",") : []), [search.who]);
   const [rulers, setRulers] = useSetting("rulers", noRulers);
   const lanes = useQuery({ ...lanesQuery(who, search.from, view === "year" ? "day" : view, rulers), enabled: view !== "year" });
+  const readViews = useAhead(who, lanes.isPlaceholderData ? undefined : lanes.data, view, search.from, rulers);
   if (view === "year") return <YearPlace who={who[0]} from={search.from} />;
   return lanes.data ? (
-    <Board data={lanes.data} view={view} from={search.from} rulers={rulers} onRulers={setRulers} />
+    <Board data={lanes.data} view={view} from={search.from} rulers={rulers} onRulers={setRulers} onViews={readViews} />
   ) : (
     <Wait query={lanes} />
   );
@@ -48,11 +51,7 @@ export function Lanes() {
 
 function namesOf(people: { givenName: string; name: string }[]): string {
   if (people.length === 1) return people[0]?.name ?? "";
-  if (people.length <= 3)
-    return people
-      .map((p) => p.givenName)
-      .join(", ")
-      .replace(/, ([^,]*)$/, " and $1");
+  if (people.length <= 3) return and(people.map((p) => p.givenName));
   return `${people
     .slice(0, 2)
     .map((p) => p.givenName)
@@ -65,12 +64,15 @@ function Board({
   from,
   rulers,
   onRulers,
+  onViews,
 }: {
   data: LanesData;
   view: Exclude<LanesSpan, "year">;
   from: string | undefined;
   rulers: string[];
   onRulers: (rulers: string[]) => void;
+  /** The other views are about to be chosen from. */
+  onViews: () => void;
 }) {
   const navigate = route.useNavigate();
   const now = useNow(data.now);
@@ -93,12 +95,16 @@ function Board({
   const chosen = useChosen(data.categories);
   const zoom = useRef<ZoomSteps>(null);
   const isQuiet = useCallback((entry: Entry) => only.length > 0 && !only.includes(entry.category?.name ?? ""), [only]);
-  const look: BoardLook = {
-    flagOf: (entry, row) => (by === "category" && entry.category ? entry.category.colour : row.lane.who.flag),
-    isQuiet,
-    isChosen: (entry, row) => chosen.isChosen(entry, row.lane.who.id),
-    onChoose: (entry, row) => chosen.toggle(entry, row.lane.who.id),
-  };
+  const { isChosen, toggle: onChoose } = chosen;
+  const look = useMemo<BoardLook>(
+    () => ({
+      flagOf: (entry, row) => (by === "category" && entry.category ? entry.category.colour : row.lane.who.flag),
+      isQuiet,
+      isChosen: (entry, row) => isChosen(entry, row.lane.who.id),
+      onChoose: (entry, row) => onChoose(entry, row.lane.who.id),
+    }),
+    [by, isQuiet, isChosen, onChoose],
+  );
   useWatched(people.map((p) => p.id));
 
   const rows = useMemo<BoardRow[]>(
@@ -191,7 +197,7 @@ function Board({
               </>
             )}
           </Part>
-          , <ViewPart view={view} onChoose={(v) => set({ view: v })} />,{" "}
+          , <ViewPart view={view} onLook={onViews} onChoose={(v) => set({ view: v })} />,{" "}
           <Part name="When" value={spanText(data, view)} width={240}>
             {(close) => (
               <label className="block">

@@ -1,11 +1,12 @@
-import { useMemo, useState, type KeyboardEvent } from "react";
-import type { Day, Entry, Lanes, Zone } from "../../api/types";
+import { useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { Day, Entry, Lane, Lanes, Zone } from "../../api/types";
 import { tintOf } from "../../lane/Flag";
 import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
 import { rowOfDay } from "../../lane/rows";
 import { clock, hour } from "../../lane/time";
 import type { HandActions } from "../../lane/useHand";
 import { monthOf } from "./span";
+import { useDayHand } from "./useDayHand";
 
 interface Props {
   data: Lanes;
@@ -26,6 +27,7 @@ export function Month({ data, isShown, now, height, hand, onOpen }: Props) {
   const month = monthOf(data);
   const weeks = useMemo(() => Array.from({ length: data.days.length / 7 }, (_, i) => data.days.slice(i * 7, i * 7 + 7)), [data]);
   const zone = data.zones[0];
+  const taken = useDayHand(data.days, zone, hand);
   if (!zone) return null;
   const row = Math.max(96, (height - 24) / weeks.length);
 
@@ -74,7 +76,10 @@ export function Month({ data, isShown, now, height, hand, onOpen }: Props) {
                   isShown={isShown}
                   zone={zone}
                   height={open ? 44 : row}
-                  onOpen={() => setOpened(open ? undefined : week)}
+                  held={taken.held?.from.date === day.date ? taken.held.entry : undefined}
+                  over={taken.held?.over?.date === day.date && taken.held.from.date !== day.date ? taken.held.entry : undefined}
+                  onGrab={hand && ((e, entry, lane) => taken.grab(e, entry, lane, day))}
+                  onOpen={() => !taken.wasDragged() && setOpened(open ? undefined : week)}
                   onKey={(e) => walk(e, day.date)}
                 />
               ))}
@@ -104,14 +109,20 @@ interface CellProps {
   isShown: (id: string) => boolean;
   zone: Zone;
   height: number;
+  /** What is taken from this day by hand. */
+  held: Entry | undefined;
+  /** What is held over this day. */
+  over: Entry | undefined;
+  onGrab: ((event: PointerEvent, entry: Entry, lane: Lane) => void) | undefined;
   onOpen: () => void;
   onKey: (e: KeyboardEvent<HTMLButtonElement>) => void;
 }
 
-function Cell({ day, within, isShown, zone, height, onOpen, onKey }: CellProps) {
+function Cell({ day, within, isShown, zone, height, held, over, onGrab, onOpen, onKey }: CellProps) {
   const lanes = day.lanes.filter((l) => isShown(l.who.id));
   const weekend = [0, 6].includes(new Date(`${day.date}T00:00Z`).getUTCDay());
-  const entries = lanes.flatMap((l) => l.entries.filter((e) => e.takes !== "free")).toSorted((a, b) => a.start - b.start);
+  const laneOf = new Map(lanes.flatMap((l) => l.entries.map((e) => [e, l] as const)));
+  const entries = [...laneOf.keys()].filter((e) => e.takes !== "free").toSorted((a, b) => a.start - b.start);
   const room = Math.max(0, Math.floor((height - 30 - lanes.length * 30) / 17));
   const shown = entries.length <= room ? entries : entries.slice(0, Math.max(0, room - 1));
   const words = entries.map((e) => `${e.allDay ? "all day" : clock(zone, e.start)} ${e.label}`).join(", ");
@@ -123,7 +134,7 @@ function Cell({ day, within, isShown, zone, height, onOpen, onKey }: CellProps) 
       title={words}
       onClick={onOpen}
       onKeyDown={onKey}
-      className={`flex min-w-0 flex-col overflow-hidden border-l border-rule px-1.5 pt-1 pb-1 text-left ${within ? (weekend ? "bg-land" : "bg-water") : "opacity-55"} hover:bg-ground`}
+      className={`flex min-w-0 flex-col overflow-hidden border-l border-rule px-1.5 pt-1 pb-1 text-left ${within ? (weekend ? "bg-land" : "bg-water") : "opacity-55"} ${over ? "outline-2 -outline-offset-2 outline-sea" : ""} hover:bg-ground`}
     >
       <span className={`block text-[13px] leading-5 font-semibold ${day.today ? "text-brass" : ""}`}>
         {Number(day.date.slice(8))}
@@ -145,10 +156,22 @@ function Cell({ day, within, isShown, zone, height, onOpen, onKey }: CellProps) 
       ))}
       {!weekend &&
         shown.map((e) => (
-          <span key={`${e.id ?? ""}${e.start}${e.label}`} className="block truncate text-xs leading-[17px]">
+          <span
+            key={`${e.id ?? ""}${e.start}${e.label}`}
+            onPointerDown={(event) => {
+              const lane = laneOf.get(e);
+              if (lane) onGrab?.(event, e, lane);
+            }}
+            className={`block truncate text-xs leading-[17px] ${onGrab && e.mayChange ? "touch-none" : ""} ${held === e ? "opacity-40" : ""}`}
+          >
             <span className="text-soft">{e.allDay ? "all day" : clock(zone, e.start)}</span> {e.label}
           </span>
         ))}
+      {over && (
+        <span className="block truncate bg-sea px-1 text-xs leading-[17px] font-semibold text-on-sea">
+          {clock(zone, over.start)} {over.label}
+        </span>
+      )}
       {!weekend && shown.length < entries.length && (
         <span className="block text-xs leading-[17px] text-soft">
           {shown.length > 0 ? "and " : ""}

@@ -3,7 +3,7 @@ import { ask, client } from "../../api/client";
 import type { Year } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { addDays, dayAndMonth } from "../../lane/time";
-import { Choices, Part } from "../../sentence/Part";
+import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 
 /** The weeks in which nothing new is arranged: those there are, and a sentence for another. */
@@ -81,15 +81,7 @@ export function NoGoPart({ data }: { data: Year }) {
               />
             )}
           </Part>
-          :{" "}
-          <input
-            aria-label="Why"
-            value={words}
-            maxLength={100}
-            placeholder="why"
-            onChange={(e) => setWords(e.target.value)}
-            className="field-sizing-content h-[27px] min-w-32 border-b border-ink bg-transparent placeholder:text-brass/80"
-          />
+          : <TypedPart name="Why" value={words} placeholder="why" longest={100} onChange={setWords} />
         </span>
         <Button type="submit" className="font-sans">
           Keep {weeks === 1 ? "the week" : "these weeks"} free of new things

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Category, Entry } from "../../api/types";
 import { useChanges } from "../../app/changes";
@@ -18,11 +18,15 @@ const keyOf = (entry: Entry, lane: string) => `${lane} ${entry.id ?? ""} ${entry
 export function useChosen(categories: Category[]) {
   const [chosen, setChosen] = useState<Chosen[]>([]);
   const { run } = useChanges();
-  const isChosen = (entry: Entry, lane: string) => chosen.some((c) => keyOf(c.entry, c.lane) === keyOf(entry, lane));
-  const toggle = (entry: Entry, lane: string) => {
+  const isChosen = useCallback((entry: Entry, lane: string) => chosen.some((c) => keyOf(c.entry, c.lane) === keyOf(entry, lane)), [chosen]);
+  const toggle = useCallback((entry: Entry, lane: string) => {
     if (!entry.id) return;
-    setChosen(isChosen(entry, lane) ? chosen.filter((c) => keyOf(c.entry, c.lane) !== keyOf(entry, lane)) : [...chosen, { entry, lane }]);
-  };
+    const key = keyOf(entry, lane);
+    setChosen((before) => {
+      const others = before.filter((c) => keyOf(c.entry, c.lane) !== key);
+      return others.length < before.length ? others : [...before, { entry, lane }];
+    });
+  }, []);
   const lanes = [...new Set(chosen.map((c) => c.lane))];
   const put = (category: string) => {
     const words = category === "" ? "have no category" : `are ${category}`;

@@ -1,0 +1,36 @@
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Holds what stands here against what a calendar file says of the same UID.</summary>
+internal static class FromFile
+{
+    /// <summary>An entry of a file that does not stand here yet.</summary>
+    public static Entry New(Entry read, CalendarId home, UserId owner, UserId madeBy, Instant now) =>
+        read with { PublicId = PublicIds.New(), Home = home, Owner = owner, MadeBy = madeBy, MadeAt = now };
+
+    /// <summary>What stands, with what the file says of it.</summary>
+    public static Entry Taken(Entry stands, Entry read) => read with
+    {
+        Id = stands.Id,
+        PublicId = stands.PublicId,
+        Home = stands.Home,
+        Owner = stands.Owner,
+        Marks = stands.Marks,
+        KeptElsewhere = stands.KeptElsewhere,
+        MadeBy = stands.MadeBy,
+        MadeAt = stands.MadeAt,
+        Version = stands.Version + 1,
+    };
+
+    /// <summary>Whether the file says nothing new of it.</summary>
+    public static bool SaysTheSame(Entry stands, Entry read) =>
+        stands.Time.SaysTheSame(read.Time)
+        && stands.Rule?.ToString() == read.Rule?.ToString()
+        && stands.Additions.SequenceEqual(read.Additions)
+        && stands.Exceptions.SequenceEqual(read.Exceptions)
+        && stands.Overrides.OrderBy(o => o.RecurrenceId).SequenceEqual(read.Overrides.OrderBy(o => o.RecurrenceId))
+        && (stands.Title, stands.Place, stands.Agenda, stands.Link, stands.Private, stands.Takes, stands.Status, stands.Raw)
+            == (read.Title, read.Place, read.Agenda, read.Link, read.Private, read.Takes, read.Status, read.Raw);
+}

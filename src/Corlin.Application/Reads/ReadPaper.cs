@@ -1,0 +1,25 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Papers;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>One paper, for whoever knows its entry whole.</summary>
+/// <param name="Lane">The public id of whose lane the entry was chosen on.</param>
+public sealed record ReadPaper(UserId Viewer, string Entry, string Paper, LocalDateTime? RecurrenceId, string Lane, Instant Now)
+{
+    public Paper Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var owner = store.User(Lane);
+        var entry = store.Entry(Entry);
+        if (owner is null || entry is null || Occurrences.Find(entry, RecurrenceId, owner.HomeZone) is not { } occurrence) throw new RefusedException(RefusalKind.NotFound);
+        var knows = viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own)
+            && Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) is { Whole: not null };
+        if (!knows) throw new RefusedException(RefusalKind.NotFound);
+        return store.Papers([entry.Id]).FirstOrDefault(p => p.PublicId == Paper) ?? throw new RefusedException(RefusalKind.NotFound);
+    }
+}

@@ -1,0 +1,67 @@
+using Corlin.Core.Calendars;
+
+namespace Corlin.Core.Access;
+
+/// <summary>Why somebody may not change an entry; the screen says it with what is possible instead.</summary>
+public enum WhyNot
+{
+    /// <summary>They may not even know of it; nothing is told.</summary>
+    NotKnown,
+
+    /// <summary>Of a meeting: only its organiser changes it, or one who speaks for them, whatever anybody's grant.</summary>
+    OrganiserOnly,
+
+    /// <summary>They may add, and change what they added; somebody else added this.</summary>
+    OwnAdditionsOnly,
+
+    /// <summary>They may only look.</summary>
+    LooksOnly,
+
+    /// <summary>It is read from a calendar kept elsewhere and changed only there.</summary>
+    KeptElsewhere,
+}
+
+/// <summary>Who may change what: decided here alone.</summary>
+public static class Deciding
+{
+    /// <summary>Whether somebody added an entry. Meetings are organised, not added, and who follows a calendar adds nothing of what is on it.</summary>
+    public static bool AddedIt(Entry entry, UserId actor) => entry.MadeBy == actor && entry.Kind != EntryKind.Meeting && !entry.KeptElsewhere;
+
+    /// <summary>Why an actor may not change an entry; null where they may.</summary>
+    /// <param name="onOwner">The actor's rights on the calendar of its owner.</param>
+    public static WhyNot? WhyNotChange(Entry entry, UserId actor, Rights onOwner)
+    {
+        if (entry.Kind == EntryKind.Meeting) return WhyNotOrganise(entry, actor, onOwner);
+        if (Decides(onOwner, AddedIt(entry, actor), entry.Private) is { } whyNot) return whyNot;
+        return entry.KeptElsewhere ? WhyNot.KeptElsewhere : null;
+    }
+
+    /// <summary>Why an actor may not note a category or a reminder of an entry on a lane; null where they may. It belongs to the lane, whoever organises.</summary>
+    /// <param name="onLane">The actor's rights on that lane.</param>
+    public static WhyNot? WhyNotMark(Entry entry, UserId actor, UserId lane, Rights onLane)
+    {
+        var part = entry.Participations.FirstOrDefault(p => p.Who == lane);
+        if (entry.Owner != lane && part is null) return WhyNot.NotKnown;
+        return Decides(onLane, AddedIt(entry, actor), entry.Private || part is { OwnPrivate: true });
+    }
+
+    private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)
+    {
+        var mayKnow = !meeting.Private || onOwner.Private;
+        if (onOwner.MaySpeakFor && mayKnow) return null;
+        var takesPart = meeting.Participations.Any(p => p.Who == actor && !p.NotAsked);
+        return takesPart || (mayKnow && onOwner.Sight >= Sight.Headline) ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
+    }
+
+    private static WhyNot? Decides(Rights rights, bool addedIt, bool isPrivate)
+    {
+        // What is private is not told from what is not there.
+        if (!addedIt && ((isPrivate && !rights.Private) || rights.Sight < Sight.Headline)) return WhyNot.NotKnown;
+        return rights.Acting switch
+        {
+            >= Acting.Change => null,
+            Acting.Add => addedIt ? null : WhyNot.OwnAdditionsOnly,
+            _ => WhyNot.LooksOnly,
+        };
+    }
+}

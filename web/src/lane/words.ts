@@ -1,0 +1,5 @@
+/** "Ana", "Ana and Tomé", "Ana, Tomé and Ruta". */
+export function and(names: string[]): string {
+  const last = names.at(-1) ?? "";
+  return names.length < 2 ? last : `${names.slice(0, -1).join(", ")} and ${last}`;
+}

@@ -86,6 +86,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         TakeAwayPapers(change);
         RestoreEntries(change);
         RestoreNoGo(change);
+        RestoreClosures(change);
         RestoreFollowed(change);
         BringBackPapers(change);
         RestoreCategories(change);
@@ -148,6 +149,12 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         return user with { Id = new UserId(row.Id) };
     }
 
+    public void MakeAdministrator(UserId who)
+    {
+        Db.People.Single(p => p.Id == who.Value).Administrator = true;
+        Db.SaveChanges();
+    }
+
     public CalendarId AddCalendar(UserId owner, string name)
     {
         var row = new CalendarRow { PublicId = Corlin.Application.Changes.PublicIds.New(), OwnerId = owner.Value, Name = name, Main = true };
@@ -178,6 +185,47 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     public void Save(IReadOnlyList<DayOff> days)
     {
         Db.DaysOff.AddRange(days.Select(d => new DayOffRow { Kind = d.Kind, Where = d.Where, First = d.First, Until = d.Until, Words = d.Words }));
+        Db.SaveChanges();
+    }
+
+    public void Close(DayOff closure)
+    {
+        Db.DaysOff.Add(new DayOffRow
+        {
+            Kind = DayOffKind.Closure,
+            Where = closure.Where,
+            First = closure.First,
+            Until = closure.Until,
+            Words = closure.Words,
+            ClosedById = Current.Id,
+        });
+        RaiseAt(closure.Where);
+    }
+
+    public bool Open(long closure)
+    {
+        if (Db.DaysOff.SingleOrDefault(d => d.Id == closure && d.Kind == DayOffKind.Closure && d.OpenedById == null) is not { } row) return false;
+        row.OpenedById = Current.Id;
+        RaiseAt(row.Where);
+        return true;
+    }
+
+    /// <summary>Closures that the change kept are opened, those that it opened are kept again, as new lines of what was.</summary>
+    private void RestoreClosures(long change)
+    {
+        foreach (var row in Db.DaysOff.Where(d => (d.ClosedById == change && d.OpenedById == null) || d.OpenedById == change).ToList())
+        {
+            if (row.OpenedById is null) Open(row.Id);
+            else Close(new DayOff(row.Kind, row.Where, row.First, row.Until, row.Words));
+        }
+    }
+
+    /// <summary>The calendars of those who work at a site have changed.</summary>
+    private void RaiseAt(string site)
+    {
+        Db.SaveChanges();
+        var there = Db.People.Where(p => p.Inside && Db.Places.Any(s => s.Site == site && s.Name == p.Place)).Select(p => p.Id).ToArray();
+        foreach (var calendar in MainCalendars(there.Select(id => new UserId(id))).Values) Raise(calendar.Value, null);
         Db.SaveChanges();
     }
 

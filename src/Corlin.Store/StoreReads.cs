@@ -36,6 +36,8 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.Id);
     }
 
+    public bool IsAdministrator(UserId who) => Db.People.Any(p => p.Id == who.Value && p.Administrator);
+
     public IReadOnlyList<CalendarUser> FindUsers(string text, int limit)
     {
         var words = Plain.Of(text).TrimEnd();
@@ -152,8 +154,8 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<DayOff> DaysOff(IReadOnlyCollection<string> where, LocalDate from, LocalDate until)
     {
         if (where.Count == 0) return [];
-        return [.. Db.DaysOff.AsNoTracking().Where(d => where.Contains(d.Where) && d.Until > from && d.First < until).OrderBy(d => d.First).AsEnumerable()
-            .Select(d => new DayOff(d.Kind, d.Where, d.First, d.Until, d.Words))];
+        return [.. Db.DaysOff.AsNoTracking().Where(d => where.Contains(d.Where) && d.Until > from && d.First < until && d.OpenedById == null).OrderBy(d => d.First).AsEnumerable()
+            .Select(d => new DayOff(d.Kind, d.Where, d.First, d.Until, d.Words) { Id = d.Id })];
     }
 
     public IReadOnlyList<NoGo> NoGoWeeks(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until)

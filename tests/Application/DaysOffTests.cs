@@ -37,7 +37,7 @@ public sealed class DaysOffTests : IAsyncLifetime
         var worker = new HolidayWorker(world.Store, world.Gate, new Fixed());
         Assert.Equal(4, await worker.RunDueAsync(world.Now, TestContext.Current.CancellationToken));
         Assert.Equal(0, await new HolidayWorker(world.Store, world.Gate, new Fixed()).RunDueAsync(world.Now, TestContext.Current.CancellationToken));
-        await world.Do(new CloseSite("Halifax yard", new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 18), "crane inspection"));
+        await world.Do(new CloseSite(world.Administrator.Id, "Halifax yard", new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 18), "crane inspection"));
         var usual = await Lane(new LocalDate(2027, 3, 15));
         Assert.Single(usual.Hours);
         Assert.Empty(usual.Closed);
@@ -48,6 +48,34 @@ public sealed class DaysOffTests : IAsyncLifetime
         Assert.Equal("Halifax yard closed, crane inspection", Assert.Single((await Lane(new LocalDate(2027, 3, 16))).Closed).Words);
         Assert.Empty((await Lane(new LocalDate(2027, 3, 18))).Closed);
     }
+
+    [Fact]
+    public async Task A_closure_is_kept_and_opened_by_an_administrator_alone_and_taken_back_both_ways()
+    {
+        var day = new LocalDate(2027, 3, 17);
+        var inspection = new CloseSite(world.Administrator.Id, "Halifax yard", day, day.PlusDays(1), "crane inspection");
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(inspection with { Actor = world.Noor.Id }));
+        Assert.Equal(RefusalKind.AdministratorsOnly, refused.Refusal.Kind);
+        refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(inspection with { Site = "Nowhere" }));
+        Assert.Equal((RefusalKind.BadInput, "site"), (refused.Refusal.Kind, refused.Refusal.Field));
+
+        var closed = await world.Do(inspection);
+        Assert.NotEmpty((await Lane(day)).Closed);
+        var undone = await world.Do(new UndoChange(world.Administrator.Id, closed));
+        Assert.Empty((await Lane(day)).Closed);
+        await world.Do(new UndoChange(world.Administrator.Id, undone));
+        var closure = Assert.Single((await Closures(world.Administrator.Id)).Closures);
+        Assert.Equal(("Halifax yard", "2027-03-17", "2027-03-17", "crane inspection"), (closure.Site, closure.First, closure.Last, closure.Words));
+
+        refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new OpenSite(world.Noor.Id, closure.Id)));
+        Assert.Equal(RefusalKind.AdministratorsOnly, refused.Refusal.Kind);
+        await world.Do(new OpenSite(world.Administrator.Id, closure.Id));
+        Assert.Empty((await Lane(day)).Closed);
+        Assert.Empty((await Closures(world.Administrator.Id)).Closures);
+        Assert.False((await Closures(world.Noor.Id)).MayChange);
+    }
+
+    private Task<ClosuresView> Closures(UserId viewer) => world.See(s => new ReadClosures(viewer, world.Now).Run(s));
 
     [Fact]
     public async Task No_go_weeks_cost_a_slot_show_in_the_year_and_are_taken_back_both_ways()

@@ -228,6 +228,8 @@ public sealed class FollowTests : IAsyncLifetime
     {
         public IReadOnlyList<SkippedPart> Skipped => [];
 
+        public int InAll => file.InAll;
+
         public int SkippedInAll => 0;
 
         public IReadOnlyList<string> Notes => [];

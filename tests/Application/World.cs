@@ -60,6 +60,8 @@ public sealed class World : IAsyncDisposable
 
     public CalendarUser Gannet { get; private set; } = null!;
 
+    public CalendarUser Administrator { get; private set; } = null!;
+
     public static async Task<World> MakeAsync()
     {
         var world = new World(Directory.CreateTempSubdirectory("corlin-test").FullName);
@@ -72,6 +74,8 @@ public sealed class World : IAsyncDisposable
         world.Ruta = await world.Add("Ruta Vaitkus", "America/Halifax");
         world.Lakshmi = await world.Add("Lakshmi Rao", "Asia/Kolkata", inside: false);
         world.Gannet = await world.Add("Gannet", kind: UserKind.Room);
+        world.Administrator = await world.Do(new AddPerson(
+            new CalendarUser(default, "", UserKind.Person, "Duarte Pinho", "duarte@ebbline.example", true, "Europe/Lisbon", null, null, 0, null), Administrator: true));
         await world.Do(new GrantAccess(world.Maren.Id, world.Noor.Id, Sight.Whole, Acting.SpeakFor, true));
         return world;
     }

@@ -68,7 +68,7 @@ export async function signIn(browser, address, name, options = {}) {
     ...options,
   });
   const page = await context.newPage();
-  page.setDefaultTimeout(15_000);
+  page.setDefaultTimeout(30_000);
   page.wrong = [];
   page.on("pageerror", (error) => page.wrong.push(error.message));
   page.on("console", (message) => message.type() === "error" && page.wrong.push(message.text()));

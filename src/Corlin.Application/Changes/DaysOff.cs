@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Whereabouts;
 using NodaTime;
@@ -16,13 +17,36 @@ public sealed record KeepHolidays(string Country, int Year, IReadOnlyList<(Local
     }
 }
 
-/// <summary>Says that a site is closed on some days.</summary>
-public sealed record CloseSite(string Site, LocalDate First, LocalDate Until, string Words) : IChange<bool>
+/// <summary>Says that a site is closed on some days. An administrator does.</summary>
+/// <param name="Until">The day after the last.</param>
+public sealed record CloseSite(UserId Actor, string Site, LocalDate First, LocalDate Until, string Words) : IChange<long>
 {
-    public bool Apply(IChangeSession session)
+    private const int MostDays = 366;
+
+    private const int LongestWords = 100;
+
+    public long Apply(IChangeSession session)
     {
+        session.MustAdminister(Actor);
+        if (session.Places().Values.All(p => p.Site != Site)) throw new RefusedException(RefusalKind.BadInput, "site", Site);
         if (Until <= First) throw new RefusedException(RefusalKind.EndBeforeStart, "until");
-        session.Save([new DayOff(DayOffKind.Closure, Site, First, Until, Words)]);
-        return true;
+        if (Period.DaysBetween(First, Until) > MostDays) throw new RefusedException(RefusalKind.BadInput, "until");
+        var words = Words.Trim();
+        if (words.Length is 0 or > LongestWords) throw new RefusedException(RefusalKind.BadInput, "words", words);
+        var change = session.Begin(ChangeKind.SiteClosed, Actor, Actor, null);
+        session.Close(new DayOff(DayOffKind.Closure, Site, First, Until, words));
+        return change;
+    }
+}
+
+/// <summary>Opens a site again on the days on which it was said to be closed. An administrator does.</summary>
+public sealed record OpenSite(UserId Actor, long Closure) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        session.MustAdminister(Actor);
+        var change = session.Begin(ChangeKind.SiteOpened, Actor, Actor, null);
+        if (!session.Open(Closure)) throw new RefusedException(RefusalKind.NotFound);
+        return change;
     }
 }

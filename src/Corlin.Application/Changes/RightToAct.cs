@@ -57,6 +57,13 @@ internal static class RightToAct
     public static Rights MustChangeLane(this IChangeSession session, UserId actor, UserId lane) =>
         session.RightsOn(actor, lane) is { Acting: >= Acting.Change } rights ? rights : throw new RefusedException(RefusalKind.MayNotChange);
 
+    /// <summary>An administrator manages people and places; nobody's calendar is read by that.</summary>
+    /// <exception cref="RefusedException">They are none.</exception>
+    public static void MustAdminister(this IChangeSession session, UserId actor)
+    {
+        if (!session.IsAdministrator(actor)) throw new RefusedException(RefusalKind.AdministratorsOnly);
+    }
+
     private const int MostTakenBack = 1_000;
 
     /// <summary>That the actor may still do what a change of theirs did, and so take it back.</summary>
@@ -79,6 +86,9 @@ internal static class RightToAct
                 break;
             case ChangeKind.EntryMarked:
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
+                break;
+            case ChangeKind.SiteClosed or ChangeKind.SiteOpened:
+                session.MustAdminister(made.Actor);
                 break;
             default:
                 session.MustSpeakFor(made.Actor, made.InNameOf);

@@ -9,7 +9,8 @@ using NodaTime;
 namespace Corlin.Application.Changes;
 
 /// <summary>Adds a person, group, room or resource; who is inside gets a calendar with the defaults of the organisation.</summary>
-public sealed record AddPerson(CalendarUser User) : IChange<CalendarUser>
+/// <param name="Administrator">They manage people and places.</param>
+public sealed record AddPerson(CalendarUser User, bool Administrator = false) : IChange<CalendarUser>
 {
     public CalendarUser Apply(IChangeSession session)
     {
@@ -17,6 +18,7 @@ public sealed record AddPerson(CalendarUser User) : IChange<CalendarUser>
         if (!Attendees.IsAddress(User.Address)) throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
         var added = session.Save(User with { PublicId = PublicIds.New() });
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
+        if (Administrator) session.MakeAdministrator(added.Id);
         if (!added.Inside) return added;
         var calendar = session.AddCalendar(added.Id, added.Name);
         // Rooms are looked at by everyone with their headline, so that one knows whom to ask; people show their outline.

@@ -14,6 +14,9 @@ public interface ICalendarFileContent : IDisposable
     /// <summary>Appointments without owner or calendar, one a UID. To be asked for once.</summary>
     IEnumerable<Entry> Entries();
 
+    /// <summary>How many there are to read, each an entry or skipped.</summary>
+    int InAll { get; }
+
     /// <summary>The first of what was not taken over; complete once all entries were read.</summary>
     IReadOnlyList<SkippedPart> Skipped { get; }
 

@@ -18,6 +18,9 @@ public interface ICalendarReads
 
     IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids);
 
+    /// <summary>Whether somebody manages people and places.</summary>
+    bool IsAdministrator(UserId who);
+
     /// <summary>People, groups and rooms of whom a word begins with the text, by name.</summary>
     IReadOnlyList<CalendarUser> FindUsers(string text, int limit);
 

@@ -39,6 +39,8 @@ public interface IChangeSession : ICalendarReads
 
     CalendarUser Save(CalendarUser user);
 
+    void MakeAdministrator(UserId who);
+
     CalendarId AddCalendar(UserId owner, string name);
 
     void Save(Grant grant);
@@ -46,6 +48,12 @@ public interface IChangeSession : ICalendarReads
     void Save(Absence absence);
 
     void Save(IReadOnlyList<DayOff> days);
+
+    /// <summary>Keeps a closure.</summary>
+    void Close(DayOff closure);
+
+    /// <summary>False where there is no closure of that number.</summary>
+    bool Open(long closure);
 
     void Save(NoGo weeks);
 
@@ -130,6 +138,8 @@ public enum ChangeKind
     FollowingEnded,
     PaperAdded,
     PaperRemoved,
+    SiteClosed,
+    SiteOpened,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

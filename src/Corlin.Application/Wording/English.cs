@@ -184,6 +184,7 @@ public static class English
         RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
         RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
         RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
+        RefusalKind.AdministratorsOnly => "Only an administrator does that. Nothing was changed.",
         RefusalKind.PaperNotTaken => $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
         RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",
         RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",

@@ -60,6 +60,9 @@ public enum RefusalKind
     /// <summary>The address of a calendar is none.</summary>
     AddressNotRead,
 
+    /// <summary>Only who manages people and places does that.</summary>
+    AdministratorsOnly,
+
     /// <summary>A paper is too large, or none of those that are taken.</summary>
     PaperNotTaken,
 

@@ -17,6 +17,9 @@ public enum DayOffKind
 /// <param name="Until">The day after the last.</param>
 public sealed record DayOff(DayOffKind Kind, string Where, LocalDate First, LocalDate Until, string Words)
 {
+    /// <summary>By which one that is kept is known.</summary>
+    public long Id { get; init; }
+
     /// <summary>Its time in a zone.</summary>
     public Stretch In(DateTimeZone zone) => new(zone.Day(First).Start, zone.Day(Until).Start);
 }

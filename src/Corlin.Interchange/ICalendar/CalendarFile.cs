@@ -62,6 +62,9 @@ public sealed partial class CalendarFile : IDisposable
     /// <summary>How many parts were not taken over.</summary>
     public int SkippedInAll { get; private set; }
 
+    /// <summary>How many UIDs there are, each an entry or skipped.</summary>
+    public int InAll => components.InAll;
+
     /// <summary>Complete once all entries were read.</summary>
     public IReadOnlyList<string> Notes => [.. NotesOf(zones, owner)];
 

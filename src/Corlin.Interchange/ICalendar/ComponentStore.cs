@@ -14,6 +14,8 @@ internal sealed class ComponentStore : IDisposable
     /// <summary>In the order in which each was first found.</summary>
     public IEnumerable<string> Uids => first.Keys;
 
+    public int InAll => first.Count;
+
     /// <returns>How many UIDs there are.</returns>
     public int Add(string uid, Component component)
     {

@@ -29,7 +29,7 @@ internal sealed record PlaceLine(string Name, string Site, string Town, string Z
 internal sealed record WayLine(string From, string To, int Minutes);
 
 /// <param name="Key">The word before the @ of the address; the whole address of somebody outside.</param>
-internal sealed record PersonLine(string Key, string Name, string Post, string Place, string Zone, string? Hours, int Flag, bool SignsIn = false, bool Outside = false);
+internal sealed record PersonLine(string Key, string Name, string Post, string Place, string Zone, string? Hours, int Flag, bool SignsIn = false, bool Outside = false, bool Administrator = false);
 
 internal sealed record GroupsFile(IReadOnlyList<RoomLine> Rooms, IReadOnlyList<GroupLine> Groups);
 

@@ -32,8 +32,8 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         var days = new DemoDays(Zones.Get("Europe/Lisbon").ToLocal(start).Date);
         clock.StopAt(start - Duration.FromDays(7 * WeeksBefore));
         await PlacesAsync(files, cancel);
-        await ClosuresAsync(files, days, cancel);
         await PeopleAsync(files, cancel);
+        await ClosuresAsync(files, days, cancel);
         await AccessAsync(files, days, cancel);
         clock.StopAt(start - Duration.FromDays(6));
         foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
@@ -53,18 +53,20 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
 
     private async Task ClosuresAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
     {
-        foreach (var c in files.Places.Closures) await gate.RunAsync(new CloseSite(c.Site, days.Date(c.From), days.Date(c.To).PlusDays(1), c.Words), cancel);
+        var administrator = people[files.People.First(p => p.Administrator).Key];
+        foreach (var c in files.Places.Closures)
+            await gate.RunAsync(new CloseSite(administrator.Id, c.Site, days.Date(c.From), days.Date(c.To).PlusDays(1), c.Words), cancel);
     }
 
     private async Task PeopleAsync(DemoFiles files, CancellationToken cancel)
     {
-        async Task Add(string key, UserKind kind, string name, bool inside, string zone, WorkingHours? hours, string? place, int flag, string? post)
+        async Task Add(string key, UserKind kind, string name, bool inside, string zone, WorkingHours? hours, string? place, int flag, string? post, bool administrator = false)
         {
             var address = inside ? $"{key}@{Domain}" : key;
-            people[key] = await gate.RunAsync(new AddPerson(new CalendarUser(default, "", kind, name, address, inside, zone, hours, place, flag, post)), cancel);
+            people[key] = await gate.RunAsync(new AddPerson(new CalendarUser(default, "", kind, name, address, inside, zone, hours, place, flag, post), administrator), cancel);
         }
 
-        foreach (var p in files.People) await Add(p.Key, UserKind.Person, p.Name, !p.Outside, p.Zone, Hours(p.Hours), p.Place, p.Flag, p.Post);
+        foreach (var p in files.People) await Add(p.Key, UserKind.Person, p.Name, !p.Outside, p.Zone, Hours(p.Hours), p.Place, p.Flag, p.Post, p.Administrator);
         foreach (var r in files.Groups.Rooms) await Add(r.Key, UserKind.Room, r.Name, true, r.Zone, null, r.Name, r.Flag, r.Post);
         foreach (var g in files.Groups.Groups)
         {

@@ -55,9 +55,6 @@ namespace Corlin.Store.Migrations
                     b.Property<int>("AccessFailedCount")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("Administrator")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("ConcurrencyStamp")
                         .IsConcurrencyToken()
                         .HasColumnType("TEXT");
@@ -281,11 +278,17 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ClosedById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("First")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OpenedById")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Until")
@@ -301,6 +304,12 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ClosedById")
+                        .HasFilter("\"ClosedById\" IS NOT NULL");
+
+                    b.HasIndex("OpenedById")
+                        .HasFilter("\"OpenedById\" IS NOT NULL");
 
                     b.HasIndex("Where", "Until");
 
@@ -986,6 +995,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Address")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("Administrator")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Flag")
                         .HasColumnType("INTEGER");

@@ -7,7 +7,4 @@ public sealed class Account : IdentityUser<long>
 {
     /// <summary>Whose it is, by the number inside.</summary>
     public long PersonId { get; set; }
-
-    /// <summary>Manages people; reads nobody's calendar by that.</summary>
-    public bool Administrator { get; set; }
 }

@@ -86,7 +86,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
         builder.Entity<PlaceRow>().HasKey(x => x.Name);
-        builder.Entity<DayOffRow>().HasIndex(x => new { x.Where, x.Until });
+        builder.Entity<DayOffRow>(d =>
+        {
+            d.HasIndex(x => new { x.Where, x.Until });
+            d.HasIndex(x => x.ClosedById).HasFilter("\"ClosedById\" IS NOT NULL");
+            d.HasIndex(x => x.OpenedById).HasFilter("\"OpenedById\" IS NOT NULL");
+        });
         builder.Entity<NoGoRow>(n =>
         {
             n.HasIndex(x => new { x.UserId, x.First });

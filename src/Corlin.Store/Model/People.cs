@@ -22,6 +22,9 @@ internal sealed class UserRow
     public string? Place { get; set; }
     public int Flag { get; set; }
     public string? Post { get; set; }
+
+    /// <summary>Manages people and places; reads nobody's calendar by that.</summary>
+    public bool Administrator { get; set; }
     public int Version { get; set; }
 }
 
@@ -53,6 +56,12 @@ internal sealed class DayOffRow
     public LocalDate First { get; set; }
     public LocalDate Until { get; set; }
     public required string Words { get; set; }
+
+    /// <summary>Of a closure the change that kept it.</summary>
+    public long? ClosedById { get; set; }
+
+    /// <summary>The change that opened the site again, or null.</summary>
+    public long? OpenedById { get; set; }
 }
 
 /// <summary>Weeks in which nothing new is arranged for somebody.</summary>

@@ -41,6 +41,7 @@ internal static class Endpoints
         LanesEndpoints.Map(api);
         ZonesEndpoints.Map(api);
         MarksEndpoints.Map(api);
+        ClosuresEndpoints.Map(api);
         RemindersEndpoints.Map(api);
         PeopleEndpoints.Map(api);
         ArrangeEndpoints.Map(api);

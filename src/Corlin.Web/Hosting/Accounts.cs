@@ -39,14 +39,14 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
     public async Task<SetUpOutcome> SetUpAsync(string name, string address, string zone, string password)
     {
         if (Any()) return SetUpOutcome.AlreadySetUp;
-        var account = new Account { UserName = address, Email = address, EmailConfirmed = true, Administrator = true };
+        var account = new Account { UserName = address, Email = address, EmailConfirmed = true };
         foreach (var check in users.PasswordValidators)
         {
             if (!(await check.ValidateAsync(users, account, password)).Succeeded) return SetUpOutcome.PasswordTooShort;
         }
 
         var person = await gate.RunAsync(new AddPerson(
-            new CalendarUser(default, "", UserKind.Person, name, address.ToLowerInvariant(), true, zone, WorkingHours.Usual, null, 0, "administrator")));
+            new CalendarUser(default, "", UserKind.Person, name, address.ToLowerInvariant(), true, zone, WorkingHours.Usual, null, 0, "administrator"), Administrator: true));
         account.PersonId = person.Id.Value;
         if (!(await users.CreateAsync(account, password)).Succeeded) return SetUpOutcome.Failed;
         await signIn.SignInAsync(account, isPersistent: true);

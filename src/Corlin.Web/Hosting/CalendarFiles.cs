@@ -19,6 +19,8 @@ internal sealed class CalendarFiles : ICalendarFiles
     {
         public IReadOnlyList<SkippedPart> Skipped => [.. file.Skipped.Select(s => new SkippedPart(s.What, s.Why))];
 
+        public int InAll => file.InAll;
+
         public int SkippedInAll => file.SkippedInAll;
 
         public IReadOnlyList<string> Notes => file.Notes;

@@ -6,6 +6,7 @@ using Corlin.Simulation.Calendars;
 using Corlin.Simulation.Mail;
 using Corlin.Store;
 using Corlin.Web.Features;
+using Corlin.Web.Features.Files;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.FileProviders;
@@ -56,6 +57,7 @@ internal static class CorlinHost
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<ILiveUpdates>(s => s.GetRequiredService<LiveUpdates>());
         services.AddSingleton<Warmth>();
+        services.AddSingleton<WorkUnderWay>();
         services.AddProblemDetails();
         services.AddExceptionHandler<Problems>();
         services.AddOpenApi(OpenApiFile.Describe);

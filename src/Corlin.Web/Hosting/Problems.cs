@@ -33,7 +33,8 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
     private static int Status(RefusalKind kind) => kind switch
     {
         RefusalKind.NotFound => StatusCodes.Status404NotFound,
-        RefusalKind.MayNotSpeakFor or RefusalKind.MayNotAdd or RefusalKind.MayNotChange or RefusalKind.NotYourAddition or RefusalKind.NotTheOrganiser or RefusalKind.KeptElsewhere => StatusCodes.Status403Forbidden,
+        RefusalKind.MayNotSpeakFor or RefusalKind.MayNotAdd or RefusalKind.MayNotChange or RefusalKind.NotYourAddition or RefusalKind.NotTheOrganiser or RefusalKind.KeptElsewhere
+            or RefusalKind.AdministratorsOnly => StatusCodes.Status403Forbidden,
         RefusalKind.ChangedSince or RefusalKind.AlreadySent or RefusalKind.Cancelled or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
         _ => StatusCodes.Status400BadRequest,
     };

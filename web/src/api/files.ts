@@ -27,9 +27,12 @@ function send<T>(to: string, type: string, file: File, sent: (share: number) => 
   return { came, stop: () => request.abort() };
 }
 
-/** Sends a calendar file to be taken into somebody's calendar. */
-export const sendCalendarFile = (person: string, file: File, sent: (share: number) => void) =>
-  send<ImportReport>(`/api/calendars/${encodeURIComponent(person)}/file`, "text/calendar", file, sent);
+/**
+ * Sends a calendar file to be taken into somebody's calendar.
+ * @param work A name under which the server tells how far it has come.
+ */
+export const sendCalendarFile = (person: string, file: File, work: string, sent: (share: number) => void) =>
+  send<ImportReport>(`/api/calendars/${encodeURIComponent(person)}/file?work=${encodeURIComponent(work)}`, "text/calendar", file, sent);
 
 /** Sends a paper to be laid with an entry. */
 export const sendPaper = (entry: string, file: File, sent: (share: number) => void) =>

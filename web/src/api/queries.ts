@@ -1,5 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery } from "./client";
+import { forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
 import type { ChosenRequest, SlotsRequest, TimeRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
@@ -12,7 +13,9 @@ export const sessionQuery = queryOptions({
   queryFn: async () => {
     const session = await ask(client.GET("/api/session"));
     rememberForgery(session.forgery);
-    if (session.address) localStorage.setItem(signedInKey, "yes");
+    // What another reader chose at this browser is not this one's.
+    if (session.address !== localStorage.getItem(signedInKey)) forgetUnsent();
+    if (session.address) localStorage.setItem(signedInKey, session.address);
     else localStorage.removeItem(signedInKey);
     return session;
   },
@@ -130,10 +133,22 @@ export const yearQuery = (who: string | undefined, year: number | undefined) =>
     placeholderData: (before) => before,
   });
 
+/** Keeps how the reader likes a view; the request outlives the page. */
+export async function sendSetting(name: string, value: unknown) {
+  keepUnsent(name, value);
+  await ask(client.PUT("/api/settings/{name}", { params: { path: { name } }, body: { value }, keepalive: true }));
+  settingSent(name, value);
+}
+
 /** How the reader likes their views. */
 export const settingsQuery = queryOptions({
   queryKey: ["settings"],
-  queryFn: () => ask(client.GET("/api/settings")) as Promise<Record<string, unknown>>,
+  queryFn: async () => {
+    const waiting = unsentSettings();
+    const stored = (await ask(client.GET("/api/settings"))) as Record<string, unknown>;
+    await Promise.allSettled(Object.entries(waiting).map(([name, value]) => sendSetting(name, value)));
+    return { ...stored, ...waiting };
+  },
   staleTime: Infinity,
 });
 
@@ -143,4 +158,19 @@ export const followedQuery = (person: string) =>
     queryKey: ["calendars", "followed", person],
     queryFn: () => ask(client.GET("/api/calendars/{person}/followed", { params: { path: { person } } })),
     refetchInterval: (query) => (query.state.data?.calendars.some((c) => c.waiting) ? 1_000 : 60_000),
+  });
+
+export const closuresQuery = queryOptions({
+  queryKey: ["calendars", "closures"],
+  queryFn: () => ask(client.GET("/api/closures")),
+});
+
+/** How far long work has come, asked for while it goes on. */
+export const progressQuery = (name: string | undefined) =>
+  queryOptions({
+    queryKey: ["work", name],
+    queryFn: () => ask(client.GET("/api/work/{name}", { params: { path: { name: name ?? "" } } })),
+    enabled: name !== undefined,
+    refetchInterval: 300,
+    gcTime: 0,
   });

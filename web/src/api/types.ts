@@ -37,6 +37,7 @@ export type Category = Schemas["CategoryView"];
 export type Reminders = Schemas["RemindersView"];
 export type Reminder = Schemas["ReminderView"];
 export type ReminderAct = Schemas["ReminderAct"];
+export type Closures = Schemas["ClosuresView"];
 export type Year = Schemas["YearView"];
 export type FoundZone = Schemas["FoundZoneView"];
 export type Followed = Schemas["FollowedView"];

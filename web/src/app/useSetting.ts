@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { ask, client } from "../api/client";
-import { settingsQuery } from "../api/queries";
+import { sendSetting, settingsQuery } from "../api/queries";
+import { keepUnsent } from "../api/unsent";
 import { useChanges } from "./changes";
 
 interface Settings {
@@ -36,12 +36,13 @@ export function useSetting<K extends keyof Settings>(name: K, otherwise: Setting
   const set = useCallback(
     (next: Settings[K]) => {
       localStorage.setItem(kept(name), JSON.stringify(next));
+      keepUnsent(name, next);
       // What is still on its way from the server must not overwrite what was just chosen.
       void queries
         .ensureQueryData(settingsQuery)
         .then(() => {
           queries.setQueryData(settingsQuery.queryKey, (before) => ({ ...before, [name]: next }));
-          return ask(client.PUT("/api/settings/{name}", { params: { path: { name } }, body: { value: next } }));
+          return sendSetting(name, next);
         })
         .catch(fail);
     },

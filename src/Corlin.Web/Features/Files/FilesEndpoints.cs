@@ -26,10 +26,14 @@ internal static class FilesEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapPost("/calendars/{person}/file", ImportAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).Accepts<byte[]>("text/calendar");
+        api.MapGet("/work/{name}", Progress);
         api.MapGet("/calendars/{person}/file", ExportAsync).Produces<string>(200, "text/calendar");
     }
 
-    private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, HttpRequest request, ICalendarFiles files)
+    private static Ok<ProgressView> Progress(Reader reader, string name, WorkUnderWay under) => TypedResults.Ok(under.Of(reader.Person, name));
+
+    /// <param name="work">A name under which its progress can be asked for.</param>
+    private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, string? work, HttpRequest request, ICalendarFiles files, WorkUnderWay under)
     {
         var owner = await reader.ReadAsync(s => s.User(person)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", person);
         await using var kept = TemporaryFile.Make();
@@ -37,8 +41,10 @@ internal static class FilesEndpoints
         kept.Position = 0;
         try
         {
+            using var going = under.Begin(reader.Person, work);
             using var read = files.Open(kept, owner.HomeZone, request.HttpContext.RequestAborted);
-            var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, read.Entries(), read.CategoryOf));
+            going.InAll = read.InAll;
+            var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, going.Counted(read.Entries()), read.CategoryOf));
             var left = made.Left.Select(l => new SkippedPart(l.Title, English.Word(l.Reason)));
             return TypedResults.Ok(new ImportReport(
                 made.Change, made.Added, made.Changed, made.Unchanged, [.. read.Skipped.Concat(left).Take(ToldInReport)], read.SkippedInAll + made.LeftInAll, read.Notes));

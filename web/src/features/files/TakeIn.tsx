@@ -1,7 +1,8 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { problemOf } from "../../api/client";
 import { sendCalendarFile } from "../../api/files";
+import { progressQuery } from "../../api/queries";
 import type { ImportReport, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { Button } from "../../ui/Button";
@@ -13,7 +14,7 @@ export function TakeIn({ who }: { who: Person }) {
   const queries = useQueryClient();
   const { say } = useChanges();
   const input = useRef<HTMLInputElement>(null);
-  const [going, setGoing] = useState<{ name: string; sent: number; stop: () => void }>();
+  const [going, setGoing] = useState<{ name: string; work: string; sent: number; stop: () => void }>();
   const [report, setReport] = useState<{ name: string; came: ImportReport }>();
   const [problem, setProblem] = useState<string>();
   const [over, setOver] = useState(false);
@@ -23,8 +24,9 @@ export function TakeIn({ who }: { who: Person }) {
     setReport(undefined);
     setProblem(file.size > mostBytes ? `${file.name} is larger than 64 MB and was not sent. Nothing was changed.` : undefined);
     if (file.size > mostBytes) return;
-    const sending = sendCalendarFile(who.id, file, (sent) => setGoing((g) => g && { ...g, sent }));
-    setGoing({ name: file.name, sent: 0, stop: sending.stop });
+    const work = `${Date.now()}-${file.size}`;
+    const sending = sendCalendarFile(who.id, file, work, (sent) => setGoing((g) => g && { ...g, sent }));
+    setGoing({ name: file.name, work, sent: 0, stop: sending.stop });
     try {
       const came = await sending.came;
       setReport({ name: file.name, came });
@@ -73,15 +75,7 @@ export function TakeIn({ who }: { who: Person }) {
           onChange={(e) => void take(e.target.files?.[0])}
         />
       </p>
-      {going && (
-        <div className="mt-3 flex items-center gap-3" role="status">
-          <progress value={going.sent < 1 ? going.sent : undefined} max={1} aria-label={`Taking in ${going.name}`} />
-          {going.sent < 1 ? `Sending ${going.name}, ${Math.round(going.sent * 100)} %` : `Reading ${going.name}…`}
-          <Button look="plain" onClick={going.stop}>
-            Stop
-          </Button>
-        </div>
-      )}
+      {going && <Going {...going} />}
       {problem && (
         <p role="alert" className="mt-3 font-semibold text-brick">
           {problem}
@@ -89,6 +83,27 @@ export function TakeIn({ who }: { who: Person }) {
       )}
       {report && <Report name={report.name} came={report.came} />}
     </section>
+  );
+}
+
+/** How far a file has come: on its way, and then read and stored. */
+function Going({ name, work, sent, stop }: { name: string; work: string; sent: number; stop: () => void }) {
+  const progress = useQuery(progressQuery(sent < 1 ? undefined : work));
+  const { done = 0, inAll = 0 } = progress.data ?? {};
+  const words =
+    sent < 1
+      ? `Sending ${name}, ${Math.round(sent * 100)} %`
+      : inAll === 0
+        ? `Reading ${name}…`
+        : `Taking in ${name}, ${done} of ${inAll} entries`;
+  return (
+    <div className="mt-3 flex items-center gap-3" role="status">
+      <progress value={sent < 1 ? sent : inAll === 0 ? undefined : done / inAll} max={1} aria-label={`Taking in ${name}`} />
+      {words}
+      <Button look="plain" onClick={stop}>
+        Stop
+      </Button>
+    </div>
   );
 }
 

@@ -80,7 +80,9 @@ function Board({
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, data.zones[0]);
   const people = useMemo(() => data.days[0]?.lanes.map((l) => l.who) ?? [], [data]);
-  const { entry: wanted, occurrence } = route.useSearch();
+  const { entry: wanted, occurrence, who: whoText } = route.useSearch();
+  // What was chosen counts at once, while its lanes are still being read.
+  const chosenIds = useMemo(() => (whoText ? whoText.split(",") : people.map((p) => p.id)), [whoText, people]);
   const { open: openSheet } = sheet;
   const first = people[0]?.id;
   // What was found elsewhere opens once its lane is there.
@@ -184,11 +186,11 @@ function Board({
                 <PeoplePicker
                   label="Whose lanes"
                   known
-                  chosen={people.map(chosenOf)}
+                  chosen={people.filter((p) => chosenIds.includes(p.id)).map(chosenOf)}
                   onChange={(chosen) => chosen.length > 0 && set({ who: chosen.map((c) => c.id).join(",") })}
                 />
                 <LaneSets
-                  who={people.map((p) => p.id)}
+                  who={chosenIds}
                   onChoose={(who) => {
                     set({ who: who.join(",") });
                     close();

@@ -9,6 +9,7 @@ import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { ClosuresPart } from "./ClosuresPart";
 import { NoGoPart } from "./NoGoPart";
 import { ViewPart } from "./ViewPart";
 import { YearBoard } from "./YearBoard";
@@ -71,6 +72,7 @@ function Shown({ data }: { data: Year }) {
             onOpen={(id, occurrence) => sheet.open(id, data.who.id, occurrence)}
           />
           {data.maySpeakFor && <NoGoPart data={data} />}
+          <ClosuresPart />
         </>
       ) : (
         <p className="text-soft">This calendar is not known to you.</p>

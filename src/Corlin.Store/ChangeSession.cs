@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Corlin.Application.Ports;
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Watch;
@@ -87,6 +86,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreEntries(change);
         RestoreNoGo(change);
         RestoreClosures(change);
+        RestoreAccess(change);
         RestoreFollowed(change);
         BringBackPapers(change);
         RestoreCategories(change);
@@ -161,12 +161,6 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.Calendars.Add(row);
         Db.SaveChanges();
         return new CalendarId(row.Id);
-    }
-
-    public void Save(Grant grant)
-    {
-        Db.Grants.Add(PeopleMapping.ToRow(grant));
-        Raise(grant.Calendar.Value, null);
     }
 
     public void Save(Absence absence)
@@ -265,6 +259,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     {
         Db.Members.Add(new MemberRow { GroupId = group.Value, UserId = member.Value });
         Db.SaveChanges();
+        ForgetGroups();
     }
 
     public void KeepSetting(UserId who, string name, string json)

@@ -1,6 +1,5 @@
 using System.Collections.ObjectModel;
 using Corlin.Application.Ports;
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Papers;
 using Corlin.Core.Time;
@@ -16,7 +15,7 @@ using NodaTime;
 namespace Corlin.Store;
 
 /// <summary>What can be asked, on one connection and in one transaction.</summary>
-internal class StoreReads(CorlinDb db) : ICalendarReads
+internal partial class StoreReads(CorlinDb db) : ICalendarReads
 {
     private TravelTable? travel;
     private IReadOnlyDictionary<string, Place>? places;
@@ -56,20 +55,6 @@ internal class StoreReads(CorlinDb db) : ICalendarReads
         return Db.Calendars.AsNoTracking().Where(c => c.Main && wanted.Contains(c.OwnerId)).Select(c => new { c.OwnerId, c.Id }).AsEnumerable()
             .ToDictionary(c => new UserId(c.OwnerId), c => new CalendarId(c.Id));
     }
-
-    public IReadOnlyList<Grant> GrantsOn(IEnumerable<CalendarId> calendars, UserId receiver)
-    {
-        var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
-        if (wanted.Length == 0) return [];
-        // Said so that the index by calendar serves: by receiver it would read the default of every calendar there is.
-        return [.. Db.Grants.AsNoTracking().Where(g => wanted.Contains(g.CalendarId) && (g.ReceiverId ?? receiver.Value) == receiver.Value)
-            .AsEnumerable().Select(PeopleMapping.ToCore)];
-    }
-
-    public IReadOnlyList<HeldGrant> GrantsHeldBy(UserId receiver) =>
-        [.. Db.Grants.AsNoTracking().Where(g => g.ReceiverId == receiver.Value)
-            .Join(Db.Calendars, g => g.CalendarId, c => c.Id, (g, c) => new { Grant = g, c.OwnerId }).AsEnumerable()
-            .Select(h => new HeldGrant(new UserId(h.OwnerId), PeopleMapping.ToCore(h.Grant)))];
 
     public ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span)
     {

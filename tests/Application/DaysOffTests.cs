@@ -23,7 +23,7 @@ public sealed class DaysOffTests : IAsyncLifetime
         await world.Do(new AddPlace(new Place("Yard 2", "Halifax yard", "Halifax", "America/Halifax", "CA-NS")));
         owen = await world.Do(new AddPerson(new CalendarUser(
             default, "", UserKind.Person, "Owen Tupper", "owen@ebbline.example", true, "America/Halifax", WorkingHours.Weekdays(8 * 60, 17 * 60), "Yard 2", 0, null)));
-        await world.Do(new GrantAccess(owen.Id, world.Noor.Id, Sight.Whole, Acting.SpeakFor, false));
+        await world.Grant(owen, world.Noor, Sight.Whole, Acting.SpeakFor, false);
     }
 
     public ValueTask DisposeAsync() => world.DisposeAsync();

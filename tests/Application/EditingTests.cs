@@ -121,7 +121,7 @@ public sealed class EditingTests : IAsyncLifetime
     [Fact]
     public async Task Who_may_only_add_changes_what_they_added_and_nothing_else()
     {
-        await world.Do(new GrantAccess(world.Tome.Id, world.Noor.Id, Sight.Whole, Acting.Add, false));
+        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.Add, false);
         var (own, _) = await world.Do(new AddAppointment(world.Noor.Id, world.Tome.Id, "Read-in", World.Timed("2027-03-16T09:00"), null));
         var (other, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Dentist", World.Timed("2027-03-16T10:00"), null));
         var (hidden, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Own", World.Timed("2027-03-16T11:00"), null, Private: true));

@@ -52,9 +52,9 @@ public sealed class FindTests : IAsyncLifetime
         Assert.Empty((await Find(world.Ruta, "secret")).Entries);
         Assert.Empty((await Find(world.Ruta, "dentist")).Entries);
         Assert.Empty((await Find(world.Noor, "cais")).Entries);
-        await world.Do(new GrantAccess(world.Tome.Id, world.Noor.Id, Sight.Outline, Acting.Look, false));
+        await world.Grant(world.Tome, world.Noor, Sight.Outline, Acting.Look, false);
         Assert.Empty((await Find(world.Noor, "cais")).Entries);
-        await world.Do(new GrantAccess(world.Tome.Id, world.Ruta.Id, Sight.Headline, Acting.Look, false));
+        await world.Grant(world.Tome, world.Ruta, Sight.Headline, Acting.Look, false);
         Assert.Equal("Dentist", Assert.Single((await Find(world.Ruta, "cais")).Entries).Title);
         // Whoever keeps Maren's private things finds them.
         Assert.Single((await Find(world.Noor, "secret")).Entries);

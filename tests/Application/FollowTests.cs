@@ -154,7 +154,7 @@ public sealed class FollowTests : IAsyncLifetime
         await Run();
         var seen = Assert.Single((await Lane(world.Tome)).Entries);
         Assert.Equal((null, "taken"), (seen.Id, seen.Label));
-        await world.Do(new GrantAccess(world.Maren.Id, world.Tome.Id, Sight.Nothing, Acting.Look, false));
+        await world.Grant(world.Maren, world.Tome, Sight.Nothing, Acting.Look, false);
         Assert.Empty(await Standing(world.Tome));
         Assert.False((await world.See(s => new ReadFollowed(world.Tome.Id, world.Maren.PublicId, world.Now).Run(s))).MayChange);
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(new FollowCalendar(world.Tome.Id, world.Maren.Id, new Following("x", Address, TimeTaken.Firm, Duration.FromHours(1)))));

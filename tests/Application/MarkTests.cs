@@ -50,7 +50,7 @@ public sealed class MarkTests : IAsyncLifetime
         await Tag(world.Noor, world.Maren, "Awkward people", id);
         Assert.Null(await Category(world.Tome, world.Tome));
         // Tomé takes part and so knows the meeting whole on Maren's lane too, but not what is noted there.
-        await world.Do(new GrantAccess(world.Maren.Id, world.Tome.Id, Sight.Headline, Acting.Look, false));
+        await world.Grant(world.Maren, world.Tome, Sight.Headline, Acting.Look, false);
         Assert.Null(await Category(world.Tome, world.Maren));
         Assert.Empty((await Lanes(world.Tome, world.Maren)).Categories);
         await Tag(world.Tome, world.Tome, "Insurance", id);
@@ -61,10 +61,10 @@ public sealed class MarkTests : IAsyncLifetime
     public async Task Who_may_not_change_a_lane_notes_nothing_on_it()
     {
         var id = (await world.Arrange(isPrivate: true)).PublicId;
-        await world.Do(new GrantAccess(world.Maren.Id, world.Ruta.Id, Sight.Whole, Acting.Look, true));
+        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Look, true);
         var looks = await Assert.ThrowsAsync<RefusedException>(() => Tag(world.Ruta, world.Maren, "Lease", id));
         Assert.Equal(RefusalKind.MayNotChange, looks.Refusal.Kind);
-        await world.Do(new GrantAccess(world.Maren.Id, world.Ana.Id, Sight.Whole, Acting.Change, false));
+        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Change, false);
         // What is private is not told from what is not there.
         foreach (var (entry, lane) in new[] { (id, world.Maren), ("nothing", world.Maren), (id, world.Ana) })
             Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Tag(world.Ana, lane, "Lease", entry))).Refusal.Kind);
@@ -139,7 +139,7 @@ public sealed class MarkTests : IAsyncLifetime
         {
             await connection.OpenAsync(TestContext.Current.CancellationToken);
             await using var lower = connection.CreateCommand();
-            lower.CommandText = $"UPDATE Grants SET Acting = {(int)Acting.Add} WHERE ReceiverId = {world.Noor.Id.Value}";
+            lower.CommandText = $"UPDATE AccessGrants SET Acting = {(int)Acting.Add} WHERE ReceiverId = {world.Noor.Id.Value}";
             Assert.Equal(1, await lower.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
         }
 

@@ -53,7 +53,7 @@ public sealed class PaperTests : IAsyncLifetime
         Assert.Equal(RefusalKind.NotTheOrganiser, (await Assert.ThrowsAsync<RefusedException>(() => Lay(meeting.PublicId, actor: world.Tome))).Refusal.Kind);
         Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new RemovePaper(world.Ruta.Id, meeting.PublicId, paper)))).Refusal.Kind);
         // Headline is title and place, not papers.
-        await world.Do(new GrantAccess(world.Maren.Id, world.Ruta.Id, Sight.Headline, Acting.Look, false));
+        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Look, false);
         Assert.Empty(await Lying(meeting.PublicId, world.Ruta));
         await Assert.ThrowsAsync<RefusedException>(() => world.See(s => new ReadPaper(world.Ruta.Id, meeting.PublicId, paper, null, world.Maren.PublicId, world.Now).Run(s)));
         Assert.Empty((await world.See(s => new ReadFind(world.Ruta.Id, "draft", world.Now).Run(s))).Entries);

@@ -76,13 +76,16 @@ public sealed class World : IAsyncDisposable
         world.Gannet = await world.Add("Gannet", kind: UserKind.Room);
         world.Administrator = await world.Do(new AddPerson(
             new CalendarUser(default, "", UserKind.Person, "Duarte Pinho", "duarte@ebbline.example", true, "Europe/Lisbon", null, null, 0, null), Administrator: true));
-        await world.Do(new GrantAccess(world.Maren.Id, world.Noor.Id, Sight.Whole, Acting.SpeakFor, true));
+        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, true);
         return world;
     }
 
     public Task<T> Do<T>(IChange<T> change) => Gate.RunAsync(change);
 
     public Task<T> See<T>(Func<ICalendarReads, T> read) => Store.ReadAsync(read);
+
+    public Task<long> Grant(CalendarUser owner, CalendarUser to, Sight sight, Acting acting, bool isPrivate = false, bool passOn = false) =>
+        Do(new GrantAccess(owner.Id, owner.Id, [to.Id], new AccessTerms(sight, acting, isPrivate, PassOn: passOn)));
 
     public Task<Entry> Entry(string publicId) => See(s => s.Entry(publicId)!);
 

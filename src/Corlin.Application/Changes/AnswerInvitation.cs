@@ -24,5 +24,5 @@ public sealed record AnswerInvitation(
         return change;
     }
 
-    private static bool MayKnow(Rights rights, Entry meeting, Participation part) => rights.Private || !(meeting.Private || part.OwnPrivate);
+    private static bool MayKnow(Rights rights, Entry meeting, Participation part) => rights.MaySpeakForPrivate || !(meeting.Private || part.OwnPrivate);
 }

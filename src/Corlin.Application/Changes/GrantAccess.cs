@@ -1,22 +1,106 @@
+using System.Globalization;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
-using NodaTime;
 
 namespace Corlin.Application.Changes;
 
-/// <summary>Lets somebody see and do something in the actor's own calendar.</summary>
-public sealed record GrantAccess(UserId Actor, UserId Receiver, Sight Sight, Acting Acting, bool Private, Instant? From = null, Instant? Until = null)
-    : IChange<long>
+/// <summary>Lets some people or groups see and do something in somebody's calendars, in one act; each is told.</summary>
+/// <param name="Owner">Whose calendars they are.</param>
+/// <param name="Line">What is written with it.</param>
+/// <param name="Request">The request that is answered by it, or null.</param>
+/// <remarks>Of one receiver what stands without dates is replaced by what is granted without dates; what has dates stands beside it.</remarks>
+public sealed record GrantAccess(UserId Actor, UserId Owner, IReadOnlyList<UserId> Receivers, AccessTerms Terms, string? Line = null, long? Request = null) : IChange<long>
+{
+    public const int MostReceivers = 100;
+
+    public const int LongestLine = 500;
+
+    public long Apply(IChangeSession session)
+    {
+        var receivers = session.Users(Receivers);
+        if (Receivers.Count is 0 or > MostReceivers) throw new RefusedException(RefusalKind.BadInput, "receivers", Receivers.Count.ToString(CultureInfo.InvariantCulture));
+        if (Receivers.FirstOrDefault(r => !receivers.ContainsKey(r)) is { Value: > 0 } unknown) throw new RefusedException(RefusalKind.PersonUnknown, "receivers", unknown.Value.ToString(CultureInfo.InvariantCulture));
+        if (Receivers.Contains(Owner)) throw new RefusedException(RefusalKind.OwnCalendar, "receivers");
+        if (Line?.Length > LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        long? by = null;
+        foreach (var receiver in Receivers) by = session.MustGrant(Actor, Owner, Terms, receivers[receiver].Inside);
+        var change = session.Begin(ChangeKind.AccessGranted, Actor, Owner, by);
+        var stands = session.GrantsIn([Owner]).ToLookup(g => g.Receiver);
+        foreach (var receiver in Receivers.Distinct())
+        {
+            var replaced = stands[receiver].Where(g => IsWithoutDates(g.Terms) && IsWithoutDates(Terms) && g.Calendar is null).ToList();
+            // What would take more away than the actor may give is not theirs to replace.
+            foreach (var grant in replaced) session.MustPassOn(Actor, Owner, grant.Terms);
+            foreach (var grant in replaced) session.End(grant);
+            session.Grant(Owner, receiver, receivers[receiver].Inside, Terms, Line, replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted);
+        }
+
+        Answered(session);
+        return change;
+    }
+
+    private void Answered(IChangeSession session)
+    {
+        if (Request is not { } asked) return;
+        if (session.AccessRequest(asked) is not { } request || request.Owner != Owner || !Receivers.Contains(request.Asker)) throw new RefusedException(RefusalKind.NotFound);
+        session.Close(request);
+    }
+
+    private static bool IsWithoutDates(AccessTerms terms) => terms is { From: null, Until: null };
+}
+
+/// <summary>Changes what somebody was granted, a default among it; who holds it is told.</summary>
+public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, string? Line = null) : IChange<long>
 {
     public long Apply(IChangeSession session)
     {
-        if (!Grant.IsLegal(Sight, Acting)) throw new RefusedException(RefusalKind.IllegalGrant);
-        var receiver = session.Users([Receiver]).GetValueOrDefault(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "receiver");
-        if (!receiver.Inside && Acting != Acting.Look) throw new RefusedException(RefusalKind.IllegalGrant);
-        var change = session.Begin(ChangeKind.AccessGranted, Actor, Actor, null);
-        session.Save(new Grant(0, session.CalendarOf(Actor), Receiver, receiver.Inside, Sight, Acting, Private, From, Until, false));
+        var (stands, by) = session.MustFindGrant(Actor, Grant);
+        if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        // Of a default nobody is told and nobody passes it on.
+        session.MustGrant(Actor, stands.Owner, Terms, stands.Inside);
+        var change = session.Begin(ChangeKind.AccessChanged, Actor, stands.Owner, by);
+        session.End(stands);
+        session.Grant(stands.Owner, stands.Receiver, stands.Inside, stands.Receiver is null ? Terms with { PassOn = false, Private = false } : Terms, Line, AccessNewsKind.Changed);
         return change;
+    }
+}
+
+/// <summary>Takes back what somebody was granted; who held it is told. Who holds it may give it back.</summary>
+public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = null) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        var stands = session.Grant(Grant) ?? throw new RefusedException(RefusalKind.NotFound);
+        var by = stands.Receiver == Actor ? (long?)null : session.MustFindGrant(Actor, Grant).By;
+        if (stands.Receiver is not { } receiver) throw new RefusedException(RefusalKind.NotFound);
+        var change = session.Begin(ChangeKind.AccessWithdrawn, Actor, stands.Owner, by);
+        session.End(stands);
+        if (receiver != Actor) session.Tell(new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now));
+        return change;
+    }
+}
+
+internal static class Grants
+{
+    /// <summary>A grant that the actor may change or withdraw, with the grant by which they may.</summary>
+    /// <exception cref="RefusedException">There is none that they may know of, or it is more than theirs to take.</exception>
+    public static (Grant Stands, long? By) MustFindGrant(this IChangeSession session, UserId actor, long id)
+    {
+        var stands = session.Grant(id) ?? throw new RefusedException(RefusalKind.NotFound);
+        var mayKnow = stands.Owner == actor || session.GrantsOn([stands.Owner], actor)[stands.Owner].Any(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(session.Now));
+        if (!mayKnow) throw new RefusedException(RefusalKind.NotFound);
+        return (stands, session.MustPassOn(actor, stands.Owner, stands.Terms));
+    }
+
+    /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>
+    public static void Grant(this IChangeSession session, UserId owner, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
+    {
+        var given = session.Give(new Grant(0, owner, null, receiver, inside, terms));
+        if (receiver is not { } to) return;
+        session.Tell(new AccessNews(0, kind, to, owner, terms, line, session.Now));
+        if (terms.Until is { } until) session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { Grant = given.Id });
     }
 }

@@ -64,6 +64,35 @@ internal static class RightToAct
         if (!session.IsAdministrator(actor)) throw new RefusedException(RefusalKind.AdministratorsOnly);
     }
 
+    /// <summary>That the actor may grant terms in somebody's calendars to somebody, as <see cref="Granting"/> decides.</summary>
+    /// <returns>The grant that lets them pass it on; null for the owner.</returns>
+    /// <exception cref="RefusedException">They may not, or nobody may.</exception>
+    public static long? MustGrant(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms, bool receiverInside)
+    {
+        if (Granting.WhyNot(terms, receiverInside, session.CeilingFor(receiverInside), session.Now) is { } whyNot) throw Refused(whyNot);
+        return session.MustPassOn(actor, owner, terms);
+    }
+
+    /// <summary>That the actor may give or take such terms in somebody's calendars: as the owner, or because they hold as much and may pass it on.</summary>
+    /// <exception cref="RefusedException">They may not.</exception>
+    public static long? MustPassOn(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms)
+    {
+        if (actor == owner) return null;
+        var held = session.GrantsOn([owner], actor)[owner].ToList();
+        if (Granting.WhyNotPassOn(held, terms, session.Now) is { } whyNot) throw Refused(whyNot);
+        return held.First(g => g.Receiver is not null && g.Terms.PassOn && Granting.Covers(g.Terms, terms)).Id;
+    }
+
+    public static RefusedException Refused(WhyNotGrant whyNot) => new(whyNot switch
+    {
+        WhyNotGrant.NoSuchPair => RefusalKind.IllegalGrant,
+        WhyNotGrant.OutsideLooks => RefusalKind.OutsideLooks,
+        WhyNotGrant.NeverHolds => RefusalKind.NeverHolds,
+        WhyNotGrant.AboveCeiling => RefusalKind.AboveCeiling,
+        WhyNotGrant.MoreThanHeld => RefusalKind.MoreThanHeld,
+        _ => RefusalKind.MayNotGrant,
+    });
+
     private const int MostTakenBack = 1_000;
 
     /// <summary>That the actor may still do what a change of theirs did, and so take it back.</summary>
@@ -87,7 +116,12 @@ internal static class RightToAct
             case ChangeKind.EntryMarked:
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
                 break;
-            case ChangeKind.SiteClosed or ChangeKind.SiteOpened:
+            case ChangeKind.AccessGranted or ChangeKind.AccessChanged or ChangeKind.AccessWithdrawn or ChangeKind.AccessRefused:
+                session.MustPassOn(made.Actor, made.InNameOf, session.HighestOf(made.Id));
+                break;
+            case ChangeKind.AccessAsked or ChangeKind.AccessAskedNoMore:
+                break;
+            case ChangeKind.SiteClosed or ChangeKind.SiteOpened or ChangeKind.CeilingSet:
                 session.MustAdminister(made.Actor);
                 break;
             default:
@@ -104,6 +138,6 @@ internal static class RightToAct
         if (actor == owner) return Rights.Own;
         var calendar = session.CalendarOf(owner);
         var inside = session.Users([actor]).TryGetValue(actor, out var user) && user.Inside;
-        return Rights.Combine(session.GrantsOn([calendar], actor), inside, session.Now);
+        return Rights.Combine(session.GrantsOn([owner], actor)[owner].Where(g => g.IsOn(calendar)), inside, session.Now, session.CeilingFor(inside));
     }
 }

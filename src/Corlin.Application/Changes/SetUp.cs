@@ -20,10 +20,10 @@ public sealed record AddPerson(CalendarUser User, bool Administrator = false) : 
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
         if (Administrator) session.MakeAdministrator(added.Id);
         if (!added.Inside) return added;
-        var calendar = session.AddCalendar(added.Id, added.Name);
+        session.AddCalendar(added.Id, added.Name);
         // Rooms are looked at by everyone with their headline, so that one knows whom to ask; people show their outline.
         var sight = added.Kind is UserKind.Person ? Sight.Outline : Sight.Headline;
-        session.Save(new Grant(0, calendar, null, Inside: true, sight, Acting.Look, false, null, null, false));
+        session.Give(new Grant(0, added.Id, null, null, Inside: true, new AccessTerms(sight, Acting.Look)));
         return added;
     }
 }

@@ -1,4 +1,3 @@
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Papers;
 using Corlin.Core.Time;
@@ -10,7 +9,7 @@ using NodaTime;
 namespace Corlin.Application.Ports;
 
 /// <summary>What can be asked of the store. Every question is bounded by what it is asked for.</summary>
-public interface ICalendarReads
+public interface ICalendarReads : IAccessReads
 {
     CalendarUser? User(string publicId);
 
@@ -26,12 +25,6 @@ public interface ICalendarReads
 
     /// <summary>The main calendars of those who have one.</summary>
     IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners);
-
-    /// <summary>The grants to one receiver, and the defaults, on some calendars.</summary>
-    IReadOnlyList<Grant> GrantsOn(IEnumerable<CalendarId> calendars, UserId receiver);
-
-    /// <summary>Everything granted to somebody personally, with whose calendar it is.</summary>
-    IReadOnlyList<HeldGrant> GrantsHeldBy(UserId receiver);
 
     /// <summary>The entries that touch a span, by calendar; a series is there once.</summary>
     ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span);
@@ -98,9 +91,6 @@ public interface ICalendarReads
     /// <summary>How somebody likes their views, by name; values are JSON.</summary>
     IReadOnlyDictionary<string, string> Settings(UserId who);
 }
-
-/// <summary>A grant with whose calendar it is on.</summary>
-public sealed record HeldGrant(UserId Owner, Grant Grant);
 
 /// <summary>Opens the store for reading: one consistent state for the whole of a read.</summary>
 public interface IReadStore

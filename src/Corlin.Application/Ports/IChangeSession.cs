@@ -43,7 +43,29 @@ public interface IChangeSession : ICalendarReads
 
     CalendarId AddCalendar(UserId owner, string name);
 
-    void Save(Grant grant);
+    /// <summary>Gives what stands from now on.</summary>
+    /// <returns>The grant with its id.</returns>
+    Grant Give(Grant grant);
+
+    /// <summary>It stands no longer; nothing more is told of its end.</summary>
+    void End(Grant grant);
+
+    /// <summary>The most that any grant has which a change gave or ended, taken together.</summary>
+    AccessTerms HighestOf(long change);
+
+    AccessRequest Ask(AccessRequest request);
+
+    /// <summary>It waits no longer.</summary>
+    void Close(AccessRequest request);
+
+    /// <summary>Tells somebody of their access once the time of undo is over, or later where it says so.</summary>
+    void Tell(AccessNews news);
+
+    /// <summary>Somebody has put a piece of news away. It is nobody else's, so no history tells it.</summary>
+    /// <returns>False where they were told no such thing.</returns>
+    bool PutAway(UserId who, long news);
+
+    void Set(bool inside, Ceiling ceiling);
 
     void Save(Absence absence);
 
@@ -140,6 +162,12 @@ public enum ChangeKind
     PaperRemoved,
     SiteClosed,
     SiteOpened,
+    AccessChanged,
+    AccessWithdrawn,
+    AccessAsked,
+    AccessRefused,
+    AccessAskedNoMore,
+    CeilingSet,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

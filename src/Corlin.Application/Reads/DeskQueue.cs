@@ -17,6 +17,7 @@ internal static class DeskQueue
         var chase = ChaseRows.Read(viewing, [.. kept.Select(l => l.Who)]).Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision).Select(r => Chase(viewing, r));
         return [.. kept.SelectMany(l => Answers(viewing, l).Concat(Mends(viewing, l)).Concat(Decisions(viewing, l)))
             .Concat(chase)
+            .Concat(AccessRequests(viewing))
             .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
     }
 
@@ -141,6 +142,21 @@ internal static class DeskQueue
                 $"decide-{request.Key}", "Decide", viewing.View(lane.Who), first.Title!, English.Count(request.Count(), "hold", "holds"), "Lapse",
                 "plain", $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}", null, null,
                 LaneViews.Ms(first.Stretch.Start), LaneViews.Ms(first.Stretch.End), LaneViews.Ms(lapses));
+        }
+    }
+
+    /// <summary>Who asks for more in a calendar of which the viewer may pass it on. It waits behind what today needs.</summary>
+    private static IEnumerable<QueueRow> AccessRequests(Viewing viewing)
+    {
+        var owners = ReadAccess.Calendars(viewing).Where(c => c.Held is null || c.Held.Count > 0).Select(c => c.Who.Id).ToList();
+        var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
+        foreach (var request in viewing.Store.AccessRequestsTo(owners))
+        {
+            var users = viewing.Users([request.Asker, request.Owner]);
+            var (asker, owner) = (users[request.Asker], users[request.Owner]);
+            yield return new QueueRow(
+                $"access-{request.Id}", "Decide", viewing.View(owner), $"{asker.Name} asks", $"to {English.Access(request.Terms, owner, viewing.Person)}", "Access", "plain",
+                request.Words is { } words ? $"“{words}”" : "", null, null, null, null, endOfToday + request.Id);
         }
     }
 

@@ -12,7 +12,14 @@ namespace Corlin.Application.Reads;
 /// <param name="Clocks">The other zones of the organisation.</param>
 public sealed record DeskView(
     long Now, string DateLine, string Lead, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<QueueRow> Queue,
-    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks);
+    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News);
+
+/// <summary>Something that the viewer is told of their access.</summary>
+/// <param name="Owner">Whose calendar it is about.</param>
+/// <param name="Words">"Maren Falk lets you see Headline of her calendar, to 26 March."</param>
+/// <param name="Line">What who did it wrote with it.</param>
+/// <param name="ToLane">Whether there is something to look at.</param>
+public sealed record AccessNewsView(long Id, PersonView Owner, string Words, string? Line, bool ToLane);
 
 /// <summary>Something that waits for the viewer.</summary>
 /// <param name="Verb">Answer, Chase, Mend or Decide.</param>
@@ -44,7 +51,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(
             LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
-            Beside(viewing, lanes, today), Clocks(viewing, zones, today));
+            Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing));
     }
 
     private static Lane Within(Lane lane, Stretch day) => lane with

@@ -15,18 +15,34 @@ internal sealed class Viewing
     private readonly Dictionary<UserId, CalendarUser> users = [];
     private readonly Dictionary<UserId, IReadOnlyList<Category>> categories = [];
 
+    private readonly IReadOnlyList<Grant>? holding;
+
+    /// <summary>What somebody would be told who holds some grants and nothing else, takes part in nothing and speaks for nobody; the times are those of who wants to know.</summary>
+    /// <param name="inside">Whether that somebody is inside.</param>
+    public Viewing(Viewing asker, IReadOnlyList<Grant> holding, bool inside)
+    {
+        Store = asker.Store;
+        Now = asker.Now;
+        places = asker.places;
+        Person = asker.Person with { Inside = inside };
+        Ceiling = Store.CeilingFor(inside);
+        Viewer = new Viewer(default, ImmutableDictionary<UserId, bool>.Empty);
+        this.holding = holding;
+    }
+
     public Viewing(ICalendarReads store, UserId person, Instant now)
     {
         Store = store;
         Now = now;
         places = new(store.Places);
-        var held = store.GrantsHeldBy(person).Where(h => h.Grant.HoldsAt(now)).GroupBy(h => h.Owner);
-        var speaksFor = held
-            .Select(own => (own.Key, Rights: Rights.Combine(own.Select(h => h.Grant), inside: true, now)))
-            .Where(own => own.Rights.MaySpeakFor)
-            .ToImmutableDictionary(own => own.Key, own => own.Rights.Private);
-        Viewer = new Viewer(person, speaksFor);
         Person = Users([person])[person];
+        Ceiling = store.CeilingFor(Person.Inside);
+        // Speaking for somebody is a grant for all of their calendars.
+        var speaksFor = store.GrantsHeldBy(person).Where(g => g.Calendar is null && g.Owner != person).GroupBy(g => g.Owner)
+            .Select(own => (own.Key, Rights: Rights.Combine(own, Person.Inside, now, Ceiling)))
+            .Where(own => own.Rights.MaySpeakFor)
+            .ToImmutableDictionary(own => own.Key, own => own.Rights.MaySpeakForPrivate);
+        Viewer = new Viewer(person, speaksFor);
     }
 
     public ICalendarReads Store { get; }
@@ -36,6 +52,9 @@ internal sealed class Viewing
     public Viewer Viewer { get; }
 
     public CalendarUser Person { get; }
+
+    /// <summary>The most that the organisation lets the viewer have in a calendar that is not theirs.</summary>
+    public Ceiling Ceiling { get; }
 
     /// <summary>The zone in which the viewer reads: the one of their profile.</summary>
     public DateTimeZone Zone => Person.HomeZone;
@@ -64,10 +83,10 @@ internal sealed class Viewing
     public Dictionary<UserId, (CalendarId Calendar, Rights Rights)> RightsOn(IReadOnlyCollection<UserId> owners)
     {
         var calendars = Store.MainCalendars(owners);
-        var grants = Store.GrantsOn(calendars.Values, Viewer.Person).ToLookup(g => g.Calendar);
+        var grants = holding?.ToLookup(g => g.Owner) ?? Store.GrantsOn([.. calendars.Keys], Viewer.Person);
         return calendars.ToDictionary(
             c => c.Key,
-            c => (c.Value, c.Key == Viewer.Person ? Rights.Own : Rights.Combine(grants[c.Value], Person.Inside, Now)));
+            c => (c.Value, c.Key == Viewer.Person ? Rights.Own : Rights.Combine(grants[c.Key].Where(g => g.IsOn(c.Value)), Person.Inside, Now, Ceiling)));
     }
 
     /// <summary>The list of categories of somebody's calendar, where the viewer may know it.</summary>

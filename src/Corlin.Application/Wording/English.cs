@@ -119,6 +119,21 @@ public static class English
 
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
+    /// <summary>"see Headline of Maren’s calendar and add to it": what terms let somebody do.</summary>
+    public static string Access(AccessTerms terms, CalendarUser owner, CalendarUser reader)
+    {
+        var own = owner.Id == reader.Id;
+        var calendar = own ? "your calendar" : $"{owner.GivenName}’s calendar";
+        var sees = $"see {(terms.Sight == Sight.Nothing ? "nothing" : terms.Sight)} of {calendar}{(terms.Private ? ", private entries too," : "")}";
+        return terms.Acting switch
+        {
+            Acting.Look => sees.TrimEnd(','),
+            Acting.Add => $"{sees} and add to it",
+            Acting.Change => $"{sees} and change it",
+            _ => $"{sees} and speak for {(own ? "you" : owner.GivenName)}",
+        };
+    }
+
     public static string Word(Acting acting) => acting == Acting.SpeakFor ? "speak for" : acting.ToString().ToLowerInvariant();
 
     public static string Word(VerdictKind verdict) => verdict == VerdictKind.OutOfHours ? "Out of hours" : verdict.ToString();
@@ -184,6 +199,12 @@ public static class English
         RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
         RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
         RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
+        RefusalKind.OutsideLooks => "Somebody outside can only look, and passes nothing on. Nothing was changed.",
+        RefusalKind.NeverHolds => "That would have ended before it begins. Choose a later end.",
+        RefusalKind.AboveCeiling => "That is more than the organisation allows. Nothing was changed.",
+        RefusalKind.MoreThanHeld => "That is more than you hold there yourself. Grant as much or less, and for no longer.",
+        RefusalKind.MayNotGrant => "You hold nothing there that you may pass on. Ask the owner to grant it.",
+        RefusalKind.OwnCalendar => "That is their own calendar; choose somebody else.",
         RefusalKind.AdministratorsOnly => "Only an administrator does that. Nothing was changed.",
         RefusalKind.PaperNotTaken => $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
         RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",

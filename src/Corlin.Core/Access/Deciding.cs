@@ -47,21 +47,22 @@ public static class Deciding
 
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)
     {
-        var mayKnow = !meeting.Private || onOwner.Private;
-        if (onOwner.MaySpeakFor && mayKnow) return null;
+        if (meeting.Private ? onOwner.MaySpeakForPrivate : onOwner.MaySpeakFor) return null;
         var takesPart = meeting.Participations.Any(p => p.Who == actor && !p.NotAsked);
-        return takesPart || (mayKnow && onOwner.Sight >= Sight.Headline) ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
+        return takesPart || (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headline ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
     }
 
     private static WhyNot? Decides(Rights rights, bool addedIt, bool isPrivate)
     {
+        if (addedIt) return rights.Acting >= Acting.Add ? null : WhyNot.LooksOnly;
+        var (sight, acting) = isPrivate ? (rights.PrivateSight, rights.PrivateActing) : (rights.Sight, rights.Acting);
         // What is private is not told from what is not there.
-        if (!addedIt && ((isPrivate && !rights.Private) || rights.Sight < Sight.Headline)) return WhyNot.NotKnown;
-        return rights.Acting switch
+        if (sight < Sight.Headline) return WhyNot.NotKnown;
+        return acting switch
         {
             >= Acting.Change => null,
-            Acting.Add => addedIt ? null : WhyNot.OwnAdditionsOnly,
-            _ => WhyNot.LooksOnly,
+            Acting.Add => WhyNot.OwnAdditionsOnly,
+            _ => rights.Acting == Acting.Add ? WhyNot.OwnAdditionsOnly : WhyNot.LooksOnly,
         };
     }
 }

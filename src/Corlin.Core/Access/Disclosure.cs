@@ -27,7 +27,9 @@ public static class Disclosure
 
         var sight = takesPart || addedIt ? Sight.Whole : rights.Sight;
         if (sight == Sight.Nothing) return null;
-        var withheld = isPrivate && !addedIt && !MayKnowPrivate(entry.Private, takesPart, own, lane, viewer, rights);
+        if (isPrivate && !addedIt && !KnowsPrivate(takesPart, own, lane, viewer)) sight = Least(sight, rights.PrivateSight);
+        // Taken time is told even of what is private.
+        var withheld = isPrivate && sight < Sight.Headline;
         if (withheld) sight = Sight.Outline;
 
         var outline = new DisclosedEntry
@@ -69,11 +71,11 @@ public static class Disclosure
         return false;
     }
 
-    private static bool MayKnowPrivate(bool byOrganiser, bool takesPart, Participation? own, UserId lane, Viewer viewer, Rights rights)
-    {
-        if (own is { OwnPrivate: true } && !viewer.StandsFor(lane, true)) return rights.Private;
-        return takesPart || (rights.Private && (byOrganiser || own is { OwnPrivate: true }));
-    }
+    /// <summary>Whether they know it as one who takes part, or for one: of what an attendee made private on their own lane only who stands for that attendee.</summary>
+    private static bool KnowsPrivate(bool takesPart, Participation? own, UserId lane, Viewer viewer) =>
+        takesPart && (own is not { OwnPrivate: true } || viewer.StandsFor(lane, true));
+
+    private static Sight Least(Sight one, Sight other) => one < other ? one : other;
 
     private static WholeEntry Whole(Occurrence occurrence)
     {

@@ -1,4 +1,3 @@
-using Corlin.Core.Calendars;
 using NodaTime;
 
 namespace Corlin.Core.Access;
@@ -33,27 +32,6 @@ public enum Acting
     SpeakFor,
 }
 
-/// <summary>What one person may see and do in another's calendar.</summary>
-/// <param name="Receiver">Who holds it, or null for a default.</param>
-/// <param name="Inside">Of a default: whether it is for everyone inside or everyone else.</param>
-/// <param name="Private">Whether private entries are included.</param>
-/// <param name="From">When it begins, or null for at once.</param>
-/// <param name="Until">When it has ended, or null for no end.</param>
-/// <param name="PassOn">Whether the receiver may grant it further.</param>
-public sealed record Grant(
-    long Id, CalendarId Calendar, UserId? Receiver, bool Inside, Sight Sight, Acting Acting, bool Private, Instant? From, Instant? Until, bool PassOn)
-{
-    /// <summary>Add goes with any sight, change needs Headline, speak for needs Whole.</summary>
-    public static bool IsLegal(Sight sight, Acting acting) => acting switch
-    {
-        Acting.Change => sight >= Sight.Headline,
-        Acting.SpeakFor => sight == Sight.Whole,
-        _ => true,
-    };
-
-    public bool HoldsAt(Instant now) => (From is null || From <= now) && (Until is null || now < Until);
-}
-
 /// <summary>What somebody may see and do in a calendar at a moment, all grants taken together.</summary>
 /// <param name="Grant">The grant that gives the acting, for the history; null for the owner and for defaults.</param>
 public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Grant)
@@ -62,27 +40,82 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
 
     public static readonly Rights None = new(Sight.Nothing, Acting.Look, false, null);
 
+    private readonly Sight? privateSight;
+    private readonly Acting? privateActing;
+
+    /// <summary>How much of private entries: as far as a grant that includes them sees.</summary>
+    public Sight PrivateSight
+    {
+        get => Private ? privateSight ?? Sight : Sight.Nothing;
+        init => privateSight = value;
+    }
+
+    /// <summary>What may be done with private entries of others: as far as a grant that includes them goes.</summary>
+    public Acting PrivateActing
+    {
+        get => Private ? privateActing ?? Acting : Acting.Look;
+        init => privateActing = value;
+    }
+
     public bool MaySpeakFor => Acting == Acting.SpeakFor;
+
+    /// <summary>Whether they speak for the owner where a private entry is concerned.</summary>
+    public bool MaySpeakForPrivate => PrivateActing == Acting.SpeakFor;
 
     /// <summary>Whether what is noted on the lane alone, categories and reminders, is told.</summary>
     public bool SeesMarks => Sight == Sight.Whole || Acting >= Acting.Change;
 
     /// <summary>
     /// A personal grant replaces the default, also downwards; of several valid now the highest of each scale counts;
-    /// private entries come only from a grant that includes them, and only as far as that grant sees.
+    /// private entries come only from a grant that includes them, and only as far as that grant goes.
     /// </summary>
-    public static Rights Combine(IEnumerable<Grant> grants, bool inside, Instant now)
+    /// <param name="grants">Those that somebody holds on one calendar, by themselves or through a group, and its defaults.</param>
+    /// <param name="ceiling">What the organisation lets anybody of their kind have; null for all.</param>
+    public static Rights Combine(IEnumerable<Grant> grants, bool inside, Instant now, Ceiling? ceiling = null)
     {
-        var valid = grants.Where(g => g.HoldsAt(now)).ToList();
-        var personal = valid.Where(g => g.Receiver is not null).ToList();
-        var counting = personal.Count > 0 ? personal : valid.Where(g => g.Receiver is null && g.Inside == inside).ToList();
-        if (counting.Count == 0) return None;
-        var acting = counting.MaxBy(g => g.Acting)!;
+        Grant? highest = null, acts = null;
+        Sight sight = Sight.Nothing, privateSight = Sight.Nothing;
+        var privateActing = Acting.Look;
+        var isPrivate = false;
+        foreach (var grant in Counting(grants, inside, now))
+        {
+            highest = grant;
+            if (acts is null || grant.Acting > acts.Acting) acts = grant;
+            sight = Max(sight, grant.Sight);
+            if (!grant.Private) continue;
+            isPrivate = true;
+            privateSight = Max(privateSight, grant.Sight);
+            privateActing = Max(privateActing, grant.Acting);
+        }
+
+        if (highest is null) return None;
         // An external person only ever looks.
-        return new Rights(
-            counting.Max(g => g.Sight),
-            inside ? acting.Acting : Acting.Look,
-            counting.Any(g => g.Private),
-            acting.Receiver is null ? null : acting.Id);
+        var rights = new Rights(sight, inside ? acts!.Acting : Acting.Look, isPrivate, acts!.Receiver is null ? null : acts.Id)
+        {
+            PrivateSight = privateSight,
+            PrivateActing = inside ? privateActing : Acting.Look,
+        };
+        return ceiling is null ? rights : rights.Under(ceiling);
     }
+
+    private Rights Under(Ceiling ceiling) => new(ceiling.On(Sight), ceiling.On(Acting), Private && ceiling.Private, Grant)
+    {
+        PrivateSight = ceiling.On(PrivateSight),
+        PrivateActing = ceiling.On(PrivateActing),
+    };
+
+    private static List<Grant> Counting(IEnumerable<Grant> grants, bool inside, Instant now)
+    {
+        List<Grant> personal = [], defaults = [];
+        foreach (var grant in grants)
+        {
+            if (!grant.HoldsAt(now)) continue;
+            if (grant.Receiver is not null) personal.Add(grant);
+            else if (grant.Inside == inside) defaults.Add(grant);
+        }
+
+        return personal.Count > 0 ? personal : defaults;
+    }
+
+    private static T Max<T>(T one, T other) where T : struct, Enum => Comparer<T>.Default.Compare(one, other) < 0 ? other : one;
 }

@@ -16,8 +16,8 @@ public sealed record Viewer(UserId Person, ImmutableDictionary<UserId, bool> Spe
     {
         if (organiser == Person) return Rights.Own;
         return SpeaksFor.TryGetValue(organiser, out var includesPrivate)
-            ? Rights.Own with { Private = includesPrivate }
-            : Rights.None with { Sight = Sight.Headline, Private = true };
+            ? new Rights(Sight.Whole, Acting.SpeakFor, includesPrivate, null)
+            : new Rights(Sight.Headline, Acting.Look, true, null);
     }
 
     public bool MaySpeakFor(UserId who) => who == Person || SpeaksFor.ContainsKey(who);

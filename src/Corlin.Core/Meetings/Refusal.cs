@@ -25,6 +25,24 @@ public enum RefusalKind
     ChangedSince,
     AlreadySent,
     IllegalGrant,
+
+    /// <summary>Who is outside only looks.</summary>
+    OutsideLooks,
+
+    /// <summary>What is granted would be over before it begins.</summary>
+    NeverHolds,
+
+    /// <summary>The organisation allows less.</summary>
+    AboveCeiling,
+
+    /// <summary>Who grants holds less themselves.</summary>
+    MoreThanHeld,
+
+    /// <summary>Who grants holds nothing there that they may pass on.</summary>
+    MayNotGrant,
+
+    /// <summary>Nobody asks for or grants access to their own calendars.</summary>
+    OwnCalendar,
     MayNotChange,
 
     /// <summary>They may change what they added, and somebody else added it.</summary>

@@ -37,7 +37,7 @@ internal sealed record RoomLine(string Key, string Name, string Post, string Sit
 
 internal sealed record GroupLine(string Key, string Name, string Zone, int Flag, IReadOnlyList<string> Members);
 
-internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AbsenceLine> Absences, IReadOnlyList<NoGoLine> NoGo);
+internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AccessRequestLine> Asks, IReadOnlyList<AbsenceLine> Absences, IReadOnlyList<NoGoLine> NoGo);
 
 /// <param name="Week">Counted from the week of the start day.</param>
 internal sealed record NoGoLine(string Who, string By, int Week, int Weeks, string Words);
@@ -47,7 +47,15 @@ internal sealed record ElsewhereLine(string For, string By, string Name, string 
 
 internal sealed record ElsewhereEntryLine(string Title, int Day, string? At = null, int Minutes = 0, string? Rule = null, string? Place = null, bool Free = false);
 
-internal sealed record GrantLine(string On, string To, Sight Sight, Acting Acting, bool Private);
+/// <param name="From">Working days from the start day; null for at once.</param>
+/// <param name="To">Who receives it.</param>
+/// <param name="Until">The last day, in working days from the start day; null for no end.</param>
+/// <param name="By">Who grants it; null for the owner.</param>
+internal sealed record GrantLine(
+    string On, string To, Sight Sight, Acting Acting, bool Private = false, bool PassOn = false, int? From = null, int? Until = null, string? By = null, string? Line = null);
+
+/// <param name="Until">The last day, in working days from the start day; null for no end.</param>
+internal sealed record AccessRequestLine(string Who, string On, Sight Sight, Acting Acting, int? Until, string Words);
 
 internal sealed record AbsenceLine(string Who, int From, int To, string Covers, string Reason, string By);
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
@@ -38,6 +39,13 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         clock.StopAt(start - Duration.FromDays(6));
         foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
         foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
+        clock.StopAt(start - Duration.FromHours(19));
+        foreach (var a in files.Access.Asks)
+        {
+            var until = a.Until is { } last ? people[a.On].HomeZone.Day(days.Date(last)).End : (Instant?)null;
+            await gate.RunAsync(new AskForAccess(people[a.Who].Id, people[a.On].Id, new AccessTerms(a.Sight, a.Acting, Until: until), a.Words), cancel);
+        }
+
         clock.StopAt(start - Duration.FromDays(2));
         foreach (var line in files.Elsewhere) await ElsewhereAsync(line, days, cancel);
         clock.StopAt(null);
@@ -87,7 +95,13 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
     private async Task AccessAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
     {
         foreach (var g in files.Access.Grants)
-            await gate.RunAsync(new GrantAccess(people[g.On].Id, people[g.To].Id, g.Sight, g.Acting, g.Private), cancel);
+        {
+            var owner = people[g.On];
+            var terms = new AccessTerms(g.Sight, g.Acting, g.Private, Day(owner, g.From)?.Start, Day(owner, g.Until)?.End, g.PassOn);
+            await gate.RunAsync(new GrantAccess(people[g.By ?? g.On].Id, owner.Id, [people[g.To].Id], terms, g.Line), cancel);
+        }
+
+        Stretch? Day(CalendarUser owner, int? day) => day is { } d ? owner.HomeZone.Day(days.Date(d)) : null;
         foreach (var a in files.Access.Absences)
         {
             var who = people[a.Who];

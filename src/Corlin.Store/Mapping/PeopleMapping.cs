@@ -1,4 +1,3 @@
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Words;
 using Corlin.Store.Model;
@@ -53,21 +52,4 @@ internal static class PeopleMapping
     /// <summary>When it was read and how that went.</summary>
     public static void Apply(Followed followed, FollowedRow row) =>
         (row.DueAt, row.FetchedAt, row.Failure, row.Failures, row.Tag) = (followed.DueAt, followed.FetchedAt, followed.Failure, followed.Failures, followed.Tag);
-
-    public static Grant ToCore(GrantRow row) => new(
-        row.Id, new CalendarId(row.CalendarId), row.ReceiverId is { } receiver ? new UserId(receiver) : null, row.Inside, row.Sight, row.Acting, row.Private, row.From,
-        row.Until, row.PassOn);
-
-    public static GrantRow ToRow(Grant grant) => new()
-    {
-        CalendarId = grant.Calendar.Value,
-        ReceiverId = grant.Receiver?.Value,
-        Inside = grant.Inside,
-        Sight = grant.Sight,
-        Acting = grant.Acting,
-        Private = grant.Private,
-        From = grant.From,
-        Until = grant.Until,
-        PassOn = grant.PassOn,
-    };
 }

@@ -46,6 +46,136 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Absences");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.AccessNewsReadRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("NewsId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("UserId", "NewsId");
+
+                    b.HasIndex("NewsId");
+
+                    b.ToTable("AccessNewsRead");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.AccessNewsRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Acting")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("From")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("GrantId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Line")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("NotBefore")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PassOn")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sight")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Until")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Withdrawn")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.HasIndex("GrantId")
+                        .HasFilter("\"GrantId\" IS NOT NULL");
+
+                    b.HasIndex("OwnerId");
+
+                    b.HasIndex("ToId", "NotBefore")
+                        .HasFilter("NOT \"Withdrawn\"");
+
+                    b.ToTable("AccessNews");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.AccessRequestRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Acting")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AskedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AskerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ClosedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sight")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Until")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AskedById");
+
+                    b.HasIndex("AskerId")
+                        .HasFilter("\"ClosedById\" IS NULL");
+
+                    b.HasIndex("ClosedById")
+                        .HasFilter("\"ClosedById\" IS NOT NULL");
+
+                    b.HasIndex("OwnerId")
+                        .HasFilter("\"ClosedById\" IS NULL");
+
+                    b.ToTable("AccessRequests");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.Account", b =>
                 {
                     b.Property<long>("Id")
@@ -217,6 +347,39 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("OwnerId");
 
                     b.ToTable("Categories");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.CeilingRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Acting")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Inside")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SetById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sight")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Inside")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Ceilings");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.ChangeLogRow", b =>
@@ -525,13 +688,22 @@ namespace Corlin.Store.Migrations
                     b.Property<int>("Acting")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("CalendarId")
+                    b.Property<long?>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
                         .HasColumnType("INTEGER");
 
                     b.Property<long?>("From")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("GivenById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("Inside")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OwnerId")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("PassOn")
@@ -551,11 +723,20 @@ namespace Corlin.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("ReceiverId");
+                    b.HasIndex("CalendarId");
 
-                    b.HasIndex("CalendarId", "ReceiverId");
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
 
-                    b.ToTable("Grants");
+                    b.HasIndex("GivenById");
+
+                    b.HasIndex("ReceiverId")
+                        .HasFilter("\"EndedById\" IS NULL AND \"ReceiverId\" IS NOT NULL");
+
+                    b.HasIndex("OwnerId", "ReceiverId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("AccessGrants", (string)null);
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.HistoryRow", b =>
@@ -1134,6 +1315,45 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.AccessNewsReadRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.AccessNewsRow", null)
+                        .WithMany()
+                        .HasForeignKey("NewsId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.AccessNewsRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("ToId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.AccessRequestRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("AskerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.Account", b =>
                 {
                     b.HasOne("Corlin.Store.Model.UserRow", null)
@@ -1199,8 +1419,18 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.CalendarRow", null)
                         .WithMany()
                         .HasForeignKey("CalendarId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("ReceiverId")
+                        .OnDelete(DeleteBehavior.Cascade);
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.HistoryRow", b =>

@@ -25,6 +25,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<GrantRow> Grants => Set<GrantRow>();
 
+    internal DbSet<AccessRequestRow> AccessRequests => Set<AccessRequestRow>();
+
+    internal DbSet<AccessNewsRow> AccessNews => Set<AccessNewsRow>();
+
+    internal DbSet<AccessNewsReadRow> AccessNewsRead => Set<AccessNewsReadRow>();
+
+    internal DbSet<CeilingRow> Ceilings => Set<CeilingRow>();
+
     internal DbSet<AbsenceRow> Absences => Set<AbsenceRow>();
 
     internal DbSet<EntryRow> Entries => Set<EntryRow>();
@@ -82,6 +90,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<MemberRow>(m =>
         {
             m.HasKey(x => new { x.GroupId, x.UserId });
+            m.HasIndex(x => x.UserId);
             m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.GroupId).OnDelete(DeleteBehavior.Restrict);
             m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
@@ -117,10 +126,38 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         });
         builder.Entity<GrantRow>(g =>
         {
-            g.HasIndex(x => new { x.CalendarId, x.ReceiverId });
-            g.HasIndex(x => x.ReceiverId);
+            g.ToTable("AccessGrants");
+            g.HasIndex(x => new { x.OwnerId, x.ReceiverId }).HasFilter("\"EndedById\" IS NULL");
+            g.HasIndex(x => x.ReceiverId).HasFilter("\"EndedById\" IS NULL AND \"ReceiverId\" IS NOT NULL");
+            g.HasIndex(x => x.GivenById);
+            g.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            g.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+            g.HasOne<UserRow>().WithMany().HasForeignKey(x => x.ReceiverId).OnDelete(DeleteBehavior.Cascade);
             g.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Cascade);
         });
+        builder.Entity<AccessRequestRow>(r =>
+        {
+            r.HasIndex(x => x.OwnerId).HasFilter("\"ClosedById\" IS NULL");
+            r.HasIndex(x => x.AskerId).HasFilter("\"ClosedById\" IS NULL");
+            r.HasIndex(x => x.AskedById);
+            r.HasIndex(x => x.ClosedById).HasFilter("\"ClosedById\" IS NOT NULL");
+            r.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+            r.HasOne<UserRow>().WithMany().HasForeignKey(x => x.AskerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<AccessNewsRow>(n =>
+        {
+            n.HasIndex(x => new { x.ToId, x.NotBefore }).HasFilter("NOT \"Withdrawn\"");
+            n.HasIndex(x => x.ChangeId);
+            n.HasIndex(x => x.GrantId).HasFilter("\"GrantId\" IS NOT NULL");
+            n.HasOne<UserRow>().WithMany().HasForeignKey(x => x.ToId).OnDelete(DeleteBehavior.Cascade);
+            n.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<AccessNewsReadRow>(n =>
+        {
+            n.HasKey(x => new { x.UserId, x.NewsId });
+            n.HasOne<AccessNewsRow>().WithMany().HasForeignKey(x => x.NewsId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<CeilingRow>().HasIndex(x => x.Inside).IsUnique().HasFilter("\"EndedById\" IS NULL");
         builder.Entity<AbsenceRow>(a =>
         {
             a.HasIndex(x => new { x.UserId, x.End });

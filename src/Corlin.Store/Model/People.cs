@@ -1,4 +1,3 @@
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Whereabouts;
 using NodaTime;
@@ -126,19 +125,6 @@ internal sealed class FollowedRow
     public long? EndedById { get; set; }
 }
 
-internal sealed class GrantRow
-{
-    public long Id { get; set; }
-    public long CalendarId { get; set; }
-    public long? ReceiverId { get; set; }
-    public bool Inside { get; set; }
-    public Sight Sight { get; set; }
-    public Acting Acting { get; set; }
-    public bool Private { get; set; }
-    public Instant? From { get; set; }
-    public Instant? Until { get; set; }
-    public bool PassOn { get; set; }
-}
 
 internal sealed class AbsenceRow
 {

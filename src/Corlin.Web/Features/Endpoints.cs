@@ -1,3 +1,4 @@
+using Corlin.Web.Features.Access;
 using Corlin.Web.Features.Arrange;
 using Corlin.Web.Features.Chase;
 using Corlin.Web.Features.Demo;
@@ -50,6 +51,7 @@ internal static class Endpoints
         PapersEndpoints.Map(api);
         FilesEndpoints.Map(api);
         FollowedEndpoints.Map(api);
+        AccessEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);
         api.MapFallback(() => Results.Problem(title: "There is no such thing here.", statusCode: 404, type: "corlin:not-found"));
     }

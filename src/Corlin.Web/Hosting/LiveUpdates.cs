@@ -53,8 +53,15 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
             var watched = changes.Where(c => watcher.Calendars.ContainsKey(c.Calendar)).ToList();
             if (watched.Count == 0) continue;
             var seen = await store.ReadAsync(s => Seen(s, watcher.Person, watched.ToDictionary(c => c.Calendar, c => watcher.Calendars[c.Calendar].Owner)));
-            foreach (var change in watched.Where(c => seen.Contains(c.Calendar)))
-                await hub.Clients.Client(connection).SendAsync("changed", new LiveMessage(watcher.Calendars[change.Calendar].PublicId, change.Number));
+            foreach (var change in watched)
+            {
+                // Who may see it no longer is told once that what stands there is old, and nothing after that.
+                var number = seen.Contains(change.Calendar) ? change.Number : 0;
+                await hub.Clients.Client(connection).SendAsync("changed", new LiveMessage(watcher.Calendars[change.Calendar].PublicId, number));
+            }
+
+            var gone = watched.Select(c => c.Calendar).Where(c => !seen.Contains(c)).ToHashSet();
+            if (gone.Count > 0) watchers.TryUpdate(connection, watcher with { Calendars = watcher.Calendars.Where(c => !gone.Contains(c.Key)).ToDictionary() }, watcher);
         }
     }
 
@@ -63,8 +70,9 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
     {
         var now = clock.GetCurrentInstant();
         var inside = reads.Users([person]).TryGetValue(person, out var user) && user.Inside;
-        var grants = reads.GrantsOn(calendars.Keys, person).ToLookup(g => g.Calendar);
-        return [.. calendars.Where(c => c.Value == person || Rights.Combine(grants[c.Key], inside, now).Sight > Sight.Nothing).Select(c => c.Key)];
+        var grants = reads.GrantsOn([.. calendars.Values], person);
+        var ceiling = reads.CeilingFor(inside);
+        return [.. calendars.Where(c => c.Value == person || Rights.Combine(grants[c.Value].Where(g => g.IsOn(c.Key)), inside, now, ceiling).Sight > Sight.Nothing).Select(c => c.Key)];
     }
 
     private sealed record Watcher(UserId Person, IReadOnlyDictionary<CalendarId, (UserId Owner, string PublicId)> Calendars);

@@ -174,3 +174,32 @@ export const progressQuery = (name: string | undefined) =>
     refetchInterval: 300,
     gcTime: 0,
   });
+
+export const accessQuery = queryOptions({
+  queryKey: ["calendars", "access"],
+  queryFn: () => ask(client.GET("/api/access")),
+});
+
+/** What one holds in somebody's calendars; who is a person, a group, or everyone inside or outside. */
+export const grantsQuery = (who: string, owner: string) =>
+  queryOptions({
+    queryKey: ["calendars", "access", "grants", who, owner],
+    queryFn: () => ask(client.GET("/api/access/grants", { params: { query: { who, owner } } })),
+  });
+
+/** A lane as somebody sees it, beside the lane as it is. */
+export const asSeenQuery = (who: string, owner: string, date: string | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "access", "as-seen", who, owner, date],
+    queryFn: () => ask(client.GET("/api/access/as-seen", { params: { query: { who, owner, ...(date ? { date } : {}) } } })),
+    placeholderData: (before) => before,
+  });
+
+/** How many people can read a title on somebody's lane. */
+export const readersQuery = (owner: string | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "access", "readers", owner],
+    queryFn: () => ask(client.GET("/api/access/readers", { params: { query: { owner: owner ?? "" } } })),
+    enabled: owner !== undefined,
+    retry: false,
+  });

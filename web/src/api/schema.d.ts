@@ -1761,10 +1761,522 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccessView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/grants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    owner: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GrantsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GrantRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/as-seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    owner: string;
+                    date?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AsSeenView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/readers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    owner: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadersView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/grants/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangeGrantRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/grants/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WithLineRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AskRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/requests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/requests/{id}/refusal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WithLineRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/news/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/ceilings/{side}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    side: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CeilingView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccessCalendarView: {
+            who: components["schemas"]["PersonView"];
+            own: boolean;
+            most: null | components["schemas"]["MostView"];
+        };
+        AccessCellView: {
+            /** Format: int32 */
+            calendar: number;
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            private: boolean;
+            own: boolean;
+            ends: null | string;
+            through: boolean;
+        };
+        AccessNewsView: {
+            /** Format: int64 */
+            id: number;
+            owner: components["schemas"]["PersonView"];
+            words: string;
+            line: null | string;
+            toLane: boolean;
+        };
+        AccessRequestView: {
+            /** Format: int64 */
+            id: number;
+            who: components["schemas"]["PersonView"];
+            owner: components["schemas"]["PersonView"];
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            private: boolean;
+            until: null | string;
+            words: null | string;
+            asked: string;
+            mayGrant: boolean;
+        };
+        AccessRowView: {
+            key: string;
+            who: null | components["schemas"]["PersonView"];
+            name: string;
+            note: string;
+            inside: boolean;
+            cells: components["schemas"]["AccessCellView"][];
+        };
+        AccessView: {
+            /** Format: int64 */
+            now: number;
+            words: string;
+            calendars: components["schemas"]["AccessCalendarView"][];
+            rows: components["schemas"]["AccessRowView"][];
+            requests: components["schemas"]["AccessRequestView"][];
+            asked: components["schemas"]["AccessRequestView"][];
+            inside: components["schemas"]["CeilingView"];
+            outside: components["schemas"]["CeilingView"];
+            mayChangeCeilings: boolean;
+        };
+        /** @enum {unknown} */
+        Acting: "look" | "add" | "change" | "speakFor";
         AddedView: {
             entry: string;
             /** Format: int64 */
@@ -1824,6 +2336,30 @@ export interface components {
             /** Format: int32 */
             asked: number;
         };
+        AsSeenView: {
+            /** Format: int64 */
+            now: number;
+            name: string;
+            words: string;
+            date: string;
+            label: string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            today: boolean;
+            /** Format: int32 */
+            week: number;
+            zones: components["schemas"]["ZoneView"][];
+            true: components["schemas"]["LaneView"];
+            theirs: components["schemas"]["LaneView"];
+        };
+        AskRequest: {
+            owner: string;
+            terms: components["schemas"]["TermsRequest"];
+            words: null | string;
+            offer: null | components["schemas"]["TermsRequest"];
+        };
         AskingRequest: {
             required: string[];
             optional: string[];
@@ -1858,6 +2394,16 @@ export interface components {
             name: string;
             /** Format: int32 */
             colour: number;
+        };
+        CeilingView: {
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            private: boolean;
+        };
+        ChangeGrantRequest: {
+            owner: string;
+            terms: components["schemas"]["TermsRequest"];
+            line: null | string;
         };
         ChangeRequest: {
             occurrence: null | string;
@@ -2028,6 +2574,7 @@ export interface components {
             queue: components["schemas"]["QueueRow"][];
             beside: components["schemas"]["BesideView"][];
             clocks: components["schemas"]["ZoneView"][];
+            news: components["schemas"]["AccessNewsView"][];
         };
         EntryChangedView: {
             /** Format: int64 */
@@ -2150,6 +2697,29 @@ export interface components {
             /** Format: int32 */
             offsetMinutes: number;
         };
+        GrantRequest: {
+            owner: string;
+            receivers: string[];
+            terms: components["schemas"]["TermsRequest"];
+            line: null | string;
+            /** Format: int64 */
+            request: null | number;
+        };
+        GrantView: {
+            /** Format: int64 */
+            id: number;
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            private: boolean;
+            passOn: boolean;
+            from: null | string;
+            until: null | string;
+            mayChange: boolean;
+        };
+        GrantsView: {
+            grants: components["schemas"]["GrantView"][];
+            through: components["schemas"]["ThroughView"][];
+        };
         ImportReport: {
             /** Format: int64 */
             change: null | number;
@@ -2226,6 +2796,12 @@ export interface components {
             reminder: string;
             mayChange: boolean;
             categories: components["schemas"]["CategoryView"][];
+        };
+        MostView: {
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            private: boolean;
+            until: null | string;
         };
         MoveRequest: {
             /** Format: int64 */
@@ -2344,6 +2920,14 @@ export interface components {
             label: string;
             note: string;
         };
+        ReadersView: {
+            /** Format: int32 */
+            readers: number;
+            /** Format: int32 */
+            privateReaders: number;
+            words: string;
+            privateWords: string;
+        };
         /** @enum {unknown} */
         ReminderAct: "shown" | "snooze" | "dismiss";
         ReminderLikes: {
@@ -2430,6 +3014,8 @@ export interface components {
         SettingRequest: {
             value: components["schemas"]["JsonElement"];
         };
+        /** @enum {unknown} */
+        Sight: "nothing" | "outline" | "headline" | "whole";
         SignInRequest: {
             address: string;
             password: string;
@@ -2490,6 +3076,19 @@ export interface components {
             /** Format: int64 */
             end: number;
         };
+        TermsRequest: {
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            private: boolean;
+            passOn: boolean;
+            from: null | string;
+            until: null | string;
+        };
+        ThroughView: {
+            group: string;
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+        };
         TimeRequest: {
             start: string;
             zone: string;
@@ -2516,6 +3115,9 @@ export interface components {
             /** Format: int32 */
             shortMinutes: number;
             words: string;
+        };
+        WithLineRequest: {
+            line: null | string;
         };
         YearView: {
             /** Format: int64 */

@@ -38,6 +38,7 @@ export function Shell() {
           <Place to="/">Desk</Place>
           <Place to="/lanes">Lanes</Place>
           <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
+          <Place to="/access">Access</Place>
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <Find />

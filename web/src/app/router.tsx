@@ -12,6 +12,7 @@ const root = createRootRoute({
 const Lanes = lazyRouteComponent(() => import("../features/lanes/Lanes"), "Lanes");
 const Arrange = lazyRouteComponent(() => import("../features/arrange/Arrange"), "Arrange");
 const Files = lazyRouteComponent(() => import("../features/files/Files"), "Files");
+const Access = lazyRouteComponent(() => import("../features/access/Access"), "Access");
 const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase");
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
@@ -43,7 +44,17 @@ const chase = createRoute({
   validateSearch: (search): { meeting?: string } => (text(search.meeting) ? { meeting: text(search.meeting) as string } : {}),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([desk, lanes, arrange, chase, files]), defaultPreload: "intent" });
+const access = createRoute({
+  getParentRoute: () => root,
+  path: "/access",
+  component: Access,
+  validateSearch: (search): { who?: string; owner?: string } => ({
+    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...(text(search.owner) ? { owner: text(search.owner) as string } : {}),
+  }),
+});
+
+export const router = createRouter({ routeTree: root.addChildren([desk, lanes, arrange, chase, access, files]), defaultPreload: "intent" });
 
 declare module "@tanstack/react-router" {
   interface Register {

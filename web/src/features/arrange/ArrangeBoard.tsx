@@ -3,7 +3,7 @@ import { useMemo, useRef, type PointerEvent } from "react";
 import { lanesQuery } from "../../api/queries";
 import type { Chosen, Lane, Slots, Zone } from "../../api/types";
 import { useWatched } from "../../app/live";
-import { useHeight } from "../../app/useHeight";
+import { useSize } from "../../app/useSize";
 import type { Axis } from "../../lane/axis";
 import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
 import { clock, dateText, hour, minute } from "../../lane/time";
@@ -25,7 +25,7 @@ const step = 15 * minute;
 
 /** Everyone's lanes on the chosen day under the contour of how many are free; the stretch is dragged over them. */
 export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }: Props) {
-  const [area, height] = useHeight();
+  const [area, height] = useSize();
   const day = found.days.find((d) => d.start <= moment.start && moment.start < d.end);
   const ids = found.people.filter((p) => !p.who.id.includes("@")).map((p) => p.who.id);
   const lanes = useQuery(lanesQuery(ids, day?.date ?? dateText(zone, moment.start), "day"));

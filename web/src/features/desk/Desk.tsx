@@ -7,7 +7,7 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
-import { useHeight } from "../../app/useHeight";
+import { useSize } from "../../app/useSize";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard } from "../../lane/LaneBoard";
@@ -26,7 +26,7 @@ export function Desk() {
 function Today({ desk }: { desk: DeskData }) {
   const now = useNow(desk.now);
   const navigate = useNavigate();
-  const [page, height] = useHeight();
+  const [page, height] = useSize();
   const [chosen, setChosen] = useState(0);
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, desk.zones[0]);

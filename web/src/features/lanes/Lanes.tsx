@@ -7,7 +7,7 @@ import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
-import { useHeight } from "../../app/useHeight";
+import { useSize } from "../../app/useSize";
 import { useNow } from "../../app/useNow";
 import { useSetting } from "../../app/useSetting";
 import { useShownLanes } from "../../app/useShownLanes";
@@ -76,7 +76,7 @@ function Board({
 }) {
   const navigate = route.useNavigate();
   const now = useNow(data.now);
-  const [page, height] = useHeight();
+  const [page, height] = useSize();
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, data.zones[0]);
   const people = useMemo(() => data.days[0]?.lanes.map((l) => l.who) ?? [], [data]);

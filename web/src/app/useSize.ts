@@ -1,15 +1,19 @@
 import { useCallback, useState } from "react";
 
-/** The height an element is given, followed as the window changes. */
-export function useHeight() {
+/** The height and width an element is given, followed as the window changes. */
+export function useSize() {
   const [height, setHeight] = useState(0);
+  const [width, setWidth] = useState(0);
   const ref = useCallback((element: HTMLElement | null) => {
     if (!element) return;
-    const measure = () => setHeight(element.clientHeight);
+    const measure = () => {
+      setHeight(element.clientHeight);
+      setWidth(element.clientWidth);
+    };
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
-  return [ref, height] as const;
+  return [ref, height, width] as const;
 }

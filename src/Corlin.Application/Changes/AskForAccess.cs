@@ -1,0 +1,78 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Asks to see or do something in somebody's calendars, and where it is said so lets them see one's own in the same act.</summary>
+/// <param name="Offer">What the owner is given in the actor's own calendars at once; null for nothing.</param>
+public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms, string? Words, AccessTerms? Offer = null) : IChange<long>
+{
+    /// <summary>Nobody asks for more at a time.</summary>
+    private const int MostWaiting = 100;
+
+    public long Apply(IChangeSession session)
+    {
+        var users = session.Users([Actor, Owner]);
+        if (Actor == Owner || !users.TryGetValue(Owner, out var owner) || !owner.Inside) throw new RefusedException(RefusalKind.OwnCalendar, "owner");
+        if (Words?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "words", Words);
+        if (Granting.WhyNot(Terms, users[Actor].Inside, session.CeilingFor(users[Actor].Inside), session.Now) is { } whyNot) throw RightToAct.Refused(whyNot);
+        var waiting = session.AccessRequestsOf(Actor);
+        if (waiting.Count >= MostWaiting) throw new RefusedException(RefusalKind.TooMany, "owner", MostWaiting.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        if (Offer is not null) session.MustGrant(Actor, Actor, Offer, owner.Inside);
+        var change = session.Begin(ChangeKind.AccessAsked, Actor, Actor, null);
+        // Who asks anew asks for that alone.
+        foreach (var before in waiting.Where(r => r.Owner == Owner)) session.Close(before);
+        session.Ask(new AccessRequest(0, Actor, Owner, Terms, Words, session.Now));
+        if (Offer is not null) session.Grant(Actor, Owner, owner.Inside, Offer, Words, AccessNewsKind.Granted);
+        return change;
+    }
+}
+
+/// <summary>Asks no more.</summary>
+public sealed record AskNoMore(UserId Actor, long Request) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        if (session.AccessRequest(Request) is not { } asked || asked.Asker != Actor) throw new RefusedException(RefusalKind.NotFound);
+        var change = session.Begin(ChangeKind.AccessAskedNoMore, Actor, Actor, null);
+        session.Close(asked);
+        return change;
+    }
+}
+
+/// <summary>Refuses what somebody asked for; they are told. What is granted, or less, is granted by <see cref="GrantAccess"/>.</summary>
+public sealed record RefuseAccess(UserId Actor, long Request, string? Line = null) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        if (session.AccessRequest(Request) is not { } asked) throw new RefusedException(RefusalKind.NotFound);
+        // Who may pass on anything at all there may refuse.
+        var by = session.MustPassOn(Actor, asked.Owner, new AccessTerms(Sight.Nothing, Acting.Look, Until: session.Now));
+        var change = session.Begin(ChangeKind.AccessRefused, Actor, asked.Owner, by);
+        session.Close(asked);
+        session.Tell(new AccessNews(0, AccessNewsKind.Refused, asked.Asker, asked.Owner, asked.Terms, Line, session.Now));
+        return change;
+    }
+}
+
+/// <summary>Puts away something that one was told of one's access.</summary>
+public sealed record PutAccessNewsAway(UserId Actor, long News) : IChange<bool>
+{
+    public bool Apply(IChangeSession session) => session.PutAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
+}
+
+/// <summary>Sets the most that the organisation lets anybody inside, or outside, have. An administrator does.</summary>
+public sealed record SetCeiling(UserId Actor, bool Inside, Ceiling Ceiling) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        session.MustAdminister(Actor);
+        if (!Grant.IsLegal(Ceiling.Sight, Ceiling.Acting)) throw new RefusedException(RefusalKind.IllegalGrant);
+        var change = session.Begin(ChangeKind.CeilingSet, Actor, Actor, null);
+        session.Set(Inside, Inside ? Ceiling : Ceiling with { Acting = Acting.Look });
+        return change;
+    }
+}

@@ -1,0 +1,50 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+
+namespace Corlin.Application.Reads;
+
+internal static class AccessNewsViews
+{
+    private const int Most = 5;
+
+    /// <summary>What the viewer was told of their access and has not put away, latest first.</summary>
+    public static IReadOnlyList<AccessNewsView> Read(Viewing viewing)
+    {
+        var news = viewing.Store.AccessNewsFor(viewing.Person.Id, viewing.Now, Most);
+        var users = viewing.Users(news.SelectMany(n => new[] { n.Owner, n.By, n.To }));
+        return [.. news.Select(n => new AccessNewsView(
+            n.Id, viewing.View(users[n.Owner]), Words(viewing, n, users), n.Line, n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed && n.Terms.Sight > Sight.Nothing))];
+    }
+
+    private static string Words(Viewing viewing, AccessNews news, IReadOnlyDictionary<UserId, CalendarUser> users)
+    {
+        var (owner, by) = (users[news.Owner], users[news.By]);
+        // Done in the owner's name it shows both names.
+        var who = by.Id == owner.Id ? owner.Name : $"{by.Name} for {owner.Name}";
+        var dated = Dated(news.Terms, owner);
+        var to = news.To == viewing.Person.Id ? "you" : users[news.To].Name;
+        var access = English.Access(news.Terms, owner, viewing.Person);
+        return news.Kind switch
+        {
+            AccessNewsKind.Granted => $"{who} lets {to} {access}{dated}.",
+            AccessNewsKind.Changed => $"{who} changed it: {to} may now {access}{dated}.",
+            AccessNewsKind.Withdrawn => $"{who} has withdrawn it: {to} may no longer {access}.",
+            AccessNewsKind.Ended => $"It has ended: {to} could {access}.",
+            _ => $"{who} refuses what you asked for: to {access}.",
+        };
+    }
+
+    private static string Dated(AccessTerms terms, CalendarUser owner)
+    {
+        string Day(NodaTime.Instant moment) => English.ShortDay(ReadAccess.Day(moment, owner));
+        return (terms.From, terms.Until) switch
+        {
+            ({ } from, { } until) => $", from {Day(from)} to {Day(until - NodaTime.Duration.Epsilon)}",
+            ({ } from, null) => $", from {Day(from)}",
+            (null, { } until) => $", to {Day(until - NodaTime.Duration.Epsilon)}",
+            _ => "",
+        };
+    }
+}

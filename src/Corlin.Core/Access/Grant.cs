@@ -1,0 +1,55 @@
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Core.Access;
+
+/// <summary>What is granted: how much is seen, what may be done, and when.</summary>
+/// <param name="Private">Whether private entries are included.</param>
+/// <param name="From">When it begins, or null for at once.</param>
+/// <param name="Until">When it has ended, or null for no end.</param>
+/// <param name="PassOn">Whether the receiver may grant it further.</param>
+public sealed record AccessTerms(Sight Sight, Acting Acting, bool Private = false, Instant? From = null, Instant? Until = null, bool PassOn = false);
+
+/// <summary>What one person or group may see and do in another's calendars.</summary>
+/// <param name="Calendar">The one calendar, or null for all of the owner's.</param>
+/// <param name="Receiver">Who holds it, a group for its members; null for a default.</param>
+/// <param name="Inside">Of a default: whether it is for everyone inside or everyone else.</param>
+public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? Receiver, bool Inside, AccessTerms Terms)
+{
+    public Sight Sight => Terms.Sight;
+
+    public Acting Acting => Terms.Acting;
+
+    public bool Private => Terms.Private;
+
+    /// <summary>Add goes with any sight, change needs Headline, speak for needs Whole.</summary>
+    public static bool IsLegal(Sight sight, Acting acting) => acting switch
+    {
+        Acting.Change => sight >= Sight.Headline,
+        Acting.SpeakFor => sight == Sight.Whole,
+        _ => true,
+    };
+
+    public bool HoldsAt(Instant now) => (Terms.From is null || Terms.From <= now) && (Terms.Until is null || now < Terms.Until);
+
+    /// <summary>Whether it is for a calendar.</summary>
+    public bool IsOn(CalendarId calendar) => Calendar is null || Calendar == calendar;
+}
+
+/// <summary>The most that the organisation lets anybody inside, or anybody outside, have in a calendar that is not theirs.</summary>
+public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
+{
+    public static readonly Ceiling Open = new(Sight.Whole, Acting.SpeakFor, true);
+
+    public Sight On(Sight sight) => sight < Sight ? sight : Sight;
+
+    /// <summary>Also no more than goes with the sight that is left.</summary>
+    public Acting On(Acting acting)
+    {
+        var most = acting < Acting ? acting : Acting;
+        while (!Grant.IsLegal(Sight, most)) most--;
+        return most;
+    }
+
+    public bool Allows(AccessTerms terms) => terms.Sight <= Sight && terms.Acting <= Acting && (Private || !terms.Private);
+}

@@ -1,0 +1,52 @@
+using NodaTime;
+
+namespace Corlin.Core.Access;
+
+/// <summary>Why terms may not be granted.</summary>
+public enum WhyNotGrant
+{
+    /// <summary>They do not go together: change needs Headline, speak for needs Whole.</summary>
+    NoSuchPair,
+
+    /// <summary>Who is outside only looks.</summary>
+    OutsideLooks,
+
+    /// <summary>They would end before they begin, or have ended already.</summary>
+    NeverHolds,
+
+    /// <summary>The organisation allows less.</summary>
+    AboveCeiling,
+
+    /// <summary>Who grants holds nothing there that they may pass on.</summary>
+    NotToPassOn,
+
+    /// <summary>Who grants holds less themselves.</summary>
+    MoreThanHeld,
+}
+
+/// <summary>Who may grant what: decided here alone.</summary>
+public static class Granting
+{
+    /// <summary>Why terms may not be granted to somebody by anyone; null where they may.</summary>
+    public static WhyNotGrant? WhyNot(AccessTerms terms, bool receiverInside, Ceiling ceiling, Instant now)
+    {
+        if (!Grant.IsLegal(terms.Sight, terms.Acting)) return WhyNotGrant.NoSuchPair;
+        if (!receiverInside && (terms.Acting > Acting.Look || terms.PassOn)) return WhyNotGrant.OutsideLooks;
+        if (terms.Until is { } until && (until <= now || until <= terms.From)) return WhyNotGrant.NeverHolds;
+        return ceiling.Allows(terms) ? null : WhyNotGrant.AboveCeiling;
+    }
+
+    /// <summary>Why somebody who is not the owner may not grant terms in a calendar; null where they may.</summary>
+    /// <param name="held">The grants that they hold there, by themselves or through a group.</param>
+    public static WhyNotGrant? WhyNotPassOn(IEnumerable<Grant> held, AccessTerms terms, Instant now)
+    {
+        var toPassOn = held.Where(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(now)).ToList();
+        if (toPassOn.Count == 0) return WhyNotGrant.NotToPassOn;
+        return toPassOn.Any(g => Covers(g.Terms, terms)) ? null : WhyNotGrant.MoreThanHeld;
+    }
+
+    /// <summary>Whether what is held is at least what is granted, for as long.</summary>
+    public static bool Covers(AccessTerms held, AccessTerms granted) =>
+        granted.Sight <= held.Sight && granted.Acting <= held.Acting && (held.Private || !granted.Private)
+        && (held.Until is null || granted.Until <= held.Until);
+}

@@ -1,0 +1,124 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Reads;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Web.Features.Chase;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+
+namespace Corlin.Web.Features.Access;
+
+/// <summary>What is granted or asked for.</summary>
+/// <param name="From">The first day in the owner's zone, or null for at once.</param>
+/// <param name="Until">The last day, or null for no end.</param>
+public sealed record TermsRequest(Sight Sight, Acting Acting, bool Private, bool PassOn, string? From, string? Until);
+
+/// <param name="Owner">Whose calendars they are.</param>
+/// <param name="Receivers">Public ids of people and groups.</param>
+/// <param name="Line">What is written to them with it.</param>
+/// <param name="Request">The request that is answered by it.</param>
+public sealed record GrantRequest(string Owner, IReadOnlyList<string> Receivers, TermsRequest Terms, string? Line, long? Request);
+
+public sealed record ChangeGrantRequest(string Owner, TermsRequest Terms, string? Line);
+
+/// <param name="Offer">What the owner is given in one's own calendars at once.</param>
+public sealed record AskRequest(string Owner, TermsRequest Terms, string? Words, TermsRequest? Offer);
+
+public sealed record WithLineRequest(string? Line);
+
+/// <summary>Who may see and do what.</summary>
+internal static class AccessEndpoints
+{
+    public static void Map(RouteGroupBuilder api)
+    {
+        var access = api.MapGroup("/access");
+        access.MapGet("/", GetAsync);
+        access.MapGet("/grants", GetGrantsAsync);
+        access.MapGet("/as-seen", GetAsSeenAsync);
+        access.MapGet("/readers", GetReadersAsync);
+        access.MapPost("/grants", GrantAsync);
+        access.MapPut("/grants/{id:long}", ChangeAsync);
+        access.MapPost("/grants/{id:long}/withdrawal", WithdrawAsync);
+        access.MapPost("/requests", AskAsync);
+        access.MapDelete("/requests/{id:long}", AskNoMoreAsync);
+        access.MapPost("/requests/{id:long}/refusal", RefuseAsync);
+        access.MapDelete("/news/{id:long}", PutAwayAsync);
+        access.MapPut("/ceilings/{side}", SetCeilingAsync);
+    }
+
+    private static async Task<Ok<AccessView>> GetAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadAccess(reader.Person, reader.Now).Run(s)));
+
+    /// <param name="who">A public id, or inside or outside for a default.</param>
+    /// <param name="owner">Whose calendars they are.</param>
+    private static async Task<Ok<GrantsView>> GetGrantsAsync(Reader reader, string who, string owner) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadGrants(reader.Person, who, owner, reader.Now).Run(s)));
+
+    /// <param name="who">A public id, or inside or outside for who holds only the default.</param>
+    /// <param name="owner">Whose lane it is.</param>
+    /// <param name="date">Today where none is given.</param>
+    private static async Task<Ok<AsSeenView>> GetAsSeenAsync(Reader reader, string who, string owner, string? date) => TypedResults.Ok(await reader.ReadAsync(s => new ReadAs(
+        reader.Person, who, owner, date is null ? null : Reader.Date(date, "date"), reader.Now).Run(s)));
+
+    /// <param name="owner">On whose lane the title would stand.</param>
+    private static async Task<Results<Ok<ReadersView>, NotFound>> GetReadersAsync(Reader reader, string owner) =>
+        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NotFound();
+
+    private static async Task<Ok<ChangedView>> GrantAsync(Reader reader, GrantRequest request)
+    {
+        var owner = await OwnerAsync(reader, request.Owner);
+        var receivers = new List<UserId>();
+        foreach (var receiver in request.Receivers.Take(GrantAccess.MostReceivers + 1)) receivers.Add(await reader.UserAsync(receiver, "receivers"));
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GrantAccess(
+            reader.Person, owner.Id, receivers, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"), request.Request))));
+    }
+
+    private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, ChangeGrantRequest request)
+    {
+        var owner = await OwnerAsync(reader, request.Owner);
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAccess(reader.Person, id, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line")))));
+    }
+
+    private static async Task<Ok<ChangedView>> WithdrawAsync(Reader reader, long id, WithLineRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WithdrawAccess(reader.Person, id, Line(request.Line, "line")))));
+
+    private static async Task<Ok<ChangedView>> AskAsync(Reader reader, AskRequest request)
+    {
+        var owner = await OwnerAsync(reader, request.Owner);
+        var own = await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person]);
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskForAccess(
+            reader.Person, owner.Id, Terms(request.Terms, owner.HomeZone), Line(request.Words, "words"), request.Offer is { } offer ? Terms(offer, own.HomeZone) : null))));
+    }
+
+    private static async Task<Ok<ChangedView>> AskNoMoreAsync(Reader reader, long id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskNoMore(reader.Person, id))));
+
+    private static async Task<Ok<ChangedView>> RefuseAsync(Reader reader, long id, WithLineRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RefuseAccess(reader.Person, id, Line(request.Line, "line")))));
+
+    private static async Task<NoContent> PutAwayAsync(Reader reader, long id)
+    {
+        await reader.ChangeAsync(new PutAccessNewsAway(reader.Person, id));
+        return TypedResults.NoContent();
+    }
+
+    /// <param name="side">inside or outside.</param>
+    private static async Task<Ok<ChangedView>> SetCeilingAsync(Reader reader, string side, CeilingView request)
+    {
+        if (side is not ("inside" or "outside")) throw new RefusedException(RefusalKind.BadInput, "side", side);
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetCeiling(reader.Person, side == "inside", new Ceiling(request.Sight, request.Acting, request.Private)))));
+    }
+
+    private static async Task<CalendarUser> OwnerAsync(Reader reader, string publicId) =>
+        await reader.ReadAsync(s => s.User(publicId)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "owner", publicId);
+
+    private static AccessTerms Terms(TermsRequest request, DateTimeZone zone) => new(
+        request.Sight, request.Acting, request.Private,
+        request.From is { } from ? zone.Day(Reader.Date(from, "from")).Start : null,
+        request.Until is { } until ? zone.Day(Reader.Date(until, "until")).End : null,
+        request.PassOn);
+
+    private static string? Line(string? text, string field) => Times.Limited(text, GrantAccess.LongestLine, field);
+}

@@ -1,0 +1,123 @@
+import type { ReactNode } from "react";
+import type { Person, Terms } from "../../api/types";
+import { DatePart } from "../../sentence/DatePart";
+import { Choices, Part } from "../../sentence/Part";
+import { actingLabel, actings, sightLabel, sights, withActing, withSight } from "./terms";
+
+interface Props {
+  /** Who sees, as the sentence begins: "Ines Quadros sees", "Let … see". */
+  begin: ReactNode;
+  owner: Pick<Person, "givenName">;
+  own: boolean;
+  terms: Terms;
+  onEdit: (terms: Terms) => void;
+  /** What is held, what is asked for, or a default, of which only what is seen and done is said. */
+  kind?: "held" | "asked" | "default";
+  /** Who is outside only looks. */
+  inside: boolean;
+}
+
+/** What somebody may see and do, as a sentence whose parts are chosen. */
+export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held", inside }: Props) {
+  const whose = own ? "your" : `${owner.givenName}’s`;
+  const held = kind === "held";
+  const speaksFor = `speak for ${own ? "you" : owner.givenName}`;
+  const asked = { look: "no more", add: "to add to it", change: "to change it", speakFor: `to ${speaksFor}` };
+  const acting = kind === "asked" ? asked[terms.acting] : terms.acting === "speakFor" ? speaksFor : actingLabel(terms.acting);
+  return (
+    <span>
+      {begin}{" "}
+      <Part name="Sees" value={sightLabel(terms.sight)} width={300}>
+        {(close) => (
+          <Choices
+            value={terms.sight}
+            options={sights}
+            onChoose={(sight) => {
+              onEdit(withSight(terms, sight));
+              close();
+            }}
+          />
+        )}
+      </Part>{" "}
+      of {whose} calendar
+      {(held || terms.private) && (
+        <>
+          , <Private value={terms.private} onChoose={(value) => onEdit({ ...terms, private: value })} />
+        </>
+      )}
+      {inside && (
+        <>
+          {kind === "asked" ? " and " : ", and may "}
+          <Part name="May" value={acting} width={320}>
+            {(close) => (
+              <Choices
+                value={terms.acting}
+                options={actings}
+                onChoose={(value) => {
+                  onEdit(withActing(terms, value));
+                  close();
+                }}
+              />
+            )}
+          </Part>
+        </>
+      )}
+      {held && (
+        <>
+          , from <DatePart name="From" value={terms.from ?? ""} open="now" onChange={(from) => onEdit({ ...terms, from: from || null })} />
+        </>
+      )}
+      {kind !== "default" && (
+        <>
+          {held ? " to " : ", until "}
+          <DatePart
+            name="Until"
+            value={terms.until ?? ""}
+            open={held ? "no end" : "withdrawn"}
+            onChange={(until) => onEdit({ ...terms, until: until || null })}
+          />
+        </>
+      )}
+      {held && inside && (
+        <>
+          ;{" "}
+          <Part name="Pass on" value={terms.passOn ? "may pass it on" : "may not pass it on"} width={260}>
+            {(close) => (
+              <Choices<string>
+                value={terms.passOn ? "yes" : "no"}
+                options={[
+                  { value: "no", label: "may not pass it on" },
+                  { value: "yes", label: "may pass it on", note: "as much or less" },
+                ]}
+                onChoose={(value) => {
+                  onEdit({ ...terms, passOn: value === "yes" });
+                  close();
+                }}
+              />
+            )}
+          </Part>
+        </>
+      )}
+    </span>
+  );
+}
+
+function Private({ value, onChoose }: { value: boolean; onChoose: (value: boolean) => void }) {
+  return (
+    <Part name="Private entries" value={value ? "private entries too" : "without private entries"} width={260}>
+      {(close) => (
+        <Choices<string>
+          value={value ? "yes" : "no"}
+          options={[
+            { value: "no", label: "without private entries" },
+            { value: "yes", label: "private entries too" },
+          ]}
+          onChoose={(v) => {
+            onChoose(v === "yes");
+            close();
+          }}
+        />
+      )}
+    </Part>
+  );
+}

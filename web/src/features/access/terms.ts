@@ -1,0 +1,52 @@
+import type { Acting, Sight, Terms } from "../../api/types";
+
+export const sights: { value: Sight; label: string; note: string }[] = [
+  { value: "headline", label: "Headline", note: "also title and place" },
+  { value: "outline", label: "Outline", note: "that time is taken" },
+  { value: "whole", label: "Whole", note: "also who, agenda, papers" },
+  { value: "nothing", label: "nothing", note: "not even that" },
+];
+
+export const actings: { value: Acting; label: string; note: string }[] = [
+  { value: "look", label: "look", note: "and nothing else" },
+  { value: "add", label: "add", note: "appointments, and change those" },
+  { value: "change", label: "change", note: "any appointment" },
+  { value: "speakFor", label: "speak for", note: "organise and answer too" },
+];
+
+const labelOf = <T extends string>(list: { value: T; label: string }[], value: T) => list.find((o) => o.value === value)?.label ?? value;
+
+export const sightLabel = (sight: Sight) => labelOf(sights, sight);
+export const actingLabel = (acting: Acting) => labelOf(actings, acting);
+
+/** What is chosen most. */
+export const usualTerms: Terms = { sight: "headline", acting: "look", private: false, passOn: false, from: null, until: null };
+
+/** Less sight takes away what needs more of it. */
+export function withSight(terms: Terms, sight: Sight): Terms {
+  const blind = sight === "nothing" || sight === "outline";
+  const acting =
+    terms.acting === "speakFor" && sight !== "whole"
+      ? blind
+        ? "add"
+        : "change"
+      : terms.acting === "change" && blind
+        ? "add"
+        : terms.acting;
+  return { ...terms, sight, acting };
+}
+
+/** More to do brings the sight that it needs. */
+export function withActing(terms: Terms, acting: Acting): Terms {
+  if (acting === "speakFor") return { ...terms, acting, sight: "whole" };
+  if (acting === "change" && terms.sight !== "whole") return { ...terms, acting, sight: "headline" };
+  return { ...terms, acting };
+}
+
+export const isSame = (one: Terms, other: Terms) =>
+  one.sight === other.sight &&
+  one.acting === other.acting &&
+  one.private === other.private &&
+  one.passOn === other.passOn &&
+  one.from === other.from &&
+  one.until === other.until;

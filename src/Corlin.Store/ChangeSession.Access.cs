@@ -1,6 +1,7 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 
@@ -45,6 +46,8 @@ internal sealed partial class ChangeSession
     {
         Db.AccessRequests.Single(r => r.Id == request.Id).ClosedById = Current.Id;
         RaiseMain(request.Owner);
+        // Who asked waits at their own screen.
+        RaiseMain(request.Asker);
     }
 
     public void Tell(AccessNews news)
@@ -86,7 +89,8 @@ internal sealed partial class ChangeSession
     {
         var told = Db.AccessNews.Where(n => n.ChangeId == change).ToList();
         foreach (var news in told.Where(n => n.NotBefore > Now)) news.Withdrawn = true;
-        var grants = Db.Grants.Where(g => (g.GivenById == change && g.EndedById == null) || g.EndedById == change).ToList();
+        var grants = Db.Grants.Where(g => g.GivenById == change || g.EndedById == change).ToList();
+        if (grants.Any(g => g.GivenById == change && g.EndedById is not null) || grants.Any(GivenAnewSince)) throw new RefusedException(RefusalKind.ChangedSince);
         foreach (var row in grants.Where(g => g.EndedById is null)) End(AccessMapping.ToCore(row));
         foreach (var row in grants.Where(g => g.EndedById == change)) Give(AccessMapping.ToCore(row));
         foreach (var news in told.Where(n => !n.Withdrawn && n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed or AccessNewsKind.Withdrawn)) TellAgain(news, grants);
@@ -106,6 +110,10 @@ internal sealed partial class ChangeSession
         ForgetCeilings();
         Db.SaveChanges();
     }
+
+    /// <summary>Whether somebody was granted something else since what they held was ended.</summary>
+    private bool GivenAnewSince(GrantRow ended) =>
+        ended.EndedById is { } by && Db.Grants.Any(g => g.OwnerId == ended.OwnerId && g.ReceiverId == ended.ReceiverId && g.Inside == ended.Inside && g.EndedById == null && g.GivenById > by);
 
     private void TellAgain(AccessNewsRow news, List<GrantRow> grants)
     {

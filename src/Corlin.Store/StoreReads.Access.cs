@@ -13,6 +13,12 @@ internal partial class StoreReads
     /// <summary>Members of members of members: deeper nothing is looked for.</summary>
     private const int DeepestGroup = 20;
 
+    /// <summary>What is older is told no longer, read or not.</summary>
+    private static readonly Duration NewsKept = Duration.FromDays(14);
+
+    /// <summary>In the place of a receiver where a default is asked for; no person has it.</summary>
+    private const long Nobody = 0;
+
     private readonly Dictionary<UserId, IReadOnlyList<UserId>> groupsOf = [];
     private readonly Dictionary<bool, Ceiling> ceilings = [];
 
@@ -37,6 +43,22 @@ internal partial class StoreReads
         var wanted = owners.Select(o => o.Value).Distinct().ToArray();
         if (wanted.Length == 0) return [];
         return [.. Db.Grants.AsNoTracking().Where(g => wanted.Contains(g.OwnerId) && g.EndedById == null).AsEnumerable().Select(AccessMapping.ToCore)];
+    }
+
+    public IReadOnlyList<Grant> GrantsIn(IReadOnlyCollection<UserId> owners, IReadOnlyCollection<UserId> receivers, bool defaults)
+    {
+        var wanted = owners.Select(o => o.Value).Distinct().ToArray();
+        long[] holders = [.. receivers.Select(r => r.Value).Distinct(), .. defaults ? [Nobody] : Array.Empty<long>()];
+        if (wanted.Length == 0 || holders.Length == 0) return [];
+        return [.. Db.Grants.AsNoTracking().Where(g => wanted.Contains(g.OwnerId) && g.EndedById == null && holders.Contains(g.ReceiverId ?? Nobody)).AsEnumerable().Select(AccessMapping.ToCore)];
+    }
+
+    public IReadOnlyDictionary<UserId, Acting> ReceiversIn(IReadOnlyCollection<UserId> owners, Instant now)
+    {
+        var wanted = owners.Select(o => o.Value).Distinct().ToArray();
+        if (wanted.Length == 0) return System.Collections.ObjectModel.ReadOnlyDictionary<UserId, Acting>.Empty;
+        return Db.Grants.Where(g => wanted.Contains(g.OwnerId) && g.EndedById == null && g.ReceiverId != null && (g.Until == null || g.Until > now))
+            .GroupBy(g => g.ReceiverId!.Value).Select(g => new { g.Key, Most = g.Max(x => x.Acting) }).ToDictionary(g => new UserId(g.Key), g => g.Most);
     }
 
     public Grant? Grant(long id) => Db.Grants.AsNoTracking().FirstOrDefault(g => g.Id == id && g.EndedById == null) is { } row ? AccessMapping.ToCore(row) : null;
@@ -98,11 +120,26 @@ internal partial class StoreReads
     public IReadOnlyList<AccessNews> AccessNewsFor(UserId who, Instant now, int limit)
     {
         var holders = Holders(who);
-        return [.. Db.AccessNews.AsNoTracking()
-            .Where(n => holders.Contains(n.ToId) && n.NotBefore <= now && !n.Withdrawn && !Db.AccessNewsRead.Any(r => r.UserId == who.Value && r.NewsId == n.Id))
-            .OrderByDescending(n => n.NotBefore).Take(limit)
-            .Join(Db.Changes, n => n.ChangeId, c => c.Id, (n, c) => new { News = n, c.ActorId }).AsEnumerable()
-            .OrderByDescending(n => n.News.NotBefore).Select(n => AccessMapping.ToCore(n.News, n.ActorId))];
+        var since = now - NewsKept;
+        var news = Db.AccessNews.AsNoTracking()
+            .Where(n => holders.Contains(n.ToId) && n.NotBefore <= now && n.NotBefore > since && !n.Withdrawn && !Db.AccessNewsRead.Any(r => r.UserId == who.Value && r.NewsId == n.Id))
+            .OrderByDescending(n => n.NotBefore).Take(limit).ToList();
+        if (news.Count == 0) return [];
+        var changes = news.Select(n => n.ChangeId).Distinct().ToArray();
+        var actors = Db.Changes.Where(c => changes.Contains(c.Id)).Select(c => new { c.Id, c.ActorId }).ToDictionary(c => c.Id, c => c.ActorId);
+        return [.. news.Select(n => AccessMapping.ToCore(n, actors[n.ChangeId]))];
+    }
+
+    public IReadOnlyList<CalendarChange> AccessChangedBetween(Instant after, Instant until)
+    {
+        var owners = Db.Grants.Where(g => g.EndedById == null && g.From > after && g.From <= until).Select(g => g.OwnerId)
+            .Concat(Db.Grants.Where(g => g.EndedById == null && g.Until > after && g.Until <= until).Select(g => g.OwnerId)).ToList();
+        var told = Db.AccessNews.Where(n => n.NotBefore > after && n.NotBefore <= until && !n.Withdrawn).Select(n => n.ToId).Distinct().ToList();
+        if (owners.Count + told.Count == 0) return [];
+        var members = EveryoneIn([.. told.Select(t => new UserId(t))]).SelectMany(m => m).Select(m => m.Value);
+        var wanted = owners.Concat(told).Concat(members).Distinct().ToArray();
+        return [.. Db.Calendars.Where(c => c.Main && wanted.Contains(c.OwnerId)).Select(c => new { c.Id, c.ChangeNumber }).AsEnumerable()
+            .Select(c => new CalendarChange(new CalendarId(c.Id), c.ChangeNumber))];
     }
 
     public int CountInside() => Db.People.Count(p => p.Inside && p.Kind == UserKind.Person);

@@ -35,7 +35,7 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.Id);
     }
 
-    public bool IsAdministrator(UserId who) => Db.People.Any(p => p.Id == who.Value && p.Administrator);
+    public bool IsAdministrator(UserId who) => Db.People.Where(p => p.Id == who.Value).Select(p => p.Administrator).FirstOrDefault();
 
     public IReadOnlyList<CalendarUser> FindUsers(string text, int limit)
     {

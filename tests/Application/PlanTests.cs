@@ -1,8 +1,10 @@
 using System.Collections.Concurrent;
 using System.Data.Common;
 using System.Diagnostics;
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
+using Corlin.Core.Access;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using NodaTime;
@@ -52,6 +54,19 @@ public sealed class PlanTests : IAsyncLifetime
 
     [Fact]
     public Task Followed_calendars_search() => Searches(s => (s.FollowedDue(world.Now, 4), new ReadFollowed(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s), s.CountAtHome([new(1)])), atLeast: 5);
+
+    [Fact]
+    public async Task Access_searches()
+    {
+        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, isPrivate: true, passOn: true);
+        await world.Do(new AskForAccess(world.Tome.Id, world.Maren.Id, new AccessTerms(Sight.Headline, Acting.Look), null));
+        await Searches(
+            s => (
+                new ReadAccess(world.Noor.Id, world.Now).Run(s), new ReadGrants(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, world.Now).Run(s),
+                new ReadAs(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, null, world.Now).Run(s), new ReadReaders(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s),
+                s.AccessChangedBetween(world.Now - Duration.FromDays(1), world.Now + Duration.FromDays(1))),
+            atLeast: 20);
+    }
 
     [Fact]
     public Task Free_slots_search() => Searches(

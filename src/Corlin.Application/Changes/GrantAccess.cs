@@ -51,18 +51,37 @@ public sealed record GrantAccess(UserId Actor, UserId Owner, IReadOnlyList<UserI
     private static bool IsWithoutDates(AccessTerms terms) => terms is { From: null, Until: null };
 }
 
-/// <summary>Changes what somebody was granted, a default among it; who holds it is told.</summary>
+/// <summary>Changes what somebody was granted; who holds it is told.</summary>
 public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, string? Line = null) : IChange<long>
 {
     public long Apply(IChangeSession session)
     {
         var (stands, by) = session.MustFindGrant(Actor, Grant);
         if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
-        // Of a default nobody is told and nobody passes it on.
+        if (stands.Receiver is null) throw new RefusedException(RefusalKind.NotFound);
         session.MustGrant(Actor, stands.Owner, Terms, stands.Inside);
         var change = session.Begin(ChangeKind.AccessChanged, Actor, stands.Owner, by);
         session.End(stands);
-        session.Grant(stands.Owner, stands.Receiver, stands.Inside, stands.Receiver is null ? Terms with { PassOn = false, Private = false } : Terms, Line, AccessNewsKind.Changed);
+        session.Grant(stands.Owner, stands.Receiver, stands.Inside, Terms, Line, AccessNewsKind.Changed);
+        return change;
+    }
+}
+
+/// <summary>Sets what everyone inside, or everyone else, may see and do in somebody's calendars who holds nothing of their own there.</summary>
+public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, Sight Sight, Acting Acting) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var terms = new AccessTerms(Sight, Acting);
+        var by = session.MustGrant(Actor, Owner, terms, Inside);
+        var change = session.Begin(ChangeKind.AccessChanged, Actor, Owner, by);
+        foreach (var stands in session.GrantsIn([Owner]).Where(g => g.Receiver is null && g.Inside == Inside))
+        {
+            session.MustPassOn(Actor, Owner, stands.Terms);
+            session.End(stands);
+        }
+
+        session.Grant(Owner, null, Inside, terms, null, AccessNewsKind.Changed);
         return change;
     }
 }

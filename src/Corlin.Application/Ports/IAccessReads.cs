@@ -16,6 +16,12 @@ public interface IAccessReads
     /// <summary>Everything that stands in the calendars of some people, whoever holds it, and the defaults.</summary>
     IReadOnlyList<Grant> GrantsIn(IReadOnlyCollection<UserId> owners);
 
+    /// <summary>What stands in the calendars of some people for some receivers, by themselves; with the defaults where null is among them.</summary>
+    IReadOnlyList<Grant> GrantsIn(IReadOnlyCollection<UserId> owners, IReadOnlyCollection<UserId> receivers, bool defaults);
+
+    /// <summary>Who holds something by themselves in the calendars of some people now or later, and the most that they may do in any.</summary>
+    IReadOnlyDictionary<UserId, Acting> ReceiversIn(IReadOnlyCollection<UserId> owners, Instant now);
+
     /// <summary>One that stands, or null.</summary>
     Grant? Grant(long id);
 
@@ -39,6 +45,14 @@ public interface IAccessReads
 
     /// <summary>What somebody is told of their access and has not put away, latest first.</summary>
     IReadOnlyList<AccessNews> AccessNewsFor(UserId who, Instant now, int limit);
+
+    /// <summary>
+    /// The main calendars that look otherwise to somebody since a moment, with the numbers they have: of those in whose calendars a grant began
+    /// or ended, and of those who are told something since.
+    /// </summary>
+    /// <param name="after">Not itself.</param>
+    /// <param name="until">Itself too.</param>
+    IReadOnlyList<CalendarChange> AccessChangedBetween(Instant after, Instant until);
 
     /// <summary>How many people there are inside.</summary>
     int CountInside();

@@ -10,12 +10,13 @@ namespace Corlin.Application.Reads;
 
 /// <summary>Who may see and do what in the calendars whose grants the viewer may know.</summary>
 /// <param name="Words">"4 calendars, 12 who hold something, 2 who ask."</param>
+/// <param name="First">What the first rows hold; the others are asked for as they come into view.</param>
 /// <param name="Requests">What others ask for in these calendars.</param>
 /// <param name="Asked">What the viewer has asked for elsewhere.</param>
 /// <param name="MayChangeCeilings">Whether the viewer is an administrator.</param>
 public sealed record AccessView(
-    long Now, string Words, IReadOnlyList<AccessCalendarView> Calendars, IReadOnlyList<AccessRowView> Rows, IReadOnlyList<AccessRequestView> Requests,
-    IReadOnlyList<AccessRequestView> Asked, CeilingView Inside, CeilingView Outside, bool MayChangeCeilings);
+    long Now, string Words, IReadOnlyList<AccessCalendarView> Calendars, IReadOnlyList<AccessRowView> Rows, IReadOnlyList<AccessCellsView> First,
+    IReadOnlyList<AccessRequestView> Requests, IReadOnlyList<AccessRequestView> Asked, CeilingView Inside, CeilingView Outside, bool MayChangeCeilings);
 
 /// <summary>Somebody's calendars.</summary>
 /// <param name="Own">They are the viewer's own.</param>
@@ -28,14 +29,7 @@ public sealed record MostView(Sight Sight, Acting Acting, bool Private, string? 
 /// <summary>Somebody who holds something.</summary>
 /// <param name="Who">Null for everyone inside or everyone else.</param>
 /// <param name="Note">Where or what they are: "Madrid", "group of 6", "outside", "you".</param>
-public sealed record AccessRowView(string Key, PersonView? Who, string Name, string Note, bool Inside, IReadOnlyList<AccessCellView> Cells);
-
-/// <summary>What somebody holds in somebody's calendars.</summary>
-/// <param name="Calendar">Which of the calendars, by its place in their list.</param>
-/// <param name="Sight">All grants taken together, those through groups too.</param>
-/// <param name="Ends">"to 26 March", "from 22 March"; null where nothing is dated.</param>
-/// <param name="Through">A group gives it to them too.</param>
-public sealed record AccessCellView(int Calendar, Sight Sight, Acting Acting, bool Private, bool Own, string? Ends, bool Through);
+public sealed record AccessRowView(string Key, PersonView? Who, string Name, string Note, bool Inside);
 
 /// <param name="Who">Who asks, or of one's own whose calendar it is.</param>
 public sealed record AccessRequestView(
@@ -45,18 +39,19 @@ public sealed record CeilingView(Sight Sight, Acting Acting, bool Private);
 
 public sealed record ReadAccess(UserId Viewer, Instant Now)
 {
+    private const string You = "you";
+
     public AccessView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var calendars = Calendars(viewing);
-        var owners = calendars.Select(c => c.Who.Id).ToList();
-        var grants = store.GrantsIn(owners).Where(g => g.Terms.Until is not { } until || until > Now).ToList();
-        var rows = Rows(viewing, calendars, grants);
+        var rows = Rows(viewing, calendars);
+        var first = new ReadAccessCells(Viewer, [.. rows.Take(ReadAccessCells.Most).Select(r => r.Key)], Now).Cells(viewing, calendars);
         var managed = calendars.Where(c => c.Held is null || c.Held.Count > 0).Select(c => c.Who.Id).ToList();
         IReadOnlyList<AccessRequestView> requests = [.. store.AccessRequestsTo(managed).Select(r => Request(viewing, r, calendars.First(c => c.Who.Id == r.Owner)))];
         IReadOnlyList<AccessRequestView> asked = [.. store.AccessRequestsOf(Viewer).Select(r => Request(viewing, r, null))];
         return new AccessView(
-            LaneViews.Ms(Now), Words(calendars, rows, requests.Count), [.. calendars.Select(c => View(viewing, c))], rows, requests, asked,
+            LaneViews.Ms(Now), Words(calendars, rows, requests.Count), [.. calendars.Select(c => View(viewing, c))], rows, first, requests, asked,
             View(store.CeilingFor(true)), View(store.CeilingFor(false)), store.IsAdministrator(Viewer));
     }
 
@@ -81,61 +76,20 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         return new AccessCalendarView(viewing.View(calendar.Who), false, most is null ? null : new MostView(most.Sight, most.Acting, most.Private, LastDay(most.Until, calendar.Who)));
     }
 
-    private List<AccessRowView> Rows(Viewing viewing, IReadOnlyList<Managed> calendars, List<Grant> grants)
+    private List<AccessRowView> Rows(Viewing viewing, IReadOnlyList<Managed> calendars)
     {
-        var place = calendars.Select((c, i) => (c.Who.Id, Index: i)).ToDictionary(c => c.Id, c => c.Index);
-        var byReceiver = grants.ToLookup(g => g.Receiver);
-        var receivers = byReceiver.Where(g => g.Key is not null).Select(g => g.Key!.Value).Append(Viewer).Distinct().ToList();
-        var users = viewing.Users(receivers);
-        var members = viewing.Store.EveryoneIn([.. receivers.Where(r => users[r].Kind == UserKind.Group)]);
-        var groupsOf = members.SelectMany(g => g.Select(who => (who, g.Key))).ToLookup(m => m.who, m => m.Key);
-        var rows = new List<AccessRowView>
-        {
-            new("inside", null, "Everyone inside", "by default", true, [.. Cells(calendars, byReceiver[null].Where(g => g.Inside), place, true, null)]),
-            new("outside", null, "Everyone else", "by default", false, [.. Cells(calendars, byReceiver[null].Where(g => !g.Inside), place, false, null)]),
-        };
-        foreach (var who in receivers.Select(r => users[r]).OrderByDescending(u => u.Id == Viewer).ThenBy(u => u.Inside ? u.Kind == UserKind.Group ? 1 : 0 : 2)
-            .ThenByDescending(u => byReceiver[u.Id].Max(g => (int?)g.Acting) ?? 0).ThenBy(u => u.Name, StringComparer.Ordinal))
-        {
-            var through = groupsOf[who.Id].SelectMany(g => byReceiver[g]).ToList();
-            var cells = Cells(calendars, byReceiver[who.Id].Concat(through), place, who.Inside, who.Id);
-            rows.Add(new AccessRowView(who.PublicId, viewing.View(who), who.Name, Note(viewing, who, members), who.Inside, [.. Own(who, place), .. cells]));
-        }
-
-        return rows;
-    }
-
-    private static IEnumerable<AccessCellView> Own(CalendarUser who, Dictionary<UserId, int> place)
-    {
-        if (place.TryGetValue(who.Id, out var own)) yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false);
-    }
-
-    private IEnumerable<AccessCellView> Cells(
-        IReadOnlyList<Managed> calendars, IEnumerable<Grant> grants, Dictionary<UserId, int> place, bool inside, UserId? receiver)
-    {
-        foreach (var on in grants.GroupBy(g => g.Owner))
-        {
-            if (on.Key == receiver) continue;
-            var holds = on.Any(g => g.HoldsAt(Now));
-            // What only begins later is shown as it will be.
-            var rights = Rights.Combine(on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g with { Terms = g.Terms with { From = null } }), inside, Now);
-            var at = place[on.Key];
-            yield return new AccessCellView(at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver));
-        }
-    }
-
-    private string? Ends(IEnumerable<Grant> grants, CalendarUser owner, bool holds)
-    {
-        var terms = grants.Where(g => g.HoldsAt(Now) == holds).Select(g => g.Terms).ToList();
-        var begins = holds ? null : terms.Min(t => t.From);
-        var until = terms.Any(t => t.Until is null) ? null : terms.Max(t => t.Until);
-        return (begins, until) switch
-        {
-            ({ } b, { } u) => $"{English.ShortDay(Day(b, owner))} to {English.ShortDay(Day(u - Duration.Epsilon, owner))}",
-            ({ } b, null) => $"from {English.ShortDay(Day(b, owner))}",
-            (null, { } u) => $"to {English.ShortDay(Day(u - Duration.Epsilon, owner))}",
-            _ => null,
-        };
+        var hold = viewing.Store.ReceiversIn([.. calendars.Select(c => c.Who.Id)], Now);
+        var users = viewing.Users(hold.Keys.Append(Viewer));
+        var receivers = hold.Keys.Append(Viewer).Distinct().Select(r => users[r]).ToList();
+        var members = viewing.Store.EveryoneIn([.. receivers.Where(r => r.Kind == UserKind.Group).Select(r => r.Id)]);
+        return
+        [
+            new("inside", null, "Everyone inside", "by default", true),
+            new("outside", null, "Everyone else", "by default", false),
+            .. receivers.OrderByDescending(u => u.Id == Viewer).ThenBy(u => u.Inside ? u.Kind == UserKind.Group ? 1 : 0 : 2)
+                .ThenByDescending(u => hold.GetValueOrDefault(u.Id)).ThenBy(u => u.Name, StringComparer.Ordinal)
+                .Select(who => new AccessRowView(who.PublicId, viewing.View(who), who.Name, Note(viewing, who, members), who.Inside)),
+        ];
     }
 
     internal static string? LastDay(Instant? until, CalendarUser owner) => until is { } end ? LocalDatePattern.Iso.Format(Day(end - Duration.Epsilon, owner)) : null;
@@ -144,7 +98,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
 
     private string Note(Viewing viewing, CalendarUser who, ILookup<UserId, UserId> members)
     {
-        if (who.Id == Viewer) return "you";
+        if (who.Id == Viewer) return You;
         if (who.Kind == UserKind.Group) return $"group of {members[who.Id].Count()}";
         return who.Inside ? viewing.TownOf(who) : "outside";
     }
@@ -164,8 +118,8 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
 
     private static string Words(IReadOnlyList<Managed> calendars, List<AccessRowView> rows, int asks)
     {
-        var hold = rows.Count(r => r.Who is not null && r.Cells.Any(c => !c.Own));
+        var hold = rows.Count(r => r.Who is not null && r.Note != You);
         var asking = asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";
-        return $"In {English.Count(calendars.Count, "calendar", "calendars")} {English.Count(hold, "person or group holds", "people and groups hold")} something{asking}.";
+        return $"In {English.Count(calendars.Count, "calendar", "calendars")} {English.Count(hold, "other holds", "others hold")} something{asking}.";
     }
 }

@@ -116,6 +116,9 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("GrantId")
                         .HasFilter("\"GrantId\" IS NOT NULL");
 
+                    b.HasIndex("NotBefore")
+                        .HasFilter("NOT \"Withdrawn\"");
+
                     b.HasIndex("OwnerId");
 
                     b.HasIndex("ToId", "NotBefore")
@@ -728,10 +731,16 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("EndedById")
                         .HasFilter("\"EndedById\" IS NOT NULL");
 
+                    b.HasIndex("From")
+                        .HasFilter("\"EndedById\" IS NULL AND \"From\" IS NOT NULL");
+
                     b.HasIndex("GivenById");
 
                     b.HasIndex("ReceiverId")
                         .HasFilter("\"EndedById\" IS NULL AND \"ReceiverId\" IS NOT NULL");
+
+                    b.HasIndex("Until")
+                        .HasFilter("\"EndedById\" IS NULL AND \"Until\" IS NOT NULL");
 
                     b.HasIndex("OwnerId", "ReceiverId")
                         .HasFilter("\"EndedById\" IS NULL");

@@ -130,6 +130,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             g.HasIndex(x => new { x.OwnerId, x.ReceiverId }).HasFilter("\"EndedById\" IS NULL");
             g.HasIndex(x => x.ReceiverId).HasFilter("\"EndedById\" IS NULL AND \"ReceiverId\" IS NOT NULL");
             g.HasIndex(x => x.GivenById);
+            g.HasIndex(x => x.From).HasFilter("\"EndedById\" IS NULL AND \"From\" IS NOT NULL");
+            g.HasIndex(x => x.Until).HasFilter("\"EndedById\" IS NULL AND \"Until\" IS NOT NULL");
             g.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             g.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
             g.HasOne<UserRow>().WithMany().HasForeignKey(x => x.ReceiverId).OnDelete(DeleteBehavior.Cascade);
@@ -148,6 +150,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             n.HasIndex(x => new { x.ToId, x.NotBefore }).HasFilter("NOT \"Withdrawn\"");
             n.HasIndex(x => x.ChangeId);
+            n.HasIndex(x => x.NotBefore).HasFilter("NOT \"Withdrawn\"");
             n.HasIndex(x => x.GrantId).HasFilter("\"GrantId\" IS NOT NULL");
             n.HasOne<UserRow>().WithMany().HasForeignKey(x => x.ToId).OnDelete(DeleteBehavior.Cascade);
             n.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);

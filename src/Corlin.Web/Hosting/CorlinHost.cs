@@ -101,6 +101,7 @@ internal static class CorlinHost
         services.AddSingleton<IPublicHolidays, PublicHolidays>();
         services.AddSingleton<OutboxWorker>();
         services.AddSingleton<HolidayWorker>();
+        services.AddSingleton<AccessWorker>();
         services.AddSingleton<ICalendarsElsewhere, CalendarsElsewhere>();
         services.AddSingleton<FollowWorker>();
         if (!options.Demo)

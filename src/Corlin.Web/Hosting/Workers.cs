@@ -5,14 +5,14 @@ using NodaTime;
 namespace Corlin.Web.Hosting;
 
 /// <summary>Everything that is done when its time has come. Timers call it in production, tests call it themselves.</summary>
-internal sealed class Workers(OutboxWorker outbox, HolidayWorker holidays, PaperWorker papers, FollowWorker followed, Correspondents correspondents, MailIntake intake)
+internal sealed class Workers(OutboxWorker outbox, HolidayWorker holidays, PaperWorker papers, FollowWorker followed, AccessWorker access, Correspondents correspondents, MailIntake intake)
 {
     /// <returns>How much was done; 0 where nothing was due.</returns>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default) => await RunOwnAsync(now, cancel) + await RunFollowedAsync(now, cancel);
 
     /// <summary>What waits for nobody else.</summary>
     public async Task<int> RunOwnAsync(Instant now, CancellationToken cancel) =>
-        await outbox.RunDueAsync(now, cancel) + await holidays.RunDueAsync(now, cancel) + await papers.RunDueAsync(now, cancel) + await correspondents.RunDueAsync(now, cancel) + await intake.RunDueAsync(now, cancel);
+        await outbox.RunDueAsync(now, cancel) + await holidays.RunDueAsync(now, cancel) + await papers.RunDueAsync(now, cancel) + await correspondents.RunDueAsync(now, cancel) + await access.RunDueAsync(now, cancel) + await intake.RunDueAsync(now, cancel);
 
     /// <summary>What waits for the servers of others.</summary>
     public Task<int> RunFollowedAsync(Instant now, CancellationToken cancel) => followed.RunDueAsync(now, cancel);

@@ -180,6 +180,13 @@ export const accessQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/access")),
 });
 
+/** What some rows of the table of access hold. */
+export const accessCellsQuery = (rows: string[]) =>
+  queryOptions({
+    queryKey: ["calendars", "access", "cells", rows],
+    queryFn: () => ask(client.GET("/api/access/cells", { params: { query: { row: rows } } })),
+  });
+
 /** What one holds in somebody's calendars; who is a person, a group, or everyone inside or outside. */
 export const grantsQuery = (who: string, owner: string) =>
   queryOptions({
@@ -199,7 +206,7 @@ export const asSeenQuery = (who: string, owner: string, date: string | undefined
 export const readersQuery = (owner: string | undefined) =>
   queryOptions({
     queryKey: ["calendars", "access", "readers", owner],
-    queryFn: () => ask(client.GET("/api/access/readers", { params: { query: { owner: owner ?? "" } } })),
+    queryFn: async () => (await ask(client.GET("/api/access/readers", { params: { query: { owner: owner ?? "" } } }))) ?? null,
     enabled: owner !== undefined,
     retry: false,
   });

@@ -1796,6 +1796,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/access/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    row: string[];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccessCellsView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access/grants": {
         parameters: {
             query?: never;
@@ -1923,8 +1960,8 @@ export interface paths {
                         "application/json": components["schemas"]["ReadersView"];
                     };
                 };
-                /** @description Not Found */
-                404: {
+                /** @description No Content */
+                204: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2174,6 +2211,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/access/defaults/{side}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    side: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DefaultRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access/ceilings/{side}": {
         parameters: {
             query?: never;
@@ -2234,6 +2312,10 @@ export interface components {
             ends: null | string;
             through: boolean;
         };
+        AccessCellsView: {
+            key: string;
+            cells: components["schemas"]["AccessCellView"][];
+        };
         AccessNewsView: {
             /** Format: int64 */
             id: number;
@@ -2261,7 +2343,6 @@ export interface components {
             name: string;
             note: string;
             inside: boolean;
-            cells: components["schemas"]["AccessCellView"][];
         };
         AccessView: {
             /** Format: int64 */
@@ -2269,6 +2350,7 @@ export interface components {
             words: string;
             calendars: components["schemas"]["AccessCalendarView"][];
             rows: components["schemas"]["AccessRowView"][];
+            first: components["schemas"]["AccessCellsView"][];
             requests: components["schemas"]["AccessRequestView"][];
             asked: components["schemas"]["AccessRequestView"][];
             inside: components["schemas"]["CeilingView"];
@@ -2553,6 +2635,11 @@ export interface components {
             /** Format: int32 */
             week: number;
             lanes: components["schemas"]["LaneView"][];
+        };
+        DefaultRequest: {
+            owner: string;
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
         };
         DemoSignInView: {
             name: string;

@@ -42,6 +42,7 @@ export type AccessCalendar = Schemas["AccessCalendarView"];
 export type AccessRow = Schemas["AccessRowView"];
 export type AccessCell = Schemas["AccessCellView"];
 export type AccessRequest = Schemas["AccessRequestView"];
+export type AccessNews = Schemas["AccessNewsView"];
 export type Ceiling = Schemas["CeilingView"];
 export type Grant = Schemas["GrantView"];
 export type Terms = Schemas["TermsRequest"];

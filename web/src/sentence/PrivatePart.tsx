@@ -1,22 +1,43 @@
+import { useQuery } from "@tanstack/react-query";
+import { readersQuery } from "../api/queries";
 import { Choices, Part } from "./Part";
 
-/** Who may read an entry. */
-export function PrivatePart({ isPrivate, onChange }: { isPrivate: boolean; onChange: (isPrivate: boolean) => void }) {
+interface Props {
+  isPrivate: boolean;
+  onChange: (isPrivate: boolean) => void;
+  /** On whose lane it stands; with it is said how many can read the title. */
+  lane?: string | undefined;
+  /** Others are invited, and read it too. */
+  invited?: boolean;
+}
+
+/** Who may read an entry, and how many that are. */
+export function PrivatePart({ isPrivate, onChange, lane, invited = false }: Props) {
+  const readers = useQuery(readersQuery(lane)).data;
   return (
-    <Part name="Who may read it" value={isPrivate ? "private" : "not private"} width={320}>
-      {(close) => (
-        <Choices
-          value={isPrivate ? "private" : "open"}
-          options={[
-            { value: "open", label: "not private", note: "read as far as grants go" },
-            { value: "private", label: "private", note: "others see taken time" },
-          ]}
-          onChoose={(v) => {
-            onChange(v === "private");
-            close();
-          }}
-        />
+    <>
+      <Part name="Who may read it" value={isPrivate ? "private" : "not private"} width={320}>
+        {(close) => (
+          <Choices
+            value={isPrivate ? "private" : "open"}
+            options={[
+              { value: "open", label: "not private", note: "read as far as grants go" },
+              { value: "private", label: "private", note: "others see taken time" },
+            ]}
+            onChoose={(v) => {
+              onChange(v === "private");
+              close();
+            }}
+          />
+        )}
+      </Part>
+      .
+      {readers && (
+        <span className="ml-2 font-sans text-[13px] text-soft">
+          {isPrivate ? readers.privateWords : readers.words}
+          {invited && ", besides those invited"}.
+        </span>
       )}
-    </Part>
+    </>
   );
 }

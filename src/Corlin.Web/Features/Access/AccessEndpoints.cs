@@ -6,6 +6,7 @@ using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Web.Features.Chase;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 
 namespace Corlin.Web.Features.Access;
@@ -26,6 +27,8 @@ public sealed record ChangeGrantRequest(string Owner, TermsRequest Terms, string
 /// <param name="Offer">What the owner is given in one's own calendars at once.</param>
 public sealed record AskRequest(string Owner, TermsRequest Terms, string? Words, TermsRequest? Offer);
 
+public sealed record DefaultRequest(string Owner, Sight Sight, Acting Acting);
+
 public sealed record WithLineRequest(string? Line);
 
 /// <summary>Who may see and do what.</summary>
@@ -35,6 +38,7 @@ internal static class AccessEndpoints
     {
         var access = api.MapGroup("/access");
         access.MapGet("/", GetAsync);
+        access.MapGet("/cells", GetCellsAsync);
         access.MapGet("/grants", GetGrantsAsync);
         access.MapGet("/as-seen", GetAsSeenAsync);
         access.MapGet("/readers", GetReadersAsync);
@@ -45,11 +49,16 @@ internal static class AccessEndpoints
         access.MapDelete("/requests/{id:long}", AskNoMoreAsync);
         access.MapPost("/requests/{id:long}/refusal", RefuseAsync);
         access.MapDelete("/news/{id:long}", PutAwayAsync);
+        access.MapPut("/defaults/{side}", SetDefaultAsync);
         access.MapPut("/ceilings/{side}", SetCeilingAsync);
     }
 
     private static async Task<Ok<AccessView>> GetAsync(Reader reader) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadAccess(reader.Person, reader.Now).Run(s)));
+
+    /// <param name="row">The rows of the table, at most 25.</param>
+    private static async Task<Ok<IReadOnlyList<AccessCellsView>>> GetCellsAsync(Reader reader, [FromQuery] string[] row) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadAccessCells(reader.Person, row, reader.Now).Run(s)));
 
     /// <param name="who">A public id, or inside or outside for a default.</param>
     /// <param name="owner">Whose calendars they are.</param>
@@ -62,9 +71,10 @@ internal static class AccessEndpoints
     private static async Task<Ok<AsSeenView>> GetAsSeenAsync(Reader reader, string who, string owner, string? date) => TypedResults.Ok(await reader.ReadAsync(s => new ReadAs(
         reader.Person, who, owner, date is null ? null : Reader.Date(date, "date"), reader.Now).Run(s)));
 
+    /// <summary>Nothing where the reader may not add to that lane.</summary>
     /// <param name="owner">On whose lane the title would stand.</param>
-    private static async Task<Results<Ok<ReadersView>, NotFound>> GetReadersAsync(Reader reader, string owner) =>
-        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NotFound();
+    private static async Task<Results<Ok<ReadersView>, NoContent>> GetReadersAsync(Reader reader, string owner) =>
+        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NoContent();
 
     private static async Task<Ok<ChangedView>> GrantAsync(Reader reader, GrantRequest request)
     {
@@ -107,9 +117,23 @@ internal static class AccessEndpoints
     /// <param name="side">inside or outside.</param>
     private static async Task<Ok<ChangedView>> SetCeilingAsync(Reader reader, string side, CeilingView request)
     {
-        if (side is not ("inside" or "outside")) throw new RefusedException(RefusalKind.BadInput, "side", side);
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetCeiling(reader.Person, side == "inside", new Ceiling(request.Sight, request.Acting, request.Private)))));
+        var inside = IsInside(side);
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetCeiling(reader.Person, inside, new Ceiling(request.Sight, request.Acting, request.Private)))));
     }
+
+    /// <param name="side">inside or outside.</param>
+    private static async Task<Ok<ChangedView>> SetDefaultAsync(Reader reader, string side, DefaultRequest request)
+    {
+        var owner = await OwnerAsync(reader, request.Owner);
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetDefaultAccess(reader.Person, owner.Id, IsInside(side), request.Sight, request.Acting))));
+    }
+
+    private static bool IsInside(string side) => side switch
+    {
+        "inside" => true,
+        "outside" => false,
+        _ => throw new RefusedException(RefusalKind.BadInput, "side", side),
+    };
 
     private static async Task<CalendarUser> OwnerAsync(Reader reader, string publicId) =>
         await reader.ReadAsync(s => s.User(publicId)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "owner", publicId);

@@ -68,6 +68,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
       <EntrySentence
         draft={draft}
         people={entry.attendees.map((a) => a.who.id)}
+        lane={entry.organiser?.id}
         moment={entry.start}
         wrong={problem}
         agenda={entry.kind === "meeting"}

@@ -9,6 +9,8 @@ import type { Draft } from "./edit";
 interface Props {
   draft: Draft;
   people: string[];
+  /** On whose lane it stands first. */
+  lane: string | undefined;
   moment?: number | undefined;
   /** What the server found wrong, and where. */
   wrong?: { field: string | undefined; message: string } | undefined;
@@ -32,7 +34,7 @@ export function timeWords(time: Draft["time"]): string {
 }
 
 /** An entry as a sentence whose parts are edited where they stand. */
-export function EntrySentence({ draft, people, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
+export function EntrySentence({ draft, people, lane, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
   const at = (fields: string[]) => (wrong?.field && fields.includes(wrong.field) ? wrong.message : undefined);
   const points = draft.agenda.split("\n").filter((l) => l.trim() !== "").length;
   return (
@@ -101,7 +103,8 @@ export function EntrySentence({ draft, people, moment, wrong, titleFirst, agenda
           </Part>
         </>
       )}
-      {asked && <>, with {asked}</>}, <PrivatePart isPrivate={draft.private} onChange={(isPrivate) => onEdit({ private: isPrivate })} />.
+      {asked && <>, with {asked}</>},{" "}
+      <PrivatePart isPrivate={draft.private} lane={lane} invited={agenda} onChange={(isPrivate) => onEdit({ private: isPrivate })} />
     </p>
   );
 }

@@ -68,6 +68,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
         <EntrySentence
           draft={draft}
           people={[fresh.owner.id]}
+          lane={fresh.owner.id}
           moment={fresh.moment}
           wrong={problem}
           titleFirst

@@ -34,6 +34,7 @@ function Shown({ data }: { data: AccessData }) {
   const width = pageWidth - 48;
   const [open, setOpen] = useState<Open>();
   const sentence = useRef<HTMLDivElement>(null);
+  const table = useRef<HTMLDivElement>(null);
   useWatched(data.calendars.map((c) => c.who.id));
   const chosen: Place = {
     row: Math.max(
@@ -78,24 +79,25 @@ function Shown({ data }: { data: AccessData }) {
       {open === "give" && <GiveSentence data={data} column={chosen.column} onDone={() => setOpen(undefined)} />}
       {open === "ask" && <AskSentence onDone={() => setOpen(undefined)} />}
       {open !== "seen" && <RequestRows data={data} />}
-      <AccessTable
-        data={data}
-        chosen={chosen}
-        onChoose={choose}
-        low={open === "seen"}
-        onEnter={() => sentence.current?.querySelector("button")?.focus()}
-        onWithdraw={() => first && row.who && withdraw(first, row.name, calendar)}
-        width={width}
-      />
+      <div ref={table} className="flex min-h-0 flex-col">
+        <AccessTable
+          data={data}
+          chosen={chosen}
+          onChoose={choose}
+          onEnter={() => sentence.current?.querySelector("button")?.focus()}
+          onWithdraw={() => first && row.who && withdraw(first, row.name, calendar)}
+          width={width}
+        />
+      </div>
       <div ref={sentence} className="shrink-0">
         <ChosenCell
           key={`${row.key} ${calendar.who.id}`}
           row={row}
           calendar={calendar}
           grants={grants.data}
-          cell={row.cells.find((c) => c.calendar === chosen.column)}
           seen={open === "seen"}
           onSeen={() => toggle("seen")}
+          onDone={() => table.current?.querySelector<HTMLElement>('[aria-selected="true"]')?.focus()}
         />
       </div>
       {open === "seen" && !isOwn && <AsSeen who={row.key} owner={calendar.who.id} />}

@@ -1,9 +1,10 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, type KeyboardEvent } from "react";
-import type { Access, AccessCell, AccessRow } from "../../api/types";
+import type { Access, AccessCell } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { Mark } from "./Mark";
 import { actingLabel, sightLabel } from "./terms";
+import { useCells } from "./useCells";
 
 const nameWidth = 250;
 const rowHeight = 46;
@@ -21,12 +22,10 @@ interface Props {
   onEnter: () => void;
   onWithdraw: () => void;
   width: number;
-  /** Little room is left for it. */
-  low: boolean;
 }
 
 /** People down, calendars across; only what is in view is drawn. */
-export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width, low }: Props) {
+export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const columns = data.calendars.length;
   const columnWidth = Math.max(152, Math.min(230, (width - nameWidth) / columns));
@@ -56,6 +55,10 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
     rows.scrollToIndex(row);
     across.scrollToIndex(column);
   };
+  const cells = useCells(
+    data,
+    rows.getVirtualItems().map((r) => r.index),
+  );
   const keys = (e: KeyboardEvent) => {
     const { row, column } = chosen;
     const steps: Record<string, () => void> = {
@@ -76,10 +79,11 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
     step();
   };
   // What is looked at stays in view when there is less room.
+  const room = rows.scrollRect?.height;
   useEffect(() => {
-    if (low) rows.scrollToIndex(chosen.row, { align: "center" });
+    if (room) rows.scrollToIndex(chosen.row);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only as the room changes
-  }, [low]);
+  }, [room]);
   // The chosen cell has the focus wherever the keys go, also once it has only just been drawn.
   const at = `${chosen.row} ${chosen.column}`;
   useEffect(() => {
@@ -141,7 +145,8 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
                 {across.getVirtualItems().map((c) => (
                   <Cell
                     key={c.index}
-                    row={row}
+                    name={row.name}
+                    cell={cells.get(row.key)?.find((held) => held.calendar === c.index)}
                     column={c.index}
                     calendar={data.calendars[c.index]?.who.name ?? ""}
                     left={nameWidth + c.index * columnWidth}
@@ -160,7 +165,8 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
 }
 
 interface CellProps {
-  row: AccessRow;
+  name: string;
+  cell: AccessCell | undefined;
   column: number;
   calendar: string;
   left: number;
@@ -169,8 +175,7 @@ interface CellProps {
   onChoose: () => void;
 }
 
-function Cell({ row, column, calendar, left, width, isChosen, onChoose }: CellProps) {
-  const cell = row.cells.find((c) => c.calendar === column);
+function Cell({ name, cell, column, calendar, left, width, isChosen, onChoose }: CellProps) {
   const [first, second] = wordsOf(cell);
   return (
     <button
@@ -179,7 +184,7 @@ function Cell({ row, column, calendar, left, width, isChosen, onChoose }: CellPr
       aria-colindex={column + 2}
       aria-selected={isChosen}
       tabIndex={isChosen ? 0 : -1}
-      aria-label={`${row.name}, ${calendar}: ${[first, second].filter(Boolean).join(", ") || "as everyone"}`}
+      aria-label={`${name}, ${calendar}: ${[first, second].filter(Boolean).join(", ") || "as everyone"}`}
       onClick={onChoose}
       className={`absolute top-0 flex h-full items-center gap-2.5 px-2 text-left ${isChosen ? "bg-sea-wash outline-2 -outline-offset-2 outline-sea" : "hover:bg-ground"}`}
       style={{ left, width }}

@@ -163,7 +163,13 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, onEdit
           </label>
         )}
       </Part>
-      , <PrivatePart isPrivate={draft.private} onChange={(isPrivate) => onEdit({ private: isPrivate })} />.
+      ,{" "}
+      <PrivatePart
+        isPrivate={draft.private}
+        lane={organiser.id}
+        invited={draft.required.length + draft.optional.length > 0}
+        onChange={(isPrivate) => onEdit({ private: isPrivate })}
+      />
     </p>
   );
 }

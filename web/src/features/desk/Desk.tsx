@@ -14,7 +14,8 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
-import { Queue } from "./Queue";
+import { News } from "./News";
+import { isAccess, Queue } from "./Queue";
 import { useAnswer } from "./useAnswer";
 
 /** Today: every principal's lane, and the queue of what waits. */
@@ -53,7 +54,8 @@ function Today({ desk }: { desk: DeskData }) {
       ...lanes.keys,
       Enter: () => {
         if (document.activeElement && document.activeElement !== document.body) return;
-        if (row?.verb === "Chase" && row.entry) void navigate({ to: "/chase", search: { meeting: row.entry } });
+        if (row && isAccess(row)) void navigate({ to: "/access" });
+        else if (row?.verb === "Chase" && row.entry) void navigate({ to: "/chase", search: { meeting: row.entry } });
         else if (row?.entry) sheet.open(row.entry, row.for.id, row.occurrence);
       },
     },
@@ -66,7 +68,7 @@ function Today({ desk }: { desk: DeskData }) {
     ],
   );
 
-  const queueHeight = Math.min(desk.queue.length, 6) * 40;
+  const queueHeight = Math.min(desk.queue.length, 6) * 40 + desk.news.length * 41;
   const board = Math.max(rows.length * 74, Math.min(rows.length * 150, height - queueHeight - 168));
   return (
     <div ref={page} className="flex min-h-full flex-col px-6">
@@ -104,13 +106,15 @@ function Today({ desk }: { desk: DeskData }) {
           </span>
         ))}
       </div>
+      <News news={desk.news} />
       <Queue
         rows={desk.queue}
         chosen={at}
         onChoose={setChosen}
         onAnswer={answer}
         onOpen={(r) => {
-          if (r.verb === "Chase" && r.entry) void navigate({ to: "/chase", search: { meeting: r.entry } });
+          if (isAccess(r)) void navigate({ to: "/access" });
+          else if (r.verb === "Chase" && r.entry) void navigate({ to: "/chase", search: { meeting: r.entry } });
           else if (r.entry) sheet.open(r.entry, r.for.id, r.occurrence);
           else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });
         }}

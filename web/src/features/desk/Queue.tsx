@@ -55,6 +55,9 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen }: Props) {
   );
 }
 
+/** Somebody asks for access: a row that stands on no lane. */
+export const isAccess = (row: QueueRow) => row.key.startsWith("access-");
+
 function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen">) {
   if (row.verb === "Answer")
     return (
@@ -70,7 +73,13 @@ function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onA
     );
   return (
     <Button onClick={() => onOpen(row)}>
-      {row.verb === "Chase" ? "Open in Chase" : row.verb === "Decide" ? "See the holds" : "Open the entry"}
+      {isAccess(row)
+        ? "Open in Access"
+        : row.verb === "Chase"
+          ? "Open in Chase"
+          : row.verb === "Decide"
+            ? "See the holds"
+            : "Open the entry"}
     </Button>
   );
 }

@@ -1,0 +1,87 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What one row of the table of access holds.</summary>
+/// <param name="Key">The row: a public id, or inside or outside for a default.</param>
+public sealed record AccessCellsView(string Key, IReadOnlyList<AccessCellView> Cells);
+
+/// <summary>What somebody holds in somebody's calendars.</summary>
+/// <param name="Calendar">Which of the calendars, by its place in their list.</param>
+/// <param name="Sight">All grants taken together, those through groups too.</param>
+/// <param name="Ends">"to 26 March", "from 22 March"; null where nothing is dated.</param>
+/// <param name="Through">A group gives it to them too.</param>
+public sealed record AccessCellView(int Calendar, Sight Sight, Acting Acting, bool Private, bool Own, string? Ends, bool Through);
+
+/// <param name="Rows">The rows, at most <see cref="Most"/>; those beyond are left out.</param>
+public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, Instant Now)
+{
+    public const int Most = 25;
+
+    public IReadOnlyList<AccessCellsView> Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        return Cells(viewing, ReadAccess.Calendars(viewing));
+    }
+
+    internal IReadOnlyList<AccessCellsView> Cells(Viewing viewing, IReadOnlyList<ReadAccess.Managed> calendars)
+    {
+        var owners = calendars.Select(c => c.Who.Id).ToList();
+        var place = owners.Select((o, i) => (o, i)).ToDictionary(o => o.o, o => o.i);
+        var asked = Rows.Take(Most).ToList();
+        var people = asked.Where(k => k is not ("inside" or "outside")).Select(viewing.Store.User).OfType<CalendarUser>().ToDictionary(u => u.PublicId);
+        var groupsOf = people.Values.Where(u => u.Kind == UserKind.Person).ToDictionary(u => u.Id, u => viewing.Store.GroupsOf(u.Id));
+        var grants = viewing.Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.Values.SelectMany(g => g))], asked.Count > people.Count)
+            .Where(g => g.Terms.Until is not { } until || until > Now).ToList();
+        var defaults = grants.Where(g => g.Receiver is null).ToLookup(g => g.Inside);
+        var held = grants.Where(g => g.Receiver is not null).ToLookup(g => g.Receiver!.Value);
+        return [.. asked.Select(key => new AccessCellsView(key, key switch
+        {
+            "inside" => [.. Cells(calendars, defaults[true], place, true, null)],
+            "outside" => [.. Cells(calendars, defaults[false], place, false, null)],
+            _ when people.TryGetValue(key, out var who) =>
+                [.. Own(who, place), .. Cells(calendars, held[who.Id].Concat(Groups(who).SelectMany(g => held[g])), place, who.Inside, who.Id)],
+            _ => [],
+        }))];
+
+        IReadOnlyList<UserId> Groups(CalendarUser who) => groupsOf.GetValueOrDefault(who.Id) ?? [];
+    }
+
+    private static IEnumerable<AccessCellView> Own(CalendarUser who, Dictionary<UserId, int> place)
+    {
+        if (place.TryGetValue(who.Id, out var own)) yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false);
+    }
+
+    private IEnumerable<AccessCellView> Cells(
+        IReadOnlyList<ReadAccess.Managed> calendars, IEnumerable<Grant> grants, Dictionary<UserId, int> place, bool inside, UserId? receiver)
+    {
+        foreach (var on in grants.GroupBy(g => g.Owner))
+        {
+            if (on.Key == receiver) continue;
+            var holds = on.Any(g => g.HoldsAt(Now));
+            // What only begins later is shown as it will be.
+            var rights = Rights.Combine(on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g with { Terms = g.Terms with { From = null } }), inside, Now);
+            var at = place[on.Key];
+            yield return new AccessCellView(at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver));
+        }
+    }
+
+    private string? Ends(IEnumerable<Grant> grants, CalendarUser owner, bool holds)
+    {
+        var terms = grants.Where(g => g.HoldsAt(Now) == holds).Select(g => g.Terms).ToList();
+        var begins = holds ? null : terms.Min(t => t.From);
+        var until = terms.Any(t => t.Until is null) ? null : terms.Max(t => t.Until);
+        string Day(Instant moment) => English.ShortDay(ReadAccess.Day(moment, owner));
+        return (begins, until) switch
+        {
+            ({ } b, { } u) => $"{Day(b)} to {Day(u - Duration.Epsilon)}",
+            ({ } b, null) => $"from {Day(b)}",
+            (null, { } u) => $"to {Day(u - Duration.Epsilon)}",
+            _ => null,
+        };
+    }
+}

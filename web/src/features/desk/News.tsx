@@ -1,0 +1,40 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { ask, client } from "../../api/client";
+import type { AccessNews } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { Flag } from "../../lane/Flag";
+import { Button } from "../../ui/Button";
+
+/** What the reader is told of their access to others' calendars, with the way in, until it is put away. */
+export function News({ news }: { news: AccessNews[] }) {
+  const queries = useQueryClient();
+  const { fail } = useChanges();
+  const away = useMutation({
+    mutationFn: (id: number) => ask(client.DELETE("/api/access/news/{id}", { params: { path: { id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["calendars", "desk"] }),
+    onError: fail,
+  });
+  if (news.length === 0) return null;
+  return (
+    <ul aria-label="What you are told">
+      {news.map((n) => (
+        <li key={n.id} className="flex min-h-10 items-center gap-4 border-b border-rule">
+          <span className="w-16 font-semibold text-soft">Access</span>
+          <Flag flag={n.owner.flag} />
+          <span className="min-w-0 flex-1 truncate" title={n.line ? `${n.words} “${n.line}”` : n.words}>
+            {n.words} {n.line && <span className="text-soft">“{n.line}”</span>}
+          </span>
+          {n.toLane && (
+            <Link to="/lanes" search={{ who: n.owner.id }} className="flex min-h-8 items-center font-semibold underline underline-offset-4">
+              See {n.owner.givenName}’s lane
+            </Link>
+          )}
+          <Button look="plain" disabled={away.isPending} onClick={() => away.mutate(n.id)}>
+            Put away
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}

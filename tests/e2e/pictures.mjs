@@ -95,6 +95,17 @@ await page.getByRole("group", { name: /with the time proposed/ }).waitFor();
 await page.evaluate(() => document.activeElement?.blur());
 await shot(page, "chase");
 
+await page.goto(`${demo.address}/access`);
+await page.getByRole("gridcell", { name: /^Tomé Vidal, Maren Falk:/ }).click();
+await page.getByText("Tomé Vidal sees").waitFor();
+await shot(page, "access");
+await page.keyboard.press("v");
+await page
+  .getByRole("region", { name: /^What Tomé/ })
+  .getByText(/titles/)
+  .waitFor();
+await shot(page, "access-seen");
+
 const dark = await signIn(browser, demo.address, /Noor Haddad/, {
   colorScheme: "dark",
 });

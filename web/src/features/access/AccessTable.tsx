@@ -35,6 +35,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
     getScrollElement: () => box.current,
     estimateSize: () => rowHeight,
     overscan: 4,
+    paddingStart: headHeight,
     scrollPaddingStart: headHeight,
   });
   const across = useVirtualizer({
@@ -43,6 +44,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
     getScrollElement: () => box.current,
     estimateSize: () => columnWidth,
     overscan: 2,
+    paddingStart: nameWidth,
     scrollPaddingStart: nameWidth,
   });
   useEffect(() => across.measure(), [across, columnWidth]);
@@ -100,7 +102,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
       onKeyDown={keys}
       className="min-h-0 overflow-auto border-b-2 border-ink"
     >
-      <div style={{ width: wide, height: headHeight + rows.getTotalSize() }} className="relative">
+      <div style={{ width: wide, height: rows.getTotalSize() }} className="relative">
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 flex bg-ground" style={{ height: headHeight, width: wide }}>
           <span role="columnheader" className="sticky left-0 z-10 shrink-0 bg-ground" style={{ width: nameWidth }}>
             <span className="sr-only">Who</span>
@@ -114,7 +116,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
                   role="columnheader"
                   aria-colindex={c.index + 2}
                   className="absolute flex items-center gap-1.5 pl-2"
-                  style={{ left: nameWidth + c.index * columnWidth, width: columnWidth, height: headHeight }}
+                  style={{ left: c.start, width: columnWidth, height: headHeight }}
                 >
                   <Flag flag={calendar.who.flag} />
                   <span className="truncate font-semibold">{calendar.own ? "You" : calendar.who.name}</span>
@@ -132,7 +134,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
                 role="row"
                 aria-rowindex={r.index + 2}
                 className="absolute border-t border-rule bg-water"
-                style={{ top: headHeight + r.start, height: rowHeight, width: wide }}
+                style={{ top: r.start, height: rowHeight, width: wide }}
               >
                 <span
                   role="rowheader"
@@ -149,7 +151,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
                     cell={cells.get(row.key)?.find((held) => held.calendar === c.index)}
                     column={c.index}
                     calendar={data.calendars[c.index]?.who.name ?? ""}
-                    left={nameWidth + c.index * columnWidth}
+                    left={c.start}
                     width={columnWidth}
                     isChosen={chosen.row === r.index && chosen.column === c.index}
                     onChoose={() => onChoose({ row: r.index, column: c.index })}

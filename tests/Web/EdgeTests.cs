@@ -130,6 +130,6 @@ public class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
         return (problem.GetProperty("type").GetString(), problem.GetProperty("title").GetString());
     }
 
-    private static IEnumerable<string> Names(RouteEndpoint route) =>
+    internal static IEnumerable<string> Names(RouteEndpoint route) =>
         (route.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []).Select(m => $"{m} {(route.RoutePattern.RawText!.StartsWith('/') ? "" : "/")}{route.RoutePattern.RawText}");
 }

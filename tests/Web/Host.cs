@@ -106,17 +106,20 @@ internal sealed class Browser : IDisposable
 
     public Task<HttpResponseMessage> SendAsync(HttpMethod method, string path) => client.SendAsync(new HttpRequestMessage(method, path));
 
+    /// <summary>With the token of the session.</summary>
+    public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? content)
+    {
+        var forgery = (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;
+        var request = new HttpRequestMessage(method, path) { Content = content };
+        request.Headers.Add(Antiforgery.Header, forgery);
+        return await client.SendAsync(request);
+    }
+
     public async Task<JsonElement> GetAsync(string path) => await client.GetFromJsonAsync<JsonElement>(path);
 
     public Task<HttpResponseMessage> PostAsync(string path, object body) => PostContentAsync(path, JsonContent.Create(body));
 
-    public async Task<HttpResponseMessage> PostContentAsync(string path, HttpContent content)
-    {
-        var forgery = (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;
-        var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = content };
-        request.Headers.Add(Antiforgery.Header, forgery);
-        return await client.SendAsync(request);
-    }
+    public Task<HttpResponseMessage> PostContentAsync(string path, HttpContent content) => SendAsync(HttpMethod.Post, path, content);
 
     public async Task<JsonElement> DoAsync(string path, object body)
     {

@@ -1,6 +1,6 @@
 // The running demo and a browser on it, for the tests and for the pictures.
 import { spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -12,8 +12,15 @@ export const { AxeBuilder } = require("@axe-core/playwright");
 
 export const startOfDemo = "2027-03-08T09:42[Europe/Lisbon]";
 
-/** Starts the demo on a free port with a data folder of its own. With timers its people answer by themselves. */
-export async function startDemo({ timers = false, data = mkdtempSync(join(tmpdir(), "corlin-e2e-")) } = {}) {
+/** A data folder of its own; where the run has made the organisation up already, a copy of that. */
+function freshData() {
+  const data = mkdtempSync(join(tmpdir(), "corlin-e2e-"));
+  if (process.env.CORLIN_MADE_UP) cpSync(process.env.CORLIN_MADE_UP, data, { recursive: true });
+  return data;
+}
+
+/** Starts the demo on a free port. With timers its people answer by themselves. */
+export async function startDemo({ timers = false, data = freshData() } = {}) {
   const args = ["demo", "--port", "0", "--data", data, "--now", startOfDemo, "--site", "web/dist", "--demo-folder", "demo"];
   const server = spawn(process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web", timers ? args : [...args, "--no-timers"], {
     cwd: root,

@@ -187,3 +187,41 @@ test("lanes: hours are drawn nearer by key and by wheel around the pointer, and 
   assert.deepEqual(page.wrong, []);
   await page.context().close();
 });
+
+test("reminders: the browser tells one too where that is allowed, once over two tabs", async () => {
+  const page = await open(/Desmond Oyelaran/);
+  // The browser of the tests shows none; what it would be given is written down instead.
+  await page.context().addInitScript(() => {
+    window.Notification = class {
+      static permission = "granted";
+      static requestPermission = async () => "granted";
+      constructor(title, { body }) {
+        const told = JSON.parse(localStorage.getItem("told") ?? "[]");
+        localStorage.setItem("told", JSON.stringify([...told, `${title}: ${body}`]));
+      }
+    };
+  });
+  await page.reload();
+  await page.getByRole("button", { name: "Desmond Oyelaran", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Reminders" }).click();
+  const sheet = page.getByRole("dialog", { name: "Reminders" });
+  await sheet.getByLabel(/browser/i).check();
+  await sheet.getByRole("button", { name: "Keep it so" }).click();
+  await sheet.waitFor({ state: "detached" });
+  const other = await page.context().newPage();
+  await other.goto(demo.address);
+  await other.getByRole("navigation", { name: "Places" }).waitFor();
+  // Five minutes before something of his begins.
+  const { now } = await page.evaluate(async () => (await fetch("/api/desk")).json());
+  await advance(page, Math.round((Date.UTC(2027, 2, 8, 14, 25) - now) / 1000));
+  for (const tab of [page, other]) {
+    await tab.reload();
+    await tab.getByRole("region", { name: "Reminders" }).waitFor();
+  }
+  await page.waitForFunction(() => localStorage.getItem("told") !== null);
+  const told = await page.evaluate(() => JSON.parse(localStorage.getItem("told")));
+  assert.equal(new Set(told).size, told.length);
+  assert.match(told[0], /: .*Desmond$/);
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});

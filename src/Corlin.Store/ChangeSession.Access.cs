@@ -100,15 +100,17 @@ internal sealed partial class ChangeSession
             else Ask(AccessMapping.ToCore(row));
         }
 
-        foreach (var row in Db.Ceilings.Where(c => c.SetById == change && c.EndedById == null).ToList())
-        {
-            EndCeiling(row.Inside);
-            if (Db.Ceilings.FirstOrDefault(c => c.EndedById == change && c.Inside == row.Inside) is { } before)
-                Set(row.Inside, new Ceiling(before.Sight, before.Acting, before.Private));
-        }
-
+        RestoreCeiling(change, inside: true);
+        RestoreCeiling(change, inside: false);
         ForgetCeilings();
         Db.SaveChanges();
+    }
+
+    private void RestoreCeiling(long change, bool inside)
+    {
+        var before = Db.Ceilings.FirstOrDefault(c => c.EndedById == change && c.Inside == inside);
+        if (Db.Ceilings.Any(c => c.SetById == change && c.Inside == inside && c.EndedById == null)) EndCeiling(inside);
+        if (before is not null) Set(inside, new Ceiling(before.Sight, before.Acting, before.Private));
     }
 
     /// <summary>Whether somebody was granted something else since what they held was ended.</summary>

@@ -178,8 +178,10 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal("taken", await TitleFor(world.Ruta));
         await Refused(RefusalKind.AboveCeiling, Granting(world.Maren, world.Maren, Headline, world.Tome));
         Assert.Equal("Read-in", await TitleFor(world.Maren));
-        await world.Do(new UndoChange(world.Administrator.Id, set));
+        var undone = await world.Do(new UndoChange(world.Administrator.Id, set));
         Assert.Equal("Read-in", await TitleFor(world.Ruta));
+        await world.Do(new UndoChange(world.Administrator.Id, undone));
+        Assert.Equal("taken", await TitleFor(world.Ruta));
     }
 
     [Fact]
@@ -220,6 +222,11 @@ public sealed class AccessTests : IAsyncLifetime
         var toms = await Seen(world.Tome, world.Ruta.PublicId);
         Assert.Equal(["Read-in", "Private"], toms.Theirs.Entries.Select(e => e.Label));
         Assert.DoesNotContain("Eye clinic", System.Text.Json.JsonSerializer.Serialize(toms), StringComparison.Ordinal);
+        // Ana may change the calendar and so knows its categories; Tomé does not learn them by looking through her eyes.
+        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Change);
+        await world.Do(new MarkEntries(world.Maren.Id, world.Maren.Id, [own.Theirs.Entries[0].Id!], "Lease", null));
+        Assert.Equal("Lease", (await Seen(world.Maren, world.Ana.PublicId)).Theirs.Entries[0].Category?.Name);
+        Assert.Null((await Seen(world.Tome, world.Ana.PublicId)).Theirs.Entries[0].Category);
         Assert.Equal(["taken", "Private"], (await Seen(world.Maren, "inside")).Theirs.Entries.Select(e => e.Label));
         Assert.False((await Seen(world.Maren, "outside")).Theirs.Known);
         var refused = await Assert.ThrowsAsync<RefusedException>(() => Seen(world.Ruta, world.Tome.PublicId));

@@ -61,7 +61,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
             Entries = [.. theirs.Entries
                 .Where(e => known.ContainsKey((e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)))
                 .Select(e => (Theirs: e, Mine: known[(e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)]))
-                .Select(e => e.Mine.Told.Sight < e.Theirs.Told.Sight ? e.Mine : e.Theirs)],
+                .Select(e => e.Theirs with { Told = Disclosure.Least(e.Mine.Told, e.Theirs.Told) })],
             Absences = mine.Absences.IsEmpty ? [] : theirs.Absences,
             NoGo = mine.NoGo.IsEmpty ? [] : theirs.NoGo,
             Followed = mine.Followed.IsEmpty ? [] : theirs.Followed,

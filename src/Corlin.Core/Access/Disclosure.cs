@@ -57,6 +57,10 @@ public static class Disclosure
         };
     }
 
+    /// <summary>What somebody may be shown of what another is told of an occurrence: no more than they are told themselves.</summary>
+    public static DisclosedEntry Least(DisclosedEntry own, DisclosedEntry others) =>
+        own.Sight < others.Sight ? own : others with { Mark = own.Mark is null ? null : others.Mark };
+
     private static bool TakesPart(Occurrence occurrence, Viewer viewer)
     {
         var entry = occurrence.Entry;

@@ -148,7 +148,7 @@ internal static class DeskQueue
     /// <summary>Who asks for more in a calendar of which the viewer may pass it on. It waits behind what today needs.</summary>
     private static IEnumerable<QueueRow> AccessRequests(Viewing viewing)
     {
-        var owners = ReadAccess.Calendars(viewing).Where(c => c.Held is null || c.Held.Count > 0).Select(c => c.Who.Id).ToList();
+        var owners = ReadAccess.Calendars(viewing).Where(c => c.PassesOn).Select(c => c.Who.Id).ToList();
         var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
         foreach (var request in viewing.Store.AccessRequestsTo(owners))
         {

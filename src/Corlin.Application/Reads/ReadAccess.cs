@@ -47,7 +47,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         var calendars = Calendars(viewing);
         var rows = Rows(viewing, calendars);
         var first = new ReadAccessCells(Viewer, [.. rows.Take(ReadAccessCells.Most).Select(r => r.Key)], Now).Cells(viewing, calendars);
-        var managed = calendars.Where(c => c.Held is null || c.Held.Count > 0).Select(c => c.Who.Id).ToList();
+        var managed = calendars.Where(c => c.PassesOn).Select(c => c.Who.Id).ToList();
         IReadOnlyList<AccessRequestView> requests = [.. store.AccessRequestsTo(managed).Select(r => Request(viewing, r, calendars.First(c => c.Who.Id == r.Owner)))];
         IReadOnlyList<AccessRequestView> asked = [.. store.AccessRequestsOf(Viewer).Select(r => Request(viewing, r, null))];
         return new AccessView(
@@ -56,12 +56,19 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
     }
 
     /// <param name="Held">What the viewer may pass on there; null where the calendars are their own.</param>
-    internal sealed record Managed(CalendarUser Who, IReadOnlyList<Grant>? Held);
+    internal sealed record Managed(CalendarUser Who, IReadOnlyList<Grant>? Held)
+    {
+        /// <summary>Whether the viewer may grant anything at all there.</summary>
+        public bool PassesOn => Held is not { Count: 0 };
+
+        /// <summary>Whether the viewer may give or take such terms there.</summary>
+        public bool MayGive(AccessTerms terms, Instant now) => Held is null || Granting.WhyNotPassOn(Held, terms, now) is null;
+    }
 
     /// <summary>The viewer's own calendars, and those of which they may pass on what they hold or for whose owner they speak.</summary>
     internal static IReadOnlyList<Managed> Calendars(Viewing viewing)
     {
-        var held = viewing.Store.GrantsHeldBy(viewing.Person.Id).Where(g => g.HoldsAt(viewing.Now) && g.Owner != viewing.Person.Id).ToLookup(g => g.Owner);
+        var held = viewing.Held.ToLookup(g => g.Owner);
         var owners = held.Where(own => viewing.Viewer.MaySpeakFor(own.Key) || own.Any(g => g.Terms.PassOn)).Select(own => own.Key).ToList();
         var users = viewing.Users(owners);
         return [.. owners.Select(o => users[o]).OrderBy(u => u.Kind).ThenBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)
@@ -111,7 +118,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         return new AccessRequestView(
             request.Id, viewing.View(asker), viewing.View(owner), request.Terms.Sight, request.Terms.Acting, request.Terms.Private, LastDay(request.Terms.Until, owner), request.Words,
             $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}",
-            calendar is not null && (calendar.Held is not { } held || Granting.WhyNotPassOn(held, request.Terms, Now) is null));
+            calendar is not null && calendar.MayGive(request.Terms, Now));
     }
 
     private static CeilingView View(Ceiling ceiling) => new(ceiling.Sight, ceiling.Acting, ceiling.Private);

@@ -36,7 +36,7 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
         var people = asked.Where(k => k is not ("inside" or "outside")).Select(viewing.Store.User).OfType<CalendarUser>().ToDictionary(u => u.PublicId);
         var groupsOf = people.Values.Where(u => u.Kind == UserKind.Person).ToDictionary(u => u.Id, u => viewing.Store.GroupsOf(u.Id));
         var grants = viewing.Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.Values.SelectMany(g => g))], asked.Count > people.Count)
-            .Where(g => g.Terms.Until is not { } until || until > Now).ToList();
+            .Where(g => !g.IsOverAt(Now)).ToList();
         var defaults = grants.Where(g => g.Receiver is null).ToLookup(g => g.Inside);
         var held = grants.Where(g => g.Receiver is not null).ToLookup(g => g.Receiver!.Value);
         return [.. asked.Select(key => new AccessCellsView(key, key switch

@@ -67,7 +67,7 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
 
     /// <summary>Those for whom the viewer speaks, who gave them a grant, and the viewer.</summary>
     private static List<CalendarUser> Lanes(Viewing viewing) =>
-        [.. viewing.Users([viewing.Person.Id, .. viewing.Store.GrantsHeldBy(viewing.Person.Id).Where(g => g.HoldsAt(viewing.Now)).Select(g => g.Owner)])
+        [.. viewing.Users([viewing.Person.Id, .. viewing.Held.Select(g => g.Owner)])
             .Values.OrderByDescending(u => viewing.Viewer.MaySpeakFor(u.Id)).Take(MostLanes)];
 
     /// <summary>The next occurrence, or the last where none follows.</summary>

@@ -27,7 +27,7 @@ public sealed record ReadGrants(UserId Viewer, string Receiver, string Owner, In
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Owner);
         if (owner is null || ReadAccess.Calendars(viewing).FirstOrDefault(c => c.Who.Id == owner.Id) is not { } calendar) throw new RefusedException(RefusalKind.NotFound);
-        var stands = store.GrantsIn([owner.Id]).Where(g => g.Terms.Until is not { } until || until > Now).ToList();
+        var stands = store.GrantsIn([owner.Id]).Where(g => !g.IsOverAt(Now)).ToList();
         if (Receiver is "inside" or "outside") return new GrantsView([.. stands.Where(g => g.Receiver is null && g.Inside == (Receiver == "inside")).Select(g => View(g, calendar))], []);
         var who = store.User(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Receiver);
         var groups = store.GroupsOf(who.Id).ToHashSet();
@@ -41,5 +41,5 @@ public sealed record ReadGrants(UserId Viewer, string Receiver, string Owner, In
     private GrantView View(Grant grant, ReadAccess.Managed calendar) => new(
         grant.Id, grant.Sight, grant.Acting, grant.Private, grant.Terms.PassOn,
         grant.Terms.From is { } from ? LocalDatePattern.Iso.Format(ReadAccess.Day(from, calendar.Who)) : null, ReadAccess.LastDay(grant.Terms.Until, calendar.Who),
-        calendar.Held is not { } held || Granting.WhyNotPassOn(held, grant.Terms, Now) is null);
+        calendar.MayGive(grant.Terms, Now));
 }

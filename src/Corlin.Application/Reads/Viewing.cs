@@ -38,7 +38,8 @@ internal sealed class Viewing
         Person = Users([person])[person];
         Ceiling = store.CeilingFor(Person.Inside);
         // Speaking for somebody is a grant for all of their calendars.
-        var speaksFor = store.GrantsHeldBy(person).Where(g => g.Calendar is null && g.Owner != person).GroupBy(g => g.Owner)
+        Held = [.. store.GrantsHeldBy(person).Where(g => g.HoldsAt(now) && g.Owner != person)];
+        var speaksFor = Held.Where(g => g.Calendar is null).GroupBy(g => g.Owner)
             .Select(own => (own.Key, Rights: Rights.Combine(own, Person.Inside, now, Ceiling)))
             .Where(own => own.Rights.MaySpeakFor)
             .ToImmutableDictionary(own => own.Key, own => own.Rights.MaySpeakForPrivate);
@@ -52,6 +53,9 @@ internal sealed class Viewing
     public Viewer Viewer { get; }
 
     public CalendarUser Person { get; }
+
+    /// <summary>What the viewer holds now in the calendars of others, by themselves or through a group.</summary>
+    public IReadOnlyList<Grant> Held { get; } = [];
 
     /// <summary>The most that the organisation lets the viewer have in a calendar that is not theirs.</summary>
     public Ceiling Ceiling { get; }

@@ -30,7 +30,9 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
         _ => true,
     };
 
-    public bool HoldsAt(Instant now) => (Terms.From is null || Terms.From <= now) && (Terms.Until is null || now < Terms.Until);
+    public bool HoldsAt(Instant now) => (Terms.From is null || Terms.From <= now) && !IsOverAt(now);
+
+    public bool IsOverAt(Instant now) => Terms.Until <= now;
 
     /// <summary>Whether it is for a calendar.</summary>
     public bool IsOn(CalendarId calendar) => Calendar is null || Calendar == calendar;

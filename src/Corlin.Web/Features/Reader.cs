@@ -25,8 +25,11 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
     public Task<T> ChangeAsync<T>(IChange<T> change) => Gate.RunAsync(change, Cancel);
 
     /// <summary>The number of somebody known by their public id.</summary>
-    public async Task<UserId> UserAsync(string publicId, string field) =>
-        await ReadAsync(s => s.User(publicId)) is { } user ? user.Id : throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
+    public async Task<UserId> UserAsync(string publicId, string field) => (await FindAsync(publicId, field)).Id;
+
+    /// <summary>Somebody known by their public id.</summary>
+    public async Task<CalendarUser> FindAsync(string publicId, string field) =>
+        await ReadAsync(s => s.User(publicId)) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
 
     public static LocalDate Date(string text, string field) =>
         LocalDatePattern.Iso.Parse(text) is { Success: true } parsed ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, field, text);

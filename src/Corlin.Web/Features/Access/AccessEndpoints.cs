@@ -78,7 +78,7 @@ internal static class AccessEndpoints
 
     private static async Task<Ok<ChangedView>> GrantAsync(Reader reader, GrantRequest request)
     {
-        var owner = await OwnerAsync(reader, request.Owner);
+        var owner = await reader.FindAsync(request.Owner, "owner");
         var receivers = new List<UserId>();
         foreach (var receiver in request.Receivers.Take(GrantAccess.MostReceivers + 1)) receivers.Add(await reader.UserAsync(receiver, "receivers"));
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GrantAccess(
@@ -87,7 +87,7 @@ internal static class AccessEndpoints
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, ChangeGrantRequest request)
     {
-        var owner = await OwnerAsync(reader, request.Owner);
+        var owner = await reader.FindAsync(request.Owner, "owner");
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAccess(reader.Person, id, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line")))));
     }
 
@@ -96,7 +96,7 @@ internal static class AccessEndpoints
 
     private static async Task<Ok<ChangedView>> AskAsync(Reader reader, AskRequest request)
     {
-        var owner = await OwnerAsync(reader, request.Owner);
+        var owner = await reader.FindAsync(request.Owner, "owner");
         var own = await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person]);
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskForAccess(
             reader.Person, owner.Id, Terms(request.Terms, owner.HomeZone), Line(request.Words, "words"), request.Offer is { } offer ? Terms(offer, own.HomeZone) : null))));
@@ -124,7 +124,7 @@ internal static class AccessEndpoints
     /// <param name="side">inside or outside.</param>
     private static async Task<Ok<ChangedView>> SetDefaultAsync(Reader reader, string side, DefaultRequest request)
     {
-        var owner = await OwnerAsync(reader, request.Owner);
+        var owner = await reader.FindAsync(request.Owner, "owner");
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetDefaultAccess(reader.Person, owner.Id, IsInside(side), request.Sight, request.Acting))));
     }
 
@@ -134,9 +134,6 @@ internal static class AccessEndpoints
         "outside" => false,
         _ => throw new RefusedException(RefusalKind.BadInput, "side", side),
     };
-
-    private static async Task<CalendarUser> OwnerAsync(Reader reader, string publicId) =>
-        await reader.ReadAsync(s => s.User(publicId)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "owner", publicId);
 
     private static AccessTerms Terms(TermsRequest request, DateTimeZone zone) => new(
         request.Sight, request.Acting, request.Private,

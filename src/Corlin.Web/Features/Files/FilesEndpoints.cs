@@ -35,7 +35,7 @@ internal static class FilesEndpoints
     /// <param name="work">A name under which its progress can be asked for.</param>
     private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, string? work, HttpRequest request, ICalendarFiles files, WorkUnderWay under)
     {
-        var owner = await reader.ReadAsync(s => s.User(person)) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", person);
+        var owner = await reader.FindAsync(person, "calendar");
         await using var kept = TemporaryFile.Make();
         await request.Body.CopyToAsync(kept, request.HttpContext.RequestAborted);
         kept.Position = 0;

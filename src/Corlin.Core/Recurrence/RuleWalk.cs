@@ -23,6 +23,7 @@ public sealed class RuleWalk
     private readonly long until;
     private readonly bool untilIsUtc;
     private readonly bool zoned;
+    private readonly bool oneADay;
     private WallClock clock;
     private List<long>? skippedTo;
     private long remaining;
@@ -45,6 +46,7 @@ public sealed class RuleWalk
         zoned = zone is not null;
         if (zone is not null) clock = new WallClock(zone);
         times = Times(rule, start);
+        oneADay = times.Length == 1 && rule.Positions.IsEmpty;
         days = new PeriodDays(rule, start);
         remaining = rule.Count ?? long.MaxValue;
         Seek();
@@ -67,7 +69,8 @@ public sealed class RuleWalk
         {
             while (at < size)
             {
-                var local = Candidate(at++);
+                var local = oneADay ? days.Base(at) + times[0] : Candidate(at);
+                at++;
                 if (local < start) continue;
                 if (local >= to || (!untilIsUtc && local > until)) return End();
                 var moment = local;
@@ -85,7 +88,7 @@ public sealed class RuleWalk
                 return true;
             }
 
-            if (!days.Next(to)) return End();
+            if (!days.NextOnes(to)) return End();
             at = 0;
             size = rule.Positions.IsEmpty ? days.Count * times.Length : days.Choose(rule.Positions, times.Length);
         }
@@ -95,7 +98,6 @@ public sealed class RuleWalk
 
     private long Candidate(int index)
     {
-        if (times.Length == 1 && rule.Positions.IsEmpty) return days.Base(index) + times[0];
         var chosen = rule.Positions.IsEmpty ? index : days.Chosen(index);
         return days.Base(chosen / times.Length) + times[chosen % times.Length];
     }

@@ -81,7 +81,8 @@ export interface LaneBoardProps {
 /** Lanes under one time axis. The same drawing serves every screen. */
 export function LaneBoard(props: LaneBoardProps) {
   const { rows, zones, now, headWidth = 232, height, mark } = props;
-  const [width, setWidth] = useState(0);
+  const [whole, setWhole] = useState(0);
+  const width = Math.max(0, whole - headWidth);
   const [opened, setOpened] = useState(false);
   const [hover] = useState(makeHover);
   const [fonts, setFonts] = useState(0);
@@ -90,17 +91,19 @@ export function LaneBoard(props: LaneBoardProps) {
   const [near, setNear] = useState<Extent>();
 
   useLayoutEffect(() => {
-    const element = body.current;
+    const element = body.current?.parentElement;
     if (!element) return;
     // At once, so that the lanes stand in the first picture; then whenever the window changes.
-    const measure = () => setWidth(element.clientWidth);
+    const measure = () => setWhole(element.clientWidth);
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
-    void document.fonts.ready.then(() => {
-      forgetWidths();
-      setFonts((n) => n + 1);
-    });
+    // Words measured before the type was there are measured again.
+    if (document.fonts.status !== "loaded")
+      void document.fonts.ready.then(() => {
+        forgetWidths();
+        setFonts((n) => n + 1);
+      });
     return () => observer.disconnect();
   }, [props.asList]);
 
@@ -131,7 +134,9 @@ export function LaneBoard(props: LaneBoardProps) {
   const isQuiet = props.look?.isQuiet;
   const lanesHeight = laneHeights.reduce((a, b) => a + b, 0) + feet;
   const axes = useInTurn(axis, rows);
-  const drawn = rows.map((row, i) => drawnOf(row, axes[i] ?? axis, Math.floor(unit * (row.weight ?? 1)) - baseline, isQuiet, fonts));
+  const drawn = rows.map((row, i) =>
+    width === 0 ? none : drawnOf(row, axes[i] ?? axis, Math.floor(unit * (row.weight ?? 1)) - baseline, isQuiet, fonts),
+  );
   const stands = rows.map((_, i) => ({
     top: rows.slice(0, i).reduce((sum, r, k) => sum + (laneHeights[k] ?? unit) + footOf(r), 0),
     height: laneHeights[i] ?? unit,

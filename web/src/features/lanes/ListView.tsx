@@ -1,3 +1,4 @@
+import { startTransition, useEffect, useState } from "react";
 import type { Day, Entry, Lane, Zone } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { clock } from "../../lane/time";
@@ -12,8 +13,14 @@ interface Props {
   onOpen: (entry: Entry, lane: Lane) => void;
 }
 
+/** More lines than a window shows. */
+const inWindow = 40;
+
 /** Two weeks line by line, the days that hold something. */
 export function ListView({ days, zone, isShown, isQuiet, chosen, onOpen }: Props) {
+  // What is in the window stands there at once, the days below it right after.
+  const [isWhole, setWhole] = useState(false);
+  useEffect(() => startTransition(() => setWhole(true)), []);
   const full = days
     .map((day) => ({
       day,
@@ -24,11 +31,18 @@ export function ListView({ days, zone, isShown, isQuiet, chosen, onOpen }: Props
     }))
     .map(({ day, lines }) => ({ day, lines: lines.filter((l) => !isQuiet(l.entry)), quiet: lines.filter((l) => isQuiet(l.entry)).length }))
     .filter((d) => d.lines.length + d.quiet > 0);
+  const shown = isWhole ? full : full.filter((_, i) => full.slice(0, i).reduce((sum, d) => sum + d.lines.length, 0) < inWindow);
   if (full.length === 0) return <p className="pt-4 text-soft">Nothing stands in these two weeks.</p>;
   return (
     <div className="grid gap-4 pb-4">
-      {full.map(({ day, lines, quiet }) => (
-        <section key={day.date} aria-label={day.label}>
+      {shown.map(({ day, lines, quiet }) => (
+        // Days below the window are laid out as they come into view.
+        <section
+          key={day.date}
+          aria-label={day.label}
+          className="[content-visibility:auto]"
+          style={{ containIntrinsicHeight: `auto ${28 + 33 * (lines.length + Math.min(quiet, 1))}px` }}
+        >
           <h2 className={`border-b border-rule pb-1 font-semibold ${day.today ? "text-brass" : ""}`}>
             {day.label}
             {day.today && ", today"}

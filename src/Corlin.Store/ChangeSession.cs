@@ -87,6 +87,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreNoGo(change);
         RestoreClosures(change);
         RestoreAccess(change);
+        RestorePeople(change);
         RestoreFollowed(change);
         BringBackPapers(change);
         RestoreCategories(change);
@@ -253,13 +254,6 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     {
         Db.Ways.Add(new WayRow { FromSite = from, ToSite = to, Minutes = (int)takes.TotalMinutes });
         Db.SaveChanges();
-    }
-
-    public void AddMember(UserId group, UserId member)
-    {
-        Db.Members.Add(new MemberRow { GroupId = group.Value, UserId = member.Value });
-        Db.SaveChanges();
-        ForgetGroups();
     }
 
     public void KeepSetting(UserId who, string name, string json)

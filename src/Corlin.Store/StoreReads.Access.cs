@@ -71,7 +71,7 @@ internal partial class StoreReads
         for (var depth = 0; level.Length > 0 && depth < DeepestGroup; depth++)
         {
             var inside = level;
-            level = [.. Db.Members.Where(m => inside.Contains(m.UserId)).Select(m => m.GroupId).Distinct().AsEnumerable().Where(found.Add)];
+            level = [.. Db.Memberships.Where(m => inside.Contains(m.UserId) && m.EndedById == null).Select(m => m.GroupId).Distinct().AsEnumerable().Where(found.Add)];
         }
 
         return groupsOf[member] = [.. found.Select(g => new UserId(g))];
@@ -87,7 +87,7 @@ internal partial class StoreReads
             for (var depth = 0; level.Length > 0 && depth < DeepestGroup; depth++)
             {
                 var inside = level;
-                level = [.. Db.Members.Where(m => inside.Contains(m.GroupId)).Select(m => m.UserId).Distinct().AsEnumerable().Where(seen.Add)];
+                level = [.. Db.Memberships.Where(m => inside.Contains(m.GroupId) && m.EndedById == null).Select(m => m.UserId).Distinct().AsEnumerable().Where(seen.Add)];
             }
 
             seen.Remove(group.Value);

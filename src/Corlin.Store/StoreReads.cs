@@ -6,7 +6,6 @@ using Corlin.Core.Time;
 using Corlin.Core.Travel;
 using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
-using Corlin.Core.Words;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -25,9 +24,6 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
     public CalendarUser? User(string publicId) =>
         Db.People.AsNoTracking().FirstOrDefault(u => u.PublicId == publicId) is { } row ? PeopleMapping.ToCore(row) : null;
 
-    public CalendarUser? UserByAddress(string address) =>
-        Db.People.AsNoTracking().FirstOrDefault(u => u.Address == address) is { } row ? PeopleMapping.ToCore(row) : null;
-
     public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
     {
         var wanted = ids.Select(i => i.Value).Distinct().ToArray();
@@ -36,17 +32,6 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
     }
 
     public bool IsAdministrator(UserId who) => Db.People.Where(p => p.Id == who.Value).Select(p => p.Administrator).FirstOrDefault();
-
-    public IReadOnlyList<CalendarUser> FindUsers(string text, int limit)
-    {
-        var words = Plain.Of(text).TrimEnd();
-        // Signs alone name nobody; no text at all is everybody.
-        if (words.Length == 0 && text.Length > 0) return [];
-        var address = text.ToLowerInvariant();
-        return [.. Db.People.AsNoTracking()
-            .Where(u => EF.Functions.Like(u.SearchName, "%" + words + "%") || (address.Length > 0 && u.Address.StartsWith(address)))
-            .OrderByDescending(u => u.Inside).ThenBy(u => u.Kind).ThenBy(u => u.SearchName).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
-    }
 
     public IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners)
     {
@@ -103,7 +88,7 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
     public Entry? Meeting(string uid, string organiserAddress)
     {
         var id = Db.Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)
-            .Join(Db.People.Where(p => p.Address == organiserAddress), e => e.OwnerId, p => p.Id, (e, p) => e.Id).FirstOrDefault();
+            .Join(Db.People.Where(p => p.Address == organiserAddress && p.KeptForId == null && !p.Removed), e => e.OwnerId, p => p.Id, (e, p) => e.Id).FirstOrDefault();
         return id == 0 ? null : ById([id])[id];
     }
 
@@ -194,9 +179,6 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
 
     public TravelTable Travel() =>
         travel ??= new TravelTable(Db.Ways.AsNoTracking().AsEnumerable().ToDictionary(w => (w.FromSite, w.ToSite), w => Duration.FromMinutes(w.Minutes)));
-
-    public IReadOnlyList<UserId> Members(UserId group) =>
-        [.. Db.Members.AsNoTracking().Where(m => m.GroupId == group.Value).OrderBy(m => m.UserId).Select(m => m.UserId).AsEnumerable().Select(m => new UserId(m))];
 
     public IReadOnlyList<Category> Categories(IReadOnlyCollection<UserId> owners)
     {

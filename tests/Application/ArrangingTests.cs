@@ -123,11 +123,11 @@ public sealed class ArrangingTests : IAsyncLifetime
     [Fact]
     public async Task A_refused_change_leaves_nothing_behind()
     {
-        var before = await world.See(s => s.FindUsers("", 50).Count);
+        var before = await world.See(s => s.FindUsers("", [], 50).Count);
         await Refused(RefusalKind.AddressIsNone, () => world.Do(new ArrangeMeeting(
             world.Noor.Id, world.Maren.Id, "Half", [new Invited("new.person@somewhere.example", AttendeeRole.Required), new Invited("not@an@address", AttendeeRole.Required)],
             World.Timed("2027-03-16T12:00"), null, null, null, null)));
-        Assert.Equal(before, await world.See(s => s.FindUsers("", 50).Count));
+        Assert.Equal(before, await world.See(s => s.FindUsers("", [], 50).Count));
         world.Advance(60);
         Assert.Equal(0, await world.SendDue());
     }

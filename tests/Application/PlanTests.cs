@@ -69,6 +69,17 @@ public sealed class PlanTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_person_and_a_group_search()
+    {
+        var group = await world.Do(new AddToPeople(world.Administrator.Id, Core.Calendars.UserKind.Group, true, null, new PersonEdit("Board")));
+        await world.Do(new ChangeMembers(world.Administrator.Id, group.Id, [world.Tome.PublicId], []));
+        await Searches(
+            s => (new ReadPerson(world.Noor.Id, group.Id, world.Now).Run(s), new ReadPerson(world.Noor.Id, world.Tome.PublicId, world.Now).Run(s),
+                s.UserByAddress("nobody@strand.example", world.Maren.Id), s.CountMembers([world.Tome.Id])),
+            atLeast: 14);
+    }
+
+    [Fact]
     public Task Free_slots_search() => Searches(
         s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 60, new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 18), world.Now).Run(s), atLeast: 6);
 

@@ -46,6 +46,13 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         // Whether there is such an entry is not told: a mark on one that may not be seen is never read.
         ["POST /api/reminders"] = (k => ("/api/reminders", new { act = "dismiss", which = new[] { new { entry = k.Entry, occurrence = (string?)null, start = 1 } }, until = (long?)null }), Empty),
         ["GET /api/people"] = (_ => ($"/api/people?text={Canary}", null), Fine),
+        ["GET /api/index"] = (_ => ($"/api/index?text={Canary}", null), Fine),
+        ["GET /api/people/{id}"] = (k => ($"/api/people/{k.Contact}", null), Unknown),
+        ["POST /api/people"] = (k => ("/api/people", new { kind = "person", inside = false, keptFor = k.Owner, said = new { name = "x", address = "x@x.example" } }), Forbidden),
+        ["PUT /api/people/{id}"] = (k => ($"/api/people/{k.Contact}", new { version = 1, said = new { name = "x" } }), Unknown),
+        ["DELETE /api/people/{id}"] = (k => ($"/api/people/{k.Contact}", null), Unknown),
+        ["POST /api/people/{id}/members"] = (k => ($"/api/people/{k.Group}/members", new { added = new[] { k.Other }, removed = Array.Empty<string>() }), Forbidden),
+        ["POST /api/people/file"] = (k => ($"/api/people/file?keptFor={k.Owner}", "text/csv"), Forbidden),
         ["GET /api/find"] = (_ => ($"/api/find?text={Canary}", null), Fine),
         ["POST /api/slots"] = (k => ("/api/slots", new { inNameOf = k.Owner, required = new[] { k.Owner }, optional = Array.Empty<string>(), minutes = 30, from = "2027-03-08", to = "2027-03-09" }), Forbidden),
         ["POST /api/slots/chosen"] = (k => ("/api/slots/chosen", new { inNameOf = k.Owner, required = new[] { k.Owner }, optional = Array.Empty<string>(), start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, place = (string?)null, video = true }), Forbidden),
@@ -91,7 +98,7 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    private sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request)
+    private sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -124,6 +131,7 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
     private static HttpContent? Content(object? body) => body switch
     {
         null => null,
+        "text/csv" => new ByteArrayContent("name,address\nx,x@x.example\n"u8.ToArray()) { Headers = { ContentType = new("text/csv") } },
         string type => new ByteArrayContent(Encoding.UTF8.GetBytes("BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n")) { Headers = { ContentType = new(type) } },
         _ => JsonContent.Create(body),
     };
@@ -152,12 +160,13 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
             @private = true,
             repeats = (string?)null,
         });
+        var contact = await noor.DoAsync("/api/people", new { kind = "person", inside = false, keptFor = owner, said = new { name = Canary, address = $"{Canary}@strand.example", note = Canary } });
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64());
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"));
     }
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;

@@ -28,7 +28,7 @@ internal static class Attendees
         var found = new Dictionary<UserId, Participation>();
         foreach (var one in invited.OrderBy(i => i.Role))
         {
-            var user = Find(session, one);
+            var user = Find(session, one, organiser);
             // A group is its members at the time of sending.
             var ids = user.Kind == UserKind.Group ? session.Members(user.Id) : [user.Id];
             var role = user.Kind is UserKind.Room or UserKind.Resource ? AttendeeRole.Resource : one.Role;
@@ -42,14 +42,14 @@ internal static class Attendees
     public static bool IsAddress(string text) =>
         text.Length <= 254 && System.Net.Mail.MailAddress.TryCreate(text, out var parsed) && parsed.Address == text && parsed.Host.Contains('.', StringComparison.Ordinal);
 
-    private static CalendarUser Find(IChangeSession session, Invited one)
+    private static CalendarUser Find(IChangeSession session, Invited one, UserId organiser)
     {
         var text = one.IdOrAddress.Trim();
         var field = one.Role == AttendeeRole.Optional ? "optional" : "required";
         if (!text.Contains('@', StringComparison.Ordinal)) return session.User(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
         var address = text.ToLowerInvariant();
         if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
-        return session.UserByAddress(address)
+        return session.UserByAddress(address, organiser)
             ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null));
     }
 }

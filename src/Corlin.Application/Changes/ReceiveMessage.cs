@@ -28,7 +28,7 @@ public sealed record ReceiveMessage(IncomingMessage Message) : IChange<Received>
         // Only the attendee speaks for themselves; whether the UID exists is not shown.
         if (Message.Sender != Message.Attendee) return Received.Waits;
         if (session.Meeting(Message.Uid, Message.Organiser) is not { } meeting) return Received.Waits;
-        if (session.UserByAddress(Message.Attendee) is not { } who) return Received.Waits;
+        if (session.UserByAddress(Message.Attendee, meeting.Owner) is not { } who) return Received.Waits;
         if (meeting.Status != MeetingStatus.Sent || Agreement.Of(meeting, who.Id, Message.RecurrenceId) is null) return Received.Waits;
         if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}")) return Received.Repeated;
         if (Message.Sequence < meeting.Sequence) return Received.Outdated;

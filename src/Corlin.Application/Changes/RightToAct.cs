@@ -64,6 +64,33 @@ internal static class RightToAct
         if (!session.IsAdministrator(actor)) throw new RefusedException(RefusalKind.AdministratorsOnly);
     }
 
+    /// <summary>Somebody, a group or a room of whom the actor may change what is known, as <see cref="Keeping"/> decides.</summary>
+    /// <exception cref="RefusedException">There is nobody that they may know of, or they may not.</exception>
+    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId)
+    {
+        var who = session.User(publicId) ?? throw new RefusedException(RefusalKind.NotFound);
+        return Keeping.WhyNot(who, actor, session.IsAdministrator(actor), session.RightsOnKept(actor, who)) switch
+        {
+            null => who,
+            WhyNotKeep.AdministratorsOnly => throw new RefusedException(RefusalKind.AdministratorsOnly),
+            WhyNotKeep.OthersOnly => throw new RefusedException(RefusalKind.MayNotKeep, null, who.Name),
+            _ => throw new RefusedException(RefusalKind.NotFound),
+        };
+    }
+
+    private static Rights RightsOnKept(this IChangeSession session, UserId actor, CalendarUser who)
+    {
+        var owner = who.KeptFor ?? who.Id;
+        return session.MainCalendars([owner]).ContainsKey(owner) ? session.RightsOn(actor, owner) : Rights.None;
+    }
+
+    /// <summary>That the actor keeps somebody's calendar, and so their own contacts.</summary>
+    /// <exception cref="RefusedException">They do not.</exception>
+    public static void MustKeepContactsOf(this IChangeSession session, UserId actor, UserId principal)
+    {
+        if (!Keeping.Keeps(actor, principal, session.RightsOn(actor, principal))) throw new RefusedException(RefusalKind.MayNotChange, "keptFor");
+    }
+
     /// <summary>That the actor may grant terms in somebody's calendars to somebody, as <see cref="Granting"/> decides.</summary>
     /// <returns>The grant that lets them pass it on; null for the owner.</returns>
     /// <exception cref="RefusedException">They may not, or nobody may.</exception>
@@ -120,6 +147,9 @@ internal static class RightToAct
                 session.MustPassOn(made.Actor, made.InNameOf, session.HighestOf(made.Id));
                 break;
             case ChangeKind.AccessAsked or ChangeKind.AccessAskedNoMore:
+                break;
+            case ChangeKind.PersonAdded or ChangeKind.PersonChanged or ChangeKind.PersonRemoved or ChangeKind.MembersChanged or ChangeKind.PeopleImported:
+                foreach (var who in session.PeopleOf(made.Id)) session.MustKeep(made.Actor, who.PublicId);
                 break;
             case ChangeKind.SiteClosed or ChangeKind.SiteOpened or ChangeKind.CeilingSet:
                 session.MustAdminister(made.Actor);

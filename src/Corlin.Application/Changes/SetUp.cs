@@ -1,5 +1,4 @@
 using Corlin.Application.Ports;
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
@@ -19,11 +18,7 @@ public sealed record AddPerson(CalendarUser User, bool Administrator = false) : 
         var added = session.Save(User with { PublicId = PublicIds.New() });
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
         if (Administrator) session.MakeAdministrator(added.Id);
-        if (!added.Inside) return added;
-        session.AddCalendar(added.Id, added.Name);
-        // Rooms are looked at by everyone with their headline, so that one knows whom to ask; people show their outline.
-        var sight = added.Kind is UserKind.Person ? Sight.Outline : Sight.Headline;
-        session.Give(new Grant(0, added.Id, null, null, Inside: true, new AccessTerms(sight, Acting.Look)));
+        if (added.Inside) NewPeople.OpenCalendar(session, added);
         return added;
     }
 }
@@ -33,7 +28,7 @@ public sealed record AddMember(UserId Group, UserId Member) : IChange<bool>
 {
     public bool Apply(IChangeSession session)
     {
-        session.AddMember(Group, Member);
+        session.Join(Group, Member);
         return true;
     }
 }

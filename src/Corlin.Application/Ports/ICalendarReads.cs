@@ -13,7 +13,8 @@ public interface ICalendarReads : IAccessReads
 {
     CalendarUser? User(string publicId);
 
-    CalendarUser? UserByAddress(string address);
+    /// <summary>Who has an e-mail address, as their first or a further one: a contact of that principal before somebody whom everyone knows.</summary>
+    CalendarUser? UserByAddress(string address, UserId? principal = null);
 
     IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids);
 
@@ -21,7 +22,22 @@ public interface ICalendarReads : IAccessReads
     bool IsAdministrator(UserId who);
 
     /// <summary>People, groups and rooms of whom a word begins with the text, by name.</summary>
-    IReadOnlyList<CalendarUser> FindUsers(string text, int limit);
+    /// <param name="keeps">The principals whose own contacts may be found.</param>
+    IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit);
+
+    /// <summary>As <see cref="FindUsers"/>, those of one kind, and how many there are.</summary>
+    (IReadOnlyList<CalendarUser> First, int Count) Index(string text, IReadOnlyCollection<UserKind> kinds, bool? inside, IReadOnlyCollection<UserId> keeps, int limit);
+
+    IReadOnlyDictionary<UserId, PersonFacts> Facts(IReadOnlyCollection<UserId> who);
+
+    /// <summary>Who is in a group and who was, those in it first.</summary>
+    IReadOnlyList<Membership> Memberships(UserId group, int limit);
+
+    /// <summary>The groups somebody is in themselves, not through another.</summary>
+    IReadOnlyList<Membership> MembershipsOf(UserId member);
+
+    /// <summary>How many are in each of some groups themselves.</summary>
+    IReadOnlyDictionary<UserId, int> CountMembers(IReadOnlyCollection<UserId> groups);
 
     /// <summary>The main calendars of those who have one.</summary>
     IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners);
@@ -80,6 +96,7 @@ public interface ICalendarReads : IAccessReads
 
     TravelTable Travel();
 
+    /// <summary>The people and rooms in a group, in groups of it too.</summary>
     IReadOnlyList<UserId> Members(UserId group);
 
     /// <summary>The categories of some people's lists, by name.</summary>

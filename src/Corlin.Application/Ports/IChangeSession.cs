@@ -106,7 +106,21 @@ public interface IChangeSession : ICalendarReads
 
     void SaveWay(string from, string to, Duration takes);
 
-    void AddMember(UserId group, UserId member);
+    /// <summary>Stores what is known of somebody, new or changed, with its history.</summary>
+    /// <returns>They, with their number and version.</returns>
+    CalendarUser Save(CalendarUser user, PersonFacts facts);
+
+    /// <summary>They are found no more; what they took part in still names them.</summary>
+    void Remove(CalendarUser user);
+
+    /// <summary>The people, groups and rooms that a change touched, as they stand now.</summary>
+    IReadOnlyList<CalendarUser> PeopleOf(long change);
+
+    /// <summary>Somebody is in a group from now on.</summary>
+    void Join(UserId group, UserId member);
+
+    /// <summary>False where they are not in it.</summary>
+    bool Leave(UserId group, UserId member);
 
     /// <summary>Stores a new or changed category.</summary>
     /// <returns>The category with its id.</returns>
@@ -168,6 +182,12 @@ public enum ChangeKind
     AccessRefused,
     AccessAskedNoMore,
     CeilingSet,
+
+    /// <summary>What is known of a person, group or room.</summary>
+    PersonChanged,
+    PersonRemoved,
+    MembersChanged,
+    PeopleImported,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -16,7 +16,7 @@ internal static class Asked
         var found = new List<(CalendarUser Who, bool Required)> { (organiser, true) };
         foreach (var (text, must) in required.Select(r => (r, true)).Concat(optional.Select(o => (o, false))).Take(MostPeople))
         {
-            foreach (var who in One(viewing, text.Trim(), must ? "required" : "optional"))
+            foreach (var who in One(viewing, organiser, text.Trim(), must ? "required" : "optional"))
             {
                 if (found.All(f => f.Who.PublicId != who.PublicId)) found.Add((who, must));
             }
@@ -25,13 +25,13 @@ internal static class Asked
         return found;
     }
 
-    private static IReadOnlyList<CalendarUser> One(Viewing viewing, string text, string field)
+    private static IReadOnlyList<CalendarUser> One(Viewing viewing, CalendarUser organiser, string text, string field)
     {
         if (text.Contains('@', StringComparison.Ordinal))
         {
             var address = text.ToLowerInvariant();
             if (!Attendees.IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
-            return [viewing.Store.UserByAddress(address)
+            return [viewing.Store.UserByAddress(address, organiser.Id)
                 ?? new CalendarUser(default, address, UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null)];
         }
 

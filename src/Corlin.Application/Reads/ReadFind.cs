@@ -35,7 +35,7 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var words = Plain.Of(Text).Trim();
         if (words.Length < 2) return new FoundView([], [], false);
         var viewing = new Viewing(store, Viewer, Now);
-        var people = store.FindUsers(Text, MostPeople);
+        var people = store.FindUsers(Text, viewing.Keeps, MostPeople);
         var lanes = Lanes(viewing);
         var rights = viewing.RightsOn([.. lanes.Select(l => l.Id)]).Where(r => r.Value.Rights.Sight > Sight.Nothing).ToDictionary();
         var owners = rights.ToDictionary(r => r.Value.Calendar, r => r.Key);

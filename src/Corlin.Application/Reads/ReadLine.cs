@@ -81,11 +81,11 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 
         public string? Place(string name) =>
             viewing.Places.Values.FirstOrDefault(p => Plain.Same(p.Name, name))?.Name
-            ?? viewing.Store.FindUsers(name, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
+            ?? viewing.Store.FindUsers(name, viewing.Keeps, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
 
         private string? Find(string name)
         {
-            var people = viewing.Store.FindUsers(name, Enough).Where(u => u.Kind is UserKind.Person or UserKind.Group).ToList();
+            var people = viewing.Store.FindUsers(name, viewing.Keeps, Enough).Where(u => u.Kind is UserKind.Person or UserKind.Group).ToList();
             var called = people.Where(u => Plain.Same(u.Name, name)).ToList();
             if (called.Count == 0) called = [.. people.Where(u => Plain.Same(u.GivenName, name))];
             // Of several of one name the one for whom the viewer speaks is meant.

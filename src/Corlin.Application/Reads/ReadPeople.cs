@@ -13,6 +13,6 @@ public sealed record ReadPeople(UserId Viewer, string Text, Instant Now)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var text = Text.Trim();
-        return [.. store.FindUsers(text, Most).Select(viewing.View)];
+        return [.. store.FindUsers(text, viewing.Keeps, Most).Select(viewing.View)];
     }
 }

@@ -16,6 +16,7 @@ internal sealed class Viewing
     private readonly Dictionary<UserId, IReadOnlyList<Category>> categories = [];
 
     private readonly IReadOnlyList<Grant>? holding;
+    private IReadOnlyList<UserId>? keeps;
 
     /// <summary>What somebody would be told who holds some grants and nothing else, takes part in nothing and speaks for nobody; the times are those of who wants to know.</summary>
     /// <param name="inside">Whether that somebody is inside.</param>
@@ -56,6 +57,10 @@ internal sealed class Viewing
 
     /// <summary>What the viewer holds now in the calendars of others, by themselves or through a group.</summary>
     public IReadOnlyList<Grant> Held { get; } = [];
+
+    /// <summary>The viewer and those whose calendar they keep: their own contacts are known to the viewer.</summary>
+    public IReadOnlyList<UserId> Keeps =>
+        keeps ??= [Person.Id, .. Held.GroupBy(g => g.Owner).Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling))).Select(own => own.Key)];
 
     /// <summary>The most that the organisation lets the viewer have in a calendar that is not theirs.</summary>
     public Ceiling Ceiling { get; }

@@ -12,7 +12,7 @@ using NodaTime.Text;
 namespace Corlin.Application.Wording;
 
 /// <summary>Turns typed reasons into words, after disclosure: it never sees what the reader may not know.</summary>
-public static class English
+public static partial class English
 {
     private static readonly CultureInfo Invariant = CultureInfo.InvariantCulture;
     private static readonly LocalDatePattern LongDay = LocalDatePattern.Create("dddd d MMMM", Invariant);
@@ -206,6 +206,9 @@ public static class English
         RefusalKind.MayNotGrant => "You hold nothing there that you may pass on. Ask the owner to grant it.",
         RefusalKind.OwnCalendar => "That is their own calendar; choose somebody else.",
         RefusalKind.AdministratorsOnly => "Only an administrator does that. Nothing was changed.",
+        RefusalKind.MayNotKeep => $"{refusal.What} is changed by themselves, by who speaks for them, and by administrators. Nothing was changed.",
+        RefusalKind.AddressTaken => $"Somebody else has the address {refusal.What} already. Nothing was changed.",
+        RefusalKind.GroupInItself => $"{refusal.What} would be in itself. Nothing was changed.",
         RefusalKind.PaperNotTaken => $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
         RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",
         RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",

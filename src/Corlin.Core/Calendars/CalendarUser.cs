@@ -24,6 +24,12 @@ public enum UserKind
 public sealed record CalendarUser(
     UserId Id, string PublicId, UserKind Kind, string Name, string Address, bool Inside, string Zone, WorkingHours? Hours, string? Place, int Flag, string? Post)
 {
+    /// <summary>The principal whose contact this is, known only to those who keep that calendar; null for who is known to everyone inside.</summary>
+    public UserId? KeptFor { get; init; }
+
+    /// <summary>Raised by each change of what is known of them.</summary>
+    public int Version { get; init; } = 1;
+
     /// <summary>The hours, or those taken where none were told (weekdays 09:00 to 18:00; a room always).</summary>
     public WorkingHours HoursOrUsual => Hours ?? (Kind is UserKind.Room or UserKind.Resource ? WorkingHours.Always : WorkingHours.Usual);
 

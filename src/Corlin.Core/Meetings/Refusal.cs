@@ -81,6 +81,15 @@ public enum RefusalKind
     /// <summary>Only who manages people and places does that.</summary>
     AdministratorsOnly,
 
+    /// <summary>People inside are changed by themselves, who speaks for them, and administrators.</summary>
+    MayNotKeep,
+
+    /// <summary>Somebody else has that e-mail address.</summary>
+    AddressTaken,
+
+    /// <summary>A group would be a member of itself.</summary>
+    GroupInItself,
+
     /// <summary>A paper is too large, or none of those that are taken.</summary>
     PaperNotTaken,
 

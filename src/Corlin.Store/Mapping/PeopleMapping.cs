@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Corlin.Core.Calendars;
 using Corlin.Core.Words;
 using Corlin.Store.Model;
@@ -7,23 +8,52 @@ namespace Corlin.Store.Mapping;
 internal static class PeopleMapping
 {
     public static CalendarUser ToCore(UserRow row) => new(
-        new UserId(row.Id), row.PublicId, row.Kind, row.Name, row.Address, row.Inside, row.Zone, Texts.ReadHours(row.Hours), row.Place, row.Flag, row.Post);
-
-    public static UserRow ToRow(CalendarUser user) => new()
+        new UserId(row.Id), row.PublicId, row.Kind, row.Name, row.Address, row.Inside, row.Zone, Texts.ReadHours(row.Hours), row.Place, row.Flag, row.Post)
     {
-        PublicId = user.PublicId,
-        Kind = user.Kind,
-        Name = user.Name,
-        SearchName = Plain.Of(user.Name),
-        Address = user.Address,
-        Inside = user.Inside,
-        Zone = user.Zone,
-        Hours = Texts.Write(user.Hours),
-        Place = user.Place,
-        Flag = user.Flag,
-        Post = user.Post,
-        Version = 1,
+        KeptFor = row.KeptForId is { } principal ? new UserId(principal) : null,
+        Version = row.Version,
     };
+
+    public static UserRow ToRow(CalendarUser user)
+    {
+        var row = new UserRow
+        {
+            PublicId = user.PublicId,
+            Kind = user.Kind,
+            Name = user.Name,
+            SearchName = "",
+            Address = user.Address,
+            Inside = user.Inside,
+            Zone = user.Zone,
+            Version = 1,
+        };
+        Apply(user, row);
+        return row;
+    }
+
+    /// <summary>What is known of them; their kind, their public id and whether they are inside never change.</summary>
+    public static void Apply(CalendarUser user, PersonFacts facts, UserRow row)
+    {
+        Apply(user, row);
+        row.Telephones = Lines(facts.Telephones);
+        row.AssistantId = facts.Assistant?.Value;
+        row.Note = facts.Note;
+        row.Capacity = facts.Capacity;
+        row.Features = Lines(facts.Features);
+    }
+
+    private static void Apply(CalendarUser user, UserRow row) =>
+        (row.Name, row.SearchName, row.Address, row.Zone, row.Hours, row.Place, row.Flag, row.Post, row.KeptForId) =
+        (user.Name, Plain.Of(user.Name), user.Address, user.Zone, Texts.Write(user.Hours), user.Place, user.Flag, user.Post, user.KeptFor?.Value);
+
+    public static PersonFacts FactsOf(UserRow row, IEnumerable<string> otherAddresses) => new(
+        [.. otherAddresses.Order(StringComparer.Ordinal)], Lines(row.Telephones), row.AssistantId is { } id ? new UserId(id) : null, row.Note, row.Capacity, Lines(row.Features));
+
+    public static Membership ToCore(MembershipRow row) => new(new UserId(row.GroupId), new UserId(row.UserId), row.From, row.Until);
+
+    private static string? Lines(ImmutableArray<string> lines) => lines.IsEmpty ? null : string.Join('\n', lines);
+
+    private static ImmutableArray<string> Lines(string? text) => text is null ? [] : [.. text.Split('\n')];
 
     public static Followed ToCore(FollowedRow row) => new(row.Id, new CalendarId(row.CalendarId), new UserId(row.OwnerId), row.Name, row.Address, row.Most, row.Every)
     {

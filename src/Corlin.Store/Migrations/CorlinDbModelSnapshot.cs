@@ -250,6 +250,21 @@ namespace Corlin.Store.Migrations
                     b.ToTable("AspNetUsers", (string)null);
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.AddressRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("UserId", "Address");
+
+                    b.HasIndex("Address");
+
+                    b.ToTable("OtherAddresses");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CalendarRow", b =>
                 {
                     b.Property<long>("Id")
@@ -799,19 +814,48 @@ namespace Corlin.Store.Migrations
                     b.ToTable("LaneMarks");
                 });
 
-            modelBuilder.Entity("Corlin.Store.Model.MemberRow", b =>
+            modelBuilder.Entity("Corlin.Store.Model.MembershipRow", b =>
                 {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("BeganById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("From")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("GroupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Until")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("UserId")
                         .HasColumnType("INTEGER");
 
-                    b.HasKey("GroupId", "UserId");
+                    b.HasKey("Id");
 
-                    b.HasIndex("UserId");
+                    b.HasIndex("BeganById")
+                        .HasFilter("\"BeganById\" IS NOT NULL");
 
-                    b.ToTable("Members");
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("UserId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("GroupId", "Until");
+
+                    b.HasIndex("GroupId", "UserId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Memberships");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.NoGoRow", b =>
@@ -1091,6 +1135,34 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Participations");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.PersonHistoryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("After")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.HasIndex("UserId");
+
+                    b.ToTable("PersonHistory");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.PlaceRow", b =>
                 {
                     b.Property<string>("Name")
@@ -1189,6 +1261,15 @@ namespace Corlin.Store.Migrations
                     b.Property<bool>("Administrator")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("AssistantId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Capacity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Features")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Flag")
                         .HasColumnType("INTEGER");
 
@@ -1198,11 +1279,17 @@ namespace Corlin.Store.Migrations
                     b.Property<bool>("Inside")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("KeptForId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Place")
@@ -1215,8 +1302,14 @@ namespace Corlin.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("Removed")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("SearchName")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Telephones")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Version")
@@ -1229,10 +1322,15 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("Address")
-                        .IsUnique();
+                        .IsUnique()
+                        .HasFilter("\"KeptForId\" IS NULL AND NOT \"Removed\"");
 
                     b.HasIndex("PublicId")
                         .IsUnique();
+
+                    b.HasIndex("KeptForId", "Address")
+                        .IsUnique()
+                        .HasFilter("\"KeptForId\" IS NOT NULL AND NOT \"Removed\"");
 
                     b.ToTable("People");
                 });
@@ -1372,6 +1470,15 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.AddressRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CalendarRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.UserRow", null)
@@ -1465,7 +1572,7 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Corlin.Store.Model.MemberRow", b =>
+            modelBuilder.Entity("Corlin.Store.Model.MembershipRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.UserRow", null)
                         .WithMany()
@@ -1509,6 +1616,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.UserRow", null)
                         .WithMany()
                         .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.PersonHistoryRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.ChangeRow", null)
+                        .WithMany()
+                        .HasForeignKey("ChangeId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });

@@ -45,6 +45,18 @@ internal sealed class CategoryHistoryRow
     public bool RemovedAfter { get; set; }
 }
 
+/// <summary>What a change did to what is known of a person, group or room: its whole state before and after. Append-only.</summary>
+internal sealed class PersonHistoryRow
+{
+    public long Id { get; set; }
+    public long ChangeId { get; set; }
+    public long UserId { get; set; }
+
+    /// <summary>Null where the change added them.</summary>
+    public string? Before { get; set; }
+    public required string After { get; set; }
+}
+
 /// <summary>That an entry changed on a calendar, by the calendar's change number; with <see cref="Removed"/> a tombstone.</summary>
 internal sealed class ChangeLogRow
 {

@@ -9,7 +9,11 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 {
     internal DbSet<UserRow> People => Set<UserRow>();
 
-    internal DbSet<MemberRow> Members => Set<MemberRow>();
+    internal DbSet<AddressRow> OtherAddresses => Set<AddressRow>();
+
+    internal DbSet<MembershipRow> Memberships => Set<MembershipRow>();
+
+    internal DbSet<PersonHistoryRow> PersonHistory => Set<PersonHistoryRow>();
 
     internal DbSet<PlaceRow> Places => Set<PlaceRow>();
 
@@ -85,12 +89,23 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<UserRow>(u =>
         {
             u.HasIndex(x => x.PublicId).IsUnique();
-            u.HasIndex(x => x.Address).IsUnique();
+            // A principal's own contact may have the address of somebody whom everyone knows, or of another's contact.
+            u.HasIndex(x => x.Address).IsUnique().HasFilter("\"KeptForId\" IS NULL AND NOT \"Removed\"");
+            u.HasIndex(x => new { x.KeptForId, x.Address }).IsUnique().HasFilter("\"KeptForId\" IS NOT NULL AND NOT \"Removed\"");
         });
-        builder.Entity<MemberRow>(m =>
+        builder.Entity<AddressRow>(a =>
         {
-            m.HasKey(x => new { x.GroupId, x.UserId });
-            m.HasIndex(x => x.UserId);
+            a.HasKey(x => new { x.UserId, x.Address });
+            a.HasIndex(x => x.Address);
+            a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<MembershipRow>(m =>
+        {
+            m.HasIndex(x => new { x.GroupId, x.UserId }).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            m.HasIndex(x => x.UserId).HasFilter("\"EndedById\" IS NULL");
+            m.HasIndex(x => new { x.GroupId, x.Until });
+            m.HasIndex(x => x.BeganById).HasFilter("\"BeganById\" IS NOT NULL");
+            m.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.GroupId).OnDelete(DeleteBehavior.Restrict);
             m.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
@@ -236,6 +251,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<CategoryHistoryRow>(h =>
         {
             h.HasIndex(x => x.ChangeId);
+            h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<PersonHistoryRow>(h =>
+        {
+            h.HasIndex(x => x.ChangeId);
+            h.HasIndex(x => x.UserId);
             h.HasOne<ChangeRow>().WithMany().HasForeignKey(x => x.ChangeId).OnDelete(DeleteBehavior.Restrict);
         });
         builder.Entity<ChangeRow>(c =>

@@ -25,12 +25,46 @@ internal sealed class UserRow
     /// <summary>Manages people and places; reads nobody's calendar by that.</summary>
     public bool Administrator { get; set; }
     public int Version { get; set; }
+
+    /// <summary>Numbers, a line each.</summary>
+    public string? Telephones { get; set; }
+
+    /// <summary>Who keeps the calendar of somebody outside.</summary>
+    public long? AssistantId { get; set; }
+    public string? Note { get; set; }
+
+    /// <summary>The principal whose contact this is.</summary>
+    public long? KeptForId { get; set; }
+    public int? Capacity { get; set; }
+
+    /// <summary>What a room has, a line each.</summary>
+    public string? Features { get; set; }
+
+    /// <summary>Found no more; what they took part in still names them.</summary>
+    public bool Removed { get; set; }
 }
 
-internal sealed class MemberRow
+/// <summary>A further e-mail address of somebody.</summary>
+internal sealed class AddressRow
 {
+    public long UserId { get; set; }
+    public required string Address { get; set; }
+}
+
+/// <summary>That somebody is or was in a group. Never altered but for its end.</summary>
+internal sealed class MembershipRow
+{
+    public long Id { get; set; }
     public long GroupId { get; set; }
     public long UserId { get; set; }
+    public Instant From { get; set; }
+    public Instant? Until { get; set; }
+
+    /// <summary>The change that began it; null where the set-up did.</summary>
+    public long? BeganById { get; set; }
+
+    /// <summary>The change that ended it, or null.</summary>
+    public long? EndedById { get; set; }
 }
 
 internal sealed class PlaceRow

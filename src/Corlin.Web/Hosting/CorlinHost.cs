@@ -98,6 +98,7 @@ internal static class CorlinHost
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<IConferenceLinks, ConferenceLinks>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
+        services.AddSingleton<IPeopleFiles, PeopleFiles>();
         services.AddSingleton<IPublicHolidays, PublicHolidays>();
         services.AddSingleton<OutboxWorker>();
         services.AddSingleton<HolidayWorker>();

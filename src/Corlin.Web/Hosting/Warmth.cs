@@ -14,7 +14,7 @@ internal sealed class Warmth
     {
         var store = services.GetRequiredService<IReadStore>();
         var now = services.GetRequiredService<IClock>().GetCurrentInstant();
-        var anybody = await store.ReadAsync(s => s.FindUsers("", 1));
+        var anybody = await store.ReadAsync(s => s.FindUsers("", [], 1));
         if (anybody is [var who, ..])
         {
             await store.ReadAsync(s => new ReadDesk(who.Id, now).Run(s));

@@ -678,7 +678,30 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AddToPeopleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AddedPerson"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -716,6 +739,209 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/index": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                    of?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IndexView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PersonPageView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangePersonRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MembersRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    keptFor?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportedPeople"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -2359,6 +2585,17 @@ export interface components {
         };
         /** @enum {unknown} */
         Acting: "look" | "add" | "change" | "speakFor";
+        AddToPeopleRequest: {
+            kind: string;
+            inside: boolean;
+            keptFor: null | string;
+            said: components["schemas"]["PersonSaid"];
+        };
+        AddedPerson: {
+            /** Format: int64 */
+            change: number;
+            id: string;
+        };
         AddedView: {
             entry: string;
             /** Format: int64 */
@@ -2486,6 +2723,11 @@ export interface components {
             owner: string;
             terms: components["schemas"]["TermsRequest"];
             line: null | string;
+        };
+        ChangePersonRequest: {
+            /** Format: int32 */
+            version: number;
+            said: components["schemas"]["PersonSaid"];
         };
         ChangeRequest: {
             occurrence: null | string;
@@ -2807,6 +3049,15 @@ export interface components {
             grants: components["schemas"]["GrantView"][];
             through: components["schemas"]["ThroughView"][];
         };
+        HoursSpanView: {
+            /** Format: int32 */
+            day: number;
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            place: null | string;
+        };
         ImportReport: {
             /** Format: int64 */
             change: null | number;
@@ -2820,6 +3071,28 @@ export interface components {
             /** Format: int32 */
             skippedInAll: number;
             notes: string[];
+        };
+        ImportedPeople: {
+            /** Format: int64 */
+            change: null | number;
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            unchanged: number;
+            skipped: components["schemas"]["SkippedPart"][];
+        };
+        IndexRow: {
+            who: components["schemas"]["PersonView"];
+            line: string;
+        };
+        IndexView: {
+            rows: components["schemas"]["IndexRow"][];
+            /** Format: int32 */
+            count: number;
+            mayAdminister: boolean;
+            keeps: components["schemas"]["PersonView"][];
         };
         JsonElement: unknown;
         LaneView: {
@@ -2884,6 +3157,14 @@ export interface components {
             mayChange: boolean;
             categories: components["schemas"]["CategoryView"][];
         };
+        MemberView: {
+            who: components["schemas"]["PersonView"];
+            words: string;
+        };
+        MembersRequest: {
+            added: string[];
+            removed: string[];
+        };
         MostView: {
             sight: components["schemas"]["Sight"];
             acting: components["schemas"]["Acting"];
@@ -2940,6 +3221,47 @@ export interface components {
             id: string;
             name: string;
             note: string;
+        };
+        PersonPageView: {
+            who: components["schemas"]["PersonView"];
+            /** Format: int32 */
+            version: number;
+            mayChange: boolean;
+            whyNot: null | string;
+            mayRemove: boolean;
+            hasLane: boolean;
+            hours: null | components["schemas"]["HoursSpanView"][];
+            hoursWords: string;
+            place: null | string;
+            places: string[];
+            otherAddresses: string[];
+            telephones: string[];
+            assistant: null | components["schemas"]["PersonView"];
+            note: null | string;
+            /** Format: int32 */
+            capacity: null | number;
+            features: string[];
+            keptFor: null | components["schemas"]["PersonView"];
+            members: components["schemas"]["MemberView"][];
+            former: components["schemas"]["MemberView"][];
+            groups: components["schemas"]["PersonView"][];
+            /** Format: int32 */
+            everyone: number;
+        };
+        PersonSaid: {
+            name: null | string;
+            address: null | string;
+            zone: null | string;
+            post: null | string;
+            place: null | string;
+            hours: null | components["schemas"]["HoursSpanView"][];
+            otherAddresses: null | string[];
+            telephones: null | string[];
+            assistant: null | string;
+            note: null | string;
+            /** Format: int32 */
+            capacity: null | number;
+            features: null | string[];
         };
         PersonView: {
             id: string;

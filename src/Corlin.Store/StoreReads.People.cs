@@ -1,0 +1,82 @@
+using System.Collections.ObjectModel;
+using Corlin.Core.Calendars;
+using Corlin.Core.Words;
+using Corlin.Store.Mapping;
+using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
+
+namespace Corlin.Store;
+
+// People, groups and rooms.
+internal partial class StoreReads
+{
+    public CalendarUser? UserByAddress(string address, UserId? principal = null)
+    {
+        // Two questions, each with an index of its own.
+        if (principal is { } owner && WithAddress(Db.People.Where(u => u.KeptForId == owner.Value), address) is { } contact) return contact;
+        return WithAddress(Db.People.Where(u => u.KeptForId == null), address);
+    }
+
+    private CalendarUser? WithAddress(IQueryable<UserRow> people, string address)
+    {
+        var row = people.AsNoTracking().FirstOrDefault(u => u.Address == address && !u.Removed);
+        if (row is not null) return PeopleMapping.ToCore(row);
+        var further = Db.OtherAddresses.Where(a => a.Address == address).Select(a => a.UserId).ToArray();
+        if (further.Length == 0) return null;
+        return people.AsNoTracking().FirstOrDefault(u => further.Contains(u.Id) && !u.Removed) is { } other ? PeopleMapping.ToCore(other) : null;
+    }
+
+    public IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit) =>
+        [.. InOrder(Called(Db.People, text, keeps)).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
+
+    public (IReadOnlyList<CalendarUser> First, int Count) Index(string text, IReadOnlyCollection<UserKind> kinds, bool? inside, IReadOnlyCollection<UserId> keeps, int limit)
+    {
+        var wanted = kinds.ToArray();
+        var found = Called(Db.People, text, keeps).Where(u => wanted.Contains(u.Kind) && (inside == null || u.Inside == inside));
+        return ([.. InOrder(found).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)], found.Count());
+    }
+
+    public IReadOnlyDictionary<UserId, PersonFacts> Facts(IReadOnlyCollection<UserId> who)
+    {
+        var wanted = who.Select(w => w.Value).Distinct().ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, PersonFacts>.Empty;
+        var addresses = Db.OtherAddresses.AsNoTracking().Where(a => wanted.Contains(a.UserId)).ToLookup(a => a.UserId, a => a.Address);
+        return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable()
+            .ToDictionary(u => new UserId(u.Id), u => PeopleMapping.FactsOf(u, addresses[u.Id]));
+    }
+
+    public IReadOnlyList<Membership> Memberships(UserId group, int limit) =>
+        [.. Db.Memberships.AsNoTracking().Where(m => m.GroupId == group.Value).OrderBy(m => m.EndedById != null).ThenByDescending(m => m.Until).ThenBy(m => m.Id).Take(limit)
+            .AsEnumerable().Select(PeopleMapping.ToCore)];
+
+    public IReadOnlyList<Membership> MembershipsOf(UserId member) =>
+        [.. Db.Memberships.AsNoTracking().Where(m => m.UserId == member.Value && m.EndedById == null).OrderBy(m => m.Id).AsEnumerable().Select(PeopleMapping.ToCore)];
+
+    public IReadOnlyDictionary<UserId, int> CountMembers(IReadOnlyCollection<UserId> groups)
+    {
+        var wanted = groups.Select(g => g.Value).ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, int>.Empty;
+        return Db.Memberships.Where(m => wanted.Contains(m.GroupId) && m.EndedById == null).GroupBy(m => m.GroupId).Select(g => new { g.Key, Count = g.Count() })
+            .ToDictionary(g => new UserId(g.Key), g => g.Count);
+    }
+
+    public IReadOnlyList<UserId> Members(UserId group)
+    {
+        var everyone = EveryoneIn([group])[group].Select(m => m.Value).ToArray();
+        if (everyone.Length == 0) return [];
+        return [.. Db.People.Where(u => everyone.Contains(u.Id) && u.Kind != UserKind.Group && !u.Removed).OrderBy(u => u.Id).Select(u => u.Id).AsEnumerable().Select(id => new UserId(id))];
+    }
+
+    private static IQueryable<UserRow> Called(IQueryable<UserRow> people, string text, IReadOnlyCollection<UserId> keeps)
+    {
+        var owners = keeps.Select(k => (long?)k.Value).ToArray();
+        var known = people.AsNoTracking().Where(u => !u.Removed && (u.KeptForId == null || owners.Contains(u.KeptForId)));
+        var words = Plain.Of(text).TrimEnd();
+        // Signs alone name nobody; no text at all is everybody.
+        if (words.Length == 0) return text.Length == 0 ? known : known.Where(_ => false);
+        var address = text.ToLowerInvariant();
+        return known.Where(u => EF.Functions.Like(u.SearchName, "%" + words + "%") || u.Address.StartsWith(address));
+    }
+
+    private static IOrderedQueryable<UserRow> InOrder(IQueryable<UserRow> people) => people.OrderByDescending(u => u.Inside).ThenBy(u => u.Kind).ThenBy(u => u.SearchName);
+}

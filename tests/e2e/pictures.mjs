@@ -106,6 +106,10 @@ await page
   .waitFor();
 await shot(page, "access-seen");
 
+await page.goto(`${demo.address}/people?text=desmond`);
+await page.getByRole("group", { name: /^Monday 8 March, Desmond/ }).waitFor();
+await shot(page, "people");
+
 const dark = await signIn(browser, demo.address, /Noor Haddad/, {
   colorScheme: "dark",
 });

@@ -279,7 +279,7 @@ for (const [width, scheme] of [
       viewport: { width, height: 800 },
       colorScheme: scheme,
     });
-    for (const path of ["/", "/lanes", "/lanes?view=working-days", "/chase"]) {
+    for (const path of ["/", "/lanes", "/lanes?view=working-days", "/chase", "/people"]) {
       await page.goto(demo.address + path);
       await page.getByRole("heading", { level: 1 }).waitFor();
       const wider = await page.evaluate(() => document.querySelector("main").scrollWidth - document.querySelector("main").clientWidth);

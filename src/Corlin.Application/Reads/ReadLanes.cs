@@ -41,7 +41,9 @@ public enum LanesSpan
 /// <param name="People">Public ids; empty for those the viewer speaks for, or the viewer.</param>
 /// <param name="From">A day in the span; today where none is given.</param>
 /// <param name="Rulers">Zones, by tzdb id, whose clock is shown too.</param>
-public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, LocalDate? From, LanesSpan Shown, Instant Now, IReadOnlyList<string>? Rulers = null)
+/// <param name="Days">The zone whose days are shown; the viewer's own where null.</param>
+public sealed record ReadLanes(
+    UserId Viewer, IReadOnlyList<string> People, LocalDate? From, LanesSpan Shown, Instant Now, IReadOnlyList<string>? Rulers = null, string? Days = null)
 {
     public const int MostPeople = 40;
     private const int ListDays = 14;
@@ -53,19 +55,22 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
         var people = People.Count == 0
             ? DefaultPeople(viewing)
             : [.. People.Take(MostPeople).Select(p => store.User(p) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", p))];
-        var dates = Dates(From ?? viewing.Today);
-        var span = new Stretch(viewing.Zone.Day(dates[0]).Start, viewing.Zone.Day(dates[^1]).End);
+        if (Days is not null && !Core.Time.Zones.Exists(Days)) throw new RefusedException(RefusalKind.ZoneUnknown, "days", Days);
+        var zone = Days is null ? viewing.Zone : Core.Time.Zones.Get(Days);
+        var today = zone.ToLocal(Now).Date;
+        var dates = Dates(From ?? today);
+        var span = new Stretch(zone.Day(dates[0]).Start, zone.Day(dates[^1]).End);
         var lanes = Lanes.Read(viewing, people, span);
         var tended = Shown == LanesSpan.Day ? TendedDays.Read(viewing, people) : [];
         var days = dates.Select(date =>
         {
-            var day = viewing.Zone.Day(date);
+            var day = zone.Day(date);
             return new DayView(
-                LocalDatePattern.Iso.Format(date), English.Day(date), $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), date == viewing.Today,
+                LocalDatePattern.Iso.Format(date), English.Day(date), $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), date == today,
                 WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(lane => LaneViews.View(viewing, Cut(lane, day), day, tended.TryGetValue(lane.Who.Id, out var until) ? until : null))]);
         }).ToList();
         return new LanesView(
-            LaneViews.Ms(Now), Zones(viewing, people, span), days, Shown == LanesSpan.Month ? MonthSummary(days, From ?? viewing.Today) : Summary(lanes),
+            LaneViews.Ms(Now), Zones(viewing, people, span), days, Shown == LanesSpan.Month ? MonthSummary(days, From ?? today) : Summary(lanes),
             Shown == LanesSpan.WorkingDays ? Hidden(viewing, people, span) : null,
             viewing.View(viewing.Person), [.. viewing.Principals.Append(viewing.Person).Select(viewing.View)],
             [.. lanes.SelectMany(l => viewing.CategoriesOf(l.Who, l.Rights))]);
@@ -74,7 +79,7 @@ public sealed record ReadLanes(UserId Viewer, IReadOnlyList<string> People, Loca
     /// <summary>The zones of the viewer and of those shown, and behind them those asked for.</summary>
     private IReadOnlyList<ZoneView> Zones(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch span)
     {
-        var zones = viewing.ZonesOf(people, span);
+        IReadOnlyList<ZoneView> zones = [.. viewing.ZonesOf(people, span).OrderByDescending(z => z.Id == Days)];
         foreach (var ruler in Rulers ?? [])
             if (!Core.Time.Zones.Exists(ruler)) throw new RefusedException(RefusalKind.ZoneUnknown, "ruler", ruler);
         return [.. zones, .. (Rulers ?? []).Take(MostRulers).Where(r => zones.All(z => z.Id != r)).Distinct().Select(r => viewing.View(r, Core.Time.Zones.City(r), span))];

@@ -7,7 +7,7 @@ namespace Corlin.Simulation.Seed;
 /// <summary>The demo folder as it is written; see the comments in its files.</summary>
 internal sealed record DemoFiles(
     PlacesFile Places, IReadOnlyList<PersonLine> People, GroupsFile Groups, AccessFile Access, IReadOnlyList<EntryLine> Entries, IReadOnlyList<string> Rounds,
-    IReadOnlyList<ElsewhereLine> Elsewhere)
+    IReadOnlyList<ElsewhereLine> Elsewhere, FactsFile Facts)
 {
     public static DemoFiles Read(string folder)
     {
@@ -16,7 +16,7 @@ internal sealed record DemoFiles(
         return new DemoFiles(
             Json<PlacesFile>("places.json"), Json<List<PersonLine>>("people.json"), Json<GroupsFile>("groups.json"), Json<AccessFile>("access.json"),
             Json<List<EntryLine>>("entries.json"), [.. File.ReadLines(Path.Combine(folder, "rounds.txt")).Where(l => l.Length > 0 && l[0] != '#')],
-            Json<List<ElsewhereLine>>("elsewhere.json"));
+            Json<List<ElsewhereLine>>("elsewhere.json"), Json<FactsFile>("facts.json"));
     }
 }
 
@@ -36,6 +36,18 @@ internal sealed record GroupsFile(IReadOnlyList<RoomLine> Rooms, IReadOnlyList<G
 internal sealed record RoomLine(string Key, string Name, string Post, string Site, string Town, string Zone, int Flag);
 
 internal sealed record GroupLine(string Key, string Name, string Zone, int Flag, IReadOnlyList<string> Members);
+
+internal sealed record FactsFile(IReadOnlyList<FactsLine> Facts, IReadOnlyList<ContactLine> Contacts, IReadOnlyList<MembersLine> Members);
+
+internal sealed record FactsLine(
+    string Who, IReadOnlyList<string>? Telephones = null, IReadOnlyList<string>? OtherAddresses = null, string? Note = null, int? Capacity = null, IReadOnlyList<string>? Features = null);
+
+/// <param name="For">The principal whose contact it is; null for somebody whom everyone knows.</param>
+internal sealed record ContactLine(
+    string? For, string By, string Name, string Address, string Post, IReadOnlyList<string> Telephones, string? Note, string Zone, string? AssistantOf = null);
+
+/// <param name="Day">Working days from the start day.</param>
+internal sealed record MembersLine(string Group, int Day, IReadOnlyList<string> Added, IReadOnlyList<string> Removed);
 
 internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AccessRequestLine> Asks, IReadOnlyList<AbsenceLine> Absences, IReadOnlyList<NoGoLine> NoGo);
 

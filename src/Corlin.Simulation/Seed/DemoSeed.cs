@@ -36,6 +36,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         await PeopleAsync(files, cancel);
         await ClosuresAsync(files, days, cancel);
         await AccessAsync(files, days, cancel);
+        await FactsAsync(files, days, cancel);
         clock.StopAt(start - Duration.FromDays(6));
         foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
         foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
@@ -81,6 +82,29 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
             await Add(g.Key, UserKind.Group, g.Name, true, g.Zone, null, null, g.Flag, null);
             groupMembers[people[g.Key].Id] = g.Members;
             foreach (var member in g.Members) await gate.RunAsync(new AddMember(people[g.Key].Id, people[member].Id), cancel);
+        }
+    }
+
+    private async Task FactsAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
+    {
+        var administrator = people[files.People.First(p => p.Administrator).Key];
+        foreach (var f in files.Facts.Facts)
+        {
+            var said = new PersonEdit(Telephones: f.Telephones, OtherAddresses: f.OtherAddresses, Note: f.Note, Capacity: f.Capacity, Features: f.Features);
+            await gate.RunAsync(new ChangePerson(administrator.Id, people[f.Who].PublicId, 1, said), cancel);
+        }
+
+        foreach (var c in files.Facts.Contacts)
+        {
+            var said = new PersonEdit(c.Name, c.Address, c.Zone, c.Post, Telephones: c.Telephones, Note: c.Note);
+            var added = await gate.RunAsync(new AddToPeople(people[c.By].Id, UserKind.Person, false, c.For is null ? null : people[c.For].Id, said), cancel);
+            if (c.AssistantOf is { } whose) await gate.RunAsync(new ChangePerson(administrator.Id, people[whose].PublicId, 2, new PersonEdit(Assistant: added.Id)), cancel);
+        }
+
+        foreach (var m in files.Facts.Members)
+        {
+            clock.StopAt(administrator.HomeZone.Day(days.Date(m.Day)).Start + Duration.FromHours(10));
+            await gate.RunAsync(new ChangeMembers(administrator.Id, people[m.Group].PublicId, [.. m.Added.Select(a => people[a].PublicId)], [.. m.Removed.Select(r => people[r].PublicId)]), cancel);
         }
     }
 

@@ -1,5 +1,5 @@
 import { forgeryToken, Problem } from "./client";
-import type { ImportReport } from "./types";
+import type { ImportedPeople, ImportReport } from "./types";
 
 interface Sending<T> {
   came: Promise<T>;
@@ -33,6 +33,10 @@ function send<T>(to: string, type: string, file: File, sent: (share: number) => 
  */
 export const sendCalendarFile = (person: string, file: File, work: string, sent: (share: number) => void) =>
   send<ImportReport>(`/api/calendars/${encodeURIComponent(person)}/file?work=${encodeURIComponent(work)}`, "text/calendar", file, sent);
+
+/** Sends a file of people, to become contacts of a principal or known to everyone. */
+export const sendPeopleFile = (keptFor: string | undefined, file: File, sent: (share: number) => void) =>
+  send<ImportedPeople>(`/api/people/file${keptFor ? `?keptFor=${encodeURIComponent(keptFor)}` : ""}`, "text/csv", file, sent);
 
 /** Sends a paper to be laid with an entry. */
 export const sendPaper = (entry: string, file: File, sent: (share: number) => void) =>

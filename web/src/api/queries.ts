@@ -44,6 +44,26 @@ export const lanesQuery = (who: string[], from: string | undefined, view: Exclud
     placeholderData: (before) => before,
   });
 
+/** Somebody's day, from midnight to midnight of their own zone. */
+export const ownDayQuery = (who: string, zone: string) =>
+  queryOptions({
+    queryKey: ["calendars", "own-day", who, zone],
+    queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who: [who], view: "day", ruler: [], days: zone } } })),
+  });
+
+export const indexQuery = (text: string, of: string) =>
+  queryOptions({
+    queryKey: ["calendars", "index", text, of],
+    queryFn: () => ask(client.GET("/api/index", { params: { query: { text, ...(of ? { of } : {}) } } })),
+    placeholderData: (before) => before,
+  });
+
+export const personQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["calendars", "person", id],
+    queryFn: () => ask(client.GET("/api/people/{id}", { params: { path: { id } } })),
+  });
+
 export const peopleQuery = (text: string) =>
   queryOptions({
     queryKey: ["people", text],

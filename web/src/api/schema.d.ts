@@ -237,6 +237,7 @@ export interface paths {
                     from?: string;
                     view?: string;
                     ruler: string[];
+                    days?: string;
                 };
                 header?: never;
                 path?: never;

@@ -27,7 +27,7 @@ export function Shell() {
       <a href="#place" className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-water focus:p-2">
         Skip to the place
       </a>
-      <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6">
+      <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[900px]:h-auto max-[900px]:min-h-12 max-[900px]:flex-wrap max-[900px]:gap-y-1 max-[900px]:pb-1.5">
         <Link to="/" className="mr-6 flex items-center gap-2 text-[19px] font-semibold text-sea" aria-label="Corlin, to the Desk">
           <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true" fill="currentColor">
             <path d="M1 15.4h16V17H1zM3 2h4.4v12.4H3zM9 8h3v6.4H9z" />
@@ -39,6 +39,7 @@ export function Shell() {
           <Place to="/lanes">Lanes</Place>
           <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
           <Place to="/access">Access</Place>
+          <Place to="/people">People</Place>
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <Find />

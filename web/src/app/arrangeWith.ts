@@ -1,10 +1,9 @@
 import type { Person } from "../api/types";
 
-/** A meeting begun elsewhere: whom to ask, and when. */
+/** A meeting begun elsewhere: whom to ask, and perhaps when. */
 export interface Begun {
   with: Person;
-  start: number;
-  minutes: number;
+  at?: { start: number; minutes: number };
 }
 
 let begun: Begun | undefined;

@@ -15,6 +15,8 @@ const Files = lazyRouteComponent(() => import("../features/files/Files"), "Files
 const Access = lazyRouteComponent(() => import("../features/access/Access"), "Access");
 const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase");
 
+const People = lazyRouteComponent(() => import("../features/people/People"), "People");
+
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
 const desk = createRoute({ getParentRoute: () => root, path: "/", component: Desk });
@@ -54,7 +56,21 @@ const access = createRoute({
   }),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([desk, lanes, arrange, chase, access, files]), defaultPreload: "intent" });
+const people = createRoute({
+  getParentRoute: () => root,
+  path: "/people",
+  component: People,
+  validateSearch: (search): { who?: string; of?: string; text?: string } => ({
+    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...(text(search.of) ? { of: text(search.of) as string } : {}),
+    ...(text(search.text) ? { text: text(search.text) as string } : {}),
+  }),
+});
+
+export const router = createRouter({
+  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, files]),
+  defaultPreload: "intent",
+});
 
 declare module "@tanstack/react-router" {
   interface Register {

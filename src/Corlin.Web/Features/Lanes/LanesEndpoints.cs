@@ -41,7 +41,8 @@ internal static class LanesEndpoints
     /// <param name="from">A date; today where none is given.</param>
     /// <param name="ruler">Zones whose clock is shown too.</param>
     /// <param name="view">day, working-days, week, month or list.</param>
-    private static async Task<Ok<LanesView>> GetAsync(Reader reader, [FromQuery] string[] who, string? from, string? view, [FromQuery] string[] ruler)
+    /// <param name="days">The zone whose days are shown; the reader's own where none is given.</param>
+    private static async Task<Ok<LanesView>> GetAsync(Reader reader, [FromQuery] string[] who, string? from, string? view, [FromQuery] string[] ruler, string? days)
     {
         var date = from is null ? (NodaTime.LocalDate?)null : Reader.Date(from, "from");
         var shown = view switch
@@ -53,6 +54,6 @@ internal static class LanesEndpoints
             "list" => LanesSpan.List,
             _ => throw new RefusedException(RefusalKind.BadInput, "view", view),
         };
-        return TypedResults.Ok(await reader.ReadAsync(s => new ReadLanes(reader.Person, who, date, shown, reader.Now, ruler).Run(s)));
+        return TypedResults.Ok(await reader.ReadAsync(s => new ReadLanes(reader.Person, who, date, shown, reader.Now, ruler, days).Run(s)));
     }
 }

@@ -52,7 +52,7 @@ export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zo
         moment: start,
       }),
     onAsk: (row, start, end) => {
-      beginArranging({ with: row.lane.who, start, minutes: (end - start) / minute });
+      beginArranging({ with: row.lane.who, at: { start, minutes: (end - start) / minute } });
       void navigate({ to: "/arrange" });
     },
   };

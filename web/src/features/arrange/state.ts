@@ -57,15 +57,16 @@ function readDraft(today: string): Draft | undefined {
 function begin(begun: Begun | undefined, draft: Draft, viewerZone: Zone): Draft {
   if (!begun) return draft;
   const asked = [...draft.required, ...draft.optional].some((c) => c.id === begun.with.id);
-  const day = dateText(viewerZone, begun.start);
-  const next = {
-    ...draft,
-    required: asked ? draft.required : [...draft.required, chosenOf(begun.with)],
-    minutes: begun.minutes,
-    from: day < draft.from ? day : draft.from,
-    to: day > draft.to ? day : draft.to,
-    start: begun.start,
-  };
+  const next = { ...draft, required: asked ? draft.required : [...draft.required, chosenOf(begun.with)] };
+  if (begun.at) {
+    const day = dateText(viewerZone, begun.at.start);
+    Object.assign(next, {
+      minutes: begun.at.minutes,
+      from: day < draft.from ? day : draft.from,
+      to: day > draft.to ? day : draft.to,
+      start: begun.at.start,
+    });
+  }
   localStorage.setItem(kept, JSON.stringify(next));
   return next;
 }

@@ -1,0 +1,177 @@
+import assert from "node:assert/strict";
+import { after, before, test } from "node:test";
+import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+
+let browser;
+let demo;
+before(async () => {
+  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
+});
+after(async () => {
+  await browser.close();
+  await demo.stop();
+  demo.remove();
+});
+
+const open = async (name = /Noor Haddad/) => {
+  const page = await signIn(browser, demo.address, name);
+  await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "People" }).click();
+  await page.getByRole("listbox", { name: "Index" }).waitFor();
+  return page;
+};
+
+const find = async (page, text) => {
+  await page.getByRole("searchbox", { name: "Called" }).fill(text);
+  await page.getByRole("status").getByText(`called “${text}”`).waitFor();
+};
+
+const heading = (page, name) => page.getByRole("heading", { level: 2, name });
+
+test("the index is walked by key, a page begins with the lane, and what is known is changed in its sentence and taken back", async () => {
+  const page = await open();
+  await page.getByRole("option", { name: /^Ada Nwosu/ }).click();
+  await page.getByRole("listbox", { name: "Index" }).focus();
+  await page.keyboard.press("ArrowDown");
+  await heading(page, "Ana Brandão").waitFor();
+  await page.keyboard.press("Enter");
+  await page.waitForFunction(() => document.activeElement.id === "who");
+  await find(page, "desmond");
+  await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
+  // His day by his own clock, and the reader's beside it.
+  await page.getByRole("group", { name: "Monday 8 March, Desmond Oyelaran" }).getByText("Halifax", { exact: true }).waitFor();
+  await page.getByRole("button", { name: "Telephone numbers: yard +1 902 555 0134" }).click();
+  await page.getByRole("textbox", { name: "Telephone numbers" }).fill("yard +1 902 555 0134\nmobile +1 902 555 0135");
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: /mobile \+1 902 555 0135/ }).waitFor();
+  await page.getByRole("button", { name: "Telephone numbers" }).click();
+  await page.getByRole("textbox", { name: "Telephone numbers" }).fill("ask Ruta");
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByText("“ask Ruta” cannot be read here.").waitFor();
+  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Telephone numbers: yard +1 902 555 0134", exact: true }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.context().close();
+});
+
+test("hours are drawn on seven lanes or typed, and stand on the lane then; who may not change them is told who may", async () => {
+  const page = await open();
+  await find(page, "maren falk");
+  await page.getByRole("option", { name: /^Maren Falk/ }).click();
+  const saturday = page.getByRole("textbox", { name: "Hours of Saturday" });
+  const box = await saturday.evaluate((e) => {
+    const r = e.previousElementSibling.getBoundingClientRect();
+    return { x: r.x, y: r.y, width: r.width, height: r.height };
+  });
+  const at = (hours) => box.x + (box.width * hours) / 24;
+  await page.mouse.move(at(9), box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(at(11), box.y + 12, { steps: 4 });
+  await page.mouse.move(at(12), box.y + 12);
+  await page.mouse.up();
+  assert.equal(await saturday.inputValue(), "09:00-12:00");
+  const friday = page.getByRole("textbox", { name: "Hours of Friday" });
+  await friday.fill("8 to noon");
+  await page.keyboard.press("Enter");
+  assert.equal(await friday.getAttribute("aria-invalid"), "true");
+  await friday.fill("08:00-12:00, 13:00-16:00 Setúbal yard");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Keep these hours" }).click();
+  await page
+    .getByText(
+      "hours Monday to Thursday 08:00 to 18:15, Friday 08:00 to 12:00 and 13:00 to 16:00 in Setúbal yard, Saturday 09:00 to 12:00.",
+    )
+    .waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.context().close();
+
+  const tome = await open(/Tomé Vidal/);
+  await find(tome, "maren falk");
+  await tome.getByText("Maren changes this, or who speaks for Maren, or an administrator.").waitFor();
+  assert.equal(await tome.getByRole("textbox", { name: "Hours of Friday" }).count(), 0);
+  assert.deepEqual(await faults(tome), []);
+  await tome.context().close();
+});
+
+test("a contact of one principal is entered, found by who keeps the calendar and by nobody else", async () => {
+  const page = await open();
+  await page.getByRole("button", { name: "Enter somebody new" }).click();
+  const sentence = page.getByRole("form", { name: "Enter somebody new" });
+  await sentence.getByRole("button", { name: /^What is entered/ }).click();
+  await page.getByRole("button", { name: /^a contact of Maren Falk/ }).click();
+  await sentence.getByRole("textbox", { name: "Name" }).fill("Sigrid Aune");
+  await sentence.getByRole("textbox", { name: "Address" }).fill("sigrid at aune");
+  await sentence.getByRole("button", { name: "Enter Sigrid Aune" }).click();
+  await sentence.getByText("“sigrid at aune” is no e-mail address.").waitFor();
+  await sentence.getByRole("textbox", { name: "Address" }).fill("sigrid@aune.example");
+  await sentence.getByRole("button", { name: "Enter Sigrid Aune" }).click();
+  await heading(page, "Sigrid Aune").waitFor();
+  await page.getByText("a contact of Maren that nobody else sees").waitFor();
+  assert.deepEqual(await faults(page), []);
+
+  const tome = await open(/Tomé Vidal/);
+  await find(tome, "sigrid");
+  await tome.getByText("Nobody is called that.").waitFor();
+  await tome.goto(page.url());
+  await tome.getByText("There is no such thing here, or you may not know of it.").waitFor();
+  await tome.context().close();
+
+  const maren = await open(/Maren Falk/);
+  await find(maren, "sigrid");
+  await heading(maren, "Sigrid Aune").waitFor();
+  await maren.context().close();
+  await page.context().close();
+});
+
+test("who leaves a group stays in its past; a group is put into a group", async () => {
+  const page = await open();
+  await find(page, "finance round");
+  await heading(page, "Finance round").waitFor();
+  await page.getByRole("button", { name: "Take Pablo Otero out of Finance round" }).click();
+  await page.getByRole("list", { name: "Was in Finance round" }).getByText("Pablo Otero").waitFor();
+  await page.getByRole("button", { name: "Put in: put somebody in" }).click();
+  await page.getByRole("combobox", { name: "People and groups" }).fill("safety");
+  await page
+    .getByRole("dialog", { name: "Put in" })
+    .getByRole("option", { name: /^Safety board/ })
+    .click();
+  await page.getByRole("button", { name: "Put in", exact: true }).click();
+  await page.getByRole("list", { name: "In Finance round" }).getByText("Safety board").waitFor();
+  await page.getByText("is 9 people, asked as one word").waitFor();
+  await page.getByRole("list", { name: "In Finance round" }).getByRole("button", { name: "Safety board", exact: true }).click();
+  await heading(page, "Safety board").waitFor();
+  await page.getByRole("button", { name: "Put in: put somebody in" }).click();
+  await page.getByRole("combobox", { name: "People and groups" }).fill("finance");
+  await page
+    .getByRole("dialog", { name: "Put in" })
+    .getByRole("option", { name: /^Finance round/ })
+    .click();
+  await page.getByRole("button", { name: "Put in", exact: true }).click();
+  await page.getByText("Finance round would be in itself. Nothing was changed.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.context().close();
+});
+
+test("a file of people is taken in with a report, and taken back whole", async () => {
+  const page = await open();
+  await page.getByRole("button", { name: "Take a file in" }).click();
+  const text =
+    "name;address;post;kind\nAmaia Ruiz;amaia@ruiz-anchor.example;anchors;\nNobody;no address;;\nLakshmi Rao;lakshmi.rao@coromandel-marine.example;senior underwriter;\nPuffin;;;boat\n";
+  await page
+    .getByLabel("File of people", { exact: true })
+    .setInputFiles({ name: "fair.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  const part = page.getByRole("region", { name: "People from a file" });
+  await part.getByText("fair.csv: 1 entered, 1 changed, 0 as they were, 2 left out.").waitFor();
+  await part.getByText("“boat” is no kind; person, group, room and resource are").waitFor();
+  await part.getByText("“no address” is no e-mail address.").waitFor();
+  await find(page, "amaia");
+  await heading(page, "Amaia Ruiz").waitFor();
+  await page
+    .getByRole("status")
+    .getByText("Undo")
+    .or(page.getByRole("button", { name: /Undo/ }))
+    .first()
+    .click();
+  await page.getByText("Nobody is called that.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.context().close();
+});

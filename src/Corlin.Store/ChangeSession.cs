@@ -43,12 +43,6 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         ? new ChangeMade(row.Id, KindOf(row), new UserId(row.ActorId), new UserId(row.InNameOfId), row.At, row.UndoneById is not null)
         : null;
 
-    private ChangeKind KindOf(ChangeRow row)
-    {
-        while (row.Kind == ChangeKind.Undone && Db.Changes.SingleOrDefault(c => c.UndoneById == row.Id) is { } original) row = original;
-        return row.Kind;
-    }
-
     public Entry Save(Entry entry)
     {
         var lastEnd = Occupying.LastEnd(entry, Zone(entry));

@@ -80,6 +80,16 @@ public sealed class PlanTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_was_done_searches()
+    {
+        var meeting = await world.Arrange();
+        await Searches(
+            s => (new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, world.Noor.PublicId, null, null, null, world.Now).Run(s),
+                new ReadHistory(world.Maren.Id, world.Maren.PublicId, meeting.PublicId, null, null, null, null, world.Now).Run(s)),
+            atLeast: 20);
+    }
+
+    [Fact]
     public Task Free_slots_search() => Searches(
         s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 60, new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 18), world.Now).Run(s), atLeast: 6);
 

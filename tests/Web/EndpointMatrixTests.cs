@@ -80,6 +80,8 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         ["PUT /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),
         ["DELETE /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", null), Forbidden),
         ["POST /api/calendars/{person}/followed/{id:long}/reading"] = (k => ($"/api/calendars/{k.Owner}/followed/1/reading", new { }), Forbidden),
+        ["GET /api/history"] = (k => ($"/api/history?who={k.Owner}", null), Unknown),
+        ["GET /api/history/file"] = (k => ($"/api/history/file?who={k.Owner}&entry={k.Entry}", null), Unknown),
         ["GET /api/access/"] = (_ => ("/api/access", null), Fine),
         ["GET /api/access/cells"] = (k => ($"/api/access/cells?row={k.Owner}&row=inside", null), Fine),
         ["GET /api/access/grants"] = (k => ($"/api/access/grants?who={k.Other}&owner={k.Owner}", null), Unknown),

@@ -110,6 +110,10 @@ await page.goto(`${demo.address}/people?text=desmond`);
 await page.getByRole("group", { name: /^Monday 8 March, Desmond/ }).waitFor();
 await shot(page, "people");
 
+await page.goto(`${demo.address}/history`);
+await page.getByRole("heading", { level: 1 }).waitFor();
+await shot(page, "history");
+
 const dark = await signIn(browser, demo.address, /Noor Haddad/, {
   colorScheme: "dark",
 });

@@ -61,6 +61,39 @@ public static class Disclosure
     public static DisclosedEntry Least(DisclosedEntry own, DisclosedEntry others) =>
         own.Sight < others.Sight ? own : others with { Mark = own.Mark is null ? null : others.Mark };
 
+    /// <summary>What a viewer may know of what a change did to an entry, on a lane. The strictest of what it was, became and is now holds.</summary>
+    /// <param name="rights">The viewer's rights on that lane now: what was granted then does not count.</param>
+    public static PastEntry Past(Entry? before, Entry? after, Entry? now, UserId lane, Viewer viewer, Rights rights)
+    {
+        var sight = Sight.Whole;
+        foreach (var state in new[] { before, after, now })
+            if (state is not null) sight = Least(sight, SightOf(state, lane, viewer, rights));
+        return sight < Sight.Headline
+            ? new PastEntry { Withheld = true }
+            : new PastEntry { Withheld = false, Before = State(before, sight), After = State(after, sight) };
+    }
+
+    /// <summary>How much of an entry as a whole, a series with all its occurrences, a viewer may know on a lane.</summary>
+    private static Sight SightOf(Entry entry, UserId lane, Viewer viewer, Rights rights)
+    {
+        // Who is asked to single occurrences knows those, not the whole.
+        var own = entry.Participations.FirstOrDefault(p => p.Who == lane && p.RecurrenceId is null);
+        var takesPart = entry.Kind != EntryKind.Meeting
+            ? viewer.Person == entry.Owner
+            : viewer.StandsFor(entry.Owner, entry.Private)
+                || (entry.Status != MeetingStatus.Draft && entry.Participations.Any(p => p.RecurrenceId is null && !p.NotAsked && viewer.StandsFor(p.Who, entry.Private || p.OwnPrivate)));
+        var addedIt = Deciding.AddedIt(entry, viewer.Person);
+        if (addedIt) return Sight.Whole;
+        var sight = takesPart ? Sight.Whole : rights.Sight;
+        var isPrivate = entry.Private || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
+        return isPrivate && !KnowsPrivate(takesPart, own, lane, viewer) ? Least(sight, rights.PrivateSight) : sight;
+    }
+
+    private static EntryState? State(Entry? entry, Sight sight) => entry is null ? null : new EntryState(
+        entry.PublicId, entry.Kind, entry.Title, entry.Place, entry.Time, entry.Rule, entry.Overrides.Count(o => !o.Cancelled),
+        entry.Exceptions.Length + entry.Overrides.Count(o => o.Cancelled), entry.Takes, entry.Private, entry.Status,
+        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.Participations) : null);
+
     private static bool TakesPart(Occurrence occurrence, Viewer viewer)
     {
         var entry = occurrence.Entry;

@@ -5,6 +5,7 @@ using Corlin.Web.Features.Demo;
 using Corlin.Web.Features.Desk;
 using Corlin.Web.Features.Entries;
 using Corlin.Web.Features.Files;
+using Corlin.Web.Features.History;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.People;
 using Corlin.Web.Features.Reminders;
@@ -52,6 +53,7 @@ internal static class Endpoints
         FilesEndpoints.Map(api);
         FollowedEndpoints.Map(api);
         AccessEndpoints.Map(api);
+        HistoryEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);
         api.MapFallback(() => Results.Problem(title: "There is no such thing here.", statusCode: 404, type: "corlin:not-found"));
     }

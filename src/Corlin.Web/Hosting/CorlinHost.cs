@@ -99,6 +99,7 @@ internal static class CorlinHost
         services.AddSingleton<IConferenceLinks, ConferenceLinks>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
         services.AddSingleton<IPeopleFiles, PeopleFiles>();
+        services.AddSingleton<ITables, Tables>();
         services.AddSingleton<IPublicHolidays, PublicHolidays>();
         services.AddSingleton<OutboxWorker>();
         services.AddSingleton<HolidayWorker>();

@@ -1914,6 +1914,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    entry?: string;
+                    by?: string;
+                    first?: string;
+                    last?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HistoryView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    entry?: string;
+                    by?: string;
+                    first?: string;
+                    last?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo/sign-ins": {
         parameters: {
             query?: never;
@@ -3050,6 +3134,30 @@ export interface components {
             grants: components["schemas"]["GrantView"][];
             through: components["schemas"]["ThroughView"][];
         };
+        HistoryRowView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            at: number;
+            day: string;
+            time: string;
+            by: components["schemas"]["PersonView"];
+            for: null | components["schemas"]["PersonView"];
+            words: string;
+            details: string[];
+            under: null | string;
+            undone: boolean;
+            entry: null | string;
+        };
+        HistoryView: {
+            of: components["schemas"]["PersonView"];
+            title: null | string;
+            actors: components["schemas"]["PersonView"][];
+            rows: components["schemas"]["HistoryRowView"][];
+            /** Format: int64 */
+            more: null | number;
+            zones: components["schemas"]["ZoneView"][];
+        };
         HoursSpanView: {
             /** Format: int32 */
             day: number;
@@ -3230,6 +3338,7 @@ export interface components {
             mayChange: boolean;
             whyNot: null | string;
             mayRemove: boolean;
+            mayReadHistory: boolean;
             hasLane: boolean;
             hours: null | components["schemas"]["HoursSpanView"][];
             hoursWords: string;

@@ -59,3 +59,5 @@ export type PersonSaid = Schemas["PersonSaid"];
 export type HoursSpan = Schemas["HoursSpanView"];
 export type Member = Schemas["MemberView"];
 export type ImportedPeople = Schemas["ImportedPeople"];
+export type History = Schemas["HistoryView"];
+export type HistoryRow = Schemas["HistoryRowView"];

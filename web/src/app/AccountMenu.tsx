@@ -47,6 +47,9 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
           <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/files" })}>
             Calendar files
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/history" })}>
+            What was done
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={onReminders}>
             Reminders
           </DropdownMenu.Item>

@@ -17,6 +17,8 @@ const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
 
+const History = lazyRouteComponent(() => import("../features/history/History"), "History");
+
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
 const desk = createRoute({ getParentRoute: () => root, path: "/", component: Desk });
@@ -67,8 +69,21 @@ const people = createRoute({
   }),
 });
 
+const history = createRoute({
+  getParentRoute: () => root,
+  path: "/history",
+  component: History,
+  validateSearch: (search): { who?: string; entry?: string; by?: string; first?: string; last?: string } => ({
+    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...(text(search.entry) ? { entry: text(search.entry) as string } : {}),
+    ...(text(search.by) ? { by: text(search.by) as string } : {}),
+    ...(text(search.first) ? { first: text(search.first) as string } : {}),
+    ...(text(search.last) ? { last: text(search.last) as string } : {}),
+  }),
+});
+
 export const router = createRouter({
-  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, files]),
+  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, files]),
   defaultPreload: "intent",
 });
 

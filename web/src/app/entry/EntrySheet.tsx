@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { entryQuery } from "../../api/queries";
 import type { EntryDetails } from "../../api/types";
 import { Attendees } from "../../lane/Attendees";
@@ -76,6 +77,15 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
+          {!entry.keptIn && entry.organiser && (
+            <Link
+              to="/history"
+              search={{ who: shown.lane, entry: entry.id }}
+              className="inline-flex min-h-8 items-center text-sea underline underline-offset-4"
+            >
+              What was done
+            </Link>
+          )}
           <a
             href={`/api/calendars/${shown.lane}/file?entry=${entry.id}`}
             download

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
 import { ownDayQuery, personQuery } from "../../api/queries";
 import type { PersonPage as Page, PersonSaid } from "../../api/types";
@@ -67,6 +67,15 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
             >
               Take out of the index
             </Button>
+          )}
+          {page.mayReadHistory && (
+            <Link
+              to="/history"
+              search={{ who: who.id }}
+              className="flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water"
+            >
+              What was done
+            </Link>
           )}
           <ArrangeWith who={who} />
         </span>

@@ -1,0 +1,42 @@
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>A change with what it did.</summary>
+/// <param name="Kind">What was done; of an undo what it took back.</param>
+/// <param name="TookBack">Whether it was an undo.</param>
+/// <param name="Undone">Whether it was taken back in turn.</param>
+/// <param name="Entries">What it did to entries; empty where it touched more than <see cref="MostEntries"/>.</param>
+/// <param name="EntriesInAll">How many it touched.</param>
+/// <param name="Given">Grants that it gave.</param>
+/// <param name="Ended">Grants that it ended.</param>
+/// <param name="People">Whose name, hours or numbers it changed, whom it added or took out.</param>
+/// <param name="Members">Who came into a group by it, and who left.</param>
+public sealed record PastChange(
+    long Id, ChangeKind Kind, bool TookBack, UserId Actor, UserId InNameOf, Instant At, bool Undone, Grant? Under, IReadOnlyList<ChangedEntry> Entries, int EntriesInAll,
+    IReadOnlyList<Grant> Given, IReadOnlyList<Grant> Ended, IReadOnlyList<UserId> People, IReadOnlyList<(UserId Group, UserId Member, bool Joined)> Members)
+{
+    public const int MostEntries = 20;
+}
+
+public sealed record ChangedEntry(EntryId Id, Entry? Before, Entry? After);
+
+/// <summary>What was done, latest first.</summary>
+public interface IHistoryReads
+{
+    /// <summary>What was done in somebody's name.</summary>
+    /// <param name="by">Who did it, or null for anybody.</param>
+    /// <param name="before">Only what was done before this change.</param>
+    IReadOnlyList<PastChange> Past(UserId inNameOf, UserId? by, Instant? from, Instant? until, long? before, int limit);
+
+    /// <summary>What was done to an entry.</summary>
+    IReadOnlyList<PastChange> PastOf(EntryId entry, long? before, int limit);
+
+    /// <summary>Who has done something in somebody's name.</summary>
+    IReadOnlyList<UserId> ActorsFor(UserId inNameOf, int limit);
+
+    /// <summary>Entries as they stand, those that are still there.</summary>
+    IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids);
+}

@@ -1,0 +1,66 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What was done in somebody's name, or to one entry, latest first.</summary>
+/// <param name="Of">In whose name, or on whose lane the entry stands.</param>
+/// <param name="Title">The entry's, where it is of one.</param>
+/// <param name="Actors">Who has done something, to choose from.</param>
+/// <param name="More">What to ask for to go on; null at the end.</param>
+public sealed record HistoryView(PersonView Of, string? Title, IReadOnlyList<PersonView> Actors, IReadOnlyList<HistoryRowView> Rows, long? More, IReadOnlyList<ZoneView> Zones);
+
+/// <param name="By">Who did it.</param>
+/// <param name="For">In whose name, where that is somebody else.</param>
+/// <param name="Day">The day in the reader's zone, in words.</param>
+/// <param name="Words">What was done.</param>
+/// <param name="Details">What is different since, a line each.</param>
+/// <param name="Under">The grant under which it was done, in words; null for the owner.</param>
+/// <param name="Undone">Whether it was taken back.</param>
+/// <param name="Entry">The public id of the entry, where it is still there and may be known.</param>
+public sealed record HistoryRowView(
+    long Id, long At, string Day, string Time, PersonView By, PersonView? For, string Words, IReadOnlyList<string> Details, string? Under, bool Undone, string? Entry);
+
+/// <param name="Who">The public id of in whose name it was done, or on whose lane the entry stands.</param>
+/// <param name="Entry">The public id of the one entry, or null for all that was done.</param>
+/// <param name="By">The public id of who did it, or null for anybody.</param>
+/// <param name="First">The first day, in the reader's zone.</param>
+/// <param name="Last">The last day.</param>
+/// <param name="Before">What <see cref="HistoryView.More"/> said.</param>
+public sealed record ReadHistory(
+    UserId Viewer, string Who, string? Entry, string? By, LocalDate? First, LocalDate? Last, long? Before, Instant Now, int Limit = ReadHistory.PageSize)
+{
+    public const int PageSize = 60;
+
+    private const int MostActors = 50;
+
+    public HistoryView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var owner = store.User(Who) ?? throw new RefusedException(RefusalKind.NotFound);
+        var rights = viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) ? own.Rights : Rights.None;
+        var entry = Entry is null ? null : store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
+        if (entry is null ? rights.Sight < Sight.Whole : !Knows(entry, owner, viewing, rights)) throw new RefusedException(RefusalKind.NotFound);
+        var by = By is null ? (UserId?)null : (store.User(By) ?? throw new RefusedException(RefusalKind.PersonUnknown, "by", By)).Id;
+        var past = entry is null
+            ? store.Past(owner.Id, by, First is { } first ? viewing.Zone.Day(first).Start : null, Last is { } last ? viewing.Zone.Day(last).End : null, Before, Limit + 1)
+            : store.PastOf(entry.Id, Before, Limit + 1);
+        var told = past.Take(Limit).ToList();
+        var actors = entry is null ? store.ActorsFor(owner.Id, MostActors) : [];
+        var rows = new HistoryRows(viewing, owner, rights, told);
+        var people = viewing.Users(actors);
+        return new HistoryView(
+            viewing.View(owner), entry?.Title, [.. actors.Select(a => viewing.View(people[a])).OrderBy(a => a.Name, StringComparer.Ordinal)], [.. told.Select(rows.Row)],
+            past.Count > Limit ? told[^1].Id : null, [viewing.View(viewing.Zone.Id, viewing.TownOf(viewing.Person), viewing.Zone.Day(viewing.Today))]);
+    }
+
+    private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, Rights rights)
+    {
+        var stands = entry.Owner == owner.Id || entry.Participations.Any(p => p.Who == owner.Id);
+        return stands && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, rights).After?.Whole is not null;
+    }
+}

@@ -1,0 +1,31 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+
+namespace Corlin.Core.Access;
+
+/// <summary>What a viewer may know of what a change did to an entry. Only <see cref="Disclosure"/> makes one.</summary>
+public sealed record PastEntry
+{
+    internal PastEntry()
+    {
+    }
+
+    /// <summary>That it is private or not theirs to know: only that something was done is told.</summary>
+    public required bool Withheld { get; init; }
+
+    /// <summary>Null where the change made it, or nothing of it may be known.</summary>
+    public EntryState? Before { get; init; }
+
+    /// <summary>Null where the change took it away, or nothing of it may be known.</summary>
+    public EntryState? After { get; init; }
+}
+
+/// <summary>An entry as it stood, as far as it may be known.</summary>
+/// <param name="Whole">Null for who may know the headline only.</param>
+public sealed record EntryState(
+    string PublicId, EntryKind Kind, string Title, string? Place, EntryTime Time, Rule? Rule, int OccurrencesChanged, int OccurrencesCancelled, TimeTaken Takes, bool Private,
+    MeetingStatus Status, WholeState? Whole);
+
+public sealed record WholeState(string? Agenda, string? Line, string? Link, ImmutableArray<Participation> Attendees);

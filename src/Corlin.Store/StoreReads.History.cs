@@ -1,0 +1,76 @@
+using System.Text.Json;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Store.Mapping;
+using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace Corlin.Store;
+
+// What was done.
+internal partial class StoreReads
+{
+    public IReadOnlyList<PastChange> Past(UserId inNameOf, UserId? by, Instant? from, Instant? until, long? before, int limit)
+    {
+        var changes = Db.Changes.AsNoTracking().Where(c => c.InNameOfId == inNameOf.Value);
+        if (by is { } actor) changes = changes.Where(c => c.ActorId == actor.Value);
+        if (from is { } first) changes = changes.Where(c => c.At >= first);
+        if (until is { } end) changes = changes.Where(c => c.At < end);
+        if (before is { } id) changes = changes.Where(c => c.Id < id);
+        return Whole([.. changes.OrderByDescending(c => c.Id).Take(limit)], null);
+    }
+
+    public IReadOnlyList<PastChange> PastOf(EntryId entry, long? before, int limit)
+    {
+        var ids = Db.History.Where(h => h.EntryId == entry.Value && (before == null || h.ChangeId < before)).GroupBy(h => h.ChangeId)
+            .OrderByDescending(g => g.Key).Select(g => g.Key).Take(limit).ToArray();
+        return ids.Length == 0 ? [] : Whole([.. Db.Changes.AsNoTracking().Where(c => ids.Contains(c.Id)).OrderByDescending(c => c.Id)], entry);
+    }
+
+    public IReadOnlyList<UserId> ActorsFor(UserId inNameOf, int limit) =>
+        [.. Db.Changes.Where(c => c.InNameOfId == inNameOf.Value).Select(c => c.ActorId).Distinct().Take(limit).AsEnumerable().Select(id => new UserId(id))];
+
+    public IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids) =>
+        ById([.. ids.Select(i => i.Value).Distinct()]).ToDictionary(e => new EntryId(e.Key), e => e.Value);
+
+    /// <param name="only">The one entry that is asked about, or null for all.</param>
+    private IReadOnlyList<PastChange> Whole(IReadOnlyList<ChangeRow> changes, EntryId? only)
+    {
+        if (changes.Count == 0) return [];
+        var ids = changes.Select(c => c.Id).ToArray();
+        var counts = Db.History.Where(h => ids.Contains(h.ChangeId)).GroupBy(h => h.ChangeId).Select(g => new { g.Key, Count = g.Count() }).ToDictionary(g => g.Key, g => g.Count);
+        var few = only is null ? counts.Where(c => c.Value <= PastChange.MostEntries).Select(c => c.Key).ToArray() : ids;
+        var lines = few.Length == 0 ? [] : Db.History.AsNoTracking().Where(h => few.Contains(h.ChangeId) && (only == null || h.EntryId == only.Value.Value)).OrderBy(h => h.Id).ToList();
+        var entries = lines.ToLookup(h => h.ChangeId);
+        var grants = Db.Grants.AsNoTracking().Where(g => ids.Contains(g.GivenById)).ToLookup(g => g.GivenById);
+        var ended = Db.Grants.AsNoTracking().Where(g => g.EndedById != null && ids.Contains(g.EndedById.Value)).ToLookup(g => g.EndedById!.Value);
+        var under = changes.Select(c => c.GrantId).OfType<long>().Distinct().ToArray();
+        var held = under.Length == 0 ? [] : Db.Grants.AsNoTracking().Where(g => under.Contains(g.Id)).ToDictionary(g => g.Id, AccessMapping.ToCore);
+        var people = Db.PersonHistory.Where(h => ids.Contains(h.ChangeId)).Select(h => new { h.ChangeId, h.UserId }).ToLookup(h => h.ChangeId, h => new UserId(h.UserId));
+        var members = Members(ids);
+        return [.. changes.Select(c => new PastChange(
+            c.Id, KindOf(c), c.Kind == ChangeKind.Undone, new UserId(c.ActorId), new UserId(c.InNameOfId), c.At, c.UndoneById is not null,
+            c.GrantId is { } grant ? held.GetValueOrDefault(grant) : null, [.. entries[c.Id].GroupBy(h => h.EntryId).Select(Changed)], counts.GetValueOrDefault(c.Id),
+            [.. grants[c.Id].Select(AccessMapping.ToCore)], [.. ended[c.Id].Select(AccessMapping.ToCore)], [.. people[c.Id].Distinct()], [.. members[c.Id]]))];
+    }
+
+    private ILookup<long, (UserId Group, UserId Member, bool Joined)> Members(long[] changes)
+    {
+        var began = Db.Memberships.AsNoTracking().Where(m => m.BeganById != null && changes.Contains(m.BeganById.Value)).AsEnumerable().Select(m => (Change: m.BeganById!.Value, Row: m, Joined: true));
+        var left = Db.Memberships.AsNoTracking().Where(m => m.EndedById != null && changes.Contains(m.EndedById.Value)).AsEnumerable().Select(m => (Change: m.EndedById!.Value, Row: m, Joined: false));
+        return began.Concat(left).ToLookup(m => m.Change, m => (new UserId(m.Row.GroupId), new UserId(m.Row.UserId), m.Joined));
+    }
+
+    /// <summary>A change may write an entry several times: from what it found to what it left.</summary>
+    private static ChangedEntry Changed(IGrouping<long, HistoryRow> lines) => new(new EntryId(lines.Key), Read(lines.First().Before), Read(lines.Last().After));
+
+    private static Entry? Read(string? snapshot) => snapshot is null ? null : JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!.ToCore();
+
+    /// <summary>What a change did; of an undo what it took back.</summary>
+    protected ChangeKind KindOf(ChangeRow row)
+    {
+        while (row.Kind == ChangeKind.Undone && Db.Changes.AsNoTracking().SingleOrDefault(c => c.UndoneById == row.Id) is { } original) row = original;
+        return row.Kind;
+    }
+}

@@ -23,7 +23,7 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
     private static readonly HashSet<string> OfNoCalendar =
     [
         "GET /healthz", "GET /openapi/{documentName}.json", "GET /{*path:nonfile}", "HEAD /{*path:nonfile}", "GET /api/session", "POST /api/session", "DELETE /api/session",
-        "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
+        "POST /api/session/code", "POST /api/welcome", "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
     ];
 
     /// <summary>Each endpoint, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
@@ -80,6 +80,15 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         ["PUT /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),
         ["DELETE /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", null), Forbidden),
         ["POST /api/calendars/{person}/followed/{id:long}/reading"] = (k => ($"/api/calendars/{k.Owner}/followed/1/reading", new { }), Forbidden),
+        ["GET /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", null), Forbidden),
+        ["POST /api/people/{id}/account/invitation"] = (k => ($"/api/people/{k.Owner}/account/invitation", new { }), Forbidden),
+        ["PUT /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", new { closed = true }), Forbidden),
+        ["DELETE /api/people/{id}/account/authenticator"] = (k => ($"/api/people/{k.Owner}/account/authenticator", null), Forbidden),
+        ["GET /api/account"] = (_ => ("/api/account", null), Fine),
+        ["POST /api/account/password"] = (_ => ("/api/account/password", new { old = "not this one", password = "long enough to keep" }), Forbidden),
+        ["POST /api/account/authenticator"] = (_ => ("/api/account/authenticator", new { }), Fine),
+        ["PUT /api/account/authenticator"] = (_ => ("/api/account/authenticator", new { code = "000000" }), HttpStatusCode.BadRequest),
+        ["POST /api/account/authenticator/removal"] = (_ => ("/api/account/authenticator/removal", new { password = "not this one" }), Forbidden),
         ["GET /api/history"] = (k => ($"/api/history?who={k.Owner}", null), Unknown),
         ["GET /api/history/file"] = (k => ($"/api/history/file?who={k.Owner}&entry={k.Entry}", null), Unknown),
         ["GET /api/access/"] = (_ => ("/api/access", null), Fine),

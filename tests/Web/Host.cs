@@ -59,7 +59,7 @@ internal sealed class Host : IAsyncDisposable
     public async Task<Browser> SignInAsync(string address)
     {
         var browser = Open();
-        Assert.Equal(HttpStatusCode.NoContent, (await browser.PostAsync("/api/session", new { address, password = DemoSetUp.Password })).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await browser.PostAsync("/api/session", new { address, password = DemoSetUp.Password })).StatusCode);
         return browser;
     }
 

@@ -188,6 +188,12 @@ public enum ChangeKind
     PersonRemoved,
     MembersChanged,
     PeopleImported,
+
+    /// <summary>Somebody was given a way in, for the first time or anew.</summary>
+    AccountInvited,
+    AccountClosed,
+    AccountOpened,
+    SecondFactorRemoved,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -14,6 +14,7 @@ namespace Corlin.Application.Reads;
 /// <param name="WhyNot">Who may, where the viewer may not; null otherwise.</param>
 /// <param name="MayRemove">Whether the viewer may take them out of what is found.</param>
 /// <param name="MayReadHistory">Whether the viewer may read what was done in their name.</param>
+/// <param name="MayAdminister">Whether the viewer manages people, and so their ways in.</param>
 /// <param name="Hours">The working hours as told, by weekday; null where none were.</param>
 /// <param name="HoursWords">The same in words.</param>
 /// <param name="Place">The usual place, or null.</param>
@@ -24,7 +25,7 @@ namespace Corlin.Application.Reads;
 /// <param name="Groups">The groups they are in themselves.</param>
 /// <param name="Everyone">How many people a group is, groups in it counted through.</param>
 public sealed record PersonPageView(
-    PersonView Who, int Version, bool MayChange, string? WhyNot, bool MayRemove, bool MayReadHistory, bool HasLane, IReadOnlyList<HoursSpanView>? Hours, string HoursWords, string? Place,
+    PersonView Who, int Version, bool MayChange, string? WhyNot, bool MayRemove, bool MayReadHistory, bool MayAdminister, bool HasLane, IReadOnlyList<HoursSpanView>? Hours, string HoursWords, string? Place,
     IReadOnlyList<string> Places, IReadOnlyList<string> OtherAddresses, IReadOnlyList<string> Telephones, PersonView? Assistant,
     string? Note, int? Capacity, IReadOnlyList<string> Features, PersonView? KeptFor, IReadOnlyList<MemberView> Members, IReadOnlyList<MemberView> Former,
     IReadOnlyList<PersonView> Groups, int Everyone);
@@ -56,7 +57,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
         return new PersonPageView(
             viewing.View(who), who.Version, whyNot is null, whyNot is { } reason ? English.Word(reason, who) : null,
             whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
-            who.KeptFor is null && own.Rights is { Sight: Sight.Whole }, who.Inside && who.Kind != UserKind.Group, who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
+            who.KeptFor is null && own.Rights is { Sight: Sight.Whole }, administrator, who.Inside && who.Kind != UserKind.Group, who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
             English.Hours(who.Hours), who.Place, [.. viewing.Places.Keys.Order(StringComparer.Ordinal)], facts.OtherAddresses, facts.Telephones,
             facts.Assistant is { } assistant ? viewing.View(people[assistant]) : null, facts.Note, facts.Capacity, facts.Features,
             who.KeptFor is { } kept ? viewing.View(people[kept]) : null,

@@ -90,6 +90,15 @@ public enum RefusalKind
     /// <summary>A group would be a member of itself.</summary>
     GroupInItself,
 
+    /// <summary>Nobody closes their own way in.</summary>
+    OwnWayIn,
+
+    /// <summary>A password is too short, a key or a code no longer holds.</summary>
+    PasswordTooShort,
+    KeyNotHeld,
+    CodeWrong,
+    PasswordWrong,
+
     /// <summary>A paper is too large, or none of those that are taken.</summary>
     PaperNotTaken,
 

@@ -23,6 +23,8 @@ internal static class Endpoints
         "GET /healthz",
         "GET /api/session",
         "POST /api/session",
+        "POST /api/session/code",
+        "POST /api/welcome",
         "POST /api/setup",
         "GET /api/demo/sign-ins",
         "GET /openapi/{documentName}.json",
@@ -39,6 +41,7 @@ internal static class Endpoints
         var api = app.MapGroup("/api");
         SessionEndpoints.Map(api);
         SettingsEndpoints.Map(api);
+        AccountEndpoints.Map(api);
         DeskEndpoints.Map(api);
         LanesEndpoints.Map(api);
         ZonesEndpoints.Map(api);

@@ -12,6 +12,9 @@ internal enum SignInOutcome
     SignedIn,
     Wrong,
     LockedOut,
+
+    /// <summary>The password is right; the code of the authenticator is asked for next.</summary>
+    NeedsCode,
 }
 
 internal enum SetUpOutcome
@@ -25,13 +28,28 @@ internal enum SetUpOutcome
 /// <summary>Signing in and out, and the first account.</summary>
 internal sealed class Accounts(UserManager<Account> users, SignInManager<Account> signIn, IWriteGate gate)
 {
+    private const int CodeLength = 6;
+
     public bool Any() => users.Users.Any();
 
     public async Task<SignInOutcome> SignInAsync(string address, string password)
     {
         var result = await signIn.PasswordSignInAsync(address, password, isPersistent: true, lockoutOnFailure: true);
-        return result.Succeeded ? SignInOutcome.SignedIn : result.IsLockedOut ? SignInOutcome.LockedOut : SignInOutcome.Wrong;
+        return result.RequiresTwoFactor ? SignInOutcome.NeedsCode : Outcome(result);
     }
+
+    /// <summary>The second step: a code of the authenticator, or one of the codes kept for when it is lost.</summary>
+    public async Task<SignInOutcome> SignInWithCodeAsync(string code)
+    {
+        var said = new string([.. code.Where(char.IsAsciiLetterOrDigit)]);
+        var result = said.Length == CodeLength && said.All(char.IsAsciiDigit)
+            ? await signIn.TwoFactorAuthenticatorSignInAsync(said, isPersistent: true, rememberClient: false)
+            : await signIn.TwoFactorRecoveryCodeSignInAsync(code.Trim());
+        return Outcome(result);
+    }
+
+    private static SignInOutcome Outcome(SignInResult result) =>
+        result.Succeeded ? SignInOutcome.SignedIn : result.IsLockedOut ? SignInOutcome.LockedOut : SignInOutcome.Wrong;
 
     public Task SignOutAsync() => signIn.SignOutAsync();
 

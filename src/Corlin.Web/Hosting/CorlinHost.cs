@@ -53,6 +53,8 @@ internal static class CorlinHost
         services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
         SignIn.Add(services);
         services.AddScoped<Accounts>();
+        services.AddScoped<AccountKeeping>();
+        services.AddScoped<OwnAccount>();
         services.AddSignalR();
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<ILiveUpdates>(s => s.GetRequiredService<LiveUpdates>());

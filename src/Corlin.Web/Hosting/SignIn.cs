@@ -29,6 +29,8 @@ internal static class SignIn
             .AddEntityFrameworkStores<CorlinDb>()
             .AddSignInManager()
             .AddDefaultTokenProviders();
+        // Who is shut out is out within this time, whatever they have open.
+        services.Configure<SecurityStampValidatorOptions>(o => o.ValidationInterval = TimeSpan.FromSeconds(5));
         services.AddScoped<IUserClaimsPrincipalFactory<Account>, WithPerson>();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies(c => c.ApplicationCookie!.Configure(Cookie));
         services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());

@@ -260,3 +260,12 @@ export const historyQuery = (asked: HistoryAsked) =>
 
 /** The same as a table to take along. */
 export const historyFile = (asked: HistoryAsked) => `/api/history/file?${new URLSearchParams(said(asked)).toString()}`;
+
+/** The way in of somebody, for who manages it. */
+export const accountOfQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["account", id],
+    queryFn: () => ask(client.GET("/api/people/{id}/account", { params: { path: { id } } })),
+  });
+
+export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });

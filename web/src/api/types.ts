@@ -61,3 +61,5 @@ export type Member = Schemas["MemberView"];
 export type ImportedPeople = Schemas["ImportedPeople"];
 export type History = Schemas["HistoryView"];
 export type HistoryRow = Schemas["HistoryRowView"];
+export type OwnAccount = Schemas["OwnAccountView"];
+export type AuthenticatorBegun = Schemas["AuthenticatorView"];

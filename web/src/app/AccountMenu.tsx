@@ -53,6 +53,9 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
           <DropdownMenu.Item className={itemLook} onSelect={onReminders}>
             Reminders
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/account" })}>
+            Password and second factor
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => setHelpOpen(true)}>
             All keys
           </DropdownMenu.Item>

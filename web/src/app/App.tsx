@@ -27,6 +27,7 @@ queries.getQueryCache().subscribe((event) => {
 });
 
 const SignIn = lazy(() => import("../features/signin/SignIn").then((m) => ({ default: m.SignIn })));
+const FirstPassword = lazy(() => import("../features/signin/FirstPassword").then((m) => ({ default: m.FirstPassword })));
 const FirstSetUp = lazy(() => import("../features/signin/FirstSetUp").then((m) => ({ default: m.FirstSetUp })));
 
 // Where somebody was signed in before, the Desk is asked for together with the session.
@@ -48,6 +49,13 @@ function Gate() {
   useTheme();
   const session = useQuery(sessionQuery);
   if (!session.data) return <Wait query={session}>Opening Corlin…</Wait>;
+  // Somebody comes with a key, whoever is signed in at this browser.
+  if (location.pathname === "/welcome" && location.hash.length > 1)
+    return (
+      <Suspense>
+        <FirstPassword />
+      </Suspense>
+    );
   if (session.data.address) return <RouterProvider router={router} />;
   return <Suspense>{session.data.setUpNeeded ? <FirstSetUp /> : <SignIn demo={session.data.demo} />}</Suspense>;
 }

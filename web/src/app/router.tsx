@@ -19,6 +19,8 @@ const People = lazyRouteComponent(() => import("../features/people/People"), "Pe
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
+const OwnAccount = lazyRouteComponent(() => import("../features/account/OwnAccount"), "OwnAccount");
+
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
 const desk = createRoute({ getParentRoute: () => root, path: "/", component: Desk });
@@ -82,8 +84,10 @@ const history = createRoute({
   }),
 });
 
+const account = createRoute({ getParentRoute: () => root, path: "/account", component: OwnAccount });
+
 export const router = createRouter({
-  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, files]),
+  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, account, files]),
   defaultPreload: "intent",
 });
 

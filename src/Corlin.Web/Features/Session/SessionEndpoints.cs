@@ -11,6 +11,9 @@ namespace Corlin.Web.Features.Session;
 /// <param name="SetUpNeeded">Nobody has an account yet.</param>
 public sealed record SessionView(string? Address, string Forgery, bool Demo, bool SetUpNeeded);
 
+/// <param name="NeedsCode">The code of the authenticator is asked for next.</param>
+public sealed record SignedInView(bool NeedsCode);
+
 public sealed record SignInRequest(string Address, string Password);
 
 public sealed record SetUpRequest(string Name, string Address, string Zone, string Password);
@@ -21,6 +24,7 @@ internal static class SessionEndpoints
     {
         api.MapGet("/session", Get).AllowAnonymous();
         api.MapPost("/session", SignInAsync).AllowAnonymous();
+        api.MapPost("/session/code", CodeAsync).AllowAnonymous();
         api.MapDelete("/session", SignOutAsync);
         api.MapPost("/setup", SetUpAsync).AllowAnonymous();
     }
@@ -32,14 +36,20 @@ internal static class SessionEndpoints
         return TypedResults.Ok(new SessionView(address, token, options.Demo, address is null && !accounts.Any()));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInAsync(SignInRequest request, Accounts accounts) =>
-        await accounts.SignInAsync(request.Address, request.Password) switch
-        {
-            SignInOutcome.SignedIn => TypedResults.NoContent(),
-            SignInOutcome.LockedOut => Problem("Too many tries. Wait five minutes and try again.", 429, "locked-out"),
-            // The same words whether the address or the password is wrong.
-            _ => Problem("The address or the password is not right.", 401, "not-signed-in"),
-        };
+    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(SignInRequest request, Accounts accounts) =>
+        // The same words whether the address or the password is wrong.
+        Answer(await accounts.SignInAsync(request.Address, request.Password), "The address or the password is not right.");
+
+    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> CodeAsync(CodeRequest request, Accounts accounts) =>
+        Answer(await accounts.SignInWithCodeAsync(request.Code), "That code is not right, or it is over.");
+
+    private static Results<Ok<SignedInView>, ProblemHttpResult> Answer(SignInOutcome outcome, string wrong) => outcome switch
+    {
+        SignInOutcome.SignedIn => TypedResults.Ok(new SignedInView(false)),
+        SignInOutcome.NeedsCode => TypedResults.Ok(new SignedInView(true)),
+        SignInOutcome.LockedOut => Problem("Too many tries. Wait five minutes and try again; if that does not help, ask an administrator.", 429, "locked-out"),
+        _ => Problem(wrong, 401, "not-signed-in"),
+    };
 
     private static async Task<NoContent> SignOutAsync(Accounts accounts)
     {

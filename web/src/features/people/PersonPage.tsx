@@ -17,6 +17,7 @@ import { Facts } from "./Facts";
 import { HoursLanes } from "./HoursLanes";
 import { Members } from "./Members";
 import { nothingSaid } from "./said";
+import { WayIn } from "./WayIn";
 
 interface Props {
   id: string;
@@ -97,6 +98,7 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
           />
         </section>
       )}
+      {page.mayAdminister && who.inside && who.kind === "person" && <WayIn who={who} />}
       {who.kind === "group" && <Members page={page} onGo={onGo} />}
       {!page.mayChange && page.whyNot && <p className="mt-4 text-soft">{page.whyNot}</p>}
     </article>

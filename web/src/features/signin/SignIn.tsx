@@ -12,6 +12,8 @@ export function SignIn({ demo }: { demo: boolean }) {
   const [password, setPassword] = useState("");
   const [error, setError] = useState<string>();
   const [busy, setBusy] = useState(false);
+  // The password was right, and the code of the authenticator is asked for.
+  const [code, setCode] = useState<string>();
   const queries = useQueryClient();
   const people = useQuery({ ...signInsQuery, enabled: demo });
 
@@ -19,13 +21,67 @@ export function SignIn({ demo }: { demo: boolean }) {
     setBusy(true);
     setError(undefined);
     try {
-      await ask(client.POST("/api/session", { body: { address: as, password: withPassword } }));
+      const signed = await ask(client.POST("/api/session", { body: { address: as, password: withPassword } }));
+      if (signed.needsCode) {
+        setCode("");
+        setBusy(false);
+        return;
+      }
       await queries.invalidateQueries();
     } catch (e) {
       setError(e instanceof Problem ? e.message : "Signing in did not work. Try again.");
       setBusy(false);
     }
   };
+
+  const giveCode = async () => {
+    setBusy(true);
+    setError(undefined);
+    try {
+      await ask(client.POST("/api/session/code", { body: { code: code ?? "" } }));
+      await queries.invalidateQueries();
+    } catch (e) {
+      setError(e instanceof Problem ? e.message : "Signing in did not work. Try again.");
+      setBusy(false);
+    }
+  };
+
+  if (code !== undefined)
+    return (
+      <Welcome line="One more step: the code of your authenticator.">
+        <form
+          className="grid max-w-80 content-start gap-4"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void giveCode();
+          }}
+        >
+          <Field
+            label="The code it shows now, or one of those you kept"
+            autoComplete="one-time-code"
+            autoFocus
+            value={code}
+            onChange={(e) => setCode(e.target.value)}
+            required
+          />
+          {error && <FieldError>{error}</FieldError>}
+          <div className="flex gap-2">
+            <Button look="filled" type="submit" disabled={busy}>
+              Sign in
+            </Button>
+            <Button
+              look="plain"
+              onClick={() => {
+                setCode(undefined);
+                setError(undefined);
+              }}
+            >
+              Back
+            </Button>
+          </div>
+        </form>
+      </Welcome>
+    );
 
   return (
     <Welcome line="Calendars kept well, in somebody else’s name.">

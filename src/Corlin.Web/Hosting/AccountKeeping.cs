@@ -1,0 +1,71 @@
+using System.Text;
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Store.Model;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.WebUtilities;
+using Microsoft.EntityFrameworkCore;
+
+namespace Corlin.Web.Hosting;
+
+internal enum AccountState
+{
+    None,
+
+    /// <summary>A key was handed out and no password is set yet.</summary>
+    Invited,
+    Open,
+    Closed,
+}
+
+/// <summary>The ways in of others, as an administrator keeps them. Each act is allowed and noted by a change before it is done.</summary>
+internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate)
+{
+    public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) => await FindAsync(who) is not { } account
+        ? (AccountState.None, false)
+        : (IsClosed(account) ? AccountState.Closed : account.PasswordHash is null ? AccountState.Invited : AccountState.Open, account.TwoFactorEnabled);
+
+    /// <summary>A key with which somebody sets their password: once, within a day. It is nowhere stored.</summary>
+    public async Task<string> InviteAsync(UserId actor, CalendarUser who)
+    {
+        await gate.RunAsync(new NoteAccount(actor, who.Id, ChangeKind.AccountInvited));
+        var account = await FindAsync(who.Id);
+        if (account is null)
+        {
+            account = new Account { UserName = who.Address, Email = who.Address, EmailConfirmed = true, PersonId = who.Id.Value };
+            Must(await users.CreateAsync(account), RefusalKind.AddressTaken, who.Address);
+        }
+
+        var token = WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(await users.GeneratePasswordResetTokenAsync(account)));
+        return $"{who.PublicId}.{token}";
+    }
+
+    /// <summary>Closes or opens somebody's way in. What they have open ends with it.</summary>
+    public async Task SetClosedAsync(UserId actor, UserId who, bool closed)
+    {
+        await gate.RunAsync(new NoteAccount(actor, who, closed ? ChangeKind.AccountClosed : ChangeKind.AccountOpened));
+        var account = await FindAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
+        await users.SetLockoutEndDateAsync(account, closed ? DateTimeOffset.MaxValue : null);
+        await users.UpdateSecurityStampAsync(account);
+    }
+
+    /// <summary>Takes away a second factor whose owner has lost it.</summary>
+    public async Task RemoveSecondFactorAsync(UserId actor, UserId who)
+    {
+        await gate.RunAsync(new NoteAccount(actor, who, ChangeKind.SecondFactorRemoved));
+        var account = await FindAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
+        await users.SetTwoFactorEnabledAsync(account, false);
+        await users.ResetAuthenticatorKeyAsync(account);
+    }
+
+    private static bool IsClosed(Account account) => account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(100);
+
+    private static void Must(IdentityResult result, RefusalKind kind, string? what = null)
+    {
+        if (!result.Succeeded) throw new RefusedException(kind, null, what);
+    }
+
+    private Task<Account?> FindAsync(UserId who) => users.Users.FirstOrDefaultAsync(a => a.PersonId == who.Value);
+}

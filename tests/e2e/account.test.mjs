@@ -1,0 +1,93 @@
+import assert from "node:assert/strict";
+import { createHmac } from "node:crypto";
+import { after, before, test } from "node:test";
+import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+
+let browser;
+let demo;
+before(async () => {
+  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
+});
+after(async () => {
+  await browser.close();
+  await demo.stop();
+  demo.remove();
+});
+
+const password = "ropes and fenders";
+
+/** The code of an authenticator at this moment (RFC 6238). */
+function codeOf(secret) {
+  const bits = [...secret].map((c) => "ABCDEFGHIJKLMNOPQRSTUVWXYZ234567".indexOf(c).toString(2).padStart(5, "0")).join("");
+  const key = Buffer.from(bits.match(/.{8}/g).map((byte) => parseInt(byte, 2)));
+  const count = Buffer.alloc(8);
+  count.writeBigUInt64BE(BigInt(Math.floor(Date.now() / 30_000)));
+  const hash = createHmac("sha1", key).update(count).digest();
+  const at = hash[19] & 15;
+  return String((hash.readUInt32BE(at) & 0x7fffffff) % 1_000_000).padStart(6, "0");
+}
+
+const signInTyped = async (page, address) => {
+  await page.getByRole("textbox", { name: "E-mail address" }).fill(address);
+  await page.getByRole("textbox", { name: "Password" }).fill(password);
+  await page.getByRole("button", { name: "Sign in" }).click();
+};
+
+test("somebody is given a key, sets a password, adds a second factor, and is shut out", async () => {
+  const noor = await signIn(browser, demo.address, /Noor Haddad/);
+  await noor.goto(`${demo.address}/people?text=ferrier`);
+  await noor.getByText("Josh cannot sign in yet.").waitFor();
+  await noor.getByRole("button", { name: "Make a key for Josh" }).click();
+  const key = await noor.getByRole("textbox", { name: /Hand this key to Josh alone/ }).inputValue();
+  await noor.getByText("Josh was given a key and has not used it yet.").waitFor();
+
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const josh = await context.newPage();
+  await josh.goto(key);
+  await josh.getByRole("textbox", { name: /^Password/ }).fill("fenders");
+  await josh.getByRole("textbox", { name: "The same again" }).fill("fenders");
+  await josh.getByRole("button", { name: "Set the password and come in" }).click();
+  await josh.getByText("Choose a password of at least 12 characters.").waitFor();
+  await josh.getByRole("textbox", { name: /^Password/ }).fill(password);
+  await josh.getByText("The two are not the same.").waitFor();
+  await josh.getByRole("textbox", { name: "The same again" }).fill(password);
+  await josh.getByRole("button", { name: "Set the password and come in" }).click();
+  await josh.getByRole("navigation", { name: "Places" }).waitFor();
+
+  await josh.getByRole("button", { name: "Josh Ferrier", exact: true }).click();
+  await josh.getByRole("menuitem", { name: "Password and second factor" }).click();
+  await josh.getByRole("button", { name: "Set up an authenticator" }).click();
+  await josh.getByRole("img", { name: "The secret as a picture" }).waitFor();
+  const secret = (await josh.getByText("or type this into it").locator("span").textContent()).replaceAll(" ", "");
+  await josh.getByRole("textbox", { name: "The code it shows now" }).fill(codeOf(secret));
+  await josh.getByRole("button", { name: "Ask for a code from now on" }).click();
+  await josh.getByText("Keep these codes away from this machine.").waitFor();
+  const kept = await josh.getByRole("status").getByRole("listitem").first().textContent();
+
+  await josh.getByRole("button", { name: "Josh Ferrier", exact: true }).click();
+  await josh.getByRole("menuitem", { name: "Sign out" }).click();
+  await signInTyped(josh, "josh.ferrier@ebbline.example");
+  await josh.getByRole("textbox", { name: /^The code it shows now/ }).fill(kept);
+  await josh.getByRole("button", { name: "Sign in" }).click();
+  await josh.getByRole("navigation", { name: "Places" }).waitFor();
+
+  await noor.reload();
+  await noor.getByText("Josh can sign in, with a second factor.").waitFor();
+  await noor.getByRole("button", { name: "Close it" }).click();
+  await noor.getByText("Josh’s way in is closed.").waitFor();
+  assert.deepEqual(await faults(noor), []);
+  const again = await (await browser.newContext()).newPage();
+  await again.goto(demo.address);
+  await signInTyped(again, "josh.ferrier@ebbline.example");
+  await again.getByText("Too many tries.").waitFor();
+  // A key that was used once is no key.
+  await again.goto(key);
+  await again.reload();
+  await again.getByRole("textbox", { name: /^Password/ }).fill(password);
+  await again.getByRole("textbox", { name: "The same again" }).fill(password);
+  await again.getByRole("button", { name: "Set the password and come in" }).click();
+  await again.getByText("This key has been used, or its day is over.").waitFor();
+  await again.context().close();
+  await context.close();
+  await noor.context().close();
+});

@@ -1,0 +1,102 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { ask, client } from "../../api/client";
+import { accountOfQuery } from "../../api/queries";
+import type { Person } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { Button } from "../../ui/Button";
+
+/** Whether somebody can sign in, and the key with which they set their password. */
+export function WayIn({ who }: { who: Person }) {
+  const queries = useQueryClient();
+  const { say, fail } = useChanges();
+  const account = useQuery(accountOfQuery(who.id));
+  const [key, setKey] = useState<string>();
+  if (!account.data) return null;
+  const { state, secondFactor } = account.data;
+  const path = { params: { path: { id: who.id } } };
+  const act = (call: Promise<unknown>, words: string) => {
+    call
+      .then(() => say(words))
+      .catch(fail)
+      .finally(() => void queries.invalidateQueries({ queryKey: ["account", who.id] }));
+  };
+  const words = {
+    none: `${who.givenName} cannot sign in yet.`,
+    invited: `${who.givenName} was given a key and has not used it yet.`,
+    open: `${who.givenName} can sign in${secondFactor ? ", with a second factor" : ""}.`,
+    closed: `${who.givenName}’s way in is closed.`,
+  }[state as "none" | "invited" | "open" | "closed"];
+  const link = key && `${location.origin}/welcome#${key}`;
+  return (
+    <section aria-labelledby="way-in" className="mt-4 border-t border-rule pt-2">
+      <h3 id="way-in" className="font-semibold">
+        Way in
+      </h3>
+      <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <span className="min-w-0 flex-1">{words}</span>
+        {state !== "closed" && (
+          <Button
+            onClick={() =>
+              act(
+                ask(client.POST("/api/people/{id}/account/invitation", path)).then((made) => setKey(made.key)),
+                `A key for ${who.givenName} is made. It holds once, for a day.`,
+              )
+            }
+          >
+            {state === "open" ? "Make a key for a new password" : `Make a key for ${who.givenName}`}
+          </Button>
+        )}
+        {secondFactor && (
+          <Button
+            look="grave"
+            onClick={() =>
+              act(ask(client.DELETE("/api/people/{id}/account/authenticator", path)), `${who.givenName}’s second factor is taken away.`)
+            }
+          >
+            Take the second factor away
+          </Button>
+        )}
+        {(state === "open" || state === "invited") && (
+          <Button
+            look="grave"
+            onClick={() =>
+              act(ask(client.PUT("/api/people/{id}/account", { ...path, body: { closed: true } })), `${who.givenName} is shut out.`)
+            }
+          >
+            Close it
+          </Button>
+        )}
+        {state === "closed" && (
+          <Button
+            onClick={() =>
+              act(ask(client.PUT("/api/people/{id}/account", { ...path, body: { closed: false } })), `${who.givenName} can sign in again.`)
+            }
+          >
+            Open it again
+          </Button>
+        )}
+      </p>
+      {link && (
+        <p className="mt-2 flex items-center gap-3">
+          <label className="min-w-0 flex-1">
+            <span className="text-soft">Hand this key to {who.givenName} alone. It is shown this one time, holds once and for a day.</span>
+            <input
+              readOnly
+              value={link}
+              onFocus={(e) => e.target.select()}
+              className="h-9 w-full border-b border-ink bg-transparent text-[13px]"
+            />
+          </label>
+          <Button
+            onClick={() => {
+              void navigator.clipboard.writeText(link).then(() => say("The key is copied."));
+            }}
+          >
+            Copy the key
+          </Button>
+        </p>
+      )}
+    </section>
+  );
+}

@@ -142,6 +142,30 @@ public sealed class AccessTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Who_covers_holds_for_those_days_what_the_assistant_holds_and_no_more()
+    {
+        // She may pass on what she holds of Tomé, not of Maren.
+        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.Change, passOn: true);
+        var today = world.Now.InUtc().Date;
+        var covered = await world.Do(new CoverFor(world.Noor.Id, world.Noor.Id, world.Ruta.Id, today.PlusDays(1), today.PlusDays(2), "leave"));
+        Assert.Single(covered.Changes);
+        Assert.Equal([world.Maren.Id], covered.Left);
+        Acting On(CalendarUser owner, NodaTime.Instant at, ICalendarReads s) => Rights.Combine(s.GrantsOn([owner.Id], world.Ruta.Id)[owner.Id], true, at, s.CeilingFor(true)).Acting;
+        Assert.Equal(
+            [Acting.Look, Acting.Change, Acting.Change, Acting.Look],
+            await world.See(s => Enumerable.Range(0, 4).Select(d => On(world.Tome, world.Now + NodaTime.Duration.FromDays(d), s)).ToArray()));
+        world.Advance(11);
+        Assert.Contains("lets you see Whole of Tomé’s calendar and change it, from", Assert.Single(await NewsOf(world.Ruta)).Words, StringComparison.Ordinal);
+        // The principal does it for what is theirs; somebody else for nothing, and learns of nothing.
+        Assert.Equal([world.Maren.Id], (await world.Do(new CoverFor(world.Maren.Id, world.Noor.Id, world.Ana.Id, today, today, null))) is var own && own.Left.Count == 0 ? [world.Maren.Id] : own.Left);
+        await Refused(RefusalKind.MayNotGrant, new CoverFor(world.Ana.Id, world.Noor.Id, world.Ruta.Id, today, today, null));
+        Assert.Empty((await world.See(s => new ReadCover(world.Ana.Id, world.Noor.PublicId, world.Now).Run(s))).Calendars);
+        Assert.Equal(["Maren Falk", "Tomé Vidal"], (await world.See(s => new ReadCover(world.Noor.Id, world.Noor.PublicId, world.Now).Run(s))).Calendars.Select(c => c.Owner.Name).Order());
+        await world.Do(new UndoChange(world.Noor.Id, covered.Changes[0]));
+        Assert.Equal(Acting.Look, await world.See(s => On(world.Tome, world.Now + NodaTime.Duration.FromDays(1), s)));
+    }
+
+    [Fact]
     public async Task Asked_for_it_waits_on_the_desk_and_is_granted_less_or_refused()
     {
         await world.Do(new AskForAccess(world.Ruta.Id, world.Maren.Id, new AccessTerms(Sight.Whole, Acting.Look), "array visits", new AccessTerms(Sight.Outline, Acting.Look)));

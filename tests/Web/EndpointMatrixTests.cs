@@ -103,6 +103,8 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         ["DELETE /api/access/requests/{id:long}"] = (k => ($"/api/access/requests/{k.Request}", null), Unknown),
         ["POST /api/access/requests/{id:long}/refusal"] = (k => ($"/api/access/requests/{k.Request}/refusal", new { line = (string?)null }), Forbidden),
         ["DELETE /api/access/news/{id:long}"] = (_ => ("/api/access/news/1", null), Unknown),
+        ["GET /api/access/covers"] = (k => ($"/api/access/covers?away={k.Other}", null), Fine),
+        ["POST /api/access/covers"] = (k => ("/api/access/covers", new { away = k.Other, cover = k.Owner, first = "2027-04-05", last = "2027-04-06", line = (string?)null }), Forbidden),
         ["PUT /api/access/defaults/{side}"] = (k => ("/api/access/defaults/inside", new { owner = k.Owner, sight = "whole", acting = "look" }), Forbidden),
         ["PUT /api/access/ceilings/{side}"] = (_ => ("/api/access/ceilings/inside", new { sight = "whole", acting = "look", @private = true }), Forbidden),
     };

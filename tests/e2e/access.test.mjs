@@ -168,3 +168,27 @@ test("an administrator closes a site and opens it again", async () => {
   assert.deepEqual(page.wrong, []);
   await page.context().close();
 });
+
+test("who covers gets in one step what the assistant holds, for some days, and one undo takes all of it back", async () => {
+  const page = await open();
+  await page.getByRole("button", { name: "Cover while away" }).click();
+  const sentence = page.getByRole("form", { name: "Cover" });
+  await sentence.getByRole("list", { name: "What is covered" }).getByText("Wiremu Paki").waitFor();
+  await sentence.getByRole("button", { name: /^First day/ }).click();
+  await page.getByLabel("First day").last().fill("2027-03-22");
+  await page.keyboard.press("Enter");
+  await sentence.getByRole("button", { name: /^Last day/ }).click();
+  await page.getByLabel("Last day").last().fill("2027-03-26");
+  await page.keyboard.press("Enter");
+  await sentence.getByRole("button", { name: /^Who covers/ }).click();
+  await page.getByRole("combobox", { name: "Who covers" }).fill("tomé");
+  await page.getByRole("option", { name: /^Tomé Vidal/ }).click();
+  await sentence.getByRole("button", { name: "Let Tomé cover for 3" }).click();
+  await page.getByRole("status").getByText("Tomé Vidal covers for Maren, Desmond and Wiremu, and is told.").waitFor();
+  await cell(page, "Tomé Vidal", "Desmond Oyelaran").click();
+  await page.getByText("from 22 March to 26 March").first().waitFor();
+  await page.keyboard.press("Control+z");
+  await page.getByText("from 22 March to 26 March").first().waitFor({ state: "detached" });
+  assert.deepEqual(await faults(page), []);
+  await page.context().close();
+});

@@ -36,10 +36,11 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         await PeopleAsync(files, cancel);
         await ClosuresAsync(files, days, cancel);
         await AccessAsync(files, days, cancel);
-        await FactsAsync(files, days, cancel);
+        await FactsAsync(files, cancel);
         clock.StopAt(start - Duration.FromDays(6));
         foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
         foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
+        await MembersAsync(files, days, cancel);
         clock.StopAt(start - Duration.FromHours(19));
         foreach (var a in files.Access.Asks)
         {
@@ -85,7 +86,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         }
     }
 
-    private async Task FactsAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
+    private async Task FactsAsync(DemoFiles files, CancellationToken cancel)
     {
         var administrator = people[files.People.First(p => p.Administrator).Key];
         foreach (var f in files.Facts.Facts)
@@ -101,6 +102,11 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
             if (c.AssistantOf is { } whose) await gate.RunAsync(new ChangePerson(administrator.Id, people[whose].PublicId, 2, new PersonEdit(Assistant: added.Id)), cancel);
         }
 
+    }
+
+    private async Task MembersAsync(DemoFiles files, DemoDays days, CancellationToken cancel)
+    {
+        var administrator = people[files.People.First(p => p.Administrator).Key];
         foreach (var m in files.Facts.Members)
         {
             clock.StopAt(administrator.HomeZone.Day(days.Date(m.Day)).Start + Duration.FromHours(10));

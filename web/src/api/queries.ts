@@ -269,3 +269,10 @@ export const accountOfQuery = (id: string) =>
   });
 
 export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });
+
+/** What somebody holds who is away, as far as it can be given to who covers. */
+export const coverQuery = (away: string) =>
+  queryOptions({
+    queryKey: ["calendars", "cover", away],
+    queryFn: () => ask(client.GET("/api/access/covers", { params: { query: { away } } })),
+  });

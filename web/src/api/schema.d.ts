@@ -2899,6 +2899,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/access/covers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    away: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoverView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CoverRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoveredView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access/defaults/{side}": {
         parameters: {
             query?: never;
@@ -3322,6 +3382,25 @@ export interface components {
             from: number;
             /** Format: int32 */
             free: number;
+        };
+        CoverRequest: {
+            away: string;
+            cover: string;
+            first: string;
+            last: string;
+            line: null | string;
+        };
+        CoverView: {
+            calendars: components["schemas"]["CoveredCalendarView"][];
+        };
+        CoveredCalendarView: {
+            owner: components["schemas"]["PersonView"];
+            words: string;
+            mayPassOn: boolean;
+        };
+        CoveredView: {
+            changes: number[];
+            left: string[];
         };
         CycleTimeView: {
             occurrence: null | string;

@@ -11,12 +11,12 @@ export function Foot() {
         {done && (
           <span className={`flex items-center gap-3 text-[13px] font-semibold ${done.wrong ? "text-brick" : "text-ink"}`}>
             {done.words}
-            {done.change !== undefined && (
+            {done.undoable && (
               <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={undo}>
                 Undo, {done.left} s
               </button>
             )}
-            {done.change === undefined && canRedo && !done.wrong && (
+            {!done.undoable && canRedo && !done.wrong && (
               <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={redo}>
                 Do it again
               </button>

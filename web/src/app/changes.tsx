@@ -8,15 +8,15 @@ const undoSeconds = 10;
 interface Done {
   id: number;
   words: string;
-  change: number | undefined;
+  undoable: boolean;
   left: number;
   wrong: boolean;
 }
 
 interface ChangesState {
   done: Done | undefined;
-  /** Says what was done; with the change's number it can be undone for ten seconds. */
-  say: (words: string, change?: number) => void;
+  /** Says what was done; with the change's number, or those of one act, it can be undone for ten seconds. */
+  say: (words: string, change?: number | number[]) => void;
   /** Says what was not done, and why. */
   fail: (error: unknown) => void;
   /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
@@ -32,14 +32,14 @@ const Changes = createContext<ChangesState | undefined>(undefined);
 /** What was done last stands at the foot with its undo, until it has been sent. */
 export function ChangesProvider({ children }: { children: ReactNode }) {
   const [done, setDone] = useState<Done>();
-  // The numbers of the changes that can be taken back, and of the undos that can be taken back in turn.
-  const [past, setPast] = useState<number[]>([]);
-  const [future, setFuture] = useState<number[]>([]);
+  // The numbers of the changes that can be taken back, act by act, and of the undos that can be taken back in turn.
+  const [past, setPast] = useState<number[][]>([]);
+  const [future, setFuture] = useState<number[][]>([]);
   const queries = useQueryClient();
-  const say = useCallback((words: string, change?: number) => {
-    setDone({ id: Date.now(), words, change, left: undoSeconds, wrong: false });
+  const say = useCallback((words: string, change?: number | number[]) => {
+    setDone({ id: Date.now(), words, undoable: change !== undefined, left: undoSeconds, wrong: false });
     if (change === undefined) return;
-    setPast((p) => [...p.slice(-49), change]);
+    setPast((p) => [...p.slice(-49), [change].flat()]);
     setFuture([]);
   }, []);
   const fail = useCallback(
@@ -47,7 +47,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
       setDone({
         id: Date.now(),
         words: problemOf(error).message,
-        change: undefined,
+        undoable: false,
         left: undoSeconds,
         wrong: true,
       }),
@@ -62,11 +62,17 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     },
     [fail, queries, say],
   );
-  /** Takes a change back, whether a change or the undo of one. */
+  /** Takes an act back, whether one or the undo of one: its changes one after the other, the last first. */
   const takeBack = useCallback(
-    (change: number, then: (undo: number) => void) => {
-      ask(client.POST("/api/changes/{id}/undo", { params: { path: { id: change } } }))
-        .then((made) => then(made.change))
+    (act: number[], then: (undos: number[]) => void) => {
+      const undoAll = async () => {
+        const undos: number[] = [];
+        for (const id of act.toReversed())
+          undos.push((await ask(client.POST("/api/changes/{id}/undo", { params: { path: { id } } }))).change);
+        return undos;
+      };
+      undoAll()
+        .then(then)
         .catch(fail)
         .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
     },
@@ -87,7 +93,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     setFuture((f) => f.slice(0, -1));
     takeBack(undone, (change) => {
       setPast((p) => [...p, change]);
-      setDone({ id: Date.now(), words: "Done again.", change, left: undoSeconds, wrong: false });
+      setDone({ id: Date.now(), words: "Done again.", undoable: true, left: undoSeconds, wrong: false });
     });
   }, [future, takeBack]);
   const canRedo = future.length > 0;

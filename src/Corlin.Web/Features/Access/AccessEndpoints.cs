@@ -29,6 +29,16 @@ public sealed record AskRequest(string Owner, TermsRequest Terms, string? Words,
 
 public sealed record DefaultRequest(string Owner, Sight Sight, Acting Acting);
 
+/// <param name="Away">Who is away, by public id.</param>
+/// <param name="Cover">Who covers.</param>
+/// <param name="First">The first day.</param>
+/// <param name="Last">The last day.</param>
+public sealed record CoverRequest(string Away, string Cover, string First, string Last, string? Line);
+
+/// <param name="Changes">With these it can be undone.</param>
+/// <param name="Left">The names of those whose calendars have to be granted by others.</param>
+public sealed record CoveredView(IReadOnlyList<long> Changes, IReadOnlyList<string> Left);
+
 public sealed record WithLineRequest(string? Line);
 
 /// <summary>Who may see and do what.</summary>
@@ -49,6 +59,8 @@ internal static class AccessEndpoints
         access.MapDelete("/requests/{id:long}", AskNoMoreAsync);
         access.MapPost("/requests/{id:long}/refusal", RefuseAsync);
         access.MapDelete("/news/{id:long}", PutAwayAsync);
+        access.MapGet("/covers", GetCoverAsync);
+        access.MapPost("/covers", CoverAsync);
         access.MapPut("/defaults/{side}", SetDefaultAsync);
         access.MapPut("/ceilings/{side}", SetCeilingAsync);
     }
@@ -75,6 +87,20 @@ internal static class AccessEndpoints
     /// <param name="owner">On whose lane the title would stand.</param>
     private static async Task<Results<Ok<ReadersView>, NoContent>> GetReadersAsync(Reader reader, string owner) =>
         await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NoContent();
+
+    /// <param name="away">Who is away, by public id.</param>
+    private static async Task<Ok<CoverView>> GetCoverAsync(Reader reader, string away) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadCover(reader.Person, away, reader.Now).Run(s)));
+
+    private static async Task<Ok<CoveredView>> CoverAsync(Reader reader, CoverRequest request)
+    {
+        var away = await reader.UserAsync(request.Away, "away");
+        var cover = await reader.UserAsync(request.Cover, "cover");
+        var covered = await reader.ChangeAsync(new CoverFor(
+            reader.Person, away, cover, Reader.Date(request.First, "first"), Reader.Date(request.Last, "last"), Line(request.Line, "line")));
+        var left = await reader.ReadAsync(s => s.Users(covered.Left));
+        return TypedResults.Ok(new CoveredView(covered.Changes, [.. covered.Left.Select(l => left[l].Name)]));
+    }
 
     private static async Task<Ok<ChangedView>> GrantAsync(Reader reader, GrantRequest request)
     {

@@ -13,6 +13,7 @@ import { AsSeen } from "./AsSeen";
 import { AskSentence } from "./AskSentence";
 import { CeilingsPart } from "./CeilingsPart";
 import { ChosenCell } from "./ChosenCell";
+import { CoverSentence } from "./CoverSentence";
 import { GiveSentence } from "./GiveSentence";
 import { RequestRows } from "./RequestRows";
 import { useWithdraw } from "./useWithdraw";
@@ -25,7 +26,7 @@ export function Access() {
   return access.data ? <Shown data={access.data} /> : <Wait query={access} />;
 }
 
-type Open = "give" | "ask" | "seen" | undefined;
+type Open = "give" | "ask" | "cover" | "seen" | undefined;
 
 function Shown({ data }: { data: AccessData }) {
   const { who, owner } = route.useSearch();
@@ -72,11 +73,15 @@ function Shown({ data }: { data: AccessData }) {
         <Button aria-expanded={open === "give"} onClick={() => toggle("give")}>
           Grant access
         </Button>
+        <Button aria-expanded={open === "cover"} onClick={() => toggle("cover")}>
+          Cover while away
+        </Button>
         <Button aria-expanded={open === "ask"} onClick={() => toggle("ask")}>
           Ask for access
         </Button>
       </div>
       {open === "give" && <GiveSentence data={data} column={chosen.column} onDone={() => setOpen(undefined)} />}
+      {open === "cover" && <CoverSentence data={data} onDone={() => setOpen(undefined)} />}
       {open === "ask" && <AskSentence onDone={() => setOpen(undefined)} />}
       {open !== "seen" && <RequestRows data={data} />}
       <div ref={table} className="flex min-h-0 flex-col">

@@ -1,0 +1,111 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { ask, client } from "../../api/client";
+import { coverQuery } from "../../api/queries";
+import type { Access } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { and } from "../../lane/words";
+import { DatePart } from "../../sentence/DatePart";
+import { Part, TypedPart } from "../../sentence/Part";
+import { chosenOf, PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
+import { Button } from "../../ui/Button";
+import { Flag } from "../../lane/Flag";
+
+/** While an assistant is away somebody covers: one step for all their principals, for some days. */
+export function CoverSentence({ data, onDone }: { data: Access; onDone: () => void }) {
+  const queries = useQueryClient();
+  const { say, fail } = useChanges();
+  const self = data.calendars.find((c) => c.own)?.who;
+  const [away, setAway] = useState<Chosen | undefined>(self && chosenOf(self));
+  const [cover, setCover] = useState<Chosen>();
+  const [first, setFirst] = useState("");
+  const [last, setLast] = useState("");
+  const [line, setLine] = useState("");
+  const held = useQuery({ ...coverQuery(away?.id ?? ""), enabled: away !== undefined });
+  const given = (held.data?.calendars ?? []).filter((c) => c.mayPassOn && c.owner.id !== cover?.id);
+  const left = (held.data?.calendars ?? []).filter((c) => !c.mayPassOn);
+  const wrong = first && last && last < first ? "It ends before it starts." : undefined;
+  const ready = cover !== undefined && first !== "" && last !== "" && !wrong && given.length > 0;
+  const submit = () => {
+    if (!away || !cover || !ready) return;
+    ask(client.POST("/api/access/covers", { body: { away: away.id, cover: cover.id, first, last, line: line.trim() || null } }))
+      .then((made) => {
+        say(`${cover.name} covers for ${and(given.map((c) => c.owner.givenName))}, and is told.`, made.changes);
+        onDone();
+      })
+      .catch(fail)
+      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+  };
+  return (
+    <form
+      aria-label="Cover"
+      className="border-t border-rule py-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        submit();
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 font-serif text-[20px] leading-[30px]">
+        <span>
+          While{" "}
+          <Part name="Who is away" value={away ? (away.id === self?.id ? "you" : away.name) : "somebody"} empty={!away} width={400}>
+            {(close) => (
+              <PeoplePicker
+                label="Who is away"
+                known
+                quiet
+                chosen={[]}
+                onChange={(chosen) => {
+                  setAway(chosen[0]);
+                  close();
+                }}
+              />
+            )}
+          </Part>{" "}
+          {away?.id === self?.id ? "are" : "is"} away from <DatePart name="First day" value={first} onChange={setFirst} /> to{" "}
+          <DatePart name="Last day" value={last} wrong={wrong} onChange={setLast} />,{" "}
+          <Part name="Who covers" value={cover?.name ?? "somebody"} empty={!cover} width={400}>
+            {(close) => (
+              <PeoplePicker
+                label="Who covers"
+                known
+                quiet
+                chosen={[]}
+                not={away ? [away.id] : []}
+                onChange={(chosen) => {
+                  setCover(chosen[0]);
+                  close();
+                }}
+              />
+            )}
+          </Part>{" "}
+          covers. Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
+        </span>
+        <Button type="submit" look="filled" disabled={!ready} className="font-sans">
+          {cover ? `Let ${cover.givenName} cover for ${given.length}` : "Let them cover"}
+        </Button>
+      </div>
+      {wrong && <p className="font-semibold text-brick">{wrong}</p>}
+      {held.data && (
+        <ul aria-label="What is covered" className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
+          {given.map((c) => (
+            <li key={c.owner.id} className="flex items-center gap-1.5">
+              <Flag flag={c.owner.flag} height={18} />
+              <span className="font-semibold">{c.owner.name}</span> <span className="text-soft">{c.words}</span>
+            </li>
+          ))}
+          {left.map((c) => (
+            <li key={c.owner.id} className="flex items-center gap-1.5">
+              <Flag flag={c.owner.flag} height={18} />
+              <span className="font-semibold">{c.owner.name}</span>{" "}
+              <span className="text-brass">not covered: only {c.owner.givenName} can grant that</span>
+            </li>
+          ))}
+          {given.length + left.length === 0 && (
+            <li className="text-soft">{away?.name ?? "They"} hold nothing here that you may pass on.</li>
+          )}
+        </ul>
+      )}
+    </form>
+  );
+}

@@ -29,7 +29,7 @@ internal partial class StoreReads
     }
 
     public IReadOnlyList<UserId> ActorsFor(UserId inNameOf, int limit) =>
-        [.. Db.Changes.Where(c => c.InNameOfId == inNameOf.Value).Select(c => c.ActorId).Distinct().OrderBy(id => id).Take(limit).AsEnumerable().Select(id => new UserId(id))];
+        [.. Db.Changes.Where(c => c.InNameOfId == inNameOf.Value).GroupBy(c => c.ActorId).Select(g => g.Key).OrderBy(id => id).Take(limit).AsEnumerable().Select(id => new UserId(id))];
 
     public IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids) =>
         ById([.. ids.Select(i => i.Value).Distinct()]).ToDictionary(e => new EntryId(e.Key), e => e.Value);

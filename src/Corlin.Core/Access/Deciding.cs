@@ -48,8 +48,9 @@ public static class Deciding
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)
     {
         if (meeting.Private ? onOwner.MaySpeakForPrivate : onOwner.MaySpeakFor) return null;
-        var takesPart = meeting.Participations.Any(p => p.Who == actor && !p.NotAsked);
-        return takesPart || (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headline ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
+        foreach (var part in meeting.Participations)
+            if (part.Who == actor && !part.NotAsked) return WhyNot.OrganiserOnly;
+        return (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headline ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
     }
 
     private static WhyNot? Decides(Rights rights, bool addedIt, bool isPrivate)

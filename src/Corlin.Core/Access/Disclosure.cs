@@ -32,17 +32,14 @@ public static class Disclosure
         var withheld = isPrivate && sight < Sight.Headline;
         if (withheld) sight = Sight.Outline;
 
-        var outline = new DisclosedEntry
+        var allDay = occurrence.Time is AllDayEntry;
+        if (sight == Sight.Outline) return new DisclosedEntry { Stretch = occurrence.Stretch, Takes = takes, Sight = sight, Withheld = withheld, AllDay = allDay };
+        return new DisclosedEntry
         {
             Stretch = occurrence.Stretch,
             Takes = takes,
             Sight = sight,
-            Withheld = withheld,
-            AllDay = occurrence.Time is AllDayEntry,
-        };
-        if (sight == Sight.Outline) return outline;
-        return outline with
-        {
+            AllDay = allDay,
             Private = isPrivate,
             PublicId = entry.PublicId,
             RecurrenceId = occurrence.RecurrenceId,
@@ -118,7 +115,7 @@ public static class Disclosure
     {
         var entry = occurrence.Entry;
         return new WholeEntry(
-            entry.Owner, entry.MadeBy, [.. Agreement.For(entry, occurrence.RecurrenceId)], entry.Link, entry.Agenda, entry.Line,
+            entry.Owner, entry.MadeBy, Agreement.For(entry, occurrence.RecurrenceId), entry.Link, entry.Agenda, entry.Line,
             entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
             entry.Time is TimedEntry timed ? timed.Zone : "");
     }

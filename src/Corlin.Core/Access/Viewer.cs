@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 using Corlin.Core.Calendars;
 
@@ -7,17 +8,22 @@ namespace Corlin.Core.Access;
 /// <param name="SpeaksFor">For whom, and whether private entries are included.</param>
 public sealed record Viewer(UserId Person, ImmutableDictionary<UserId, bool> SpeaksFor)
 {
+    private static readonly Rights Speaks = new(Sight.Whole, Acting.SpeakFor, true, null);
+    private static readonly Rights SpeaksButForPrivate = new(Sight.Whole, Acting.SpeakFor, false, null);
+    private static readonly Rights AsAttendee = new(Sight.Headline, Acting.Look, true, null);
+
+    // Asked several times for each entry on a screen.
+    private readonly FrozenDictionary<UserId, bool> quick = SpeaksFor.ToFrozenDictionary();
+
     /// <summary>Whether they know a meeting as one of those who take part, or for one of them.</summary>
     public bool StandsFor(UserId who, bool isPrivate) =>
-        who == Person || (SpeaksFor.TryGetValue(who, out var includesPrivate) && (includesPrivate || !isPrivate));
+        who == Person || (quick.TryGetValue(who, out var includesPrivate) && (includesPrivate || !isPrivate));
 
     /// <summary>Their rights on the calendar of the organiser of a meeting that they know, on whosever lane: all that matters is whether they speak for them.</summary>
     internal Rights OnOrganiser(UserId organiser)
     {
         if (organiser == Person) return Rights.Own;
-        return SpeaksFor.TryGetValue(organiser, out var includesPrivate)
-            ? new Rights(Sight.Whole, Acting.SpeakFor, includesPrivate, null)
-            : new Rights(Sight.Headline, Acting.Look, true, null);
+        return !quick.TryGetValue(organiser, out var includesPrivate) ? AsAttendee : includesPrivate ? Speaks : SpeaksButForPrivate;
     }
 
     public bool MaySpeakFor(UserId who) => who == Person || SpeaksFor.ContainsKey(who);

@@ -104,7 +104,12 @@ public sealed record Entry
     public ImmutableArray<LaneMark> Marks { get; init; } = [];
 
     /// <summary>The mark it has on somebody's lane, or an empty one.</summary>
-    public LaneMark MarkOn(UserId lane) => Marks.FirstOrDefault(m => m.Lane == lane) ?? new LaneMark(lane);
+    public LaneMark MarkOn(UserId lane)
+    {
+        foreach (var mark in Marks)
+            if (mark.Lane == lane) return mark;
+        return new LaneMark(lane);
+    }
 
     /// <summary>The occurrences (null for the whole) for which the organiser goes on without those who have not accepted.</summary>
     public ImmutableArray<LocalDateTime?> GoesOn { get; init; } = [];

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Corlin.Core.Calendars;
 using NodaTime;
 
@@ -7,12 +8,20 @@ namespace Corlin.Core.Meetings;
 public static class Agreement
 {
     /// <summary>The participations that hold for an occurrence: those of the occurrence before those of the series. Who was taken out of it is left out.</summary>
-    public static IEnumerable<Participation> For(Entry entry, LocalDateTime? recurrenceId) =>
-        entry.Participations
+    public static ImmutableArray<Participation> For(Entry entry, LocalDateTime? recurrenceId)
+    {
+        foreach (var part in entry.Participations)
+            if (part.RecurrenceId is not null || part.NotAsked) return Chosen(entry, recurrenceId);
+        // As for nearly all: nobody answered or was asked for single occurrences.
+        return entry.Participations;
+    }
+
+    private static ImmutableArray<Participation> Chosen(Entry entry, LocalDateTime? recurrenceId) =>
+        [.. entry.Participations
             .Where(p => p.RecurrenceId is null || p.RecurrenceId == recurrenceId)
             .GroupBy(p => p.Who)
             .Select(own => own.FirstOrDefault(p => p.RecurrenceId is not null) ?? own.First())
-            .Where(p => !p.NotAsked);
+            .Where(p => !p.NotAsked)];
 
     /// <summary>The part that somebody has in an occurrence, or null where they have none.</summary>
     public static Participation? Of(Entry entry, UserId who, LocalDateTime? recurrenceId)
@@ -29,13 +38,17 @@ public static class Agreement
     }
 
     /// <summary>Every required attendee has accepted, or the organiser goes on without those who have not.</summary>
-    public static bool IsAgreed(Entry entry, LocalDateTime? recurrenceId) =>
-        entry.Status == MeetingStatus.Sent
-        && (GoesOn(entry, recurrenceId)
-            || For(entry, recurrenceId).All(p => p.Role != AttendeeRole.Required || p.Answer == Answer.Accepted));
+    public static bool IsAgreed(Entry entry, LocalDateTime? recurrenceId)
+    {
+        if (entry.Status != MeetingStatus.Sent) return false;
+        if (GoesOn(entry, recurrenceId)) return true;
+        foreach (var part in For(entry, recurrenceId))
+            if (part is { Role: AttendeeRole.Required, Answer: not Answer.Accepted }) return false;
+        return true;
+    }
 
     public static bool GoesOn(Entry entry, LocalDateTime? recurrenceId) =>
-        entry.GoesOn.Contains(null) || (recurrenceId is not null && entry.GoesOn.Contains(recurrenceId));
+        !entry.GoesOn.IsEmpty && (entry.GoesOn.Contains(null) || (recurrenceId is not null && entry.GoesOn.Contains(recurrenceId)));
 
     /// <summary>How an occurrence takes the time of a lane's owner; null where it does not stand on that lane at all.</summary>
     /// <param name="now">Decides whether a hold is over.</param>

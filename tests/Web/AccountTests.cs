@@ -45,6 +45,14 @@ public sealed class AccountTests
         await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/account", Json(new { closed = false }));
         Assert.Equal(HttpStatusCode.OK, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
 
+        // Another first address is what she signs in with from then on.
+        var version = (await first.GetAsync($"/api/people/{id}")).GetProperty("version").GetInt32();
+        Assert.Equal(HttpStatusCode.OK, (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}", Json(new { version, said = new { address = "ana.brandao@ebbline.example" } }))).StatusCode);
+        using var renamed = host.Open();
+        await renamed.GetAsync("/api/session");
+        Assert.Equal(HttpStatusCode.Unauthorized, (await renamed.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await renamed.PostAsync("/api/session", new { address = "ana.brandao@ebbline.example", password = Password })).StatusCode);
+
         var own = (await first.GetAsync("/api/index?text=hedda")).GetProperty("rows")[0].GetProperty("who").GetProperty("id").GetString();
         Assert.Equal(HttpStatusCode.Forbidden, (await first.SendAsync(HttpMethod.Put, $"/api/people/{own}/account", Json(new { closed = true }))).StatusCode);
         var history = await first.GetAsync($"/api/history?who={own}");

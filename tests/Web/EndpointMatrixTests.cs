@@ -128,17 +128,34 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
     {
         var known = await PrepareAsync();
         using var colleague = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
+        var wrong = await AskAllAsync(colleague, known, "with the Outline that everyone has");
+        // Less than everyone has is less for good: what is hers replaces the default.
+        using var noor = await demo.Host.SignInAsync(Host.Noor);
+        await noor.DoAsync("/api/access/grants", new
+        {
+            owner = known.Owner,
+            receivers = new[] { await noor.PersonAsync("Ana Brandão") },
+            terms = new { sight = "nothing", acting = "look", @private = false, passOn = false, from = (string?)null, until = (string?)null },
+            line = (string?)null,
+            request = (long?)null,
+        });
+        wrong.AddRange(await AskAllAsync(colleague, known, "with nothing"));
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+    }
+
+    private static async Task<List<string>> AskAllAsync(Browser colleague, Known known, string holding)
+    {
         var wrong = new List<string>();
         foreach (var (name, (ask, expected)) in Lines)
         {
             var (path, body) = ask(known);
             var response = await colleague.SendAsync(new HttpMethod(name.Split(' ')[0]), path, Content(body));
             var text = await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
-            if (response.StatusCode != expected) wrong.Add($"{name}: {response.StatusCode} {text[..Math.Min(200, text.Length)]}");
-            if (text.Contains(Canary, StringComparison.Ordinal)) wrong.Add($"{name} tells what it may not.");
+            if (response.StatusCode != expected) wrong.Add($"{name} {holding}: {response.StatusCode} {text[..Math.Min(200, text.Length)]}");
+            if (text.Contains(Canary, StringComparison.Ordinal)) wrong.Add($"{name} {holding} tells what it may not.");
         }
 
-        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+        return wrong;
     }
 
     private static HttpContent? Content(object? body) => body switch

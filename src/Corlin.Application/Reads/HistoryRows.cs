@@ -50,7 +50,7 @@ internal sealed class HistoryRows
 
     private string What(PastChange change, List<PastEntry> told)
     {
-        if (change.EntriesInAll > PastChange.MostEntries) return $"{English.Count(change.EntriesInAll, "entry", "entries")}";
+        if (told.Count == 0 && change.EntriesInAll > 0) return English.Count(change.EntriesInAll, "entry", "entries");
         if (told.Count > 1) return English.Count(told.Count, "entry", "entries");
         if (told.Count == 1) return told[0] is { Withheld: false } one ? $"“{(one.After ?? one.Before)!.Title}”" : "something private";
         if (change.People.Count > 3) return English.Count(change.People.Count, "person", "people");

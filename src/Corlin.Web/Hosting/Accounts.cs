@@ -4,6 +4,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using Corlin.Store.Model;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Web.Hosting;
 
@@ -26,15 +27,19 @@ internal enum SetUpOutcome
 }
 
 /// <summary>Signing in and out, and the first account.</summary>
-internal sealed class Accounts(UserManager<Account> users, SignInManager<Account> signIn, IWriteGate gate)
+internal sealed class Accounts(UserManager<Account> users, SignInManager<Account> signIn, IWriteGate gate, IReadStore store)
 {
     private const int CodeLength = 6;
 
     public bool Any() => users.Users.Any();
 
+    /// <param name="address">Any of somebody's addresses, as they are now.</param>
     public async Task<SignInOutcome> SignInAsync(string address, string password)
     {
-        var result = await signIn.PasswordSignInAsync(address, password, isPersistent: true, lockoutOnFailure: true);
+        var person = await store.ReadAsync(s => s.UserByAddress(address.Trim().ToLowerInvariant()));
+        var account = person is null ? null : await users.Users.FirstOrDefaultAsync(a => a.PersonId == person.Id.Value);
+        if (account is null) return SignInOutcome.Wrong;
+        var result = await signIn.PasswordSignInAsync(account, password, isPersistent: true, lockoutOnFailure: true);
         return result.RequiresTwoFactor ? SignInOutcome.NeedsCode : Outcome(result);
     }
 

@@ -31,7 +31,8 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     public async Task<(string Address, bool SecondFactor, int CodesLeft)> ReadAsync(UserId who)
     {
         var account = await MustFindAsync(who);
-        return (account.Email!, account.TwoFactorEnabled, await users.CountRecoveryCodesAsync(account));
+        var person = (await store.ReadAsync(s => s.Users([who])))[who];
+        return (person.Address, account.TwoFactorEnabled, await users.CountRecoveryCodesAsync(account));
     }
 
     /// <summary>Other sessions end with it; this one goes on.</summary>

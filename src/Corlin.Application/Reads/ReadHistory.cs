@@ -12,7 +12,7 @@ namespace Corlin.Application.Reads;
 /// <param name="Title">The entry's, where it is of one.</param>
 /// <param name="Actors">Who has done something, to choose from.</param>
 /// <param name="More">What to ask for to go on; null at the end.</param>
-public sealed record HistoryView(PersonView Of, string? Title, IReadOnlyList<PersonView> Actors, IReadOnlyList<HistoryRowView> Rows, long? More, IReadOnlyList<ZoneView> Zones);
+public sealed record HistoryView(PersonView Of, string? Title, IReadOnlyList<PersonView> Actors, IReadOnlyList<HistoryRowView> Rows, long? More);
 
 /// <param name="By">Who did it.</param>
 /// <param name="For">In whose name, where that is somebody else.</param>
@@ -55,7 +55,7 @@ public sealed record ReadHistory(
         var people = viewing.Users(actors);
         return new HistoryView(
             viewing.View(owner), entry?.Title, [.. actors.Select(a => viewing.View(people[a])).OrderBy(a => a.Name, StringComparer.Ordinal)], [.. told.Select(rows.Row)],
-            past.Count > Limit ? told[^1].Id : null, [viewing.View(viewing.Zone.Id, viewing.TownOf(viewing.Person), viewing.Zone.Day(viewing.Today))]);
+            past.Count > Limit ? told[^1].Id : null);
     }
 
     private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, Rights rights)

@@ -25,7 +25,7 @@ public sealed record PastEntry
 /// <summary>An entry as it stood, as far as it may be known.</summary>
 /// <param name="Whole">Null for who may know the headline only.</param>
 public sealed record EntryState(
-    string PublicId, EntryKind Kind, string Title, string? Place, EntryTime Time, Rule? Rule, int OccurrencesChanged, int OccurrencesCancelled, TimeTaken Takes, bool Private,
-    MeetingStatus Status, WholeState? Whole);
+    string PublicId, string Title, string? Place, EntryTime Time, Rule? Rule, int OccurrencesChanged, int OccurrencesCancelled, TimeTaken Takes, bool Private,
+    WholeState? Whole);
 
 public sealed record WholeState(string? Agenda, string? Line, string? Link, ImmutableArray<Participation> Attendees);

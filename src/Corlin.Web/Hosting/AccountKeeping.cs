@@ -6,7 +6,6 @@ using Corlin.Core.Meetings;
 using Corlin.Store.Model;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.WebUtilities;
-using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Web.Hosting;
 
@@ -23,7 +22,7 @@ internal enum AccountState
 /// <summary>The ways in of others, as an administrator keeps them. Each act is allowed and noted by a change before it is done.</summary>
 internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate)
 {
-    public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) => await FindAsync(who) is not { } account
+    public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) => await users.OfPersonAsync(who) is not { } account
         ? (AccountState.None, false)
         : (IsClosed(account) ? AccountState.Closed : account.PasswordHash is null ? AccountState.Invited : AccountState.Open, account.TwoFactorEnabled);
 
@@ -31,7 +30,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public async Task<string> InviteAsync(UserId actor, CalendarUser who)
     {
         await gate.RunAsync(new NoteAccount(actor, who.Id, ChangeKind.AccountInvited));
-        var account = await FindAsync(who.Id);
+        var account = await users.OfPersonAsync(who.Id);
         if (account is null)
         {
             account = new Account { UserName = who.Address, Email = who.Address, EmailConfirmed = true, PersonId = who.Id.Value };
@@ -46,7 +45,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public async Task SetClosedAsync(UserId actor, UserId who, bool closed)
     {
         await gate.RunAsync(new NoteAccount(actor, who, closed ? ChangeKind.AccountClosed : ChangeKind.AccountOpened));
-        var account = await FindAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
+        var account = await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
         await users.SetLockoutEndDateAsync(account, closed ? DateTimeOffset.MaxValue : null);
         await users.UpdateSecurityStampAsync(account);
     }
@@ -55,9 +54,8 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public async Task RemoveSecondFactorAsync(UserId actor, UserId who)
     {
         await gate.RunAsync(new NoteAccount(actor, who, ChangeKind.SecondFactorRemoved));
-        var account = await FindAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
-        await users.SetTwoFactorEnabledAsync(account, false);
-        await users.ResetAuthenticatorKeyAsync(account);
+        var account = await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
+        await users.RemoveSecondFactorAsync(account);
     }
 
     private static bool IsClosed(Account account) => account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(100);
@@ -66,6 +64,4 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     {
         if (!result.Succeeded) throw new RefusedException(kind, null, what);
     }
-
-    private Task<Account?> FindAsync(UserId who) => users.Users.FirstOrDefaultAsync(a => a.PersonId == who.Value);
 }

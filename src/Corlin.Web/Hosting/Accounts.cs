@@ -4,7 +4,6 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 using Corlin.Store.Model;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Web.Hosting;
 
@@ -37,7 +36,7 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
     public async Task<SignInOutcome> SignInAsync(string address, string password)
     {
         var person = await store.ReadAsync(s => s.UserByAddress(address.Trim().ToLowerInvariant()));
-        var account = person is null ? null : await users.Users.FirstOrDefaultAsync(a => a.PersonId == person.Id.Value);
+        var account = person is null ? null : await users.OfPersonAsync(person.Id);
         if (account is null) return SignInOutcome.Wrong;
         var result = await signIn.PasswordSignInAsync(account, password, isPersistent: true, lockoutOnFailure: true);
         return result.RequiresTwoFactor ? SignInOutcome.NeedsCode : Outcome(result);
@@ -63,11 +62,7 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
     {
         if (Any()) return SetUpOutcome.AlreadySetUp;
         var account = new Account { UserName = address, Email = address, EmailConfirmed = true };
-        foreach (var check in users.PasswordValidators)
-        {
-            if (!(await check.ValidateAsync(users, account, password)).Succeeded) return SetUpOutcome.PasswordTooShort;
-        }
-
+        if (!await users.TakesPasswordAsync(account, password)) return SetUpOutcome.PasswordTooShort;
         var person = await gate.RunAsync(new AddPerson(
             new CalendarUser(default, "", UserKind.Person, name, address.ToLowerInvariant(), true, zone, WorkingHours.Usual, null, 0, "administrator"), Administrator: true));
         account.PersonId = person.Id.Value;

@@ -5,7 +5,6 @@ using Corlin.Core.Meetings;
 using Corlin.Store.Model;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.WebUtilities;
-using Microsoft.EntityFrameworkCore;
 using QRCoder;
 
 namespace Corlin.Web.Hosting;
@@ -19,7 +18,7 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     public async Task WelcomeAsync(string key, string password)
     {
         var parts = key.Split('.', 2);
-        var account = parts.Length == 2 && await store.ReadAsync(s => s.User(parts[0])) is { } person ? await FindAsync(person.Id) : null;
+        var account = parts.Length == 2 && await store.ReadAsync(s => s.User(parts[0])) is { } person ? await users.OfPersonAsync(person.Id) : null;
         // Whether there is such a person is not told.
         if (account is null || Token(parts[1]) is not { } token) throw new RefusedException(RefusalKind.KeyNotHeld, "key");
         await MustBeGoodAsync(account, password);
@@ -75,8 +74,7 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     {
         var account = await MustFindAsync(who);
         if (!await users.CheckPasswordAsync(account, password)) throw new RefusedException(RefusalKind.PasswordWrong, "password");
-        await users.SetTwoFactorEnabledAsync(account, false);
-        await users.ResetAuthenticatorKeyAsync(account);
+        await users.RemoveSecondFactorAsync(account);
         await signIn.RefreshSignInAsync(account);
     }
 
@@ -94,11 +92,8 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
 
     private async Task MustBeGoodAsync(Account account, string password)
     {
-        foreach (var check in users.PasswordValidators)
-            if (!(await check.ValidateAsync(users, account, password)).Succeeded) throw new RefusedException(RefusalKind.PasswordTooShort, "password");
+        if (!await users.TakesPasswordAsync(account, password)) throw new RefusedException(RefusalKind.PasswordTooShort, "password");
     }
 
-    private async Task<Account> MustFindAsync(UserId who) => await FindAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
-
-    private Task<Account?> FindAsync(UserId who) => users.Users.FirstOrDefaultAsync(a => a.PersonId == who.Value);
+    private async Task<Account> MustFindAsync(UserId who) => await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
 }

@@ -3633,7 +3633,6 @@ export interface components {
             rows: components["schemas"]["HistoryRowView"][];
             /** Format: int64 */
             more: null | number;
-            zones: components["schemas"]["ZoneView"][];
         };
         HoursSpanView: {
             /** Format: int32 */

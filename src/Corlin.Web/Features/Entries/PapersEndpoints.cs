@@ -25,9 +25,7 @@ internal static class PapersEndpoints
     private static async Task<Ok<ChangedView>> AddAsync(Reader reader, string id, string name, HttpRequest request, IPaperFiles files)
     {
         var plain = PlainName(name);
-        await using var coming = TemporaryFile.Make();
-        await request.Body.CopyToAsync(coming, request.HttpContext.RequestAborted);
-        coming.Position = 0;
+        await using var coming = await TemporaryFile.OfAsync(request);
         var begins = new byte[Looked];
         var looked = await coming.ReadAtLeastAsync(begins, Looked, throwOnEndOfStream: false, request.HttpContext.RequestAborted);
         var type = PaperTypes.MediaTypeOf(plain, begins.AsSpan(0, looked)) ?? throw new RefusedException(RefusalKind.PaperNotTaken, "papers", plain);

@@ -36,9 +36,7 @@ internal static class FilesEndpoints
     private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, string? work, HttpRequest request, ICalendarFiles files, WorkUnderWay under)
     {
         var owner = await reader.FindAsync(person, "calendar");
-        await using var kept = TemporaryFile.Make();
-        await request.Body.CopyToAsync(kept, request.HttpContext.RequestAborted);
-        kept.Position = 0;
+        await using var kept = await TemporaryFile.OfAsync(request);
         try
         {
             using var going = under.Begin(reader.Person, work);

@@ -89,9 +89,7 @@ internal static class PeopleEndpoints
     private static async Task<Ok<ImportedPeople>> ImportAsync(Reader reader, string? keptFor, HttpRequest request, IPeopleFiles files)
     {
         var principal = keptFor is null ? (UserId?)null : await reader.UserAsync(keptFor, "keptFor");
-        await using var kept = TemporaryFile.Make();
-        await request.Body.CopyToAsync(kept, request.HttpContext.RequestAborted);
-        kept.Position = 0;
+        await using var kept = await TemporaryFile.OfAsync(request);
         try
         {
             var (lines, unread) = files.Read(kept);

@@ -28,7 +28,6 @@ export function People() {
   const index = useQuery(indexQuery(text, of));
   const [open, setOpen] = useState<"add" | "file">();
   const page = useRef<HTMLDivElement>(null);
-  const input = useRef<HTMLInputElement>(null);
   const set = (change: { who?: string; of?: string; text?: string }) =>
     void navigate({
       search: (before) => {
@@ -93,7 +92,6 @@ export function People() {
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(240px,300px)_minmax(0,1fr)] border-t border-rule max-[760px]:grid-cols-1">
         <div className="flex min-h-0 flex-col border-r border-rule pr-4 max-[760px]:max-h-64 max-[760px]:border-r-0">
           <input
-            ref={input}
             type="search"
             aria-label="Called"
             placeholder="A name or address"

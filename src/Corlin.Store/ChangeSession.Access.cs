@@ -25,13 +25,15 @@ internal sealed partial class ChangeSession
         RaiseMain(grant.Owner);
     }
 
-    public AccessTerms HighestOf(long change)
+    public (AccessTerms Terms, CalendarId? Calendar) HighestOf(long change)
     {
         var grants = Db.Grants.Where(g => g.GivenById == change || g.EndedById == change).ToList();
-        if (grants.Count == 0) return new AccessTerms(Sight.Nothing, Acting.Look, Until: Now);
-        return new AccessTerms(
+        if (grants.Count == 0) return (new AccessTerms(Sight.Nothing, Acting.Look, Until: Now), null);
+        var terms = new AccessTerms(
             grants.Max(g => g.Sight), grants.Max(g => g.Acting), grants.Any(g => g.Private), null, grants.Any(g => g.Until is null) ? null : grants.Max(g => g.Until),
             grants.Any(g => g.PassOn));
+        var calendars = grants.Select(g => g.CalendarId).Distinct().ToList();
+        return (terms, calendars is [{ } one] ? new CalendarId(one) : null);
     }
 
     public AccessRequest Ask(AccessRequest request)
@@ -115,7 +117,7 @@ internal sealed partial class ChangeSession
 
     /// <summary>Whether somebody was granted something else since what they held was ended.</summary>
     private bool GivenAnewSince(GrantRow ended) =>
-        ended.EndedById is { } by && Db.Grants.Any(g => g.OwnerId == ended.OwnerId && g.ReceiverId == ended.ReceiverId && g.Inside == ended.Inside && g.EndedById == null && g.GivenById > by);
+        ended.EndedById is { } by && Db.Grants.Any(g => g.OwnerId == ended.OwnerId && g.CalendarId == ended.CalendarId && g.ReceiverId == ended.ReceiverId && g.Inside == ended.Inside && g.EndedById == null && g.GivenById > by);
 
     private void TellAgain(AccessNewsRow news, List<GrantRow> grants)
     {

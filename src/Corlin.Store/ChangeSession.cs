@@ -83,6 +83,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreAccess(change);
         RestorePeople(change);
         RestoreFollowed(change);
+        RestoreFurther(change);
         BringBackPapers(change);
         RestoreCategories(change);
         Db.Changes.Single(c => c.Id == change).UndoneById = Current.Id;

@@ -138,6 +138,15 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
             .AsEnumerable().Select(n => new NoGo(n.Id, new UserId(n.UserId), n.First, n.Weeks, n.Words)).Where(n => n.Until > from)];
     }
 
+    public IReadOnlyList<FurtherCalendar> FurtherOf(IReadOnlyCollection<UserId> owners)
+    {
+        var wanted = owners.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        return [.. Db.Further.AsNoTracking().Where(f => wanted.Contains(f.OwnerId) && f.EndedById == null).OrderBy(f => f.Name)
+            .Join(Db.Calendars, f => f.CalendarId, c => c.Id, (f, c) => new { f.CalendarId, c.PublicId, f.OwnerId, f.Name, f.Counts }).AsEnumerable()
+            .Select(f => new FurtherCalendar(new CalendarId(f.CalendarId), f.PublicId, new UserId(f.OwnerId), f.Name, f.Counts))];
+    }
+
     public IReadOnlyList<Followed> FollowedBy(IReadOnlyCollection<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).ToArray();

@@ -230,7 +230,7 @@ public sealed class AccessTests : IAsyncLifetime
         // Everyone inside but Maren: Tomé, Ana, Noor, Ruta, the administrator; and Lakshmi.
         await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, true, Sight.Headline, Acting.Look));
         Assert.Equal("Maren and 6 others can read this title", (await Readers()).Open);
-        Assert.Null(await world.See(s => new ReadReaders(world.Ruta.Id, world.Maren.PublicId, world.Now).Run(s)));
+        Assert.Null(await world.See(s => new ReadReaders(world.Ruta.Id, world.Maren.PublicId, null, world.Now).Run(s)));
     }
 
     [Fact]
@@ -304,7 +304,7 @@ public sealed class AccessTests : IAsyncLifetime
 
     private async Task<(string Open, string Closed)> Readers()
     {
-        var readers = await world.See(s => new ReadReaders(world.Maren.Id, world.Maren.PublicId, world.Now).Run(s));
+        var readers = await world.See(s => new ReadReaders(world.Maren.Id, world.Maren.PublicId, null, world.Now).Run(s));
         return (readers!.Words, readers.PrivateWords);
     }
 }

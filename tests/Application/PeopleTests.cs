@@ -129,7 +129,7 @@ public sealed class PeopleTests : IAsyncLifetime
         await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [(await world.See(s => s.User(crew)!)).Id], new AccessTerms(Sight.Headline, Acting.Look)));
         var hand = await world.See(s => s.User(ids[999])!);
         Assert.Equal(Sight.Headline, await world.See(s => Rights.Combine(s.GrantsOn([world.Maren.Id], hand.Id)[world.Maren.Id], true, world.Now, s.CeilingFor(true)).Sight));
-        var readers = await world.See(s => new ReadReaders(world.Maren.Id, world.Maren.PublicId, world.Now).Run(s));
+        var readers = await world.See(s => new ReadReaders(world.Maren.Id, world.Maren.PublicId, null, world.Now).Run(s));
         Assert.True(readers!.Readers >= 1_000);
         Assert.Equal((200, true), await Index(world.Noor, "deck") is var found ? (found.Rows.Count, found.Count == 1_000) : default);
     }

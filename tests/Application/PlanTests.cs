@@ -53,6 +53,9 @@ public sealed class PlanTests : IAsyncLifetime
         s => s.Matching([.. s.MainCalendars([world.Maren.Id, world.Tome.Id]).Values], "insur", [world.Tome.Id], 20), atLeast: 2);
 
     [Fact]
+    public Task Further_calendars_search() => Searches(s => new ReadCalendars(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s), atLeast: 5);
+
+    [Fact]
     public Task Followed_calendars_search() => Searches(s => (s.FollowedDue(world.Now, 4), new ReadFollowed(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s), s.CountAtHome([new(1)])), atLeast: 5);
 
     [Fact]
@@ -63,7 +66,7 @@ public sealed class PlanTests : IAsyncLifetime
         await Searches(
             s => (
                 new ReadAccess(world.Noor.Id, world.Now).Run(s), new ReadGrants(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, world.Now).Run(s),
-                new ReadAs(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, null, world.Now).Run(s), new ReadReaders(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s),
+                new ReadAs(world.Noor.Id, world.Tome.PublicId, world.Maren.PublicId, null, world.Now).Run(s), new ReadReaders(world.Noor.Id, world.Maren.PublicId, null, world.Now).Run(s),
                 s.AccessChangedBetween(world.Now - Duration.FromDays(1), world.Now + Duration.FromDays(1))),
             atLeast: 20);
     }

@@ -80,6 +80,11 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         ["PUT /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),
         ["DELETE /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", null), Forbidden),
         ["POST /api/calendars/{person}/followed/{id:long}/reading"] = (k => ($"/api/calendars/{k.Owner}/followed/1/reading", new { }), Forbidden),
+        ["GET /api/calendars/{person}/further"] = (k => ($"/api/calendars/{k.Owner}/further", null), Fine),
+        ["POST /api/calendars/{person}/further"] = (k => ($"/api/calendars/{k.Owner}/further", new { name = "x", counts = true }), Forbidden),
+        ["PUT /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", new { name = "x", counts = true }), Forbidden),
+        ["DELETE /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", null), Forbidden),
+        ["PUT /api/entries/{id}/calendar"] = (k => ($"/api/entries/{k.Entry}/calendar", new { calendar = k.Calendar }), Unknown),
         ["GET /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", null), Forbidden),
         ["POST /api/people/{id}/account/invitation"] = (k => ($"/api/people/{k.Owner}/account/invitation", new { }), Forbidden),
         ["PUT /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", new { closed = true }), Forbidden),
@@ -111,7 +116,7 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    private sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group)
+    private sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -191,12 +196,15 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
             repeats = (string?)null,
         });
         var contact = await noor.DoAsync("/api/people", new { kind = "person", inside = false, keptFor = owner, said = new { name = Canary, address = $"{Canary}@strand.example", note = Canary } });
+        await noor.DoAsync($"/api/calendars/{owner}/further", new { name = Canary, counts = true });
+        var calendar = Text((await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further")[0], "id");
+        await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T17:00"), place = Canary, takes = "firm", @private = false, repeats = (string?)null, calendar });
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"));
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar);
     }
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;

@@ -9,18 +9,21 @@ using NodaTime;
 namespace Corlin.Application.Changes;
 
 /// <summary>Adds an appointment to a calendar.</summary>
+/// <param name="Calendar">The public id of a further one of the owner's; null for the main one.</param>
 public sealed record AddAppointment(
     UserId Actor, UserId InNameOf, string Title, EntryTime Time, string? Place, string? Link = null, bool Private = false, TimeTaken Takes = TimeTaken.Firm,
-    Rule? Rule = null) : IChange<AddedAppointment>
+    Rule? Rule = null, string? Calendar = null) : IChange<AddedAppointment>
 {
     public AddedAppointment Apply(IChangeSession session)
     {
-        var rights = session.MustAdd(Actor, InNameOf);
+        var home = session.MustFindCalendar(Actor, InNameOf, Calendar);
+        var rights = session.MustAddTo(Actor, InNameOf, home);
         if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
         RuleChecks.MustFit(Rule, Time);
         var change = session.Begin(ChangeKind.AppointmentAdded, Actor, InNameOf, rights.Grant);
         var added = session.New(EntryKind.Appointment, InNameOf, Actor, Title, Time) with
         {
+            Home = home,
             Rule = Rule,
             Place = Place,
             Link = Link,

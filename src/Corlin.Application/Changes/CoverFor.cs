@@ -42,9 +42,9 @@ public sealed record CoverFor(UserId Actor, UserId Away, UserId Cover, LocalDate
             }
 
             long? by = null;
-            foreach (var one in terms) by = session.MustGrant(Actor, owner.Id, one, cover.Inside);
+            foreach (var (calendar, one) in terms) by = session.MustGrant(Actor, owner.Id, one, cover.Inside, calendar);
             changes.Add(session.Begin(ChangeKind.AccessGranted, Actor, owner.Id, by));
-            foreach (var one in terms) session.Grant(owner.Id, Cover, cover.Inside, one, Line, AccessNewsKind.Granted);
+            foreach (var (calendar, one) in terms) session.Grant(owner.Id, calendar, Cover, cover.Inside, one, Line, AccessNewsKind.Granted);
         }
 
         return changes.Count > 0 ? new Covered(changes, left) : throw new RefusedException(RefusalKind.MayNotGrant);
@@ -63,20 +63,20 @@ internal static class Covering
     }
 
     /// <summary>The same for some days, no longer than it is held, and without passing on.</summary>
-    public static IReadOnlyList<AccessTerms> Terms(IEnumerable<Grant> held, CalendarUser owner, LocalDate first, LocalDate last)
+    public static IReadOnlyList<(CalendarId? Calendar, AccessTerms Terms)> Terms(IEnumerable<Grant> held, CalendarUser owner, LocalDate first, LocalDate last)
     {
         var (from, until) = (owner.HomeZone.Day(first).Start, owner.HomeZone.Day(last).End);
         return [.. held
-            .Select(g => g.Terms with { From = Later(g.Terms.From, from), Until = g.Terms.Until is { } end && end < until ? end : until, PassOn = false })
-            .Where(t => t.From < t.Until).Distinct()];
+            .Select(g => (g.Calendar, Terms: g.Terms with { From = Later(g.Terms.From, from), Until = g.Terms.Until is { } end && end < until ? end : until, PassOn = false }))
+            .Where(t => t.Terms.From < t.Terms.Until).Distinct()];
     }
 
     /// <summary>Why somebody may not give terms in a calendar now; null where they may.</summary>
-    public static WhyNotGrant? WhyNot(ICalendarReads store, UserId actor, CalendarUser owner, IReadOnlyList<AccessTerms> terms, Instant now)
+    public static WhyNotGrant? WhyNot(ICalendarReads store, UserId actor, CalendarUser owner, IReadOnlyList<(CalendarId? Calendar, AccessTerms Terms)> terms, Instant now)
     {
         if (actor == owner.Id) return null;
         var held = store.GrantsOn([owner.Id], actor)[owner.Id].ToList();
-        return terms.Select(t => Granting.WhyNotPassOn(held, t, now)).FirstOrDefault(w => w is not null);
+        return terms.Select(t => Granting.WhyNotPassOn(held, t.Terms, now, t.Calendar)).FirstOrDefault(w => w is not null);
     }
 
     private static Instant Later(Instant? one, Instant other) => one is { } start && start > other ? start : other;

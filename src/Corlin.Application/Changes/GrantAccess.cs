@@ -10,8 +10,10 @@ namespace Corlin.Application.Changes;
 /// <param name="Owner">Whose calendars they are.</param>
 /// <param name="Line">What is written with it.</param>
 /// <param name="Request">The request that is answered by it, or null.</param>
-/// <remarks>Of one receiver what stands without dates is replaced by what is granted without dates; what has dates stands beside it.</remarks>
-public sealed record GrantAccess(UserId Actor, UserId Owner, IReadOnlyList<UserId> Receivers, AccessTerms Terms, string? Line = null, long? Request = null) : IChange<long>
+/// <param name="Calendar">"main", or the public id of a further calendar; null for all of the owner's.</param>
+/// <remarks>Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates stands beside it.</remarks>
+public sealed record GrantAccess(
+    UserId Actor, UserId Owner, IReadOnlyList<UserId> Receivers, AccessTerms Terms, string? Line = null, long? Request = null, string? Calendar = null) : IChange<long>
 {
     public const int MostReceivers = 100;
 
@@ -25,16 +27,17 @@ public sealed record GrantAccess(UserId Actor, UserId Owner, IReadOnlyList<UserI
         if (Receivers.Contains(Owner)) throw new RefusedException(RefusalKind.OwnCalendar, "receivers");
         if (Line?.Length > LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
         long? by = null;
-        foreach (var receiver in Receivers) by = session.MustGrant(Actor, Owner, Terms, receivers[receiver].Inside);
+        var calendar = session.MustFindGranted(Owner, Calendar);
+        foreach (var receiver in Receivers) by = session.MustGrant(Actor, Owner, Terms, receivers[receiver].Inside, calendar);
         var change = session.Begin(ChangeKind.AccessGranted, Actor, Owner, by);
         var stands = session.GrantsIn([Owner]).ToLookup(g => g.Receiver);
         foreach (var receiver in Receivers.Distinct())
         {
-            var replaced = stands[receiver].Where(g => IsWithoutDates(g.Terms) && IsWithoutDates(Terms) && g.Calendar is null).ToList();
+            var replaced = stands[receiver].Where(g => IsWithoutDates(g.Terms) && IsWithoutDates(Terms) && g.Calendar == calendar).ToList();
             // What would take more away than the actor may give is not theirs to replace.
-            foreach (var grant in replaced) session.MustPassOn(Actor, Owner, grant.Terms);
+            foreach (var grant in replaced) session.MustPassOn(Actor, Owner, grant.Terms, calendar);
             foreach (var grant in replaced) session.End(grant);
-            session.Grant(Owner, receiver, receivers[receiver].Inside, Terms, Line, replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted);
+            session.Grant(Owner, calendar, receiver, receivers[receiver].Inside, Terms, Line, replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted);
         }
 
         Answered(session);
@@ -59,10 +62,10 @@ public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, s
         var (stands, by) = session.MustFindGrant(Actor, Grant);
         if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
         if (stands.Receiver is null) throw new RefusedException(RefusalKind.NotFound);
-        session.MustGrant(Actor, stands.Owner, Terms, stands.Inside);
+        session.MustGrant(Actor, stands.Owner, Terms, stands.Inside, stands.Calendar);
         var change = session.Begin(ChangeKind.AccessChanged, Actor, stands.Owner, by);
         session.End(stands);
-        session.Grant(stands.Owner, stands.Receiver, stands.Inside, Terms, Line, AccessNewsKind.Changed);
+        session.Grant(stands.Owner, stands.Calendar, stands.Receiver, stands.Inside, Terms, Line, AccessNewsKind.Changed);
         return change;
     }
 }
@@ -81,7 +84,7 @@ public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, S
             session.End(stands);
         }
 
-        session.Grant(Owner, null, Inside, terms, null, AccessNewsKind.Changed);
+        session.Grant(Owner, null, null, Inside, terms, null, AccessNewsKind.Changed);
         return change;
     }
 }
@@ -97,7 +100,7 @@ public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = nul
         if (stands.Receiver is not { } receiver) throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.AccessWithdrawn, Actor, stands.Owner, by);
         session.End(stands);
-        if (receiver != Actor) session.Tell(new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now));
+        if (receiver != Actor) session.Tell(new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now) { On = session.NameOf(stands.Owner, stands.Calendar) });
         return change;
     }
 }
@@ -111,15 +114,29 @@ internal static class Grants
         var stands = session.Grant(id) ?? throw new RefusedException(RefusalKind.NotFound);
         var mayKnow = stands.Owner == actor || session.GrantsOn([stands.Owner], actor)[stands.Owner].Any(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(session.Now));
         if (!mayKnow) throw new RefusedException(RefusalKind.NotFound);
-        return (stands, session.MustPassOn(actor, stands.Owner, stands.Terms));
+        return (stands, session.MustPassOn(actor, stands.Owner, stands.Terms, stands.Calendar));
     }
 
-    /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>
-    public static void Grant(this IChangeSession session, UserId owner, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
+    /// <summary>For which of somebody's calendars something is granted; null for all.</summary>
+    /// <exception cref="RefusedException">They keep none of that public id.</exception>
+    public static CalendarId? MustFindGranted(this IChangeSession session, UserId owner, string? publicId) => publicId switch
     {
-        var given = session.Give(new Grant(0, owner, null, receiver, inside, terms));
+        null => null,
+        Reads.CalendarChoiceView.MainId => session.CalendarOf(owner),
+        _ => (session.FurtherOf([owner]).FirstOrDefault(f => f.PublicId == publicId) ?? throw new RefusedException(RefusalKind.NotFound, "calendar")).Calendar,
+    };
+
+    /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>
+    public static void Grant(this IChangeSession session, UserId owner, CalendarId? calendar, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
+    {
+        var given = session.Give(new Grant(0, owner, calendar, receiver, inside, terms));
         if (receiver is not { } to) return;
-        session.Tell(new AccessNews(0, kind, to, owner, terms, line, session.Now));
-        if (terms.Until is { } until) session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { Grant = given.Id });
+        var on = session.NameOf(owner, calendar);
+        session.Tell(new AccessNews(0, kind, to, owner, terms, line, session.Now) { On = on });
+        if (terms.Until is { } until) session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
     }
+
+    /// <summary>What one of somebody's calendars is called, empty for the main one; null for all.</summary>
+    public static string? NameOf(this IChangeSession session, UserId owner, CalendarId? calendar) =>
+        calendar is { } one ? session.FurtherOf([owner]).FirstOrDefault(f => f.Calendar == one)?.Name ?? "" : null;
 }

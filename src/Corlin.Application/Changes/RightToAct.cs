@@ -14,8 +14,21 @@ internal static class RightToAct
         session.RightsOn(actor, owner) is { MaySpeakFor: true } rights ? rights : throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
 
     /// <exception cref="RefusedException">They may not add to that calendar.</exception>
-    public static Rights MustAdd(this IChangeSession session, UserId actor, UserId owner) =>
-        session.RightsOn(actor, owner) is { Acting: >= Acting.Add } rights ? rights : throw new RefusedException(RefusalKind.MayNotAdd, "inNameOf");
+    public static Rights MustAdd(this IChangeSession session, UserId actor, UserId owner) => session.MustAddTo(actor, owner, session.CalendarOf(owner));
+
+    /// <exception cref="RefusedException">They may not add to that calendar of somebody's.</exception>
+    public static Rights MustAddTo(this IChangeSession session, UserId actor, UserId owner, CalendarId calendar) =>
+        session.RightsOn(actor, owner, calendar) is { Acting: >= Acting.Add } rights ? rights : throw new RefusedException(RefusalKind.MayNotAdd, "inNameOf");
+
+    /// <summary>A calendar of somebody's by its public id; the main one where that is null.</summary>
+    /// <exception cref="RefusedException">There is none that the actor may add to: what is not theirs is not told from what is not there.</exception>
+    public static CalendarId MustFindCalendar(this IChangeSession session, UserId actor, UserId owner, string? publicId)
+    {
+        if (publicId is null) return session.CalendarOf(owner);
+        var further = session.FurtherOf([owner]).FirstOrDefault(f => f.PublicId == publicId);
+        if (further is null || session.RightsOn(actor, owner, further.Calendar).Acting < Acting.Add) throw new RefusedException(RefusalKind.NotFound, "calendar");
+        return further.Calendar;
+    }
 
     /// <summary>A meeting that the actor may change: they organise it or speak for who does.</summary>
     /// <exception cref="RefusedException">There is none that they may know of, or it is not theirs to change.</exception>
@@ -30,7 +43,7 @@ internal static class RightToAct
     public static (Entry Entry, Rights Rights) MustChange(this IChangeSession session, UserId actor, string entry)
     {
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        var rights = session.RightsOn(actor, found.Owner);
+        var rights = session.RightsFor(actor, found);
         return Deciding.WhyNotChange(found, actor, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
     }
 
@@ -39,7 +52,7 @@ internal static class RightToAct
     public static (Entry Entry, Rights Rights) MustMark(this IChangeSession session, UserId actor, UserId lane, string entry)
     {
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        var rights = session.RightsOn(actor, lane);
+        var rights = found.Owner == lane ? session.RightsFor(actor, found) : session.RightsOn(actor, lane);
         return Deciding.WhyNotMark(found, actor, lane, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
     }
 
@@ -94,25 +107,26 @@ internal static class RightToAct
     /// <summary>That the actor may grant terms in somebody's calendars to somebody, as <see cref="Granting"/> decides.</summary>
     /// <returns>The grant that lets them pass it on; null for the owner.</returns>
     /// <exception cref="RefusedException">They may not, or nobody may.</exception>
-    public static long? MustGrant(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms, bool receiverInside)
+    public static long? MustGrant(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms, bool receiverInside, CalendarId? calendar = null)
     {
-        if (Granting.WhyNot(terms, receiverInside, session.CeilingFor(receiverInside), session.Now) is { } whyNot) throw Refused(whyNot);
-        return session.MustPassOn(actor, owner, terms);
+        if (Granting.WhyNot(terms, receiverInside, session.CeilingFor(receiverInside), session.Now, calendar) is { } whyNot) throw Refused(whyNot);
+        return session.MustPassOn(actor, owner, terms, calendar);
     }
 
     /// <summary>That the actor may give or take such terms in somebody's calendars: as the owner, or because they hold as much and may pass it on.</summary>
     /// <exception cref="RefusedException">They may not.</exception>
-    public static long? MustPassOn(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms)
+    public static long? MustPassOn(this IChangeSession session, UserId actor, UserId owner, AccessTerms terms, CalendarId? calendar = null)
     {
         if (actor == owner) return null;
-        var held = session.GrantsOn([owner], actor)[owner].ToList();
-        if (Granting.WhyNotPassOn(held, terms, session.Now) is { } whyNot) throw Refused(whyNot);
+        var held = session.GrantsOn([owner], actor)[owner].Where(g => g.IsOn(calendar)).ToList();
+        if (Granting.WhyNotPassOn(held, terms, session.Now, calendar) is { } whyNot) throw Refused(whyNot);
         return held.First(g => g.Receiver is not null && g.Terms.PassOn && Granting.Covers(g.Terms, terms)).Id;
     }
 
     public static RefusedException Refused(WhyNotGrant whyNot) => new(whyNot switch
     {
         WhyNotGrant.NoSuchPair => RefusalKind.IllegalGrant,
+        WhyNotGrant.SpeaksForAll => RefusalKind.SpeaksForAll,
         WhyNotGrant.OutsideLooks => RefusalKind.OutsideLooks,
         WhyNotGrant.NeverHolds => RefusalKind.NeverHolds,
         WhyNotGrant.AboveCeiling => RefusalKind.AboveCeiling,
@@ -128,13 +142,16 @@ internal static class RightToAct
     {
         switch (made.Kind)
         {
+            case ChangeKind.AppointmentAdded when session.EntriesOf(made.Id, 1) is [var added]:
+                session.MustAddTo(made.Actor, made.InNameOf, added.Home);
+                break;
             case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.Imported:
                 session.MustAdd(made.Actor, made.InNameOf);
                 break;
             case ChangeKind.PaperAdded or ChangeKind.PaperRemoved:
                 session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
                 break;
-            case ChangeKind.EntryChanged or ChangeKind.EntryCancelled:
+            case ChangeKind.EntryChanged or ChangeKind.EntryCancelled or ChangeKind.PutOnCalendar:
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustChange(made.Actor, entry.PublicId);
                 break;
             case ChangeKind.CategoryChanged or ChangeKind.CalendarFollowed or ChangeKind.FollowingChanged or ChangeKind.FollowingEnded:
@@ -144,7 +161,8 @@ internal static class RightToAct
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
                 break;
             case ChangeKind.AccessGranted or ChangeKind.AccessChanged or ChangeKind.AccessWithdrawn or ChangeKind.AccessRefused:
-                session.MustPassOn(made.Actor, made.InNameOf, session.HighestOf(made.Id));
+                var (highest, on) = session.HighestOf(made.Id);
+                session.MustPassOn(made.Actor, made.InNameOf, highest, on);
                 break;
             case ChangeKind.AccessAsked or ChangeKind.AccessAskedNoMore:
                 break;
@@ -166,11 +184,26 @@ internal static class RightToAct
     public static CalendarId CalendarOf(this IChangeSession session, UserId owner) =>
         session.MainCalendars([owner]).TryGetValue(owner, out var calendar) ? calendar : throw new RefusedException(RefusalKind.NotFound, "inNameOf");
 
-    private static Rights RightsOn(this IChangeSession session, UserId actor, UserId owner)
+    private static Rights RightsOn(this IChangeSession session, UserId actor, UserId owner) =>
+        // Who is outside has no calendar and answers for themselves.
+        actor == owner ? Rights.Own : session.RightsOn(actor, owner, session.CalendarOf(owner));
+
+    private static Rights RightsOn(this IChangeSession session, UserId actor, UserId owner, CalendarId calendar)
     {
         if (actor == owner) return Rights.Own;
-        var calendar = session.CalendarOf(owner);
         var inside = session.Users([actor]).TryGetValue(actor, out var user) && user.Inside;
         return Rights.Combine(session.GrantsOn([owner], actor)[owner].Where(g => g.IsOn(calendar)), inside, session.Now, session.CeilingFor(inside));
+    }
+
+    /// <summary>The actor's rights where an entry has its home.</summary>
+    /// <exception cref="RefusedException">It stands on a calendar that is kept no longer.</exception>
+    private static Rights RightsFor(this IChangeSession session, UserId actor, Entry entry)
+    {
+        if (actor == entry.Owner && entry.Kind == EntryKind.Meeting) return Rights.Own;
+        var main = session.CalendarOf(entry.Owner);
+        // What is kept elsewhere follows the main one.
+        if (entry.Home == main || entry.KeptElsewhere) return session.RightsOn(actor, entry.Owner, main);
+        if (session.FurtherOf([entry.Owner]).All(f => f.Calendar != entry.Home)) throw new RefusedException(RefusalKind.NotFound);
+        return session.RightsOn(actor, entry.Owner, entry.Home);
     }
 }

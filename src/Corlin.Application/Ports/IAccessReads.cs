@@ -81,6 +81,9 @@ public sealed record AccessNews(long Id, AccessNewsKind Kind, UserId To, UserId 
     /// <summary>Who did it.</summary>
     public UserId By { get; init; }
 
+    /// <summary>The name of the one calendar that it is about, empty for the main one; null for all of the owner's.</summary>
+    public string? On { get; init; }
+
     /// <summary>The grant of whose end it tells, or null.</summary>
     public long? Grant { get; init; }
 }

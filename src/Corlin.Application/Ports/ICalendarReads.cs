@@ -71,6 +71,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads
     /// <summary>The no-go weeks of some people that touch a span of days.</summary>
     IReadOnlyList<NoGo> NoGoWeeks(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until);
 
+    /// <summary>The calendars that some people keep beside their main ones, by name.</summary>
+    IReadOnlyList<FurtherCalendar> FurtherOf(IReadOnlyCollection<UserId> owners);
+
     /// <summary>The calendars kept elsewhere that stand on some people's lanes, by name.</summary>
     IReadOnlyList<Followed> FollowedBy(IReadOnlyCollection<UserId> owners);
 

@@ -51,7 +51,8 @@ public interface IChangeSession : ICalendarReads
     void End(Grant grant);
 
     /// <summary>The most that any grant has which a change gave or ended, taken together.</summary>
-    AccessTerms HighestOf(long change);
+    /// <returns>With the calendar for which all of them are; null where they are for all of the owner's, or for several.</returns>
+    (AccessTerms Terms, CalendarId? Calendar) HighestOf(long change);
 
     AccessRequest Ask(AccessRequest request);
 
@@ -81,6 +82,13 @@ public interface IChangeSession : ICalendarReads
 
     /// <summary>False where they have none of that number.</summary>
     bool RemoveNoGo(UserId who, long id);
+
+    /// <summary>Keeps a calendar beside the main one, or what is different about one that is kept: name, and whether it counts.</summary>
+    /// <returns>The calendar with its ids.</returns>
+    FurtherCalendar Keep(FurtherCalendar calendar);
+
+    /// <summary>It is kept no longer; its entries stay in the store, so that it can be kept again.</summary>
+    void KeepNoMore(FurtherCalendar calendar);
 
     /// <summary>Follows a calendar kept elsewhere from now on; where it has a calendar here already, it stands in the place of what was followed so far.</summary>
     Followed Follow(Followed followed);
@@ -194,6 +202,14 @@ public enum ChangeKind
     AccountClosed,
     AccountOpened,
     SecondFactorRemoved,
+
+    /// <summary>A calendar beside somebody's main one.</summary>
+    CalendarAdded,
+    CalendarChanged,
+    CalendarRemoved,
+
+    /// <summary>An appointment was put on another of its owner's calendars.</summary>
+    PutOnCalendar,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -25,7 +25,7 @@ internal static class AccessNewsViews
         var who = by.Id == owner.Id ? owner.Name : $"{by.Name} for {owner.Name}";
         var dated = Dated(news.Terms, owner);
         var to = news.To == viewing.Person.Id ? "you" : users[news.To].Name;
-        var access = English.Access(news.Terms, owner, viewing.Person);
+        var access = English.Access(news.Terms, owner, viewing.Person, news.On);
         return news.Kind switch
         {
             AccessNewsKind.Granted => $"{who} lets {to} {access}{dated}.",

@@ -51,7 +51,7 @@ internal static class ChaseRows
             var coming = Occurrences.In(meeting, ahead, organiser.HomeZone).Where(o => o.Stretch.Start > viewing.Now).Take(12).ToList();
             var next = coming.FirstOrDefault(o => !Agreement.IsAgreed(meeting, o.RecurrenceId)) ?? coming.FirstOrDefault();
             if (next is null || !rights.TryGetValue(organiser.Id, out var own)) continue;
-            if (Disclosure.Disclose(next, organiser.Id, viewing.Viewer, own.Rights, viewing.Now) is { Whole: { } whole } told)
+            if (Disclosure.Disclose(next, organiser.Id, viewing.Viewer, own, viewing.Now) is { Whole: { } whole } told)
                 rows.Add(Row(viewing, organiser, told, whole));
         }
 

@@ -11,16 +11,16 @@ internal sealed class HistoryRows
 {
     private readonly Viewing viewing;
     private readonly CalendarUser owner;
-    private readonly Rights rights;
+    private readonly LaneCalendars calendars;
     private readonly IReadOnlyDictionary<EntryId, Entry> now;
     private readonly IReadOnlyDictionary<UserId, CalendarUser> people;
     private readonly bool maySeeGrants;
 
-    public HistoryRows(Viewing viewing, CalendarUser owner, Rights rights, IReadOnlyList<PastChange> past)
+    public HistoryRows(Viewing viewing, CalendarUser owner, LaneCalendars calendars, IReadOnlyList<PastChange> past)
     {
         this.viewing = viewing;
         this.owner = owner;
-        this.rights = rights;
+        this.calendars = calendars;
         now = viewing.Store.EntriesNow([.. past.SelectMany(c => c.Entries).Select(e => e.Id)]);
         people = viewing.Users(past.SelectMany(Named).Append(owner.Id));
         // Who holds what is told to the owner and to those who may pass something on.
@@ -29,7 +29,7 @@ internal sealed class HistoryRows
 
     public HistoryRowView Row(PastChange change)
     {
-        var told = change.Entries.Select(e => Disclosure.Past(e.Before, e.After, now.GetValueOrDefault(e.Id), owner.Id, viewing.Viewer, rights)).ToList();
+        var told = change.Entries.Select(e => Disclosure.Past(e.Before, e.After, now.GetValueOrDefault(e.Id), owner.Id, viewing.Viewer, calendars.RightsFor)).ToList();
         var local = viewing.Zone.ToLocal(change.At);
         var verb = English.Verb(change.Kind);
         var what = What(change, told);
@@ -37,7 +37,7 @@ internal sealed class HistoryRows
             change.Id, LaneViews.Ms(change.At), $"{English.Day(local.Date)} {local.Year}", English.Time(local.TimeOfDay), viewing.View(people[change.Actor]),
             change.InNameOf == change.Actor ? null : viewing.View(people[change.InNameOf]),
             $"{(change.TookBack ? "took back: " : "")}{verb}{(what.Length == 0 ? "" : $" {what}")}", [.. Details(change, told)],
-            change.Under is { } grant && maySeeGrants ? English.Access(grant.Terms, people[grant.Owner], viewing.Person) : null, change.Undone,
+            change.Under is { } grant && maySeeGrants ? English.Access(grant.Terms, people[grant.Owner], viewing.Person, calendars.NameOf(grant)) : null, change.Undone,
             told is [{ Withheld: false } one] && change.Entries is [var only] && now.ContainsKey(only.Id) ? (one.After ?? one.Before)?.PublicId : null);
     }
 
@@ -72,9 +72,9 @@ internal sealed class HistoryRows
         foreach (var joined in change.Members.GroupBy(m => m.Joined))
             yield return $"{English.And([.. joined.Select(m => Name(m.Member))])} {(joined.Key ? "came in" : "left")}";
         if (!maySeeGrants) yield break;
-        foreach (var grant in change.Given.Where(g => g.Receiver is not null)) yield return $"{Name(grant.Receiver!.Value)} may {English.Access(grant.Terms, owner, viewing.Person)}";
+        foreach (var grant in change.Given.Where(g => g.Receiver is not null)) yield return $"{Name(grant.Receiver!.Value)} may {English.Access(grant.Terms, owner, viewing.Person, calendars.NameOf(grant))}";
         foreach (var grant in change.Ended.Where(g => g.Receiver is not null && change.Given.All(o => o.Receiver != g.Receiver)))
-            yield return $"{Name(grant.Receiver!.Value)} may no longer {English.Access(grant.Terms, owner, viewing.Person)}";
+            yield return $"{Name(grant.Receiver!.Value)} may no longer {English.Access(grant.Terms, owner, viewing.Person, calendars.NameOf(grant))}";
     }
 
     /// <summary>A contact of somebody else is not named to who does not know them.</summary>

@@ -12,6 +12,7 @@ namespace Corlin.Application.Reads;
 internal sealed record LaneEntry(Occurrence Occurrence, DisclosedEntry Told, string? Site);
 
 /// <summary>Somebody's lane over a span, as it is used inside the server.</summary>
+/// <param name="Rights">The viewer's on the main calendar.</param>
 internal sealed record Lane(
     CalendarUser Who, Rights Rights, StretchSet Hours, ImmutableArray<LaneEntry> Entries, ImmutableArray<Absence> Absences)
 {
@@ -32,9 +33,8 @@ internal static class Lanes
     /// <summary>The lanes of some people, in the order asked for.</summary>
     public static IReadOnlyList<Lane> Read(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch span)
     {
-        var rights = viewing.RightsOn([.. people.Select(p => p.Id)]);
-        var followed = viewing.Store.FollowedBy(rights.Keys).ToLookup(f => f.Owner);
-        var entries = viewing.Store.Touching([.. rights.Values.Select(r => r.Calendar), .. followed.SelectMany(f => f).Select(f => f.Calendar)], span);
+        var calendars = viewing.CalendarsOf([.. people.Select(p => p.Id)]);
+        var entries = viewing.Store.Touching([.. calendars.Values.SelectMany(c => c.Ids)], span);
         var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], span).ToLookup(a => a.Who);
         var (from, until) = Around(span);
         var daysOff = viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Distinct()], from, until).ToLookup(d => d.Where);
@@ -43,14 +43,13 @@ internal static class Lanes
         {
             ImmutableArray<DayOff> off = [.. viewing.WhereOf(who).SelectMany(w => daysOff[w]).Where(d => d.In(who.HomeZone).Overlaps(span))];
             var hours = who.HoursOrUsual.Within(span, who.HomeZone).Except(StretchSet.Of(off.Select(d => d.In(who.HomeZone))));
-            if (!rights.TryGetValue(who.Id, out var own)) return new Lane(who, Rights.None, hours, [], []) { DaysOff = off };
-            var standing = entries[own.Calendar].Concat(followed[who.Id].SelectMany(f => entries[f.Calendar].Select(f.OnLane)));
-            var told = Told(viewing, who, own.Rights, standing, span);
+            if (!calendars.TryGetValue(who.Id, out var own)) return new Lane(who, Rights.None, hours, [], []) { DaysOff = off };
+            var told = Told(viewing, who, own, own.Ids.SelectMany(c => entries[c]), span);
             return new Lane(who, own.Rights, hours, told, own.Rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : [])
             {
                 DaysOff = off,
                 NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
-                Followed = own.Rights.Acting >= Acting.Change ? [.. followed[who.Id]] : [],
+                Followed = own.Rights.Acting >= Acting.Change ? own.Followed : [],
             };
         })];
     }
@@ -59,13 +58,17 @@ internal static class Lanes
     private static (LocalDate From, LocalDate Until) Around(Stretch span) =>
         (span.Start.InUtc().Date.PlusDays(-1), span.End.InUtc().Date.PlusDays(2));
 
-    private static ImmutableArray<LaneEntry> Told(Viewing viewing, CalendarUser who, Rights rights, IEnumerable<Entry> entries, Stretch span)
+    private static ImmutableArray<LaneEntry> Told(Viewing viewing, CalendarUser who, LaneCalendars calendars, IEnumerable<Entry> entries, Stretch span)
     {
         var told = ImmutableArray.CreateBuilder<LaneEntry>();
-        foreach (var occurrence in entries.SelectMany(e => Occurrences.In(e, span, who.HomeZone)))
+        foreach (var entry in entries)
         {
-            if (Disclosure.Disclose(occurrence, who.Id, viewing.Viewer, rights, viewing.Now) is { } entry)
-                told.Add(new LaneEntry(occurrence, entry, viewing.SiteOf(occurrence.Place)));
+            var rights = calendars.RightsFor(entry);
+            foreach (var occurrence in Occurrences.In(calendars.OnLane(entry), span, who.HomeZone))
+            {
+                if (Disclosure.Disclose(occurrence, who.Id, viewing.Viewer, rights, viewing.Now) is { } disclosed)
+                    told.Add(new LaneEntry(occurrence, disclosed, viewing.SiteOf(occurrence.Place)));
+            }
         }
 
         told.Sort((a, b) => a.Told.Stretch.Start.CompareTo(b.Told.Stretch.Start));

@@ -21,7 +21,8 @@ public sealed record AccessView(
 /// <summary>Somebody's calendars.</summary>
 /// <param name="Own">They are the viewer's own.</param>
 /// <param name="Most">The most that the viewer may grant there; null where they may only know.</param>
-public sealed record AccessCalendarView(PersonView Who, bool Own, MostView? Most);
+/// <param name="Choices">Each of them, to be granted alone; empty where there is only the main one.</param>
+public sealed record AccessCalendarView(PersonView Who, bool Own, MostView? Most, IReadOnlyList<CalendarChoiceView> Choices);
 
 /// <param name="Until">The last day for which the viewer may grant; null for no end.</param>
 public sealed record MostView(Sight Sight, Acting Acting, bool Private, string? Until);
@@ -56,13 +57,14 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
     }
 
     /// <param name="Held">What the viewer may pass on there; null where the calendars are their own.</param>
-    internal sealed record Managed(CalendarUser Who, IReadOnlyList<Grant>? Held)
+    /// <param name="Of">The calendars themselves.</param>
+    internal sealed record Managed(CalendarUser Who, IReadOnlyList<Grant>? Held, LaneCalendars Of)
     {
         /// <summary>Whether the viewer may grant anything at all there.</summary>
         public bool PassesOn => Held is not { Count: 0 };
 
         /// <summary>Whether the viewer may give or take such terms there.</summary>
-        public bool MayGive(AccessTerms terms, Instant now) => Held is null || Granting.WhyNotPassOn(Held, terms, now) is null;
+        public bool MayGive(AccessTerms terms, Instant now, CalendarId? calendar = null) => Held is null || Granting.WhyNotPassOn(Held, terms, now, calendar) is null;
     }
 
     /// <summary>The viewer's own calendars, and those of which they may pass on what they hold or for whose owner they speak.</summary>
@@ -71,16 +73,24 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         var held = viewing.Held.ToLookup(g => g.Owner);
         var owners = held.Where(own => viewing.Viewer.MaySpeakFor(own.Key) || own.Any(g => g.Terms.PassOn)).Select(own => own.Key).ToList();
         var users = viewing.Users(owners);
-        return [.. owners.Select(o => users[o]).OrderBy(u => u.Kind).ThenBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)
-            .Select(u => new Managed(u, [.. held[u.Id].Where(g => g.Terms.PassOn)])).Append(new Managed(viewing.Person, null))];
+        var calendars = viewing.CalendarsOf([.. owners, viewing.Person.Id]);
+        return [.. owners.Where(calendars.ContainsKey).Select(o => users[o]).OrderBy(u => u.Kind).ThenBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)
+            .Select(u => new Managed(u, [.. held[u.Id].Where(g => g.Terms.PassOn)], calendars[u.Id])),
+            .. calendars.TryGetValue(viewing.Person.Id, out var own) ? [new Managed(viewing.Person, null, own)] : Array.Empty<Managed>()];
     }
 
     private AccessCalendarView View(Viewing viewing, Managed calendar)
     {
-        if (calendar.Held is not { } held) return new AccessCalendarView(viewing.View(calendar.Who), true, new MostView(Sight.Whole, Acting.SpeakFor, true, null));
+        if (calendar.Held is not { } held) return new AccessCalendarView(viewing.View(calendar.Who), true, new MostView(Sight.Whole, Acting.SpeakFor, true, null), Choices(calendar));
         // The one that lets most be passed on; nobody adds two together.
         var most = held.Select(g => g.Terms).OrderByDescending(t => t.Sight).ThenByDescending(t => t.Acting).ThenByDescending(t => t.Private).FirstOrDefault();
-        return new AccessCalendarView(viewing.View(calendar.Who), false, most is null ? null : new MostView(most.Sight, most.Acting, most.Private, LastDay(most.Until, calendar.Who)));
+        return new AccessCalendarView(viewing.View(calendar.Who), false, most is null ? null : new MostView(most.Sight, most.Acting, most.Private, LastDay(most.Until, calendar.Who)), Choices(calendar));
+    }
+
+    private static IReadOnlyList<CalendarChoiceView> Choices(Managed calendar)
+    {
+        var further = calendar.Of.Further.Where(f => f.Rights.Sight >= Sight.Headline).Select(f => CalendarChoiceView.Of(f.Calendar)).ToList();
+        return further.Count == 0 ? [] : [CalendarChoiceView.Main(calendar.Who), .. further];
     }
 
     private List<AccessRowView> Rows(Viewing viewing, IReadOnlyList<Managed> calendars)

@@ -12,10 +12,11 @@ public sealed record AccessCellsView(string Key, IReadOnlyList<AccessCellView> C
 
 /// <summary>What somebody holds in somebody's calendars.</summary>
 /// <param name="Calendar">Which of the calendars, by its place in their list.</param>
-/// <param name="Sight">All grants taken together, those through groups too.</param>
+/// <param name="Sight">On the main one, all grants taken together, those through groups too.</param>
+/// <param name="Beside">What differs on further calendars: "Whole on Eastern pilot"; null where nothing does.</param>
 /// <param name="Ends">"to 26 March", "from 22 March"; null where nothing is dated.</param>
 /// <param name="Through">A group gives it to them too.</param>
-public sealed record AccessCellView(int Calendar, Sight Sight, Acting Acting, bool Private, bool Own, string? Ends, bool Through);
+public sealed record AccessCellView(int Calendar, Sight Sight, Acting Acting, bool Private, bool Own, string? Ends, bool Through, string? Beside);
 
 /// <param name="Rows">The rows, at most <see cref="Most"/>; those beyond are left out.</param>
 public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, Instant Now)
@@ -53,7 +54,7 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
 
     private static IEnumerable<AccessCellView> Own(CalendarUser who, Dictionary<UserId, int> place)
     {
-        if (place.TryGetValue(who.Id, out var own)) yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false);
+        if (place.TryGetValue(who.Id, out var own)) yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false, null);
     }
 
     private IEnumerable<AccessCellView> Cells(
@@ -64,9 +65,15 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
             if (on.Key == receiver) continue;
             var holds = on.Any(g => g.HoldsAt(Now));
             // What only begins later is shown as it will be.
-            var rights = Rights.Combine(on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g with { Terms = g.Terms with { From = null } }), inside, Now);
+            var counting = on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g with { Terms = g.Terms with { From = null } }).ToList();
+            Rights Of(CalendarId calendar) => Rights.Combine(counting.Where(g => g.IsOn(calendar)), inside, Now);
             var at = place[on.Key];
-            yield return new AccessCellView(at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver));
+            var rights = Of(calendars[at].Of.Main);
+            var beside = calendars[at].Of.Further.Where(f => f.Rights.Sight >= Sight.Headline && Of(f.Calendar.Calendar) is var there && (there.Sight, there.Acting, there.Private) != (rights.Sight, rights.Acting, rights.Private))
+                .Select(f => $"{Of(f.Calendar.Calendar).Sight} on {f.Calendar.Name}").ToList();
+            yield return new AccessCellView(
+                at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver),
+                beside.Count == 0 ? null : English.And(beside));
         }
     }
 

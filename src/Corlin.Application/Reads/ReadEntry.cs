@@ -15,12 +15,18 @@ namespace Corlin.Application.Reads;
 /// <param name="MayAnswerFor">Those for whom the viewer may answer it.</param>
 /// <param name="Repeats">How it repeats, in words; null for once, or for dates only.</param>
 /// <param name="WhyNot">Why it cannot be changed here, and what can be done instead; null where it can.</param>
+/// <param name="Calendar">Null where its owner keeps only the one, and for what is no appointment of theirs.</param>
 /// <param name="KeptIn">The calendar kept elsewhere from which it is read, where only there it can be changed.</param>
 /// <param name="Reaches">Empty for one that takes place once.</param>
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? Agenda, string? Line, bool Private, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, string? WhyNot,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, IReadOnlyList<PaperView> Papers);
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers);
+
+/// <summary>On which of its owner's calendars an appointment stands.</summary>
+/// <param name="Id">One of the choices.</param>
+/// <param name="Choices">Those on which the viewer may put it.</param>
+public sealed record OnCalendarView(string Id, bool MayChange, IReadOnlyList<CalendarChoiceView> Choices);
 
 /// <param name="Note">Its size, who laid it there and when.</param>
 public sealed record PaperView(string Id, string Name, string Note);
@@ -51,18 +57,37 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
         var stored = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
-        var followed = stored.KeptElsewhere ? store.FollowedBy([stored.Owner]).FirstOrDefault(f => f.Calendar == stored.Home) ?? throw new RefusedException(RefusalKind.NotFound) : null;
-        var entry = followed?.OnLane(stored) ?? stored;
-        var rights = viewing.RightsOn([owner.Id]);
+        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars) || !calendars.Keeps(stored)) throw new RefusedException(RefusalKind.NotFound);
+        var entry = calendars.OnLane(stored);
+        var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
-        var told = rights.TryGetValue(owner.Id, out var own) ? Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) : null;
+        var told = Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, rights, Now);
         if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
         var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
         var mark = told.Mark is { } noted
             ? new MarkView(
-                viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), own.Rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, own.Rights))
+                viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, rights))
             : null;
-        return Details(viewing, owner, told, [.. reaches]) with { Mark = mark, KeptIn = followed?.Name, Papers = told.Whole is null ? [] : Papers(viewing, entry) };
+        return Details(viewing, owner, told, [.. reaches]) with
+        {
+            Mark = mark,
+            KeptIn = calendars.Followed.FirstOrDefault(f => f.Calendar == entry.Home)?.Name,
+            Calendar = OnCalendar(calendars, entry, owner, told),
+            Papers = told.Whole is null ? [] : Papers(viewing, entry),
+        };
+    }
+
+    /// <summary>Of an appointment on its owner's lane; null where there is only the main calendar.</summary>
+    private static OnCalendarView? OnCalendar(LaneCalendars calendars, Entry entry, CalendarUser owner, DisclosedEntry told)
+    {
+        if (entry.Owner != owner.Id || entry.Kind == EntryKind.Meeting || entry.KeptElsewhere || calendars.Further.IsEmpty) return null;
+        var seen = calendars.Further.Where(f => f.Calendar.Calendar == entry.Home || f.Rights.Acting >= Acting.Add).Select(f => f.Calendar).ToList();
+        IReadOnlyList<CalendarChoiceView> choices =
+        [
+            .. entry.Home == calendars.Main || calendars.Rights.Acting >= Acting.Add ? [CalendarChoiceView.Main(owner)] : Array.Empty<CalendarChoiceView>(),
+            .. seen.Select(CalendarChoiceView.Of),
+        ];
+        return new OnCalendarView(seen.FirstOrDefault(f => f.Calendar == entry.Home)?.PublicId ?? CalendarChoiceView.MainId, told.MayChange, choices);
     }
 
     private static IReadOnlyList<PaperView> Papers(Viewing viewing, Entry entry)
@@ -97,7 +122,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, []);
+            told.MayChange, told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, []);
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>

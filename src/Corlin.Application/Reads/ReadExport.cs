@@ -24,12 +24,12 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
-        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own)) throw new RefusedException(RefusalKind.NotFound);
+        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own)) throw new RefusedException(RefusalKind.NotFound);
         if (Entry is null && own.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
         var entries = Entry is null
-            ? store.Touching([own.Calendar], Span ?? Always)[own.Calendar].OrderBy(e => e.Time.LocalStart).ThenBy(e => e.Uid, StringComparer.Ordinal)
+            ? store.Touching([own.Main], Span ?? Always)[own.Main].OrderBy(e => e.Time.LocalStart).ThenBy(e => e.Uid, StringComparer.Ordinal)
             : (IEnumerable<Entry>)[store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound)];
-        var told = entries.Where(e => IsToldWhole(viewing, e, owner, own.Rights)).Select(e => Stripped(e, viewing)).ToList();
+        var told = entries.Where(e => own.Keeps(e) && IsToldWhole(viewing, e, owner, own.RightsFor(e))).Select(e => Stripped(e, viewing)).ToList();
         if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
         var named = told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToList();
         var people = viewing.Users(named);

@@ -37,9 +37,8 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var people = store.FindUsers(Text, viewing.Keeps, MostPeople);
         var lanes = Lanes(viewing);
-        var rights = viewing.RightsOn([.. lanes.Select(l => l.Id)]).Where(r => r.Value.Rights.Sight > Sight.Nothing).ToDictionary();
-        var owners = rights.ToDictionary(r => r.Value.Calendar, r => r.Key);
-        foreach (var followed in store.FollowedBy(rights.Keys)) owners[followed.Calendar] = followed.Owner;
+        var calendars = viewing.CalendarsOf([.. lanes.Select(l => l.Id)]).Where(c => c.Value.AnythingSeen).ToDictionary();
+        var owners = calendars.SelectMany(c => c.Value.Ids.Select(id => (id, c.Key))).ToDictionary(c => c.id, c => c.Key);
         var named = people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(words, StringComparison.Ordinal)).Select(p => p.Id).ToList();
         var candidates = store.Matching([.. owners.Keys], words, named, MostCandidates);
         var papers = store.Papers([.. candidates.Select(c => c.Entry.Id).Distinct()]).ToLookup(p => p.Entry, p => p.Name);
@@ -48,7 +47,7 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         {
             var lane = viewing.Users([owners[calendar]])[owners[calendar]];
             if (Nearest(entry, lane) is not { } occurrence) continue;
-            if (Disclosure.Disclose(occurrence, lane.Id, viewing.Viewer, rights[lane.Id].Rights, Now) is not { PublicId: not null } told) continue;
+            if (Disclosure.Disclose(occurrence, lane.Id, viewing.Viewer, calendars[lane.Id].RightsFor(entry), Now) is not { PublicId: not null } told) continue;
             if (Why(viewing, told, papers[entry.Id], words, named) is not { } why) continue;
             found.Add((told.Stretch.Start, View(viewing, lane, told, why)));
         }

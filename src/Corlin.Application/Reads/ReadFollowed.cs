@@ -29,7 +29,7 @@ public sealed record ReadFollowed(UserId Viewer, string Owner, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
         // An address opens the calendar behind it: who may not change the lane learns of none.
-        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) || own.Rights.Acting < Acting.Change) return new FollowedListView(false, []);
+        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) || own.Acting < Acting.Change) return new FollowedListView(false, []);
         var followed = store.FollowedBy([owner.Id]);
         var counts = store.CountAtHome([.. followed.Select(f => f.Calendar)]);
         return new FollowedListView(true, [.. followed.Select(f => View(viewing, f, counts.GetValueOrDefault(f.Calendar)))]);

@@ -14,7 +14,8 @@ public sealed record GrantsView(IReadOnlyList<GrantView> Grants, IReadOnlyList<T
 /// <param name="From">The first day in the owner's zone, or null for at once.</param>
 /// <param name="Until">The last day, or null for no end.</param>
 /// <param name="MayChange">Whether the viewer may change or withdraw it.</param>
-public sealed record GrantView(long Id, Sight Sight, Acting Acting, bool Private, bool PassOn, string? From, string? Until, bool MayChange);
+/// <param name="On">The one calendar that it is for, in words; null for all of the owner's.</param>
+public sealed record GrantView(long Id, Sight Sight, Acting Acting, bool Private, bool PassOn, string? From, string? Until, bool MayChange, string? On);
 
 public sealed record ThroughView(string Group, Sight Sight, Acting Acting);
 
@@ -41,5 +42,5 @@ public sealed record ReadGrants(UserId Viewer, string Receiver, string Owner, In
     private GrantView View(Grant grant, ReadAccess.Managed calendar) => new(
         grant.Id, grant.Sight, grant.Acting, grant.Private, grant.Terms.PassOn,
         grant.Terms.From is { } from ? LocalDatePattern.Iso.Format(ReadAccess.Day(from, calendar.Who)) : null, ReadAccess.LastDay(grant.Terms.Until, calendar.Who),
-        calendar.MayGive(grant.Terms, Now));
+        calendar.MayGive(grant.Terms, Now, grant.Calendar), calendar.Of.NameOf(grant) switch { null => null, "" => "main calendar", var name => $"calendar “{name}”" });
 }

@@ -42,25 +42,25 @@ public sealed record ReadHistory(
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = store.User(Who) ?? throw new RefusedException(RefusalKind.NotFound);
-        var rights = viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) ? own.Rights : Rights.None;
+        var calendars = viewing.CalendarsOf([owner.Id]).GetValueOrDefault(owner.Id) ?? new LaneCalendars(owner.Id, default, Rights.None, [], []);
         var entry = Entry is null ? null : store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (entry is null ? rights.Sight < Sight.Whole : !Knows(entry, owner, viewing, rights)) throw new RefusedException(RefusalKind.NotFound);
+        if (entry is null ? calendars.Rights.Sight < Sight.Whole : !Knows(entry, owner, viewing, calendars)) throw new RefusedException(RefusalKind.NotFound);
         var by = By is null ? (UserId?)null : (store.User(By) ?? throw new RefusedException(RefusalKind.PersonUnknown, "by", By)).Id;
         var past = entry is null
             ? store.Past(owner.Id, by, First is { } first ? viewing.Zone.Day(first).Start : null, Last is { } last ? viewing.Zone.Day(last).End : null, Before, Limit + 1)
             : store.PastOf(entry.Id, Before, Limit + 1);
         var told = past.Take(Limit).ToList();
         var actors = entry is null ? store.ActorsFor(owner.Id, MostActors) : [];
-        var rows = new HistoryRows(viewing, owner, rights, told);
+        var rows = new HistoryRows(viewing, owner, calendars, told);
         var people = viewing.Users(actors);
         return new HistoryView(
             viewing.View(owner), entry?.Title, [.. actors.Select(a => viewing.View(people[a])).OrderBy(a => a.Name, StringComparer.Ordinal)], [.. told.Select(rows.Row)],
             past.Count > Limit ? told[^1].Id : null);
     }
 
-    private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, Rights rights)
+    private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, LaneCalendars calendars)
     {
         var stands = entry.Owner == owner.Id || entry.Participations.Any(p => p.Who == owner.Id);
-        return stands && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, rights).After?.Whole is not null;
+        return stands && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, calendars.RightsFor).After?.Whole is not null;
     }
 }

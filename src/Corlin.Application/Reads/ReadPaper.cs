@@ -17,8 +17,8 @@ public sealed record ReadPaper(UserId Viewer, string Entry, string Paper, LocalD
         var owner = store.User(Lane);
         var entry = store.Entry(Entry);
         if (owner is null || entry is null || Occurrences.Find(entry, RecurrenceId, owner.HomeZone) is not { } occurrence) throw new RefusedException(RefusalKind.NotFound);
-        var knows = viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own)
-            && Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.Rights, Now) is { Whole: not null };
+        var knows = viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own) && own.Keeps(entry)
+            && Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.RightsFor(entry), Now) is { Whole: not null };
         if (!knows) throw new RefusedException(RefusalKind.NotFound);
         return store.Papers([entry.Id]).FirstOrDefault(p => p.PublicId == Paper) ?? throw new RefusedException(RefusalKind.NotFound);
     }

@@ -50,14 +50,14 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
         var facts = store.Facts([who.Id])[who.Id];
         var rights = viewing.RightsOn([who.KeptFor ?? who.Id]);
         var administrator = store.IsAdministrator(Viewer);
-        var whyNot = Keeping.WhyNot(who, Viewer, administrator, rights.TryGetValue(who.KeptFor ?? who.Id, out var own) ? own.Rights : Rights.None);
+        var whyNot = Keeping.WhyNot(who, Viewer, administrator, rights.TryGetValue(who.KeptFor ?? who.Id, out var own) ? own : own = Rights.None);
         var memberships = who.Kind == UserKind.Group ? store.Memberships(who.Id, MostMembers) : [];
         var groups = store.MembershipsOf(who.Id);
         var people = viewing.Users([.. memberships.Select(m => m.Member), .. groups.Select(g => g.Group), .. new[] { facts.Assistant, who.KeptFor }.OfType<UserId>()]);
         return new PersonPageView(
             viewing.View(who), who.Version, whyNot is null, whyNot is { } reason ? English.Word(reason, who) : null,
             whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
-            who.KeptFor is null && own.Rights is { Sight: Sight.Whole }, administrator, who.Inside && who.Kind != UserKind.Group, who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
+            who.KeptFor is null && own is { Sight: Sight.Whole }, administrator, who.Inside && who.Kind != UserKind.Group, who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
             English.Hours(who.Hours), who.Place, [.. viewing.Places.Keys.Order(StringComparer.Ordinal)], facts.OtherAddresses, facts.Telephones,
             facts.Assistant is { } assistant ? viewing.View(people[assistant]) : null, facts.Note, facts.Capacity, facts.Features,
             who.KeptFor is { } kept ? viewing.View(people[kept]) : null,

@@ -11,13 +11,15 @@ namespace Corlin.Application.Reads;
 public sealed record ReadersView(int Readers, int PrivateReaders, string Words, string PrivateWords);
 
 /// <param name="Owner">On whose lane it stands; the viewer must be able to add to it.</param>
-public sealed record ReadReaders(UserId Viewer, string Owner, Instant Now)
+/// <param name="Calendar">The public id of one of their further calendars; null for the main one.</param>
+public sealed record ReadReaders(UserId Viewer, string Owner, string? Calendar, Instant Now)
 {
     public ReadersView? Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        if (store.User(Owner) is not { } owner || !viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) || own.Rights.Acting < Acting.Add) return null;
-        var grants = store.GrantsIn([owner.Id]).Where(g => g.HoldsAt(Now)).ToList();
+        if (store.User(Owner) is not { } owner || !viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own)) return null;
+        if (own.Find(Calendar) is not { Rights.Acting: >= Acting.Add } chosen) return null;
+        var grants = store.GrantsIn([owner.Id]).Where(g => g.HoldsAt(Now) && g.IsOn(chosen.Id)).ToList();
         var receivers = grants.Where(g => g.Receiver is not null).Select(g => g.Receiver!.Value).Distinct().ToList();
         var users = viewing.Users(receivers);
         var members = store.EveryoneIn([.. receivers.Where(r => users[r].Kind == UserKind.Group)]).ToDictionary(g => g.Key, g => g.ToHashSet());

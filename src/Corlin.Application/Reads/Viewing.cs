@@ -60,7 +60,7 @@ internal sealed class Viewing
 
     /// <summary>The viewer and those whose calendar they keep: their own contacts are known to the viewer.</summary>
     public IReadOnlyList<UserId> Keeps =>
-        keeps ??= [Person.Id, .. Held.GroupBy(g => g.Owner).Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling))).Select(own => own.Key)];
+        keeps ??= [Person.Id, .. Held.Where(g => g.Calendar is null).GroupBy(g => g.Owner).Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling))).Select(own => own.Key)];
 
     /// <summary>The most that the organisation lets the viewer have in a calendar that is not theirs.</summary>
     public Ceiling Ceiling { get; }
@@ -89,14 +89,31 @@ internal sealed class Viewing
     }
 
     /// <summary>The viewer's rights on the main calendars of some people; who has none is left out.</summary>
-    public Dictionary<UserId, (CalendarId Calendar, Rights Rights)> RightsOn(IReadOnlyCollection<UserId> owners)
+    public Dictionary<UserId, Rights> RightsOn(IReadOnlyCollection<UserId> owners)
     {
         var calendars = Store.MainCalendars(owners);
-        var grants = holding?.ToLookup(g => g.Owner) ?? Store.GrantsOn([.. calendars.Keys], Viewer.Person);
-        return calendars.ToDictionary(
-            c => c.Key,
-            c => (c.Value, c.Key == Viewer.Person ? Rights.Own : Rights.Combine(grants[c.Key].Where(g => g.IsOn(c.Value)), Person.Inside, Now, Ceiling)));
+        var grants = GrantsOn(calendars.Keys);
+        return calendars.ToDictionary(c => c.Key, c => Combined(grants[c.Key], c.Key, c.Value));
     }
+
+    /// <summary>The calendars that stand on the lanes of some people, with the viewer's rights on each; who has no main one is left out.</summary>
+    public Dictionary<UserId, LaneCalendars> CalendarsOf(IReadOnlyCollection<UserId> owners)
+    {
+        var calendars = Store.MainCalendars(owners);
+        var grants = GrantsOn(calendars.Keys);
+        var further = Store.FurtherOf([.. calendars.Keys]).ToLookup(f => f.Owner);
+        var followed = Store.FollowedBy([.. calendars.Keys]).ToLookup(f => f.Owner);
+        return calendars.ToDictionary(c => c.Key, c => new LaneCalendars(
+            c.Key, c.Value, Combined(grants[c.Key], c.Key, c.Value), [.. further[c.Key].Select(f => (f, Combined(grants[c.Key], c.Key, f.Calendar)))], [.. followed[c.Key]])
+        {
+            OnAll = Combined(grants[c.Key].Where(g => g.Receiver is not null), c.Key, null),
+        });
+    }
+
+    private ILookup<UserId, Grant> GrantsOn(IEnumerable<UserId> owners) => holding?.ToLookup(g => g.Owner) ?? Store.GrantsOn([.. owners], Viewer.Person);
+
+    private Rights Combined(IEnumerable<Grant> grants, UserId owner, CalendarId? calendar) =>
+        owner == Viewer.Person ? Rights.Own : Rights.Combine(grants.Where(g => g.IsOn(calendar)), Person.Inside, Now, Ceiling);
 
     /// <summary>The list of categories of somebody's calendar, where the viewer may know it.</summary>
     public IReadOnlyList<CategoryView> CategoriesOf(CalendarUser who, Rights rights) =>

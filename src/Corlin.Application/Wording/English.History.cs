@@ -52,6 +52,10 @@ public static partial class English
         ChangeKind.PaperRemoved => "took a paper away from an entry",
         ChangeKind.SiteClosed => "closed a site",
         ChangeKind.SiteOpened => "opened a site again",
+        ChangeKind.CalendarAdded => "added a calendar",
+        ChangeKind.CalendarChanged => "changed a calendar",
+        ChangeKind.CalendarRemoved => "removed a calendar",
+        ChangeKind.PutOnCalendar => "put on another calendar",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
     };
 

@@ -120,10 +120,11 @@ public static partial class English
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
     /// <summary>"see Headline of Maren’s calendar and add to it": what terms let somebody do.</summary>
-    public static string Access(AccessTerms terms, CalendarUser owner, CalendarUser reader)
+    /// <param name="on">The name of the one calendar, empty for the main one; null for all of the owner's.</param>
+    public static string Access(AccessTerms terms, CalendarUser owner, CalendarUser reader, string? on = null)
     {
         var own = owner.Id == reader.Id;
-        var calendar = own ? "your calendar" : $"{owner.GivenName}’s calendar";
+        var calendar = $"{(own ? "your" : $"{owner.GivenName}’s")} {on switch { null => "calendar", "" => "main calendar", _ => $"calendar “{on}”" }}";
         var sees = $"see {(terms.Sight == Sight.Nothing ? "nothing" : terms.Sight)} of {calendar}{(terms.Private ? ", private entries too," : "")}";
         return terms.Acting switch
         {
@@ -199,6 +200,8 @@ public static partial class English
         RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
         RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
         RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
+        RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
+        RefusalKind.OnMainOnly => "A meeting stands on the main calendar of who organises it. Nothing was changed.",
         RefusalKind.OutsideLooks => "Somebody outside can only look, and passes nothing on. Nothing was changed.",
         RefusalKind.NeverHolds => "That would have ended before it begins. Choose a later end.",
         RefusalKind.AboveCeiling => "That is more than the organisation allows. Nothing was changed.",

@@ -59,12 +59,12 @@ public static class Disclosure
         own.Sight < others.Sight ? own : others with { Mark = own.Mark is null ? null : others.Mark };
 
     /// <summary>What a viewer may know of what a change did to an entry, on a lane. The strictest of what it was, became and is now holds.</summary>
-    /// <param name="rights">The viewer's rights on that lane now: what was granted then does not count.</param>
-    public static PastEntry Past(Entry? before, Entry? after, Entry? now, UserId lane, Viewer viewer, Rights rights)
+    /// <param name="rightsOn">The viewer's rights now on the calendar of that lane where a state of it stands: what was granted then does not count.</param>
+    public static PastEntry Past(Entry? before, Entry? after, Entry? now, UserId lane, Viewer viewer, Func<Entry, Rights> rightsOn)
     {
         var sight = Sight.Whole;
         foreach (var state in new[] { before, after, now })
-            if (state is not null) sight = Least(sight, SightOf(state, lane, viewer, rights));
+            if (state is not null) sight = Least(sight, SightOf(state, lane, viewer, rightsOn(state)));
         return sight < Sight.Headline
             ? new PastEntry { Withheld = true }
             : new PastEntry { Withheld = false, Before = State(before, sight), After = State(after, sight) };

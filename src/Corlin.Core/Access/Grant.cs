@@ -34,8 +34,8 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
 
     public bool IsOverAt(Instant now) => Terms.Until <= now;
 
-    /// <summary>Whether it is for a calendar.</summary>
-    public bool IsOn(CalendarId calendar) => Calendar is null || Calendar == calendar;
+    /// <summary>Whether it is for a calendar, or for all of the owner's where that is null.</summary>
+    public bool IsOn(CalendarId? calendar) => Calendar is null || Calendar == calendar;
 }
 
 /// <summary>The most that the organisation lets anybody inside, or anybody outside, have in a calendar that is not theirs.</summary>

@@ -1,3 +1,4 @@
+using Corlin.Core.Calendars;
 using NodaTime;
 
 namespace Corlin.Core.Access;
@@ -7,6 +8,9 @@ public enum WhyNotGrant
 {
     /// <summary>They do not go together: change needs Headline, speak for needs Whole.</summary>
     NoSuchPair,
+
+    /// <summary>Speak for goes with all of somebody's calendars: who answers for them answers for all of their time.</summary>
+    SpeaksForAll,
 
     /// <summary>Who is outside only looks.</summary>
     OutsideLooks,
@@ -28,9 +32,11 @@ public enum WhyNotGrant
 public static class Granting
 {
     /// <summary>Why terms may not be granted to somebody by anyone; null where they may.</summary>
-    public static WhyNotGrant? WhyNot(AccessTerms terms, bool receiverInside, Ceiling ceiling, Instant now)
+    /// <param name="calendar">The one calendar, or null for all of the owner's.</param>
+    public static WhyNotGrant? WhyNot(AccessTerms terms, bool receiverInside, Ceiling ceiling, Instant now, CalendarId? calendar = null)
     {
         if (!Grant.IsLegal(terms.Sight, terms.Acting)) return WhyNotGrant.NoSuchPair;
+        if (terms.Acting == Acting.SpeakFor && calendar is not null) return WhyNotGrant.SpeaksForAll;
         if (!receiverInside && (terms.Acting > Acting.Look || terms.PassOn)) return WhyNotGrant.OutsideLooks;
         if (terms.Until is { } until && (until <= now || until <= terms.From)) return WhyNotGrant.NeverHolds;
         return ceiling.Allows(terms) ? null : WhyNotGrant.AboveCeiling;
@@ -38,9 +44,10 @@ public static class Granting
 
     /// <summary>Why somebody who is not the owner may not grant terms in a calendar; null where they may.</summary>
     /// <param name="held">The grants that they hold there, by themselves or through a group.</param>
-    public static WhyNotGrant? WhyNotPassOn(IEnumerable<Grant> held, AccessTerms terms, Instant now)
+    /// <param name="calendar">The one calendar, or null for all: who holds one passes on that one.</param>
+    public static WhyNotGrant? WhyNotPassOn(IEnumerable<Grant> held, AccessTerms terms, Instant now, CalendarId? calendar = null)
     {
-        var toPassOn = held.Where(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(now)).ToList();
+        var toPassOn = held.Where(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(now) && g.IsOn(calendar)).ToList();
         if (toPassOn.Count == 0) return WhyNotGrant.NotToPassOn;
         return toPassOn.Any(g => Covers(g.Terms, terms)) ? null : WhyNotGrant.MoreThanHeld;
     }

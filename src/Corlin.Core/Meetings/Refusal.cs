@@ -29,6 +29,9 @@ public enum RefusalKind
     /// <summary>Who is outside only looks.</summary>
     OutsideLooks,
 
+    /// <summary>Nobody speaks for somebody in one of their calendars only.</summary>
+    SpeaksForAll,
+
     /// <summary>What is granted would be over before it begins.</summary>
     NeverHolds,
 
@@ -50,6 +53,9 @@ public enum RefusalKind
 
     /// <summary>A file is not what it should be.</summary>
     FileNotRead,
+
+    /// <summary>A meeting stands on the main calendar of who organises it.</summary>
+    OnMainOnly,
 
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,

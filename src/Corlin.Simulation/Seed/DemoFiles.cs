@@ -37,7 +37,14 @@ internal sealed record RoomLine(string Key, string Name, string Post, string Sit
 
 internal sealed record GroupLine(string Key, string Name, string Zone, int Flag, IReadOnlyList<string> Members);
 
-internal sealed record FactsFile(IReadOnlyList<FactsLine> Facts, IReadOnlyList<ContactLine> Contacts, IReadOnlyList<MembersLine> Members);
+internal sealed record FactsFile(IReadOnlyList<FactsLine> Facts, IReadOnlyList<ContactLine> Contacts, IReadOnlyList<CalendarLine> Calendars, IReadOnlyList<MembersLine> Members);
+
+/// <summary>A calendar beside the main one, with whom it is granted to alone and what stands on it.</summary>
+internal sealed record CalendarLine(string For, string By, string Name, bool Counts, IReadOnlyList<CalendarGrantLine> Grants, IReadOnlyList<CalendarEntryLine> Entries);
+
+internal sealed record CalendarGrantLine(string To, Sight Sight, Acting Acting);
+
+internal sealed record CalendarEntryLine(string Title, int Day, string At, int Minutes, string Place);
 
 internal sealed record FactsLine(
     string Who, IReadOnlyList<string>? Telephones = null, IReadOnlyList<string>? OtherAddresses = null, string? Note = null, int? Capacity = null, IReadOnlyList<string>? Features = null);

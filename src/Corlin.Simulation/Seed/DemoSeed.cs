@@ -40,6 +40,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         clock.StopAt(start - Duration.FromDays(6));
         foreach (var line in files.Rounds) await RoundAsync(line, days, cancel);
         foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
+        foreach (var line in files.Facts.Calendars) await CalendarAsync(line, days, cancel);
         await MembersAsync(files, days, cancel);
         clock.StopAt(start - Duration.FromHours(19));
         foreach (var a in files.Access.Asks)
@@ -102,6 +103,16 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
             if (c.AssistantOf is { } whose) await gate.RunAsync(new ChangePerson(administrator.Id, people[whose].PublicId, 2, new PersonEdit(Assistant: added.Id)), cancel);
         }
 
+    }
+
+    private async Task CalendarAsync(CalendarLine line, DemoDays days, CancellationToken cancel)
+    {
+        var (owner, by) = (people[line.For], people[line.By]);
+        var calendar = await gate.RunAsync(new AddCalendar(by.Id, owner.Id, line.Name, line.Counts), cancel);
+        foreach (var g in line.Grants)
+            await gate.RunAsync(new GrantAccess(by.Id, owner.Id, [people[g.To].Id], new AccessTerms(g.Sight, g.Acting), Calendar: calendar.PublicId), cancel);
+        foreach (var e in line.Entries)
+            await gate.RunAsync(new AddAppointment(by.Id, owner.Id, e.Title, days.Timed(e.Day, e.At, e.Minutes, owner.Zone), e.Place, Calendar: calendar.PublicId), cancel);
     }
 
     private async Task MembersAsync(DemoFiles files, DemoDays days, CancellationToken cancel)

@@ -47,6 +47,7 @@ internal static class AccessMapping
         row.NotBefore)
     {
         By = new UserId(actor),
+        On = row.On,
     };
 
     public static AccessNewsRow ToRow(AccessNews news, long change) => new()
@@ -61,6 +62,7 @@ internal static class AccessMapping
         Until = news.Terms.Until,
         PassOn = news.Terms.PassOn,
         Line = news.Line,
+        On = news.On,
         NotBefore = news.At,
         GrantId = news.Grant,
         ChangeId = change,

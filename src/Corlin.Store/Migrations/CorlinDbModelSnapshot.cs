@@ -88,6 +88,9 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("NotBefore")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("On")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("OwnerId")
                         .HasColumnType("INTEGER");
 
@@ -695,6 +698,46 @@ namespace Corlin.Store.Migrations
                         .HasFilter("\"EndedById\" IS NULL");
 
                     b.ToTable("Followed");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.FurtherRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Counts")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CalendarId");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("OwnerId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Further");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.GrantRow", b =>
@@ -1516,6 +1559,21 @@ namespace Corlin.Store.Migrations
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.FollowedRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.CalendarRow", null)
+                        .WithMany()
+                        .HasForeignKey("CalendarId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.FurtherRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.CalendarRow", null)
                         .WithMany()

@@ -66,6 +66,9 @@ internal sealed class AccessNewsRow
     public Instant? Until { get; set; }
     public bool PassOn { get; set; }
     public string? Line { get; set; }
+
+    /// <summary>The name of the one calendar that it is about, empty for the main one; null for all of the owner's.</summary>
+    public string? On { get; set; }
     public Instant NotBefore { get; set; }
 
     /// <summary>The grant of whose end it tells, or null.</summary>

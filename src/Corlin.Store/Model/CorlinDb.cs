@@ -27,6 +27,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<FollowedRow> Followed => Set<FollowedRow>();
 
+    internal DbSet<FurtherRow> Further => Set<FurtherRow>();
+
     internal DbSet<GrantRow> Grants => Set<GrantRow>();
 
     internal DbSet<AccessRequestRow> AccessRequests => Set<AccessRequestRow>();
@@ -135,6 +137,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             f.HasIndex(x => x.OwnerId).HasFilter("\"EndedById\" IS NULL");
             f.HasIndex(x => x.DueAt).HasFilter("\"EndedById\" IS NULL");
             f.HasIndex(x => x.FollowedById);
+            f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            f.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
+            f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<FurtherRow>(f =>
+        {
+            f.HasIndex(x => x.OwnerId).HasFilter("\"EndedById\" IS NULL");
+            f.HasIndex(x => x.KeptById);
             f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             f.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
             f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);

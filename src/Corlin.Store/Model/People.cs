@@ -136,6 +136,24 @@ internal sealed class CalendarRow
     public int SettingsVersion { get; set; }
 }
 
+/// <summary>That somebody keeps a calendar beside their main one. Never altered: a change makes a new row.</summary>
+internal sealed class FurtherRow
+{
+    public long Id { get; set; }
+    public long CalendarId { get; set; }
+    public long OwnerId { get; set; }
+    public required string Name { get; set; }
+
+    /// <summary>Whether its entries take up time.</summary>
+    public bool Counts { get; set; }
+
+    /// <summary>The change that made it so.</summary>
+    public long KeptById { get; set; }
+
+    /// <summary>The change since which it is otherwise, or null.</summary>
+    public long? EndedById { get; set; }
+}
+
 /// <summary>A calendar kept elsewhere that stands on somebody's lane. What a user said of it is never altered: a change makes a new row.</summary>
 internal sealed class FollowedRow
 {

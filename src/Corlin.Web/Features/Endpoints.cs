@@ -55,6 +55,7 @@ internal static class Endpoints
         PapersEndpoints.Map(api);
         FilesEndpoints.Map(api);
         FollowedEndpoints.Map(api);
+        CalendarsEndpoints.Map(api);
         AccessEndpoints.Map(api);
         HistoryEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);

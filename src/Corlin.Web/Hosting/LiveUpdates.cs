@@ -72,7 +72,11 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
         var inside = reads.Users([person]).TryGetValue(person, out var user) && user.Inside;
         var grants = reads.GrantsOn([.. calendars.Values], person);
         var ceiling = reads.CeilingFor(inside);
-        return [.. calendars.Where(c => c.Value == person || Rights.Combine(grants[c.Value].Where(g => g.IsOn(c.Key)), inside, now, ceiling).Sight > Sight.Nothing).Select(c => c.Key)];
+        return [.. calendars.Where(c => c.Value == person || SeesAnything(grants[c.Value], c.Key)).Select(c => c.Key)];
+
+        // A lane is announced by its main calendar, also to who sees no more than one beside it.
+        bool SeesAnything(IEnumerable<Grant> held, CalendarId main) =>
+            held.Select(g => g.Calendar ?? main).Distinct().Any(c => Rights.Combine(held.Where(g => g.IsOn(c)), inside, now, ceiling).Sight > Sight.Nothing);
     }
 
     private sealed record Watcher(UserId Person, IReadOnlyDictionary<CalendarId, (UserId Owner, string PublicId)> Calendars);

@@ -64,6 +64,13 @@ export const personQuery = (id: string) =>
     queryFn: () => ask(client.GET("/api/people/{id}", { params: { path: { id } } })),
   });
 
+/** The calendars that somebody keeps beside their main one. */
+export const furtherQuery = (who: string) =>
+  queryOptions({
+    queryKey: ["calendars", "further", who],
+    queryFn: () => ask(client.GET("/api/calendars/{person}/further", { params: { path: { person: who } } })),
+  });
+
 export const peopleQuery = (text: string) =>
   queryOptions({
     queryKey: ["people", text],
@@ -222,11 +229,12 @@ export const asSeenQuery = (who: string, owner: string, date: string | undefined
     placeholderData: (before) => before,
   });
 
-/** How many people can read a title on somebody's lane. */
-export const readersQuery = (owner: string | undefined) =>
+/** How many people can read a title on one of somebody's calendars, the main one where none is named. */
+export const readersQuery = (owner: string | undefined, calendar?: string) =>
   queryOptions({
-    queryKey: ["calendars", "access", "readers", owner],
-    queryFn: async () => (await ask(client.GET("/api/access/readers", { params: { query: { owner: owner ?? "" } } }))) ?? null,
+    queryKey: ["calendars", "access", "readers", owner, calendar],
+    queryFn: async () =>
+      (await ask(client.GET("/api/access/readers", { params: { query: { owner: owner ?? "", ...(calendar ? { calendar } : {}) } } }))) ?? null,
     enabled: owner !== undefined,
     retry: false,
   });

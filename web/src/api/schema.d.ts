@@ -1842,6 +1842,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PutOnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/appointments": {
         parameters: {
             query?: never;
@@ -2291,6 +2332,132 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendars/{person}/further": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CalendarsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CalendarRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendars/{person}/further/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CalendarRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/history": {
         parameters: {
             query?: never;
@@ -2632,6 +2799,7 @@ export interface paths {
             parameters: {
                 query: {
                     owner: string;
+                    calendar?: string;
                 };
                 header?: never;
                 path?: never;
@@ -3049,6 +3217,7 @@ export interface components {
             who: components["schemas"]["PersonView"];
             own: boolean;
             most: null | components["schemas"]["MostView"];
+            choices: components["schemas"]["CalendarChoiceView"][];
         };
         AccessCellView: {
             /** Format: int32 */
@@ -3059,6 +3228,7 @@ export interface components {
             own: boolean;
             ends: null | string;
             through: boolean;
+            beside: null | string;
         };
         AccessCellsView: {
             key: string;
@@ -3157,6 +3327,7 @@ export interface components {
             takes: components["schemas"]["TimeTaken"];
             private: boolean;
             repeats: null | string;
+            calendar: null | string;
         };
         ArrangeRequest: {
             inNameOf: string;
@@ -3225,6 +3396,20 @@ export interface components {
         BesideView: {
             who: components["schemas"]["PersonView"];
             words: string;
+        };
+        CalendarChoiceView: {
+            id: string;
+            name: string;
+            note: null | string;
+        };
+        CalendarRequest: {
+            name: string;
+            counts: boolean;
+        };
+        CalendarsView: {
+            mayChange: boolean;
+            further: components["schemas"]["KeptCalendarView"][];
+            mayAddTo: components["schemas"]["CalendarChoiceView"][];
         };
         CancelRequest: {
             occurrence: null | string;
@@ -3503,6 +3688,7 @@ export interface components {
             reaches: components["schemas"]["ReachView"][];
             mark: null | components["schemas"]["MarkView"];
             keptIn: null | string;
+            calendar: null | components["schemas"]["OnCalendarView"];
             papers: components["schemas"]["PaperView"][];
         };
         /** @enum {unknown} */
@@ -3595,6 +3781,7 @@ export interface components {
             line: null | string;
             /** Format: int64 */
             request: null | number;
+            calendar: null | string;
         };
         GrantView: {
             /** Format: int64 */
@@ -3606,6 +3793,7 @@ export interface components {
             from: null | string;
             until: null | string;
             mayChange: boolean;
+            on: null | string;
         };
         GrantsView: {
             grants: components["schemas"]["GrantView"][];
@@ -3683,6 +3871,13 @@ export interface components {
             key: string;
         };
         JsonElement: unknown;
+        KeptCalendarView: {
+            id: string;
+            name: string;
+            counts: boolean;
+            /** Format: int32 */
+            entries: null | number;
+        };
         LaneView: {
             who: components["schemas"]["PersonView"];
             known: boolean;
@@ -3805,6 +4000,11 @@ export interface components {
             /** Format: int32 */
             offsetMinutes: number;
         };
+        OnCalendarView: {
+            id: string;
+            mayChange: boolean;
+            choices: components["schemas"]["CalendarChoiceView"][];
+        };
         OwnAccountView: {
             address: string;
             secondFactor: boolean;
@@ -3903,6 +4103,9 @@ export interface components {
             consequence: string;
             tone: string;
             forEach: components["schemas"]["ConsequenceView"][];
+        };
+        PutOnRequest: {
+            calendar: string;
         };
         QueueRow: {
             key: string;

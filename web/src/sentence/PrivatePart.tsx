@@ -7,13 +7,15 @@ interface Props {
   onChange: (isPrivate: boolean) => void;
   /** On whose lane it stands; with it is said how many can read the title. */
   lane?: string | undefined;
+  /** On which of their calendars, the main one where none is named. */
+  calendar?: string | undefined;
   /** Others are invited, and read it too. */
   invited?: boolean;
 }
 
 /** Who may read an entry, and how many that are. */
-export function PrivatePart({ isPrivate, onChange, lane, invited = false }: Props) {
-  const readers = useQuery(readersQuery(lane)).data;
+export function PrivatePart({ isPrivate, onChange, lane, calendar, invited = false }: Props) {
+  const readers = useQuery(readersQuery(lane, calendar)).data;
   return (
     <>
       <Part name="Who may read it" value={isPrivate ? "private" : "not private"} width={320}>

@@ -20,7 +20,8 @@ public sealed record TermsRequest(Sight Sight, Acting Acting, bool Private, bool
 /// <param name="Receivers">Public ids of people and groups.</param>
 /// <param name="Line">What is written to them with it.</param>
 /// <param name="Request">The request that is answered by it.</param>
-public sealed record GrantRequest(string Owner, IReadOnlyList<string> Receivers, TermsRequest Terms, string? Line, long? Request);
+/// <param name="Calendar">"main" or the public id of a further calendar; null for all of the owner's.</param>
+public sealed record GrantRequest(string Owner, IReadOnlyList<string> Receivers, TermsRequest Terms, string? Line, long? Request, string? Calendar = null);
 
 public sealed record ChangeGrantRequest(string Owner, TermsRequest Terms, string? Line);
 
@@ -85,8 +86,9 @@ internal static class AccessEndpoints
 
     /// <summary>Nothing where the reader may not add to that lane.</summary>
     /// <param name="owner">On whose lane the title would stand.</param>
-    private static async Task<Results<Ok<ReadersView>, NoContent>> GetReadersAsync(Reader reader, string owner) =>
-        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NoContent();
+    /// <param name="calendar">On which of their further calendars; the main one where none is named.</param>
+    private static async Task<Results<Ok<ReadersView>, NoContent>> GetReadersAsync(Reader reader, string owner, string? calendar) =>
+        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, calendar, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NoContent();
 
     /// <param name="away">Who is away, by public id.</param>
     private static async Task<Ok<CoverView>> GetCoverAsync(Reader reader, string away) =>
@@ -108,7 +110,7 @@ internal static class AccessEndpoints
         var receivers = new List<UserId>();
         foreach (var receiver in request.Receivers.Take(GrantAccess.MostReceivers + 1)) receivers.Add(await reader.UserAsync(receiver, "receivers"));
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GrantAccess(
-            reader.Person, owner.Id, receivers, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"), request.Request))));
+            reader.Person, owner.Id, receivers, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"), request.Request, request.Calendar))));
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, ChangeGrantRequest request)

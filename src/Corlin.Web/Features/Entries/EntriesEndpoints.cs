@@ -37,7 +37,11 @@ public sealed record EntryChangedView(long? Change, string Entry, IReadOnlyList<
 public sealed record CancelRequest(string? Occurrence, Reach Reach);
 
 /// <param name="Takes">free, hold, pencilled or firm.</param>
-public sealed record AppointmentRequest(string InNameOf, string Title, TimeRequest Time, string? Place, TimeTaken Takes, bool Private, string? Repeats);
+/// <param name="Calendar">The public id of a further calendar, or "main"; the main one where none is named.</param>
+public sealed record AppointmentRequest(string InNameOf, string Title, TimeRequest Time, string? Place, TimeTaken Takes, bool Private, string? Repeats, string? Calendar = null);
+
+/// <param name="Calendar">The public id of a further calendar, or "main".</param>
+public sealed record PutOnRequest(string Calendar);
 
 public sealed record AddedView(string Entry, long Change);
 
@@ -51,6 +55,7 @@ internal static class EntriesEndpoints
         api.MapPost("/entries/{id}/answer", AnswerAsync);
         api.MapPost("/entries/{id}/change", ChangeAsync);
         api.MapPost("/entries/{id}/cancel", CancelAsync);
+        api.MapPut("/entries/{id}/calendar", PutOnCalendarAsync);
         api.MapPost("/appointments", AddAsync);
         api.MapPost("/changes/{id:long}/undo", UndoAsync);
     }
@@ -85,9 +90,14 @@ internal static class EntriesEndpoints
         var time = Times.Entry(request.Time);
         var added = await reader.ChangeAsync(new AddAppointment(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
-            Times.Repeats(request.Repeats, time.LocalStart.Year)));
+            Times.Repeats(request.Repeats, time.LocalStart.Year), Further(request.Calendar)));
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
+
+    private static async Task<Ok<ChangedView>> PutOnCalendarAsync(Reader reader, string id, PutOnRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new PutOnCalendar(reader.Person, id, Further(request.Calendar)))));
+
+    private static string? Further(string? calendar) => calendar == CalendarChoiceView.MainId ? null : calendar;
 
     private static Asking Asked(AskingRequest asking)
     {

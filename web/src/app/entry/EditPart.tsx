@@ -69,6 +69,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         draft={draft}
         people={entry.attendees.map((a) => a.who.id)}
         lane={entry.organiser?.id}
+        calendar={entry.calendar?.id}
         moment={entry.start}
         wrong={problem}
         agenda={entry.kind === "meeting"}

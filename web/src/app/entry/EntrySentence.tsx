@@ -11,6 +11,8 @@ interface Props {
   people: string[];
   /** On whose lane it stands first. */
   lane: string | undefined;
+  /** On which of their calendars, the main one where none is named. */
+  calendar?: string | undefined;
   moment?: number | undefined;
   /** What the server found wrong, and where. */
   wrong?: { field: string | undefined; message: string } | undefined;
@@ -34,7 +36,7 @@ export function timeWords(time: Draft["time"]): string {
 }
 
 /** An entry as a sentence whose parts are edited where they stand. */
-export function EntrySentence({ draft, people, lane, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
+export function EntrySentence({ draft, people, lane, calendar, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
   const at = (fields: string[]) => (wrong?.field && fields.includes(wrong.field) ? wrong.message : undefined);
   const points = draft.agenda.split("\n").filter((l) => l.trim() !== "").length;
   return (
@@ -104,7 +106,13 @@ export function EntrySentence({ draft, people, lane, moment, wrong, titleFirst, 
         </>
       )}
       {asked && <>, with {asked}</>},{" "}
-      <PrivatePart isPrivate={draft.private} lane={lane} invited={agenda} onChange={(isPrivate) => onEdit({ private: isPrivate })} />
+      <PrivatePart
+        isPrivate={draft.private}
+        lane={lane}
+        calendar={calendar}
+        invited={agenda}
+        onChange={(isPrivate) => onEdit({ private: isPrivate })}
+      />
     </p>
   );
 }

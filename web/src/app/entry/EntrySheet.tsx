@@ -9,6 +9,7 @@ import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
 import { EditPart } from "./EditPart";
 import { MarkPart } from "./MarkPart";
+import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
 import type { Shown } from "./useEntrySheet";
@@ -46,6 +47,7 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
       <p className="mt-2 text-soft">
         {[entry.mayChange ? entry.when : entry.place, entry.private ? "private" : null, state].filter(Boolean).join(" · ")}
       </p>
+      <OnCalendar entry={entry} />
       {entry.keptIn && <p className="mt-1 text-soft">Read from “{entry.keptIn}”, kept elsewhere, and changed only there.</p>}
       {entry.madeBy && !entry.keptIn && (
         <p className="mt-1 text-soft">{entry.kind === "meeting" ? `Organised by ${entry.madeBy}` : `Made by ${entry.madeBy}`}</p>

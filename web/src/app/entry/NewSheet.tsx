@@ -1,6 +1,8 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, problemOf, type Problem } from "../../api/client";
+import { furtherQuery } from "../../api/queries";
+import { CalendarPart } from "../../sentence/CalendarPart";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
@@ -18,6 +20,9 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem>();
   const [takes, setTakes] = useState<Takes>("firm");
+  const [calendar, setCalendar] = useState<string>();
+  const choices = useQuery(furtherQuery(fresh.owner.id)).data?.mayAddTo ?? [];
+  const on = calendar ?? choices[0]?.id;
   const [draft, setDraft] = useState<Draft>({
     time: { start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false, endZone: null },
     title: "",
@@ -41,6 +46,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
             takes,
             private: draft.private,
             repeats: draft.repeats || null,
+            calendar: on ?? null,
           },
         }),
       );
@@ -64,11 +70,17 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
       >
         <p className="text-soft">
           For <span className="font-semibold text-ink">{fresh.owner.name}</span>
+          {on && (choices.length > 1 || on !== "main") && (
+            <>
+              , on <CalendarPart value={on} choices={choices} onChoose={setCalendar} />
+            </>
+          )}
         </p>
         <EntrySentence
           draft={draft}
           people={[fresh.owner.id]}
           lane={fresh.owner.id}
+          calendar={on}
           moment={fresh.moment}
           wrong={problem}
           titleFirst

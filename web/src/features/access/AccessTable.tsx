@@ -205,6 +205,11 @@ function wordsOf(cell: AccessCell | undefined): [string, string] {
   if (!cell) return ["", ""];
   if (cell.own) return ["own", ""];
   const first = [sightLabel(cell.sight), cell.private ? "private too" : ""].filter(Boolean).join(", ");
-  const second = [cell.acting === "look" ? "" : actingLabel(cell.acting), cell.ends ?? "", cell.through ? "by a group" : ""];
+  const second = [
+    cell.acting === "look" ? "" : actingLabel(cell.acting),
+    cell.ends ?? "",
+    cell.through ? "by a group" : "",
+    cell.beside ?? "",
+  ];
   return [first, second.filter(Boolean).join(", ")];
 }

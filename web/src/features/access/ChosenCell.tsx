@@ -1,6 +1,8 @@
+import { useState } from "react";
 import type { components } from "../../api/schema";
 import type { AccessCalendar, AccessRow } from "../../api/types";
 import { Button } from "../../ui/Button";
+import type { CellSentence } from "./cellSentence";
 import { DefaultSentence } from "./DefaultSentence";
 import { GivenSentence } from "./GivenSentence";
 import { HeldSentence } from "./HeldSentence";
@@ -33,15 +35,18 @@ export function ChosenCell({ row, calendar, grants, seen, onSeen, onDone }: Prop
     <div className="py-2">
       {row.who ? (
         <>
-          {grants.grants.map((grant) => (
+          {grants.grants.map((grant, i) => (
             <HeldSentence key={grant.id} grant={grant} row={row} calendar={calendar} onDone={onDone}>
-              {toSee}
+              {i === 0 && toSee}
             </HeldSentence>
           ))}
           {grants.grants.length === 0 && (
             <GivenSentence row={row} calendar={calendar} onDone={onDone}>
               {toSee}
             </GivenSentence>
+          )}
+          {grants.grants.length > 0 && calendar.most && calendar.choices.length > 0 && (
+            <OneMore row={row} calendar={calendar} onDone={onDone} />
           )}
         </>
       ) : (
@@ -55,5 +60,23 @@ export function ChosenCell({ row, calendar, grants, seen, onSeen, onDone }: Prop
         </p>
       ))}
     </div>
+  );
+}
+
+/** Something for one calendar beside what is held already. */
+function OneMore(props: Omit<CellSentence, "children">) {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Button look="plain" onClick={() => setOpen(true)}>
+        Grant more on one calendar
+      </Button>
+    );
+  return (
+    <GivenSentence {...props} further>
+      <Button look="plain" onClick={() => setOpen(false)}>
+        Leave it
+      </Button>
+    </GivenSentence>
   );
 }

@@ -6,7 +6,8 @@ import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
-import { usualTerms } from "./terms";
+import { allOfThem, GrantedCalendar } from "./GrantedCalendar";
+import { onOne, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** Lets several people and groups see and do something, in one act. */
@@ -17,6 +18,8 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
   const [people, setPeople] = useState<Chosen[]>([]);
   const [terms, setTerms] = useState(usualTerms);
   const [line, setLine] = useState("");
+  const [on, setOn] = useState(allOfThem);
+  const one = on !== allOfThem;
   const calendar = managed.find((c) => c.who.id === owner);
   if (!calendar) return <p className="border-t border-rule py-2 text-soft">You hold nothing that you may pass on.</p>;
   const inside = people.every((p) => p.person?.inside !== false);
@@ -37,6 +40,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
                 terms: inside ? terms : { ...terms, acting: "look", passOn: false },
                 line: line.trim() || null,
                 request: null,
+                calendar: one ? on : null,
               },
             }),
           ),
@@ -54,6 +58,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
               options={managed.map((c) => ({ value: c.who.id, label: c.own ? "your calendar" : c.who.name }))}
               onChoose={(id) => {
                 setOwner(id);
+                setOn(allOfThem);
                 close();
               }}
             />
@@ -63,8 +68,28 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
         <Part name="Who" value={people.length === 0 ? "whom" : names} empty={people.length === 0} width={400}>
           {() => <PeoplePicker label="Who" known chosen={people} onChange={setPeople} not={[owner]} quiet />}
         </Part>{" "}
-        <TermsSentence begin="see" owner={calendar.who} own={calendar.own} terms={terms} inside={inside} onEdit={setTerms} />. Tell them:{" "}
-        <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
+        <TermsSentence
+          begin="see"
+          owner={calendar.who}
+          own={calendar.own}
+          on={
+            calendar.choices.length > 0 && (
+              <GrantedCalendar
+                calendar={calendar}
+                value={on}
+                onChoose={(id) => {
+                  setOn(id);
+                  if (id !== allOfThem) setTerms(onOne);
+                }}
+              />
+            )
+          }
+          one={one}
+          terms={terms}
+          inside={inside}
+          onEdit={setTerms}
+        />
+        . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
       </span>
       <Button type="submit" look="filled" disabled={people.length === 0} className="font-sans">
         {people.length < 2 ? `Grant it${names ? ` to ${names}` : ""}` : `Grant it to ${people.length}`}

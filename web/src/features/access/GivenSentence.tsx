@@ -4,14 +4,21 @@ import { useChanges } from "../../app/changes";
 import { TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import type { CellSentence } from "./cellSentence";
-import { usualTerms } from "./terms";
+import { allOfThem, GrantedCalendar } from "./GrantedCalendar";
+import { onOne, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** Who holds nothing of their own is granted something. */
-export function GivenSentence({ row, calendar, onDone, children }: CellSentence) {
+export function GivenSentence({ row, calendar, onDone, children, further = false }: CellSentence & { further?: boolean }) {
   const { run } = useChanges();
   const [terms, setTerms] = useState(usualTerms);
   const [line, setLine] = useState("");
+  const [on, setOn] = useState(further ? (calendar.choices.at(-1)?.id ?? allOfThem) : allOfThem);
+  const one = on !== allOfThem;
+  const choose = (id: string) => {
+    setOn(id);
+    if (id !== allOfThem) setTerms(onOne);
+  };
   const name = row.who?.givenName ?? row.name;
   if (!calendar.most)
     return (
@@ -23,7 +30,9 @@ export function GivenSentence({ row, calendar, onDone, children }: CellSentence)
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1 font-serif text-[20px] leading-[30px]">
       <span>
         <TermsSentence
-          begin={`${row.name} holds nothing of their own here; let ${name} see`}
+          begin={further ? `Let ${name} also see` : `${row.name} holds nothing of their own here; let ${name} see`}
+          on={calendar.choices.length > 0 && <GrantedCalendar calendar={calendar} value={on} onChoose={choose} />}
+          one={one}
           owner={calendar.who}
           own={calendar.own}
           terms={terms}
@@ -39,7 +48,14 @@ export function GivenSentence({ row, calendar, onDone, children }: CellSentence)
             run(
               ask(
                 client.POST("/api/access/grants", {
-                  body: { owner: calendar.who.id, receivers: [row.key], terms, line: line.trim() || null, request: null },
+                  body: {
+                    owner: calendar.who.id,
+                    receivers: [row.key],
+                    terms,
+                    line: line.trim() || null,
+                    request: null,
+                    calendar: one ? on : null,
+                  },
                 }),
               ),
               `Granted to ${row.name}, who is told.`,

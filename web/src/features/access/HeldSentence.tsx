@@ -49,6 +49,8 @@ export function HeldSentence({ grant, row, calendar, onDone, children }: CellSen
           begin={`${row.name} sees`}
           owner={calendar.who}
           own={calendar.own}
+          on={grant.on && `${calendar.own ? "your" : `${calendar.who.givenName}’s`} ${grant.on}`}
+          one={grant.on !== null}
           terms={next}
           inside={row.inside}
           onEdit={(edited) => grant.mayChange && setTerms(edited)}

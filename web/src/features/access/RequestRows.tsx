@@ -87,7 +87,7 @@ function Asked({ request }: { request: AccessRequest }) {
           run(
             ask(
               client.POST("/api/access/grants", {
-                body: { owner: request.owner.id, receivers: [request.who.id], terms, line: null, request: request.id },
+                body: { owner: request.owner.id, receivers: [request.who.id], terms, line: null, request: request.id, calendar: null },
               }),
             ),
             `Granted to ${request.who.name}, who is told.`,

@@ -15,10 +15,14 @@ interface Props {
   kind?: "held" | "asked" | "default";
   /** Who is outside only looks. */
   inside: boolean;
+  /** The one calendar, in words, or the part that chooses it; null for all of the owner's. */
+  on?: ReactNode;
+  /** It is for one calendar, in which nobody speaks for somebody. */
+  one?: boolean;
 }
 
 /** What somebody may see and do, as a sentence whose parts are chosen. */
-export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held", inside }: Props) {
+export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held", inside, on, one = false }: Props) {
   const whose = own ? "your" : `${owner.givenName}’s`;
   const held = kind === "held";
   const speaksFor = `speak for ${own ? "you" : owner.givenName}`;
@@ -39,7 +43,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
           />
         )}
       </Part>{" "}
-      of {whose} calendar
+      of {on || `${whose} calendar`}
       {(held || terms.private) && (
         <>
           , <Private value={terms.private} onChoose={(value) => onEdit({ ...terms, private: value })} />
@@ -52,7 +56,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
             {(close) => (
               <Choices
                 value={terms.acting}
-                options={actings}
+                options={one ? actings.filter((a) => a.value !== "speakFor") : actings}
                 onChoose={(value) => {
                   onEdit(withActing(terms, value));
                   close();

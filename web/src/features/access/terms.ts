@@ -50,3 +50,6 @@ export const isSame = (one: Terms, other: Terms) =>
   one.passOn === other.passOn &&
   one.from === other.from &&
   one.until === other.until;
+
+/** The same for one calendar, in which nobody speaks for somebody. */
+export const onOne = (terms: Terms): Terms => (terms.acting === "speakFor" ? { ...terms, acting: "change" } : terms);

@@ -13,6 +13,7 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { CalendarsPart } from "./CalendarsPart";
 import { Facts } from "./Facts";
 import { HoursLanes } from "./HoursLanes";
 import { Members } from "./Members";
@@ -98,6 +99,7 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
           />
         </section>
       )}
+      {page.hasLane && who.kind === "person" && <CalendarsPart who={who} />}
       {page.mayAdminister && who.inside && who.kind === "person" && <WayIn who={who} />}
       {who.kind === "group" && <Members page={page} onGo={onGo} />}
       {!page.mayChange && page.whyNot && <p className="mt-4 text-soft">{page.whyNot}</p>}

@@ -84,6 +84,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestorePeople(change);
         RestoreFollowed(change);
         RestoreFurther(change);
+        RestoreHandovers(change);
         BringBackPapers(change);
         RestoreCategories(change);
         Db.Changes.Single(c => c.Id == change).UndoneById = Current.Id;

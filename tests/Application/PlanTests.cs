@@ -53,6 +53,16 @@ public sealed class PlanTests : IAsyncLifetime
         s => s.Matching([.. s.MainCalendars([world.Maren.Id, world.Tome.Id]).Values], "insur", [world.Tome.Id], 20), atLeast: 2);
 
     [Fact]
+    public Task One_s_own_page_searches() => Searches(s => new ReadMine(world.Maren.Id, world.Now).Run(s), atLeast: 8);
+
+    [Fact]
+    public async Task Handovers_search()
+    {
+        var made = await world.Do(new HandOver(world.Noor.Id, world.Tome.Id, new(2027, 3, 8), new(2027, 3, 9), null, [new(world.Maren.Id, null, null, "Ring back", null, null)]));
+        await Searches(s => (new ReadHandovers(world.Noor.Id, world.Now).Run(s), new ReadHandover(world.Noor.Id, made.Number, world.Now).Run(s)), atLeast: 10);
+    }
+
+    [Fact]
     public Task Further_calendars_search() => Searches(s => new ReadCalendars(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s), atLeast: 5);
 
     [Fact]

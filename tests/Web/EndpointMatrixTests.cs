@@ -85,6 +85,13 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         ["PUT /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", new { name = "x", counts = true }), Forbidden),
         ["DELETE /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", null), Forbidden),
         ["PUT /api/entries/{id}/calendar"] = (k => ($"/api/entries/{k.Entry}/calendar", new { calendar = k.Calendar }), Unknown),
+        ["GET /api/mine"] = (_ => ("/api/mine", null), Fine),
+        ["GET /api/handovers/"] = (_ => ("/api/handovers", null), Fine),
+        ["GET /api/handovers/cover"] = (k => ($"/api/handovers/cover?cover={k.Other}&first=2027-03-09", null), Fine),
+        ["GET /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
+        ["POST /api/handovers/"] = (k => ("/api/handovers", new { cover = k.Other, first = "2027-03-09", last = "2027-03-10", line = (string?)null, items = new[] { new { principal = k.Owner, key = (string?)null, entry = (string?)null, words = "x", promised = (string?)null, note = (string?)null } } }), Forbidden),
+        ["PUT /api/handovers/{id:long}/items/{item:long}"] = (k => ($"/api/handovers/{k.Handover}/items/1", new { note = "x" }), Unknown),
+        ["DELETE /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
         ["GET /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", null), Forbidden),
         ["POST /api/people/{id}/account/invitation"] = (k => ($"/api/people/{k.Owner}/account/invitation", new { }), Forbidden),
         ["PUT /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", new { closed = true }), Forbidden),
@@ -116,7 +123,7 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    private sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar)
+    private sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -199,12 +206,20 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         await noor.DoAsync($"/api/calendars/{owner}/further", new { name = Canary, counts = true });
         var calendar = Text((await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further")[0], "id");
         await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T17:00"), place = Canary, takes = "firm", @private = false, repeats = (string?)null, calendar });
+        var handover = await noor.DoAsync("/api/handovers", new
+        {
+            cover = await noor.PersonAsync("Ines Quadros"),
+            first = "2027-03-08",
+            last = "2027-03-09",
+            line = Canary,
+            items = new[] { new { principal = owner, key = (string?)null, entry = (string?)null, words = Canary, promised = (string?)null, note = Canary } },
+        });
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar);
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64());
     }
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;

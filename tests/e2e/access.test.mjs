@@ -1,20 +1,11 @@
 import assert from "node:assert/strict";
-import { after, before, test } from "node:test";
-import { advance, faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 const open = async (name = /Noor Haddad/) => {
-  const page = await signIn(browser, demo.address, name);
+  const page = await signIn(its.browser, its.demo.address, name);
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Access" }).click();
   await page.getByRole("grid", { name: "Who sees and does what" }).waitFor();
   return page;
@@ -47,7 +38,7 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
   assert.deepEqual(await faults(page), []);
 
   await advance(page, 11);
-  const ines = await signIn(browser, demo.address, /Ines Quadros/);
+  const ines = await signIn(its.browser, its.demo.address, /Ines Quadros/);
   const told = ines.getByRole("list", { name: "What you are told" }).getByRole("listitem");
   await told.getByText("Noor Haddad for Maren Falk changed it: you may now see Headline of Maren’s calendar and change it.").waitFor();
   await told.getByText("“While the board sits”").waitFor();
@@ -102,7 +93,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await page.getByText(/You asked Wiremu Paki for Headline/).waitFor();
   await advance(page, 11);
 
-  const noor = await signIn(browser, demo.address, /Noor Haddad/);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
   const row = noor.getByRole("listitem").filter({ hasText: "Tomé Vidal asks" });
   await row.getByRole("button", { name: /Tomé Vidal asks/ }).click();
   const asked = noor.getByRole("list", { name: "What is asked for" }).getByRole("listitem").filter({ hasText: "Tomé Vidal asks" });
@@ -151,8 +142,8 @@ test("several are granted something in one act, and a title says how many will r
 });
 
 test("an administrator closes a site and opens it again", async () => {
-  const page = await signIn(browser, demo.address, /Noor Haddad/);
-  await page.goto(`${demo.address}/lanes?view=year`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.goto(`${its.demo.address}/lanes?view=year`);
   const closures = page.getByRole("region", { name: "Closures" });
   await closures.getByRole("button", { name: /^Site:/ }).click();
   await page.getByRole("dialog", { name: "Site" }).getByRole("button", { name: "Head office" }).click();

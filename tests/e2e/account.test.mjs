@@ -1,18 +1,9 @@
 import assert from "node:assert/strict";
 import { createHmac } from "node:crypto";
-import { after, before, test } from "node:test";
-import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 const password = "ropes and fenders";
 
@@ -34,14 +25,14 @@ const signInTyped = async (page, address) => {
 };
 
 test("somebody is given a key, sets a password, adds a second factor, and is shut out", async () => {
-  const noor = await signIn(browser, demo.address, /Noor Haddad/);
-  await noor.goto(`${demo.address}/people?text=ferrier`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor.goto(`${its.demo.address}/people?text=ferrier`);
   await noor.getByText("Josh cannot sign in yet.").waitFor();
   await noor.getByRole("button", { name: "Make a key for Josh" }).click();
   const key = await noor.getByRole("textbox", { name: /Hand this key to Josh alone/ }).inputValue();
   await noor.getByText("Josh was given a key and has not used it yet.").waitFor();
 
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const context = await its.browser.newContext({ viewport: { width: 1280, height: 800 } });
   const josh = await context.newPage();
   await josh.goto(key);
   await josh.getByRole("textbox", { name: /^Password/ }).fill("fenders");
@@ -76,8 +67,8 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await noor.getByRole("button", { name: "Close it" }).click();
   await noor.getByText("Josh’s way in is closed.").waitFor();
   assert.deepEqual(await faults(noor), []);
-  const again = await (await browser.newContext()).newPage();
-  await again.goto(demo.address);
+  const again = await (await its.browser.newContext()).newPage();
+  await again.goto(its.demo.address);
   await signInTyped(again, "josh.ferrier@ebbline.example");
   await again.getByText("Too many tries.").waitFor();
   // A key that was used once is no key.

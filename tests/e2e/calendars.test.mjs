@@ -1,20 +1,11 @@
 import assert from "node:assert/strict";
-import { after, before, test } from "node:test";
-import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 test("a calendar beside the main one is kept, put on, counted, and granted alone", async () => {
-  const page = await signIn(browser, demo.address, /Noor Haddad/);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "People" }).click();
   await page.getByRole("searchbox", { name: "Called" }).fill("desmond oyel");
   await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
@@ -26,7 +17,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   assert.deepEqual(await faults(page), []);
 
   // On the lane the new appointment says on which calendar it stands.
-  const his = `${demo.address}/lanes?from=2027-03-10&view=day&who=${await idOf(page, "Desmond Oyelaran")}`;
+  const his = `${its.demo.address}/lanes?from=2027-03-10&view=day&who=${await idOf(page, "Desmond Oyelaran")}`;
   await page.goto(his);
   await page.getByRole("group", { name: /^Desmond Oyelaran,/ }).waitFor();
   await page.keyboard.press("e");
@@ -39,7 +30,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   await sheet.waitFor({ state: "detached" });
 
   // One that does not count leaves the lane free.
-  await page.goto(`${demo.address}/people?text=desmond+oyel`);
+  await page.goto(`${its.demo.address}/people?text=desmond+oyel`);
   await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
   await kept.getByText(", one entry").waitFor();
   await kept.getByRole("button", { name: "Whether it counts: counts as taken" }).click();
@@ -49,7 +40,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
     .click();
   await kept.getByRole("button", { name: "Whether it counts: does not count as taken" }).waitFor();
 
-  await page.goto(`${demo.address}/access`);
+  await page.goto(`${its.demo.address}/access`);
   await page.getByRole("gridcell", { name: /^Tomé Vidal, Desmond Oyelaran:/ }).click();
   await page.getByRole("button", { name: "Grant more on one calendar" }).click();
   await page.getByRole("button", { name: "Which calendar: Sea trials" }).click();
@@ -65,7 +56,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   assert.deepEqual(await faults(page), []);
 
   // He puts the appointment where he may, and nowhere else.
-  const tome = await signIn(browser, demo.address, /Tomé Vidal/);
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
   await tome.goto(his);
   await tome.getByRole("button", { name: /^Towing plan/ }).click();
   const entry = tome.getByRole("dialog", { name: "Towing plan" });
@@ -77,7 +68,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   assert.deepEqual(page.wrong, []);
   await tome.context().close();
 
-  await page.goto(`${demo.address}/people?text=desmond+oyel`);
+  await page.goto(`${its.demo.address}/people?text=desmond+oyel`);
   await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
   await kept.getByRole("button", { name: "Remove it" }).click();
   await kept.waitFor({ state: "detached" });

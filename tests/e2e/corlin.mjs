@@ -4,6 +4,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { after, before } from "node:test";
 
 const root = new URL("../..", import.meta.url).pathname;
 const require = createRequire(join(root, "web/package.json"));
@@ -65,6 +66,20 @@ export async function openBrowser() {
       "--disable-sync",
     ],
   });
+}
+
+/** A browser and a demo for the tests of a file, which end with them. */
+export function withDemo(options) {
+  const its = {};
+  before(async () => {
+    [its.browser, its.demo] = await Promise.all([openBrowser(), startDemo(options)]);
+  });
+  after(async () => {
+    await its.browser.close();
+    await its.demo.stop();
+    its.demo.remove();
+  });
+  return its;
 }
 
 /** A page of somebody who has just signed in. What goes wrong in it fails the test. */

@@ -1,25 +1,15 @@
 // Adding, moving and changing what stands on the lanes, as a user does it.
 import assert from "node:assert/strict";
-import { after, before, test } from "node:test";
-import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  browser = await openBrowser();
-  demo = await startDemo();
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 const week = "/lanes?view=working-days&from=2027-03-15";
 
 async function open(path = week, name = /Noor Haddad/) {
-  const page = await signIn(browser, demo.address, name);
-  await page.goto(demo.address + path);
+  const page = await signIn(its.browser, its.demo.address, name);
+  await page.goto(its.demo.address + path);
   await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
   return page;
 }
@@ -102,7 +92,7 @@ test("one of a series that is dragged asks how far it reaches, and from here on 
   await moved.waitFor();
   await page.getByRole("button", { name: "Week on" }).click();
   await entry(page, /^Week close with Noor, (?!14:00).*Friday 26$/).waitFor();
-  await page.goto(`${demo.address}/lanes?view=working-days&from=2027-03-08`);
+  await page.goto(`${its.demo.address}/lanes?view=working-days&from=2027-03-08`);
   await entry(page, /^Week close with Noor, 14:00 to 14:30, .*Friday 12$/).waitFor();
   await page.context().close();
 });
@@ -160,7 +150,7 @@ test("a time that does not exist is said with its two neighbours, and words that
 
 test("a meeting that repeats says how many, until when and whom a change of clocks moves, and stands every week", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/arrange`);
+  await page.goto(`${its.demo.address}/arrange`);
   await page.getByLabel("Title").fill("Tide and grid");
   await page.getByRole("button", { name: /^Who must come/ }).click();
   await page.getByRole("dialog", { name: "Who must come" }).getByRole("combobox").fill("Desm");
@@ -175,14 +165,14 @@ test("a meeting that repeats says how many, until when and whom a change of cloc
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /^Send to 1 from .* every week, 6 times/ }).click();
   await page.getByRole("heading", { name: /Chase/ }).first().waitFor();
-  await page.goto(`${demo.address}/lanes?view=working-days&from=2027-04-05`);
+  await page.goto(`${its.demo.address}/lanes?view=working-days&from=2027-04-05`);
   await entry(page, /^Tide and grid/).waitFor();
   await page.context().close();
 });
 
 test("a meeting typed in one line becomes the sentence, and what was not understood stays marked on the line", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/arrange`);
+  await page.goto(`${its.demo.address}/arrange`);
   await page.keyboard.press("Escape");
   const line = page.getByLabel("In one line");
   await line.fill(
@@ -221,7 +211,7 @@ test("one of a series asks another person and leaves one out, and the rest of th
   await sheet.getByRole("button", { name: /^Who is asked: Owen, Sam and 2 others/ }).waitFor();
   await page.keyboard.press("Escape");
   await sheet.waitFor({ state: "detached" });
-  await page.goto(`${demo.address}/lanes?from=2027-03-12`);
+  await page.goto(`${its.demo.address}/lanes?from=2027-03-12`);
   await entry(page, /^Stand-up, 12:00 to 12:30/).click();
   await sheet.getByRole("button", { name: /^Who is asked: Ruta, Owen and 2 others/ }).waitFor();
   assert.deepEqual(page.wrong, []);
@@ -230,7 +220,7 @@ test("one of a series asks another person and leaves one out, and the rest of th
 
 test("a calendar file is taken in with a report, again changes nothing, and goes out with what was kept of it", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/files`);
+  await page.goto(`${its.demo.address}/files`);
   const event = (uid, lines) => `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270316T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
   const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event("a", "SUMMARY:Tide office\r\nX-BERTH:Dunlin")}${event("b", "SUMMARY:Ticking\r\nRRULE:FREQ=SECONDLY")}END:VCALENDAR\r\n`;
   const file = {
@@ -259,7 +249,7 @@ test("a calendar file is taken in with a report, again changes nothing, and goes
     .getByRole("alert")
     .getByText("The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR. Nothing was changed.")
     .waitFor();
-  await page.goto(demo.address + week);
+  await page.goto(its.demo.address + week);
   await entry(page, /^Tide office, 17:00 to 17:45, firm, Tuesday 16$/).waitFor();
   await page.context().close();
 });

@@ -1,26 +1,16 @@
 import assert from "node:assert/strict";
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { after, before, test } from "node:test";
-import { advance, faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  browser = await openBrowser();
-  demo = await startDemo();
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 const tuesday = "/lanes?from=2027-03-09";
 
 test("a calendar kept elsewhere stands on the lane, follows its server, says when it cannot be read, and goes with an undo", async () => {
-  const page = await signIn(browser, demo.address, /Noor Haddad/);
-  await page.goto(demo.address + tuesday);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.goto(its.demo.address + tuesday);
   const barge = page.getByRole("button", { name: /^Barge Ostra, berth 12, 19:00 to 19:45, pencilled/ });
   await barge.click();
   await page.getByText("Read from “Port of Lisbon pilotage”, kept elsewhere, and changed only there.").waitFor();
@@ -33,19 +23,19 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   );
   assert.deepEqual(await faults(page), []);
 
-  const file = join(demo.data, "simulation/calendars/pilots.lisbon-port.example/ebbline/k7f2.ics");
+  const file = join(its.demo.data, "simulation/calendars/pilots.lisbon-port.example/ebbline/k7f2.ics");
   const read = await readFile(file, "utf8");
   await writeFile(file, read.replace("Barge Ostra\\, berth 12", "Barge Ostra\\, berth 14"));
-  await page.goto(`${demo.address}/files`);
+  await page.goto(`${its.demo.address}/files`);
   const line = page.getByRole("listitem", { name: "Port of Lisbon pilotage" });
   await line.getByRole("button", { name: "Read it now" }).click();
   await line.getByText("Being read…").waitFor();
   await advance(page, 60);
   await line.getByText("Read today at 09:43.").waitFor();
-  await page.goto(demo.address + tuesday);
+  await page.goto(its.demo.address + tuesday);
   await page.getByRole("button", { name: /^Barge Ostra, berth 14/ }).waitFor();
 
-  await page.goto(`${demo.address}/files`);
+  await page.goto(`${its.demo.address}/files`);
   await page.getByRole("textbox", { name: "Address" }).fill("webcal://tides.example/sines.ics");
   await page.getByRole("textbox", { name: "Name" }).fill("Tides");
   await page.getByRole("button", { name: "Put it on Maren’s lane" }).click();
@@ -54,10 +44,10 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   await advance(page, 1);
   await tides.getByText(/^Nobody answers at that address. The next try is today at 09:4/).waitFor();
   assert.deepEqual(await faults(page), []);
-  await page.goto(demo.address + tuesday);
+  await page.goto(its.demo.address + tuesday);
   await page.getByText("Tides could not be read yet").waitFor();
 
-  await page.goto(`${demo.address}/files`);
+  await page.goto(`${its.demo.address}/files`);
   await tides.getByRole("button", { name: "Take it off the lane" }).click();
   await tides.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Undo/ }).click();
@@ -75,8 +65,8 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
 });
 
 test("an address that is none is said to be, and who may not change the lane is told so", async () => {
-  const page = await signIn(browser, demo.address, /Noor Haddad/);
-  await page.goto(`${demo.address}/files`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.goto(`${its.demo.address}/files`);
   await page.getByRole("textbox", { name: "Address" }).fill("the pilots");
   await page.getByRole("textbox", { name: "Name" }).fill("Pilots");
   await page.getByRole("button", { name: "Put it on Maren’s lane" }).click();
@@ -89,8 +79,8 @@ test("an address that is none is said to be, and who may not change the lane is 
 });
 
 test("a paper is laid with a meeting, found by its name, taken up, taken away and brought back", async () => {
-  const page = await signIn(browser, demo.address, /Noor Haddad/);
-  await page.goto(`${demo.address}/lanes`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.goto(`${its.demo.address}/lanes`);
   const board = page.getByRole("group", { name: /^Maren Falk,/ });
   await board.getByRole("button", { name: /^Harbour authority/ }).click();
   const sheet = page.getByRole("dialog", { name: "Harbour authority" });

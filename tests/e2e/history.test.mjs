@@ -1,21 +1,12 @@
 import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
-import { after, before, test } from "node:test";
-import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 test("what was done shows both names and the grant, is filtered, leads to one entry's past, and leaves as a table", async () => {
-  const page = await signIn(browser, demo.address, /Noor Haddad/);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
   await page.getByRole("button", { name: "Noor Haddad" }).click();
   await page.getByRole("menuitem", { name: "What was done" }).click();
   await page.getByRole("button", { name: "In whose name: Maren Falk" }).waitFor();
@@ -36,15 +27,15 @@ test("what was done shows both names and the grant, is filtered, leads to one en
 });
 
 test("who may not know a calendar whole is told nothing of its past", async () => {
-  const noor = await signIn(browser, demo.address, /Noor Haddad/);
-  await noor.goto(`${demo.address}/people?text=maren`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor.goto(`${its.demo.address}/people?text=maren`);
   const address = await noor.getByRole("link", { name: "What was done" }).getAttribute("href");
   await noor.context().close();
-  const tome = await signIn(browser, demo.address, /Tomé Vidal/);
-  await tome.goto(`${demo.address}/people?text=maren`);
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
+  await tome.goto(`${its.demo.address}/people?text=maren`);
   await tome.getByRole("heading", { level: 2, name: "Maren Falk" }).waitFor();
   assert.equal(await tome.getByRole("link", { name: "What was done" }).count(), 0);
-  await tome.goto(demo.address + address);
+  await tome.goto(its.demo.address + address);
   await tome.getByText("There is no such thing here, or you may not know of it.").waitFor();
   await tome.context().close();
 });

@@ -1,20 +1,10 @@
 import assert from "node:assert/strict";
-import { after, before, test } from "node:test";
-import { advance, faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  browser = await openBrowser();
-  demo = await startDemo();
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
-const open = (name = /Noor Haddad/, options) => signIn(browser, demo.address, name, options);
+const open = (name = /Noor Haddad/, options) => signIn(its.browser, its.demo.address, name, options);
 
 test("reminders: one comes when it is time to leave, is put off, and put away in every tab", async () => {
   const page = await open();
@@ -33,7 +23,7 @@ test("reminders: one comes when it is time to leave, is put off, and put away in
   assert.deepEqual(await faults(page), []);
 
   const other = await page.context().newPage();
-  await other.goto(`${demo.address}/chase`);
+  await other.goto(`${its.demo.address}/chase`);
   const there = other.getByRole("region", { name: "Reminders" });
   await there.getByText("Leave now").waitFor();
   await strip.getByRole("button", { name: "Remind again: Later" }).click();
@@ -58,7 +48,7 @@ test("reminders: of whom and how long before is chosen, and an entry has its own
   assert.deepEqual(await faults(page), []);
   await sheet.getByRole("button", { name: "Keep it so" }).click();
   await sheet.waitFor({ state: "detached" });
-  await page.goto(`${demo.address}/lanes`);
+  await page.goto(`${its.demo.address}/lanes`);
   await page.getByRole("button", { name: /^Board papers, 14:00/ }).click();
   const entry = page.getByRole("dialog", { name: "Board papers" });
   await entry.getByRole("button", { name: "Reminder: as usual" }).click();
@@ -69,7 +59,7 @@ test("reminders: of whom and how long before is chosen, and an entry has its own
 
 test("categories: made while tagging, several at once, filtered by, and they colour", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes?view=working-days`);
+  await page.goto(`${its.demo.address}/lanes?view=working-days`);
   await page.getByRole("button", { name: /^Turbine 3 sign-off/ }).click();
   const sheet = page.getByRole("dialog", { name: "Turbine 3 sign-off" });
   await sheet.getByRole("button", { name: "Category: Yard" }).click();
@@ -110,7 +100,7 @@ test("categories: made while tagging, several at once, filtered by, and they col
 
 test("categories: one is renamed where it is chosen, and a colleague who only looks cannot", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes`);
+  await page.goto(`${its.demo.address}/lanes`);
   await page.getByRole("button", { name: /^Categories:/ }).click();
   await page.getByRole("button", { name: "Change the category Board of Maren" }).click();
   await page.getByLabel("Name of the category").fill("Board and owners");
@@ -121,7 +111,7 @@ test("categories: one is renamed where it is chosen, and a colleague who only lo
   await page.context().close();
   const ana = await open(/Ana Brandão/);
   const people = await ana.evaluate(async () => (await (await fetch("/api/people?text=maren")).json())[0].id);
-  await ana.goto(`${demo.address}/lanes?who=${people}`);
+  await ana.goto(`${its.demo.address}/lanes?who=${people}`);
   await ana.getByRole("button", { name: /^Tide lease review/ }).click();
   await ana.getByRole("dialog").getByText("Category Lease").waitFor();
   assert.equal(
@@ -136,7 +126,7 @@ test("categories: one is renamed where it is chosen, and a colleague who only lo
 
 test("year: what comes back, no-go weeks kept and opened again, a week opens", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes?view=year`);
+  await page.goto(`${its.demo.address}/lanes?view=year`);
   await page.getByText(/^Fullest is week 10 with .*one no-go week\.$/).waitFor();
   await page.getByRole("list", { name: "Series" }).getByRole("button", { name: "Ana, weekly", exact: true }).waitFor();
   await page.getByText(/Days off: Holiday in Lisbon: .*26 March Sexta-feira Santa;/).waitFor();
@@ -162,7 +152,7 @@ test("year: what comes back, no-go weeks kept and opened again, a week opens", a
 
 test("lanes: hours are drawn nearer by key and by wheel around the pointer, and as they were", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes`);
+  await page.goto(`${its.demo.address}/lanes`);
   const review = page.getByRole("button", { name: /^Tide lease review/ });
   const width = async () => (await review.boundingBox()).width;
   await review.waitFor();
@@ -209,7 +199,7 @@ test("reminders: the browser tells one too where that is allowed, once over two 
   await sheet.getByRole("button", { name: "Keep it so" }).click();
   await sheet.waitFor({ state: "detached" });
   const other = await page.context().newPage();
-  await other.goto(demo.address);
+  await other.goto(its.demo.address);
   await other.getByRole("navigation", { name: "Places" }).waitFor();
   // Five minutes before something of his begins.
   const { now } = await page.evaluate(async () => (await fetch("/api/desk")).json());

@@ -1,20 +1,11 @@
 import assert from "node:assert/strict";
-import { after, before, test } from "node:test";
-import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  [browser, demo] = await Promise.all([openBrowser(), startDemo()]);
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
 const open = async (name = /Noor Haddad/) => {
-  const page = await signIn(browser, demo.address, name);
+  const page = await signIn(its.browser, its.demo.address, name);
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "People" }).click();
   await page.getByRole("listbox", { name: "Index" }).waitFor();
   return page;

@@ -1,24 +1,14 @@
 import assert from "node:assert/strict";
-import { after, before, test } from "node:test";
-import { faults, openBrowser, signIn, startDemo } from "./corlin.mjs";
+import { test } from "node:test";
+import { faults, signIn, withDemo } from "./corlin.mjs";
 
-let browser;
-let demo;
-before(async () => {
-  browser = await openBrowser();
-  demo = await startDemo();
-});
-after(async () => {
-  await browser.close();
-  await demo.stop();
-  demo.remove();
-});
+const its = withDemo();
 
-const open = (name = /Noor Haddad/, options) => signIn(browser, demo.address, name, options);
+const open = (name = /Noor Haddad/, options) => signIn(its.browser, its.demo.address, name, options);
 
 test("sign-in: a wrong password is said beside the fields and what was typed is kept", async () => {
-  const page = await (await browser.newContext()).newPage();
-  await page.goto(demo.address);
+  const page = await (await its.browser.newContext()).newPage();
+  await page.goto(its.demo.address);
   await page.getByLabel("E-mail address").fill("noor.haddad@ebbline.example");
   await page.getByLabel("Password").fill("not this one");
   await page.getByRole("button", { name: "Sign in" }).click();
@@ -105,7 +95,7 @@ test("desk: a private entry reads Private to a colleague", async () => {
 
 test("lanes: day and working days, on and back, what stands on a hidden day is said", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes?view=working-days`);
+  await page.goto(`${its.demo.address}/lanes?view=working-days`);
   await page.getByRole("heading", { name: /8 to 12 March/ }).waitFor();
   assert.deepEqual(await faults(page), []);
   await page.keyboard.press("l");
@@ -147,7 +137,7 @@ test("find: a word leads to an entry of any day with its sheet open, and a name 
 
 test("lanes: a set has a name, and that and a further clock are there again on another machine", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes`);
+  await page.goto(`${its.demo.address}/lanes`);
   await page.getByRole("button", { name: /^Whose lanes/ }).click();
   const whose = page.getByRole("dialog", { name: "Whose lanes" });
   await whose.getByRole("button", { name: "Take Wiremu Paki out" }).click();
@@ -165,7 +155,7 @@ test("lanes: a set has a name, and that and a further clock are there again on a
   await page.getByRole("button", { name: "Take the clock of Kolkata out" }).waitFor();
   await page.context().close();
   const other = await open();
-  await other.goto(`${demo.address}/lanes`);
+  await other.goto(`${its.demo.address}/lanes`);
   await other.getByText("Kolkata", { exact: true }).waitFor();
   await other.getByRole("group", { name: /^Wiremu Paki,/ }).waitFor();
   await other.getByRole("button", { name: /^Whose lanes/ }).click();
@@ -177,7 +167,7 @@ test("lanes: a set has a name, and that and a further clock are there again on a
 
 test("lanes: a month is walked by arrow keys, a week opens in place, and two weeks stand as a list", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
+  await page.goto(`${its.demo.address}/lanes?view=month&from=2027-03-08`);
   await page.getByText(/taken, busiest Monday 8, .* with nothing\./).waitFor();
   const tuesday = page.getByRole("button", {
     name: /^Tuesday 9 March: 08:00 Read-in, 09:30 Ana, weekly/,
@@ -206,7 +196,7 @@ test("lanes: a month is walked by arrow keys, a week opens in place, and two wee
 
 test("lanes: an entry is taken to another day of the month by hand, and back with an undo", async () => {
   const page = await open();
-  await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
+  await page.goto(`${its.demo.address}/lanes?view=month&from=2027-03-08`);
   const day = (name) => page.getByRole("button", { name });
   const from = day(/^Tuesday 16 March: .*18:15 Pilot roster/);
   await from.waitFor();
@@ -280,7 +270,7 @@ for (const [width, scheme] of [
       colorScheme: scheme,
     });
     for (const path of ["/", "/lanes", "/lanes?view=working-days", "/chase", "/people"]) {
-      await page.goto(demo.address + path);
+      await page.goto(its.demo.address + path);
       await page.getByRole("heading", { level: 1 }).waitFor();
       const wider = await page.evaluate(() => document.querySelector("main").scrollWidth - document.querySelector("main").clientWidth);
       assert.equal(wider, 0, path);

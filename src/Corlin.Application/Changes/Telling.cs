@@ -13,22 +13,29 @@ internal static class Telling
     {
         if (transition.Effects.IsEmpty) return;
         var meeting = transition.Entry;
+        var speakersOf = new SpeakersOf(session, [.. transition.Effects.Select(e => e.To).Distinct()], session.Now);
         var people = session.Users([meeting.Owner, actor, .. meeting.Participations.Select(p => p.Who), .. transition.Effects.Select(e => e.To)]);
         foreach (var effect in transition.Effects)
         {
-            // Who acts knows already.
-            if (effect.To == actor) continue;
             var to = people[effect.To];
-            if (to.Inside)
-            {
-                session.Send(new OutboxMessage(
-                    null, new Notice(effect.Kind, to.Address, people[effect.About].Address, meeting.PublicId, effect.RecurrenceId)));
-            }
-            else if (Method(effect.Kind) is { } method)
+            if (to.Inside) session.Notify(meeting, effect, speakersOf, to, people[effect.About], actor);
+            // Who acts knows already.
+            else if (to.Id != actor && Method(effect.Kind) is { } method)
             {
                 session.Send(new OutboxMessage(Mail(meeting, effect, method, to, actor, people, session.Now), null));
             }
         }
+    }
+
+    private static void Notify(this IChangeSession session, Entry meeting, Effect effect, SpeakersOf speakersOf, CalendarUser to, CalendarUser about, UserId actor)
+    {
+        var notice = new Notice(effect.Kind, to.Address, about.Address, meeting.PublicId, effect.RecurrenceId);
+        var isPrivate = meeting.Private || Agreement.Of(meeting, to.Id, effect.RecurrenceId) is { OwnPrivate: true };
+        var speakers = speakersOf.For(to.Id, isPrivate);
+        // Who acts knows already; what nobody else is told its principal is, whatever they wish.
+        if (to.Id != actor && (speakers.Count == 0 || Copies.AreWanted(session, to.Id))) session.Send(new OutboxMessage(null, notice));
+        foreach (var speaker in speakers.Where(s => s.Id != actor))
+            session.Send(new OutboxMessage(null, notice with { To = speaker.Address, For = to.Address }));
     }
 
     private static SchedulingMethod? Method(EffectKind kind) => kind switch

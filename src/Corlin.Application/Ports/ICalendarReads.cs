@@ -62,6 +62,12 @@ public interface ICalendarReads : IAccessReads, IHistoryReads
 
     IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span);
 
+    /// <summary>What stands of handovers by or to somebody that end on or after a day, by their first day.</summary>
+    IReadOnlyList<Handover> HandoversOf(UserId who, LocalDate lastFrom, int limit);
+
+    /// <summary>A handover that stands, or null.</summary>
+    Handover? Handover(long number);
+
     /// <summary>When anything was last done in the name of each; who never did anything is left out.</summary>
     IReadOnlyDictionary<UserId, Instant> LastChanges(IReadOnlyCollection<UserId> who);
 

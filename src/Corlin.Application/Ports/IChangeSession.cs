@@ -83,6 +83,16 @@ public interface IChangeSession : ICalendarReads
     /// <summary>False where they have none of that number.</summary>
     bool RemoveNoGo(UserId who, long id);
 
+    /// <summary>Keeps a new handover with its items.</summary>
+    /// <returns>It, with its numbers.</returns>
+    Handover Keep(Handover handover);
+
+    /// <summary>Keeps what is different about one item of a handover.</summary>
+    void Keep(Handover handover, HandoverItem item);
+
+    /// <summary>It stands no longer.</summary>
+    void TakeBack(Handover handover);
+
     /// <summary>Keeps a calendar beside the main one, or what is different about one that is kept: name, and whether it counts.</summary>
     /// <returns>The calendar with its ids.</returns>
     FurtherCalendar Keep(FurtherCalendar calendar);
@@ -210,6 +220,11 @@ public enum ChangeKind
 
     /// <summary>An appointment was put on another of its owner's calendars.</summary>
     PutOnCalendar,
+
+    /// <summary>An assistant left what is open to who covers.</summary>
+    HandedOver,
+    HandoverNoted,
+    HandoverTakenBack,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

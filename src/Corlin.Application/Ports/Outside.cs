@@ -10,7 +10,8 @@ public sealed record OutboxMessage(OutgoingMail? Mail, Notice? Notice);
 /// <summary>Tells somebody inside that something of theirs has changed.</summary>
 /// <param name="To">The address of who is told.</param>
 /// <param name="Entry">The public id of the meeting.</param>
-public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId);
+/// <param name="For">Of a copy the address of the principal to whom it went; null for one's own.</param>
+public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId, string? For = null);
 
 /// <summary>A message that waits in the outbox.</summary>
 public sealed record WaitingMessage(long Id, string MessageId, OutboxMessage Message);

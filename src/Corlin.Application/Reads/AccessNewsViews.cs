@@ -23,7 +23,7 @@ internal static class AccessNewsViews
         var (owner, by) = (users[news.Owner], users[news.By]);
         // Done in the owner's name it shows both names.
         var who = by.Id == owner.Id ? owner.Name : $"{by.Name} for {owner.Name}";
-        var dated = Dated(news.Terms, owner);
+        var dated = English.Dated(news.Terms, owner);
         var to = news.To == viewing.Person.Id ? "you" : users[news.To].Name;
         var access = English.Access(news.Terms, owner, viewing.Person, news.On);
         return news.Kind switch
@@ -33,18 +33,6 @@ internal static class AccessNewsViews
             AccessNewsKind.Withdrawn => $"{who} has withdrawn it: {to} may no longer {access}.",
             AccessNewsKind.Ended => $"It has ended: {to} could {access}.",
             _ => $"{who} refuses what you asked for: to {access}.",
-        };
-    }
-
-    private static string Dated(AccessTerms terms, CalendarUser owner)
-    {
-        string Day(NodaTime.Instant moment) => English.ShortDay(ReadAccess.Day(moment, owner));
-        return (terms.From, terms.Until) switch
-        {
-            ({ } from, { } until) => $", from {Day(from)} to {Day(until - NodaTime.Duration.Epsilon)}",
-            ({ } from, null) => $", from {Day(from)}",
-            (null, { } until) => $", to {Day(until - NodaTime.Duration.Epsilon)}",
-            _ => "",
         };
     }
 }

@@ -55,6 +55,9 @@ public static partial class English
         ChangeKind.CalendarAdded => "added a calendar",
         ChangeKind.CalendarChanged => "changed a calendar",
         ChangeKind.CalendarRemoved => "removed a calendar",
+        ChangeKind.HandedOver => "handed over what is open",
+        ChangeKind.HandoverNoted => "wrote to something handed over",
+        ChangeKind.HandoverTakenBack => "took a handover back",
         ChangeKind.PutOnCalendar => "put on another calendar",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
     };

@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
 using Corlin.Core.Slots;
+using Corlin.Core.Time;
 using Corlin.Core.Watch;
 using NodaTime;
 using NodaTime.Text;
@@ -132,6 +133,19 @@ public static partial class English
             Acting.Add => $"{sees} and add to it",
             Acting.Change => $"{sees} and change it",
             _ => $"{sees} and speak for {(own ? "you" : owner.GivenName)}",
+        };
+    }
+
+    /// <summary>", from 8 March to 12 March": for how long terms hold, in the owner's zone; empty where nothing is dated.</summary>
+    public static string Dated(AccessTerms terms, CalendarUser owner)
+    {
+        string Day(Instant moment) => ShortDay(owner.HomeZone.ToLocal(moment).Date);
+        return (terms.From, terms.Until) switch
+        {
+            ({ } from, { } until) => $", from {Day(from)} to {Day(until - Duration.Epsilon)}",
+            ({ } from, null) => $", from {Day(from)}",
+            (null, { } until) => $", to {Day(until - Duration.Epsilon)}",
+            _ => "",
         };
     }
 

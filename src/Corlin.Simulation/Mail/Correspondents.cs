@@ -28,7 +28,8 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
     /// <summary>Somebody inside sees that they are asked.</summary>
     internal async Task NoticeAsync(string messageId, Notice notice, CancellationToken cancel)
     {
-        if (notice.Kind is not (EffectKind.Invite or EffectKind.Moved)) return;
+        // A copy asks nobody for anything.
+        if (notice.For is not null || notice.Kind is not (EffectKind.Invite or EffectKind.Moved)) return;
         await MeanToAsync(
             messageId, notice.To, notice.Entry,
             new Meant { Address = notice.To, Name = "", Entry = notice.Entry, RecurrenceId = notice.RecurrenceId?.ToString("uuuu-MM-dd'T'HH:mm:ss", null) }, cancel);

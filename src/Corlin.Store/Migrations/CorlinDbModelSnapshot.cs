@@ -806,6 +806,112 @@ namespace Corlin.Store.Migrations
                     b.ToTable("AccessGrants", (string)null);
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.HandoverItemRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Back")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("HandoverNumber")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("PrincipalId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Promised")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("HandoverNumber")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.ToTable("HandoverItems");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.HandoverRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AwayId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CoverId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("First")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Last")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Line")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("Number")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("AwayId", "Last")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("CoverId", "Last")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Handovers");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.HistoryRow", b =>
                 {
                     b.Property<long>("Id")

@@ -27,6 +27,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<FollowedRow> Followed => Set<FollowedRow>();
 
+    internal DbSet<HandoverRow> Handovers => Set<HandoverRow>();
+
+    internal DbSet<HandoverItemRow> HandoverItems => Set<HandoverItemRow>();
+
     internal DbSet<FurtherRow> Further => Set<FurtherRow>();
 
     internal DbSet<GrantRow> Grants => Set<GrantRow>();
@@ -140,6 +144,20 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             f.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
             f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<HandoverRow>(h =>
+        {
+            h.HasIndex(x => x.Number).HasFilter("\"EndedById\" IS NULL");
+            h.HasIndex(x => new { x.AwayId, x.Last }).HasFilter("\"EndedById\" IS NULL");
+            h.HasIndex(x => new { x.CoverId, x.Last }).HasFilter("\"EndedById\" IS NULL");
+            h.HasIndex(x => x.KeptById);
+            h.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+        });
+        builder.Entity<HandoverItemRow>(i =>
+        {
+            i.HasIndex(x => x.HandoverNumber).HasFilter("\"EndedById\" IS NULL");
+            i.HasIndex(x => x.KeptById);
+            i.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
         });
         builder.Entity<FurtherRow>(f =>
         {

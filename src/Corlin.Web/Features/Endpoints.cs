@@ -5,6 +5,7 @@ using Corlin.Web.Features.Demo;
 using Corlin.Web.Features.Desk;
 using Corlin.Web.Features.Entries;
 using Corlin.Web.Features.Files;
+using Corlin.Web.Features.Handover;
 using Corlin.Web.Features.History;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.People;
@@ -56,6 +57,7 @@ internal static class Endpoints
         FilesEndpoints.Map(api);
         FollowedEndpoints.Map(api);
         CalendarsEndpoints.Map(api);
+        HandoverEndpoints.Map(api);
         AccessEndpoints.Map(api);
         HistoryEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);

@@ -64,6 +64,33 @@ export const personQuery = (id: string) =>
     queryFn: () => ask(client.GET("/api/people/{id}", { params: { path: { id } } })),
   });
 
+/** What assistants leave to one another. */
+export const handoversQuery = queryOptions({
+  queryKey: ["calendars", "handovers"],
+  queryFn: () => ask(client.GET("/api/handovers")),
+});
+
+export const handoverQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["calendars", "handovers", id],
+    queryFn: () => ask(client.GET("/api/handovers/{id}", { params: { path: { id } } })),
+  });
+
+/** For whom somebody who covers does not speak on the first day. */
+export const handoverCoverQuery = (cover: string, first: string) =>
+  queryOptions({
+    queryKey: ["calendars", "handovers", "cover", cover, first],
+    queryFn: () => ask(client.GET("/api/handovers/cover", { params: { query: { cover, first } } })),
+    enabled: cover !== "" && first !== "",
+  });
+
+/** One's own page. */
+export const mineQuery = queryOptions({
+  queryKey: ["calendars", "mine"],
+  queryFn: () => ask(client.GET("/api/mine")),
+  refetchInterval: 60_000,
+});
+
 /** The calendars that somebody keeps beside their main one. */
 export const furtherQuery = (who: string) =>
   queryOptions({

@@ -600,6 +600,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MineView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lanes": {
         parameters: {
             query?: never;
@@ -2616,6 +2651,202 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/handovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoversView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HandoverRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandedOverView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handovers/cover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    cover: string;
+                    first: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverCoverView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handovers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandoverView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handovers/{id}/items/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    item: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HandoverNoteRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access": {
         parameters: {
             query?: never;
@@ -3553,6 +3784,22 @@ export interface components {
         CodesView: {
             codes: string[];
         };
+        ComingView: {
+            id: string;
+            occurrence: null | string;
+            title: string;
+            when: string;
+            isNow: boolean;
+            where: null | string;
+            link: null | string;
+            leave: null | string;
+            with: null | string;
+            takes: string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+        };
         ConfirmedRequest: {
             password: string;
         };
@@ -3651,6 +3898,7 @@ export interface components {
             beside: components["schemas"]["BesideView"][];
             clocks: components["schemas"]["ZoneView"][];
             news: components["schemas"]["AccessNewsView"][];
+            handovers: components["schemas"]["HandoverHeadView"][];
         };
         EntryChangedView: {
             /** Format: int64 */
@@ -3799,6 +4047,75 @@ export interface components {
             grants: components["schemas"]["GrantView"][];
             through: components["schemas"]["ThroughView"][];
         };
+        HandedForView: {
+            principal: components["schemas"]["PersonView"];
+            items: components["schemas"]["HandedItemView"][];
+        };
+        HandedItemRequest: {
+            principal: string;
+            key: null | string;
+            entry: null | string;
+            words: null | string;
+            promised: null | string;
+            note: null | string;
+        };
+        HandedItemView: {
+            /** Format: int64 */
+            id: number;
+            waits: null | components["schemas"]["QueueRow"];
+            words: string;
+            isPromise: boolean;
+            promised: null | string;
+            note: null | string;
+            back: null | string;
+        };
+        HandedOverView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            change: number;
+        };
+        HandoverCoverView: {
+            without: components["schemas"]["PersonView"][];
+        };
+        HandoverHeadView: {
+            /** Format: int64 */
+            id: number;
+            away: components["schemas"]["PersonView"];
+            cover: components["schemas"]["PersonView"];
+            words: string;
+            over: boolean;
+        };
+        HandoverNoteRequest: {
+            note: string;
+        };
+        HandoverRequest: {
+            cover: string;
+            first: string;
+            last: string;
+            line: null | string;
+            items: components["schemas"]["HandedItemRequest"][];
+        };
+        HandoverView: {
+            /** Format: int64 */
+            id: number;
+            away: components["schemas"]["PersonView"];
+            cover: components["schemas"]["PersonView"];
+            words: string;
+            first: string;
+            last: string;
+            line: null | string;
+            mine: boolean;
+            for: components["schemas"]["HandedForView"][];
+            /** Format: int32 */
+            hidden: number;
+            meanwhile: components["schemas"]["MeanwhileView"][];
+        };
+        HandoversView: {
+            viewer: components["schemas"]["PersonView"];
+            standing: components["schemas"]["HandoverHeadView"][];
+            open: components["schemas"]["OpenForView"][];
+        };
         HistoryRowView: {
             /** Format: int64 */
             id: number;
@@ -3821,6 +4138,14 @@ export interface components {
             rows: components["schemas"]["HistoryRowView"][];
             /** Format: int64 */
             more: null | number;
+        };
+        HolderView: {
+            /** Format: int64 */
+            grant: number;
+            who: components["schemas"]["PersonView"];
+            sight: components["schemas"]["Sight"];
+            acting: components["schemas"]["Acting"];
+            words: string;
         };
         HoursSpanView: {
             /** Format: int32 */
@@ -3940,6 +4265,10 @@ export interface components {
             mayChange: boolean;
             categories: components["schemas"]["CategoryView"][];
         };
+        MeanwhileView: {
+            principal: components["schemas"]["PersonView"];
+            rows: components["schemas"]["HistoryRowView"][];
+        };
         MemberView: {
             who: components["schemas"]["PersonView"];
             words: string;
@@ -3947,6 +4276,21 @@ export interface components {
         MembersRequest: {
             added: string[];
             removed: string[];
+        };
+        MineView: {
+            /** Format: int64 */
+            now: number;
+            dateLine: string;
+            viewer: components["schemas"]["PersonView"];
+            zones: components["schemas"]["ZoneView"][];
+            day: components["schemas"]["DayView"];
+            coming: components["schemas"]["ComingView"][];
+            after: null | components["schemas"]["ComingView"];
+            asked: components["schemas"]["QueueRow"][];
+            done: components["schemas"]["HistoryRowView"][];
+            holders: components["schemas"]["HolderView"][];
+            speakers: components["schemas"]["PersonView"][];
+            ownCopies: boolean;
         };
         MostView: {
             sight: components["schemas"]["Sight"];
@@ -4004,6 +4348,10 @@ export interface components {
             id: string;
             mayChange: boolean;
             choices: components["schemas"]["CalendarChoiceView"][];
+        };
+        OpenForView: {
+            principal: components["schemas"]["PersonView"];
+            rows: components["schemas"]["QueueRow"][];
         };
         OwnAccountView: {
             address: string;

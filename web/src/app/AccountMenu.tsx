@@ -44,6 +44,12 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/mine" })}>
+            Your own page
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/handover" })}>
+            Hand over
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/files" })}>
             Calendar files
           </DropdownMenu.Item>

@@ -6,7 +6,10 @@ export function Foot() {
   const { done, undo, redo, canRedo } = useChanges();
   const { hints, single, setHelpOpen } = useKeysState();
   return (
-    <footer className="no-print flex min-h-[30px] shrink-0 items-center gap-5 overflow-hidden border-t border-rule px-6 text-xs text-soft">
+    // In a hand there are no keys to tell of.
+    <footer
+      className={`no-print flex min-h-[30px] shrink-0 items-center gap-5 overflow-hidden border-t border-rule px-6 text-xs text-soft ${done ? "max-[600px]:min-h-11 max-[600px]:px-4" : "max-[600px]:hidden"}`}
+    >
       <div role="status" className="contents">
         {done && (
           <span className={`flex items-center gap-3 text-[13px] font-semibold ${done.wrong ? "text-brick" : "text-ink"}`}>

@@ -27,14 +27,21 @@ export function Shell() {
       <a href="#place" className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-water focus:p-2">
         Skip to the place
       </a>
-      <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[900px]:h-auto max-[900px]:min-h-12 max-[900px]:flex-wrap max-[900px]:gap-y-1 max-[900px]:pb-1.5">
-        <Link to="/" className="mr-6 flex items-center gap-2 text-[19px] font-semibold text-sea" aria-label="Corlin, to the Desk">
+      <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[900px]:h-auto max-[900px]:min-h-12 max-[900px]:flex-wrap max-[900px]:gap-y-1 max-[900px]:pb-1.5 max-[600px]:px-4">
+        <Link
+          to="/"
+          className="mr-6 flex items-center gap-2 text-[19px] max-[600px]:mr-auto max-[600px]:min-h-11 font-semibold text-sea"
+          aria-label="Corlin, to the Desk"
+        >
           <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true" fill="currentColor">
             <path d="M1 15.4h16V17H1zM3 2h4.4v12.4H3zM9 8h3v6.4H9z" />
           </svg>
           Corlin
         </Link>
-        <nav aria-label="Places" className="flex items-stretch gap-6 text-[14px] font-medium">
+        <nav
+          aria-label="Places"
+          className="flex items-stretch gap-6 text-[14px] font-medium max-[600px]:order-last max-[600px]:w-full max-[600px]:justify-between max-[600px]:gap-2 max-[600px]:[&>a]:min-h-11"
+        >
           <Place to="/">Desk</Place>
           <Place to="/lanes">Lanes</Place>
           <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
@@ -42,7 +49,9 @@ export function Shell() {
           <Place to="/people">People</Place>
         </nav>
         <div className="ml-auto flex items-center gap-3">
-          <Find />
+          <span className="max-[600px]:hidden">
+            <Find />
+          </span>
           {desk.data && <Account name={desk.data.viewer.name} onReminders={() => setChoosing(true)} />}
           <Link
             to="/arrange"
@@ -50,7 +59,9 @@ export function Shell() {
               at === "/" || at === "/lanes" ? "bg-sea text-on-sea" : "border border-sea text-sea hover:bg-sea-wash"
             }`}
           >
-            Arrange a meeting
+            <span>
+              Arrange<span className="max-[600px]:sr-only"> a meeting</span>
+            </span>
           </Link>
         </div>
       </header>

@@ -1,6 +1,6 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
 import { lanesSpans, type LanesSpan } from "../api/queries";
-import { Desk } from "../features/desk/Desk";
+import { Home } from "./Home";
 import { Shell } from "./Shell";
 
 const root = createRootRoute({
@@ -17,13 +17,17 @@ const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
 
+const Handover = lazyRouteComponent(() => import("../features/handover/Handover"), "Handover");
+
+const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
+
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
 const OwnAccount = lazyRouteComponent(() => import("../features/account/OwnAccount"), "OwnAccount");
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
-const desk = createRoute({ getParentRoute: () => root, path: "/", component: Desk });
+const desk = createRoute({ getParentRoute: () => root, path: "/", component: Home });
 
 const lanes = createRoute({
   getParentRoute: () => root,
@@ -84,10 +88,19 @@ const history = createRoute({
   }),
 });
 
+const handover = createRoute({
+  getParentRoute: () => root,
+  path: "/handover",
+  component: Handover,
+  validateSearch: (search): { id?: number } => (typeof search.id === "number" ? { id: search.id } : {}),
+});
+
+const mine = createRoute({ getParentRoute: () => root, path: "/mine", component: Mine });
+
 const account = createRoute({ getParentRoute: () => root, path: "/account", component: OwnAccount });
 
 export const router = createRouter({
-  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, account, files]),
+  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, handover, mine, account, files]),
   defaultPreload: "intent",
 });
 

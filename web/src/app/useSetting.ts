@@ -10,6 +10,7 @@ interface Settings {
   rulers: string[];
   "lane-sets": LaneSet[];
   "colour-by": "person" | "category";
+  "own-copies": boolean;
 }
 
 /** Lanes under a name. */

@@ -5,8 +5,15 @@ namespace Corlin.Web.Features.Desk;
 
 internal static class DeskEndpoints
 {
-    public static void Map(RouteGroupBuilder api) => api.MapGet("/desk", GetAsync);
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapGet("/desk", GetAsync);
+        api.MapGet("/mine", GetMineAsync);
+    }
 
     private static async Task<Ok<DeskView>> GetAsync(Reader reader) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadDesk(reader.Person, reader.Now).Run(s)));
+
+    private static async Task<Ok<MineView>> GetMineAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadMine(reader.Person, reader.Now).Run(s)));
 }

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import { coverQuery } from "../../api/queries";
@@ -6,8 +7,9 @@ import type { Access } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { and } from "../../lane/words";
 import { DatePart } from "../../sentence/DatePart";
-import { Part, TypedPart } from "../../sentence/Part";
-import { chosenOf, PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
+import { TypedPart } from "../../sentence/Part";
+import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
+import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
 import { Flag } from "../../lane/Flag";
 
@@ -47,43 +49,20 @@ export function CoverSentence({ data, onDone }: { data: Access; onDone: () => vo
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 font-serif text-[20px] leading-[30px]">
         <span>
-          While{" "}
-          <Part name="Who is away" value={away ? (away.id === self?.id ? "you" : away.name) : "somebody"} empty={!away} width={400}>
-            {(close) => (
-              <PeoplePicker
-                label="Who is away"
-                known
-                quiet
-                chosen={[]}
-                onChange={(chosen) => {
-                  setAway(chosen[0]);
-                  close();
-                }}
-              />
-            )}
-          </Part>{" "}
+          While <PersonPart name="Who is away" words={away && (away.id === self?.id ? "you" : away.name)} onChoose={setAway} />{" "}
           {away?.id === self?.id ? "are" : "is"} away from <DatePart name="First day" value={first} onChange={setFirst} /> to{" "}
           <DatePart name="Last day" value={last} wrong={wrong} onChange={setLast} />,{" "}
-          <Part name="Who covers" value={cover?.name ?? "somebody"} empty={!cover} width={400}>
-            {(close) => (
-              <PeoplePicker
-                label="Who covers"
-                known
-                quiet
-                chosen={[]}
-                not={away ? [away.id] : []}
-                onChange={(chosen) => {
-                  setCover(chosen[0]);
-                  close();
-                }}
-              />
-            )}
-          </Part>{" "}
-          covers. Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
+          <PersonPart name="Who covers" words={cover?.name} not={away ? [away.id] : []} onChoose={setCover} /> covers. Tell them:{" "}
+          <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
         </span>
         <Button type="submit" look="filled" disabled={!ready} className="font-sans">
           {cover ? `Let ${cover.givenName} cover for ${given.length}` : "Let them cover"}
         </Button>
+        {away?.id === self?.id && (
+          <Link to="/handover" className="flex min-h-8 items-center font-sans text-[13px] text-sea underline underline-offset-4">
+            Hand over what is open
+          </Link>
+        )}
       </div>
       {wrong && <p className="font-semibold text-brick">{wrong}</p>}
       {held.data && (

@@ -1,0 +1,83 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+using NodaTime.Text;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>One handover, for who is away or who covers.</summary>
+/// <param name="Mine">The viewer is who is away.</param>
+/// <param name="Hidden">How many things concern somebody for whom the viewer does not speak now.</param>
+/// <param name="Meanwhile">What who covers has done since for these principals, latest first.</param>
+public sealed record HandoverView(
+    long Id, PersonView Away, PersonView Cover, string Words, string First, string Last, string? Line, bool Mine, IReadOnlyList<HandedForView> For, int Hidden,
+    IReadOnlyList<MeanwhileView> Meanwhile);
+
+public sealed record HandedForView(PersonView Principal, IReadOnlyList<HandedItemView> Items);
+
+/// <summary>One thing handed over.</summary>
+/// <param name="Waits">How it waits on the viewer's Desk now; null where it no longer does, or stands nowhere else.</param>
+/// <param name="Words">Of something promised what that is, of what no longer waits what became of it.</param>
+/// <param name="IsPromise">It was promised and stands nowhere else.</param>
+/// <param name="Promised">By when, in words.</param>
+public sealed record HandedItemView(long Id, QueueRow? Waits, string Words, bool IsPromise, string? Promised, string? Note, string? Back);
+
+public sealed record MeanwhileView(PersonView Principal, IReadOnlyList<HistoryRowView> Rows);
+
+/// <param name="Id">Its number.</param>
+public sealed record ReadHandover(UserId Viewer, long Id, Instant Now)
+{
+    private const int MostDone = 40;
+
+    public HandoverView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        if (store.Handover(Id) is not { } handover || !handover.Concerns(Viewer)) throw new RefusedException(RefusalKind.NotFound);
+        var people = viewing.Users([handover.Away, handover.Cover, .. handover.Items.Select(i => i.Principal)]);
+        var principals = viewing.Principals.ToDictionary(p => p.Id);
+        var told = handover.Items.Where(i => principals.ContainsKey(i.Principal)).GroupBy(i => i.Principal).ToList();
+        var open = OpenItems.Read(viewing, [.. told.Select(g => principals[g.Key])]).ToDictionary(r => r.Key);
+        return new HandoverView(
+            handover.Number, viewing.View(people[handover.Away]), viewing.View(people[handover.Cover]),
+            ReadHandovers.Heads(viewing).FirstOrDefault(h => h.Id == Id)?.Words ?? "", LocalDatePattern.Iso.Format(handover.First), LocalDatePattern.Iso.Format(handover.Last), handover.Line,
+            handover.Away == Viewer,
+            [.. told.Select(g => new HandedForView(viewing.View(principals[g.Key]), [.. g.Select(i => Item(viewing, handover, principals[g.Key], i, open))]))],
+            handover.Items.Length - told.Sum(g => g.Count()), Meanwhile(viewing, handover, [.. told.Select(g => principals[g.Key])]));
+    }
+
+    private static HandedItemView Item(Viewing viewing, Handover handover, CalendarUser principal, HandoverItem item, Dictionary<string, QueueRow> open)
+    {
+        var waits = item.Key is { } key ? open.GetValueOrDefault(key) : null;
+        var words = item.Words ?? (waits is null ? Became(viewing, handover, principal, item) : "");
+        var promised = item.Promised is { } by ? $"promised by {English.NearDay(by, viewing.Today)}" : null;
+        return new HandedItemView(item.Number, waits, words, item.Key is null, promised, item.Note, item.Back);
+    }
+
+    /// <summary>What became of what no longer waits, as far as the viewer may know the entry.</summary>
+    private static string Became(Viewing viewing, Handover handover, CalendarUser principal, HandoverItem item)
+    {
+        if (item.Entry is not { } entry) return "It no longer waits.";
+        var last = viewing.Store.PastOf(entry, null, 1).Where(c => c.At >= handover.At).ToList();
+        var calendars = viewing.CalendarsOf([principal.Id])[principal.Id];
+        if (last.Count == 0) return "It no longer waits.";
+        var row = new HistoryRows(viewing, principal, calendars, last).Row(last[0]);
+        return $"{row.By.Name} {row.Words}, {English.ShortDay(viewing.Zone.ToLocal(last[0].At).Date)} {row.Time}.";
+    }
+
+    private static IReadOnlyList<MeanwhileView> Meanwhile(Viewing viewing, Handover handover, IReadOnlyList<CalendarUser> principals)
+    {
+        var away = viewing.Users([handover.Away])[handover.Away];
+        var until = away.HomeZone.AtStartOfDay(handover.Last.PlusDays(1)).ToInstant();
+        var calendars = viewing.CalendarsOf([.. principals.Select(p => p.Id)]);
+        var done = principals.Select(p => (Who: p, Past: viewing.Store.Past(p.Id, handover.Cover, handover.At, until, null, MostDone))).Where(p => p.Past.Count > 0);
+        return [.. done.Select(p =>
+        {
+            var rows = new HistoryRows(viewing, p.Who, calendars[p.Who.Id], p.Past);
+            return new MeanwhileView(viewing.View(p.Who), [.. p.Past.Select(rows.Row)]);
+        })];
+    }
+}

@@ -1,0 +1,111 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Somebody's own page: now and next, what is asked of them, what was done in their name, and who may see and do what.</summary>
+/// <param name="Day">Their own lane, today.</param>
+/// <param name="Coming">What is on now and what comes today, soonest first.</param>
+/// <param name="After">What stands first on a later day, where nothing comes today; null otherwise.</param>
+/// <param name="Asked">What waits for their answer or decision.</param>
+/// <param name="Done">What others did in their name in the last days, latest first.</param>
+/// <param name="Speakers">Those who speak for them and get a copy of what they are told.</param>
+/// <param name="OwnCopies">Whether they get it themselves too.</param>
+public sealed record MineView(
+    long Now, string DateLine, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<ComingView> Coming, ComingView? After, IReadOnlyList<QueueRow> Asked,
+    IReadOnlyList<HistoryRowView> Done, IReadOnlyList<HolderView> Holders, IReadOnlyList<PersonView> Speakers, bool OwnCopies);
+
+/// <param name="When">"now, to 10:00", "10:30 to 11:30".</param>
+/// <param name="Leave">"leave at 10:05", where there is a way to go; null otherwise.</param>
+/// <param name="With">Who else is in it.</param>
+public sealed record ComingView(
+    string Id, string? Occurrence, string Title, string When, bool IsNow, string? Where, string? Link, string? Leave, string? With, string Takes, long Start, long End);
+
+/// <summary>What somebody holds in the viewer's calendars.</summary>
+/// <param name="Grant">The number of the grant, to withdraw it.</param>
+/// <param name="Words">"may see Whole of your calendar and speak for you".</param>
+public sealed record HolderView(long Grant, PersonView Who, Sight Sight, Acting Acting, string Words);
+
+public sealed record ReadMine(UserId Viewer, Instant Now)
+{
+    private const int MostDone = 40;
+    private const int LookAheadDays = 21;
+    private static readonly Duration DoneWithin = Duration.FromDays(7);
+
+    public MineView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var today = viewing.Zone.Day(viewing.Today);
+        var ahead = new Stretch(today.Start, viewing.Zone.Day(viewing.Today.PlusDays(LookAheadDays)).End);
+        var lane = Lanes.Read(viewing, [viewing.Person], ahead)[0];
+        var shown = lane with
+        {
+            Entries = [.. lane.Entries.Where(e => e.Told.Stretch.Overlaps(today))],
+            Absences = [.. lane.Absences.Where(a => a.Stretch.Overlaps(today))],
+            Hours = lane.Hours.Intersect(StretchSet.Of([today])),
+        };
+        var day = new DayView(
+            NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
+            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(viewing.Today), [LaneViews.View(viewing, shown, today)]);
+        var standing = lane.Entries.Where(e => e.Told.Stretch.End > Now && !e.Told.AllDay && e.Told.Takes > TimeTaken.Free).OrderBy(e => e.Told.Stretch.Start).ToList();
+        var coming = standing.Where(e => e.Told.Stretch.Start < today.End).ToList();
+        var speakers = new SpeakersOf(store, [Viewer], Now).For(Viewer, isPrivate: false);
+        return new MineView(
+            LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), day,
+            [.. coming.Select(e => View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? View(viewing, lane, standing[0]) : null,
+            [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
+            Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer));
+    }
+
+    private static ComingView View(Viewing viewing, Lane lane, LaneEntry entry)
+    {
+        var told = entry.Told;
+        var (start, end) = (viewing.Zone.ToLocal(told.Stretch.Start), viewing.Zone.ToLocal(told.Stretch.End));
+        var isNow = told.Stretch.Contains(viewing.Now);
+        var day = start.Date == viewing.Today || isNow ? "" : $"{English.NearDay(start.Date, viewing.Today)} ";
+        var others = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).Distinct().Where(w => w != viewing.Person.Id).ToList() ?? [];
+        var people = viewing.Users(others);
+        var named = others.Select(o => people[o]).Where(u => u.Kind == UserKind.Person).ToList();
+        return new ComingView(
+            told.PublicId!, LaneViews.Id(told.RecurrenceId), told.Title!,
+            isNow ? $"now, to {English.Time(end.TimeOfDay)}" : $"{day}{English.Time(start.TimeOfDay)} to {English.Time(end.TimeOfDay)}", isNow, told.Place, told.Whole?.Link,
+            Leave(viewing, lane, entry), With(named), English.Word(told.Takes), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End));
+    }
+
+    private static string? With(IReadOnlyList<CalendarUser> people) => people.Count switch
+    {
+        0 => null,
+        > 3 => $"with {people[0].Name}, {people[1].Name} and {people.Count - 2} more",
+        _ => $"with {English.And([.. people.Select(p => p.Name)])}",
+    };
+
+    private static string? Leave(Viewing viewing, Lane lane, LaneEntry entry)
+    {
+        if (entry.Told.Stretch.Start <= viewing.Now) return null;
+        var way = LaneViews.WaysOn(viewing, lane).FirstOrDefault(w => ReferenceEquals(w.To, entry));
+        return way.Way is null ? null : $"leave at {English.Time(viewing.Zone.ToLocal(entry.Told.Stretch.Start - way.Way.Needed).TimeOfDay)}";
+    }
+
+    private static IReadOnlyList<HistoryRowView> Done(Viewing viewing)
+    {
+        var past = viewing.Store.Past(viewing.Person.Id, null, viewing.Now - DoneWithin, null, null, MostDone).Where(c => c.Actor != viewing.Person.Id).ToList();
+        if (past.Count == 0) return [];
+        var rows = new HistoryRows(viewing, viewing.Person, viewing.CalendarsOf([viewing.Person.Id])[viewing.Person.Id], past);
+        return [.. past.Select(rows.Row)];
+    }
+
+    private static IReadOnlyList<HolderView> Holders(Viewing viewing)
+    {
+        var grants = viewing.Store.GrantsIn([viewing.Person.Id]).Where(g => g.Receiver is not null && !g.IsOverAt(viewing.Now)).ToList();
+        var people = viewing.Users(grants.Select(g => g.Receiver!.Value));
+        var calendars = viewing.CalendarsOf([viewing.Person.Id]).GetValueOrDefault(viewing.Person.Id);
+        return [.. grants.OrderByDescending(g => g.Acting).ThenByDescending(g => g.Sight).ThenBy(g => people[g.Receiver!.Value].Name, StringComparer.Ordinal).Select(g => new HolderView(
+            g.Id, viewing.View(people[g.Receiver!.Value]), g.Sight, g.Acting,
+            $"may {English.Access(g.Terms, viewing.Person, viewing.Person, calendars?.NameOf(g))}{English.Dated(g.Terms, viewing.Person)}"))];
+    }
+}

@@ -1,0 +1,53 @@
+import { Link } from "@tanstack/react-router";
+import { giveAnswer } from "../../api/answer";
+import type { QueueRow } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+
+/** What waits for the reader's own answer or decision. */
+export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueRow) => void }) {
+  const { run } = useChanges();
+  return (
+    <section aria-labelledby="asked" className="mt-7">
+      <h2 id="asked" className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
+        Asked of you
+      </h2>
+      {rows.length === 0 && <p className="py-2 text-soft">Nothing waits for you.</p>}
+      <ul>
+        {rows.map((row) => (
+          <li key={row.key} aria-label={row.title} className="border-b border-rule py-2">
+            <p>
+              <span className="font-semibold">{row.title}</span>, {row.text}.
+            </p>
+            <p>
+              <Tone tone={row.tone}>{`${row.judgement.replace(/\.$/, "")}${row.tone === "plain" ? "" : "."}`}</Tone> {row.reason}
+            </p>
+            <p className="mt-1 flex gap-2 [&>*]:min-h-11">
+              {row.verb === "Answer" && row.entry ? (
+                (["accepted", "tentative", "declined"] as const).map((answer) => (
+                  <Button
+                    key={answer}
+                    look={answer === "accepted" ? "outlined" : "plain"}
+                    onClick={() => row.entry && run(giveAnswer(row.entry, row.for.id, row.occurrence, answer), `${row.title}: ${answer}.`)}
+                  >
+                    {{ accepted: "Accept", tentative: "Tentative", declined: "Decline" }[answer]}
+                  </Button>
+                ))
+              ) : row.entry ? (
+                <Button onClick={() => onOpen(row)}>Open the entry</Button>
+              ) : (
+                <Link
+                  to={row.judgement === "Access" ? "/access" : "/lanes"}
+                  className="flex items-center font-semibold text-sea underline underline-offset-4"
+                >
+                  {row.judgement === "Access" ? "Decide in Access" : "See the holds"}
+                </Link>
+              )}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -269,7 +269,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     }
 
     public IReadOnlyList<Entry> EntriesOf(long change, int limit) =>
-        [.. ById([.. Db.History.Where(h => h.ChangeId == change).Select(h => h.EntryId).Distinct().Take(limit)]).Values];
+        [.. ById([.. Db.History.Where(h => h.ChangeId == change).GroupBy(h => h.EntryId).Select(g => g.Key).OrderBy(id => id).Take(limit)]).Values];
 
     private DateTimeZone Zone(Entry entry) => Users([entry.Owner])[entry.Owner].HomeZone;
 

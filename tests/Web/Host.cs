@@ -106,10 +106,12 @@ internal sealed class Browser : IDisposable
 
     public Task<HttpResponseMessage> SendAsync(HttpMethod method, string path) => client.SendAsync(new HttpRequestMessage(method, path));
 
-    /// <summary>With the token of the session.</summary>
-    public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? content)
+    public async Task<string> ForgeryAsync() => (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;
+
+    /// <summary>With the token of the session, or another.</summary>
+    public async Task<HttpResponseMessage> SendAsync(HttpMethod method, string path, HttpContent? content, string? token = null)
     {
-        var forgery = (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;
+        var forgery = token ?? await ForgeryAsync();
         var request = new HttpRequestMessage(method, path) { Content = content };
         request.Headers.Add(Antiforgery.Header, forgery);
         return await client.SendAsync(request);

@@ -11,7 +11,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
   const another = page.getByRole("form", { name: "Keep another calendar" });
   await another.getByRole("textbox", { name: "Name" }).fill("Sea trials");
-  await another.getByRole("button", { name: "Keep it" }).click();
+  await another.getByRole("button", { name: "Keep the calendar" }).click();
   const kept = page.getByRole("listitem", { name: "Sea trials" });
   await kept.getByText(", nothing on it").waitFor();
   assert.deepEqual(await faults(page), []);

@@ -1,6 +1,7 @@
 // The running demo and a browser on it, for the tests and for the pictures.
 import { spawn } from "node:child_process";
-import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import assert from "node:assert/strict";
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -68,6 +69,39 @@ export async function openBrowser() {
   });
 }
 
+/** What stands privately in the demo, and who may know it: in no answer, live message, mail, log or file of anybody else. */
+const privately = [
+  { text: "Board papers", knownTo: /Noor|Maren/ },
+  { text: "Doctor", knownTo: /Noor|Maren/ },
+  { text: "School play", knownTo: /Noor|Desmond/ },
+  { text: "Dentist", knownTo: /Ines|Wiremu/ },
+];
+
+const leaks = [];
+
+/** Listens to everything that a page is sent, for what its reader may not know. */
+function listen(page, name) {
+  const hidden = privately.filter((p) => !p.knownTo.test(String(name)));
+  const look = (text, where) => leaks.push(...hidden.filter((p) => text.includes(p.text)).map((p) => `${p.text} to ${name} by ${where}`));
+  page.on("websocket", (socket) => socket.on("framereceived", (frame) => look(String(frame.payload), "a live message")));
+  page.on("response", async (response) => {
+    if (!response.url().includes("/api/")) return;
+    // What a page that has gone was sent cannot be read any more, and was not.
+    const text = await response.text().catch(() => "");
+    look(text, response.url());
+  });
+}
+
+/** What was written by the demo for somebody else's eyes: its log, and mail. */
+function lookAt(demo) {
+  const hidden = privately.map((p) => p.text);
+  const look = (text, where) => leaks.push(...hidden.filter((h) => text.includes(h)).map((h) => `${h} in ${where}`));
+  look(demo.output(), "the log");
+  const mail = join(demo.data, "simulation");
+  for (const file of existsSync(mail) ? readdirSync(mail, { recursive: true, withFileTypes: true }) : [])
+    if (file.isFile()) look(readFileSync(join(file.parentPath ?? file.path, file.name), "latin1"), file.name);
+}
+
 /** A browser and a demo for the tests of a file, which end with them. */
 export function withDemo(options) {
   const its = {};
@@ -77,7 +111,9 @@ export function withDemo(options) {
   after(async () => {
     await its.browser.close();
     await its.demo.stop();
+    lookAt(its.demo);
     its.demo.remove();
+    assert.deepEqual(leaks, []);
   });
   return its;
 }
@@ -92,6 +128,7 @@ export async function signIn(browser, address, name, options = {}) {
   const page = await context.newPage();
   page.setDefaultTimeout(30_000);
   page.wrong = [];
+  listen(page, name);
   page.on("pageerror", (error) => page.wrong.push(error.message));
   page.on("console", (message) => message.type() === "error" && page.wrong.push(message.text()));
   await page.goto(address);

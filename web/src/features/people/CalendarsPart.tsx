@@ -131,7 +131,7 @@ function Another({ who }: { who: Person }) {
         <CountsPart counts={counts} onChoose={setCounts} />.
       </span>
       <Button type="submit" look="outlined" disabled={!name.trim()}>
-        Keep it
+        Keep the calendar
       </Button>
     </form>
   );

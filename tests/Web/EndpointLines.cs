@@ -1,0 +1,181 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+
+namespace Corlin.Web.Tests;
+
+/// <summary>Every endpoint there is, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
+internal static class EndpointLines
+{
+    /// <summary>Stands in every text that she may not know.</summary>
+    public const string Canary = "canary";
+
+    private const HttpStatusCode Fine = HttpStatusCode.OK;
+    private const HttpStatusCode Empty = HttpStatusCode.NoContent;
+    private const HttpStatusCode Forbidden = HttpStatusCode.Forbidden;
+    private const HttpStatusCode Unknown = HttpStatusCode.NotFound;
+
+    /// <summary>Those that concern no calendar: the page, the session, the demo's own, what is described.</summary>
+    public static readonly HashSet<string> OfNoCalendar =
+    [
+        "GET /healthz", "GET /openapi/{documentName}.json", "GET /{*path:nonfile}", "HEAD /{*path:nonfile}", "GET /api/session", "POST /api/session", "DELETE /api/session",
+        "POST /api/session/code", "POST /api/welcome", "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
+    ];
+
+    /// <summary>Each endpoint, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
+    public static readonly Dictionary<string, (Func<Known, (string Path, object? Body)> Ask, HttpStatusCode Answer)> All = new()
+    {
+        ["GET /api/settings"] = (_ => ("/api/settings", null), Fine),
+        ["PUT /api/settings/{name}"] = (_ => ("/api/settings/as-list", new { value = true }), Empty),
+        ["GET /api/desk"] = (_ => ("/api/desk", null), Fine),
+        ["GET /api/lanes"] = (k => ($"/api/lanes?who={k.Owner}&view=working-days", null), Fine),
+        ["GET /api/years"] = (k => ($"/api/years?who={k.Owner}", null), Fine),
+        ["POST /api/no-go-weeks"] = (k => ("/api/no-go-weeks", new { inNameOf = k.Owner, date = "2027-04-05", weeks = 1, words = "x" }), Forbidden),
+        ["DELETE /api/no-go-weeks/{id:long}"] = (k => ($"/api/no-go-weeks/1?inNameOf={k.Owner}", null), Forbidden),
+        ["GET /api/zones"] = (_ => ("/api/zones?text=lis", null), Fine),
+        ["POST /api/marks"] = (k => ("/api/marks", new { lane = k.Owner, entries = new[] { k.Entry }, category = "x", reminder = "none" }), Unknown),
+        ["PUT /api/categories/{id:long}"] = (k => ("/api/categories/1", new { lane = k.Owner, name = "x", colour = 1, remove = false }), Forbidden),
+        ["GET /api/closures"] = (_ => ("/api/closures", null), Fine),
+        ["POST /api/closures"] = (_ => ("/api/closures", new { site = "Head office", first = "2027-04-05", last = "2027-04-05", words = "x" }), Forbidden),
+        ["DELETE /api/closures/{id:long}"] = (_ => ("/api/closures/1", null), Forbidden),
+        ["GET /api/reminders"] = (_ => ("/api/reminders", null), Fine),
+        // Whether there is such an entry is not told: a mark on one that may not be seen is never read.
+        ["POST /api/reminders"] = (k => ("/api/reminders", new { act = "dismiss", which = new[] { new { entry = k.Entry, occurrence = (string?)null, start = 1 } }, until = (long?)null }), Empty),
+        ["GET /api/people"] = (_ => ($"/api/people?text={Canary}", null), Fine),
+        ["GET /api/index"] = (_ => ($"/api/index?text={Canary}", null), Fine),
+        ["GET /api/people/{id}"] = (k => ($"/api/people/{k.Contact}", null), Unknown),
+        ["POST /api/people"] = (k => ("/api/people", new { kind = "person", inside = false, keptFor = k.Owner, said = new { name = "x", address = "x@x.example" } }), Forbidden),
+        ["PUT /api/people/{id}"] = (k => ($"/api/people/{k.Contact}", new { version = 1, said = new { name = "x" } }), Unknown),
+        ["DELETE /api/people/{id}"] = (k => ($"/api/people/{k.Contact}", null), Unknown),
+        ["POST /api/people/{id}/members"] = (k => ($"/api/people/{k.Group}/members", new { added = new[] { k.Other }, removed = Array.Empty<string>() }), Forbidden),
+        ["POST /api/people/file"] = (k => ($"/api/people/file?keptFor={k.Owner}", "text/csv"), Forbidden),
+        ["GET /api/find"] = (_ => ($"/api/find?text={Canary}", null), Fine),
+        ["POST /api/slots"] = (k => ("/api/slots", new { inNameOf = k.Owner, required = new[] { k.Owner }, optional = Array.Empty<string>(), minutes = 30, from = "2027-03-08", to = "2027-03-09" }), Forbidden),
+        ["POST /api/slots/chosen"] = (k => ("/api/slots/chosen", new { inNameOf = k.Owner, required = new[] { k.Owner }, optional = Array.Empty<string>(), start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, place = (string?)null, video = true }), Forbidden),
+        ["POST /api/meetings"] = (k => ("/api/meetings", new { inNameOf = k.Owner, title = "x", required = new[] { k.Owner }, optional = Array.Empty<string>(), start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, place = (string?)null, video = true, agenda = (string?)null, line = (string?)null, @private = false, repeats = (string?)null }), Forbidden),
+        ["POST /api/repeat"] = (k => ("/api/repeat", new { words = "every week", time = new { start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, people = new[] { k.Owner } }), Fine),
+        ["POST /api/line"] = (_ => ("/api/line", new { text = $"Tue 10:00 with Desmond about {"nothing"}" }), Fine),
+        ["GET /api/chase"] = (_ => ("/api/chase", null), Fine),
+        ["POST /api/meetings/{id}/proposal/accept"] = (k => ($"/api/meetings/{k.Meeting}/proposal/accept", new { occurrence = (string?)null, attendee = k.Owner }), Unknown),
+        ["POST /api/meetings/{id}/proposal/refuse"] = (k => ($"/api/meetings/{k.Meeting}/proposal/refuse", new { occurrence = (string?)null, attendee = k.Owner }), Unknown),
+        ["POST /api/meetings/{id}/go-on"] = (k => ($"/api/meetings/{k.Meeting}/go-on", new { occurrence = (string?)null }), Unknown),
+        ["GET /api/entries/{id}"] = (k => ($"/api/entries/{k.Entry}?lane={k.Owner}", null), Unknown),
+        ["POST /api/entries/{id}/answer"] = (k => ($"/api/entries/{k.Meeting}/answer", new { inNameOf = k.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposedStart = (long?)null, proposedEnd = (long?)null }), Forbidden),
+        ["POST /api/entries/{id}/change"] = (k => ($"/api/entries/{k.Entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" }, was = new { } }), Unknown),
+        ["POST /api/entries/{id}/cancel"] = (k => ($"/api/entries/{k.Entry}/cancel", new { occurrence = (string?)null, reach = "all" }), Unknown),
+        ["POST /api/appointments"] = (k => ("/api/appointments", new { inNameOf = k.Owner, title = "x", time = new { start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, place = (string?)null, takes = "firm", @private = false, repeats = (string?)null }), Forbidden),
+        ["POST /api/changes/{id:long}/undo"] = (k => ($"/api/changes/{k.Change}/undo", new { }), Unknown),
+        ["POST /api/entries/{id}/papers"] = (k => ($"/api/entries/{k.Entry}/papers?name=x.txt", "text/plain"), Unknown),
+        ["GET /api/entries/{id}/papers/{paper}"] = (k => ($"/api/entries/{k.Entry}/papers/1?lane={k.Owner}", null), Unknown),
+        ["DELETE /api/entries/{id}/papers/{paper}"] = (k => ($"/api/entries/{k.Entry}/papers/1", null), Unknown),
+        ["POST /api/calendars/{person}/file"] = (k => ($"/api/calendars/{k.Owner}/file", "text/calendar"), Forbidden),
+        ["GET /api/calendars/{person}/file"] = (k => ($"/api/calendars/{k.Owner}/file", null), Forbidden),
+        ["GET /api/work/{name}"] = (_ => ("/api/work/x", null), Fine),
+        ["GET /api/calendars/{person}/followed"] = (k => ($"/api/calendars/{k.Owner}/followed", null), Fine),
+        ["POST /api/calendars/{person}/followed"] = (k => ($"/api/calendars/{k.Owner}/followed", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),
+        ["PUT /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),
+        ["DELETE /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", null), Forbidden),
+        ["POST /api/calendars/{person}/followed/{id:long}/reading"] = (k => ($"/api/calendars/{k.Owner}/followed/1/reading", new { }), Forbidden),
+        ["GET /api/calendars/{person}/further"] = (k => ($"/api/calendars/{k.Owner}/further", null), Fine),
+        ["POST /api/calendars/{person}/further"] = (k => ($"/api/calendars/{k.Owner}/further", new { name = "x", counts = true }), Forbidden),
+        ["PUT /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", new { name = "x", counts = true }), Forbidden),
+        ["DELETE /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", null), Forbidden),
+        ["PUT /api/entries/{id}/calendar"] = (k => ($"/api/entries/{k.Entry}/calendar", new { calendar = k.Calendar }), Unknown),
+        ["GET /api/mine"] = (_ => ("/api/mine", null), Fine),
+        ["GET /api/handovers/"] = (_ => ("/api/handovers", null), Fine),
+        ["GET /api/handovers/cover"] = (k => ($"/api/handovers/cover?cover={k.Other}&first=2027-03-09", null), Fine),
+        ["GET /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
+        ["POST /api/handovers/"] = (k => ("/api/handovers", new { cover = k.Other, first = "2027-03-09", last = "2027-03-10", line = (string?)null, items = new[] { new { principal = k.Owner, key = (string?)null, entry = (string?)null, words = "x", promised = (string?)null, note = (string?)null } } }), Forbidden),
+        ["PUT /api/handovers/{id:long}/items/{item:long}"] = (k => ($"/api/handovers/{k.Handover}/items/1", new { note = "x" }), Unknown),
+        ["DELETE /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
+        ["GET /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", null), Forbidden),
+        ["POST /api/people/{id}/account/invitation"] = (k => ($"/api/people/{k.Owner}/account/invitation", new { }), Forbidden),
+        ["PUT /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", new { closed = true }), Forbidden),
+        ["DELETE /api/people/{id}/account/authenticator"] = (k => ($"/api/people/{k.Owner}/account/authenticator", null), Forbidden),
+        ["GET /api/account"] = (_ => ("/api/account", null), Fine),
+        ["POST /api/account/password"] = (_ => ("/api/account/password", new { old = "not this one", password = "long enough to keep" }), Forbidden),
+        ["POST /api/account/authenticator"] = (_ => ("/api/account/authenticator", new { }), Fine),
+        ["PUT /api/account/authenticator"] = (_ => ("/api/account/authenticator", new { code = "000000" }), HttpStatusCode.BadRequest),
+        ["POST /api/account/authenticator/removal"] = (_ => ("/api/account/authenticator/removal", new { password = "not this one" }), Forbidden),
+        ["GET /api/history"] = (k => ($"/api/history?who={k.Owner}", null), Unknown),
+        ["GET /api/history/file"] = (k => ($"/api/history/file?who={k.Owner}&entry={k.Entry}", null), Unknown),
+        ["GET /api/access/"] = (_ => ("/api/access", null), Fine),
+        ["GET /api/access/cells"] = (k => ($"/api/access/cells?row={k.Owner}&row=inside", null), Fine),
+        ["GET /api/access/grants"] = (k => ($"/api/access/grants?who={k.Other}&owner={k.Owner}", null), Unknown),
+        ["GET /api/access/as-seen"] = (k => ($"/api/access/as-seen?who={k.Other}&owner={k.Owner}", null), Unknown),
+        ["GET /api/access/readers"] = (k => ($"/api/access/readers?owner={k.Owner}", null), Empty),
+        ["POST /api/access/grants"] = (k => ("/api/access/grants", new { owner = k.Owner, receivers = new[] { k.Other }, terms = k.Terms, line = (string?)null, request = (long?)null }), Forbidden),
+        ["PUT /api/access/grants/{id:long}"] = (k => ($"/api/access/grants/{k.Grant}", new { owner = k.Owner, terms = k.Terms, line = (string?)null }), Unknown),
+        ["POST /api/access/grants/{id:long}/withdrawal"] = (k => ($"/api/access/grants/{k.Grant}/withdrawal", new { line = (string?)null }), Unknown),
+        ["POST /api/access/requests"] = (k => ("/api/access/requests", new { owner = k.Owner, terms = k.Terms, words = (string?)null, offer = (object?)null }), Fine),
+        ["DELETE /api/access/requests/{id:long}"] = (k => ($"/api/access/requests/{k.Request}", null), Unknown),
+        ["POST /api/access/requests/{id:long}/refusal"] = (k => ($"/api/access/requests/{k.Request}/refusal", new { line = (string?)null }), Forbidden),
+        ["DELETE /api/access/news/{id:long}"] = (_ => ("/api/access/news/1", null), Unknown),
+        ["GET /api/access/covers"] = (k => ($"/api/access/covers?away={k.Other}", null), Fine),
+        ["POST /api/access/covers"] = (k => ("/api/access/covers", new { away = k.Other, cover = k.Owner, first = "2027-04-05", last = "2027-04-06", line = (string?)null }), Forbidden),
+        ["PUT /api/access/defaults/{side}"] = (k => ("/api/access/defaults/inside", new { owner = k.Owner, sight = "whole", acting = "look" }), Forbidden),
+        ["PUT /api/access/ceilings/{side}"] = (_ => ("/api/access/ceilings/inside", new { sight = "whole", acting = "look", @private = true }), Forbidden),
+    };
+
+    /// <param name="Owner">Desmond.</param>
+    /// <param name="Other">Ruta, who holds something in his calendar.</param>
+    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover)
+    {
+        public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
+    }
+
+    public static HttpContent? Content(object? body) => body switch
+    {
+        null => null,
+        "text/csv" => new ByteArrayContent("name,address\nx,x@x.example\n"u8.ToArray()) { Headers = { ContentType = new("text/csv") } },
+        string type => new ByteArrayContent(Encoding.UTF8.GetBytes("BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n")) { Headers = { ContentType = new(type) } },
+        _ => JsonContent.Create(body),
+    };
+
+    /// <summary>What stands on Desmond's lane: an appointment, a private one and a meeting, every text of which is told by its canary.</summary>
+    public static async Task<Known> PrepareAsync(Host host)
+    {
+        using var noor = await host.SignInAsync(Host.Noor);
+        var (owner, other) = (await noor.PersonAsync("Desmond Oyelaran"), await noor.PersonAsync("Ruta Vaitkus"));
+        object Time(string start) => new { start, zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null };
+        var added = await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T12:00"), place = Canary, takes = "firm", @private = false, repeats = (string?)null });
+        await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T13:00"), place = Canary, takes = "firm", @private = true, repeats = (string?)null });
+        var arranged = await noor.DoAsync("/api/meetings", new
+        {
+            inNameOf = owner,
+            title = Canary,
+            required = new[] { other },
+            optional = Array.Empty<string>(),
+            start = "2027-03-09T15:00",
+            zone = "Europe/Lisbon",
+            minutes = 30,
+            place = Canary,
+            video = true,
+            agenda = Canary,
+            line = Canary,
+            @private = true,
+            repeats = (string?)null,
+        });
+        var contact = await noor.DoAsync("/api/people", new { kind = "person", inside = false, keptFor = owner, said = new { name = Canary, address = $"{Canary}@strand.example", note = Canary } });
+        await noor.DoAsync($"/api/calendars/{owner}/further", new { name = Canary, counts = true });
+        var calendar = Text((await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further")[0], "id");
+        await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T17:00"), place = Canary, takes = "firm", @private = false, repeats = (string?)null, calendar });
+        var handover = await noor.DoAsync("/api/handovers", new
+        {
+            cover = await noor.PersonAsync("Ines Quadros"),
+            first = "2027-03-08",
+            last = "2027-03-09",
+            line = Canary,
+            items = new[] { new { principal = owner, key = (string?)null, entry = (string?)null, words = Canary, promised = (string?)null, note = Canary } },
+        });
+        var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
+        var access = await noor.GetAsync("/api/access");
+        var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
+        return new Known(
+            owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64());
+    }
+
+    private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;
+}

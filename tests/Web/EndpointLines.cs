@@ -20,7 +20,7 @@ internal static class EndpointLines
     public static readonly HashSet<string> OfNoCalendar =
     [
         "GET /healthz", "GET /openapi/{documentName}.json", "GET /{*path:nonfile}", "HEAD /{*path:nonfile}", "GET /api/session", "POST /api/session", "DELETE /api/session",
-        "POST /api/session/code", "POST /api/welcome", "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
+        "POST /api/session/code", "POST /api/session/passkey/begun", "POST /api/session/passkey", "POST /api/welcome", "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
     ];
 
     /// <summary>Each endpoint, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
@@ -98,6 +98,10 @@ internal static class EndpointLines
         ["POST /api/account/authenticator"] = (_ => ("/api/account/authenticator", new { }), Fine),
         ["PUT /api/account/authenticator"] = (_ => ("/api/account/authenticator", new { code = "000000" }), HttpStatusCode.BadRequest),
         ["POST /api/account/authenticator/removal"] = (_ => ("/api/account/authenticator/removal", new { password = "not this one" }), Forbidden),
+        ["GET /api/account/passkeys"] = (_ => ("/api/account/passkeys", null), Fine),
+        ["POST /api/account/passkeys/begun"] = (_ => ("/api/account/passkeys/begun", new { }), Fine),
+        ["POST /api/account/passkeys"] = (_ => ("/api/account/passkeys", new { credential = "{}", name = "x" }), HttpStatusCode.BadRequest),
+        ["DELETE /api/account/passkeys/{id}"] = (_ => ("/api/account/passkeys/x", null), Unknown),
         ["GET /api/history"] = (k => ($"/api/history?who={k.Owner}", null), Unknown),
         ["GET /api/history/file"] = (k => ($"/api/history/file?who={k.Owner}&entry={k.Entry}", null), Unknown),
         ["GET /api/access/"] = (_ => ("/api/access", null), Fine),

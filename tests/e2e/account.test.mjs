@@ -46,7 +46,7 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await josh.getByRole("navigation", { name: "Places" }).waitFor();
 
   await josh.getByRole("button", { name: "Josh Ferrier", exact: true }).click();
-  await josh.getByRole("menuitem", { name: "Password and second factor" }).click();
+  await josh.getByRole("menuitem", { name: "Your way in" }).click();
   await josh.getByRole("button", { name: "Set up an authenticator" }).click();
   await josh.getByRole("img", { name: "The secret as a picture" }).waitFor();
   const secret = (await josh.getByText("or type this into it").locator("span").textContent()).replaceAll(" ", "");
@@ -81,4 +81,70 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await again.context().close();
   await context.close();
   await noor.context().close();
+});
+
+/** A machine that keeps passkeys and opens them for whoever sits at it. */
+async function withAuthenticator(page) {
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send("WebAuthn.enable");
+  const { authenticatorId } = await devtools.send("WebAuthn.addVirtualAuthenticator", {
+    options: {
+      protocol: "ctap2",
+      transport: "internal",
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  });
+  return (isVerified) => devtools.send("WebAuthn.setUserVerified", { authenticatorId, isUserVerified: isVerified });
+}
+
+test("a passkey is added, lets in without a password, and lets nobody in once it is taken away or the way in is closed", async () => {
+  // A passkey belongs to a name, and an address of numbers is none.
+  const address = its.demo.address.replace("127.0.0.1", "localhost");
+  const page = await signIn(its.browser, address, /Tomé Vidal/);
+  const opensFor = await withAuthenticator(page);
+  await page.goto(`${address}/account`);
+  await page.getByRole("textbox", { name: "What it is on" }).fill("this laptop");
+  await page.getByRole("button", { name: "Add a passkey" }).click();
+  const kept = page.getByRole("listitem", { name: "this laptop" });
+  await kept.waitFor();
+  assert.deepEqual(await faults(page), []);
+
+  const signOut = async () => {
+    await page.getByRole("button", { name: "Tomé Vidal", exact: true }).click();
+    await page.getByRole("menuitem", { name: "Sign out" }).click();
+    await page.getByRole("button", { name: "Use a passkey" }).waitFor();
+  };
+  await signOut();
+  await page.getByRole("button", { name: "Use a passkey" }).click();
+  await page.getByRole("navigation", { name: "Places" }).waitFor();
+
+  // Who cannot open it is not let in by having it.
+  await signOut();
+  await opensFor(false);
+  await page.getByRole("button", { name: "Use a passkey" }).click();
+  await page.getByText("No passkey was given.").waitFor();
+  await opensFor(true);
+
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor.goto(`${its.demo.address}/people?text=vidal`);
+  await noor.getByRole("button", { name: "Close it" }).click();
+  await noor.getByText("Tomé’s way in is closed.").waitFor();
+  await page.getByRole("button", { name: "Use a passkey" }).click();
+  await page.getByText("Too many tries.").waitFor();
+  await noor.getByRole("button", { name: "Open it again" }).click();
+  await noor.getByText("Tomé can sign in.").first().waitFor();
+  await page.getByRole("button", { name: "Use a passkey" }).click();
+  await page.getByRole("navigation", { name: "Places" }).waitFor();
+
+  await page.goto(`${address}/account`);
+  await kept.getByRole("button", { name: "Take it away" }).click();
+  await kept.waitFor({ state: "detached" });
+  await signOut();
+  await page.getByRole("button", { name: "Use a passkey" }).click();
+  await page.getByText("That passkey lets nobody in here.").waitFor();
+  await noor.context().close();
+  await page.context().close();
 });

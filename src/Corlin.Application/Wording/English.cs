@@ -215,6 +215,7 @@ public static partial class English
         RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
         RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
         RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
+        RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
         RefusalKind.OnMainOnly => "A meeting stands on the main calendar of who organises it. Nothing was changed.",
         RefusalKind.OutsideLooks => "Somebody outside can only look, and passes nothing on. Nothing was changed.",
         RefusalKind.NeverHolds => "That would have ended before it begins. Choose a later end.",

@@ -103,6 +103,9 @@ public enum RefusalKind
     PasswordTooShort,
     KeyNotHeld,
     CodeWrong,
+
+    /// <summary>A passkey that was not made here, for somebody else, or too late.</summary>
+    PasskeyNotTaken,
     PasswordWrong,
 
     /// <summary>A paper is too large, or none of those that are taken.</summary>

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -91,6 +92,15 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             a.HasIndex(x => x.PersonId).IsUnique();
             a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.PersonId).OnDelete(DeleteBehavior.Restrict);
+        });
+        // As the third version of Identity's own schema has it.
+        builder.Entity<IdentityUserPasskey<long>>(p =>
+        {
+            p.ToTable("AspNetUserPasskeys");
+            p.HasKey(x => x.CredentialId);
+            p.Property(x => x.CredentialId).HasMaxLength(1024);
+            p.OwnsOne(x => x.Data).ToJson();
+            p.HasOne<Account>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<UserRow>(u =>
         {

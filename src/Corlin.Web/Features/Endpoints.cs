@@ -25,6 +25,8 @@ internal static class Endpoints
         "GET /api/session",
         "POST /api/session",
         "POST /api/session/code",
+        "POST /api/session/passkey/begun",
+        "POST /api/session/passkey",
         "POST /api/welcome",
         "POST /api/setup",
         "GET /api/demo/sign-ins",
@@ -43,6 +45,7 @@ internal static class Endpoints
         SessionEndpoints.Map(api);
         SettingsEndpoints.Map(api);
         AccountEndpoints.Map(api);
+        PasskeyEndpoints.Map(api);
         DeskEndpoints.Map(api);
         LanesEndpoints.Map(api);
         ZonesEndpoints.Map(api);

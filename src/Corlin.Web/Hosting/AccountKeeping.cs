@@ -56,6 +56,8 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         await gate.RunAsync(new NoteAccount(actor, who, ChangeKind.SecondFactorRemoved));
         var account = await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
         await users.RemoveSecondFactorAsync(account);
+        // What was lost may be what the passkey was on.
+        await users.RemovePasskeysAsync(account);
     }
 
     private static bool IsClosed(Account account) => account.LockoutEnd > DateTimeOffset.UtcNow.AddYears(100);

@@ -18,6 +18,12 @@ internal static class AccountUsers
         return true;
     }
 
+    /// <summary>No passkey lets in any more.</summary>
+    public static async Task RemovePasskeysAsync(this UserManager<Account> users, Account account)
+    {
+        foreach (var passkey in await users.GetPasskeysAsync(account)) await users.RemovePasskeyAsync(account, passkey.CredentialId);
+    }
+
     /// <summary>The password alone lets in again, and the old secret of the authenticator holds no more.</summary>
     public static async Task RemoveSecondFactorAsync(this UserManager<Account> users, Account account)
     {

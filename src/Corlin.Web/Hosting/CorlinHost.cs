@@ -55,6 +55,7 @@ internal static class CorlinHost
         services.AddScoped<Accounts>();
         services.AddScoped<AccountKeeping>();
         services.AddScoped<OwnAccount>();
+        services.AddScoped<Passkeys>();
         services.AddSignalR();
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<ILiveUpdates>(s => s.GetRequiredService<LiveUpdates>());

@@ -29,6 +29,12 @@ internal static class SignIn
             .AddEntityFrameworkStores<CorlinDb>()
             .AddSignInManager()
             .AddDefaultTokenProviders();
+        services.Configure<IdentityPasskeyOptions>(o =>
+        {
+            // It is both factors only where it asks for a finger, a face or a number.
+            o.UserVerificationRequirement = "required";
+            o.ResidentKeyRequirement = "required";
+        });
         // Who is shut out is out within this time, whatever they have open.
         services.Configure<SecurityStampValidatorOptions>(o => o.ValidationInterval = TimeSpan.FromSeconds(5));
         services.AddScoped<IUserClaimsPrincipalFactory<Account>, WithPerson>();

@@ -84,6 +84,12 @@ export const handoverCoverQuery = (cover: string, first: string) =>
     enabled: cover !== "" && first !== "",
   });
 
+/** The passkeys that let one in. */
+export const passkeysQuery = queryOptions({
+  queryKey: ["account", "passkeys"],
+  queryFn: () => ask(client.GET("/api/account/passkeys")),
+});
+
 /** One's own page. */
 export const mineQuery = queryOptions({
   queryKey: ["calendars", "mine"],

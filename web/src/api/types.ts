@@ -71,3 +71,4 @@ export type Handover = Schemas["HandoverView"];
 export type HandedItem = Schemas["HandedItemView"];
 export type Mine = Schemas["MineView"];
 export type Coming = Schemas["ComingView"];
+export type Passkey = Schemas["PasskeyView"];

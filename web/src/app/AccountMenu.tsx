@@ -60,7 +60,7 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
             Reminders
           </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/account" })}>
-            Password and second factor
+            Your way in
           </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => setHelpOpen(true)}>
             All keys

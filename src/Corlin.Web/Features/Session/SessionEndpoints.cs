@@ -43,7 +43,7 @@ internal static class SessionEndpoints
     private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> CodeAsync(CodeRequest request, Accounts accounts) =>
         Answer(await accounts.SignInWithCodeAsync(request.Code), "That code is not right, or it is over.");
 
-    private static Results<Ok<SignedInView>, ProblemHttpResult> Answer(SignInOutcome outcome, string wrong) => outcome switch
+    internal static Results<Ok<SignedInView>, ProblemHttpResult> Answer(SignInOutcome outcome, string wrong) => outcome switch
     {
         SignInOutcome.SignedIn => TypedResults.Ok(new SignedInView(false)),
         SignInOutcome.NeedsCode => TypedResults.Ok(new SignedInView(true)),

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, Problem } from "../../api/client";
+import { canUsePasskeys, signInWithPasskey, wasLeft } from "../../api/passkey";
 import { signInsQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
@@ -46,6 +47,23 @@ export function SignIn({ demo }: { demo: boolean }) {
     }
   };
 
+  const byPasskey = async () => {
+    setBusy(true);
+    setError(undefined);
+    try {
+      await signInWithPasskey();
+      await queries.invalidateQueries();
+    } catch (e) {
+      setError(e instanceof Problem ? e.message : wasLeft(e) ? "No passkey was given." : "Signing in did not work. Try again.");
+      setBusy(false);
+    }
+  };
+  const passkey = canUsePasskeys() && (
+    <Button disabled={busy} onClick={() => void byPasskey()}>
+      Use a passkey
+    </Button>
+  );
+
   if (code !== undefined)
     return (
       <Welcome line="One more step: the code of your authenticator.">
@@ -69,6 +87,7 @@ export function SignIn({ demo }: { demo: boolean }) {
             <Button look="filled" type="submit" disabled={busy}>
               Sign in
             </Button>
+            {passkey}
             <Button
               look="plain"
               onClick={() => {
@@ -110,10 +129,11 @@ export function SignIn({ demo }: { demo: boolean }) {
             required
           />
           {error && <FieldError>{error}</FieldError>}
-          <div>
+          <div className="flex gap-2">
             <Button look="filled" type="submit" disabled={busy}>
               Sign in
             </Button>
+            {passkey}
           </div>
         </form>
         {demo && people.data && (

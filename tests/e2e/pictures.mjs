@@ -97,7 +97,7 @@ await shot(page, "chase");
 
 await page.goto(`${demo.address}/access`);
 await page.getByRole("gridcell", { name: /^Tomé Vidal, Maren Falk:/ }).click();
-await page.getByText("Tomé Vidal sees").waitFor();
+await page.getByText("Tomé Vidal sees").first().waitFor();
 await shot(page, "access");
 await page.keyboard.press("v");
 await page
@@ -113,6 +113,15 @@ await shot(page, "people");
 await page.goto(`${demo.address}/history`);
 await page.getByRole("heading", { level: 1 }).waitFor();
 await shot(page, "history");
+
+await page.goto(`${demo.address}/handover`);
+await page.getByRole("textbox", { name: "Note on Insurers, first talk" }).fill("Rosa decides by noon; Thursday suits her best.");
+await page.evaluate(() => document.activeElement?.blur());
+await shot(page, "handover");
+
+const maren = await signIn(browser, demo.address, /Maren Falk/, { viewport: { width: 390, height: 844 } });
+await maren.getByRole("heading", { name: "Asked of you" }).waitFor();
+await shot(maren, "mine");
 
 const dark = await signIn(browser, demo.address, /Noor Haddad/, {
   colorScheme: "dark",

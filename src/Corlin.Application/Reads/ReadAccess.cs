@@ -73,10 +73,18 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
         var held = viewing.Held.ToLookup(g => g.Owner);
         var owners = held.Where(own => viewing.Viewer.MaySpeakFor(own.Key) || own.Any(g => g.Terms.PassOn)).Select(own => own.Key).ToList();
         var users = viewing.Users(owners);
-        var calendars = viewing.CalendarsOf([.. owners, viewing.Person.Id]);
+        var calendars = Of(viewing, [.. owners, viewing.Person.Id]);
         return [.. owners.Where(calendars.ContainsKey).Select(o => users[o]).OrderBy(u => u.Kind).ThenBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)
             .Select(u => new Managed(u, [.. held[u.Id].Where(g => g.Terms.PassOn)], calendars[u.Id])),
             .. calendars.TryGetValue(viewing.Person.Id, out var own) ? [new Managed(viewing.Person, null, own)] : Array.Empty<Managed>()];
+    }
+
+    /// <summary>The calendars of each; rights on them are worked out only where somebody keeps more than one.</summary>
+    private static Dictionary<UserId, LaneCalendars> Of(Viewing viewing, IReadOnlyCollection<UserId> owners)
+    {
+        var keepMore = viewing.Store.FurtherOf(owners).Select(f => f.Owner).Distinct().ToList();
+        var known = viewing.CalendarsOf(keepMore);
+        return viewing.Store.MainCalendars(owners).ToDictionary(c => c.Key, c => known.GetValueOrDefault(c.Key) ?? new LaneCalendars(c.Key, c.Value, Rights.None, [], []));
     }
 
     private AccessCalendarView View(Viewing viewing, Managed calendar)

@@ -65,16 +65,24 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
             if (on.Key == receiver) continue;
             var holds = on.Any(g => g.HoldsAt(Now));
             // What only begins later is shown as it will be.
-            var counting = on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g with { Terms = g.Terms with { From = null } }).ToList();
-            Rights Of(CalendarId calendar) => Rights.Combine(counting.Where(g => g.IsOn(calendar)), inside, Now);
+            var counting = on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g.Terms.From is null ? g : g with { Terms = g.Terms with { From = null } }).ToList();
             var at = place[on.Key];
-            var rights = Of(calendars[at].Of.Main);
-            var beside = calendars[at].Of.Further.Where(f => f.Rights.Sight >= Sight.Headline && Of(f.Calendar.Calendar) is var there && (there.Sight, there.Acting, there.Private) != (rights.Sight, rights.Acting, rights.Private))
-                .Select(f => $"{Of(f.Calendar.Calendar).Sight} on {f.Calendar.Name}").ToList();
+            var rights = On(counting, calendars[at].Of.Main, inside);
             yield return new AccessCellView(
                 at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver),
-                beside.Count == 0 ? null : English.And(beside));
+                Beside(counting, calendars[at].Of, rights, inside));
         }
+    }
+
+    private Rights On(List<Grant> grants, CalendarId calendar, bool inside) => Rights.Combine(grants.Where(g => g.IsOn(calendar)), inside, Now);
+
+    /// <summary>What is held otherwise on further calendars, as far as the viewer knows these.</summary>
+    private string? Beside(List<Grant> grants, LaneCalendars calendars, Rights main, bool inside)
+    {
+        if (calendars.Further.IsEmpty) return null;
+        var beside = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headline).Select(f => (f.Calendar.Name, Rights: On(grants, f.Calendar.Calendar, inside)))
+            .Where(f => (f.Rights.Sight, f.Rights.Acting, f.Rights.Private) != (main.Sight, main.Acting, main.Private)).Select(f => $"{f.Rights.Sight} on {f.Name}").ToList();
+        return beside.Count == 0 ? null : English.And(beside);
     }
 
     private string? Ends(IEnumerable<Grant> grants, CalendarUser owner, bool holds)

@@ -138,6 +138,15 @@ public sealed class HandoverTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task An_entry_of_somebody_else_tells_nothing_by_being_handed_over()
+    {
+        var added = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Costing", World.Timed("2027-03-09T10:00"), null));
+        var made = await HandOver(new HandedItem(world.Maren.Id, "mend-x", added.PublicId, null, null, null));
+        await world.Do(new CancelEntry(world.Tome.Id, added.PublicId, null, Core.Editing.Reach.All));
+        Assert.Equal("It no longer waits.", (await One(world.Noor, made.Number)).For.Single().Items.Single().Words);
+    }
+
+    [Fact]
     public async Task It_is_shown_for_a_week_after_the_last_day()
     {
         await HandOver(Promise("x"));

@@ -27,7 +27,7 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
         public HttpStatusCode OnCalendar(int acting) => Acting >= acting ? Done : Refused;
     }
 
-    /// <summary>What is done, how it is asked, and what comes of it. Each has entries of its own.</summary>
+    /// <summary>What is done, how it is asked, and what comes of it.</summary>
     private sealed record Act(string Name, Func<Things, (HttpMethod Method, string Path, object Body)> Ask, Func<Held, HttpStatusCode> Answer);
 
     private sealed record Things(string Owner, string Entry, string Private, string Meeting, string PrivateMeeting, string Asked, string Other, string Further);
@@ -73,16 +73,20 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
         var wrong = new List<string>();
         foreach (var ((sight, acting), at) in Access.Pairs.Select((p, i) => (p, i)))
         {
-            foreach (var isPrivate in new[] { false, true })
+            // Who reads no title reads no private one either.
+            foreach (var isPrivate in sight is "headline" or "whole" ? new[] { false, true } : [false])
             {
                 await noor.WithdrawAllAsync(owner, viewer);
                 await noor.GrantAsync(owner, viewer, Access.Terms(sight, acting, isPrivate));
                 var held = new Held(Array.IndexOf(["nothing", "outline", "headline", "whole"], sight), Array.IndexOf(["look", "add", "change", "speakFor"], acting), isPrivate);
+                Things? things = null;
                 foreach (var act in Acts)
                 {
-                    var (method, path, body) = act.Ask(await ThingsAsync(noor, tome, owner, other, further));
+                    var (method, path, body) = act.Ask(things ??= await ThingsAsync(noor, tome, owner, other, further));
                     var response = await ana.SendAsync(method, path, EndpointLines.Content(body));
                     var expected = act.Answer(held);
+                    // What was done to one of them must not help the next.
+                    if (response.IsSuccessStatusCode) things = null;
                     if (response.StatusCode != expected) wrong.Add($"{at}: {act.Name} with {held}: {(int)response.StatusCode}, not {(int)expected}: {await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}");
                 }
             }

@@ -8,7 +8,7 @@ namespace Corlin.Web.Tests;
 /// </summary>
 public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
 {
-    private const int Rounds = 12;
+    private const int Rounds = 8;
     private const string Day = "2027-03-10";
 
     /// <summary>What stands on Desmond's lane. Every text of the headline holds one mark, every text beyond it another.</summary>

@@ -38,7 +38,8 @@ public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, Local
         var words = item.Words?.Trim();
         if (item.Key is null ? words is not { Length: > 0 and <= Handover.LongestNote } : item.Key.Length > LongestKey) throw new RefusedException(RefusalKind.BadInput, "items", words);
         if (item.Note?.Length > Handover.LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", item.Note);
-        var entry = item.Entry is { } id ? session.Entry(id)?.Id : null;
+        // What became of an entry is told by the rights on the principal's lane, so it must stand there.
+        var entry = item.Entry is { } id && session.Entry(id) is { } found && found.StandsWith(item.Principal) ? found.Id : (EntryId?)null;
         return new HandoverItem(0, item.Principal, item.Key, entry, item.Key is null ? words : null, item.Promised, Blank(item.Note));
     }
 

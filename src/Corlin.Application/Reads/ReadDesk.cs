@@ -45,15 +45,22 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         IReadOnlyList<CalendarUser> people = viewing.Principals is { Count: > 0 } principals ? principals : [viewing.Person];
         var ahead = new Stretch(today.Start, viewing.Zone.Day(viewing.Today.PlusDays(LookAheadDays)).End);
         var lanes = Lanes.Read(viewing, people, ahead);
-        var day = new DayView(
-            NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
-            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(viewing.Today), [.. lanes.Select(l => LaneViews.View(viewing, Within(l, today), today))]);
+        var day = Today(viewing, lanes);
         var queue = DeskQueue.Build(viewing, lanes);
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(
             LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
             Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing),
             ReadHandovers.Heads(viewing));
+    }
+
+    /// <summary>Today, with what of some lanes stands in it.</summary>
+    internal static DayView Today(Viewing viewing, IReadOnlyList<Lane> lanes)
+    {
+        var today = viewing.Zone.Day(viewing.Today);
+        return new DayView(
+            NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
+            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(viewing.Today), [.. lanes.Select(l => LaneViews.View(viewing, Within(l, today), today))]);
     }
 
     private static Lane Within(Lane lane, Stretch day) => lane with

@@ -58,9 +58,6 @@ public sealed record ReadHistory(
             past.Count > Limit ? told[^1].Id : null);
     }
 
-    private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, LaneCalendars calendars)
-    {
-        var stands = entry.Owner == owner.Id || entry.Participations.Any(p => p.Who == owner.Id);
-        return stands && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, calendars.RightsFor).After?.Whole is not null;
-    }
+    private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, LaneCalendars calendars) =>
+        entry.StandsWith(owner.Id) && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, calendars.RightsFor).After?.Whole is not null;
 }

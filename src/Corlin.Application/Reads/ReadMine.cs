@@ -43,20 +43,11 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
         var today = viewing.Zone.Day(viewing.Today);
         var ahead = new Stretch(today.Start, viewing.Zone.Day(viewing.Today.PlusDays(LookAheadDays)).End);
         var lane = Lanes.Read(viewing, [viewing.Person], ahead)[0];
-        var shown = lane with
-        {
-            Entries = [.. lane.Entries.Where(e => e.Told.Stretch.Overlaps(today))],
-            Absences = [.. lane.Absences.Where(a => a.Stretch.Overlaps(today))],
-            Hours = lane.Hours.Intersect(StretchSet.Of([today])),
-        };
-        var day = new DayView(
-            NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
-            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(viewing.Today), [LaneViews.View(viewing, shown, today)]);
         var standing = lane.Entries.Where(e => e.Told.Stretch.End > Now && !e.Told.AllDay && e.Told.Takes > TimeTaken.Free).OrderBy(e => e.Told.Stretch.Start).ToList();
         var coming = standing.Where(e => e.Told.Stretch.Start < today.End).ToList();
         var speakers = new SpeakersOf(store, [Viewer], Now).For(Viewer, isPrivate: false);
         return new MineView(
-            LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), day,
+            LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), ReadDesk.Today(viewing, [lane]),
             [.. coming.Select(e => View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? View(viewing, lane, standing[0]) : null,
             [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
             Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer));

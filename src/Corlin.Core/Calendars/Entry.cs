@@ -111,6 +111,9 @@ public sealed record Entry
         return new LaneMark(lane);
     }
 
+    /// <summary>Whether it is somebody's own or they are asked to it, and so stands, or stood, on their lane.</summary>
+    public bool StandsWith(UserId who) => Owner == who || Participations.Any(p => p.Who == who);
+
     /// <summary>The occurrences (null for the whole) for which the organiser goes on without those who have not accepted.</summary>
     public ImmutableArray<LocalDateTime?> GoesOn { get; init; } = [];
 

@@ -26,8 +26,7 @@ public sealed record CoverFor(UserId Actor, UserId Away, UserId Cover, LocalDate
         if (Last < First) throw new RefusedException(RefusalKind.EndBeforeStart, "last");
         if (Period.DaysBetween(First, Last) > MostDays) throw new RefusedException(RefusalKind.BadInput, "last");
         if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
-        var people = session.Users([Away, Cover]);
-        if (Away == Cover || !people.TryGetValue(Cover, out var cover) || cover is not { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.PersonUnknown, "cover");
+        var cover = session.MustCover(Away, Cover);
         var changes = new List<long>();
         var left = new List<UserId>();
         foreach (var (owner, held) in Covering.Held(session, Away).Where(h => h.Owner.Id != Cover))

@@ -123,7 +123,7 @@ internal static class Grants
     {
         null => null,
         Reads.CalendarChoiceView.MainId => session.CalendarOf(owner),
-        _ => (session.FurtherOf([owner]).FirstOrDefault(f => f.PublicId == publicId) ?? throw new RefusedException(RefusalKind.NotFound, "calendar")).Calendar,
+        _ => session.MustKeepCalendar(owner, publicId).Calendar,
     };
 
     /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>

@@ -25,7 +25,7 @@ public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, Local
         if (Last < First) throw new RefusedException(RefusalKind.EndBeforeStart, "last");
         if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
         if (Items.Count > Handover.MostItems) throw new RefusedException(RefusalKind.TooMany, "items", Handover.MostItems.ToString(CultureInfo.InvariantCulture));
-        if (Cover == Actor || !session.Users([Cover]).TryGetValue(Cover, out var cover) || cover is not { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.PersonUnknown, "cover");
+        session.MustCover(Actor, Cover);
         foreach (var principal in Items.Select(i => i.Principal).Distinct()) session.MustSpeakFor(Actor, principal);
         var items = Items.Select(i => Item(session, i)).ToList();
         var change = session.Begin(ChangeKind.HandedOver, Actor, Actor, null);

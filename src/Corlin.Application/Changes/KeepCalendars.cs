@@ -35,9 +35,8 @@ public sealed record ChangeCalendar(UserId Actor, UserId InNameOf, string Calend
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        var kept = session.FurtherOf([InNameOf]);
-        var stands = kept.FirstOrDefault(f => f.PublicId == Calendar) ?? throw new RefusedException(RefusalKind.NotFound);
-        var name = CalendarNames.Checked(kept.Where(f => f != stands), Name);
+        var stands = session.MustKeepCalendar(InNameOf, Calendar);
+        var name = CalendarNames.Checked(session.FurtherOf([InNameOf]).Where(f => f != stands), Name);
         var change = session.Begin(ChangeKind.CalendarChanged, Actor, InNameOf, rights.Grant);
         session.Keep(stands with { Name = name, Counts = Counts });
         return change;
@@ -51,7 +50,7 @@ public sealed record RemoveCalendar(UserId Actor, UserId InNameOf, string Calend
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        var stands = session.FurtherOf([InNameOf]).FirstOrDefault(f => f.PublicId == Calendar) ?? throw new RefusedException(RefusalKind.NotFound);
+        var stands = session.MustKeepCalendar(InNameOf, Calendar);
         var change = session.Begin(ChangeKind.CalendarRemoved, Actor, InNameOf, rights.Grant);
         session.KeepNoMore(stands);
         return change;

@@ -25,10 +25,19 @@ internal static class RightToAct
     public static CalendarId MustFindCalendar(this IChangeSession session, UserId actor, UserId owner, string? publicId)
     {
         if (publicId is null) return session.CalendarOf(owner);
-        var further = session.FurtherOf([owner]).FirstOrDefault(f => f.PublicId == publicId);
-        if (further is null || session.RightsOn(actor, owner, further.Calendar).Acting < Acting.Add) throw new RefusedException(RefusalKind.NotFound, "calendar");
-        return further.Calendar;
+        var further = session.MustKeepCalendar(owner, publicId);
+        return session.RightsOn(actor, owner, further.Calendar).Acting >= Acting.Add ? further.Calendar : throw new RefusedException(RefusalKind.NotFound, "calendar");
     }
+
+    /// <summary>A further calendar of somebody's by its public id.</summary>
+    /// <exception cref="RefusedException">They keep none of that id.</exception>
+    public static FurtherCalendar MustKeepCalendar(this IChangeSession session, UserId owner, string publicId) =>
+        session.FurtherOf([owner]).FirstOrDefault(f => f.PublicId == publicId) ?? throw new RefusedException(RefusalKind.NotFound, "calendar");
+
+    /// <summary>Somebody inside who can cover for another.</summary>
+    /// <exception cref="RefusedException">They are outside, no person, or who is away themselves.</exception>
+    public static CalendarUser MustCover(this IChangeSession session, UserId away, UserId cover) =>
+        cover != away && session.Users([cover]).TryGetValue(cover, out var who) && who is { Inside: true, Kind: UserKind.Person } ? who : throw new RefusedException(RefusalKind.PersonUnknown, "cover");
 
     /// <summary>A meeting that the actor may change: they organise it or speak for who does.</summary>
     /// <exception cref="RefusedException">There is none that they may know of, or it is not theirs to change.</exception>
@@ -199,6 +208,7 @@ internal static class RightToAct
     /// <exception cref="RefusedException">It stands on a calendar that is kept no longer.</exception>
     private static Rights RightsFor(this IChangeSession session, UserId actor, Entry entry)
     {
+        // Who organises from outside has no calendar here.
         if (actor == entry.Owner && entry.Kind == EntryKind.Meeting) return Rights.Own;
         var main = session.CalendarOf(entry.Owner);
         // What is kept elsewhere follows the main one.

@@ -40,39 +40,40 @@ public sealed record ReadHandover(UserId Viewer, long Id, Instant Now)
         var people = viewing.Users([handover.Away, handover.Cover, .. handover.Items.Select(i => i.Principal)]);
         var principals = viewing.Principals.ToDictionary(p => p.Id);
         var told = handover.Items.Where(i => principals.ContainsKey(i.Principal)).GroupBy(i => i.Principal).ToList();
+        var calendars = viewing.CalendarsOf([.. told.Select(g => g.Key)]);
         var open = OpenItems.Read(viewing, [.. told.Select(g => principals[g.Key])]).ToDictionary(r => r.Key);
         return new HandoverView(
             handover.Number, viewing.View(people[handover.Away]), viewing.View(people[handover.Cover]),
-            ReadHandovers.Heads(viewing).FirstOrDefault(h => h.Id == Id)?.Words ?? "", LocalDatePattern.Iso.Format(handover.First), LocalDatePattern.Iso.Format(handover.Last), handover.Line,
+            ReadHandovers.Words(viewing, handover, people), LocalDatePattern.Iso.Format(handover.First), LocalDatePattern.Iso.Format(handover.Last), handover.Line,
             handover.Away == Viewer,
-            [.. told.Select(g => new HandedForView(viewing.View(principals[g.Key]), [.. g.Select(i => Item(viewing, handover, principals[g.Key], i, open))]))],
-            handover.Items.Length - told.Sum(g => g.Count()), Meanwhile(viewing, handover, [.. told.Select(g => principals[g.Key])]));
+            [.. told.Select(g => new HandedForView(viewing.View(principals[g.Key]), [.. g.Select(i => Item(viewing, handover, principals[g.Key], calendars[g.Key], i, open))]))],
+            handover.Items.Length - told.Sum(g => g.Count()), Meanwhile(viewing, handover, [.. told.Select(g => principals[g.Key])], calendars));
     }
 
-    private static HandedItemView Item(Viewing viewing, Handover handover, CalendarUser principal, HandoverItem item, Dictionary<string, QueueRow> open)
+    private static HandedItemView Item(
+        Viewing viewing, Handover handover, CalendarUser principal, LaneCalendars calendars, HandoverItem item, Dictionary<string, QueueRow> open)
     {
         var waits = item.Key is { } key ? open.GetValueOrDefault(key) : null;
-        var words = item.Words ?? (waits is null ? Became(viewing, handover, principal, item) : "");
+        var words = item.Words ?? (waits is null ? Became(viewing, handover, principal, calendars, item) : "");
         var promised = item.Promised is { } by ? $"promised by {English.NearDay(by, viewing.Today)}" : null;
         return new HandedItemView(item.Number, waits, words, item.Key is null, promised, item.Note, item.Back);
     }
 
     /// <summary>What became of what no longer waits, as far as the viewer may know the entry.</summary>
-    private static string Became(Viewing viewing, Handover handover, CalendarUser principal, HandoverItem item)
+    private static string Became(Viewing viewing, Handover handover, CalendarUser principal, LaneCalendars calendars, HandoverItem item)
     {
         if (item.Entry is not { } entry) return "It no longer waits.";
         var last = viewing.Store.PastOf(entry, null, 1).Where(c => c.At >= handover.At).ToList();
-        var calendars = viewing.CalendarsOf([principal.Id])[principal.Id];
         if (last.Count == 0) return "It no longer waits.";
         var row = new HistoryRows(viewing, principal, calendars, last).Row(last[0]);
         return $"{row.By.Name} {row.Words}, {English.ShortDay(viewing.Zone.ToLocal(last[0].At).Date)} {row.Time}.";
     }
 
-    private static IReadOnlyList<MeanwhileView> Meanwhile(Viewing viewing, Handover handover, IReadOnlyList<CalendarUser> principals)
+    private static IReadOnlyList<MeanwhileView> Meanwhile(
+        Viewing viewing, Handover handover, IReadOnlyList<CalendarUser> principals, Dictionary<UserId, LaneCalendars> calendars)
     {
         var away = viewing.Users([handover.Away])[handover.Away];
         var until = away.HomeZone.AtStartOfDay(handover.Last.PlusDays(1)).ToInstant();
-        var calendars = viewing.CalendarsOf([.. principals.Select(p => p.Id)]);
         var done = principals.Select(p => (Who: p, Past: viewing.Store.Past(p.Id, handover.Cover, handover.At, until, null, MostDone))).Where(p => p.Past.Count > 0);
         return [.. done.Select(p =>
         {

@@ -39,7 +39,7 @@ public sealed record ReadHandovers(UserId Viewer, Instant Now)
         return [.. standing.Select(h => new HandoverHeadView(h.Number, viewing.View(people[h.Away]), viewing.View(people[h.Cover]), Words(viewing, h, people), viewing.Today > h.Last))];
     }
 
-    private static string Words(Viewing viewing, Handover handover, IReadOnlyDictionary<UserId, CalendarUser> people)
+    internal static string Words(Viewing viewing, Handover handover, IReadOnlyDictionary<UserId, CalendarUser> people)
     {
         var (away, cover) = (people[handover.Away], people[handover.Cover]);
         var things = English.Count(handover.Items.Length, "thing", "things");

@@ -35,7 +35,7 @@ internal sealed class Passkeys(UserManager<Account> users, SignInManager<Account
     {
         var account = await MustFindAsync(who);
         if (name.Trim() is not { Length: > 0 and <= LongestName } called) throw new RefusedException(RefusalKind.BadInput, "name", name);
-        if (await MadeAsync(credential) is not { Succeeded: true, Passkey: { } made, UserEntity: { } entity } || entity.Id != $"{account.Id}") throw new RefusedException(RefusalKind.PasskeyNotTaken);
+        if (await BegunAsync(signIn.PerformPasskeyAttestationAsync(credential)) is not { Succeeded: true, Passkey: { } made, UserEntity: { } entity } || entity.Id != $"{account.Id}") throw new RefusedException(RefusalKind.PasskeyNotTaken);
         made.Name = called;
         if (!(await users.AddOrUpdatePasskeyAsync(account, made)).Succeeded) throw new RefusedException(RefusalKind.PasskeyNotTaken);
         await signIn.RefreshSignInAsync(account);
@@ -55,7 +55,7 @@ internal sealed class Passkeys(UserManager<Account> users, SignInManager<Account
     /// <summary>Signs in whose passkey it is. It is both factors: what one has, and what opens it.</summary>
     public async Task<SignInOutcome> SignInAsync(string credential)
     {
-        if (await GivenAsync(credential) is not { Succeeded: true, Passkey: { IsUserVerified: true } passkey, User: { } account }) return SignInOutcome.Wrong;
+        if (await BegunAsync(signIn.PerformPasskeyAssertionAsync(credential)) is not { Succeeded: true, Passkey: { IsUserVerified: true } passkey, User: { } account }) return SignInOutcome.Wrong;
         if (await users.IsLockedOutAsync(account)) return SignInOutcome.LockedOut;
         // It counts how often it was used; one that counts back was copied.
         if (!(await users.AddOrUpdatePasskeyAsync(account, passkey)).Succeeded) return SignInOutcome.Wrong;
@@ -63,24 +63,12 @@ internal sealed class Passkeys(UserManager<Account> users, SignInManager<Account
         return SignInOutcome.SignedIn;
     }
 
-    private async Task<PasskeyAttestationResult?> MadeAsync(string credential)
+    /// <summary>What came of it; null where nothing was asked for before.</summary>
+    private static async Task<T?> BegunAsync<T>(Task<T> act) where T : class
     {
         try
         {
-            return await signIn.PerformPasskeyAttestationAsync(credential);
-        }
-        // Nothing was asked for before.
-        catch (InvalidOperationException)
-        {
-            return null;
-        }
-    }
-
-    private async Task<PasskeyAssertionResult<Account>?> GivenAsync(string credential)
-    {
-        try
-        {
-            return await signIn.PerformPasskeyAssertionAsync(credential);
+            return await act;
         }
         catch (InvalidOperationException)
         {

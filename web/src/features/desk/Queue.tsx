@@ -1,8 +1,8 @@
 import { useEffect, useRef } from "react";
 import type { QueueRow } from "../../api/types";
+import { Judged } from "../../lane/Judged";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
-import { Tone } from "../../ui/Tone";
 
 interface Props {
   rows: QueueRow[];
@@ -40,7 +40,7 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen }: Props) {
                 {`, ${row.text}`}
               </button>
               <span className="truncate" title={`${row.judgement} ${row.reason}`}>
-                <Tone tone={row.tone}>{`${row.judgement.replace(/\.$/, "")}${row.tone === "plain" ? "" : "."}`}</Tone> {row.reason}
+                <Judged row={row} />
               </span>
               {isChosen && (
                 <span className="absolute top-0 right-6 bottom-px flex items-center gap-1 bg-water pl-3">

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { QueueRow } from "../../api/types";
-import { Tone } from "../../ui/Tone";
+import { Judged } from "../../lane/Judged";
 
 interface Props {
   row: QueueRow;
@@ -20,8 +20,7 @@ export function Waiting({ row, dim = false, children }: Props) {
       <p className="flex min-w-[340px] flex-1 gap-x-3">
         <span className="w-16 shrink-0 font-semibold text-soft">{row.verb}</span>
         <span className="min-w-0">
-          <span className="font-semibold">{row.title}</span>, {row.text}.{" "}
-          <Tone tone={row.tone}>{`${row.judgement.replace(/\.$/, "")}${row.reason && row.tone !== "plain" ? "." : ""}`}</Tone> {row.reason}
+          <span className="font-semibold">{row.title}</span>, {row.text}. <Judged row={row} />
         </span>
       </p>
       <div className="flex w-[420px] flex-wrap items-baseline gap-x-3 max-[1000px]:w-full max-[1000px]:pl-[76px]">{children}</div>

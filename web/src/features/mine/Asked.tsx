@@ -1,9 +1,9 @@
 import { Link } from "@tanstack/react-router";
 import { giveAnswer } from "../../api/answer";
 import type { QueueRow } from "../../api/types";
+import { Judged } from "../../lane/Judged";
 import { useChanges } from "../../app/changes";
 import { Button } from "../../ui/Button";
-import { Tone } from "../../ui/Tone";
 
 /** What waits for the reader's own answer or decision. */
 export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueRow) => void }) {
@@ -21,7 +21,7 @@ export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueR
               <span className="font-semibold">{row.title}</span>, {row.text}.
             </p>
             <p>
-              <Tone tone={row.tone}>{`${row.judgement.replace(/\.$/, "")}${row.tone === "plain" ? "" : "."}`}</Tone> {row.reason}
+              <Judged row={row} />
             </p>
             <p className="mt-1 flex gap-2 [&>*]:min-h-11">
               {row.verb === "Answer" && row.entry ? (

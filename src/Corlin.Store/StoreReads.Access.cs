@@ -66,15 +66,36 @@ internal partial class StoreReads
     public IReadOnlyList<UserId> GroupsOf(UserId member)
     {
         if (groupsOf.TryGetValue(member, out var known)) return known;
-        var found = new HashSet<long>();
-        long[] level = [member.Value];
+        return groupsOf[member] = [.. GroupsOf([member])[member]];
+    }
+
+    public ILookup<UserId, UserId> GroupsOf(IReadOnlyCollection<UserId> members)
+    {
+        var above = new Dictionary<long, long[]>();
+        long[] level = [.. members.Select(m => m.Value).Distinct()];
         for (var depth = 0; level.Length > 0 && depth < DeepestGroup; depth++)
         {
             var inside = level;
-            level = [.. Db.Memberships.Where(m => inside.Contains(m.UserId) && m.EndedById == null).Select(m => m.GroupId).Distinct().AsEnumerable().Where(found.Add)];
+            var found = Db.Memberships.Where(m => inside.Contains(m.UserId) && m.EndedById == null).Select(m => new { m.UserId, m.GroupId }).AsEnumerable()
+                .ToLookup(m => m.UserId, m => m.GroupId);
+            foreach (var who in inside) above[who] = [.. found[who].Distinct()];
+            level = [.. found.SelectMany(g => g).Distinct().Where(g => !above.ContainsKey(g))];
         }
 
-        return groupsOf[member] = [.. found.Select(g => new UserId(g))];
+        return members.Distinct().SelectMany(m => AllAbove(m.Value, above).Select(g => (Member: m, Group: new UserId(g)))).ToLookup(g => g.Member, g => g.Group);
+    }
+
+    private static HashSet<long> AllAbove(long member, Dictionary<long, long[]> above)
+    {
+        var all = new HashSet<long>();
+        var next = new Queue<long>([member]);
+        while (next.TryDequeue(out var one))
+        {
+            foreach (var group in above.GetValueOrDefault(one) ?? [])
+                if (all.Add(group)) next.Enqueue(group);
+        }
+
+        return all;
     }
 
     public ILookup<UserId, UserId> EveryoneIn(IReadOnlyCollection<UserId> groups)

@@ -31,6 +31,12 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.Id);
     }
 
+    public IReadOnlyDictionary<string, CalendarUser> Users(IReadOnlyCollection<string> publicIds)
+    {
+        if (publicIds.Count == 0) return ReadOnlyDictionary<string, CalendarUser>.Empty;
+        return Db.People.AsNoTracking().Where(u => publicIds.Contains(u.PublicId)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.PublicId);
+    }
+
     public bool IsAdministrator(UserId who) => Db.People.Where(p => p.Id == who.Value).Select(p => p.Administrator).FirstOrDefault();
 
     public IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners)

@@ -49,7 +49,7 @@ public static class StoreServices
     internal static void Configure(DbContextOptionsBuilder options, string database)
     {
         var connection = new SqliteConnectionStringBuilder { DataSource = database, ForeignKeys = true, DefaultTimeout = 30 };
-        options.UseSqlite(connection.ToString()).AddInterceptors(new Pragmas());
+        options.UseSqlite(connection.ToString(), sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter)).AddInterceptors(new Pragmas());
     }
 
     /// <summary>A commit is on the disk when it returns.</summary>

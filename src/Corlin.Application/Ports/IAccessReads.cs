@@ -28,6 +28,9 @@ public interface IAccessReads
     /// <summary>The groups in which somebody is, also through others.</summary>
     IReadOnlyList<UserId> GroupsOf(UserId member);
 
+    /// <summary>The groups in which some people are, also through others, by member.</summary>
+    ILookup<UserId, UserId> GroupsOf(IReadOnlyCollection<UserId> members);
+
     /// <summary>Everybody in some groups, also through others, by group.</summary>
     ILookup<UserId, UserId> EveryoneIn(IReadOnlyCollection<UserId> groups);
 

@@ -18,6 +18,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads
 
     IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids);
 
+    /// <summary>Those who are there, by their public id.</summary>
+    IReadOnlyDictionary<string, CalendarUser> Users(IReadOnlyCollection<string> publicIds);
+
     /// <summary>Whether somebody manages people and places.</summary>
     bool IsAdministrator(UserId who);
 

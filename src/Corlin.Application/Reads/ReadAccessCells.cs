@@ -21,7 +21,8 @@ public sealed record AccessCellView(int Calendar, Sight Sight, Acting Acting, bo
 /// <param name="Rows">The rows, at most <see cref="Most"/>; those beyond are left out.</param>
 public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, Instant Now)
 {
-    public const int Most = 25;
+    /// <summary>What a window of usual height shows, with what it draws beyond its edge.</summary>
+    public const int Most = 16;
 
     public IReadOnlyList<AccessCellsView> Run(ICalendarReads store)
     {
@@ -34,9 +35,9 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
         var owners = calendars.Select(c => c.Who.Id).ToList();
         var place = owners.Select((o, i) => (o, i)).ToDictionary(o => o.o, o => o.i);
         var asked = Rows.Take(Most).ToList();
-        var people = asked.Where(k => k is not ("inside" or "outside")).Select(viewing.Store.User).OfType<CalendarUser>().ToDictionary(u => u.PublicId);
-        var groupsOf = people.Values.Where(u => u.Kind == UserKind.Person).ToDictionary(u => u.Id, u => viewing.Store.GroupsOf(u.Id));
-        var grants = viewing.Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.Values.SelectMany(g => g))], asked.Count > people.Count)
+        var people = viewing.Store.Users([.. asked.Where(k => k is not ("inside" or "outside"))]);
+        var groupsOf = viewing.Store.GroupsOf([.. people.Values.Where(u => u.Kind == UserKind.Person).Select(u => u.Id)]);
+        var grants = viewing.Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.SelectMany(g => g))], asked.Count > people.Count)
             .Where(g => !g.IsOverAt(Now)).ToList();
         var defaults = grants.Where(g => g.Receiver is null).ToLookup(g => g.Inside);
         var held = grants.Where(g => g.Receiver is not null).ToLookup(g => g.Receiver!.Value);
@@ -45,11 +46,9 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
             "inside" => [.. Cells(calendars, defaults[true], place, true, null)],
             "outside" => [.. Cells(calendars, defaults[false], place, false, null)],
             _ when people.TryGetValue(key, out var who) =>
-                [.. Own(who, place), .. Cells(calendars, held[who.Id].Concat(Groups(who).SelectMany(g => held[g])), place, who.Inside, who.Id)],
+                [.. Own(who, place), .. Cells(calendars, held[who.Id].Concat(groupsOf[who.Id].SelectMany(g => held[g])), place, who.Inside, who.Id)],
             _ => [],
         }))];
-
-        IReadOnlyList<UserId> Groups(CalendarUser who) => groupsOf.GetValueOrDefault(who.Id) ?? [];
     }
 
     private static IEnumerable<AccessCellView> Own(CalendarUser who, Dictionary<UserId, int> place)

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using NodaTime;
@@ -9,9 +10,10 @@ namespace Corlin.Core.Access;
 /// <summary>What a viewer may know of an entry on a lane. Only <see cref="Disclosure"/> makes one.</summary>
 public sealed record DisclosedEntry
 {
-    internal DisclosedEntry()
-    {
-    }
+    private readonly Occurrence? told;
+    private WholeEntry? whole;
+
+    internal DisclosedEntry(Occurrence? told = null) => this.told = told;
 
     public required Stretch Stretch { get; init; }
 
@@ -55,11 +57,21 @@ public sealed record DisclosedEntry
     /// <summary>What is noted about it on this lane; it follows the grant on the lane alone, whoever takes part. Null where that does not tell it.</summary>
     public LaneMark? Mark { get; init; }
 
-    /// <summary>Everything else, with Whole only.</summary>
-    public WholeEntry? Whole { get; init; }
+    /// <summary>Everything else, with Whole only. Written out where it is asked for: most reads look at times and titles.</summary>
+    public WholeEntry? Whole => told is null ? null : whole ??= WholeEntry.Of(told);
 }
 
 /// <summary>What only Whole tells.</summary>
 public sealed record WholeEntry(
     UserId Organiser, UserId MadeBy, ImmutableArray<Participation> Attendees, string? Link, string? Agenda, string? Line,
-    MeetingStatus Status, bool Agreed, string? HoldRequest, Instant? LapsesAt, int Version, string Zone);
+    MeetingStatus Status, bool Agreed, string? HoldRequest, Instant? LapsesAt, int Version, string Zone)
+{
+    internal static WholeEntry Of(Occurrence occurrence)
+    {
+        var entry = occurrence.Entry;
+        return new WholeEntry(
+            entry.Owner, entry.MadeBy, Agreement.For(entry, occurrence.RecurrenceId), entry.Link, entry.Agenda, entry.Line,
+            entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
+            entry.Time is TimedEntry timed ? timed.Zone : "");
+    }
+}

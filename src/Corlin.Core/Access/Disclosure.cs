@@ -34,7 +34,7 @@ public static class Disclosure
 
         var allDay = occurrence.Time is AllDayEntry;
         if (sight == Sight.Outline) return new DisclosedEntry { Stretch = occurrence.Stretch, Takes = takes, Sight = sight, Withheld = withheld, AllDay = allDay };
-        return new DisclosedEntry
+        return new DisclosedEntry(sight == Sight.Whole ? occurrence : null)
         {
             Stretch = occurrence.Stretch,
             Takes = takes,
@@ -50,7 +50,6 @@ public static class Disclosure
             Rule = entry.Rule,
             WhyNot = Deciding.WhyNotChange(entry, viewer.Person, entry.Kind == EntryKind.Meeting ? viewer.OnOrganiser(entry.Owner) : rights),
             Mark = rights.SeesMarks ? entry.MarkOn(lane) : null,
-            Whole = sight == Sight.Whole ? Whole(occurrence) : null,
         };
     }
 
@@ -110,13 +109,4 @@ public static class Disclosure
         takesPart && (own is not { OwnPrivate: true } || viewer.StandsFor(lane, true));
 
     private static Sight Least(Sight one, Sight other) => one < other ? one : other;
-
-    private static WholeEntry Whole(Occurrence occurrence)
-    {
-        var entry = occurrence.Entry;
-        return new WholeEntry(
-            entry.Owner, entry.MadeBy, Agreement.For(entry, occurrence.RecurrenceId), entry.Link, entry.Agenda, entry.Line,
-            entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
-            entry.Time is TimedEntry timed ? timed.Zone : "");
-    }
 }

@@ -1,30 +1,13 @@
-import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { lazy, Suspense } from "react";
-import { Problem } from "../api/client";
 import { deskQuery, sessionQuery, wasSignedIn } from "../api/queries";
 import { Wait } from "../ui/Wait";
 import { ChangesProvider } from "./changes";
 import { KeysProvider } from "./keys";
+import { queries } from "./queryClient";
 import { router } from "./router";
 import { useTheme } from "./theme";
-
-const queries = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 10_000,
-      retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
-    },
-  },
-});
-
-// A session that has ended shows the sign-in again.
-queries.getQueryCache().subscribe((event) => {
-  if (event.type !== "updated" || event.action.type !== "error") return;
-  const error: unknown = event.action.error;
-  if (error instanceof Problem && error.status === 401 && event.query.queryKey[0] !== "session")
-    void queries.invalidateQueries({ queryKey: ["session"] });
-});
 
 const SignIn = lazy(() => import("../features/signin/SignIn").then((m) => ({ default: m.SignIn })));
 const FirstPassword = lazy(() => import("../features/signin/FirstPassword").then((m) => ({ default: m.FirstPassword })));

@@ -1,6 +1,7 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
-import { lanesSpans, type LanesSpan } from "../api/queries";
+import { accessQuery, chaseQuery, handoversQuery, lanesSpans, mineQuery, type LanesSpan } from "../api/queries";
 import { Home } from "./Home";
+import { queries } from "./queryClient";
 import { Shell } from "./Shell";
 
 const root = createRootRoute({
@@ -24,6 +25,14 @@ const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
 const OwnAccount = lazyRouteComponent(() => import("../features/account/OwnAccount"), "OwnAccount");
+
+// What a place shows is asked for together with its code, not after it.
+const reads = {
+  access: () => void queries.prefetchQuery(accessQuery),
+  chase: () => void queries.prefetchQuery(chaseQuery),
+  handover: () => void queries.prefetchQuery(handoversQuery),
+  mine: () => void queries.prefetchQuery(mineQuery),
+};
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
@@ -51,6 +60,7 @@ const chase = createRoute({
   getParentRoute: () => root,
   path: "/chase",
   component: Chase,
+  loader: reads.chase,
   validateSearch: (search): { meeting?: string } => (text(search.meeting) ? { meeting: text(search.meeting) as string } : {}),
 });
 
@@ -58,6 +68,7 @@ const access = createRoute({
   getParentRoute: () => root,
   path: "/access",
   component: Access,
+  loader: reads.access,
   validateSearch: (search): { who?: string; owner?: string } => ({
     ...(text(search.who) ? { who: text(search.who) as string } : {}),
     ...(text(search.owner) ? { owner: text(search.owner) as string } : {}),
@@ -92,10 +103,11 @@ const handover = createRoute({
   getParentRoute: () => root,
   path: "/handover",
   component: Handover,
+  loader: reads.handover,
   validateSearch: (search): { id?: number } => (typeof search.id === "number" ? { id: search.id } : {}),
 });
 
-const mine = createRoute({ getParentRoute: () => root, path: "/mine", component: Mine });
+const mine = createRoute({ getParentRoute: () => root, path: "/mine", component: Mine, loader: reads.mine });
 
 const account = createRoute({ getParentRoute: () => root, path: "/account", component: OwnAccount });
 

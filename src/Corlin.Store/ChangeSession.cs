@@ -112,24 +112,6 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         }
     }
 
-    private void SendAgain(long change)
-    {
-        foreach (var message in Db.Outbox.Where(o => o.ChangeId == change && o.SentAt == null).OrderBy(o => o.Id).ToList())
-            Send(JsonSerializer.Deserialize<OutboxMessage>(message.Body, Texts.Json)!);
-    }
-
-    public void Send(OutboxMessage message)
-    {
-        Db.Outbox.Add(new OutboxRow
-        {
-            ChangeId = Current.Id,
-            MessageId = FormattableString.Invariant($"{Current.Id}.{messages++}.{Current.At.ToUnixTimeMilliseconds()}@corlin.example"),
-            NotBefore = Now + TimeOfUndo,
-            Body = JsonSerializer.Serialize(message, Texts.Json),
-        });
-        Db.SaveChanges();
-    }
-
     public bool TakeIn(string messageKey)
     {
         if (Db.TakenIn.Find(messageKey) is not null) return false;

@@ -13,16 +13,31 @@ public sealed class Outbox(IDbContextFactory<CorlinDb> factory, WriteGate gate) 
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var rows = await db.Outbox.AsNoTracking()
-            .Where(o => o.SentAt == null && o.WithdrawnAt == null && o.NotBefore <= now)
+            .Where(o => o.SentAt == null && o.WithdrawnAt == null && o.GivenUpAt == null && o.NotBefore <= now)
             .OrderBy(o => o.NotBefore).ThenBy(o => o.Id).Take(limit).ToListAsync(cancel);
-        return [.. rows.Select(r => new WaitingMessage(r.Id, r.MessageId, JsonSerializer.Deserialize<OutboxMessage>(r.Body, Texts.Json)!))];
+        return [.. rows.Select(r => new WaitingMessage(r.Id, r.MessageId, JsonSerializer.Deserialize<OutboxMessage>(r.Body, Texts.Json)!, r.Failures))];
     }
 
-    public Task SentAsync(long id, Instant at, CancellationToken cancel = default) => gate.WriteAsync(
+    public Task SentAsync(long id, Instant at, WrittenMail? written, CancellationToken cancel = default) => gate.WriteAsync(
         async db =>
         {
             var row = await db.Outbox.SingleAsync(o => o.Id == id, cancel);
             row.SentAt = at;
+            if (written is null || await db.Mails.SingleOrDefaultAsync(m => m.OutboxId == id, cancel) is not { } mail) return;
+            (mail.Text, mail.Settled) = (written.Text, true);
+            if (row.Failures > 0) mail.At = at;
+            db.MailSources.Add(new MailSourceRow { MailId = mail.Id, Source = written.Source });
+        },
+        cancel);
+
+    public Task FailedAsync(long id, string reason, Instant now, Instant? again, CancellationToken cancel = default) => gate.WriteAsync(
+        async db =>
+        {
+            var row = await db.Outbox.SingleAsync(o => o.Id == id, cancel);
+            row.Failures++;
+            row.Failure = reason;
+            if (again is { } later) row.NotBefore = later;
+            else row.GivenUpAt = now;
         },
         cancel);
 }

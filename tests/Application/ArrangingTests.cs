@@ -179,6 +179,9 @@ public sealed class ArrangingTests : IAsyncLifetime
         await Assert.ThrowsAsync<AggregateException>(world.SendDue);
         Assert.Single(world.Post.Notices);
         world.Post.Broken = false;
+        // Not before a minute is over.
+        Assert.Equal(0, await world.SendDue());
+        world.Advance(60);
         Assert.Equal(1, await world.SendDue());
     }
 

@@ -66,13 +66,19 @@ public sealed class CorrespondentTests : IAsyncLifetime
     [Fact]
     public async Task The_same_message_handed_over_twice_is_delivered_once()
     {
-        await world.Arrange(with: [world.Lakshmi]);
+        var made = await world.Arrange(with: [world.Lakshmi]);
         world.Advance(10);
         var due = (await world.Outbox.DueAsync(world.Now, 10, TestContext.Current.CancellationToken)).Single();
-        var loop = Loop();
-        await loop.SendAsync(due.MessageId, due.Message.Mail!, TestContext.Current.CancellationToken);
-        await loop.SendAsync(due.MessageId, due.Message.Mail!, TestContext.Current.CancellationToken);
+        var written = world.Post.Write(due.MessageId, due.Message.Mail!);
+        await Loop().SendAsync(written, TestContext.Current.CancellationToken);
+        await Loop().SendAsync(written, TestContext.Current.CancellationToken);
         Assert.Single(folder.Sent());
+        await Until(20);
+        Assert.Equal(1, (await world.Entry(made.PublicId)).Participations.Single(p => p.Who == world.Lakshmi.Id).Version);
+        // As after a stop between the answer and the mark that it went out.
+        await Loop().SendAsync(written, TestContext.Current.CancellationToken);
+        await Until(20);
+        Assert.Equal(1, (await world.Entry(made.PublicId)).Participations.Single(p => p.Who == world.Lakshmi.Id).Version);
     }
 
     [Fact]
@@ -100,7 +106,7 @@ public sealed class CorrespondentTests : IAsyncLifetime
 
     private async Task Round()
     {
-        await new OutboxWorker(world.Outbox, Loop(), Loop()).RunDueAsync(world.Now);
+        await new OutboxWorker(world.Outbox, world.Post, Loop(), Loop()).RunDueAsync(world.Now);
         await People().RunDueAsync(world.Now);
         await new MailIntake(folder, world.Gate).RunDueAsync(world.Now);
     }

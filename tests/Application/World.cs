@@ -5,9 +5,11 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
+using Corlin.Interchange.Mail;
 using Corlin.Simulation;
 using Corlin.Store;
 using Microsoft.Extensions.DependencyInjection;
+using MimeKit;
 using NodaTime;
 
 namespace Corlin.Application.Tests;
@@ -99,7 +101,7 @@ public sealed class World : IAsyncDisposable
 
     public void Advance(int seconds) => Clock.StopAt(Now + Duration.FromSeconds(seconds));
 
-    public Task<int> SendDue() => new OutboxWorker(Outbox, Post, Post).RunDueAsync(Now);
+    public Task<int> SendDue() => new OutboxWorker(Outbox, Post, Post, Post).RunDueAsync(Now);
 
     public async ValueTask DisposeAsync()
     {
@@ -130,18 +132,41 @@ public sealed class Announced : ILiveUpdates
 }
 
 /// <summary>Remembers what left the outbox; it can be made to fail.</summary>
-public sealed class Post : IMailCarrier, INoticeCarrier
+public sealed class Post : IMailWriter, IMailCarrier, INoticeCarrier
 {
+    private readonly Dictionary<string, OutgoingMail> written = [];
+    private readonly Dictionary<string, Letter> letters = [];
+
     public List<OutgoingMail> Mail { get; } = [];
+
+    public List<Letter> Letters { get; } = [];
 
     public List<Notice> Notices { get; } = [];
 
     public bool Broken { get; set; }
 
-    public Task SendAsync(string messageId, OutgoingMail mail, CancellationToken cancel = default)
+    /// <summary>Said of every message; null where it is taken over.</summary>
+    public UndeliverableException? Refusing { get; set; }
+
+    public WrittenMail Write(string messageId, OutgoingMail mail)
+    {
+        written[messageId] = mail;
+        return Bytes(messageId, mail.SentBy ?? mail.Organiser, mail.To, mail.Subject, SchedulingWriter.Words(mail), SchedulingWriter.ToMime(mail, messageId));
+    }
+
+    public WrittenMail Write(string messageId, Letter letter)
+    {
+        letters[messageId] = letter;
+        return Bytes(
+            messageId, letter.From, letter.To, letter.Subject, letter.Text, LetterWriter.ToMime(messageId, letter.From, letter.To, letter.Subject, letter.Text, letter.Stamp, letter.Answers));
+    }
+
+    public Task SendAsync(WrittenMail mail, CancellationToken cancel = default)
     {
         if (Broken) throw new IOException("The line is down.");
-        Mail.Add(mail);
+        if (Refusing is not null) throw Refusing;
+        if (written.TryGetValue(mail.MessageId, out var message)) Mail.Add(message);
+        else Letters.Add(letters[mail.MessageId]);
         return Task.CompletedTask;
     }
 
@@ -149,5 +174,12 @@ public sealed class Post : IMailCarrier, INoticeCarrier
     {
         Notices.Add(notice);
         return Task.CompletedTask;
+    }
+
+    private static WrittenMail Bytes(string messageId, Mailbox from, Mailbox to, string subject, string text, MimeMessage message)
+    {
+        using var stream = new MemoryStream();
+        message.WriteTo(stream);
+        return new WrittenMail(messageId, from, to, subject, text, stream.ToArray());
     }
 }

@@ -65,7 +65,7 @@ public class SchedulingMailTests
     public async Task Who_is_no_longer_asked_is_told_so_alone_and_the_meeting_is_not_cancelled()
     {
         var mail = await Delivered(SchedulingWriter.ToMime(
-            Invitation with { Method = SchedulingMethod.Cancel, Uninvited = true, Attendees = [Invitation.Attendees[0]], RecurrenceId = new LocalDateTime(2027, 3, 16, 12, 0) }, "m1@corlin.example"));
+            Invitation with { Subject = "Without you: Insurers, renewal terms", Method = SchedulingMethod.Cancel, Uninvited = true, Attendees = [Invitation.Attendees[0]], RecurrenceId = new LocalDateTime(2027, 3, 16, 12, 0) }, "m1@corlin.example"));
         var text = Unfold(CalendarPart(mail).Text);
         Assert.Contains("METHOD:CANCEL", text, StringComparison.Ordinal);
         Assert.Contains("RECURRENCE-ID;TZID=Europe/Lisbon:20270316T120000", text, StringComparison.Ordinal);

@@ -89,6 +89,13 @@ internal static class EndpointLines
         ["POST /api/handovers/"] = (k => ("/api/handovers", new { cover = k.Other, first = "2027-03-09", last = "2027-03-10", line = (string?)null, items = new[] { new { principal = k.Owner, key = (string?)null, entry = (string?)null, words = "x", promised = (string?)null, note = (string?)null } } }), Forbidden),
         ["PUT /api/handovers/{id:long}/items/{item:long}"] = (k => ($"/api/handovers/{k.Handover}/items/1", new { note = "x" }), Unknown),
         ["DELETE /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
+        ["GET /api/mails/"] = (_ => ($"/api/mails?text={Canary}", null), Fine),
+        ["GET /api/mails/{id:long}"] = (k => ($"/api/mails/{k.Mail}", null), Unknown),
+        ["GET /api/mails/{id:long}/source"] = (k => ($"/api/mails/{k.Mail}/source", null), Unknown),
+        ["POST /api/mails/{id:long}/sending"] = (k => ($"/api/mails/{k.Mail}/sending", new { }), Unknown),
+        ["POST /api/mails/{id:long}/settling"] = (k => ($"/api/mails/{k.Mail}/settling", new { }), Unknown),
+        ["POST /api/mails/{id:long}/answer"] = (k => ($"/api/mails/{k.Mail}/answer", new { text = "x" }), Unknown),
+        ["POST /api/meetings/{id}/letters"] = (k => ($"/api/meetings/{k.Meeting}/letters", new { occurrence = (string?)null, circle = "everyone", subject = "x", text = "x" }), Unknown),
         ["GET /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", null), Forbidden),
         ["POST /api/people/{id}/account/invitation"] = (k => ($"/api/people/{k.Owner}/account/invitation", new { }), Forbidden),
         ["PUT /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", new { closed = true }), Forbidden),
@@ -124,7 +131,7 @@ internal static class EndpointLines
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover)
+    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -145,11 +152,12 @@ internal static class EndpointLines
         object Time(string start) => new { start, zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null };
         var added = await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T12:00"), place = Canary, takes = "firm", @private = false, repeats = (string?)null });
         await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T13:00"), place = Canary, takes = "firm", @private = true, repeats = (string?)null });
+        var contact = await noor.DoAsync("/api/people", new { kind = "person", inside = false, keptFor = owner, said = new { name = Canary, address = $"{Canary}@strand.example", note = Canary } });
         var arranged = await noor.DoAsync("/api/meetings", new
         {
             inNameOf = owner,
             title = Canary,
-            required = new[] { other },
+            required = new[] { other, Text(contact, "id") },
             optional = Array.Empty<string>(),
             start = "2027-03-09T15:00",
             zone = "Europe/Lisbon",
@@ -161,7 +169,7 @@ internal static class EndpointLines
             @private = true,
             repeats = (string?)null,
         });
-        var contact = await noor.DoAsync("/api/people", new { kind = "person", inside = false, keptFor = owner, said = new { name = Canary, address = $"{Canary}@strand.example", note = Canary } });
+        var mail = (await noor.GetAsync($"/api/mails?of={owner}&text={Canary}")).GetProperty("mails")[0].GetProperty("id").GetInt64();
         await noor.DoAsync($"/api/calendars/{owner}/further", new { name = Canary, counts = true });
         var calendar = Text((await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further")[0], "id");
         await noor.DoAsync("/api/appointments", new { inNameOf = owner, title = Canary, time = Time("2027-03-09T17:00"), place = Canary, takes = "firm", @private = false, repeats = (string?)null, calendar });
@@ -178,7 +186,7 @@ internal static class EndpointLines
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64());
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail);
     }
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;

@@ -25,7 +25,7 @@ public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms,
         // Who asks anew asks for that alone.
         foreach (var before in waiting.Where(r => r.Owner == Owner)) session.Close(before);
         session.Ask(new AccessRequest(0, Actor, Owner, Terms, Words, session.Now));
-        if (Offer is not null) session.Grant(Actor, null, Owner, owner.Inside, Offer, Words, AccessNewsKind.Granted);
+        if (Offer is not null) session.Grant(Actor, Actor, null, Owner, owner.Inside, Offer, Words, AccessNewsKind.Granted);
         return change;
     }
 }

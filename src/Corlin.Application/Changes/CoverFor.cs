@@ -43,7 +43,7 @@ public sealed record CoverFor(UserId Actor, UserId Away, UserId Cover, LocalDate
             long? by = null;
             foreach (var (calendar, one) in terms) by = session.MustGrant(Actor, owner.Id, one, cover.Inside, calendar);
             changes.Add(session.Begin(ChangeKind.AccessGranted, Actor, owner.Id, by));
-            foreach (var (calendar, one) in terms) session.Grant(owner.Id, calendar, Cover, cover.Inside, one, Line, AccessNewsKind.Granted);
+            foreach (var (calendar, one) in terms) session.Grant(Actor, owner.Id, calendar, Cover, cover.Inside, one, Line, AccessNewsKind.Granted);
         }
 
         return changes.Count > 0 ? new Covered(changes, left) : throw new RefusedException(RefusalKind.MayNotGrant);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Corlin.Application.Ports;
+using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
@@ -37,7 +38,7 @@ public sealed record GrantAccess(
             // What would take more away than the actor may give is not theirs to replace.
             foreach (var grant in replaced) session.MustPassOn(Actor, Owner, grant.Terms, calendar);
             foreach (var grant in replaced) session.End(grant);
-            session.Grant(Owner, calendar, receiver, receivers[receiver].Inside, Terms, Line, replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted);
+            session.Grant(Actor, Owner, calendar, receiver, receivers[receiver].Inside, Terms, Line, replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted);
         }
 
         Answered(session);
@@ -65,7 +66,7 @@ public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, s
         session.MustGrant(Actor, stands.Owner, Terms, stands.Inside, stands.Calendar);
         var change = session.Begin(ChangeKind.AccessChanged, Actor, stands.Owner, by);
         session.End(stands);
-        session.Grant(stands.Owner, stands.Calendar, stands.Receiver, stands.Inside, Terms, Line, AccessNewsKind.Changed);
+        session.Grant(Actor, stands.Owner, stands.Calendar, stands.Receiver, stands.Inside, Terms, Line, AccessNewsKind.Changed);
         return change;
     }
 }
@@ -84,7 +85,7 @@ public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, S
             session.End(stands);
         }
 
-        session.Grant(Owner, null, null, Inside, terms, null, AccessNewsKind.Changed);
+        session.Grant(Actor, Owner, null, null, Inside, terms, null, AccessNewsKind.Changed);
         return change;
     }
 }
@@ -100,7 +101,7 @@ public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = nul
         if (stands.Receiver is not { } receiver) throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.AccessWithdrawn, Actor, stands.Owner, by);
         session.End(stands);
-        if (receiver != Actor) session.Tell(new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now) { On = session.NameOf(stands.Owner, stands.Calendar) });
+        if (receiver != Actor) session.TellOfAccess(new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now) { By = Actor, On = session.NameOf(stands.Owner, stands.Calendar) });
         return change;
     }
 }
@@ -127,13 +128,28 @@ internal static class Grants
     };
 
     /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>
-    public static void Grant(this IChangeSession session, UserId owner, CalendarId? calendar, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
+    public static void Grant(this IChangeSession session, UserId actor, UserId owner, CalendarId? calendar, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
     {
         var given = session.Give(new Grant(0, owner, calendar, receiver, inside, terms));
         if (receiver is not { } to) return;
         var on = session.NameOf(owner, calendar);
-        session.Tell(new AccessNews(0, kind, to, owner, terms, line, session.Now) { On = on });
+        session.TellOfAccess(new AccessNews(0, kind, to, owner, terms, line, session.Now) { By = actor, On = on });
         if (terms.Until is { } until) session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
+    }
+
+    /// <summary>Tells who receives it on their Desk, and who is outside by mail too: they seldom have one.</summary>
+    public static void TellOfAccess(this IChangeSession session, AccessNews news)
+    {
+        session.Tell(news);
+        var people = session.Users([news.To, news.Owner, news.By]);
+        var (to, owner, by) = (people[news.To], people[news.Owner], people[news.By]);
+        IEnumerable<CalendarUser> receivers = to.Kind == UserKind.Group ? session.Users(session.EveryoneIn([to.Id])[to.Id]).Values : [to];
+        var way = news.Kind == AccessNewsKind.Withdrawn ? null : $"/lanes?who={owner.PublicId}";
+        foreach (var outside in receivers.Where(r => r is { Inside: false, Kind: UserKind.Person, Address.Length: > 0 }))
+        {
+            var (subject, text) = English.AccessLetter(news, owner, by, outside);
+            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(by), Telling.Box(outside), subject, text, session.Now, way)), new MailAbout(owner.Id, null, false));
+        }
     }
 
     /// <summary>What one of somebody's calendars is called, empty for the main one; null for all.</summary>

@@ -15,6 +15,9 @@ public enum Received
     /// <summary>It answers an older state of the meeting.</summary>
     Outdated,
 
+    /// <summary>It is filed with the message that it answers in words.</summary>
+    Filed,
+
     /// <summary>It waits in the pile: not from who it says, or about nothing known.</summary>
     Waits,
 }

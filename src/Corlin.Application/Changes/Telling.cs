@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Words;
@@ -22,7 +23,7 @@ internal static class Telling
             // Who acts knows already.
             else if (to.Id != actor && Method(effect.Kind) is { } method)
             {
-                session.Send(new OutboxMessage(Mail(meeting, effect, method, to, actor, people, session.Now), null));
+                session.Send(new OutboxMessage(Mail(meeting, effect, method, to, actor, people, session.Now), null), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
             }
         }
     }
@@ -59,10 +60,11 @@ internal static class Telling
         var attendees = uninvited
             ? [new AddressedAttendee(Box(to), AttendeeRole.Required, Answer.None)]
             : Agreement.For(meeting, effect.RecurrenceId).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
-        return new OutgoingMail(
+        var mail = new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
             occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, meeting.Line, attendees, effect.RecurrenceId,
             effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited);
+        return mail with { Subject = English.Subject(mail) };
     }
 
     /// <summary>The meeting as it was before it or the occurrence was cancelled: that is what a message about it tells.</summary>
@@ -79,5 +81,6 @@ internal static class Telling
         [.. meeting.Additions.Select(a => a.Start)],
         meeting.RelatedTo);
 
-    private static Mailbox Box(CalendarUser user) => new(user.Name, user.Address);
+    /// <summary>The name and address of somebody, as mail shows them.</summary>
+    public static Mailbox Box(CalendarUser user) => new(user.Name, user.Address);
 }

@@ -32,7 +32,18 @@ public interface IChangeSession : ICalendarReads
     ChangeMade? Change(long id);
 
     /// <summary>Hands a message to the outbox; it leaves when the time of undo is over.</summary>
-    void Send(OutboxMessage message);
+    /// <param name="about">Under what the mail room keeps it; null for a notice.</param>
+    void Send(OutboxMessage message, MailAbout? about = null);
+
+    /// <summary>A message that failed is tried again at once.</summary>
+    void SendAgain(KeptMail mail);
+
+    /// <summary>Somebody has seen that a message failed for good.</summary>
+    void LetBe(KeptMail mail);
+
+    /// <summary>Keeps a message that came in.</summary>
+    /// <param name="filed">It is filed with what it is about.</param>
+    void Keep(ReceivedMail mail, MailAbout about, bool filed);
 
     /// <summary>False where a message with this key was taken in before.</summary>
     bool TakeIn(string messageKey);
@@ -225,6 +236,9 @@ public enum ChangeKind
     HandedOver,
     HandoverNoted,
     HandoverTakenBack,
+
+    /// <summary>Words went to those asked to a meeting, or to who wrote.</summary>
+    MailWritten,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -4,32 +4,14 @@ using NodaTime;
 
 namespace Corlin.Application.Ports;
 
-/// <summary>What the outbox keeps: a mail to somebody outside, or a notice to somebody inside.</summary>
-public sealed record OutboxMessage(OutgoingMail? Mail, Notice? Notice);
+/// <summary>What the outbox keeps: a message about a meeting or a letter to somebody outside, or a notice to somebody inside.</summary>
+public sealed record OutboxMessage(OutgoingMail? Mail, Notice? Notice, Letter? Letter = null);
 
 /// <summary>Tells somebody inside that something of theirs has changed.</summary>
 /// <param name="To">The address of who is told.</param>
 /// <param name="Entry">The public id of the meeting.</param>
 /// <param name="For">Of a copy the address of the principal to whom it went; null for one's own.</param>
 public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId, string? For = null);
-
-/// <summary>A message that waits in the outbox.</summary>
-public sealed record WaitingMessage(long Id, string MessageId, OutboxMessage Message);
-
-/// <summary>The outbox as its worker sees it.</summary>
-public interface IOutbox
-{
-    Task<IReadOnlyList<WaitingMessage>> DueAsync(Instant now, int limit, CancellationToken cancel = default);
-
-    Task SentAsync(long id, Instant at, CancellationToken cancel = default);
-}
-
-/// <summary>Carries mail to the outside world.</summary>
-public interface IMailCarrier
-{
-    /// <summary>Takes a message over; the same message id twice is delivered once.</summary>
-    Task SendAsync(string messageId, OutgoingMail mail, CancellationToken cancel = default);
-}
 
 /// <summary>Brings notices to those inside.</summary>
 public interface INoticeCarrier

@@ -7,17 +7,23 @@ using NodaTime;
 namespace Corlin.Application.Reads;
 
 /// <summary>Every meeting organised by the viewer or in the name of those they speak for, by what it waits for.</summary>
-public sealed record ChaseView(long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones);
+/// <param name="Undelivered">What went out in their name and could not be delivered.</param>
+public sealed record ChaseView(long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones, IReadOnlyList<MailLineView> Undelivered);
 
 public sealed record ReadChase(UserId Viewer, Instant Now)
 {
+    private const int MostUndelivered = 20;
+
     public ChaseView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var rows = ChaseRows.Read(viewing, [.. viewing.Principals.Append(viewing.Person)]);
         var span = new Stretch(Now, Now + Duration.FromDays(70));
-        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span));
+        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span), Undelivered(viewing));
     }
+
+    private static IReadOnlyList<MailLineView> Undelivered(Viewing viewing) =>
+        [.. viewing.Store.Mails(new MailAsked(viewing.MailOf(), false, "", [MailState.Trying, MailState.Failed], null, OnlyOpen: true), MostUndelivered).Select(m => MailViews.Line(viewing, m))];
 
     private static string Lead(IReadOnlyList<ChaseRow> rows)
     {

@@ -46,4 +46,7 @@ public sealed record MailSeries(string? Rule, string Words, IReadOnlyList<LocalD
 public sealed record OutgoingMail(
     SchedulingMethod Method, Mailbox To, Mailbox Organiser, Mailbox? SentBy, string Uid, int Sequence, Instant Stamp, Stretch Stretch, string Zone,
     string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId, MailSeries? Series = null,
-    bool Uninvited = false);
+    bool Uninvited = false)
+{
+    public string Subject { get; init; } = "";
+}

@@ -21,7 +21,7 @@ public static class SchedulingWriter
     /// <param name="messageId">Without angle brackets.</param>
     public static MimeMessage ToMime(OutgoingMail mail, string messageId)
     {
-        var message = new MimeMessage { MessageId = messageId, Date = mail.Stamp.ToDateTimeOffset(), Subject = Subject(mail) };
+        var message = new MimeMessage { MessageId = messageId, Date = mail.Stamp.ToDateTimeOffset(), Subject = mail.Subject };
         // Who writes is whom a reply in words reaches; the organiser stands in the calendar part.
         message.From.Add(Box(mail.SentBy ?? mail.Organiser));
         message.To.Add(Box(mail.To));
@@ -87,15 +87,8 @@ public static class SchedulingWriter
 
     private static MailboxAddress Box(Mailbox box) => new(box.Name, box.Address);
 
-    private static string Subject(OutgoingMail mail) => mail.Method switch
-    {
-        SchedulingMethod.Cancel => mail.Uninvited ? $"Without you: {mail.Title}" : $"Cancelled: {mail.Title}",
-        SchedulingMethod.DeclineCounter => $"The time stays: {mail.Title}",
-        _ when mail.Sequence > 0 => $"Moved: {mail.Title}",
-        _ => $"Invitation: {mail.Title}",
-    };
-
-    private static string Words(OutgoingMail mail)
+    /// <summary>What people read of it.</summary>
+    public static string Words(OutgoingMail mail)
     {
         var zone = Zones.Get(mail.Zone);
         var from = mail.SentBy is null ? mail.Organiser.Name : $"{mail.SentBy.Name} for {mail.Organiser.Name}";

@@ -17,12 +17,33 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
     internal async Task ReceiveAsync(string messageId, MimeMessage message, CancellationToken cancel)
     {
         var part = message.BodyParts.OfType<TextPart>().FirstOrDefault(p => p.ContentType.IsMimeType("text", "calendar"));
-        if (part is null || part.ContentType.Parameters["method"] != "REQUEST" || InvitationReader.Read(part.Text) is not { } asked) return;
         var to = message.To.Mailboxes.First();
         var sender = message.From.Mailboxes.First();
+        if (part is null)
+        {
+            await ReceiveLetterAsync(messageId, message, to, sender, cancel);
+            return;
+        }
+
+        if (part.ContentType.Parameters["method"] != "REQUEST" || InvitationReader.Read(part.Text) is not { } asked) return;
         await MeanToAsync(
             messageId, to.Address, asked.Uid,
             new Meant { Address = to.Address, Name = to.Name ?? "", ReplyTo = sender.Address, Invitation = asked }, cancel);
+    }
+
+    /// <summary>Who is inside finds a letter in their mail; an outsider may write back.</summary>
+    private async Task ReceiveLetterAsync(string messageId, MimeMessage letter, MailboxAddress to, MailboxAddress sender, CancellationToken cancel)
+    {
+        if (await reads.ReadAsync(s => s.UserByAddress(to.Address), cancel) is { Inside: true })
+        {
+            await folder.PutAsync(letter, cancel);
+            return;
+        }
+
+        if (habits.WordsOf(to.Address) is not { } back) return;
+        await MeanAsync(
+            messageId,
+            new Meant { Address = to.Address, Name = to.Name ?? "", ReplyTo = sender.Address, Words = back.Words, Subject = letter.Subject ?? "", Answers = messageId }, back.Seconds, cancel);
     }
 
     /// <summary>Somebody inside sees that they are asked.</summary>
@@ -44,9 +65,11 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         {
             var meant = JsonSerializer.Deserialize<Meant>(await File.ReadAllTextAsync(file, cancel), DemoJson.Options)!;
             if (Instant.FromUnixTimeMilliseconds(meant.Due) > now) continue;
-            if (meant.Invitation is not null) await AnswerByMailAsync(meant, now, cancel);
+            if (meant.Words is not null) await WriteBackAsync(meant, Path.GetFileNameWithoutExtension(file), cancel);
+            else if (meant.Invitation is not null) await AnswerByMailAsync(meant, Path.GetFileNameWithoutExtension(file), cancel);
             else await AnswerInsideAsync(meant, cancel);
-            File.Delete(file);
+            // Kept, so that the same message is not answered again when it is handed over again.
+            File.Move(file, Path.ChangeExtension(file, ".answered"), overwrite: true);
             given++;
         }
 
@@ -55,23 +78,58 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
 
     private async Task MeanToAsync(string messageId, string address, string meeting, Meant meant, CancellationToken cancel)
     {
-        var asked = Path.Combine(folder.Pending, $"{Name(address)}-{Name(meeting)}.asked");
-        var times = File.Exists(asked) ? int.Parse(await File.ReadAllTextAsync(asked, cancel), null) : 0;
+        var times = await TimesAskedAsync($"{Name(address)}-{Name(meeting)}.asked", messageId, cancel);
         var (answer, seconds) = habits.Of(address, times);
-        await File.WriteAllTextAsync(asked, FormattableString.Invariant($"{times + 1}"), cancel);
-        var due = clock.GetCurrentInstant() + Duration.FromSeconds(seconds);
-        var whole = meant with { Due = due.ToUnixTimeMilliseconds(), Answer = answer };
-        await File.WriteAllTextAsync(Path.Combine(folder.Pending, $"{Name(messageId)}.json"), JsonSerializer.Serialize(whole, DemoJson.Options), cancel);
+        await MeanAsync(messageId, meant with { Answer = answer }, seconds, cancel);
     }
 
-    private async Task AnswerByMailAsync(Meant meant, Instant now, CancellationToken cancel)
+    private async Task MeanAsync(string messageId, Meant meant, int seconds, CancellationToken cancel)
+    {
+        var file = FileOf(messageId);
+        if (File.Exists(file) || File.Exists(Path.ChangeExtension(file, ".answered"))) return;
+        var due = clock.GetCurrentInstant() + Duration.FromSeconds(seconds);
+        await WriteAsync(file, JsonSerializer.Serialize(meant with { Due = due.ToUnixTimeMilliseconds() }, DemoJson.Options), cancel);
+    }
+
+    private string FileOf(string messageId) => Path.Combine(folder.Pending, $"{Name(messageId)}.json");
+
+    /// <summary>How often somebody was asked about a meeting before this message; handed over again it counts once.</summary>
+    private async Task<int> TimesAskedAsync(string name, string messageId, CancellationToken cancel)
+    {
+        var file = Path.Combine(folder.Pending, name);
+        var messages = File.Exists(file) ? await File.ReadAllLinesAsync(file, cancel) : [];
+        var known = Array.IndexOf(messages, messageId);
+        if (known >= 0) return known;
+        await WriteAsync(file, string.Join('\n', [.. messages, messageId]), cancel);
+        return messages.Length;
+    }
+
+    /// <summary>Written beside and then renamed, so that nothing is found half written.</summary>
+    private static async Task WriteAsync(string file, string text, CancellationToken cancel)
+    {
+        await File.WriteAllTextAsync(file + ".part", text, cancel);
+        File.Move(file + ".part", file, overwrite: true);
+    }
+
+    private async Task AnswerByMailAsync(Meant meant, string name, CancellationToken cancel)
     {
         var asked = meant.Invitation!;
         var reply = new ReplyMail(
-            new Mailbox(meant.Name, meant.Address), new Mailbox("", meant.ReplyTo!), new Mailbox("", asked.Organiser), asked.Uid, asked.Sequence, now, asked.Title,
+            new Mailbox(meant.Name, meant.Address), new Mailbox("", meant.ReplyTo!), new Mailbox("", asked.Organiser), asked.Uid, asked.Sequence, Instant.FromUnixTimeMilliseconds(meant.Due), asked.Title,
             meant.Answer.Answer, meant.Answer.Comment, Proposed(meant.Answer, Instant.FromUnixTimeMilliseconds(asked.Start), Instant.FromUnixTimeMilliseconds(asked.End)));
-        await folder.PutAsync(ReplyWriter.ToMime(reply, $"{Guid.NewGuid():N}@{meant.Address[(meant.Address.IndexOf('@', StringComparison.Ordinal) + 1)..]}"), cancel);
+        await folder.PutAsync(ReplyWriter.ToMime(reply, MessageId(name, meant.Address)), cancel);
     }
+
+    private async Task WriteBackAsync(Meant meant, string name, CancellationToken cancel)
+    {
+        var subject = meant.Subject!.StartsWith("Re: ", StringComparison.Ordinal) ? meant.Subject : $"Re: {meant.Subject}";
+        await folder.PutAsync(
+            LetterWriter.ToMime(
+                MessageId(name, meant.Address), new Mailbox(meant.Name, meant.Address), new Mailbox("", meant.ReplyTo!), subject, meant.Words!, Instant.FromUnixTimeMilliseconds(meant.Due), meant.Answers),
+            cancel);
+    }
+
+    private static string MessageId(string name, string address) => $"{name}@{address[(address.IndexOf('@', StringComparison.Ordinal) + 1)..]}";
 
     private async Task AnswerInsideAsync(Meant meant, CancellationToken cancel)
     {
@@ -112,6 +170,11 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         public HabitAnswer Answer { get; init; } = new(Core.Calendars.Answer.Accepted, null, null);
         public string? ReplyTo { get; init; }
         public ReceivedInvitation? Invitation { get; init; }
+        public string? Words { get; init; }
+        public string? Subject { get; init; }
+
+        /// <summary>The id of the letter that is written back to.</summary>
+        public string? Answers { get; init; }
         public string? Entry { get; init; }
         public string? RecurrenceId { get; init; }
     }

@@ -16,12 +16,15 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         var applied = 0;
         foreach (var file in folder.Waiting())
         {
-            var mail = await MimeMessage.LoadAsync(file, cancel);
-            // The loop knows its senders; over SMTP this is what the server has authenticated.
-            if (mail.From.Mailboxes.FirstOrDefault() is { } sender && SchedulingReader.Read(mail, sender.Address) is { } message
-                && await gate.RunAsync(new ReceiveMessage(message), cancel) == Received.Applied)
+            var source = await File.ReadAllBytesAsync(file, cancel);
+            using var stream = new MemoryStream(source);
+            using var mail = await MimeMessage.LoadAsync(stream, cancel);
+            if (MailReader.Read(mail) is { } head)
             {
-                applied++;
+                // The loop knows its senders; over SMTP this is what the server has authenticated.
+                var message = SchedulingReader.Read(mail, head.From.Address);
+                var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source);
+                if (await gate.RunAsync(new ReceiveMail(received, message), cancel) == Received.Applied) applied++;
             }
 
             folder.TakenIn(file);

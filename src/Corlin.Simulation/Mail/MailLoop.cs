@@ -1,16 +1,18 @@
 using Corlin.Application.Ports;
-using Corlin.Core.Meetings;
-using Corlin.Interchange.Mail;
+using MimeKit;
 
 namespace Corlin.Simulation.Mail;
 
 /// <summary>Carries mail to correspondents on this machine instead of the world.</summary>
 public sealed class MailLoop(MailFolder folder, Correspondents correspondents) : IMailCarrier, INoticeCarrier
 {
-    public async Task SendAsync(string messageId, OutgoingMail mail, CancellationToken cancel = default)
+    public async Task SendAsync(WrittenMail mail, CancellationToken cancel = default)
     {
-        var message = SchedulingWriter.ToMime(mail, messageId);
-        if (await folder.KeepSentAsync(message, cancel)) await correspondents.ReceiveAsync(messageId, message, cancel);
+        using var source = new MemoryStream(mail.Source);
+        using var message = await MimeMessage.LoadAsync(source, cancel);
+        await folder.KeepSentAsync(message, cancel);
+        // Twice the same is meant once: what was kept may not have been answered yet when everything stopped.
+        await correspondents.ReceiveAsync(mail.MessageId, message, cancel);
     }
 
     public Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default) => correspondents.NoticeAsync(messageId, notice, cancel);

@@ -963,6 +963,90 @@ namespace Corlin.Store.Migrations
                     b.ToTable("LaneMarks");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.MailRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Entry")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FromAddress")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FromName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MessageId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OfId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OutboxId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Settled")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ToAddress")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ToName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Entry")
+                        .HasFilter("\"Entry\" IS NOT NULL");
+
+                    b.HasIndex("MessageId");
+
+                    b.HasIndex("OutboxId")
+                        .IsUnique()
+                        .HasFilter("\"OutboxId\" IS NOT NULL");
+
+                    b.HasIndex("OfId", "Id");
+
+                    b.HasIndex(new[] { "OfId" }, "IX_Mails_Open")
+                        .HasFilter("NOT \"Settled\"");
+
+                    b.ToTable("Mails");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.MailSourceRow", b =>
+                {
+                    b.Property<long>("MailId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Source")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("MailId");
+
+                    b.ToTable("MailSources");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.MembershipRow", b =>
                 {
                     b.Property<long>("Id")
@@ -1085,6 +1169,15 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("ChangeId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Failure")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Failures")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("GivenUpAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("MessageId")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1102,11 +1195,14 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex("ChangeId");
 
+                    b.HasIndex("GivenUpAt")
+                        .HasFilter("\"GivenUpAt\" IS NOT NULL");
+
                     b.HasIndex("MessageId")
                         .IsUnique();
 
                     b.HasIndex("NotBefore")
-                        .HasFilter("\"SentAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
+                        .HasFilter("\"SentAt\" IS NULL AND \"WithdrawnAt\" IS NULL AND \"GivenUpAt\" IS NULL");
 
                     b.ToTable("Outbox");
                 });

@@ -76,6 +76,13 @@ internal sealed class OutboxRow
     public required string Body { get; set; }
     public Instant? SentAt { get; set; }
     public Instant? WithdrawnAt { get; set; }
+    public int Failures { get; set; }
+
+    /// <summary>What the other side said the last time.</summary>
+    public string? Failure { get; set; }
+
+    /// <summary>From then on it is tried no more.</summary>
+    public Instant? GivenUpAt { get; set; }
 }
 
 /// <summary>How somebody likes a view.</summary>

@@ -72,6 +72,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<OutboxRow> Outbox => Set<OutboxRow>();
 
+    internal DbSet<MailRow> Mails => Set<MailRow>();
+
+    internal DbSet<MailSourceRow> MailSources => Set<MailSourceRow>();
+
     internal DbSet<TakenInRow> TakenIn => Set<TakenInRow>();
 
     internal DbSet<SettingRow> Settings => Set<SettingRow>();
@@ -307,7 +311,21 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             o.HasIndex(x => x.MessageId).IsUnique();
             o.HasIndex(x => x.ChangeId);
-            o.HasIndex(x => x.NotBefore).HasFilter("\"SentAt\" IS NULL AND \"WithdrawnAt\" IS NULL");
+            o.HasIndex(x => x.NotBefore).HasFilter("\"SentAt\" IS NULL AND \"WithdrawnAt\" IS NULL AND \"GivenUpAt\" IS NULL");
+            o.HasIndex(x => x.GivenUpAt).HasFilter("\"GivenUpAt\" IS NOT NULL");
+        });
+        builder.Entity<MailRow>(m =>
+        {
+            m.HasIndex(x => x.OutboxId).IsUnique().HasFilter("\"OutboxId\" IS NOT NULL");
+            m.HasIndex(x => new { x.OfId, x.Id });
+            m.HasIndex(x => x.OfId, "IX_Mails_Open").HasFilter("NOT \"Settled\"");
+            m.HasIndex(x => x.MessageId);
+            m.HasIndex(x => x.Entry).HasFilter("\"Entry\" IS NOT NULL");
+        });
+        builder.Entity<MailSourceRow>(m =>
+        {
+            m.HasKey(x => x.MailId);
+            m.Property(x => x.MailId).ValueGeneratedNever();
         });
         builder.Entity<TakenInRow>().HasKey(x => x.Key);
         builder.Entity<SettingRow>().HasKey(x => new { x.UserId, x.Name });

@@ -8,6 +8,7 @@ using Corlin.Web.Features.Files;
 using Corlin.Web.Features.Handover;
 using Corlin.Web.Features.History;
 using Corlin.Web.Features.Lanes;
+using Corlin.Web.Features.Mail;
 using Corlin.Web.Features.People;
 using Corlin.Web.Features.Reminders;
 using Corlin.Web.Features.Session;
@@ -55,6 +56,7 @@ internal static class Endpoints
         PeopleEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         ChaseEndpoints.Map(api);
+        MailEndpoints.Map(api);
         EntriesEndpoints.Map(api);
         PapersEndpoints.Map(api);
         FilesEndpoints.Map(api);

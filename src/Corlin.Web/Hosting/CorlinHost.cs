@@ -97,7 +97,9 @@ internal static class CorlinHost
         services.AddSingleton<Correspondents>();
         services.AddSingleton<MailLoop>();
         services.AddSingleton<MailIntake>();
-        services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
+        services.AddSingleton<IMailWriter, MailWriter>();
+        if (options.Smtp is { } smtp) services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));
+        else services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<IConferenceLinks, ConferenceLinks>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();

@@ -1,6 +1,5 @@
 using Corlin.Application;
 using Corlin.Application.Ports;
-using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Simulation;
 using Corlin.Simulation.Calendars;
@@ -43,7 +42,7 @@ internal static class DemoSetUp
             foreach (var person in people) await AddAccountAsync(services, person);
             // What was told while the past was made up has been read long ago.
             var silent = new Silence();
-            await new OutboxWorker(services.GetRequiredService<IOutbox>(), silent, silent).DrainAsync(clock.GetCurrentInstant());
+            await new OutboxWorker(services.GetRequiredService<IOutbox>(), services.GetRequiredService<IMailWriter>(), silent, silent).DrainAsync(clock.GetCurrentInstant());
             await services.GetRequiredService<HolidayWorker>().RunDueAsync(clock.GetCurrentInstant());
             while (await services.GetRequiredService<FollowWorker>().RunDueAsync(clock.GetCurrentInstant()) > 0)
             {
@@ -75,7 +74,7 @@ internal static class DemoSetUp
 
     private sealed class Silence : IMailCarrier, INoticeCarrier
     {
-        public Task SendAsync(string messageId, OutgoingMail mail, CancellationToken cancel = default) => Task.CompletedTask;
+        public Task SendAsync(WrittenMail mail, CancellationToken cancel = default) => Task.CompletedTask;
 
         public Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default) => Task.CompletedTask;
     }

@@ -28,6 +28,14 @@ internal sealed record HostOptions
     /// <summary>Write the description of the endpoints there and end.</summary>
     public string? OpenApiFile { get; init; }
 
+    /// <summary>The mail server for what goes out; null for the loop on this machine.</summary>
+    public MailServer? Smtp { get; init; }
+
+    /// <summary>Where people reach Corlin, without a slash at the end; null for the port on this machine.</summary>
+    public string? PublicAddress { get; init; }
+
+    public string Address => PublicAddress ?? $"http://127.0.0.1:{Port}";
+
     /// <summary>Whether workers run by themselves; tests drive them.</summary>
     public bool Timers { get; init; } = true;
 
@@ -48,6 +56,8 @@ internal sealed record HostOptions
                 "--now" when demo => options with { Now = Moment(Value("--now")) },
                 "--site" => options with { Site = Value("--site") },
                 "--demo-folder" => options with { DemoFolder = Value("--demo-folder") },
+                "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
+                "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
                 "--no-timers" => options with { Timers = false },
                 "--to" when args[0] == "openapi" => options with { OpenApiFile = Value("--to") },
                 var other => throw new FormatException($"{other} is no option of {args[0]}."),
@@ -69,6 +79,10 @@ internal sealed record HostOptions
 
         throw new FormatException($"--now takes a time with its zone, 2027-03-08T09:42[Europe/Lisbon], not “{text}”.");
     }
+
+    private static string WebAddress(string text) => Uri.TryCreate(text, UriKind.Absolute, out var address) && address.Scheme is "https" or "http" && address.Query.Length == 0
+        ? text.TrimEnd('/')
+        : throw new FormatException($"--address takes where people reach Corlin, https://corlin.ebbline.example, not “{text}”.");
 
     private static int PortNumber(string text) =>
         int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port < 65536 ? port : throw new FormatException($"“{text}” is no port.");

@@ -317,3 +317,35 @@ export const coverQuery = (away: string) =>
     queryKey: ["calendars", "cover", away],
     queryFn: () => ask(client.GET("/api/access/covers", { params: { query: { away } } })),
   });
+
+export type MailPile = "all" | "sent" | "received" | "open";
+
+interface MailsAsked {
+  of?: string | undefined;
+  pile: MailPile;
+  text: string;
+}
+
+/** What went out and came in, latest first, piece by piece. */
+export const mailsQuery = ({ of, pile, text }: MailsAsked) =>
+  infiniteQueryOptions({
+    queryKey: ["calendars", "mails", of, pile, text],
+    queryFn: ({ pageParam }) =>
+      ask(
+        client.GET("/api/mails", {
+          params: { query: { pile, ...(of ? { of } : {}), ...(text ? { text } : {}), ...(pageParam ? { before: pageParam } : {}) } },
+        }),
+      ),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last) => last.before ?? undefined,
+    placeholderData: (before) => before,
+    // What goes out changes no calendar, so no live word tells of it.
+    refetchInterval: 5_000,
+  });
+
+export const mailQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["calendars", "mail", id],
+    queryFn: () => ask(client.GET("/api/mails/{id}", { params: { path: { id } } })),
+    refetchInterval: 5_000,
+  });

@@ -1914,6 +1914,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meetings/{id}/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WriteRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}": {
         parameters: {
             query?: never;
@@ -2851,6 +2892,229 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    of?: string;
+                    pile?: string;
+                    text?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mails/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MailView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mails/{id}/source": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mails/{id}/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mails/{id}/settling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mails/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AnswerMailRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handovers": {
         parameters: {
             query?: never;
@@ -3740,6 +4004,9 @@ export interface components {
         };
         /** @enum {unknown} */
         Answer: "none" | "accepted" | "tentative" | "declined" | "delegated";
+        AnswerMailRequest: {
+            text: string;
+        };
         AnswerRequest: {
             inNameOf: string;
             occurrence: null | string;
@@ -3922,6 +4189,7 @@ export interface components {
             lead: string;
             rows: components["schemas"]["ChaseRow"][];
             zones: components["schemas"]["ZoneView"][];
+            undelivered: components["schemas"]["MailLineView"][];
         };
         ChosenPersonView: {
             person: string;
@@ -3949,6 +4217,8 @@ export interface components {
             people: components["schemas"]["ChosenPersonView"][];
             wrong: components["schemas"]["WarningView"][];
         };
+        /** @enum {unknown} */
+        Circle: "everyone" | "required" | "silent" | "external";
         ClashView: {
             /** Format: int64 */
             start: number;
@@ -4453,6 +4723,38 @@ export interface components {
         LineRequest: {
             text: string;
         };
+        MailLineView: {
+            /** Format: int64 */
+            id: number;
+            state: components["schemas"]["MailState"];
+            incoming: boolean;
+            of: null | components["schemas"]["PersonView"];
+            other: string;
+            otherAddress: string;
+            subject: string;
+            when: string;
+            words: string;
+        };
+        /** @enum {unknown} */
+        MailState: "waiting" | "trying" | "failed" | "sent" | "filed" | "unfiled";
+        MailView: {
+            line: components["schemas"]["MailLineView"];
+            from: string;
+            to: string;
+            text: null | string;
+            entry: null | string;
+            hasSource: boolean;
+            maySendAgain: boolean;
+            mayLetBe: boolean;
+        };
+        MailsView: {
+            of: components["schemas"]["PersonView"][];
+            /** Format: int32 */
+            open: number;
+            mails: components["schemas"]["MailLineView"][];
+            /** Format: int64 */
+            before: null | number;
+        };
         MarkRequest: {
             lane: string;
             entries: string[];
@@ -4901,6 +5203,12 @@ export interface components {
         };
         WithLineRequest: {
             line: null | string;
+        };
+        WriteRequest: {
+            occurrence: null | string;
+            circle: components["schemas"]["Circle"];
+            subject: null | string;
+            text: string;
         };
         YearView: {
             /** Format: int64 */

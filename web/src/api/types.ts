@@ -72,3 +72,7 @@ export type HandedItem = Schemas["HandedItemView"];
 export type Mine = Schemas["MineView"];
 export type Coming = Schemas["ComingView"];
 export type Passkey = Schemas["PasskeyView"];
+export type Mails = Schemas["MailsView"];
+export type MailLine = Schemas["MailLineView"];
+export type Mail = Schemas["MailView"];
+export type Circle = Schemas["Circle"];

@@ -1,5 +1,5 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
-import { accessQuery, chaseQuery, handoversQuery, lanesSpans, mineQuery, type LanesSpan } from "../api/queries";
+import { accessQuery, chaseQuery, handoversQuery, lanesSpans, mineQuery, type LanesSpan, type MailPile } from "../api/queries";
 import { Home } from "./Home";
 import { queries } from "./queryClient";
 import { Shell } from "./Shell";
@@ -21,6 +21,8 @@ const People = lazyRouteComponent(() => import("../features/people/People"), "Pe
 const Handover = lazyRouteComponent(() => import("../features/handover/Handover"), "Handover");
 
 const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
+
+const MailRoom = lazyRouteComponent(() => import("../features/mail/MailRoom"), "MailRoom");
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
@@ -99,6 +101,20 @@ const history = createRoute({
   }),
 });
 
+const mailPiles: MailPile[] = ["all", "sent", "received", "open"];
+
+const mail = createRoute({
+  getParentRoute: () => root,
+  path: "/mail",
+  component: MailRoom,
+  validateSearch: (search): { of?: string; pile?: MailPile; text?: string; id?: number } => ({
+    ...(text(search.of) ? { of: text(search.of) as string } : {}),
+    ...(mailPiles.some((p) => p === search.pile) ? { pile: search.pile as MailPile } : {}),
+    ...(text(search.text) ? { text: text(search.text) as string } : {}),
+    ...(typeof search.id === "number" ? { id: search.id } : {}),
+  }),
+});
+
 const handover = createRoute({
   getParentRoute: () => root,
   path: "/handover",
@@ -112,7 +128,7 @@ const mine = createRoute({ getParentRoute: () => root, path: "/mine", component:
 const account = createRoute({ getParentRoute: () => root, path: "/account", component: OwnAccount });
 
 export const router = createRouter({
-  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, handover, mine, account, files]),
+  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, handover, mail, mine, account, files]),
   defaultPreload: "intent",
 });
 

@@ -12,6 +12,7 @@ import { MarkPart } from "./MarkPart";
 import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
+import { WritePart } from "./WritePart";
 import type { Shown } from "./useEntrySheet";
 
 /** One entry with everything its reader may know, beside the board. */
@@ -77,6 +78,11 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
+        {entry.mayChange && entry.kind === "meeting" && (
+          <div>
+            <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
+          </div>
+        )}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
           {!entry.keptIn && entry.organiser && (

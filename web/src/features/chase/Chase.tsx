@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { getRouteApi } from "@tanstack/react-router";
+import { getRouteApi, Link } from "@tanstack/react-router";
 import { useMemo } from "react";
 import { chaseQuery } from "../../api/queries";
-import type { Chase as ChaseData, ChaseRow } from "../../api/types";
+import type { Chase as ChaseData, ChaseRow, MailLine } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
 import { ChaseLine } from "./ChaseLine";
 import { ChaseOpen } from "./ChaseOpen";
@@ -52,7 +53,11 @@ function Rows({ data }: { data: ChaseData }) {
       <h1 className="pt-3 pb-2">
         <span className="mr-4 font-serif text-[27px] leading-8">Chase</span>
         <span className="text-[14px] text-soft">{data.lead}</span>
+        <Link to="/mail" className="float-right inline-flex min-h-8 items-center text-[14px] text-sea underline underline-offset-4">
+          Mail room
+        </Link>
       </h1>
+      {data.undelivered.length > 0 && <Undelivered lines={data.undelivered} />}
       {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
       {groups.map(({ group, words }) => {
         const rows = ordered.filter((r) => r.group === group);
@@ -77,5 +82,27 @@ function Rows({ data }: { data: ChaseData }) {
         );
       })}
     </div>
+  );
+}
+
+/** What went out and did not arrive, each with its reason and the way to the message. */
+function Undelivered({ lines }: { lines: MailLine[] }) {
+  return (
+    <section aria-label="Could not be delivered" className="mb-4">
+      <h2 className="border-b border-rule py-1.5 text-soft">
+        Could not be delivered <span className="font-semibold text-ink">{lines.length}</span>
+      </h2>
+      <ul>
+        {lines.map((line) => (
+          <li key={line.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-2">
+            <span className="font-semibold">{line.other}</span>
+            <Link to="/mail" search={{ id: line.id }} className="text-sea underline underline-offset-4">
+              {line.subject}
+            </Link>
+            <Tone tone={line.state === "failed" ? "wrong" : "doubt"}>{line.words}</Tone>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,5 +1,6 @@
 import { ask, client } from "../../api/client";
 import type { ChaseRow, Proposal, Zone } from "../../api/types";
+import { WritePart } from "../../app/entry/WritePart";
 import { Attendees } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
 import { clock } from "../../lane/time";
@@ -56,6 +57,9 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
             )}
           </div>
         )}
+        <div className="pt-3">
+          <WritePart id={row.entry} occurrence={row.occurrence} title={row.title} attendees={row.attendees} />
+        </div>
       </div>
     </div>
   );

@@ -1,0 +1,40 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Reads;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Tries a message again that could not be delivered.</summary>
+public sealed record SendMailAgain(UserId Actor, long Mail) : IChange<bool>
+{
+    public bool Apply(IChangeSession session)
+    {
+        var mail = session.MustFindMail(Actor, Mail);
+        if (mail.State is not (MailState.Failed or MailState.Trying)) throw new RefusedException(RefusalKind.AlreadySent);
+        session.SendAgain(mail);
+        return true;
+    }
+}
+
+/// <summary>Says of a message that failed, or that came in and was filed nowhere, that somebody has seen to it.</summary>
+public sealed record LetMailBe(UserId Actor, long Mail) : IChange<bool>
+{
+    public bool Apply(IChangeSession session)
+    {
+        var mail = session.MustFindMail(Actor, Mail);
+        if (mail.State is not (MailState.Failed or MailState.Unfiled)) throw new RefusedException(RefusalKind.NotFound);
+        session.LetBe(mail);
+        return true;
+    }
+}
+
+internal static class MailRoom
+{
+    /// <summary>A message that the actor may see.</summary>
+    /// <exception cref="RefusedException">There is none, or they may not know of it.</exception>
+    public static KeptMail MustFindMail(this ICalendarReads store, UserId actor, long id, NodaTime.Instant now) =>
+        store.Mail(id) is { } mail && new Viewing(store, actor, now).MaySee(mail) ? mail : throw new RefusedException(RefusalKind.NotFound);
+
+    public static KeptMail MustFindMail(this IChangeSession session, UserId actor, long id) => session.MustFindMail(actor, id, session.Now);
+}

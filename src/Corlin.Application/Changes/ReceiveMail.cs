@@ -1,0 +1,38 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>Takes in a message: an answer is applied, a reply in words is filed with what it answers, all else waits to be read.</summary>
+/// <param name="Message">What its calendar part says; null where it has none that can be read.</param>
+/// <remarks>Mail is kept in the mail room of whom it concerns. The same message twice is kept once.</remarks>
+public sealed record ReceiveMail(ReceivedMail Mail, IncomingMessage? Message) : IChange<Received>
+{
+    public Received Apply(IChangeSession session)
+    {
+        var became = Message is null ? Received.Waits : new ReceiveMessage(Message).Apply(session);
+        if (!session.TakeIn($"mail\n{Mail.MessageId}")) return Received.Repeated;
+        var meeting = became == Received.Waits ? null : session.Meeting(Message!.Uid, Message.Organiser);
+        if (meeting is not null)
+        {
+            session.Keep(Mail, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private), true);
+            return became;
+        }
+
+        var to = session.UserByAddress(Mail.To.Address) is { Inside: true } known ? known.Id : (UserId?)null;
+        // A letter of ours to somebody inside stays with what it is about.
+        if (session.MailByMessageId(Mail.MessageId) is { } own)
+        {
+            session.Keep(Mail, new MailAbout(to, own.Entry, own.Private), true);
+            return Received.Filed;
+        }
+
+        // A reply reaches those for whom was written, whoever wrote.
+        var answered = Mail.Answers.Select(session.MailByMessageId).FirstOrDefault(m => m is not null && SameAddress(m.To, Mail.From));
+        session.Keep(Mail, answered is null ? new MailAbout(to, null, false) : new MailAbout(answered.Of, answered.Entry, answered.Private), answered is not null);
+        return answered is null ? became : Received.Filed;
+    }
+
+    private static bool SameAddress(Mailbox one, Mailbox other) => string.Equals(one.Address, other.Address, StringComparison.OrdinalIgnoreCase);
+}

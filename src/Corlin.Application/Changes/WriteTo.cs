@@ -1,0 +1,79 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>To whom of a meeting is written.</summary>
+public enum Circle
+{
+    Everyone,
+    Required,
+
+    /// <summary>Those who have not answered.</summary>
+    Silent,
+
+    /// <summary>Those outside.</summary>
+    External,
+}
+
+/// <summary>Writes to those who are asked to a meeting, without changing it. What they write back is filed with it.</summary>
+/// <param name="Subject">Null for the title of the meeting.</param>
+public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? RecurrenceId, Circle Circle, string? Subject, string Text) : IChange<long>
+{
+    public const int LongestSubject = 200;
+
+    public const int LongestText = 10_000;
+
+    public long Apply(IChangeSession session)
+    {
+        MailWords.Check(Subject, Text);
+        var (meeting, rights) = session.MustOrganise(Actor, Meeting);
+        if (meeting.Status == MeetingStatus.Draft) throw new RefusedException(RefusalKind.NotSent);
+        var parts = Agreement.For(meeting, RecurrenceId).Where(p => p.Who != Actor && p.Role != AttendeeRole.Resource).ToList();
+        var people = session.Users([Actor, .. parts.Select(p => p.Who)]);
+        var circle = parts.Where(p => IsIn(p, people[p.Who])).Select(p => people[p.Who]).Where(p => p is { Kind: UserKind.Person, Address.Length: > 0 }).DistinctBy(p => p.Id).ToList();
+        if (circle.Count == 0) throw new RefusedException(RefusalKind.NoAttendee, "circle");
+        var change = session.Begin(ChangeKind.MailWritten, Actor, meeting.Owner, rights.Grant);
+        var subject = Subject is { Length: > 0 } ? Subject : meeting.Title;
+        foreach (var to in circle)
+            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), Telling.Box(to), subject, Text, session.Now)), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
+        return change;
+    }
+
+    private bool IsIn(Participation part, CalendarUser who) => Circle switch
+    {
+        Circle.Required => part.Role == AttendeeRole.Required,
+        Circle.Silent => part.Answer == Answer.None,
+        Circle.External => !who.Inside,
+        _ => true,
+    };
+}
+
+/// <summary>Answers a message that came in, in words; it is filed where that is.</summary>
+public sealed record AnswerMail(UserId Actor, long Mail, string Text) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        MailWords.Check(null, Text);
+        var mail = session.MustFindMail(Actor, Mail);
+        if (!mail.Incoming || mail.Of is not { } of) throw new RefusedException(RefusalKind.NotFound);
+        var grant = of == Actor ? null : session.MustSpeakFor(Actor, of).Grant;
+        var change = session.Begin(ChangeKind.MailWritten, Actor, of, grant);
+        var from = Telling.Box(session.Users([Actor])[Actor]);
+        var subject = mail.Subject.StartsWith("Re: ", StringComparison.OrdinalIgnoreCase) ? mail.Subject : $"Re: {mail.Subject}";
+        session.Send(new OutboxMessage(null, null, new Letter(from, mail.From, subject, Text, session.Now, Answers: mail.MessageId)), new MailAbout(of, mail.Entry, mail.Private));
+        if (mail.State == MailState.Unfiled) session.LetBe(mail);
+        return change;
+    }
+}
+
+internal static class MailWords
+{
+    public static void Check(string? subject, string text)
+    {
+        if (subject?.Length > WriteTo.LongestSubject || subject?.AsSpan().IndexOfAny('\r', '\n') >= 0) throw new RefusedException(RefusalKind.BadInput, "subject", subject);
+        if (string.IsNullOrWhiteSpace(text) || text.Length > WriteTo.LongestText) throw new RefusedException(RefusalKind.BadInput, "text", "");
+    }
+}

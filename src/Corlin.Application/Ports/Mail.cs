@@ -1,0 +1,56 @@
+using Corlin.Core.Meetings;
+using NodaTime;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>Words to somebody outside, whole as they were when the change was made.</summary>
+/// <param name="From">Who writes, and whom a reply reaches.</param>
+/// <param name="Way">Where in Corlin it leads, "/lanes?who=…"; null for nowhere.</param>
+/// <param name="Answers">The id of the message that it answers, without angle brackets; null for none.</param>
+public sealed record Letter(Mailbox From, Mailbox To, string Subject, string Text, Instant Stamp, string? Way = null, string? Answers = null);
+
+/// <summary>A message as it goes out.</summary>
+/// <param name="Text">What people read of it.</param>
+/// <param name="Source">The whole of it (RFC 5322), lines ending in CRLF.</param>
+public sealed record WrittenMail(string MessageId, Mailbox From, Mailbox To, string Subject, string Text, byte[] Source);
+
+/// <summary>Writes out what the outbox keeps.</summary>
+public interface IMailWriter
+{
+    /// <param name="messageId">Without angle brackets.</param>
+    WrittenMail Write(string messageId, OutgoingMail mail);
+
+    WrittenMail Write(string messageId, Letter letter);
+}
+
+/// <summary>Carries mail to the outside world.</summary>
+public interface IMailCarrier
+{
+    /// <summary>Takes a message over. The loop delivers the same message id once; a server may see one again that was in the handover when everything stopped.</summary>
+    /// <exception cref="UndeliverableException">It was not taken over.</exception>
+    Task SendAsync(WrittenMail mail, CancellationToken cancel = default);
+}
+
+/// <summary>A message was not taken over.</summary>
+/// <param name="message">Why, for people; it names nothing but addresses and what the other side said.</param>
+/// <param name="final">It makes no sense to try again.</param>
+public sealed class UndeliverableException(string message, bool final, Exception? cause = null) : Exception(message, cause)
+{
+    public bool Final => final;
+}
+
+/// <summary>A message that waits in the outbox.</summary>
+/// <param name="Failures">How often it failed already.</param>
+public sealed record WaitingMessage(long Id, string MessageId, OutboxMessage Message, int Failures);
+
+/// <summary>The outbox as its worker sees it.</summary>
+public interface IOutbox
+{
+    Task<IReadOnlyList<WaitingMessage>> DueAsync(Instant now, int limit, CancellationToken cancel = default);
+
+    /// <param name="written">What went out; null for a notice.</param>
+    Task SentAsync(long id, Instant at, WrittenMail? written, CancellationToken cancel = default);
+
+    /// <param name="again">When it is tried again; null where it is given up.</param>
+    Task FailedAsync(long id, string reason, Instant now, Instant? again, CancellationToken cancel = default);
+}

@@ -1,0 +1,28 @@
+using Corlin.Core.Meetings;
+using MimeKit;
+
+namespace Corlin.Interchange.Mail;
+
+/// <summary>What the head and the words of a message say.</summary>
+/// <param name="Answers">The ids of what it answers, nearest first (RFC 5322 3.6.4), without angle brackets.</param>
+public sealed record MailHead(string MessageId, Mailbox From, Mailbox To, string Subject, string Text, IReadOnlyList<string> Answers);
+
+/// <summary>Reads messages as people see them. It decides nothing.</summary>
+public static class MailReader
+{
+    private const int LongestText = 20_000;
+    private const int MostAnswers = 20;
+
+    /// <summary>Null where it says neither from whom nor to whom.</summary>
+    public static MailHead? Read(MimeMessage mail)
+    {
+        if (mail.From.Mailboxes.FirstOrDefault() is not { } from || mail.To.Mailboxes.FirstOrDefault() is not { } to) return null;
+        var text = mail.TextBody ?? "";
+        string[] answers = [.. mail.InReplyTo is { } direct ? [direct] : Array.Empty<string>(), .. mail.References.Reverse()];
+        return new MailHead(
+            mail.MessageId ?? MimeKit.Utils.MimeUtils.GenerateMessageId("corlin.example"), Box(from), Box(to), mail.Subject ?? "",
+            text.Length > LongestText ? text[..LongestText] : text, [.. answers.Distinct().Take(MostAnswers)]);
+    }
+
+    private static Mailbox Box(MailboxAddress box) => new(box.Name ?? "", box.Address.ToLowerInvariant());
+}

@@ -1,0 +1,39 @@
+using NodaTime;
+
+namespace Corlin.Store.Model;
+
+/// <summary>A message in the mail room: one of the outbox from its change on, one that came in once it is taken in.</summary>
+internal sealed class MailRow
+{
+    public long Id { get; set; }
+
+    /// <summary>Null for what came in.</summary>
+    public long? OutboxId { get; set; }
+    public required string MessageId { get; set; }
+
+    /// <summary>In whose name it went out or to whom it came; null where it came to nobody who is known.</summary>
+    public long? OfId { get; set; }
+
+    /// <summary>The public id of what it is about.</summary>
+    public string? Entry { get; set; }
+    public bool Private { get; set; }
+    public required string FromName { get; set; }
+    public required string FromAddress { get; set; }
+    public required string ToName { get; set; }
+    public required string ToAddress { get; set; }
+    public required string Subject { get; set; }
+
+    /// <summary>What people read of it; of ours once it went out.</summary>
+    public string? Text { get; set; }
+    public Instant At { get; set; }
+
+    /// <summary>It went out, was filed, or somebody has seen to it.</summary>
+    public bool Settled { get; set; }
+}
+
+/// <summary>The whole of a message that went out or came in (RFC 5322).</summary>
+internal sealed class MailSourceRow
+{
+    public long MailId { get; set; }
+    public required byte[] Source { get; set; }
+}

@@ -1,0 +1,68 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Reads;
+using Corlin.Core.Meetings;
+using Corlin.Web.Features.Chase;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Corlin.Web.Features.Mail;
+
+/// <param name="Of">The public id of whose mail; null for everybody's that one may see.</param>
+/// <param name="Pile">all, sent, received or open; all where it is not said.</param>
+/// <param name="Before">Only what was kept before this message.</param>
+internal sealed record MailsAsked(
+    [FromQuery(Name = "of")] string? Of, [FromQuery(Name = "pile")] string? Pile, [FromQuery(Name = "text")] string? Text, [FromQuery(Name = "before")] long? Before);
+
+/// <param name="Subject">Null for the title of the meeting.</param>
+public sealed record WriteRequest(string? Occurrence, Circle Circle, string? Subject, string Text);
+
+public sealed record AnswerMailRequest(string Text);
+
+/// <summary>The mail room.</summary>
+internal static class MailEndpoints
+{
+    private const int LongestSearch = 100;
+
+    public static void Map(RouteGroupBuilder api)
+    {
+        var mails = api.MapGroup("/mails");
+        mails.MapGet("/", GetAllAsync);
+        mails.MapGet("/{id:long}", GetAsync);
+        mails.MapGet("/{id:long}/source", GetSourceAsync);
+        mails.MapPost("/{id:long}/sending", SendAgainAsync);
+        mails.MapPost("/{id:long}/settling", LetBeAsync);
+        mails.MapPost("/{id:long}/answer", AnswerAsync);
+        api.MapPost("/meetings/{id}/letters", WriteAsync);
+    }
+
+    private static async Task<Ok<MailsView>> GetAllAsync(Reader reader, [AsParameters] MailsAsked asked) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadMails(
+            reader.Person, asked.Of, Pile(asked.Pile), Times.Limited(asked.Text, LongestSearch, "text") ?? "", asked.Before, reader.Now).Run(s)));
+
+    private static MailPile Pile(string? text) =>
+        text is null ? MailPile.All : Enum.TryParse<MailPile>(text, ignoreCase: true, out var pile) && Enum.IsDefined(pile) ? pile : throw new RefusedException(RefusalKind.BadInput, "pile", text);
+
+    private static async Task<Ok<MailView>> GetAsync(Reader reader, long id) => TypedResults.Ok(await reader.ReadAsync(s => new ReadMail(reader.Person, id, reader.Now).Run(s)));
+
+    /// <summary>A download and nothing else, whatever stands in it.</summary>
+    private static async Task<FileContentHttpResult> GetSourceAsync(Reader reader, long id) =>
+        TypedResults.File(await reader.ReadAsync(s => new ReadMailSource(reader.Person, id, reader.Now).Run(s)), "message/rfc822", FormattableString.Invariant($"message-{id}.eml"));
+
+    private static async Task<NoContent> SendAgainAsync(Reader reader, long id)
+    {
+        await reader.ChangeAsync(new SendMailAgain(reader.Person, id));
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> LetBeAsync(Reader reader, long id)
+    {
+        await reader.ChangeAsync(new LetMailBe(reader.Person, id));
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Ok<ChangedView>> AnswerAsync(Reader reader, long id, AnswerMailRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AnswerMail(reader.Person, id, request.Text))));
+
+    private static async Task<Ok<ChangedView>> WriteAsync(Reader reader, string id, WriteRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WriteTo(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Circle, request.Subject, request.Text))));
+}

@@ -1,0 +1,63 @@
+using System.Net.Sockets;
+using Corlin.Application.Ports;
+using MailKit.Net.Smtp;
+using MailKit.Security;
+using MimeKit;
+
+namespace Corlin.Web.Hosting;
+
+/// <summary>The mail server that takes over what goes out.</summary>
+/// <param name="Plain">Whether it may go without encryption; on the machine itself it may.</param>
+/// <param name="User">Null where the server asks for no name; from the environment, never from the command line.</param>
+internal sealed record MailServer(string Host, int Port, bool Plain, string? User, string? Password)
+{
+    /// <summary>"mail.ebbline.example:587"; name and password come from CORLIN_SMTP_USER and CORLIN_SMTP_PASSWORD.</summary>
+    /// <exception cref="FormatException">It is no host with a port.</exception>
+    public static MailServer Parse(string text)
+    {
+        var colon = text.LastIndexOf(':');
+        if (colon < 1 || !int.TryParse(text[(colon + 1)..], System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var port) || port is 0 or > 65535)
+            throw new FormatException($"--smtp takes a host with its port, mail.ebbline.example:587, not “{text}”.");
+        var host = text[..colon];
+        return new MailServer(
+            host, port, host is "127.0.0.1" or "localhost" or "[::1]", Environment.GetEnvironmentVariable("CORLIN_SMTP_USER"), Environment.GetEnvironmentVariable("CORLIN_SMTP_PASSWORD"));
+    }
+}
+
+/// <summary>Hands mail to a server over SMTP. The Message-ID stays the same however often a message is handed over.</summary>
+internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+
+    public async Task SendAsync(WrittenMail mail, CancellationToken cancel = default)
+    {
+        using var source = new MemoryStream(mail.Source);
+        using var message = await MimeMessage.LoadAsync(source, cancel);
+        using var client = new SmtpClient { Timeout = (int)Patience.TotalMilliseconds };
+        try
+        {
+            await client.ConnectAsync(server.Host, server.Port, server.Plain ? SecureSocketOptions.StartTlsWhenAvailable : SecureSocketOptions.Auto, cancel);
+            if (server is { User: { } user, Password: { } password })
+            {
+                if (!client.IsSecure && !server.Plain) throw new UndeliverableException("The mail server offers no encryption.", false);
+                await client.AuthenticateAsync(user, password, cancel);
+            }
+
+            await client.SendAsync(message, new MailboxAddress(mail.From.Name, mail.From.Address), [new MailboxAddress(mail.To.Name, mail.To.Address)], cancel);
+            await client.DisconnectAsync(true, cancel);
+        }
+        catch (SmtpCommandException e)
+        {
+            // 5yz is for good, 4yz for now (RFC 5321 4.2.1).
+            throw new UndeliverableException($"The mail server says: {(int)e.StatusCode} {e.Message}", (int)e.StatusCode >= 500, e);
+        }
+        catch (AuthenticationException e)
+        {
+            throw new UndeliverableException("The mail server does not accept our name and password.", false, e);
+        }
+        catch (Exception e) when (e is SocketException or IOException or TimeoutException or SmtpProtocolException or SslHandshakeException or NotSupportedException)
+        {
+            throw new UndeliverableException("The mail server cannot be reached.", false, e);
+        }
+    }
+}

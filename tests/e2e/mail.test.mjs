@@ -1,0 +1,73 @@
+// The mail room: what went out and came in, and words to those who are asked.
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { advance, faults, signIn, withDemo } from "./corlin.mjs";
+
+const its = withDemo();
+
+test("Noor writes to those outside; what comes back is filed with the meeting and answered", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: /Chase/ }).click();
+  await page.getByRole("button", { name: /Harbour authority/ }).click();
+  await page.getByRole("button", { name: "Write to them" }).click();
+  const form = page.getByRole("form", { name: "Write to those asked" });
+  await form.getByRole("button", { name: /^To whom/ }).click();
+  await page
+    .getByRole("dialog", { name: "To whom" })
+    .getByRole("button", { name: /those outside/ })
+    .click();
+  assert.equal(await form.getByRole("textbox", { name: "Subject" }).inputValue(), "Harbour authority");
+  await form.getByRole("textbox", { name: "Words" }).fill("Which berth is meant?");
+  await form.getByRole("button", { name: "Write to one" }).click();
+  await page.getByText("Written to one about “Harbour authority”.").waitFor();
+
+  await page.getByRole("link", { name: "Mail room" }).click();
+  const messages = page.getByRole("list", { name: "Messages" });
+  await messages.getByRole("button", { name: /to Rosa Teixeira.*Harbour authority.*goes out in some seconds/ }).waitFor();
+  await advance(page, 11);
+  await advance(page, 11);
+  const reply = messages.getByRole("button", { name: /from Rosa Teixeira.*Re: Harbour authority.*filed/ });
+  await reply.click();
+  await page.getByText("Thank you. I bring the berth plan along.").waitFor();
+  await page.getByRole("button", { name: "Answer in words" }).click();
+  await page.getByRole("textbox", { name: "Answer to Rosa Teixeira" }).fill("Good, until then.");
+  await page.getByRole("button", { name: "Send the answer" }).click();
+  await messages.getByRole("button", { name: /to Rosa Teixeira.*Re: Harbour authority.*goes out/ }).waitFor();
+
+  // Taken back within ten seconds it never goes.
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await page.getByText("Undone. Nothing was sent.").waitFor();
+  await messages.getByRole("button", { name: /goes out/ }).waitFor({ state: "detached" });
+
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "The whole message" }).click()]);
+  assert.match(download.suggestedFilename(), /^message-\d+\.eml$/);
+  await page.getByRole("link", { name: "What it is about" }).click();
+  await page
+    .getByRole("heading", { name: "Harbour authority" })
+    .or(page.getByRole("button", { name: /^Title: Harbour authority/ }))
+    .first()
+    .waitFor();
+  assert.deepEqual(await faults(page), []);
+});
+
+test("The mail room is found by words and chosen by pile; a principal sees their own", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Maren Falk/);
+  await page.goto(`${its.demo.address}/mail`);
+  const messages = page.getByRole("list", { name: "Messages" });
+  await messages.getByRole("button", { name: /Fergus Hale/ }).waitFor();
+  assert.equal(await messages.getByRole("button", { name: /Desmond Oyelaran/ }).count(), 0);
+  await page.getByRole("searchbox", { name: /Find a message/ }).fill("hale");
+  await messages
+    .getByRole("button", { name: /Rosa Teixeira/ })
+    .first()
+    .waitFor({ state: "detached" });
+  await messages.getByRole("button", { name: /Fergus Hale/ }).waitFor();
+  await page.getByRole("searchbox", { name: /Find a message/ }).fill("");
+  await page.getByRole("button", { name: /^Which mail/ }).click();
+  await page
+    .getByRole("dialog", { name: "Which mail" })
+    .getByRole("button", { name: /has to see to/ })
+    .click();
+  await page.getByText("Everything was delivered, and everything that came in is filed.").waitFor();
+  assert.deepEqual(await faults(page), []);
+});

@@ -1,0 +1,133 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { useState } from "react";
+import { ask, client } from "../../api/client";
+import { mailQuery } from "../../api/queries";
+import type { Mail } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+import { Wait } from "../../ui/Wait";
+import { toneOf } from "./MailLine";
+
+/** A message with its words, and what can be done with it. */
+export function MailOpen({ id }: { id: number }) {
+  const mail = useQuery(mailQuery(id));
+  return <div className="pb-4">{mail.data ? <Message mail={mail.data} /> : <Wait query={mail}>Reading the message…</Wait>}</div>;
+}
+
+function Message({ mail }: { mail: Mail }) {
+  const { run, say, fail } = useChanges();
+  const queries = useQueryClient();
+  const [answering, setAnswering] = useState(false);
+  const path = { id: mail.line.id };
+  const act = (call: Promise<unknown>, words: string) =>
+    call
+      .then(() => say(words))
+      .catch(fail)
+      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+  return (
+    <div className="grid gap-x-10 gap-y-3 min-[900px]:grid-cols-[300px_minmax(0,1fr)]">
+      <dl className="grid grid-cols-[auto_minmax(0,1fr)] content-start gap-x-3 gap-y-0.5 [&>dd]:break-words [&>dt]:text-soft">
+        <dt>From</dt>
+        <dd>{mail.from}</dd>
+        <dt>To</dt>
+        <dd>{mail.to}</dd>
+        <dt>It is</dt>
+        <dd>
+          <Tone tone={toneOf(mail.line)}>{mail.line.words}</Tone>
+        </dd>
+      </dl>
+      <div className="min-w-0">
+        <p className="max-w-[70ch] break-words whitespace-pre-line">
+          {mail.text ?? <span className="text-soft">Its words are written out when it goes.</span>}
+        </p>
+        {answering ? (
+          <AnswerWords
+            to={mail.line.other}
+            onDrop={() => setAnswering(false)}
+            onWrite={(text) => {
+              run(
+                ask(client.POST("/api/mails/{id}/answer", { params: { path }, body: { text } })),
+                `The answer goes to ${mail.line.other}.`,
+              );
+              setAnswering(false);
+            }}
+          />
+        ) : (
+          <div className="no-print flex flex-wrap items-center gap-2 pt-3">
+            {mail.maySendAgain && (
+              <Button
+                onClick={() =>
+                  void act(ask(client.POST("/api/mails/{id}/sending", { params: { path } })), `“${mail.line.subject}” is tried again now.`)
+                }
+              >
+                Try it again now
+              </Button>
+            )}
+            {mail.line.incoming && mail.line.of && <Button onClick={() => setAnswering(true)}>Answer in words</Button>}
+            {mail.mayLetBe && (
+              <Button
+                look="plain"
+                onClick={() =>
+                  void act(ask(client.POST("/api/mails/{id}/settling", { params: { path } })), `“${mail.line.subject}” is seen to.`)
+                }
+              >
+                It is seen to
+              </Button>
+            )}
+            {mail.entry && mail.line.of && (
+              <Link
+                to="/lanes"
+                search={{ who: mail.line.of.id, entry: mail.entry }}
+                className="inline-flex min-h-8 items-center px-2 text-sea underline underline-offset-4"
+              >
+                What it is about
+              </Link>
+            )}
+            {mail.hasSource && (
+              <a
+                href={`/api/mails/${mail.line.id}/source`}
+                download
+                className="inline-flex min-h-8 items-center px-2 text-sea underline underline-offset-4"
+              >
+                The whole message
+              </a>
+            )}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function AnswerWords({ to, onWrite, onDrop }: { to: string; onWrite: (text: string) => void; onDrop: () => void }) {
+  const [text, setText] = useState("");
+  return (
+    <form
+      className="mt-3 grid max-w-[70ch] gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onWrite(text.trim());
+      }}
+    >
+      <textarea
+        aria-label={`Answer to ${to}`}
+        autoFocus
+        rows={4}
+        maxLength={10_000}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        className="w-full border border-ink bg-water p-2 outline-none focus-visible:border-sea"
+      />
+      <div className="flex gap-2">
+        <Button type="submit" disabled={text.trim() === ""}>
+          Send the answer
+        </Button>
+        <Button look="plain" onClick={onDrop}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

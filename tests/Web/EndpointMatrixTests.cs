@@ -16,7 +16,7 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
     [Fact]
     public async Task A_colleague_is_refused_or_told_nothing_by_any()
     {
-        var known = await EndpointLines.PrepareAsync(demo.Host);
+        var known = await demo.KnownAsync();
         using var colleague = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
         var wrong = await AskAllAsync(colleague, known, "with the Outline that everyone has");
         // Less than everyone has is less for good: what is hers replaces the default.

@@ -23,7 +23,7 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
     {
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         using var ana = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
-        var known = await EndpointLines.PrepareAsync(demo.Host);
+        var known = await demo.KnownAsync();
         var viewer = await noor.PersonAsync("Ana Brandão");
         var (further, standing) = await StandAsync(noor, known.Owner, viewer);
         var random = new Random(20270308);
@@ -48,6 +48,44 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
 
         Assert.Superset(standing.Select(s => s.Title).ToHashSet(), told);
         Assert.Superset(standing.Select(s => s.Whole).OfType<string>().ToHashSet(), told);
+    }
+
+    /// <summary>The same of every endpoint that changes something, whether it is done or refused: what it answers tells no more than a read would.</summary>
+    [Theory]
+    [InlineData("headline", "change", false)]
+    [InlineData("outline", "add", true)]
+    [InlineData("nothing", "add", false)]
+    public async Task No_answer_to_a_change_tells_more_than_a_read(string sight, string acting, bool isPrivate)
+    {
+        using var noor = await demo.Host.SignInAsync(Host.Noor);
+        using var ana = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
+        var known = await demo.KnownAsync();
+        var viewer = await noor.PersonAsync("Ana Brandão");
+        var (_, standing) = await StandAsync(noor, known.Owner, viewer, "Sea trials of " + sight);
+        await SetCeilingAsync(noor, "whole", true);
+        await noor.WithdrawAllAsync(known.Owner, viewer);
+        await noor.GrantAsync(known.Owner, viewer, Access.Terms(sight, acting, isPrivate, until: "2027-06-01"), null);
+        var (_, mayNot) = Texts(standing, [new Held(sight, acting, isPrivate, false)], ("whole", true));
+        Assert.NotEmpty(mayNot);
+        // Who changes what is older than they think is told that it is older.
+        foreach (var entry in standing)
+            await Ask("POST", $"/api/entries/{entry.Id}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x", agenda = "x" }, was = new { title = "older", agenda = "older" } });
+        foreach (var (name, (ask, _)) in EndpointLines.All.Where(l => !l.Key.StartsWith("GET ", StringComparison.Ordinal)))
+        {
+            var ofAnEntry = ask(known).Path != ask(known with { Entry = "", Meeting = "" }).Path;
+            foreach (var entry in ofAnEntry ? standing : standing.Take(1))
+            {
+                var (path, body) = ask(known with { Entry = entry.Id, Meeting = entry.Id });
+                await Ask(name.Split(' ')[0], path, body);
+            }
+        }
+
+        async Task Ask(string method, string path, object? body)
+        {
+            var response = await ana.SendAsync(new HttpMethod(method), path, EndpointLines.Content(body));
+            Assert.NotEqual(HttpStatusCode.InternalServerError, response.StatusCode);
+            Check(await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), mayNot, $"{method} {path}");
+        }
     }
 
     private static Held Any(Random random)
@@ -112,10 +150,10 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
         Assert.True(response.IsSuccessStatusCode);
     }
 
-    private static async Task<(string Further, IReadOnlyList<Standing> Standing)> StandAsync(Browser noor, string owner, string viewer)
+    private static async Task<(string Further, IReadOnlyList<Standing> Standing)> StandAsync(Browser noor, string owner, string viewer, string name = "Sea trials")
     {
-        await noor.DoAsync($"/api/calendars/{owner}/further", new { name = "Sea trials", counts = true });
-        var further = (await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further").EnumerateArray().Single(f => f.Text("name") == "Sea trials").Text("id");
+        await noor.DoAsync($"/api/calendars/{owner}/further", new { name, counts = true });
+        var further = (await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further").EnumerateArray().Single(f => f.Text("name") == name).Text("id");
         var sam = await noor.PersonAsync("Sam Levy");
         var standing = new List<Standing>();
         foreach (var isPrivate in new[] { false, true })
@@ -137,6 +175,6 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
 
         return (further, standing);
 
-        string Mark(char kind) => $"{kind}mark{standing.Count}q";
+        string Mark(char kind) => $"{kind}mark{standing.Count}q{further[..6]}";
     }
 }

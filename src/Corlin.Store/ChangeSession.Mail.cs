@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -42,6 +43,14 @@ internal sealed partial class ChangeSession
     {
         Db.Mails.Single(m => m.Id == mail.Id).Settled = true;
         Db.SaveChanges();
+    }
+
+    public bool PutMeetingNewsAway(UserId who, long news)
+    {
+        if (Db.MeetingNews.SingleOrDefault(n => n.Id == news && n.ToId == who.Value) is not { } row) return false;
+        row.PutAway = true;
+        Db.SaveChanges();
+        return true;
     }
 
     public void Keep(ReceivedMail mail, MailAbout about, bool filed)

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -23,6 +24,7 @@ public sealed class Outbox(IDbContextFactory<CorlinDb> factory, WriteGate gate) 
         {
             var row = await db.Outbox.SingleAsync(o => o.Id == id, cancel);
             row.SentAt = at;
+            if (JsonSerializer.Deserialize<OutboxMessage>(row.Body, Texts.Json)!.Notice is { IsNews: true } notice) await TellAsync(db, row, notice, at, cancel);
             if (written is null || await db.Mails.SingleOrDefaultAsync(m => m.OutboxId == id, cancel) is not { } mail) return;
             (mail.Text, mail.Settled) = (written.Text, true);
             if (row.Failures > 0) mail.At = at;
@@ -40,4 +42,26 @@ public sealed class Outbox(IDbContextFactory<CorlinDb> factory, WriteGate gate) 
             else row.GivenUpAt = now;
         },
         cancel);
+
+    private static async Task TellAsync(CorlinDb db, OutboxRow row, Notice notice, Instant at, CancellationToken cancel)
+    {
+        var lane = notice.For ?? notice.To;
+        var ids = await db.People.Where(p => p.Inside && p.Kind == UserKind.Person && (p.Address == notice.To || p.Address == lane)).Select(p => new { p.Address, p.Id }).ToDictionaryAsync(p => p.Address, p => p.Id, cancel);
+        var entry = await db.Entries.Where(e => e.PublicId == notice.Entry).Select(e => (long?)e.Id).SingleOrDefaultAsync(cancel);
+        if (notice.Stretch is not { } stretch || entry is not { } about || !ids.TryGetValue(notice.To, out var to) || !ids.TryGetValue(lane, out var of)) return;
+        db.MeetingNews.Add(new MeetingNewsRow
+        {
+            OutboxId = row.Id,
+            Kind = notice.Kind,
+            ToId = to,
+            LaneId = of,
+            EntryId = about,
+            RecurrenceId = notice.RecurrenceId,
+            Start = stretch.Start,
+            End = stretch.End,
+            Note = notice.Note,
+            ChangeId = row.ChangeId,
+            At = at,
+        });
+    }
 }

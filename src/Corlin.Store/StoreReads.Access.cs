@@ -155,7 +155,8 @@ internal partial class StoreReads
     {
         var owners = Db.Grants.Where(g => g.EndedById == null && g.From > after && g.From <= until).Select(g => g.OwnerId)
             .Concat(Db.Grants.Where(g => g.EndedById == null && g.Until > after && g.Until <= until).Select(g => g.OwnerId)).ToList();
-        var told = Db.AccessNews.Where(n => n.NotBefore > after && n.NotBefore <= until && !n.Withdrawn).Select(n => n.ToId).Distinct().ToList();
+        var told = Db.AccessNews.Where(n => n.NotBefore > after && n.NotBefore <= until && !n.Withdrawn).Select(n => n.ToId).Distinct()
+            .Concat(Db.MeetingNews.Where(n => n.At > after && n.At <= until).Select(n => n.ToId).Distinct()).ToList();
         if (owners.Count + told.Count == 0) return [];
         var members = EveryoneIn([.. told.Select(t => new UserId(t))]).SelectMany(m => m).Select(m => m.Value);
         var wanted = owners.Concat(told).Concat(members).Distinct().ToArray();

@@ -1,7 +1,9 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace Corlin.Store;
 
@@ -37,6 +39,13 @@ internal partial class StoreReads
                 : m.Outbox.WithdrawnAt == null && (
                     m.Outbox.SentAt != null ? sent : m.Outbox.GivenUpAt != null ? failed : m.Outbox.Failures > 0 ? trying : waiting))
             .OrderByDescending(m => m.Mail.Id).Take(limit).AsEnumerable().Select(m => MailMapping.ToCore(m.Mail, m.Outbox))];
+    }
+
+    public IReadOnlyList<MeetingNews> MeetingNewsFor(UserId who, Instant now, int limit)
+    {
+        var since = now - NewsKept;
+        return [.. Db.MeetingNews.AsNoTracking().Where(n => n.ToId == who.Value && !n.PutAway && n.At > since).OrderByDescending(n => n.At).ThenByDescending(n => n.Id).Take(limit).AsEnumerable()
+            .Select(MailMapping.ToCore)];
     }
 
     public KeptMail? Mail(long id) => Kept(Db.Mails.AsNoTracking().Where(m => m.Id == id));

@@ -82,6 +82,7 @@ internal static class EndpointLines
         ["PUT /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", new { name = "x", counts = true }), Forbidden),
         ["DELETE /api/calendars/{person}/further/{id}"] = (k => ($"/api/calendars/{k.Owner}/further/{k.Calendar}", null), Forbidden),
         ["PUT /api/entries/{id}/calendar"] = (k => ($"/api/entries/{k.Entry}/calendar", new { calendar = k.Calendar }), Unknown),
+        ["DELETE /api/news/{id:long}"] = (_ => ("/api/news/1", null), Unknown),
         ["GET /api/mine"] = (_ => ("/api/mine", null), Fine),
         ["GET /api/handovers/"] = (_ => ("/api/handovers", null), Fine),
         ["GET /api/handovers/cover"] = (k => ($"/api/handovers/cover?cover={k.Other}&first=2027-03-09", null), Fine),

@@ -71,3 +71,29 @@ test("The mail room is found by words and chosen by pile; a principal sees their
   await page.getByText("Everything was delivered, and everything that came in is filed.").waitFor();
   assert.deepEqual(await faults(page), []);
 });
+
+test("A meeting is cancelled with a note; who was asked is told on their Desk and puts it away", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor.goto(`${its.demo.address}/chase`);
+  await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor();
+  await noor.getByRole("button", { name: "Cancel it…" }).click();
+  const form = noor.getByRole("form", { name: "Cancel it" });
+  await form.getByRole("textbox", { name: /^Why/ }).fill("The notary fell ill.");
+  assert.deepEqual(await faults(noor), []);
+  await form.getByRole("button", { name: "Cancel it and tell 8" }).click();
+  await noor.getByText("“Tide lease, steering group” is cancelled; everyone is told in ten seconds.").waitFor();
+  await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor({ state: "detached" });
+
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
+  await tome.getByRole("list", { name: "What you are told" }).waitFor();
+  assert.equal(await tome.getByRole("list", { name: "What became of meetings" }).count(), 0);
+  await advance(noor, 11);
+  const told = tome.getByRole("list", { name: "What became of meetings" });
+  await told
+    .getByText(/“Tide lease, steering group”, Thursday 11 March.*does not take place\. Noor Haddad for Maren Falk cancelled it\./)
+    .waitFor();
+  await told.getByText("“The notary fell ill.”").waitFor();
+  assert.deepEqual(await faults(tome), []);
+  await told.getByRole("button", { name: "Put away" }).click();
+  await told.waitFor({ state: "detached" });
+});

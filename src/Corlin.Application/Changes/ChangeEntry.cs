@@ -34,7 +34,7 @@ public sealed record ChangeEntry(
         foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, PublicIds.Uid(id)), zone))
         {
             last = session.Save(Rooms.Answer(session, transition.Entry));
-            session.Tell(transition with { Entry = last }, Actor);
+            session.Tell(transition with { Entry = last }, Actor, before: entry);
             told = transition.Effects.Length;
         }
 
@@ -63,15 +63,19 @@ public sealed record Moving(Stretch From, Stretch To);
 public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts, int Told);
 
 /// <summary>Cancels an entry, one occurrence of it, or what follows one; who was asked is told.</summary>
-public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach) : IChange<long>
+/// <param name="Note">Why, to those who are told.</param>
+public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, string? Note = null) : IChange<long>
 {
+    public const int LongestNote = 500;
+
     public long Apply(IChangeSession session)
     {
+        if (Note?.Length > LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", Note);
         var (entry, rights) = session.MustChange(Actor, Entry);
         var zone = session.Users([entry.Owner])[entry.Owner].HomeZone;
         var change = session.Begin(entry.Kind == EntryKind.Meeting ? ChangeKind.MeetingCancelled : ChangeKind.EntryCancelled, Actor, entry.Owner, rights.Grant);
         var cancelled = Edits.Cancel(entry, RecurrenceId, Reach, zone);
-        session.Tell(cancelled with { Entry = session.Save(cancelled.Entry) }, Actor);
+        session.Tell(cancelled with { Entry = session.Save(cancelled.Entry) }, Actor, string.IsNullOrWhiteSpace(Note) ? null : Note.Trim());
         return change;
     }
 }

@@ -1,7 +1,9 @@
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
 using Corlin.Core.Words;
 using NodaTime;
 
@@ -10,7 +12,9 @@ namespace Corlin.Application.Changes;
 /// <summary>Turns the effects of a transition into messages: a notice inside, mail outside.</summary>
 internal static class Telling
 {
-    public static void Tell(this IChangeSession session, Transition transition, UserId actor)
+    /// <param name="note">What who acts writes with it.</param>
+    /// <param name="before">How the meeting stood; null where nothing is told of what is different.</param>
+    public static void Tell(this IChangeSession session, Transition transition, UserId actor, string? note = null, Entry? before = null)
     {
         if (transition.Effects.IsEmpty) return;
         var meeting = transition.Entry;
@@ -19,18 +23,23 @@ internal static class Telling
         foreach (var effect in transition.Effects)
         {
             var to = people[effect.To];
-            if (to.Inside) session.Notify(meeting, effect, speakersOf, to, people[effect.About], actor);
+            if (to.Inside) session.Notify(meeting, effect, speakersOf, to, people, actor, note);
             // Who acts knows already.
             else if (to.Id != actor && Method(effect.Kind) is { } method)
             {
-                session.Send(new OutboxMessage(Mail(meeting, effect, method, to, actor, people, session.Now), null), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
+                var changes = effect.RecurrenceId is null && before is not null ? Changes(session, before, meeting, to) : null;
+                // What is the organiser's own matter, how it takes their time or that it is private now, is nothing to write about.
+                if (effect.Kind == EffectKind.Changed && changes is { Count: 0 }) continue;
+                var mail = Mail(meeting, effect, method, to, actor, people, session.Now, note) with { Changes = changes ?? [] };
+                session.Send(new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
             }
         }
     }
 
-    private static void Notify(this IChangeSession session, Entry meeting, Effect effect, SpeakersOf speakersOf, CalendarUser to, CalendarUser about, UserId actor)
+    private static void Notify(this IChangeSession session, Entry meeting, Effect effect, SpeakersOf speakersOf, CalendarUser to, IReadOnlyDictionary<UserId, CalendarUser> people, UserId actor, string? note)
     {
-        var notice = new Notice(effect.Kind, to.Address, about.Address, meeting.PublicId, effect.RecurrenceId);
+        var (stretch, _) = When(meeting, effect, people[meeting.Owner]);
+        var notice = new Notice(effect.Kind, to.Address, people[effect.About].Address, meeting.PublicId, effect.RecurrenceId, Stretch: stretch, Note: note);
         var isPrivate = meeting.Private || Agreement.Of(meeting, to.Id, effect.RecurrenceId) is { OwnPrivate: true };
         var speakers = speakersOf.For(to.Id, isPrivate);
         // Who acts knows already; what nobody else is told its principal is, whatever they wish.
@@ -49,22 +58,36 @@ internal static class Telling
     };
 
     private static OutgoingMail Mail(
-        Entry meeting, Effect effect, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now)
+        Entry meeting, Effect effect, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now, string? note)
     {
         var organiser = people[meeting.Owner];
-        var occurrence = Occurrences.Find(Standing(meeting, effect.RecurrenceId), effect.RecurrenceId, organiser.HomeZone);
-        var stretch = occurrence?.Stretch ?? meeting.Time.ToStretch(organiser.HomeZone);
+        var (stretch, occurrence) = When(meeting, effect, organiser);
         var zone = meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : organiser.Zone;
         // Who is no longer asked is told of themselves alone (RFC 5546 3.2.5).
         var uninvited = effect.Kind == EffectKind.Removed;
         var attendees = uninvited
             ? [new AddressedAttendee(Box(to), AttendeeRole.Required, Answer.None)]
             : Agreement.For(meeting, effect.RecurrenceId).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
-        var mail = new OutgoingMail(
+        return new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
-            occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, meeting.Line, attendees, effect.RecurrenceId,
+            occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, note ?? meeting.Line, attendees, effect.RecurrenceId,
             effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited);
-        return mail with { Subject = English.Subject(mail) };
+    }
+
+    /// <summary>When what an effect is about takes place, or was to.</summary>
+    private static (Stretch Stretch, Occurrence? Occurrence) When(Entry meeting, Effect effect, CalendarUser organiser)
+    {
+        var occurrence = Occurrences.Find(Standing(meeting, effect.RecurrenceId), effect.RecurrenceId, organiser.HomeZone);
+        return (occurrence?.Stretch ?? meeting.Time.ToStretch(organiser.HomeZone), occurrence);
+    }
+
+    /// <summary>What is different for somebody who is asked, a line each, in their zone.</summary>
+    private static List<string> Changes(IChangeSession session, Entry before, Entry after, CalendarUser to)
+    {
+        var viewer = new Viewer(to.Id, System.Collections.Immutable.ImmutableDictionary<UserId, bool>.Empty);
+        if (Disclosure.Past(before, after, null, to.Id, viewer, _ => Rights.None) is not { Before: { } was, After: { } became }) return [];
+        var names = session.Users([.. before.Participations.Concat(after.Participations).Select(p => p.Who)]);
+        return [.. English.Differences(was with { Takes = became.Takes, Private = became.Private }, became, to.HomeZone, who => names[who].Name)];
     }
 
     /// <summary>The meeting as it was before it or the occurrence was cancelled: that is what a message about it tells.</summary>

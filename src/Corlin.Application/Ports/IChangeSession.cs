@@ -77,6 +77,9 @@ public interface IChangeSession : ICalendarReads
     /// <returns>False where they were told no such thing.</returns>
     bool PutAway(UserId who, long news);
 
+    /// <summary>The same of something that was told of a meeting.</summary>
+    bool PutMeetingNewsAway(UserId who, long news);
+
     void Set(bool inside, Ceiling ceiling);
 
     void Save(Absence absence);

@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Ports;
@@ -11,7 +13,14 @@ public sealed record OutboxMessage(OutgoingMail? Mail, Notice? Notice, Letter? L
 /// <param name="To">The address of who is told.</param>
 /// <param name="Entry">The public id of the meeting.</param>
 /// <param name="For">Of a copy the address of the principal to whom it went; null for one's own.</param>
-public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId, string? For = null);
+/// <param name="Stretch">When what it is about takes place, or was to.</param>
+/// <param name="Note">What who acted wrote with it.</param>
+public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId, string? For = null, Stretch? Stretch = null, string? Note = null)
+{
+    /// <summary>Whether it is told on the Desk: what asks for an answer waits there as an invitation, what was answered in Chase.</summary>
+    [JsonIgnore]
+    public bool IsNews => Kind is EffectKind.Moved or EffectKind.Changed or EffectKind.Cancelled or EffectKind.Removed;
+}
 
 /// <summary>Brings notices to those inside.</summary>
 public interface INoticeCarrier

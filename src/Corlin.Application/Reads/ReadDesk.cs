@@ -10,10 +10,11 @@ namespace Corlin.Application.Reads;
 /// <param name="Lead">What the day needs, in a sentence.</param>
 /// <param name="Beside">Others who matter today, and whether they can be reached.</param>
 /// <param name="Clocks">The other zones of the organisation.</param>
+/// <param name="Told">What others did to meetings to which the viewer, or somebody for whom they speak, is asked.</param>
 /// <param name="Handovers">What others leave to the viewer while they are away, and what the viewer left to others.</param>
 public sealed record DeskView(
     long Now, string DateLine, string Lead, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<QueueRow> Queue,
-    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<HandoverHeadView> Handovers);
+    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<MeetingNewsView> Told, IReadOnlyList<HandoverHeadView> Handovers);
 
 /// <summary>Something that the viewer is told of their access.</summary>
 /// <param name="Owner">Whose calendar it is about.</param>
@@ -50,7 +51,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(
             LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
-            Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing),
+            Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing), MeetingNewsViews.Read(viewing),
             ReadHandovers.Heads(viewing));
     }
 

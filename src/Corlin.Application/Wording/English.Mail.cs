@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
@@ -9,14 +10,42 @@ namespace Corlin.Application.Wording;
 // What mail says.
 public static partial class English
 {
+    /// <summary>Less than this before it begins, a change comes at short notice.</summary>
+    public static readonly Duration ShortNotice = Duration.FromHours(24);
+
     /// <summary>The subject of a message about a meeting.</summary>
-    public static string Subject(OutgoingMail mail) => mail.Method switch
+    public static string Subject(EffectKind kind, OutgoingMail mail)
     {
-        SchedulingMethod.Cancel => mail.Uninvited ? $"Without you: {mail.Title}" : $"Cancelled: {mail.Title}",
-        SchedulingMethod.DeclineCounter => $"The time stays: {mail.Title}",
-        _ when mail.Sequence > 0 => $"Moved: {mail.Title}",
-        _ => $"Invitation: {mail.Title}",
-    };
+        var near = mail.Stretch.Start > mail.Stamp && mail.Stretch.Start - mail.Stamp < ShortNotice;
+        return kind switch
+        {
+            EffectKind.Removed => $"Without you: {mail.Title}",
+            EffectKind.Cancelled => near ? $"Cancelled at short notice: {mail.Title}" : $"Cancelled: {mail.Title}",
+            EffectKind.ProposalRefused => $"The time stays: {mail.Title}",
+            EffectKind.Moved => near ? $"Moved at short notice: {mail.Title}" : $"Moved: {mail.Title}",
+            EffectKind.Changed => $"Changed: {mail.Title}",
+            _ => $"Invitation: {mail.Title}",
+        };
+    }
+
+    /// <summary>What was done to a meeting, in a word.</summary>
+    public static string Verb(EffectKind kind) => kind == EffectKind.Removed ? "Without" : kind.ToString();
+
+    /// <summary>What is told of a meeting, with who did it.</summary>
+    /// <param name="told">What may be known of what was done; null where that is not kept.</param>
+    /// <param name="state">The same as it stands since, or stood; null where nothing of it may be known.</param>
+    public static string MeetingNews(MeetingNews news, PastEntry? told, EntryState? state, string who, DateTimeZone zone, Func<UserId, string> name)
+    {
+        var (from, to) = (zone.ToLocal(news.Stretch.Start), zone.ToLocal(news.Stretch.End));
+        var when = $"{Day(from.Date)}, {Time(from.TimeOfDay)} to {Time(to.TimeOfDay)}";
+        if (state is null) return $"Something private, {when}.";
+        var title = $"“{state.Title}”";
+        if (news.Kind == EffectKind.Cancelled) return $"{title}, {when}, does not take place. {who} cancelled it.";
+        if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
+        if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
+        var changes = told is { Before: { } before, After: { } after } ? Differences(before with { Takes = after.Takes }, after, zone, name).ToList() : [];
+        return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";
+    }
 
     /// <summary>How a message stands.</summary>
     public static string Mail(KeptMail mail, DateTimeZone zone, LocalDate today) => mail.State switch

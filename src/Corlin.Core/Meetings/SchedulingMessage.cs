@@ -49,4 +49,7 @@ public sealed record OutgoingMail(
     bool Uninvited = false)
 {
     public string Subject { get; init; } = "";
+
+    /// <summary>What is different since the last message, a line each; empty where nothing is told of that.</summary>
+    public IReadOnlyList<string> Changes { get; init; } = [];
 }

@@ -107,6 +107,7 @@ public static class SchedulingWriter
         if (mail.Series is not null) lines.Add($"It repeats {mail.Series.Words}.");
         if (mail.Place is not null) lines.Add($"Place: {mail.Place}");
         if (mail.Link is not null) lines.Add($"Conference: {mail.Link}");
+        if (mail.Changes.Count > 0) lines.AddRange(["", "Different now", .. mail.Changes.Select(c => $"- {c}")]);
         if (mail.Line is not null) lines.AddRange(["", mail.Line]);
         if (mail.Agenda is not null) lines.AddRange(["", "Agenda", mail.Agenda]);
         return string.Join("\r\n", lines) + "\r\n";

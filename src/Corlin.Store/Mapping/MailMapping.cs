@@ -1,6 +1,7 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
 using Corlin.Store.Model;
 using NodaTime;
 
@@ -30,6 +31,9 @@ internal static class MailMapping
     public static KeptMail ToCore(MailRow row, OutboxRow? outbox) => new(
         row.Id, State(row, outbox), row.OfId is { } of ? new UserId(of) : null, row.Entry, row.Private, new Mailbox(row.FromName, row.FromAddress), new Mailbox(row.ToName, row.ToAddress),
         row.Subject, row.Text, row.At, outbox?.Failure, outbox is { Failures: > 0, SentAt: null, GivenUpAt: null } ? outbox.NotBefore : null, row.MessageId);
+
+    public static MeetingNews ToCore(MeetingNewsRow row) => new(
+        row.Id, row.Kind, new UserId(row.ToId), new UserId(row.LaneId), new EntryId(row.EntryId), row.RecurrenceId, new Stretch(row.Start, row.End), row.Note, row.ChangeId, row.At);
 
     private static MailState State(MailRow row, OutboxRow? outbox) => outbox switch
     {

@@ -1047,6 +1047,61 @@ namespace Corlin.Store.Migrations
                     b.ToTable("MailSources");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.MeetingNewsRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("End")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LaneId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OutboxId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PutAway")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RecurrenceId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Start")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At");
+
+                    b.HasIndex("OutboxId")
+                        .IsUnique();
+
+                    b.HasIndex("ToId", "At")
+                        .HasFilter("NOT \"PutAway\"");
+
+                    b.ToTable("MeetingNews");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.MembershipRow", b =>
                 {
                     b.Property<long>("Id")

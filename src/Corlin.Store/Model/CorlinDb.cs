@@ -74,6 +74,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<MailRow> Mails => Set<MailRow>();
 
+    internal DbSet<MeetingNewsRow> MeetingNews => Set<MeetingNewsRow>();
+
     internal DbSet<MailSourceRow> MailSources => Set<MailSourceRow>();
 
     internal DbSet<TakenInRow> TakenIn => Set<TakenInRow>();
@@ -321,6 +323,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             m.HasIndex(x => x.OfId, "IX_Mails_Open").HasFilter("NOT \"Settled\"");
             m.HasIndex(x => x.MessageId);
             m.HasIndex(x => x.Entry).HasFilter("\"Entry\" IS NOT NULL");
+        });
+        builder.Entity<MeetingNewsRow>(n =>
+        {
+            n.HasIndex(x => x.OutboxId).IsUnique();
+            n.HasIndex(x => new { x.ToId, x.At }).HasFilter("NOT \"PutAway\"");
+            n.HasIndex(x => x.At);
         });
         builder.Entity<MailSourceRow>(m =>
         {

@@ -1,3 +1,4 @@
+using Corlin.Core.Meetings;
 using NodaTime;
 
 namespace Corlin.Store.Model;
@@ -29,6 +30,24 @@ internal sealed class MailRow
 
     /// <summary>It went out, was filed, or somebody has seen to it.</summary>
     public bool Settled { get; set; }
+}
+
+/// <summary>Something told of a meeting to somebody inside, from its delivery on.</summary>
+internal sealed class MeetingNewsRow
+{
+    public long Id { get; set; }
+    public long OutboxId { get; set; }
+    public EffectKind Kind { get; set; }
+    public long ToId { get; set; }
+    public long LaneId { get; set; }
+    public long EntryId { get; set; }
+    public LocalDateTime? RecurrenceId { get; set; }
+    public Instant Start { get; set; }
+    public Instant End { get; set; }
+    public string? Note { get; set; }
+    public long ChangeId { get; set; }
+    public Instant At { get; set; }
+    public bool PutAway { get; set; }
 }
 
 /// <summary>The whole of a message that went out or came in (RFC 5322).</summary>

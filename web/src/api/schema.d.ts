@@ -835,6 +835,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/news/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lanes": {
         parameters: {
             query?: never;
@@ -4112,6 +4147,7 @@ export interface components {
         CancelRequest: {
             occurrence: null | string;
             reach: components["schemas"]["Reach"];
+            note: null | string;
         };
         CategoryRequest: {
             lane: string;
@@ -4368,6 +4404,7 @@ export interface components {
             beside: components["schemas"]["BesideView"][];
             clocks: components["schemas"]["ZoneView"][];
             news: components["schemas"]["AccessNewsView"][];
+            told: components["schemas"]["MeetingNewsView"][];
             handovers: components["schemas"]["HandoverHeadView"][];
         };
         EntryChangedView: {
@@ -4770,6 +4807,16 @@ export interface components {
         MeanwhileView: {
             principal: components["schemas"]["PersonView"];
             rows: components["schemas"]["HistoryRowView"][];
+        };
+        MeetingNewsView: {
+            /** Format: int64 */
+            id: number;
+            for: components["schemas"]["PersonView"];
+            verb: string;
+            words: string;
+            note: null | string;
+            near: boolean;
+            entry: null | string;
         };
         MemberView: {
             who: components["schemas"]["PersonView"];

@@ -76,3 +76,4 @@ export type Mails = Schemas["MailsView"];
 export type MailLine = Schemas["MailLineView"];
 export type Mail = Schemas["MailView"];
 export type Circle = Schemas["Circle"];
+export type MeetingNews = Schemas["MeetingNewsView"];

@@ -1,3 +1,4 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -9,6 +10,7 @@ internal static class DeskEndpoints
     {
         api.MapGet("/desk", GetAsync);
         api.MapGet("/mine", GetMineAsync);
+        api.MapDelete("/news/{id:long}", PutAwayAsync);
     }
 
     private static async Task<Ok<DeskView>> GetAsync(Reader reader) =>
@@ -16,4 +18,10 @@ internal static class DeskEndpoints
 
     private static async Task<Ok<MineView>> GetMineAsync(Reader reader) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadMine(reader.Person, reader.Now).Run(s)));
+
+    private static async Task<NoContent> PutAwayAsync(Reader reader, long id)
+    {
+        await reader.ChangeAsync(new PutMeetingNewsAway(reader.Person, id));
+        return TypedResults.NoContent();
+    }
 }

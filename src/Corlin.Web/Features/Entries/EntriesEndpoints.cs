@@ -34,7 +34,8 @@ public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts B
 /// <param name="Told">How many others are told, when the time of undo is over.</param>
 public sealed record EntryChangedView(long? Change, string Entry, IReadOnlyList<EntryPart> Conflicts, int Told);
 
-public sealed record CancelRequest(string? Occurrence, Reach Reach);
+/// <param name="Note">Why, to those who are told.</param>
+public sealed record CancelRequest(string? Occurrence, Reach Reach, string? Note = null);
 
 /// <param name="Takes">free, hold, pencilled or firm.</param>
 /// <param name="Calendar">The public id of a further calendar, or "main"; the main one where none is named.</param>
@@ -82,7 +83,7 @@ internal static class EntriesEndpoints
     }
 
     private static async Task<Ok<ChangedView>> CancelAsync(Reader reader, string id, CancelRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new CancelEntry(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach))));
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new CancelEntry(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, request.Note))));
 
     private static async Task<Ok<AddedView>> AddAsync(Reader reader, AppointmentRequest request)
     {

@@ -1,7 +1,9 @@
+import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { EntryDetails, Reach } from "../../api/types";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { CancelNote } from "./CancelNote";
 import { useRun } from "./useRun";
 
 const done: Record<Reach, string> = {
@@ -10,24 +12,33 @@ const done: Record<Reach, string> = {
   all: "the whole series is cancelled",
 };
 
-/** Cancelling: at once where there is one, else by how far it reaches. */
+/** Cancelling: at once where nobody is told, else with a note to them; of a series by how far it reaches. */
 export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
   const run = useRun(onDone);
+  const [asking, setAsking] = useState<{ reach: Reach; words: string }>();
   const told = entry.attendees.length;
-  const cancel = (reach: Reach, words: string) =>
+  const cancel = (reach: Reach, words: string, note: string | null) =>
     run(
-      ask(client.POST("/api/entries/{id}/cancel", { params: { path: { id: entry.id } }, body: { occurrence: entry.occurrence, reach } })),
+      ask(
+        client.POST("/api/entries/{id}/cancel", {
+          params: { path: { id: entry.id } },
+          body: { occurrence: entry.occurrence, reach, note },
+        }),
+      ),
       words,
     );
+  const choose = (reach: Reach, words: string) => (told > 0 ? setAsking({ reach, words }) : cancel(reach, words, null));
+  if (asking)
+    return <CancelNote told={told} onCancel={(note) => cancel(asking.reach, asking.words, note)} onDrop={() => setAsking(undefined)} />;
   if (entry.reaches.length === 0)
     return (
       <div>
         <Button
           look="grave"
           className="-ml-3"
-          onClick={() => cancel("all", `${entry.title} is cancelled${told > 0 ? "; everyone is told" : ""}.`)}
+          onClick={() => choose("all", `${entry.title} is cancelled${told > 0 ? "; everyone is told" : ""}.`)}
         >
-          {told > 0 ? `Cancel it and tell ${told}` : "Cancel it"}
+          {told > 0 ? "Cancel it…" : "Cancel it"}
         </Button>
       </div>
     );
@@ -41,7 +52,7 @@ export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () 
             options={entry.reaches.map((r) => ({ value: r.reach, label: r.label, note: r.note }))}
             onChoose={(reach) => {
               close();
-              cancel(reach, `${entry.title}: ${done[reach]}.`);
+              choose(reach, `${entry.title}: ${done[reach]}.`);
             }}
           />
         )}

@@ -1,5 +1,7 @@
+import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { ChaseRow, Proposal, Zone } from "../../api/types";
+import { CancelNote } from "../../app/entry/CancelNote";
 import { WritePart } from "../../app/entry/WritePart";
 import { Attendees } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
@@ -17,6 +19,7 @@ interface Props {
 /** The chosen meeting: who said what, and what can be done. */
 export function ChaseOpen({ row, zones, onRun }: Props) {
   const path = { id: row.entry };
+  const [cancelling, setCancelling] = useState(false);
   const required = row.attendees.filter((a) => a.role === "required");
   const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
   return (
@@ -42,19 +45,25 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
             >
               Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
             </Button>
-            {!row.occurrence && (
-              <Button
-                look="grave"
-                onClick={() =>
-                  onRun(
-                    ask(client.POST("/api/entries/{id}/cancel", { params: { path }, body: { occurrence: null, reach: "all" } })),
-                    `“${row.title}” is cancelled; everyone is told in ten seconds.`,
-                  )
-                }
-              >
-                Cancel it and tell {row.attendees.length}
+            {!row.occurrence && !cancelling && (
+              <Button look="grave" onClick={() => setCancelling(true)}>
+                Cancel it…
               </Button>
             )}
+          </div>
+        )}
+        {cancelling && (
+          <div className="pt-3">
+            <CancelNote
+              told={row.attendees.length}
+              onDrop={() => setCancelling(false)}
+              onCancel={(note) =>
+                onRun(
+                  ask(client.POST("/api/entries/{id}/cancel", { params: { path }, body: { occurrence: null, reach: "all", note } })),
+                  `“${row.title}” is cancelled; everyone is told in ten seconds.`,
+                )
+              }
+            />
           </div>
         )}
         <div className="pt-3">

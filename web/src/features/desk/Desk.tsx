@@ -16,6 +16,7 @@ import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
+import { Told } from "./Told";
 import { isAccess, Queue } from "./Queue";
 import { useAnswer } from "./useAnswer";
 
@@ -69,7 +70,7 @@ function Today({ desk }: { desk: DeskData }) {
     ],
   );
 
-  const queueHeight = Math.min(desk.queue.length, 6) * 40 + (desk.news.length + desk.handovers.length) * 41;
+  const queueHeight = Math.min(desk.queue.length, 6) * 40 + (desk.news.length + desk.told.length + desk.handovers.length) * 41;
   const board = Math.max(rows.length * 74, Math.min(rows.length * 150, height - queueHeight - 168));
   return (
     <div ref={page} className="flex min-h-full flex-col px-6">
@@ -107,6 +108,7 @@ function Today({ desk }: { desk: DeskData }) {
           </span>
         ))}
       </div>
+      <Told told={desk.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <News news={desk.news} />
       <HandoverLines handovers={desk.handovers} />
       <Queue

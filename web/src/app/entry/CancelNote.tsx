@@ -1,0 +1,36 @@
+import { useState } from "react";
+import { Button } from "../../ui/Button";
+
+/** Why it does not take place, to those who are told. */
+export function CancelNote({ told, onCancel, onDrop }: { told: number; onCancel: (note: string | null) => void; onDrop: () => void }) {
+  const [note, setNote] = useState("");
+  return (
+    <form
+      aria-label="Cancel it"
+      className="grid w-full max-w-[60ch] gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onCancel(note.trim() || null);
+      }}
+    >
+      <label className="text-soft">
+        Why, to those who are told; nothing where it needs no words
+        <input
+          autoFocus
+          value={note}
+          maxLength={500}
+          onChange={(e) => setNote(e.target.value)}
+          className="mt-0.5 h-9 w-full border-b border-ink bg-transparent text-[15px] text-ink outline-none focus-visible:border-b-2 focus-visible:border-sea"
+        />
+      </label>
+      <div className="flex gap-2">
+        <Button type="submit" look="grave" className="border border-brick">
+          Cancel it and tell {told === 1 ? "one" : told}
+        </Button>
+        <Button look="plain" onClick={onDrop}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

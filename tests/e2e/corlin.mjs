@@ -22,8 +22,8 @@ function freshData() {
 }
 
 /** Starts the demo on a free port. With timers its people answer by themselves. */
-export async function startDemo({ timers = false, data = freshData() } = {}) {
-  const args = ["demo", "--port", "0", "--data", data, "--now", startOfDemo, "--site", "web/dist", "--demo-folder", "demo"];
+export async function startDemo({ timers = false, data = freshData(), now = startOfDemo } = {}) {
+  const args = ["demo", "--port", "0", "--data", data, "--now", now, "--site", "web/dist", "--demo-folder", "demo"];
   const server = spawn(process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web", timers ? args : [...args, "--no-timers"], {
     cwd: root,
   });
@@ -48,6 +48,14 @@ export async function startDemo({ timers = false, data = freshData() } = {}) {
     address,
     data,
     stop,
+    /** Ends it as a power cut does, between any two steps. */
+    kill: () =>
+      new Promise((resolve) => {
+        if (server.exitCode !== null || server.signalCode !== null) return resolve();
+        server.removeAllListeners("exit");
+        server.on("exit", resolve);
+        server.kill("SIGKILL");
+      }),
     remove: () => rmSync(data, { recursive: true, force: true }),
     output: () => said,
   };

@@ -1,0 +1,171 @@
+// The server is killed between any two steps: nothing is half done, nothing acknowledged is lost, no message is lost or delivered twice.
+// Ten times; a hundred with CORLIN_LONG.
+import assert from "node:assert/strict";
+import { execFileSync } from "node:child_process";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { test } from "node:test";
+import { startDemo } from "./corlin.mjs";
+
+const rounds = process.env.CORLIN_LONG ? 100 : 10;
+
+/** Noor, without a browser. */
+async function signIn(address) {
+  const cookies = new Map();
+  const send = async (method, path, body) => {
+    const answer = await fetch(address + path, {
+      method,
+      headers: {
+        cookie: [...cookies].map(([k, v]) => `${k}=${v}`).join("; "),
+        ...(body ? { "content-type": "application/json" } : {}),
+        ...(send.forgery ? { "X-Corlin-Forgery": send.forgery } : {}),
+      },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    });
+    for (const cookie of answer.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie);
+      cookies.set(name, value);
+    }
+    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+    const text = await answer.text();
+    return text ? JSON.parse(text) : undefined;
+  };
+  const renew = async () => (send.forgery = (await send("GET", "/api/session")).forgery);
+  await renew();
+  const known = await send("GET", "/api/demo/sign-ins");
+  const noor = known.people.find((p) => p.name === "Noor Haddad");
+  await send("POST", "/api/session", { address: noor.address, password: known.password });
+  await renew();
+  return send;
+}
+
+const person = async (send, name) => (await send("GET", `/api/people?text=${encodeURIComponent(name)}`)).find((p) => p.name === name).id;
+
+/** Arranges and cancels, and lets messages go out, until the server is gone. */
+async function work(send, who, round, said) {
+  for (let i = 0; ; i++) {
+    const title = `Kill ${round}.${i}`;
+    const sent = await send("POST", "/api/meetings", {
+      inNameOf: who.maren,
+      title,
+      required: [who.tome, "lakshmi.rao@coromandel-marine.example"],
+      optional: [],
+      start: `2027-04-${String((i % 27) + 1).padStart(2, "0")}T${String(8 + (i % 9)).padStart(2, "0")}:00`,
+      zone: "Europe/Lisbon",
+      minutes: 30,
+      place: null,
+      video: true,
+      agenda: null,
+      line: null,
+      private: false,
+      repeats: null,
+    });
+    said.push({ title, entry: sent.entry, cancelled: false });
+    if (i % 3 === 1) {
+      await send("POST", `/api/entries/${said.at(-2).entry}/cancel`, { occurrence: null, reach: "all", note: "Killed" });
+      said.at(-2).cancelled = true;
+    }
+    if (i % 2 === 1) await send("POST", "/api/demo/advance", { seconds: 12 });
+  }
+}
+
+/** What the database says, asked by the library that ships with Python. */
+const query = (data, sql) =>
+  JSON.parse(
+    execFileSync(
+      "python3",
+      [
+        "-c",
+        "import sqlite3,sys,json;print(json.dumps(sqlite3.connect(sys.argv[1]).execute(sys.argv[2]).fetchall()))",
+        join(data, "corlin.db"),
+        sql,
+      ],
+      {
+        encoding: "utf8",
+      },
+    ),
+  );
+
+test(`Killed ${rounds} times at any moment`, async () => {
+  const first = await startDemo();
+  const data = first.data;
+  let demo = first;
+  const said = [];
+  const start = Date.UTC(2027, 2, 8, 9, 42);
+  const moment = (round) => `${new Date(start + round * 3_600_000).toISOString().slice(0, 16)}[Etc/UTC]`;
+  try {
+    for (let round = 0; round < rounds; round++) {
+      const send = await signIn(demo.address);
+      const who = { maren: await person(send, "Maren Falk"), tome: await person(send, "Tomé Vidal") };
+      const before = said.length;
+      const working = work(send, who, round, said).catch((gone) => {
+        // Only that nobody answers any more ends the work.
+        if (!/fetch failed|terminated|socket|ECONN/.test(String(gone) + String(gone.cause))) throw gone;
+      });
+      // A server that has just started is slow: the moment is counted from its first meeting.
+      while (said.length === before) await new Promise((resolve) => setTimeout(resolve, 5));
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * 900));
+      await demo.kill();
+      await working;
+      demo = await startDemo({ data, now: moment(round + 1) });
+    }
+
+    // What waits goes out; what was answered comes in.
+    const send = await signIn(demo.address);
+    for (let i = 0; i < 3; i++) await send("POST", "/api/demo/advance", { seconds: 3_600 });
+    await demo.stop();
+    assert.ok(said.length >= rounds, `only ${said.length} meetings were arranged`);
+
+    assert.deepEqual(query(data, "PRAGMA integrity_check"), [["ok"]]);
+    assert.deepEqual(query(data, "PRAGMA foreign_key_check"), []);
+    const stands = new Map(
+      query(data, "SELECT PublicId, Status, Title FROM Entries WHERE Title LIKE 'Kill %'").map(([id, ...rest]) => [id, rest]),
+    );
+    const cancelled = Math.max(...[...stands.values()].map(([status]) => status));
+    for (const one of said) {
+      assert.ok(stands.has(one.entry), `${one.title} was acknowledged and is lost`);
+      if (one.cancelled) assert.equal(stands.get(one.entry)[0], cancelled, `${one.title} was cancelled and stands`);
+    }
+
+    // Each change whole: its history, both lanes, the message outside and the notice inside.
+    const halves = query(
+      data,
+      `SELECT e.Title, e.Status,
+        (SELECT count(*) FROM History h WHERE h.EntryId = e.Id),
+        (SELECT count(*) FROM Participations p WHERE p.EntryId = e.Id AND p.RecurrenceId IS NULL),
+        (SELECT count(*) FROM Occupancy o WHERE o.EntryId = e.Id),
+        (SELECT count(*) FROM Mails m WHERE m.Entry = e.PublicId AND m.OutboxId IS NOT NULL),
+        (SELECT count(*) FROM Outbox o WHERE o.ChangeId = (SELECT min(h.ChangeId) FROM History h WHERE h.EntryId = e.Id))
+       FROM Entries e WHERE e.Title LIKE 'Kill %'`,
+    );
+    for (const [title, status, history, parts, lanes, mails, messages] of halves) {
+      assert.equal(parts, 2, title);
+      assert.ok(history >= 1, `${title} has no history`);
+      assert.equal(mails, status === cancelled ? 2 : 1, `${title} has ${mails} messages`);
+      assert.equal(messages, 2, `${title} told ${messages}`);
+      if (status !== cancelled) assert.ok(lanes >= 2, `${title} stands on ${lanes} lanes`);
+    }
+
+    // Every message went out, and each is there once.
+    const due = query(data, "SELECT m.MessageId, o.SentAt FROM Mails m JOIN Outbox o ON o.Id = m.OutboxId WHERE m.Subject LIKE '%Kill %'");
+    assert.deepEqual(
+      due.filter(([, sent]) => sent === null),
+      [],
+    );
+    const mail = join(data, "simulation/sent");
+    const delivered = readdirSync(mail)
+      .map((file) => readFileSync(join(mail, file), "latin1"))
+      .filter((text) => /^Subject: .*Kill /m.test(text))
+      .map((text) => /^Message-Id: <([^>]+)>/im.exec(text)[1]);
+    assert.deepEqual(delivered.toSorted(), due.map(([id]) => id).toSorted());
+
+    // What was answered outside was taken in once.
+    const answers = query(data, "SELECT MessageId, count(*) FROM Mails WHERE OutboxId IS NULL GROUP BY MessageId HAVING count(*) > 1");
+    assert.deepEqual(answers, []);
+    const waiting = readdirSync(join(data, "simulation/inbox")).filter((file) => file.endsWith(".eml"));
+    assert.deepEqual(waiting, []);
+  } finally {
+    await demo.kill();
+    demo.remove();
+  }
+});

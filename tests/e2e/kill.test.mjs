@@ -103,7 +103,12 @@ test(`Killed ${rounds} times at any moment`, async () => {
         if (!/fetch failed|terminated|socket|ECONN/.test(String(gone) + String(gone.cause))) throw gone;
       });
       // A server that has just started is slow: the moment is counted from its first meeting.
-      while (said.length === before) await new Promise((resolve) => setTimeout(resolve, 5));
+      let ended = false;
+      void working.then(
+        () => (ended = true),
+        () => (ended = true),
+      );
+      while (said.length === before && !ended) await new Promise((resolve) => setTimeout(resolve, 5));
       await new Promise((resolve) => setTimeout(resolve, Math.random() * 900));
       await demo.kill();
       await working;

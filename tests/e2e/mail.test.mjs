@@ -97,3 +97,22 @@ test("A meeting is cancelled with a note; who was asked is told on their Desk an
   await told.getByRole("button", { name: "Put away" }).click();
   await told.waitFor({ state: "detached" });
 });
+
+test("A meeting like another is arranged, and what was being written comes back", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.goto(`${its.demo.address}/arrange`);
+  const line = page.getByLabel("In one line");
+  await line.fill("Wed 15:00 with Ana about lease");
+  await page.getByText(/^Understood: “lease”, with Ana/).waitFor();
+  await line.press("Enter");
+  await page.getByRole("button", { name: /^Who must come: Ana/ }).waitFor();
+  await page.goto(`${its.demo.address}/lanes`);
+  await page.getByText("Harbour authority").first().click();
+  await page.getByRole("button", { name: "Arrange one like it" }).click();
+  await page.getByRole("button", { name: /^Who must come: Rosa/ }).waitFor();
+  await page.getByRole("button", { name: "Where: Cais do Norte" }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Back to what I was writing" }).click();
+  await page.getByRole("button", { name: /^Who must come: Ana/ }).waitFor();
+  assert.equal(await page.getByRole("button", { name: "Back to what I was writing" }).count(), 0);
+});

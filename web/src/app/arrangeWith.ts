@@ -1,10 +1,7 @@
-import type { Person } from "../api/types";
+import type { EntryDetails, Person } from "../api/types";
 
-/** A meeting begun elsewhere: whom to ask, and perhaps when. */
-export interface Begun {
-  with: Person;
-  at?: { start: number; minutes: number };
-}
+/** A meeting begun elsewhere: whom to ask, and perhaps when; or one like another. */
+export type Begun = { with: Person; at?: { start: number; minutes: number } } | { like: EntryDetails };
 
 let begun: Begun | undefined;
 

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import { entryQuery } from "../../api/queries";
 import type { EntryDetails } from "../../api/types";
 import { Attendees } from "../../lane/Attendees";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { beginArranging } from "../arrangeWith";
 import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
 import { EditPart } from "./EditPart";
@@ -33,6 +34,7 @@ export default function EntrySheet({ shown, onClose }: { shown: Shown; onClose: 
 }
 
 function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
+  const navigate = useNavigate();
   const state = entry.kind === "meeting" ? (entry.agreed ? "agreed" : "not agreed yet") : entry.kind === "hold" ? "a hold" : entry.takes;
   return (
     <>
@@ -79,7 +81,15 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
         {entry.mayChange && entry.kind === "meeting" && (
-          <div>
+          <div className="flex flex-wrap gap-2">
+            <Button
+              onClick={() => {
+                beginArranging({ like: entry });
+                void navigate({ to: "/arrange" });
+              }}
+            >
+              Arrange one like it
+            </Button>
             <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
           </div>
         )}

@@ -14,7 +14,7 @@ interface Asked {
 const circles: { value: Circle; label: string; is: (a: Asked) => boolean }[] = [
   { value: "everyone", label: "everyone", is: () => true },
   { value: "required", label: "those required", is: (a) => a.role === "required" },
-  { value: "silent", label: "those who have not answered", is: (a) => a.answer === "none" },
+  { value: "silent", label: "those who have not answered", is: (a) => a.answer === "silent" },
   { value: "external", label: "those outside", is: (a) => !a.who.inside },
 ];
 

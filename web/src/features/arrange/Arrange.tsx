@@ -27,7 +27,7 @@ function Composer({ desk }: { desk: Desk }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { say, fail } = useChanges();
-  const { draft, change, clear } = useDraft(viewerZone, desk.now);
+  const { draft, change, clear, bringBack } = useDraft(viewerZone, desk.now);
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
 
@@ -165,6 +165,7 @@ function Composer({ desk }: { desk: Desk }) {
         disabled={!moment || busy}
         onSend={() => void send()}
         onClear={clear}
+        onBringBack={bringBack}
       />
     </div>
   );

@@ -1,6 +1,6 @@
 import { useCallback, useState } from "react";
-import type { ChosenRequest, Person, SlotsRequest, Zone } from "../../api/types";
-import { addDays, dateText, localText } from "../../lane/time";
+import type { ChosenRequest, EntryDetails, Person, SlotsRequest, Zone } from "../../api/types";
+import { addDays, dateText, localText, minute } from "../../lane/time";
 import { takeBegun, type Begun } from "../../app/arrangeWith";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 
@@ -24,6 +24,7 @@ export interface Draft {
 }
 
 const kept = "corlin-draft";
+const replaced = "corlin-draft-replaced";
 
 export function freshDraft(viewerZone: Zone, now: number): Draft {
   const today = dateText(viewerZone, now);
@@ -44,8 +45,8 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
   };
 }
 
-function readDraft(today: string): Draft | undefined {
-  const text = localStorage.getItem(kept);
+function readDraft(today: string, key = kept): Draft | undefined {
+  const text = localStorage.getItem(key);
   if (!text) return undefined;
   // One kept by an older version has not every part.
   const read = JSON.parse(text) as Omit<Draft, "repeats"> & { repeats?: string };
@@ -53,9 +54,33 @@ function readDraft(today: string): Draft | undefined {
   return draft.to >= today ? draft : undefined;
 }
 
-/** The draft with what was begun on a lane. */
-function begin(begun: Begun | undefined, draft: Draft, viewerZone: Zone): Draft {
+/** Everything of a meeting but its time. */
+function like(entry: EntryDetails, fresh: Draft): Draft {
+  const asked = (roles: string[]) => entry.attendees.filter((a) => roles.includes(a.role)).map((a) => chosenOf(a.who));
+  return {
+    ...fresh,
+    inNameOf: entry.organiser?.id,
+    title: entry.title,
+    required: asked(["required", "resource"]),
+    optional: asked(["optional"]),
+    minutes: Math.round((entry.end - entry.start) / minute),
+    video: entry.link !== null,
+    place: entry.place ?? "",
+    agenda: entry.agenda ?? "",
+    private: entry.private,
+  };
+}
+
+/** The draft with what was begun on a lane, or one like a meeting. */
+function begin(begun: Begun | undefined, draft: Draft, viewerZone: Zone, now: number): Draft {
   if (!begun) return draft;
+  if ("like" in begun) {
+    const copy = like(begun.like, freshDraft(viewerZone, now));
+    // What was being written is not lost by it.
+    if (draft.title || draft.required.length > 0) localStorage.setItem(replaced, JSON.stringify(draft));
+    localStorage.setItem(kept, JSON.stringify(copy));
+    return copy;
+  }
   const asked = [...draft.required, ...draft.optional].some((c) => c.id === begun.with.id);
   const next = { ...draft, required: asked ? draft.required : [...draft.required, chosenOf(begun.with)] };
   if (begun.at) {
@@ -73,8 +98,9 @@ function begin(begun: Begun | undefined, draft: Draft, viewerZone: Zone): Draft 
 
 export function useDraft(viewerZone: Zone, now: number) {
   const [draft, setDraft] = useState<Draft>(() =>
-    begin(takeBegun(), readDraft(dateText(viewerZone, now)) ?? freshDraft(viewerZone, now), viewerZone),
+    begin(takeBegun(), readDraft(dateText(viewerZone, now)) ?? freshDraft(viewerZone, now), viewerZone, now),
   );
+  const [before, setBefore] = useState(() => readDraft(dateText(viewerZone, now), replaced));
   const change = useCallback((part: Partial<Draft>) => {
     setDraft((before) => {
       const next = { ...before, ...part };
@@ -86,7 +112,15 @@ export function useDraft(viewerZone: Zone, now: number) {
     localStorage.removeItem(kept);
     setDraft(freshDraft(viewerZone, now));
   }, [viewerZone, now]);
-  return { draft, change, clear };
+  /** The draft that a copy has taken the place of. */
+  const bringBack = useCallback(() => {
+    if (!before) return;
+    localStorage.removeItem(replaced);
+    localStorage.setItem(kept, JSON.stringify(before));
+    setDraft(before);
+    setBefore(undefined);
+  }, [before]);
+  return { draft, change, clear, bringBack: before && bringBack };
 }
 
 export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {

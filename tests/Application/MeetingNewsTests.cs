@@ -118,6 +118,39 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         Assert.Empty(await Told(world.Ana));
     }
 
+    [Fact]
+    public async Task What_was_cancelled_comes_back_within_the_hour_and_everyone_is_asked_anew()
+    {
+        var made = await Arranged();
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made, null, Answer.Accepted, null, null));
+        await world.Do(new CancelEntry(world.Noor.Id, made, null, Reach.All));
+        await Later();
+        Assert.Equal(
+            (made, "Tuesday 16 March, 12:00 to 12:45; Noor Haddad cancelled it at 09:42."),
+            Assert.Single(await Cancelled(world.Noor)) is var one ? (one.Entry, one.Words) : default);
+        Assert.Empty(await Cancelled(world.Tome));
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(new RestoreMeeting(world.Tome.Id, made)));
+        await world.Do(new RestoreMeeting(world.Noor.Id, made));
+        await Later();
+        var entry = await world.Entry(made);
+        Assert.Equal((MeetingStatus.Sent, 2), (entry.Status, entry.Sequence));
+        Assert.All(entry.Participations, p => Assert.Equal(Answer.None, p.Answer));
+        Assert.Equal(("Invitation: Insurers, renewal terms", 2), (world.Post.Mail[^1].Subject, world.Post.Mail[^1].Sequence));
+        Assert.Empty(await Cancelled(world.Noor));
+    }
+
+    [Fact]
+    public async Task After_an_hour_what_was_cancelled_stays_so()
+    {
+        var made = await Arranged();
+        await world.Do(new CancelEntry(world.Noor.Id, made, null, Reach.All));
+        world.Advance(3_601);
+        Assert.Empty(await Cancelled(world.Noor));
+        Assert.Equal(RefusalKind.CancelledLongAgo, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new RestoreMeeting(world.Noor.Id, made)))).Refusal.Kind);
+    }
+
+    private Task<IReadOnlyList<CancelledView>> Cancelled(CalendarUser viewer) => world.See(s => new ReadChase(viewer.Id, world.Now).Run(s).Cancelled);
+
     private async Task<string> Arranged(string start = "2027-03-16T12:00", bool isPrivate = false, CalendarUser[]? with = null)
     {
         var made = await world.Arrange(start, isPrivate, with ?? []);

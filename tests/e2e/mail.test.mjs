@@ -96,6 +96,14 @@ test("A meeting is cancelled with a note; who was asked is told on their Desk an
   assert.deepEqual(await faults(tome), []);
   await told.getByRole("button", { name: "Put away" }).click();
   await told.waitFor({ state: "detached" });
+
+  // Within the hour it comes back, and everyone is asked anew.
+  const cancelled = noor.getByRole("region", { name: "Cancelled within the hour" });
+  await cancelled.getByText(/Thursday 11 March, 14:00 to 15:00; Noor Haddad cancelled it at/).waitFor();
+  assert.deepEqual(await faults(noor), []);
+  await cancelled.getByRole("button", { name: "Bring it back" }).click();
+  await noor.getByText("“Tide lease, steering group” takes place after all; everyone is asked anew.").waitFor();
+  await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor();
 });
 
 test("A meeting like another is arranged, and what was being written comes back", async () => {

@@ -62,6 +62,24 @@ public sealed record Moving(Stretch From, Stretch To);
 /// <param name="Told">How many others are told.</param>
 public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts, int Told);
 
+/// <summary>Brings a meeting back that was cancelled as a whole within the hour; everyone is asked anew.</summary>
+public sealed record RestoreMeeting(UserId Actor, string Meeting) : IChange<long>
+{
+    public static readonly Duration Within = Duration.FromHours(1);
+
+    public long Apply(IChangeSession session)
+    {
+        var (meeting, rights) = session.MustOrganise(Actor, Meeting);
+        var restored = Scheduling.Restore(meeting);
+        if (session.PastOf(meeting.Id, null, 1) is not [{ Kind: ChangeKind.MeetingCancelled, TookBack: false } cancelled] || session.Now - cancelled.At > Within)
+            throw new RefusedException(RefusalKind.CancelledLongAgo);
+        var change = session.Begin(ChangeKind.MeetingRestored, Actor, meeting.Owner, rights.Grant);
+        var stands = session.Save(Rooms.Answer(session, restored.Entry));
+        session.Tell(restored with { Entry = stands }, Actor);
+        return change;
+    }
+}
+
 /// <summary>Cancels an entry, one occurrence of it, or what follows one; who was asked is told.</summary>
 /// <param name="Note">Why, to those who are told.</param>
 public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, string? Note = null) : IChange<long>

@@ -242,6 +242,9 @@ public enum ChangeKind
 
     /// <summary>Words went to those asked to a meeting, or to who wrote.</summary>
     MailWritten,
+
+    /// <summary>A cancelled meeting takes place after all.</summary>
+    MeetingRestored,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

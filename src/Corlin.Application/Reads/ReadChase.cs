@@ -1,3 +1,4 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
@@ -7,23 +8,52 @@ using NodaTime;
 namespace Corlin.Application.Reads;
 
 /// <summary>Every meeting organised by the viewer or in the name of those they speak for, by what it waits for.</summary>
+/// <param name="Cancelled">What can be brought back.</param>
 /// <param name="Undelivered">What went out in their name and could not be delivered.</param>
-public sealed record ChaseView(long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones, IReadOnlyList<MailLineView> Undelivered);
+public sealed record ChaseView(long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones, IReadOnlyList<MailLineView> Undelivered, IReadOnlyList<CancelledView> Cancelled);
+
+/// <summary>A meeting that was cancelled within the hour and can be brought back.</summary>
+/// <param name="Words">When it was to be and who cancelled it: "Tuesday 16 March, 12:00 to 12:45; Noor Haddad cancelled it at 09:42."</param>
+public sealed record CancelledView(string Entry, string Title, PersonView For, string Words);
 
 public sealed record ReadChase(UserId Viewer, Instant Now)
 {
     private const int MostUndelivered = 20;
+
+    private const int MostCancelled = 20;
 
     public ChaseView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var rows = ChaseRows.Read(viewing, [.. viewing.Principals.Append(viewing.Person)]);
         var span = new Stretch(Now, Now + Duration.FromDays(70));
-        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span), Undelivered(viewing));
+        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span), Undelivered(viewing), Cancelled(viewing));
     }
 
     private static IReadOnlyList<MailLineView> Undelivered(Viewing viewing) =>
         [.. viewing.Store.Mails(new MailAsked(viewing.MailOf(), false, "", [MailState.Trying, MailState.Failed], null, OnlyOpen: true), MostUndelivered).Select(m => MailViews.Line(viewing, m))];
+
+    private static IReadOnlyList<CancelledView> Cancelled(Viewing viewing)
+    {
+        var found = new List<CancelledView>();
+        foreach (var of in viewing.Principals.Append(viewing.Person))
+        {
+            var past = viewing.Store.Past(of.Id, null, viewing.Now - RestoreMeeting.Within, null, null, MostCancelled)
+                .Where(c => c is { Kind: ChangeKind.MeetingCancelled, Undone: false, TookBack: false }).ToList();
+            var now = viewing.Store.EntriesNow([.. past.SelectMany(c => c.Entries).Select(e => e.Id).Distinct()]);
+            foreach (var change in past)
+            {
+                if (change.Entries is not [var one] || !now.TryGetValue(one.Id, out var entry) || entry.Status != MeetingStatus.Cancelled) continue;
+                if (entry.Private && !viewing.Viewer.StandsFor(of.Id, true)) continue;
+                var local = viewing.Zone.ToLocal(change.At);
+                found.Add(new CancelledView(
+                    entry.PublicId, entry.Title, viewing.View(of),
+                    $"{English.When(entry.Time, viewing.Zone)}; {viewing.Users([change.Actor])[change.Actor].Name} cancelled it at {English.Time(local.TimeOfDay)}."));
+            }
+        }
+
+        return found;
+    }
 
     private static string Lead(IReadOnlyList<ChaseRow> rows)
     {

@@ -56,6 +56,7 @@ public static partial class English
         ChangeKind.CalendarChanged => "changed a calendar",
         ChangeKind.CalendarRemoved => "removed a calendar",
         ChangeKind.HandedOver => "handed over what is open",
+        ChangeKind.MeetingRestored => "brought back",
         ChangeKind.MailWritten => "wrote mail",
         ChangeKind.HandoverNoted => "wrote to something handed over",
         ChangeKind.HandoverTakenBack => "took a handover back",

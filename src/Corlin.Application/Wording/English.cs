@@ -206,6 +206,8 @@ public static partial class English
         RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
         RefusalKind.NotYourAddition => "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
         RefusalKind.OfTheWhole => "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
+        RefusalKind.NotCancelled => "It was not cancelled.",
+        RefusalKind.CancelledLongAgo => "It was cancelled more than an hour ago. Arrange one like it instead.",
         RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",
         RefusalKind.NeverOccurs => "It would never take place: no day fits how it repeats.",
         RefusalKind.StartLeftOut => "How it repeats leaves out the day chosen. Choose one of its days, or say anew how it repeats.",

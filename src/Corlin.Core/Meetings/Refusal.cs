@@ -60,6 +60,12 @@ public enum RefusalKind
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 
+    /// <summary>Only what was cancelled comes back.</summary>
+    NotCancelled,
+
+    /// <summary>It was cancelled longer ago than it can be brought back.</summary>
+    CancelledLongAgo,
+
     /// <summary>The rule picks dates or hours that do not move by so many days.</summary>
     RuleDoesNotMove,
 

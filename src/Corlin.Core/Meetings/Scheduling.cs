@@ -140,6 +140,15 @@ public static class Scheduling
             meeting with { Status = MeetingStatus.Cancelled, Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 }, effects);
     }
 
+    /// <summary>A cancelled meeting takes place after all: everyone is asked anew (REQUEST, higher SEQUENCE).</summary>
+    /// <exception cref="RefusedException">It was not cancelled as a whole.</exception>
+    public static Transition Restore(Entry meeting)
+    {
+        if (meeting.Kind != EntryKind.Meeting || meeting.Status != MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.NotCancelled);
+        var sent = AskAnew(meeting with { Status = MeetingStatus.Sent, Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 }, null);
+        return new Transition(sent, Tell(sent, EffectKind.Invite, null));
+    }
+
     private static void MustBeSent(Entry meeting)
     {
         if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft) throw new RefusedException(RefusalKind.NotSent);

@@ -1949,6 +1949,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meetings/{id}/restoring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{id}/letters": {
         parameters: {
             query?: never;
@@ -4149,6 +4186,12 @@ export interface components {
             reach: components["schemas"]["Reach"];
             note: null | string;
         };
+        CancelledView: {
+            entry: string;
+            title: string;
+            for: components["schemas"]["PersonView"];
+            words: string;
+        };
         CategoryRequest: {
             lane: string;
             name: null | string;
@@ -4226,6 +4269,7 @@ export interface components {
             rows: components["schemas"]["ChaseRow"][];
             zones: components["schemas"]["ZoneView"][];
             undelivered: components["schemas"]["MailLineView"][];
+            cancelled: components["schemas"]["CancelledView"][];
         };
         ChosenPersonView: {
             person: string;

@@ -77,3 +77,4 @@ export type MailLine = Schemas["MailLineView"];
 export type Mail = Schemas["MailView"];
 export type Circle = Schemas["Circle"];
 export type MeetingNews = Schemas["MeetingNewsView"];
+export type CancelledMeeting = Schemas["CancelledView"];

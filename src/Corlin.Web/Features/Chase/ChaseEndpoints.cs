@@ -20,6 +20,7 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/proposal/accept", AcceptAsync);
         api.MapPost("/meetings/{id}/proposal/refuse", RefuseAsync);
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
+        api.MapPost("/meetings/{id}/restoring", RestoreAsync);
     }
 
     private static async Task<Ok<ChaseView>> GetAsync(Reader reader) =>
@@ -33,4 +34,7 @@ internal static class ChaseEndpoints
 
     private static async Task<Ok<ChangedView>> GoOnAsync(Reader reader, string id, OccurrenceRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GoOnWithout(reader.Person, id, Reader.Occurrence(request.Occurrence)))));
+
+    private static async Task<Ok<ChangedView>> RestoreAsync(Reader reader, string id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RestoreMeeting(reader.Person, id))));
 }

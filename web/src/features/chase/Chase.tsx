@@ -1,11 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import { useMemo } from "react";
+import { ask, client } from "../../api/client";
 import { chaseQuery } from "../../api/queries";
-import type { Chase as ChaseData, ChaseRow, MailLine } from "../../api/types";
+import type { Chase as ChaseData, CancelledMeeting, ChaseRow, MailLine } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { Flag } from "../../lane/Flag";
+import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
 import { ChaseLine } from "./ChaseLine";
@@ -57,6 +60,7 @@ function Rows({ data }: { data: ChaseData }) {
           Mail room
         </Link>
       </h1>
+      {data.cancelled.length > 0 && <Cancelled lines={data.cancelled} onRun={run} />}
       {data.undelivered.length > 0 && <Undelivered lines={data.undelivered} />}
       {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
       {groups.map(({ group, words }) => {
@@ -82,6 +86,37 @@ function Rows({ data }: { data: ChaseData }) {
         );
       })}
     </div>
+  );
+}
+
+/** What was cancelled within the hour, with the way back. */
+function Cancelled({ lines, onRun }: { lines: CancelledMeeting[]; onRun: (call: Promise<{ change: number }>, words: string) => void }) {
+  return (
+    <section aria-label="Cancelled within the hour" className="mb-4">
+      <h2 className="border-b border-rule py-1.5 text-soft">
+        Cancelled within the hour <span className="font-semibold text-ink">{lines.length}</span>
+      </h2>
+      <ul>
+        {lines.map((line) => (
+          <li key={line.entry} className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-rule py-1.5">
+            <Flag flag={line.for.flag} />
+            <span className="font-semibold">{line.title}</span>
+            <span className="text-soft">{line.words}</span>
+            <Button
+              className="ml-auto"
+              onClick={() =>
+                onRun(
+                  ask(client.POST("/api/meetings/{id}/restoring", { params: { path: { id: line.entry } } })),
+                  `“${line.title}” takes place after all; everyone is asked anew.`,
+                )
+              }
+            >
+              Bring it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

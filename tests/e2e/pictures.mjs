@@ -47,16 +47,6 @@ await page.keyboard.press("Escape");
 await page.goto(`${demo.address}/lanes?view=year`);
 await page.getByRole("list", { name: "Series" }).waitFor();
 await shot(page, "lanes-year");
-await page.goto(`${demo.address}/lanes?view=working-days&only=Outside|Lease`);
-await page.getByRole("button", { name: /^Categories/ }).click();
-await page.getByRole("button", { name: "their category" }).click();
-await page.keyboard.press("Escape");
-await page.getByRole("button", { name: /^Tide lease review/ }).waitFor();
-await shot(page, "lanes-categories");
-await page.getByRole("button", { name: /^Categories/ }).click();
-await page.getByRole("button", { name: "whose they are" }).click();
-await page.keyboard.press("Escape");
-
 const event = (uid, lines) => `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:20270416T170000Z\r\nDURATION:PT45M\r\n${lines}\r\nEND:VEVENT\r\n`;
 const file = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event("a", "SUMMARY:Tide office")}${event("b", "SUMMARY:Buoy signal\r\nRRULE:FREQ=SECONDLY")}END:VCALENDAR\r\n`;
 await page.goto(`${demo.address}/files`);
@@ -94,6 +84,19 @@ await page.getByRole("region", { name: /Lakshmi Rao proposes/ }).waitFor();
 await page.getByRole("group", { name: /with the time proposed/ }).waitFor();
 await page.evaluate(() => document.activeElement?.blur());
 await shot(page, "chase");
+
+await page.goto(`${demo.address}/chase`);
+await page.getByRole("button", { name: /Harbour authority/ }).click();
+await page.getByRole("button", { name: "Write to them" }).click();
+await page.getByRole("textbox", { name: "Words" }).fill("Which berth is meant?");
+await page.getByRole("button", { name: "Write to one" }).click();
+await advance(page, 11);
+await advance(page, 11);
+await page.goto(`${demo.address}/mail`);
+await page.getByRole("button", { name: /from Rosa Teixeira/ }).click();
+await page.getByText("I bring the berth plan along.").waitFor();
+await page.evaluate(() => document.activeElement?.blur());
+await shot(page, "mail");
 
 await page.goto(`${demo.address}/access`);
 await page.getByRole("gridcell", { name: /^Tomé Vidal, Maren Falk:/ }).click();

@@ -26,7 +26,7 @@ public sealed record MailsView(IReadOnlyList<PersonView> Of, int Open, IReadOnly
 
 /// <param name="Of">In whose name it went out, to whom it came; null where it came to nobody who is known.</param>
 /// <param name="Other">Whoever outside it went to or came from: a name, or the address.</param>
-/// <param name="When">"9:42", "yesterday 16:05", "3 March".</param>
+/// <param name="When">"09:42", "3 March 16:05".</param>
 /// <param name="Words">How it stands: "sent", "goes out in some seconds", "not delivered: …".</param>
 public sealed record MailLineView(
     long Id, MailState State, bool Incoming, PersonView? Of, string Other, string OtherAddress, string Subject, string When, string Words);

@@ -58,8 +58,8 @@ public static partial class English
         _ => "filed with nothing",
     };
 
-    /// <summary>"9:42" of today, "yesterday 16:05", "3 March 16:05".</summary>
-    public static string When(LocalDateTime at, LocalDate today) => at.Date == today ? Time(at.TimeOfDay) : $"{NearDay(at.Date, today)} {Time(at.TimeOfDay)}";
+    /// <summary>"09:42" of today, "3 March 16:05" of any other day.</summary>
+    public static string When(LocalDateTime at, LocalDate today) => at.Date == today ? Time(at.TimeOfDay) : $"{ShortDay(at.Date)} {Time(at.TimeOfDay)}";
 
     /// <summary>What somebody outside is written of what they may see now.</summary>
     /// <param name="by">Who did it.</param>

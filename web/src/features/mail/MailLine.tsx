@@ -14,7 +14,7 @@ export function MailLine({ line, chosen, onChoose }: { line: Line; chosen: boole
       type="button"
       aria-expanded={chosen}
       onClick={onChoose}
-      className="grid min-h-10 w-full grid-cols-[150px_minmax(0,250px)_minmax(0,1fr)_minmax(0,320px)_96px] items-center gap-x-3 py-1.5 text-left max-[1000px]:grid-cols-[minmax(0,1fr)_96px]"
+      className="grid min-h-10 w-full grid-cols-[150px_minmax(0,250px)_minmax(0,1fr)_minmax(0,300px)_130px] items-center gap-x-3 py-1.5 text-left max-[1000px]:grid-cols-[minmax(0,1fr)_130px]"
     >
       <span className="flex min-w-0 items-center gap-1.5">
         {line.of ? (
@@ -34,7 +34,7 @@ export function MailLine({ line, chosen, onChoose }: { line: Line; chosen: boole
       <span className="truncate max-[1000px]:col-start-1">
         {quiet ? <span className="text-soft">{line.words}</span> : <Tone tone={toneOf(line)}>{line.words}</Tone>}
       </span>
-      <span className="text-right text-soft max-[1000px]:col-start-2 max-[1000px]:row-start-1">{line.when}</span>
+      <span className="text-right whitespace-nowrap text-soft max-[1000px]:col-start-2 max-[1000px]:row-start-1">{line.when}</span>
     </button>
   );
 }

@@ -28,6 +28,7 @@ public sealed class MeetingNewsTests : IAsyncLifetime
             (news.Verb, news.Words, news.Note, news.Near, news.Entry));
         var mail = world.Post.Mail[^1];
         Assert.Equal(("Cancelled: Insurers, renewal terms", "The ship is late."), (mail.Subject, mail.Line));
+        Assert.Equal(news.Id, Assert.Single(await world.See(s => new ReadMine(world.Tome.Id, world.Now).Run(s).Told)).Id);
         // Put away it is told no more, and nobody puts away what others were told.
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(new PutMeetingNewsAway(world.Ana.Id, news.Id)));
         await world.Do(new PutMeetingNewsAway(world.Tome.Id, news.Id));

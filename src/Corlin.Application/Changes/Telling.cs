@@ -19,7 +19,7 @@ internal static class Telling
         if (transition.Effects.IsEmpty) return;
         var meeting = transition.Entry;
         var speakersOf = new SpeakersOf(session, [.. transition.Effects.Select(e => e.To).Distinct()], session.Now);
-        var people = session.Users([meeting.Owner, actor, .. meeting.Participations.Select(p => p.Who), .. transition.Effects.Select(e => e.To)]);
+        var people = session.Users([meeting.Owner, actor, .. meeting.Participations.Concat(before?.Participations ?? []).Select(p => p.Who), .. transition.Effects.Select(e => e.To)]);
         foreach (var effect in transition.Effects)
         {
             var to = people[effect.To];
@@ -27,7 +27,7 @@ internal static class Telling
             // Who acts knows already.
             else if (to.Id != actor && Method(effect.Kind) is { } method)
             {
-                var changes = effect.RecurrenceId is null && before is not null ? Changes(session, before, meeting, to) : null;
+                var changes = effect.RecurrenceId is null && before is not null ? Changes(before, meeting, to, people) : null;
                 // What is the organiser's own matter, how it takes their time or that it is private now, is nothing to write about.
                 if (effect.Kind == EffectKind.Changed && changes is { Count: 0 }) continue;
                 var mail = Mail(meeting, effect, method, to, actor, people, session.Now, note) with { Changes = changes ?? [] };
@@ -82,12 +82,11 @@ internal static class Telling
     }
 
     /// <summary>What is different for somebody who is asked, a line each, in their zone.</summary>
-    private static List<string> Changes(IChangeSession session, Entry before, Entry after, CalendarUser to)
+    private static List<string> Changes(Entry before, Entry after, CalendarUser to, IReadOnlyDictionary<UserId, CalendarUser> people)
     {
         var viewer = new Viewer(to.Id, System.Collections.Immutable.ImmutableDictionary<UserId, bool>.Empty);
         if (Disclosure.Past(before, after, null, to.Id, viewer, _ => Rights.None) is not { Before: { } was, After: { } became }) return [];
-        var names = session.Users([.. before.Participations.Concat(after.Participations).Select(p => p.Who)]);
-        return [.. English.Differences(was with { Takes = became.Takes, Private = became.Private }, became, to.HomeZone, who => names[who].Name)];
+        return [.. English.Differences(was with { Takes = became.Takes, Private = became.Private }, became, to.HomeZone, who => people[who].Name)];
     }
 
     /// <summary>The meeting as it was before it or the occurrence was cancelled: that is what a message about it tells.</summary>

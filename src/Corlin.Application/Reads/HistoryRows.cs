@@ -77,6 +77,5 @@ internal sealed class HistoryRows
             yield return $"{Name(grant.Receiver!.Value)} may no longer {English.Access(grant.Terms, owner, viewing.Person, calendars.NameOf(grant))}";
     }
 
-    /// <summary>A contact of somebody else is not named to who does not know them.</summary>
-    private string Name(UserId who) => people[who] is { KeptFor: { } principal } && !viewing.Keeps.Contains(principal) ? "somebody" : people[who].Name;
+    private string Name(UserId who) => viewing.NameOf(people[who]);
 }

@@ -13,11 +13,12 @@ namespace Corlin.Application.Reads;
 /// <param name="Coming">What is on now and what comes today, soonest first.</param>
 /// <param name="After">What stands first on a later day, where nothing comes today; null otherwise.</param>
 /// <param name="Asked">What waits for their answer or decision.</param>
+/// <param name="Told">What others did to meetings to which they are asked.</param>
 /// <param name="Done">What others did in their name in the last days, latest first.</param>
 /// <param name="Speakers">Those who speak for them and get a copy of what they are told.</param>
 /// <param name="OwnCopies">Whether they get it themselves too.</param>
 public sealed record MineView(
-    long Now, string DateLine, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<ComingView> Coming, ComingView? After, IReadOnlyList<QueueRow> Asked,
+    long Now, string DateLine, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<ComingView> Coming, ComingView? After, IReadOnlyList<QueueRow> Asked, IReadOnlyList<MeetingNewsView> Told,
     IReadOnlyList<HistoryRowView> Done, IReadOnlyList<HolderView> Holders, IReadOnlyList<PersonView> Speakers, bool OwnCopies);
 
 /// <param name="When">"now, to 10:00", "10:30 to 11:30".</param>
@@ -50,7 +51,7 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
             LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), ReadDesk.Today(viewing, [lane]),
             [.. coming.Select(e => View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? View(viewing, lane, standing[0]) : null,
             [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
-            Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer));
+            [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)], Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer));
     }
 
     private static ComingView View(Viewing viewing, Lane lane, LaneEntry entry)

@@ -62,6 +62,9 @@ internal sealed class Viewing
     public IReadOnlyList<UserId> Keeps =>
         keeps ??= [Person.Id, .. Held.Where(g => g.Calendar is null).GroupBy(g => g.Owner).Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling))).Select(own => own.Key)];
 
+    /// <summary>A contact of somebody else is not named to who does not know them.</summary>
+    public string NameOf(CalendarUser who) => who is { KeptFor: { } principal } && !Keeps.Contains(principal) ? "somebody" : who.Name;
+
     /// <summary>The most that the organisation lets the viewer have in a calendar that is not theirs.</summary>
     public Ceiling Ceiling { get; }
 

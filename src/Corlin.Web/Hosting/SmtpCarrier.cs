@@ -29,6 +29,10 @@ internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
+    /// <summary>Mail leaves the machine encrypted or not at all (RFC 8314 3.3 for port 465).</summary>
+    private SecureSocketOptions Security =>
+        server.Plain ? SecureSocketOptions.StartTlsWhenAvailable : server.Port == 465 ? SecureSocketOptions.SslOnConnect : SecureSocketOptions.StartTls;
+
     public async Task SendAsync(WrittenMail mail, CancellationToken cancel = default)
     {
         using var source = new MemoryStream(mail.Source);
@@ -36,10 +40,9 @@ internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
         using var client = new SmtpClient { Timeout = (int)Patience.TotalMilliseconds };
         try
         {
-            await client.ConnectAsync(server.Host, server.Port, server.Plain ? SecureSocketOptions.StartTlsWhenAvailable : SecureSocketOptions.Auto, cancel);
+            await client.ConnectAsync(server.Host, server.Port, Security, cancel);
             if (server is { User: { } user, Password: { } password })
             {
-                if (!client.IsSecure && !server.Plain) throw new UndeliverableException("The mail server offers no encryption.", false);
                 await client.AuthenticateAsync(user, password, cancel);
             }
 
@@ -55,7 +58,11 @@ internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
         {
             throw new UndeliverableException("The mail server does not accept our name and password.", false, e);
         }
-        catch (Exception e) when (e is SocketException or IOException or TimeoutException or SmtpProtocolException or SslHandshakeException or NotSupportedException)
+        catch (Exception e) when (e is NotSupportedException or SslHandshakeException)
+        {
+            throw new UndeliverableException("The mail server offers no encryption that can be trusted.", false, e);
+        }
+        catch (Exception e) when (e is SocketException or IOException or TimeoutException or SmtpProtocolException)
         {
             throw new UndeliverableException("The mail server cannot be reached.", false, e);
         }

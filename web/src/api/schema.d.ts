@@ -4880,6 +4880,7 @@ export interface components {
             coming: components["schemas"]["ComingView"][];
             after: null | components["schemas"]["ComingView"];
             asked: components["schemas"]["QueueRow"][];
+            told: components["schemas"]["MeetingNewsView"][];
             done: components["schemas"]["HistoryRowView"][];
             holders: components["schemas"]["HolderView"][];
             speakers: components["schemas"]["PersonView"][];

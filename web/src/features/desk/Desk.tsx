@@ -8,6 +8,7 @@ import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { useSize } from "../../app/useSize";
+import { Told } from "../../app/Told";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard } from "../../lane/LaneBoard";
@@ -16,7 +17,6 @@ import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
-import { Told } from "./Told";
 import { isAccess, Queue } from "./Queue";
 import { useAnswer } from "./useAnswer";
 

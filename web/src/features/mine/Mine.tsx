@@ -6,6 +6,7 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { useNow } from "../../app/useNow";
+import { Told } from "../../app/Told";
 import { PastList } from "../../app/PastList";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
@@ -45,6 +46,7 @@ function Page({ mine }: { mine: MineData }) {
         />
       )}
       <ComingList mine={mine} onOpen={(c) => sheet.open(c.id, mine.viewer.id, c.occurrence)} />
+      <Told told={mine.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <Asked rows={mine.asked} onOpen={(r) => r.entry && sheet.open(r.entry, mine.viewer.id, r.occurrence)} />
       <section aria-labelledby="done" className="mt-7">
         <h2 id="done" className="border-b-2 border-ink pb-1 text-[17px] font-semibold">

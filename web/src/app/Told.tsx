@@ -1,10 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { ask, client } from "../../api/client";
-import type { MeetingNews } from "../../api/types";
-import { useChanges } from "../../app/changes";
-import { Flag } from "../../lane/Flag";
-import { Button } from "../../ui/Button";
-import { Tone } from "../../ui/Tone";
+import { ask, client } from "../api/client";
+import type { MeetingNews } from "../api/types";
+import { useChanges } from "./changes";
+import { Flag } from "../lane/Flag";
+import { Button } from "../ui/Button";
+import { Tone } from "../ui/Tone";
 
 /** What others did to meetings to which one is asked, until it is put away; what is near stands first and louder. */
 export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: MeetingNews) => void }) {
@@ -12,19 +12,22 @@ export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: Mee
   const { fail } = useChanges();
   const away = useMutation({
     mutationFn: (id: number) => ask(client.DELETE("/api/news/{id}", { params: { path: { id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["calendars", "desk"] }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["calendars"] }),
     onError: fail,
   });
   if (told.length === 0) return null;
   return (
     <ul aria-label="What became of meetings">
       {told.map((n) => (
-        <li key={n.id} className={`flex min-h-10 items-center gap-4 border-b border-rule ${n.near ? "bg-water" : ""}`}>
+        <li
+          key={n.id}
+          className={`flex min-h-10 items-center gap-x-4 border-b max-[600px]:flex-wrap max-[600px]:py-1 border-rule ${n.near ? "bg-water" : ""}`}
+        >
           <span className="w-16">
             <Tone tone={n.near ? "wrong" : "doubt"}>{n.verb}</Tone>
           </span>
           <Flag flag={n.for.flag} />
-          <span className={`min-w-0 flex-1 py-1 ${n.near ? "font-semibold" : ""}`}>
+          <span className={`min-w-0 flex-1 py-1 max-[600px]:order-last max-[600px]:basis-full ${n.near ? "font-semibold" : ""}`}>
             {n.near && <span className="text-brick">At short notice. </span>}
             {n.words} {n.note && <span className="font-normal text-soft">“{n.note}”</span>}
           </span>

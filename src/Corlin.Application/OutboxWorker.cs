@@ -24,7 +24,7 @@ public sealed class OutboxWorker(IOutbox outbox, IMailWriter writer, IMailCarrie
         {
             try
             {
-                await outbox.SentAsync(waiting.Id, now, await SendAsync(waiting, cancel), cancel);
+                await outbox.SentAsync(waiting, now, await SendAsync(waiting, cancel), cancel);
                 sent++;
             }
             catch (Exception e) when (e is not OperationCanceledException)

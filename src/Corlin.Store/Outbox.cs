@@ -19,13 +19,13 @@ public sealed class Outbox(IDbContextFactory<CorlinDb> factory, WriteGate gate) 
         return [.. rows.Select(r => new WaitingMessage(r.Id, r.MessageId, JsonSerializer.Deserialize<OutboxMessage>(r.Body, Texts.Json)!, r.Failures))];
     }
 
-    public Task SentAsync(long id, Instant at, WrittenMail? written, CancellationToken cancel = default) => gate.WriteAsync(
+    public Task SentAsync(WaitingMessage waiting, Instant at, WrittenMail? written, CancellationToken cancel = default) => gate.WriteAsync(
         async db =>
         {
-            var row = await db.Outbox.SingleAsync(o => o.Id == id, cancel);
+            var row = await db.Outbox.SingleAsync(o => o.Id == waiting.Id, cancel);
             row.SentAt = at;
-            if (JsonSerializer.Deserialize<OutboxMessage>(row.Body, Texts.Json)!.Notice is { IsNews: true } notice) await TellAsync(db, row, notice, at, cancel);
-            if (written is null || await db.Mails.SingleOrDefaultAsync(m => m.OutboxId == id, cancel) is not { } mail) return;
+            if (waiting.Message.Notice is { IsNews: true } notice) await TellAsync(db, row, notice, at, cancel);
+            if (written is null || await db.Mails.SingleOrDefaultAsync(m => m.OutboxId == waiting.Id, cancel) is not { } mail) return;
             (mail.Text, mail.Settled) = (written.Text, true);
             if (row.Failures > 0) mail.At = at;
             db.MailSources.Add(new MailSourceRow { MailId = mail.Id, Source = written.Source });

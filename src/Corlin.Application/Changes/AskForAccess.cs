@@ -64,12 +64,6 @@ public sealed record PutAccessNewsAway(UserId Actor, long News) : IChange<bool>
     public bool Apply(IChangeSession session) => session.PutAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
 }
 
-/// <summary>Puts away something that one was told of a meeting.</summary>
-public sealed record PutMeetingNewsAway(UserId Actor, long News) : IChange<bool>
-{
-    public bool Apply(IChangeSession session) => session.PutMeetingNewsAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
-}
-
 /// <summary>Sets the most that the organisation lets anybody inside, or outside, have. An administrator does.</summary>
 public sealed record SetCeiling(UserId Actor, bool Inside, Ceiling Ceiling) : IChange<long>
 {

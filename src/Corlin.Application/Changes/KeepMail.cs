@@ -33,8 +33,5 @@ internal static class MailRoom
 {
     /// <summary>A message that the actor may see.</summary>
     /// <exception cref="RefusedException">There is none, or they may not know of it.</exception>
-    public static KeptMail MustFindMail(this ICalendarReads store, UserId actor, long id, NodaTime.Instant now) =>
-        store.Mail(id) is { } mail && new Viewing(store, actor, now).MaySee(mail) ? mail : throw new RefusedException(RefusalKind.NotFound);
-
-    public static KeptMail MustFindMail(this IChangeSession session, UserId actor, long id) => session.MustFindMail(actor, id, session.Now);
+    public static KeptMail MustFindMail(this IChangeSession session, UserId actor, long id) => new Viewing(session, actor, session.Now).MustFindMail(id);
 }

@@ -20,26 +20,28 @@ internal static class Telling
         var meeting = transition.Entry;
         var speakersOf = new SpeakersOf(session, [.. transition.Effects.Select(e => e.To).Distinct()], session.Now);
         var people = session.Users([meeting.Owner, actor, .. meeting.Participations.Concat(before?.Participations ?? []).Select(p => p.Who), .. transition.Effects.Select(e => e.To)]);
+        // Worked out once for all who are told the same.
+        var when = transition.Effects.Select(e => e.RecurrenceId).Distinct().ToLookup(id => id, id => When(meeting, id, people[meeting.Owner]));
         foreach (var effect in transition.Effects)
         {
+            var (stretch, occurrence) = when[effect.RecurrenceId].Single();
             var to = people[effect.To];
-            if (to.Inside) session.Notify(meeting, effect, speakersOf, to, people, actor, note);
+            if (to.Inside) session.Notify(meeting, effect, stretch, speakersOf, to, people[effect.About], actor, note);
             // Who acts knows already.
             else if (to.Id != actor && Method(effect.Kind) is { } method)
             {
                 var changes = effect.RecurrenceId is null && before is not null ? Changes(before, meeting, to, people) : null;
                 // What is the organiser's own matter, how it takes their time or that it is private now, is nothing to write about.
                 if (effect.Kind == EffectKind.Changed && changes is { Count: 0 }) continue;
-                var mail = Mail(meeting, effect, method, to, actor, people, session.Now, note) with { Changes = changes ?? [] };
+                var mail = Mail(meeting, effect, stretch, occurrence, method, to, actor, people, session.Now, note) with { Changes = changes ?? [] };
                 session.Send(new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
             }
         }
     }
 
-    private static void Notify(this IChangeSession session, Entry meeting, Effect effect, SpeakersOf speakersOf, CalendarUser to, IReadOnlyDictionary<UserId, CalendarUser> people, UserId actor, string? note)
+    private static void Notify(this IChangeSession session, Entry meeting, Effect effect, Stretch stretch, SpeakersOf speakersOf, CalendarUser to, CalendarUser about, UserId actor, string? note)
     {
-        var (stretch, _) = When(meeting, effect, people[meeting.Owner]);
-        var notice = new Notice(effect.Kind, to.Address, people[effect.About].Address, meeting.PublicId, effect.RecurrenceId, Stretch: stretch, Note: note);
+        var notice = new Notice(effect.Kind, to.Address, about.Address, meeting.PublicId, effect.RecurrenceId, Stretch: stretch, Note: note);
         var isPrivate = meeting.Private || Agreement.Of(meeting, to.Id, effect.RecurrenceId) is { OwnPrivate: true };
         var speakers = speakersOf.For(to.Id, isPrivate);
         // Who acts knows already; what nobody else is told its principal is, whatever they wish.
@@ -58,10 +60,9 @@ internal static class Telling
     };
 
     private static OutgoingMail Mail(
-        Entry meeting, Effect effect, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now, string? note)
+        Entry meeting, Effect effect, Stretch stretch, Occurrence? occurrence, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now, string? note)
     {
         var organiser = people[meeting.Owner];
-        var (stretch, occurrence) = When(meeting, effect, organiser);
         var zone = meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : organiser.Zone;
         // Who is no longer asked is told of themselves alone (RFC 5546 3.2.5).
         var uninvited = effect.Kind == EffectKind.Removed;
@@ -74,10 +75,10 @@ internal static class Telling
             effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited);
     }
 
-    /// <summary>When what an effect is about takes place, or was to.</summary>
-    private static (Stretch Stretch, Occurrence? Occurrence) When(Entry meeting, Effect effect, CalendarUser organiser)
+    /// <summary>When the meeting, or an occurrence of it, takes place, or was to.</summary>
+    private static (Stretch Stretch, Occurrence? Occurrence) When(Entry meeting, LocalDateTime? id, CalendarUser organiser)
     {
-        var occurrence = Occurrences.Find(Standing(meeting, effect.RecurrenceId), effect.RecurrenceId, organiser.HomeZone);
+        var occurrence = Occurrences.Find(Standing(meeting, id), id, organiser.HomeZone);
         return (occurrence?.Stretch ?? meeting.Time.ToStretch(organiser.HomeZone), occurrence);
     }
 

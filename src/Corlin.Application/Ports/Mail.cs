@@ -49,7 +49,7 @@ public interface IOutbox
     Task<IReadOnlyList<WaitingMessage>> DueAsync(Instant now, int limit, CancellationToken cancel = default);
 
     /// <param name="written">What went out; null for a notice.</param>
-    Task SentAsync(long id, Instant at, WrittenMail? written, CancellationToken cancel = default);
+    Task SentAsync(WaitingMessage waiting, Instant at, WrittenMail? written, CancellationToken cancel = default);
 
     /// <param name="again">When it is tried again; null where it is given up.</param>
     Task FailedAsync(long id, string reason, Instant now, Instant? again, CancellationToken cancel = default);

@@ -70,7 +70,7 @@ public sealed record ReadMail(UserId Viewer, long Id, Instant Now)
     public MailView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        if (store.Mail(Id) is not { } mail || !viewing.MaySee(mail)) throw new RefusedException(RefusalKind.NotFound);
+        var mail = viewing.MustFindMail(Id);
         return new MailView(
             MailViews.Line(viewing, mail), Written(mail.From), Written(mail.To), mail.Text, mail.Entry, mail.State is MailState.Sent || mail.Incoming,
             mail.State is MailState.Failed or MailState.Trying, mail.State is MailState.Failed or MailState.Unfiled);
@@ -83,7 +83,7 @@ public sealed record ReadMail(UserId Viewer, long Id, Instant Now)
 public sealed record ReadMailSource(UserId Viewer, long Id, Instant Now)
 {
     public byte[] Run(ICalendarReads store) =>
-        store.Mail(Id) is { } mail && new Viewing(store, Viewer, Now).MaySee(mail) && store.MailSource(Id) is { } source ? source : throw new RefusedException(RefusalKind.NotFound);
+        store.MailSource(new Viewing(store, Viewer, Now).MustFindMail(Id).Id) ?? throw new RefusedException(RefusalKind.NotFound);
 }
 
 internal static class MailViews
@@ -104,7 +104,12 @@ internal static class MailViews
         return known;
     }
 
-    public static bool MaySee(this Viewing viewing, KeptMail mail)
+    /// <summary>A message that the viewer may see.</summary>
+    /// <exception cref="RefusedException">There is none, or they may not know of it.</exception>
+    public static KeptMail MustFindMail(this Viewing viewing, long id) =>
+        viewing.Store.Mail(id) is { } mail && viewing.MaySee(mail) ? mail : throw new RefusedException(RefusalKind.NotFound);
+
+    private static bool MaySee(this Viewing viewing, KeptMail mail)
     {
         if (mail.Of is not { } of) return viewing.Store.IsAdministrator(viewing.Person.Id);
         if (!viewing.MailOf().TryGetValue(of, out var includesPrivate)) return false;

@@ -347,5 +347,6 @@ export const mailQuery = (id: number) =>
   queryOptions({
     queryKey: ["calendars", "mail", id],
     queryFn: () => ask(client.GET("/api/mails/{id}", { params: { path: { id } } })),
-    refetchInterval: 5_000,
+    // What went out or came in stays as it is.
+    refetchInterval: (query) => (query.state.data?.hasSource ? false : 5_000),
   });

@@ -291,7 +291,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         foreach (var mark in entry.Marks)
         {
             var next = EntryMapping.ToRow(id, mark);
-            if (rows.Find(r => r.LaneId == next.LaneId) is { } old) (old.CategoryId, old.NoReminder, old.ReminderBefore) = (next.CategoryId, next.NoReminder, next.ReminderBefore);
+            if (rows.Find(r => r.LaneId == next.LaneId) is { } old) (old.CategoryId, old.NoReminder, old.ReminderBefore, old.Rank) = (next.CategoryId, next.NoReminder, next.ReminderBefore, next.Rank);
             else Db.LaneMarks.Add(next);
         }
     }

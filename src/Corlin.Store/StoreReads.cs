@@ -187,7 +187,7 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
     }
 
     public IReadOnlySet<string> NamedPapers(Instant since) =>
-        Db.Papers.Where(p => p.RemovedAt == null || p.RemovedAt >= since).Select(p => p.Hash).ToHashSet();
+        Db.Papers.Where(p => p.RemovedAt == null || p.RemovedAt >= since).Select(p => p.Hash).Concat(Db.DraftPapers.Select(p => p.Hash)).ToHashSet();
 
     public IReadOnlyDictionary<string, Place> Places() =>
         places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country)).ToDictionary(p => p.Name);

@@ -1,10 +1,8 @@
-using System.Collections.Immutable;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
-using NodaTime;
 
 namespace Corlin.Application.Changes;
 
@@ -37,26 +35,3 @@ public sealed record AddAppointment(
 
 /// <param name="Change">With it the adding can be undone.</param>
 public sealed record AddedAppointment(string PublicId, long Change);
-
-/// <summary>Keeps some stretches while something is being agreed; choosing one releases the others.</summary>
-/// <param name="LapsesAt">When they are over if none was chosen.</param>
-public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, ImmutableArray<EntryTime> Times, Instant LapsesAt) : IChange<string>
-{
-    public string Apply(IChangeSession session)
-    {
-        var rights = session.MustAdd(Actor, InNameOf);
-        session.Begin(ChangeKind.HoldPlaced, Actor, InNameOf, rights.Grant);
-        var request = PublicIds.New();
-        foreach (var time in Times)
-        {
-            session.Save(session.New(EntryKind.Hold, InNameOf, Actor, Title, time) with
-            {
-                Takes = TimeTaken.Hold,
-                HoldRequest = request,
-                LapsesAt = LapsesAt,
-            });
-        }
-
-        return request;
-    }
-}

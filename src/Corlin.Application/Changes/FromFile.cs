@@ -18,6 +18,8 @@ internal static class FromFile
         Home = stands.Home,
         Owner = stands.Owner,
         Marks = stands.Marks,
+        DialIn = stands.DialIn,
+        AnswersWanted = stands.AnswersWanted,
         KeptElsewhere = stands.KeptElsewhere,
         MadeBy = stands.MadeBy,
         MadeAt = stands.MadeAt,
@@ -31,6 +33,6 @@ internal static class FromFile
         && stands.Additions.SequenceEqual(read.Additions)
         && stands.Exceptions.SequenceEqual(read.Exceptions)
         && stands.Overrides.OrderBy(o => o.RecurrenceId).SequenceEqual(read.Overrides.OrderBy(o => o.RecurrenceId))
-        && (stands.Title, stands.Place, stands.Agenda, stands.Link, stands.Private, stands.Takes, stands.Status, stands.Raw)
-            == (read.Title, read.Place, read.Agenda, read.Link, read.Private, read.Takes, read.Status, read.Raw);
+        && (stands.Title, stands.Place, stands.Agenda, stands.StyledAgenda, stands.Link, stands.Private, stands.Takes, stands.Status, stands.Raw)
+            == (read.Title, read.Place, read.Agenda, read.StyledAgenda, read.Link, read.Private, read.Takes, read.Status, read.Raw);
 }

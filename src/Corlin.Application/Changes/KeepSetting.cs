@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
@@ -17,21 +16,8 @@ public sealed record KeepSetting(UserId Actor, string Name, string Json) : IChan
     public bool Apply(IChangeSession session)
     {
         if (!Names.Contains(Name)) throw new RefusedException(RefusalKind.BadInput, "name", Name);
-        if (Json.Length > MostCharacters || !IsJson()) throw new RefusedException(RefusalKind.BadInput, "value", Name);
+        if (Json.Length > MostCharacters || !Drafts.IsJson(Json)) throw new RefusedException(RefusalKind.BadInput, "value", Name);
         session.KeepSetting(Actor, Name, Json);
         return true;
-    }
-
-    private bool IsJson()
-    {
-        try
-        {
-            using var read = JsonDocument.Parse(Json);
-            return true;
-        }
-        catch (JsonException)
-        {
-            return false;
-        }
     }
 }

@@ -2,52 +2,44 @@ using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Words;
-using NodaTime;
 
 namespace Corlin.Application.Changes;
 
-/// <summary>Notes a category or a reminder on entries of a lane, several at once. Nobody is told: it belongs to the lane.</summary>
+/// <summary>Notes a category, a reminder or a rank on entries of a lane, several at once. Nobody is told: it belongs to the lane.</summary>
 /// <param name="Lane">Whose lane they stand on.</param>
 /// <param name="Entries">Public ids.</param>
 /// <param name="Category">The name of a category, made where there is none of that name; empty for none; null for as it is.</param>
 /// <param name="Reminder">Null for as it is.</param>
-public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string> Entries, string? Category, ReminderChoice? Reminder = null) : IChange<long>
+/// <param name="Rank">Null for as it is.</param>
+public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string> Entries, string? Category, ReminderChoice? Reminder = null, RankChoice? Rank = null) : IChange<long>
 {
     public const int MostEntries = 500;
-
-    private static readonly Duration EarliestReminder = Duration.FromDays(1);
 
     public long Apply(IChangeSession session)
     {
         if (Entries.Count is 0 or > MostEntries) throw new RefusedException(RefusalKind.BadInput, "entries", Entries.Count.ToString(System.Globalization.CultureInfo.InvariantCulture));
-        if (Reminder?.Wish?.Before is { } before && (before < Duration.Zero || before > EarliestReminder)) throw new RefusedException(RefusalKind.BadInput, "reminder", before.ToString());
+        MarkWish.MustRemind(Reminder?.Wish);
         var entries = Entries.Distinct().Select(e => session.MustMark(Actor, Lane, e)).ToList();
         var change = session.Begin(ChangeKind.EntryMarked, Actor, Lane, entries[0].Rights.Grant);
-        var category = CategoryId(session);
+        var category = MarkWish.CategoryOf(session, Lane, Category);
         foreach (var (entry, _) in entries)
         {
             var mark = entry.MarkOn(Lane);
             if (Category is not null) mark = mark with { Category = category };
             if (Reminder is not null) mark = mark with { Reminder = Reminder.Wish };
+            if (Rank is not null) mark = mark with { Rank = Rank.Wish };
             session.Save(entry with { Marks = [.. entry.Marks.Where(m => m.Lane != Lane), .. mark.IsEmpty ? [] : new[] { mark }] });
         }
 
         return change;
     }
-
-    private CategoryId? CategoryId(IChangeSession session)
-    {
-        if (string.IsNullOrWhiteSpace(Category)) return null;
-        var name = Category.Trim();
-        if (name.Length > Core.Calendars.Category.LongestName) throw new RefusedException(RefusalKind.BadInput, "category", name);
-        var list = session.Categories([Lane]);
-        var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
-        return known?.Id ?? session.Save(new Category(default, Lane, name, Core.Calendars.Category.NextColour(list))).Id;
-    }
 }
 
 /// <param name="Wish">Null for as usual.</param>
 public sealed record ReminderChoice(ReminderWish? Wish);
+
+/// <param name="Wish">Null for nothing said.</param>
+public sealed record RankChoice(Rank? Wish);
 
 /// <summary>Calls a category something else, gives it another colour, or takes it off the list; entries that carry it follow.</summary>
 /// <param name="Name">Null for as it is.</param>

@@ -3,19 +3,41 @@ using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
+using NodaTime;
 
 namespace Corlin.Application.Changes;
 
+/// <summary>A document whose content has been kept, or a link.</summary>
+/// <param name="Address">Where a link leads; null for a document.</param>
+public sealed record NewPaper(string Name, string MediaType, long Size, string Hash, string? Address = null)
+{
+    /// <summary>A link; what it leads to is not looked at.</summary>
+    /// <exception cref="RefusedException">The address is none of the web.</exception>
+    public static NewPaper Link(string? name, string address)
+    {
+        if (!Uri.TryCreate(address.Trim(), UriKind.Absolute, out var uri) || uri.Scheme is not ("https" or "http") || address.Length > Paper.LongestAddress)
+            throw new RefusedException(RefusalKind.BadInput, "address", address.Length > 60 ? address[..60] + "…" : address);
+        var shown = string.IsNullOrWhiteSpace(name) ? uri.Host + uri.AbsolutePath.TrimEnd('/') : name.Trim();
+        return new NewPaper(shown.Length > Paper.LongestName ? shown[..Paper.LongestName] : shown, "", 0, "", uri.AbsoluteUri);
+    }
+
+    public Paper With(EntryId entry, UserId by, Instant at) => new(PublicIds.New(), entry, Name, MediaType, Size, Hash, by, at) { Address = Address };
+}
+
 /// <summary>Lays a paper with an entry; its content has been kept before.</summary>
-public sealed record AddPaper(UserId Actor, string Entry, string Name, string MediaType, long Size, string Hash) : IChange<(long Change, string Paper)>
+public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : IChange<(long Change, string Paper)>
 {
     public (long Change, string Paper) Apply(IChangeSession session)
     {
         var (entry, rights) = session.MustChange(Actor, Entry);
-        if (session.Papers([entry.Id]).Count >= Paper.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "papers", Paper.MostOfOne.ToString(CultureInfo.InvariantCulture));
+        var lying = session.Papers([entry.Id]);
+        Papers.MustHaveRoom(lying);
         var change = session.Begin(ChangeKind.PaperAdded, Actor, entry.Owner, rights.Grant);
-        var paper = new Paper(PublicIds.New(), entry.Id, Name, MediaType, Size, Hash, Actor, session.Now);
+        var paper = Paper.With(entry.Id, Actor, session.Now);
+        // A later version goes where the earlier one went.
+        paper = paper with { GoesOut = Papers.Latest(lying).Any(p => Papers.SameName(p, paper) && p.GoesOut) };
         session.Add(paper, entry);
+        session.TellOf(paper, entry, Actor);
         return (change, paper.PublicId);
     }
 }
@@ -25,10 +47,60 @@ public sealed record RemovePaper(UserId Actor, string Entry, string Paper) : ICh
 {
     public long Apply(IChangeSession session)
     {
-        var (entry, rights) = session.MustChange(Actor, Entry);
-        var paper = session.Papers([entry.Id]).FirstOrDefault(p => p.PublicId == Paper) ?? throw new RefusedException(RefusalKind.NotFound);
+        var (entry, rights, paper) = session.MustChangePaper(Actor, Entry, Paper);
         var change = session.Begin(ChangeKind.PaperRemoved, Actor, entry.Owner, rights.Grant);
         session.Remove(paper, entry);
         return change;
+    }
+}
+
+/// <summary>Says whether a paper goes to those outside with what is written to them from now on.</summary>
+public sealed record SendPaperAlong(UserId Actor, string Entry, string Paper, bool GoesOut) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (entry, rights, paper) = session.MustChangePaper(Actor, Entry, Paper);
+        var change = session.Begin(ChangeKind.PaperSentAlong, Actor, entry.Owner, rights.Grant);
+        session.Remove(paper, entry);
+        var next = paper with { PublicId = PublicIds.New(), GoesOut = GoesOut };
+        session.Add(next, entry);
+        session.TellOf(next, entry, Actor);
+        return change;
+    }
+}
+
+internal static class Papers
+{
+    public static void MustHaveRoom(IReadOnlyCollection<Paper> there)
+    {
+        if (there.Count >= Paper.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "papers", Paper.MostOfOne.ToString(CultureInfo.InvariantCulture));
+    }
+
+    public static (Entry Entry, Core.Access.Rights Rights, Paper Paper) MustChangePaper(this IChangeSession session, UserId actor, string entry, string paper)
+    {
+        var (found, rights) = session.MustChange(actor, entry);
+        return (found, rights, session.Papers([found.Id]).FirstOrDefault(p => p.PublicId == paper) ?? throw new RefusedException(RefusalKind.NotFound));
+    }
+
+    public static bool SameName(Paper one, Paper other) => string.Equals(one.Name, other.Name, StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>Of each name the latest version.</summary>
+    public static IEnumerable<Paper> Latest(IEnumerable<Paper> papers) => papers.GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(g => g.Last());
+
+    /// <summary>Those outside who are asked get a paper that goes out.</summary>
+    public static void TellOf(this IChangeSession session, Paper paper, Entry meeting, UserId actor)
+    {
+        if (!paper.GoesOut || meeting is not { Kind: EntryKind.Meeting, Status: MeetingStatus.Sent }) return;
+        var people = session.Users(meeting.Participations.Select(p => p.Who));
+        var outside = meeting.Participations.Where(p => p.RecurrenceId is null && !people[p.Who].Inside).Select(p => new Effect(EffectKind.Changed, p.Who, meeting.Owner));
+        session.Tell(new Transition(meeting, [.. outside]), actor, laid: paper);
+    }
+
+    /// <summary>What of them goes out with a message: the latest of each name that is to, as much as fits into one.</summary>
+    public static IReadOnlyList<SentPaper> GoingOut(IEnumerable<Paper> papers)
+    {
+        var total = 0L;
+        return [.. Latest(papers).Where(p => p.GoesOut && (total += p.Size) <= Paper.MostBytesOut)
+            .Select(p => new SentPaper(p.Name, p.MediaType, p.Hash, p.Address))];
     }
 }

@@ -16,6 +16,8 @@ internal static class RightToAct
     /// <exception cref="RefusedException">They may not add to that calendar.</exception>
     public static Rights MustAdd(this IChangeSession session, UserId actor, UserId owner) => session.MustAddTo(actor, owner, session.CalendarOf(owner));
 
+    public static bool MayAdd(this IChangeSession session, UserId actor, UserId owner) => session.RightsOn(actor, owner) is { Acting: >= Acting.Add };
+
     /// <exception cref="RefusedException">They may not add to that calendar of somebody's.</exception>
     public static Rights MustAddTo(this IChangeSession session, UserId actor, UserId owner, CalendarId calendar) =>
         session.RightsOn(actor, owner, calendar) is { Acting: >= Acting.Add } rights ? rights : throw new RefusedException(RefusalKind.MayNotAdd, "inNameOf");
@@ -154,10 +156,10 @@ internal static class RightToAct
             case ChangeKind.AppointmentAdded when session.EntriesOf(made.Id, 1) is [var added]:
                 session.MustAddTo(made.Actor, made.InNameOf, added.Home);
                 break;
-            case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.Imported:
+            case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.HoldsReleased or ChangeKind.Imported:
                 session.MustAdd(made.Actor, made.InNameOf);
                 break;
-            case ChangeKind.PaperAdded or ChangeKind.PaperRemoved:
+            case ChangeKind.PaperAdded or ChangeKind.PaperRemoved or ChangeKind.PaperSentAlong:
                 session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
                 break;
             case ChangeKind.EntryChanged or ChangeKind.EntryCancelled or ChangeKind.PutOnCalendar:

@@ -3,6 +3,7 @@ using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Papers;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
 using NodaTime;
@@ -14,13 +15,15 @@ internal static class Telling
 {
     /// <param name="note">What who acts writes with it.</param>
     /// <param name="before">How the meeting stood; null where nothing is told of what is different.</param>
-    public static void Tell(this IChangeSession session, Transition transition, UserId actor, string? note = null, Entry? before = null)
+    /// <param name="laid">A paper that goes out by itself; null where an invitation takes along all that do.</param>
+    public static void Tell(this IChangeSession session, Transition transition, UserId actor, string? note = null, Entry? before = null, Paper? laid = null)
     {
         if (transition.Effects.IsEmpty) return;
         var meeting = transition.Entry;
         var speakersOf = new SpeakersOf(session, [.. transition.Effects.Select(e => e.To).Distinct()], session.Now);
         var people = session.Users([meeting.Owner, actor, .. meeting.Participations.Concat(before?.Participations ?? []).Select(p => p.Who), .. transition.Effects.Select(e => e.To)]);
         // Worked out once for all who are told the same.
+        var papers = new Lazy<IReadOnlyList<SentPaper>>(() => laid is null ? Papers.GoingOut(session.Papers([meeting.Id])) : Papers.GoingOut([laid]));
         var when = transition.Effects.Select(e => e.RecurrenceId).Distinct().ToLookup(id => id, id => When(meeting, id, people[meeting.Owner]));
         foreach (var effect in transition.Effects)
         {
@@ -33,7 +36,11 @@ internal static class Telling
                 var changes = effect.RecurrenceId is null && before is not null ? Changes(before, meeting, to, people) : null;
                 // What is the organiser's own matter, how it takes their time or that it is private now, is nothing to write about.
                 if (effect.Kind == EffectKind.Changed && changes is { Count: 0 }) continue;
-                var mail = Mail(meeting, effect, stretch, occurrence, method, to, actor, people, session.Now, note) with { Changes = changes ?? [] };
+                var mail = Mail(meeting, effect, stretch, occurrence, method, to, actor, people, session.Now, note) with
+                {
+                    Changes = laid is null ? changes ?? [] : [$"with it “{laid.Name}”"],
+                    Papers = effect.Kind == EffectKind.Invite || laid is not null ? papers.Value : [],
+                };
                 session.Send(new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
             }
         }
@@ -72,7 +79,12 @@ internal static class Telling
         return new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
             occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, note ?? meeting.Line, attendees, effect.RecurrenceId,
-            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited);
+            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited)
+        {
+            DialIn = meeting.DialIn,
+            StyledAgenda = meeting.StyledAgenda,
+            AnswersWanted = meeting.AnswersWanted,
+        };
     }
 
     /// <summary>When the meeting, or an occurrence of it, takes place, or was to.</summary>

@@ -9,7 +9,7 @@ using NodaTime;
 namespace Corlin.Application.Ports;
 
 /// <summary>What can be asked of the store. Every question is bounded by what it is asked for.</summary>
-public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeetingNewsReads
+public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeetingNewsReads, IDraftReads
 {
     CalendarUser? User(string publicId);
 
@@ -56,6 +56,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The entries on some calendars whose title, place, agenda or a paper's name has a word that begins so, or in which somebody takes part; latest first.</summary>
     /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
     IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);
+
+    /// <summary>The holds of one request, on whichever calendars they stand, soonest first; those released are left out.</summary>
+    IReadOnlyList<Entry> HoldsOf(string request);
 
     /// <summary>A meeting by what it is keyed by.</summary>
     Entry? Meeting(string uid, string organiserAddress);

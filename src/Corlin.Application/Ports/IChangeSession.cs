@@ -170,6 +170,26 @@ public interface IChangeSession : ICalendarReads
     /// <summary>The public id of the entry of which a change laid a paper or took one away; null where it is no longer there.</summary>
     string? EntryOfPaper(long change);
 
+    /// <summary>Keeps what somebody is writing.</summary>
+    void Keep(KeptDraft draft);
+
+    /// <summary>It is written no longer; its papers go with it.</summary>
+    void Drop(KeptDraft draft);
+
+    /// <summary>Lays a paper with a draft.</summary>
+    void Lay(KeptDraft draft, Paper paper);
+
+    /// <summary>Takes a paper away from a draft, for good.</summary>
+    void TakeAway(KeptDraft draft, Paper paper);
+
+    /// <summary>Keeps a kind of meeting, new or changed, under its public id. No history tells it.</summary>
+    void Keep(MeetingKind kind);
+
+    void Drop(MeetingKind kind);
+
+    /// <summary>Keeps somebody's standing conference; null for none. No history tells it.</summary>
+    void KeepStanding(UserId owner, Standing? standing);
+
     /// <summary>Keeps how somebody likes a view. It is nobody else's, so no history tells it.</summary>
     void KeepSetting(UserId who, string name, string json);
 }
@@ -245,6 +265,15 @@ public enum ChangeKind
 
     /// <summary>A cancelled meeting takes place after all.</summary>
     MeetingRestored,
+
+    /// <summary>A meeting was saved and not sent.</summary>
+    MeetingSaved,
+
+    /// <summary>The holds of a request stand no longer.</summary>
+    HoldsReleased,
+
+    /// <summary>A paper is to go out to those outside, or no longer.</summary>
+    PaperSentAlong,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -20,17 +20,25 @@ internal enum AtTimeKind
 /// <param name="Local">Their wall clock, with the day where it is another than the viewer's.</param>
 internal sealed record PersonAtTime(CalendarUser Who, AtTimeKind Kind, string Local, string Words, string Tone);
 
+/// <summary>What does not count where a time is looked at: the meeting itself, and what is held for it.</summary>
+/// <param name="Entry">Its public id.</param>
+/// <param name="HoldRequest">The request of its holds.</param>
+internal readonly record struct Apart(string? Entry, string? HoldRequest)
+{
+    public bool Has(Entry entry) => (Entry is not null && entry.PublicId == Entry) || (HoldRequest is not null && entry.HoldRequest == HoldRequest);
+}
+
 internal static class AtTime
 {
     /// <summary>What a stretch is for each of some people, in their order.</summary>
-    /// <param name="but">The public id of an entry that does not count: the meeting itself.</param>
-    public static IReadOnlyList<PersonAtTime> For(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch stretch, string? but = null)
-    {
-        var day = new Stretch(stretch.Start - Duration.FromHours(18), stretch.End + Duration.FromHours(18));
-        return [.. Lanes.Read(viewing, people, day).Select(lane => One(viewing, lane, stretch, but))];
-    }
+    /// <param name="but">What does not count: the meeting itself.</param>
+    public static IReadOnlyList<PersonAtTime> For(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch stretch, Apart but = default) =>
+        [.. Lanes.Read(viewing, people, Around(stretch)).Select(lane => One(viewing, lane, stretch, but))];
 
-    private static PersonAtTime One(Viewing viewing, Lane lane, Stretch stretch, string? but)
+    /// <summary>The day around a stretch, wherever somebody is.</summary>
+    public static Stretch Around(Stretch stretch) => new(stretch.Start - Duration.FromHours(18), stretch.End + Duration.FromHours(18));
+
+    public static PersonAtTime One(Viewing viewing, Lane lane, Stretch stretch, Apart but)
     {
         var kind = Kind(lane, stretch, but, out var by);
         var title = by?.Told.Title is { } told ? $", {told}" : "";
@@ -47,12 +55,12 @@ internal static class AtTime
         return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, stretch.Start), words, tone);
     }
 
-    private static AtTimeKind Kind(Lane lane, Stretch stretch, string? but, out LaneEntry? by)
+    private static AtTimeKind Kind(Lane lane, Stretch stretch, Apart but, out LaneEntry? by)
     {
         by = null;
         if (lane.Absences.Any(a => a.Stretch.Overlaps(stretch))) return AtTimeKind.Away;
         by = lane.Entries
-            .Where(e => e.Told.Takes > TimeTaken.Free && e.Told.Stretch.Overlaps(stretch) && e.Occurrence.Entry.PublicId != but)
+            .Where(e => e.Told.Takes > TimeTaken.Free && e.Told.Stretch.Overlaps(stretch) && !but.Has(e.Occurrence.Entry))
             .MaxBy(e => e.Told.Takes);
         if (by?.Told.Takes == TimeTaken.Firm) return AtTimeKind.Taken;
         if (!lane.Hours.Covers(stretch)) return AtTimeKind.OutOfHours;

@@ -102,6 +102,7 @@ internal static class ChaseRows
             return (ChaseGroup.Answers, $"{LaneViews.Waiting(whole)}.", "doubt", waits);
         }
 
+        if (!whole.AnswersWanted) return (ChaseGroup.Nothing, "Agreed.", "fits", "no answer is asked for");
         var missing = Names(a => a.Role == AttendeeRole.Required && a.Answer != Answer.Accepted);
         return (ChaseGroup.Nothing, "Agreed.", "fits", missing.Length > 0 ? $"without waiting for {missing}" : "everyone required accepted");
     }

@@ -19,7 +19,7 @@ namespace Corlin.Application.Reads;
 /// <param name="KeptIn">The calendar kept elsewhere from which it is read, where only there it can be changed.</param>
 /// <param name="Reaches">Empty for one that takes place once.</param>
 public sealed record EntryDetails(
-    string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? Agenda, string? Line, bool Private, string Kind, string Takes,
+    string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, string? WhyNot,
     SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers);
 
@@ -28,14 +28,36 @@ public sealed record EntryDetails(
 /// <param name="Choices">Those on which the viewer may put it.</param>
 public sealed record OnCalendarView(string Id, bool MayChange, IReadOnlyList<CalendarChoiceView> Choices);
 
+/// <summary>What holds of one request have in common.</summary>
+/// <param name="Lapses">When they are over, in words.</param>
+/// <param name="LapsesAt">In milliseconds since 1970.</param>
+/// <param name="Starts">Of those on this lane, in milliseconds since 1970.</param>
+public sealed record HeldView(string Request, string Lapses, long? LapsesAt, IReadOnlyList<long> Starts);
+
 /// <param name="Note">Its size, who laid it there and when.</param>
-public sealed record PaperView(string Id, string Name, string Note);
+/// <param name="Address">Where a link leads; null for a document.</param>
+/// <param name="GoesOut">Whether it goes to those outside.</param>
+/// <param name="Earlier">Its earlier versions, latest first.</param>
+public sealed record PaperView(string Id, string Name, string Note, string? Address, bool GoesOut, IReadOnlyList<EarlierPaperView> Earlier)
+{
+    internal static IReadOnlyList<PaperView> All(Viewing viewing, IReadOnlyList<Core.Papers.Paper> papers)
+    {
+        var people = viewing.Users(papers.Select(p => p.AddedBy));
+        string Note(Core.Papers.Paper p) =>
+            $"{(p.Address is null ? English.Size(p.Size) : "a link")}, {people[p.AddedBy].GivenName} on {English.ShortDay(viewing.Zone.ToLocal(p.AddedAt).Date)}";
+        return [.. papers.GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(g => g.Reverse().ToList()).Select(versions => new PaperView(
+            versions[0].PublicId, versions[0].Name, Note(versions[0]), versions[0].Address, versions[0].GoesOut, [.. versions.Skip(1).Select(p => new EarlierPaperView(p.PublicId, Note(p)))]))];
+    }
+}
+
+public sealed record EarlierPaperView(string Id, string Note);
 
 /// <summary>What is noted on the lane on which it was chosen.</summary>
 /// <param name="Reminder">usual, none, or minutes before.</param>
+/// <param name="Rank">fixed, askFirst or mayMove; null where nothing was said.</param>
 /// <param name="MayChange">Whether the viewer decides it.</param>
 /// <param name="Categories">The list to choose from.</param>
-public sealed record MarkView(CategoryView? Category, string Reminder, bool MayChange, IReadOnlyList<CategoryView> Categories);
+public sealed record MarkView(CategoryView? Category, string Reminder, Rank? Rank, bool MayChange, IReadOnlyList<CategoryView> Categories);
 
 /// <summary>When it takes place, as it was said, to be edited.</summary>
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>; for whole days the first date.</param>
@@ -66,14 +88,14 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
         var mark = told.Mark is { } noted
             ? new MarkView(
-                viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, rights))
+                viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), noted.Rank, rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, rights))
             : null;
         return Details(viewing, owner, told, [.. reaches]) with
         {
             Mark = mark,
             KeptIn = calendars.Followed.FirstOrDefault(f => f.Calendar == entry.Home)?.Name,
             Calendar = OnCalendar(calendars, entry, owner, told),
-            Papers = told.Whole is null ? [] : Papers(viewing, entry),
+            Papers = told.Whole is null ? [] : PaperView.All(viewing, store.Papers([entry.Id])),
         };
     }
 
@@ -88,14 +110,6 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             .. seen.Select(CalendarChoiceView.Of),
         ];
         return new OnCalendarView(seen.FirstOrDefault(f => f.Calendar == entry.Home)?.PublicId ?? CalendarChoiceView.MainId, told.MayChange, choices);
-    }
-
-    private static IReadOnlyList<PaperView> Papers(Viewing viewing, Entry entry)
-    {
-        var papers = viewing.Store.Papers([entry.Id]);
-        var people = viewing.Users(papers.Select(p => p.AddedBy));
-        return [.. papers.Select(p => new PaperView(
-            p.PublicId, p.Name, $"{English.Size(p.Size)}, {people[p.AddedBy].GivenName} on {English.ShortDay(viewing.Zone.ToLocal(p.AddedAt).Date)}"))];
     }
 
     private static string Reminder(ReminderWish? wish) => wish switch
@@ -118,7 +132,8 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         return new EntryDetails(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
             $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}{OwnZone(viewing, owner, told)}",
-            told.Title!, told.Place, whole?.Link, whole?.Agenda, whole?.Line, told.Private, told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
+            told.Title!, told.Place, whole?.Link, whole?.DialIn, whole?.Agenda, whole?.StyledAgenda, whole?.Line, told.Private, whole?.AnswersWanted ?? true,
+            whole?.Status != MeetingStatus.Draft, Held(viewing, owner, whole), told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
@@ -140,6 +155,10 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         AllDayEntry days => new SaidTime(LocalDatePattern.Iso.Format(days.First), "", Period.DaysBetween(days.First, days.Until), true, null),
         _ => throw new ArgumentOutOfRangeException(nameof(time)),
     };
+
+    private static HeldView? Held(Viewing viewing, CalendarUser owner, WholeEntry? whole) => whole?.HoldRequest is not { } request ? null : new HeldView(
+        request, whole.LapsesAt is { } lapses ? $"held until {English.Moment(viewing.Zone.ToLocal(lapses), viewing.Today)}" : "held", whole.LapsesAt is { } at ? LaneViews.Ms(at) : null,
+        [.. viewing.Store.HoldsOf(request).Where(h => h.Owner == owner.Id).Select(h => LaneViews.Ms(h.Time.ToStretch(owner.HomeZone).Start))]);
 
     private static ReachView View(ReachSpan span)
     {

@@ -35,6 +35,13 @@ public sealed record SlotDayView(string Date, string Label, long Start, long End
 public sealed record ReadSlots(
     UserId Viewer, string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, LocalDate From, LocalDate To, Instant Now)
 {
+    /// <summary>The saved meeting itself and the holds for it, which take nobody's time.</summary>
+    internal Apart But => new(Saved, HoldRequest);
+
+    public string? Saved { get; init; }
+
+    public string? HoldRequest { get; init; }
+
     public const int MostDays = 62;
     private const int Given = 60;
 
@@ -85,7 +92,7 @@ public sealed record ReadSlots(
             a.Required ? Need.Required : Need.Optional,
             lane.Who.HomeZone,
             lane.Hours,
-            [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
+            [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free && !But.Has(e.Occurrence.Entry)).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
             StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
             lane.Known)
         {

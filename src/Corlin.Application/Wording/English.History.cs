@@ -58,6 +58,9 @@ public static partial class English
         ChangeKind.HandedOver => "handed over what is open",
         ChangeKind.MeetingRestored => "brought back",
         ChangeKind.MailWritten => "wrote mail",
+        ChangeKind.MeetingSaved => "saved without sending",
+        ChangeKind.HoldsReleased => "released holds for",
+        ChangeKind.PaperSentAlong => "said who gets a paper of",
         ChangeKind.HandoverNoted => "wrote to something handed over",
         ChangeKind.HandoverTakenBack => "took a handover back",
         ChangeKind.PutOnCalendar => "put on another calendar",
@@ -81,6 +84,7 @@ public static partial class English
         if (was.Agenda != whole.Agenda) yield return whole.Agenda is null ? "no agenda any more" : was.Agenda is null ? "with an agenda" : "another agenda";
         if (was.Line != whole.Line) yield return whole.Line is null ? "no line to those invited any more" : "another line to those invited";
         if (was.Link != whole.Link) yield return whole.Link is null ? "no conference any more" : "another conference";
+        if (was.DialIn != whole.DialIn) yield return whole.DialIn is null ? "no dial-in any more" : was.DialIn is null ? "with a dial-in" : "another dial-in";
         foreach (var line in Asked(was, whole, name)) yield return line;
     }
 

@@ -34,6 +34,13 @@ public static partial class English
         _ => Day(date),
     };
 
+    /// <summary>"today 18:00", "Thursday 25 March, 18:00".</summary>
+    public static string Moment(LocalDateTime moment, LocalDate today)
+    {
+        var days = Period.DaysBetween(today, moment.Date);
+        return days is >= 0 and < 7 ? $"{NearDay(moment.Date, today)} {Time(moment.TimeOfDay)}" : days == -1 ? $"yesterday {Time(moment.TimeOfDay)}" : $"{Day(moment.Date)}, {Time(moment.TimeOfDay)}";
+    }
+
     public static string Time(LocalTime time) => Clock.Format(time);
 
     public static string Length(Duration length) => Length((int)Math.Round(length.TotalMinutes));

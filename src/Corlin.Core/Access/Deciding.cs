@@ -40,7 +40,7 @@ public static class Deciding
     /// <param name="onLane">The actor's rights on that lane.</param>
     public static WhyNot? WhyNotMark(Entry entry, UserId actor, UserId lane, Rights onLane)
     {
-        var part = entry.Participations.FirstOrDefault(p => p.Who == lane);
+        var part = entry.Status == MeetingStatus.Draft ? null : entry.Participations.FirstOrDefault(p => p.Who == lane);
         if (entry.Owner != lane && part is null) return WhyNot.NotKnown;
         return Decides(onLane, AddedIt(entry, actor), entry.Private || part is { OwnPrivate: true });
     }
@@ -48,7 +48,8 @@ public static class Deciding
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)
     {
         if (meeting.Private ? onOwner.MaySpeakForPrivate : onOwner.MaySpeakFor) return null;
-        foreach (var part in meeting.Participations)
+        // Of one that was not sent nobody was told.
+        foreach (var part in meeting.Status == MeetingStatus.Draft ? [] : meeting.Participations)
             if (part.Who == actor && !part.NotAsked) return WhyNot.OrganiserOnly;
         return (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headline ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
     }

@@ -88,7 +88,7 @@ public static class Disclosure
     private static EntryState? State(Entry? entry, Sight sight) => entry is null ? null : new EntryState(
         entry.PublicId, entry.Title, entry.Place, entry.Time, entry.Rule, entry.Overrides.Count(o => !o.Cancelled),
         entry.Exceptions.Length + entry.Overrides.Count(o => o.Cancelled), entry.Takes, entry.Private,
-        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.Participations) : null);
+        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.DialIn, entry.Participations) : null);
 
     private static bool TakesPart(Occurrence occurrence, Viewer viewer)
     {

@@ -28,4 +28,4 @@ public sealed record EntryState(
     string PublicId, string Title, string? Place, EntryTime Time, Rule? Rule, int OccurrencesChanged, int OccurrencesCancelled, TimeTaken Takes, bool Private,
     WholeState? Whole);
 
-public sealed record WholeState(string? Agenda, string? Line, string? Link, ImmutableArray<Participation> Attendees);
+public sealed record WholeState(string? Agenda, string? Line, string? Link, string? DialIn, ImmutableArray<Participation> Attendees);

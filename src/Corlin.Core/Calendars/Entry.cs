@@ -80,7 +80,14 @@ public sealed record Entry
     /// <summary>The address of the conference.</summary>
     public string? Link { get; init; }
 
+    /// <summary>The numbers and code with which somebody joins by telephone, in words.</summary>
+    public string? DialIn { get; init; }
+
+    /// <summary>As plain text: what is found, written into files and read aloud.</summary>
     public string? Agenda { get; init; }
+
+    /// <summary>The same as sanitised HTML, where it has more to it than paragraphs; null otherwise.</summary>
+    public string? StyledAgenda { get; init; }
 
     /// <summary>A line to those invited.</summary>
     public string? Line { get; init; }
@@ -89,6 +96,9 @@ public sealed record Entry
     public TimeTaken Takes { get; init; } = TimeTaken.Firm;
 
     public bool Private { get; init; }
+
+    /// <summary>Whether those asked are to answer (RSVP, RFC 5545 3.2.17); where not, it is agreed as soon as it is sent.</summary>
+    public bool AnswersWanted { get; init; } = true;
 
     public MeetingStatus Status { get; init; } = MeetingStatus.Sent;
 

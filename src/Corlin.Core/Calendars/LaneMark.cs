@@ -12,8 +12,24 @@ public sealed record LaneMark(UserId Lane)
     /// <summary>When to be reminded, or null for as usual.</summary>
     public ReminderWish? Reminder { get; init; }
 
+    /// <summary>How far it may be moved for something else; null where nothing was said.</summary>
+    public Rank? Rank { get; init; }
+
     /// <summary>Whether it says nothing and need not be kept.</summary>
-    public bool IsEmpty => Category is null && Reminder is null;
+    public bool IsEmpty => Category is null && Reminder is null && Rank is null;
+}
+
+/// <summary>What somebody who keeps a lane may do with an entry when something else asks for its time.</summary>
+public enum Rank
+{
+    /// <summary>It stays where it is.</summary>
+    Fixed,
+
+    /// <summary>Its owner is asked before it is moved.</summary>
+    AskFirst,
+
+    /// <summary>It may be moved.</summary>
+    MayMove,
 }
 
 /// <summary>When an entry is to be reminded of (what VALARM's TRIGGER says before the start, RFC 5545 3.8.6.3).</summary>

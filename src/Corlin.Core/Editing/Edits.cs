@@ -127,6 +127,7 @@ public static class Edits
         Title = edit.Title?.Trim() ?? entry.Title,
         Place = Text(edit.Place, entry.Place),
         Agenda = Text(edit.Agenda, entry.Agenda),
+        StyledAgenda = edit.Agenda is null ? entry.StyledAgenda : edit.StyledAgenda,
         Private = edit.Private ?? entry.Private,
     };
 

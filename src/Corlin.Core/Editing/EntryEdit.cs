@@ -32,6 +32,9 @@ public sealed record EntryEdit
     /// <summary>Empty for none. It belongs to the whole.</summary>
     public string? Agenda { get; init; }
 
+    /// <summary>The agenda as sanitised HTML; it goes with <see cref="Agenda"/> and is null where that is all.</summary>
+    public string? StyledAgenda { get; init; }
+
     /// <summary>It belongs to the whole.</summary>
     public bool? Private { get; init; }
 

@@ -37,11 +37,11 @@ public static class Agreement
         return whole;
     }
 
-    /// <summary>Every required attendee has accepted, or the organiser goes on without those who have not.</summary>
+    /// <summary>Every required attendee has accepted, the organiser goes on without those who have not, or no answer is asked for.</summary>
     public static bool IsAgreed(Entry entry, LocalDateTime? recurrenceId)
     {
         if (entry.Status != MeetingStatus.Sent) return false;
-        if (GoesOn(entry, recurrenceId)) return true;
+        if (!entry.AnswersWanted || GoesOn(entry, recurrenceId)) return true;
         foreach (var part in For(entry, recurrenceId))
             if (part is { Role: AttendeeRole.Required, Answer: not Answer.Accepted }) return false;
         return true;

@@ -29,6 +29,11 @@ public sealed record Mailbox(string Name, string Address);
 /// <summary>An attendee as a message tells them.</summary>
 public sealed record AddressedAttendee(Mailbox Who, AttendeeRole Role, Answer Answer);
 
+/// <summary>A paper that goes out with a message.</summary>
+/// <param name="Hash">Under it its content is kept; empty for a link.</param>
+/// <param name="Address">Where a link leads; null for a document.</param>
+public sealed record SentPaper(string Name, string MediaType, string Hash, string? Address);
+
 /// <summary>How the meeting of a message repeats.</summary>
 /// <param name="Rule">An RRULE value, UNTIL in UTC; null where only dates are listed.</param>
 /// <param name="Words">The same in words.</param>
@@ -49,6 +54,17 @@ public sealed record OutgoingMail(
     bool Uninvited = false)
 {
     public string Subject { get; init; } = "";
+
+    /// <summary>The papers that go with it.</summary>
+    public IReadOnlyList<SentPaper> Papers { get; init; } = [];
+
+    /// <summary>The agenda as sanitised HTML, where it has more to it than paragraphs.</summary>
+    public string? StyledAgenda { get; init; }
+
+    public string? DialIn { get; init; }
+
+    /// <summary>Whether they are to answer (RSVP).</summary>
+    public bool AnswersWanted { get; init; } = true;
 
     /// <summary>What is different since the last message, a line each; empty where nothing is told of that.</summary>
     public IReadOnlyList<string> Changes { get; init; } = [];

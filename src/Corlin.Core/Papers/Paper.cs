@@ -3,13 +3,19 @@ using NodaTime;
 
 namespace Corlin.Core.Papers;
 
-/// <summary>A document that lies with an entry. Its content never changes; another state of it is another paper.</summary>
+/// <summary>A document that lies with an entry, or a link to one. Its content never changes; a later version of it is another paper of the same name.</summary>
 /// <param name="PublicId">The opaque id that may leave the server.</param>
-/// <param name="Name">As its file was called, without folders.</param>
+/// <param name="Name">As its file was called, without folders; of a link what it is called.</param>
 /// <param name="Size">In bytes.</param>
-/// <param name="Hash">SHA-256 of its content, lower-case hexadecimal: under it the content is kept.</param>
+/// <param name="Hash">SHA-256 of its content, lower-case hexadecimal: under it the content is kept. Empty for a link.</param>
 public sealed record Paper(string PublicId, EntryId Entry, string Name, string MediaType, long Size, string Hash, UserId AddedBy, Instant AddedAt)
 {
+    /// <summary>Where a link leads (http or https); null for a document.</summary>
+    public string? Address { get; init; }
+
+    /// <summary>Whether it goes to those outside with what is written to them; others lie with the entry and stay inside.</summary>
+    public bool GoesOut { get; init; }
+
     /// <summary>A larger one is refused.</summary>
     public const long MostBytes = 25L * 1024 * 1024;
 
@@ -17,4 +23,9 @@ public sealed record Paper(string PublicId, EntryId Entry, string Name, string M
     public const int MostOfOne = 100;
 
     public const int LongestName = 150;
+
+    public const int LongestAddress = 2_000;
+
+    /// <summary>What goes out with one message is no more than this together.</summary>
+    public const long MostBytesOut = 15L * 1024 * 1024;
 }

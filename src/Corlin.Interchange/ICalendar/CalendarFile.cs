@@ -38,7 +38,7 @@ public sealed partial class CalendarFile : IDisposable
 
     private static readonly HashSet<string> Used = new(StringComparer.OrdinalIgnoreCase)
     {
-        "UID", "DTSTAMP", "DTSTART", "DTEND", "DURATION", "RRULE", "RDATE", "EXDATE", "RECURRENCE-ID", "SUMMARY", "LOCATION", "DESCRIPTION", "URL", "TRANSP", "STATUS",
+        "UID", "DTSTAMP", "DTSTART", "DTEND", "DURATION", "RRULE", "RDATE", "EXDATE", "RECURRENCE-ID", "SUMMARY", "LOCATION", "DESCRIPTION", "STYLED-DESCRIPTION", "URL", "TRANSP", "STATUS",
         "CLASS", "SEQUENCE", "RELATED-TO",
     };
 

@@ -1,6 +1,7 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
+using Corlin.Interchange.Html;
 using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
@@ -37,6 +38,8 @@ public static class CalendarReader
     private static Entry? Entry(CalendarEvent found, IReadOnlyList<CalendarEvent> changes, DateTimeZone owner)
     {
         if (Time(found, owner) is not { } time) return null;
+        var styled = found.Properties.FirstOrDefault(p => p.Name.Equals("STYLED-DESCRIPTION", StringComparison.OrdinalIgnoreCase))?.Value as string;
+        var agenda = styled is null ? null : RichTextReader.Read(styled);
         return new Entry
         {
             PublicId = found.Uid ?? "",
@@ -48,7 +51,8 @@ public static class CalendarReader
             MadeAt = Instant.MinValue,
             Title = string.IsNullOrWhiteSpace(found.Summary) ? "(no title)" : found.Summary.Trim(),
             Place = string.IsNullOrWhiteSpace(found.Location) ? null : found.Location,
-            Agenda = string.IsNullOrWhiteSpace(found.Description) ? null : found.Description,
+            Agenda = !string.IsNullOrWhiteSpace(found.Description) ? found.Description : agenda?.Plain,
+            StyledAgenda = agenda?.Html,
             Link = found.Url is { IsAbsoluteUri: true, Scheme: "https" or "http" } link ? link.OriginalString : null,
             Private = found.Class is "PRIVATE" or "CONFIDENTIAL",
             Sequence = Math.Max(0, found.Sequence),

@@ -66,6 +66,8 @@ public static class CalendarWriter
         Line("SUMMARY:" + Escaped(changed?.Title ?? entry.Title));
         if ((changed?.Place ?? entry.Place) is { Length: > 0 } place) Line("LOCATION:" + Escaped(place));
         if (entry.Agenda is { } agenda) Line("DESCRIPTION:" + Escaped(agenda));
+        // RFC 9073 6.5: the same, styled.
+        if (entry.StyledAgenda is { } styled) Line("STYLED-DESCRIPTION;VALUE=TEXT;FMTTYPE=text/html:" + Escaped(styled));
         if (entry.Link is { } link) Line("URL:" + link);
         if (entry.Takes == TimeTaken.Free) Line("TRANSP:TRANSPARENT");
         if (entry.Status == MeetingStatus.Cancelled) Line("STATUS:CANCELLED");

@@ -19,7 +19,8 @@ public static class SchedulingWriter
 
     /// <summary>The message as mail: text for people, and the same as text/calendar with its method.</summary>
     /// <param name="messageId">Without angle brackets.</param>
-    public static MimeMessage ToMime(OutgoingMail mail, string messageId)
+    /// <param name="open">The content of a paper by its hash; null where it is not there.</param>
+    public static MimeMessage ToMime(OutgoingMail mail, string messageId, Func<string, Stream?>? open = null)
     {
         var message = new MimeMessage { MessageId = messageId, Date = mail.Stamp.ToDateTimeOffset(), Subject = mail.Subject };
         // Who writes is whom a reply in words reaches; the organiser stands in the calendar part.
@@ -30,8 +31,45 @@ public static class SchedulingWriter
         var calendar = new TextPart("calendar") { Text = ToText(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         calendar.ContentType.Parameters.Add("method", Method(mail.Method));
         calendar.ContentType.Charset = "utf-8";
-        message.Body = new MultipartAlternative { new TextPart("plain") { Text = Words(mail) }, calendar };
+        var body = new MultipartAlternative { new TextPart("plain") { Text = Words(mail) }, calendar };
+        var papers = Attached(mail, open ?? (_ => null)).ToList();
+        if (papers.Count == 0)
+        {
+            message.Body = body;
+            return message;
+        }
+
+        var whole = new Multipart("mixed") { body };
+        papers.ForEach(whole.Add);
+        message.Body = whole;
         return message;
+    }
+
+    private static IEnumerable<MimePart> Attached(OutgoingMail mail, Func<string, Stream?> open)
+    {
+        foreach (var paper in mail.Papers.Where(p => p.Address is null))
+        {
+            if (open(paper.Hash) is not { } content) continue;
+            yield return new MimePart(paper.MediaType)
+            {
+                // Read whole here: what a message holds is written out after the file was closed.
+                Content = new MimeContent(Whole(content)),
+                ContentDisposition = new ContentDisposition(ContentDisposition.Attachment),
+                ContentTransferEncoding = ContentEncoding.Base64,
+                FileName = paper.Name,
+            };
+        }
+    }
+
+    private static MemoryStream Whole(Stream content)
+    {
+        using (content)
+        {
+            var whole = new MemoryStream();
+            content.CopyTo(whole);
+            whole.Position = 0;
+            return whole;
+        }
     }
 
     /// <summary>The iCalendar object of a message.</summary>
@@ -56,11 +94,19 @@ public static class SchedulingWriter
         };
         if (mail.Place is not null) occurrence.Location = mail.Place;
         if (mail.Agenda is not null) occurrence.Description = mail.Agenda;
+        if (mail.StyledAgenda is not null)
+        {
+            var styled = new CalendarProperty("STYLED-DESCRIPTION", mail.StyledAgenda);
+            styled.AddParameter("FMTTYPE", "text/html");
+            occurrence.Properties.Add(styled);
+        }
+
+        foreach (var paper in mail.Papers.Where(p => p.Address is not null)) occurrence.Attachments.Add(new Attachment(paper.Address!));
         if (mail.Link is not null) occurrence.Url = new Uri(mail.Link);
         if (mail.Line is not null) occurrence.Comments.Add(mail.Line);
         if (mail.RecurrenceId is { } id) occurrence.RecurrenceIdentifier = new RecurrenceIdentifier(Zoned.Write(Zones.Get(mail.Zone).ToInstant(id), mail.Zone));
         if (mail.Series is { } series) Repeat(occurrence, series, mail.Zone);
-        foreach (var attendee in mail.Attendees) occurrence.Attendees.Add(Attendee(attendee));
+        foreach (var attendee in mail.Attendees) occurrence.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
         calendar.Events.Add(occurrence);
         if (mail.Zone is not ("UTC" or "Etc/UTC")) calendar.AddTimeZone(new VTimeZone(mail.Zone));
         return new CalendarSerializer().SerializeToString(calendar)!;
@@ -74,13 +120,13 @@ public static class SchedulingWriter
         if (series.RelatedTo is not null) occurrence.Properties.Add(new CalendarProperty("RELATED-TO", series.RelatedTo));
     }
 
-    private static Attendee Attendee(CoreAttendee attendee) => new($"mailto:{attendee.Who.Address}")
+    private static Attendee Attendee(CoreAttendee attendee, bool answersWanted) => new($"mailto:{attendee.Who.Address}")
     {
         CommonName = attendee.Who.Name,
         Role = PartStat.WriteRole(attendee.Role),
         Type = attendee.Role == AttendeeRole.Resource ? "ROOM" : "INDIVIDUAL",
         ParticipationStatus = PartStat.Write(attendee.Answer),
-        Rsvp = attendee.Role != AttendeeRole.Resource,
+        Rsvp = answersWanted && attendee.Role != AttendeeRole.Resource,
     };
 
     private static string Method(SchedulingMethod method) => method.ToString().ToUpperInvariant();
@@ -107,9 +153,12 @@ public static class SchedulingWriter
         if (mail.Series is not null) lines.Add($"It repeats {mail.Series.Words}.");
         if (mail.Place is not null) lines.Add($"Place: {mail.Place}");
         if (mail.Link is not null) lines.Add($"Conference: {mail.Link}");
+        if (mail.DialIn is not null) lines.Add($"By telephone: {mail.DialIn.ReplaceLineEndings("; ")}");
+        if (mail is { Method: SchedulingMethod.Request, AnswersWanted: false }) lines.Add("No answer is asked for.");
         if (mail.Changes.Count > 0) lines.AddRange(["", "Different now", .. mail.Changes.Select(c => $"- {c}")]);
         if (mail.Line is not null) lines.AddRange(["", mail.Line]);
         if (mail.Agenda is not null) lines.AddRange(["", "Agenda", mail.Agenda]);
+        if (mail.Papers.Count > 0) lines.AddRange(["", "Papers", .. mail.Papers.Select(p => p.Address is null ? $"- {p.Name}, attached" : $"- {p.Name}: {p.Address}")]);
         return string.Join("\r\n", lines) + "\r\n";
     }
 }

@@ -36,10 +36,13 @@ internal static class EntryMapping
         Title = row.Title,
         Place = row.Place,
         Link = row.Link,
+        DialIn = row.DialIn,
         Agenda = row.Agenda,
+        StyledAgenda = row.StyledAgenda,
         Line = row.Line,
         Takes = row.Takes,
         Private = row.Private,
+        AnswersWanted = !row.NoAnswers,
         Status = row.Status,
         Sequence = row.Sequence,
         Version = row.Version,
@@ -75,10 +78,13 @@ internal static class EntryMapping
         row.Title = entry.Title;
         row.Place = entry.Place;
         row.Link = entry.Link;
+        row.DialIn = entry.DialIn;
         row.Agenda = entry.Agenda;
+        row.StyledAgenda = entry.StyledAgenda;
         row.Line = entry.Line;
         row.Takes = entry.Takes;
         row.Private = entry.Private;
+        row.NoAnswers = !entry.AnswersWanted;
         row.Status = entry.Status;
         row.Sequence = entry.Sequence;
         row.Version = entry.Version;
@@ -140,7 +146,11 @@ internal static class EntryMapping
     };
 
     public static Paper ToCore(PaperRow row) => new(
-        row.PublicId, new EntryId(row.EntryId), row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt);
+        row.PublicId, new EntryId(row.EntryId), row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt)
+    {
+        Address = row.Address,
+        GoesOut = row.GoesOut,
+    };
 
     public static PaperRow ToRow(Paper paper) => new()
     {
@@ -151,6 +161,8 @@ internal static class EntryMapping
         MediaType = paper.MediaType,
         Size = paper.Size,
         Hash = paper.Hash,
+        Address = paper.Address,
+        GoesOut = paper.GoesOut,
         AddedById = paper.AddedBy.Value,
         AddedAt = paper.AddedAt,
     };
@@ -162,11 +174,13 @@ internal static class EntryMapping
         CategoryId = mark.Category?.Value,
         NoReminder = mark.Reminder is { Before: null },
         ReminderBefore = mark.Reminder?.Before,
+        Rank = mark.Rank,
     };
 
     private static LaneMark ToCore(LaneMarkRow row) => new(new UserId(row.LaneId))
     {
         Category = row.CategoryId is { } category ? new CategoryId(category) : null,
+        Rank = row.Rank,
         Reminder = row.NoReminder || row.ReminderBefore is not null ? new ReminderWish(row.ReminderBefore) : null,
     };
 

@@ -500,6 +500,89 @@ namespace Corlin.Store.Migrations
                     b.ToTable("DaysOff");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.DraftPaperRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AddedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AddedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("DraftId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("GoesOut")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MediaType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Size")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("DraftId");
+
+                    b.ToTable("DraftPapers");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DraftRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("SentByChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("WriterId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("WriterId");
+
+                    b.ToTable("Drafts");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
                 {
                     b.Property<long>("Id")
@@ -514,6 +597,9 @@ namespace Corlin.Store.Migrations
 
                     b.Property<long>("CalendarId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("DialIn")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Exceptions")
                         .HasColumnType("TEXT");
@@ -548,6 +634,9 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("MadeById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("NoAnswers")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("OwnerId")
                         .HasColumnType("INTEGER");
 
@@ -579,6 +668,9 @@ namespace Corlin.Store.Migrations
 
                     b.Property<int>("Status")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("StyledAgenda")
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("Takes")
                         .HasColumnType("INTEGER");
@@ -623,6 +715,9 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("CalendarId");
+
+                    b.HasIndex("HoldRequest")
+                        .HasFilter("\"HoldRequest\" IS NOT NULL");
 
                     b.HasIndex("PublicId")
                         .IsUnique();
@@ -953,6 +1048,9 @@ namespace Corlin.Store.Migrations
                     b.Property<bool>("NoReminder")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("Rank")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("ReminderBefore")
                         .HasColumnType("INTEGER");
 
@@ -1045,6 +1143,37 @@ namespace Corlin.Store.Migrations
                     b.HasKey("MailId");
 
                     b.ToTable("MailSources");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.MeetingKindRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OwnerId");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.ToTable("MeetingKinds");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.MeetingNewsRow", b =>
@@ -1328,7 +1457,13 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("AddedById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Address")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("GoesOut")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Hash")
@@ -1533,6 +1668,23 @@ namespace Corlin.Store.Migrations
                     b.HasKey("UserId", "Name");
 
                     b.ToTable("Settings");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.StandingRow", b =>
+                {
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DialIn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Link")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("OwnerId");
+
+                    b.ToTable("Standing");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.TakenInRow", b =>
@@ -1822,6 +1974,24 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.DraftPaperRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.DraftRow", null)
+                        .WithMany()
+                        .HasForeignKey("DraftId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DraftRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("WriterId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.CalendarRow", null)
@@ -1903,6 +2073,15 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.MeetingKindRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.MembershipRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.UserRow", null)
@@ -1965,6 +2144,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.EntryRow", null)
                         .WithMany()
                         .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.StandingRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -54,6 +54,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<PaperRow> Papers => Set<PaperRow>();
 
+    internal DbSet<DraftRow> Drafts => Set<DraftRow>();
+
+    internal DbSet<DraftPaperRow> DraftPapers => Set<DraftPaperRow>();
+
+    internal DbSet<MeetingKindRow> MeetingKinds => Set<MeetingKindRow>();
+
+    internal DbSet<StandingRow> Standing => Set<StandingRow>();
+
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
     internal DbSet<CategoryRow> Categories => Set<CategoryRow>();
@@ -226,7 +234,35 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         EntryTables(builder);
+        DraftTables(builder);
         ChangeTables(builder);
+    }
+
+    private static void DraftTables(ModelBuilder builder)
+    {
+        builder.Entity<DraftRow>(d =>
+        {
+            d.HasIndex(x => x.PublicId).IsUnique();
+            d.HasIndex(x => x.WriterId);
+            d.HasOne<UserRow>().WithMany().HasForeignKey(x => x.WriterId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<DraftPaperRow>(p =>
+        {
+            p.HasIndex(x => x.DraftId);
+            p.HasOne<DraftRow>().WithMany().HasForeignKey(x => x.DraftId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<StandingRow>(s =>
+        {
+            s.HasKey(x => x.OwnerId);
+            s.Property(x => x.OwnerId).ValueGeneratedNever();
+            s.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<MeetingKindRow>(k =>
+        {
+            k.HasIndex(x => x.PublicId).IsUnique();
+            k.HasIndex(x => x.OwnerId);
+            k.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
     }
 
     private static void EntryTables(ModelBuilder builder)
@@ -237,6 +273,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             // A meeting by its UID and organiser, an appointment by its calendar and UID: one index serves both.
             e.HasIndex(x => new { x.Uid, x.CalendarId }).IsUnique();
             e.HasIndex(x => new { x.OwnerId, x.Kind, x.LastEnd });
+            e.HasIndex(x => x.HoldRequest).HasFilter("\"HoldRequest\" IS NOT NULL");
             e.ComplexProperty(x => x.Time);
             e.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
         });

@@ -36,6 +36,16 @@ internal sealed class EntryRow
     public string? Place { get; set; }
     public string? Link { get; set; }
     public string? Agenda { get; set; }
+
+    /// <summary>Left out of the history where there is none, as all that came later.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public string? StyledAgenda { get; set; }
+
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public string? DialIn { get; set; }
+
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public bool NoAnswers { get; set; }
     public string? Line { get; set; }
     public TimeTaken Takes { get; set; }
     public bool Private { get; set; }
@@ -105,6 +115,8 @@ internal sealed class PaperRow
     public required string MediaType { get; set; }
     public long Size { get; set; }
     public required string Hash { get; set; }
+    public string? Address { get; set; }
+    public bool GoesOut { get; set; }
     public long AddedById { get; set; }
     public Instant AddedAt { get; set; }
 
@@ -126,6 +138,9 @@ internal sealed class LaneMarkRow
     public long? CategoryId { get; set; }
     public bool NoReminder { get; set; }
     public Duration? ReminderBefore { get; set; }
+
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public Rank? Rank { get; set; }
 }
 
 internal sealed class CategoryRow

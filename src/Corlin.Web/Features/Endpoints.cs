@@ -55,6 +55,9 @@ internal static class Endpoints
         RemindersEndpoints.Map(api);
         PeopleEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
+        DraftsEndpoints.Map(api);
+        PresetsEndpoints.Map(api);
+        HoldsEndpoints.Map(api);
         ChaseEndpoints.Map(api);
         MailEndpoints.Map(api);
         EntriesEndpoints.Map(api);

@@ -14,6 +14,9 @@ public sealed record TimeRequest(string Start, string Zone, int Minutes, bool Al
 /// <summary>Times and rules of requests, checked where they come in.</summary>
 internal static class Times
 {
+    /// <summary>Of rich text, in characters.</summary>
+    public const int LongestAgenda = 60_000;
+
     private const int MostDays = 366;
 
     /// <param name="check">Whether a time that does not exist is refused; one that stands already is not.</param>
@@ -49,6 +52,16 @@ internal static class Times
             throw new RefusedException(RefusalKind.TimeSkipped, "start", FormattableString.Invariant($"{gap.Before:HH:mm} and {gap.After:HH:mm}"));
         return new TimedEntry(local, zone, Duration.FromMinutes(minutes), endZone == zone ? null : endZone, Zones.TzdbVersion);
     }
+
+    /// <summary>Minutes of a timed entry of at most a day.</summary>
+    public static int Length(int minutes) => minutes is >= 5 and <= 24 * 60 ? minutes : throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+
+    public static string Zone(string zone, string field) => Zones.Exists(zone) ? zone : throw new RefusedException(RefusalKind.ZoneUnknown, field, zone);
+
+    /// <summary>A moment in milliseconds since 1970, of this century or the next.</summary>
+    public static Instant Moment(long milliseconds, string field) => milliseconds is >= 0 and < 7_000_000_000_000
+        ? Instant.FromUnixTimeMilliseconds(milliseconds)
+        : throw new RefusedException(RefusalKind.BadInput, field, milliseconds.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
     public static string? Limited(string? text, int most, string field)
     {

@@ -102,6 +102,7 @@ internal static class CorlinHost
         else services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<IConferenceLinks, ConferenceLinks>();
+        services.AddSingleton<IRichTexts, RichTexts>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
         services.AddSingleton<IPeopleFiles, PeopleFiles>();
         services.AddSingleton<ITables, Tables>();

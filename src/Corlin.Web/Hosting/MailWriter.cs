@@ -6,14 +6,14 @@ using MimeKit;
 namespace Corlin.Web.Hosting;
 
 /// <summary>Writes out mail, with the way into Corlin where a letter has one.</summary>
-internal sealed class MailWriter(HostOptions options) : IMailWriter
+internal sealed class MailWriter(HostOptions options, IPaperFiles papers) : IMailWriter
 {
     // Lines of mail end in CRLF (RFC 5322 2.1), whatever the machine's own habit.
     private static readonly FormatOptions Crlf = new() { NewLineFormat = NewLineFormat.Dos };
 
     public WrittenMail Write(string messageId, OutgoingMail mail)
     {
-        using var message = SchedulingWriter.ToMime(mail, messageId);
+        using var message = SchedulingWriter.ToMime(mail, messageId, papers.Open);
         return new WrittenMail(messageId, mail.SentBy ?? mail.Organiser, mail.To, mail.Subject, SchedulingWriter.Words(mail), Bytes(message));
     }
 

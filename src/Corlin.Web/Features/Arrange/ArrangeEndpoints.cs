@@ -3,23 +3,44 @@ using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Web.Features.Lanes;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 
 namespace Corlin.Web.Features.Arrange;
 
 /// <param name="Required">Public ids or addresses.</param>
-public sealed record SlotsRequest(string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, string From, string To);
+/// <param name="Saved">The public id of the meeting where it was saved and not sent.</param>
+/// <param name="HoldRequest">The holds that are kept for it.</param>
+public sealed record SlotsRequest(
+    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, string From, string To, string? Saved = null, string? HoldRequest = null);
 
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
+/// <param name="Video">Whether it has, or will have, a conference.</param>
+/// <param name="Draft">What is written of it, for its papers.</param>
 public sealed record ChosenRequest(
-    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video);
+    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video, string? Draft = null,
+    string? Saved = null, string? HoldRequest = null);
 
+/// <summary>A meeting as it is written.</summary>
+/// <param name="Start">Wall-clock time in <paramref name="Zone"/>.</param>
 /// <param name="Video">Make a conference link.</param>
+/// <param name="Agenda">Rich text as HTML.</param>
 /// <param name="Repeats">How it repeats, in words; null for once.</param>
+/// <param name="Link">A conference that is there already; not with <paramref name="Video"/>.</param>
+/// <param name="ToldIn">The zone in which its times are told; null for <paramref name="Zone"/>.</param>
+/// <param name="EndZone">The zone in which its end is told, where it is another.</param>
+/// <param name="Answers">Whether those asked are to answer.</param>
+/// <param name="Reminder">usual, none, or minutes before; null for usual.</param>
+/// <param name="Draft">The draft from which it comes.</param>
+/// <param name="Saved">The public id of a meeting that was saved and not sent: it becomes this one.</param>
+/// <param name="HoldRequest">The holds that are released with it.</param>
+/// <param name="Send">False to save it and ask nobody.</param>
 public sealed record ArrangeRequest(
     string InNameOf, string Title, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video,
-    string? Agenda, string? Line, bool Private, string? Repeats = null);
+    string? Agenda, string? Line, bool Private, string? Repeats = null, string? Link = null, string? DialIn = null, string? ToldIn = null, string? EndZone = null, bool Answers = true,
+    string? Category = null, string? Reminder = null, Rank? Rank = null, string? Draft = null, string? Saved = null, string? HoldRequest = null, bool Send = true);
 
 /// <param name="Text">A meeting in a line of plain words.</param>
 public sealed record LineRequest(string Text);
@@ -45,7 +66,11 @@ internal static class ArrangeEndpoints
     private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
     {
         var read = new ReadSlots(
-            reader.Person, request.InNameOf, request.Required, request.Optional, request.Minutes, Reader.Date(request.From, "span"), Reader.Date(request.To, "span"), reader.Now);
+            reader.Person, request.InNameOf, request.Required, request.Optional, request.Minutes, Reader.Date(request.From, "span"), Reader.Date(request.To, "span"), reader.Now)
+        {
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+        };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
@@ -53,7 +78,12 @@ internal static class ArrangeEndpoints
     {
         var time = Times.Timed(request.Start, request.Zone, request.Minutes);
         var read = new ReadChosen(
-            reader.Person, request.InNameOf, request.Required, request.Optional, time.ToStretch(DateTimeZone.Utc), request.Place, request.Video, reader.Now);
+            reader.Person, request.InNameOf, request.Required, request.Optional, time.ToStretch(DateTimeZone.Utc), request.Place, request.Video, reader.Now)
+        {
+            Draft = request.Draft,
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+        };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
@@ -69,16 +99,36 @@ internal static class ArrangeEndpoints
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
-    private static async Task<Ok<ArrangedView>> SendAsync(Reader reader, ArrangeRequest request, IConferenceLinks links)
+    private static async Task<Ok<ArrangedView>> SendAsync(Reader reader, ArrangeRequest request, IConferenceLinks links, IRichTexts texts)
     {
         var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
         var invited = request.Required.Select(r => new Invited(r, AttendeeRole.Required)).Concat(request.Optional.Select(o => new Invited(o, AttendeeRole.Optional)));
-        var time = Times.Timed(request.Start, request.Zone, request.Minutes);
+        var time = Time(request);
         if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now) throw new RefusedException(RefusalKind.InThePast, "start");
+        var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
+        var link = Times.Limited(request.Link, 2_000, "link") is { } given ? Conference.MustBeLink(given) : request.Video ? links.Make(request.Title) : null;
         var made = await reader.ChangeAsync(new ArrangeMeeting(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),
-            request.Video ? links.Make(request.Title) : null, Times.Limited(request.Agenda, 20_000, "agenda"), Times.Limited(request.Line, 2_000, "line"), request.Private,
-            Times.Repeats(request.Repeats, time.Start.Year)));
+            link, agenda?.Plain, Times.Limited(request.Line, 2_000, "line"), request.Private, Times.Repeats(request.Repeats, time.Start.Year))
+        {
+            DialIn = Times.Limited(request.DialIn, 500, "dialIn"),
+            StyledAgenda = agenda?.Html,
+            AnswersWanted = request.Answers,
+            Mark = new MarkWish(Times.Limited(request.Category, 40, "category"), MarksEndpoints.Reminder(request.Reminder)?.Wish, request.Rank),
+            Draft = request.Draft,
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+            Send = request.Send,
+        });
         return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
+    }
+
+    /// <summary>The time chosen in the writer's zone, as the meeting is to tell it.</summary>
+    private static TimedEntry Time(ArrangeRequest request)
+    {
+        var chosen = Times.Timed(request.Start, request.Zone, request.Minutes);
+        var toldIn = Times.Zone(request.ToldIn ?? request.Zone, "zone");
+        var told = toldIn == request.Zone ? chosen : TimedEntry.At(chosen.ToStretch(DateTimeZone.Utc), toldIn);
+        return request.EndZone is null || request.EndZone == toldIn ? told : told with { EndZone = Times.Zone(request.EndZone, "endZone") };
     }
 }

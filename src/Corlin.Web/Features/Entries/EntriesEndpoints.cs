@@ -1,9 +1,11 @@
 using Corlin.Application.Changes;
+using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Words;
 using Corlin.Web.Features.Chase;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
@@ -16,7 +18,7 @@ public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer A
 
 /// <summary>Parts of an entry; those that are null are left alone.</summary>
 /// <param name="Place">Empty for nowhere.</param>
-/// <param name="Agenda">Empty for none.</param>
+/// <param name="Agenda">Rich text as HTML; of what the editor saw as it reads; empty for none.</param>
 /// <param name="Repeats">In words; empty for once.</param>
 public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, string? Place = null, string? Agenda = null, bool? Private = null, string? Repeats = null);
 
@@ -73,10 +75,10 @@ internal static class EntriesEndpoints
             reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Answer, request.Comment?.Length > 2000 ? request.Comment[..2000] : request.Comment, Proposed(request)))));
     }
 
-    private static async Task<Ok<EntryChangedView>> ChangeAsync(Reader reader, string id, ChangeRequest request)
+    private static async Task<Ok<EntryChangedView>> ChangeAsync(Reader reader, string id, ChangeRequest request, IRichTexts texts)
     {
         var changed = await reader.ChangeAsync(new ChangeEntry(
-            reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, checkTime: true), Parts(request.Was, checkTime: false),
+            reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, texts, checkTime: true), Parts(request.Was, null, checkTime: false),
             request.Move is { } move ? new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd)) : null,
             request.Asking is { } asking ? Asked(asking) : null));
         return TypedResults.Ok(new EntryChangedView(changed.Change, changed.Entry, changed.Conflicts, changed.Told));
@@ -107,15 +109,18 @@ internal static class EntriesEndpoints
             [.. asking.Required.Select(r => new Invited(r, AttendeeRole.Required)), .. asking.Optional.Select(o => new Invited(o, AttendeeRole.Optional))], [.. asking.Removed]);
     }
 
-    private static EntryEdit Parts(EntryParts parts, bool checkTime)
+    private static EntryEdit Parts(EntryParts parts, IRichTexts? texts, bool checkTime)
     {
+        var given = Times.Limited(parts.Agenda, Times.LongestAgenda, "agenda");
+        var agenda = given is null ? null : texts is null ? new RichText(given, null) : texts.Read(given);
         var time = parts.Time is null ? null : Times.Entry(parts.Time, checkTime);
         return new EntryEdit
         {
             Time = time,
             Title = parts.Title is null ? null : Times.Limited(parts.Title, 200, "title") ?? "",
             Place = parts.Place is null ? null : Times.Limited(parts.Place, 200, "place") ?? "",
-            Agenda = parts.Agenda is null ? null : Times.Limited(parts.Agenda, 20_000, "agenda") ?? "",
+            Agenda = parts.Agenda is null ? null : agenda?.Plain ?? "",
+            StyledAgenda = agenda?.Html,
             Private = parts.Private,
             Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Year ?? 2000)),
         };

@@ -10,7 +10,8 @@ namespace Corlin.Web.Features.Lanes;
 /// <param name="Lane">Whose lane they stand on.</param>
 /// <param name="Category">The name of one, new or known; empty for none; null for as it is.</param>
 /// <param name="Reminder">usual, none, or minutes before; null for as it is.</param>
-public sealed record MarkRequest(string Lane, IReadOnlyList<string> Entries, string? Category, string? Reminder);
+/// <param name="Rank">fixed, askFirst, mayMove, or none for nothing said; null for as it is.</param>
+public sealed record MarkRequest(string Lane, IReadOnlyList<string> Entries, string? Category, string? Reminder, string? Rank = null);
 
 /// <param name="Name">Null for as it is.</param>
 /// <param name="Colour">Null for as it is.</param>
@@ -27,7 +28,7 @@ internal static class MarksEndpoints
     private static async Task<Ok<ChangedView>> MarkAsync(Reader reader, MarkRequest request)
     {
         var lane = await reader.UserAsync(request.Lane, "lane");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder)))));
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder), Rank(request.Rank)))));
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, CategoryRequest request)
@@ -36,7 +37,15 @@ internal static class MarksEndpoints
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeCategory(reader.Person, lane, new CategoryId(id), request.Name, request.Colour, request.Remove))));
     }
 
-    private static ReminderChoice? Reminder(string? text) => text switch
+    private static RankChoice? Rank(string? text) => text switch
+    {
+        null => null,
+        "none" => new RankChoice(null),
+        _ when Enum.TryParse<Rank>(text, ignoreCase: true, out var rank) && Enum.IsDefined(rank) => new RankChoice(rank),
+        _ => throw new RefusedException(RefusalKind.BadInput, "rank", text),
+    };
+
+    internal static ReminderChoice? Reminder(string? text) => text switch
     {
         null => null,
         "usual" => new ReminderChoice(null),

@@ -1,0 +1,131 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Papers;
+using Corlin.Core.Time;
+using Corlin.Core.Watch;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Somebody asked, with what the chosen time is for them.</summary>
+internal sealed record AskedAtTime(CalendarUser Who, bool Required, PersonAtTime State, Lane Lane);
+
+/// <summary>What is wrong with a meeting before it is sent, each with what mends it.</summary>
+/// <param name="asked">The organiser first.</param>
+/// <param name="papers">Those laid with it.</param>
+/// <param name="named">The ids and addresses of those required themselves, not as members of a group.</param>
+internal sealed class Wrongs(
+    Viewing viewing, IReadOnlyList<AskedAtTime> asked, Stretch stretch, string? place, bool hasLink, IReadOnlyList<Paper> papers, Apart but, IReadOnlyCollection<string> named)
+{
+    private const int MostRooms = 60;
+
+    private static readonly MendView TakeBestSlot = new(MendKind.Slot, "Take the best free slot");
+    private static readonly MendView ByVideo = new(MendKind.Video, "Add a link");
+
+    private IReadOnlyList<(CalendarUser Room, int? Seats)>? freeRooms;
+
+    private IEnumerable<AskedAtTime> People => asked.Where(a => a.Who.Kind == UserKind.Person);
+
+    private IEnumerable<AskedAtTime> Rooms => asked.Where(a => a.Who.Kind == UserKind.Room);
+
+    /// <summary>The heaviest first.</summary>
+    public IEnumerable<WarningView> Find()
+    {
+        if (stretch.Start < viewing.Now) yield return new WarningView("That time has passed.", "wrong", [TakeBestSlot]);
+        if (Of(AtTimeKind.Away) is { Count: > 0 } away) yield return new WarningView($"{Names(away)} away then.", "wrong", Instead(away));
+        if (Of(AtTimeKind.Taken) is { Count: > 0 } taken) yield return new WarningView($"{Names(taken)} taken then.", "wrong", Instead(taken));
+        foreach (var wrong in RoomsWrong()) yield return wrong;
+        foreach (var wrong in TooFar()) yield return wrong;
+        if (Of(AtTimeKind.OutOfHours) is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
+        if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
+        foreach (var wrong in WhereWrong()) yield return wrong;
+        if (Outside() is { Count: > 0 } outside && Inside() is { Count: > 0 } inside)
+        {
+            var which = inside.Count == 1 ? $"“{inside[0].Name}”" : $"{inside.Count} papers";
+            yield return new WarningView($"{Names(outside)} cannot open {which}: papers stay inside.", "doubt", [new MendView(MendKind.PapersOut, inside.Count == 1 ? "Send it along" : "Send them along")]);
+        }
+    }
+
+    /// <summary>What mends a time that does not suit some: another, or to go without one of them.</summary>
+    private IReadOnlyList<MendView> Instead(List<AskedAtTime> whom) =>
+        whom is [var one] && one != asked[0] && (named.Contains(one.Who.PublicId) || named.Contains(one.Who.Address)) && People.Count(p => p.Required) > 2
+            ? [TakeBestSlot, new MendView(MendKind.Optional, $"Ask {one.Who.GivenName} only if free", Person: viewing.View(one.Who))]
+            : [TakeBestSlot];
+
+    private List<AskedAtTime> Of(AtTimeKind kind) => [.. People.Where(a => a.Required && a.State.Kind == kind)];
+
+    private static string Names(List<AskedAtTime> some) => English.And([.. some.Select(a => a.Who.GivenName)]);
+
+    private List<AskedAtTime> Outside() => [.. People.Where(a => !a.Who.Inside)];
+
+    private List<Paper> Inside() => [.. Papers.Latest(papers).Where(p => !p.GoesOut)];
+
+    private IEnumerable<WarningView> RoomsWrong()
+    {
+        var seats = viewing.Store.Facts([.. Rooms.Select(r => r.Who.Id)]);
+        var coming = People.Count();
+        foreach (var room in Rooms)
+        {
+            if (room.State.Kind is AtTimeKind.Taken or AtTimeKind.Pencilled or AtTimeKind.Away)
+                yield return new WarningView($"{room.Who.Name} is taken then.", "wrong", [.. OtherRoom(coming), TakeBestSlot]);
+            if (seats.TryGetValue(room.Who.Id, out var facts) && facts.Capacity is { } holds && holds < coming)
+                yield return new WarningView($"{room.Who.Name} holds {holds}; {coming} are asked.", "doubt", OtherRoom(coming));
+        }
+    }
+
+    private IEnumerable<WarningView> WhereWrong()
+    {
+        if (hasLink) yield break;
+        if (Outside() is { Count: > 0 } outside)
+            yield return new WarningView($"{Names(outside)} {(outside.Count == 1 ? "gets" : "get")} no conference link.", "doubt", [ByVideo]);
+        else if (string.IsNullOrWhiteSpace(place) && !Rooms.Any())
+            yield return new WarningView("It has neither a place nor a link.", "doubt", [ByVideo, .. OtherRoom(People.Count())]);
+    }
+
+    /// <summary>The smallest room of the organiser's site that is free and holds them all.</summary>
+    private IReadOnlyList<MendView> OtherRoom(int coming)
+    {
+        var site = viewing.SiteOf(asked[0].Who.Place);
+        freeRooms ??= FreeRooms();
+        var fitting = freeRooms.Where(r => r.Seats is null || r.Seats >= coming).OrderBy(r => viewing.SiteOf(r.Room.Place) == site ? 0 : 1).ThenBy(r => r.Seats ?? int.MaxValue).ToList();
+        return fitting is [var (room, seats), ..] && (site is null || viewing.SiteOf(room.Place) == site)
+            ? [new MendView(MendKind.Room, seats is { } n ? $"Take {room.Name}, {English.Count(n, "seat", "seats")}" : $"Take {room.Name}", Person: viewing.View(room))]
+            : [];
+    }
+
+    private List<(CalendarUser Room, int? Seats)> FreeRooms()
+    {
+        var others = viewing.Store.Index("", [UserKind.Room], true, [], MostRooms).First.Where(r => Rooms.All(a => a.Who.Id != r.Id)).ToList();
+        var facts = viewing.Store.Facts([.. others.Select(r => r.Id)]);
+        // Whether a room can be had is told to whoever asks for it, however little they see of its calendar.
+        return [.. AtTime.For(viewing, others, stretch, but).Where(s => s.Kind is AtTimeKind.Free or AtTimeKind.NotKnown)
+            .Select(s => (s.Who, facts.TryGetValue(s.Who.Id, out var known) ? known.Capacity : null))];
+    }
+
+    private IEnumerable<WarningView> TooFar()
+    {
+        var site = viewing.SiteOf(place) ?? Rooms.Select(r => viewing.SiteOf(r.Who.Place)).FirstOrDefault(s => s is not null);
+        // Who can join by link need not travel.
+        if (site is null || hasLink) yield break;
+        foreach (var one in People.Where(p => p.Required && p.State.Kind is AtTimeKind.Free or AtTimeKind.Held or AtTimeKind.Pencilled))
+        {
+            var lane = one.Lane.Entries.Where(e => !e.Told.AllDay && !but.Has(e.Occurrence.Entry)).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)).ToList();
+            var verdict = Verdicts.Of(stretch, site, lane, e => e.Site, one.Lane.Hours, one.Lane.Absences, viewing.Store.Travel());
+            if (verdict is not { TooFar: true, With: { } with }) continue;
+            var later = with.Stretch.End <= stretch.Start ? stretch.Start + verdict.By : stretch.Start - verdict.By;
+            var quarter = Duration.FromMinutes(15).TotalMilliseconds;
+            var ticks = LaneViews.Ms(later) / quarter;
+            var start = (long)((with.Stretch.End <= stretch.Start ? Math.Ceiling(ticks) : Math.Floor(ticks)) * quarter);
+            // What is not told is used and not named.
+            var why = with.Key.Told.Sight >= Sight.Headline
+                ? $"{one.Who.GivenName} has no time to get {(with.Stretch.End <= stretch.Start ? "there from" : "from there to")} “{with.Key.Told.Title}”: {English.Length((int)Math.Ceiling(verdict.By.TotalMinutes))} short."
+                : $"{one.Who.GivenName} is not free then.";
+            var at = viewing.Zone.ToLocal(Instant.FromUnixTimeMilliseconds(start));
+            yield return new WarningView(why, "doubt", with.Key.Told.Sight >= Sight.Headline
+                ? [new MendView(MendKind.Start, $"Start at {English.Time(at.TimeOfDay)}", start), ByVideo]
+                : [TakeBestSlot]);
+        }
+    }
+}

@@ -1,5 +1,5 @@
 import { forgeryToken, Problem } from "./client";
-import type { ImportedPeople, ImportReport } from "./types";
+import type { ImportedPeople, ImportReport, KeptDraft } from "./types";
 
 interface Sending<T> {
   came: Promise<T>;
@@ -42,6 +42,15 @@ export const sendPeopleFile = (keptFor: string | undefined, file: File, sent: (s
 export const sendPaper = (entry: string, file: File, sent: (share: number) => void) =>
   send<{ change: number }>(
     `/api/entries/${encodeURIComponent(entry)}/papers?name=${encodeURIComponent(file.name)}`,
+    "application/octet-stream",
+    file,
+    sent,
+  );
+
+/** Sends a paper to be laid with what is being written. */
+export const sendDraftPaper = (draft: string, file: File, sent: (share: number) => void) =>
+  send<KeptDraft>(
+    `/api/drafts/${encodeURIComponent(draft)}/papers?name=${encodeURIComponent(file.name)}`,
     "application/octet-stream",
     file,
     sent,

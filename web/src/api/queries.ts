@@ -130,6 +130,29 @@ export const chosenQuery = (request: ChosenRequest, enabled: boolean) =>
     retry: false,
   });
 
+let keepingDraft: Promise<unknown> = Promise.resolve();
+
+/** What is being written is not read before what was typed last is kept. */
+export function draftIsKept(by: Promise<unknown>) {
+  keepingDraft = by.catch(() => undefined);
+}
+
+export const draftsQuery = queryOptions({
+  queryKey: ["drafts"],
+  queryFn: async () => {
+    await keepingDraft;
+    return ask(client.GET("/api/drafts"));
+  },
+  gcTime: 0,
+});
+
+export const presetsQuery = (of: string) =>
+  queryOptions({
+    queryKey: ["calendars", "presets", of],
+    queryFn: () => ask(client.GET("/api/presets", { params: { query: { of } } })),
+    placeholderData: (before) => before,
+  });
+
 export const entryQuery = (id: string, lane: string, occurrence: string | null) =>
   queryOptions({
     queryKey: ["calendars", "entry", id, lane, occurrence],

@@ -1791,6 +1791,520 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DraftRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DraftRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{id}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    name: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaperLinkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{id}/papers/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    paper: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    paper: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaperGoesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    paper: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/presets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    of: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PresetsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KindRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptKindView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query: {
+                    inNameOf: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StandingRequest"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HoldsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HeldRequestView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/holds/{request}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    request: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chase": {
         parameters: {
             query?: never;
@@ -2350,6 +2864,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaperLinkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/papers/{paper}": {
         parameters: {
             query?: never;
@@ -2383,7 +2938,33 @@ export interface paths {
                 };
             };
         };
-        put?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    paper: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaperGoesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
         post?: never;
         delete: {
             parameters: {
@@ -4114,6 +4695,20 @@ export interface components {
             line: null | string;
             private: boolean;
             repeats: null | string;
+            link: null | string;
+            dialIn: null | string;
+            toldIn: null | string;
+            endZone: null | string;
+            /** @default true */
+            answers: boolean;
+            category: null | string;
+            reminder: null | string;
+            rank: null | components["schemas"]["Rank"];
+            draft: null | string;
+            saved: null | string;
+            holdRequest: null | string;
+            /** @default true */
+            send: boolean;
         };
         ArrangedView: {
             entry: string;
@@ -4287,6 +4882,9 @@ export interface components {
             minutes: number;
             place: null | string;
             video: boolean;
+            draft: null | string;
+            saved: null | string;
+            holdRequest: null | string;
         };
         ChosenView: {
             /** Format: int64 */
@@ -4451,6 +5049,24 @@ export interface components {
             told: components["schemas"]["MeetingNewsView"][];
             handovers: components["schemas"]["HandoverHeadView"][];
         };
+        DraftRequest: {
+            /** Format: int32 */
+            version: number;
+            parts: string;
+            papersOf: null | string;
+        };
+        DraftView: {
+            id: string;
+            /** Format: int32 */
+            version: number;
+            parts: string;
+            kept: string;
+            papers: components["schemas"]["PaperView"][];
+        };
+        EarlierPaperView: {
+            id: string;
+            note: string;
+        };
         EntryChangedView: {
             /** Format: int64 */
             change: null | number;
@@ -4470,9 +5086,14 @@ export interface components {
             title: string;
             place: null | string;
             link: null | string;
+            dialIn: null | string;
             agenda: null | string;
+            styledAgenda: null | string;
             line: null | string;
             private: boolean;
+            answersWanted: boolean;
+            sent: boolean;
+            held: null | components["schemas"]["HeldView"];
             kind: string;
             takes: string;
             organiser: null | components["schemas"]["PersonView"];
@@ -4667,6 +5288,20 @@ export interface components {
             standing: components["schemas"]["HandoverHeadView"][];
             open: components["schemas"]["OpenForView"][];
         };
+        HeldRequestView: {
+            request: string;
+            /** Format: int64 */
+            change: number;
+            /** Format: int32 */
+            lanes: number;
+        };
+        HeldView: {
+            request: string;
+            lapses: string;
+            /** Format: int64 */
+            lapsesAt: null | number;
+            starts: number[];
+        };
         HistoryRowView: {
             /** Format: int64 */
             id: number;
@@ -4697,6 +5332,18 @@ export interface components {
             sight: components["schemas"]["Sight"];
             acting: components["schemas"]["Acting"];
             words: string;
+        };
+        HoldsRequest: {
+            inNameOf: string;
+            title: string;
+            starts: number[];
+            /** Format: int32 */
+            minutes: number;
+            zone: string;
+            with: string[];
+            /** Format: int64 */
+            lapses: number;
+            inPlaceOf: null | string;
         };
         HoursSpanView: {
             /** Format: int32 */
@@ -4753,6 +5400,20 @@ export interface components {
             counts: boolean;
             /** Format: int32 */
             entries: null | number;
+        };
+        KeptKindView: {
+            id: string;
+        };
+        KindRequest: {
+            inNameOf: string;
+            id: null | string;
+            name: string;
+            parts: string;
+        };
+        KindView: {
+            id: string;
+            name: string;
+            parts: string;
         };
         LaneView: {
             who: components["schemas"]["PersonView"];
@@ -4841,10 +5502,12 @@ export interface components {
             entries: string[];
             category: null | string;
             reminder: null | string;
+            rank: null | string;
         };
         MarkView: {
             category: null | components["schemas"]["CategoryView"];
             reminder: string;
+            rank: null | components["schemas"]["Rank"];
             mayChange: boolean;
             categories: components["schemas"]["CategoryView"][];
         };
@@ -4869,6 +5532,15 @@ export interface components {
         MembersRequest: {
             added: string[];
             removed: string[];
+        };
+        /** @enum {unknown} */
+        MendKind: "slot" | "start" | "optional" | "video" | "room" | "papersOut";
+        MendView: {
+            kind: components["schemas"]["MendKind"];
+            words: string;
+            /** Format: int64 */
+            start: null | number;
+            person: null | components["schemas"]["PersonView"];
         };
         MineView: {
             /** Format: int64 */
@@ -4953,10 +5625,20 @@ export interface components {
             /** Format: int32 */
             codesLeft: number;
         };
+        PaperGoesRequest: {
+            goesOut: boolean;
+        };
+        PaperLinkRequest: {
+            name: null | string;
+            address: string;
+        };
         PaperView: {
             id: string;
             name: string;
             note: string;
+            address: null | string;
+            goesOut: boolean;
+            earlier: components["schemas"]["EarlierPaperView"][];
         };
         PasskeyBegunView: {
             options: string;
@@ -5040,6 +5722,12 @@ export interface components {
             minute: number;
             local: string;
         };
+        PresetsView: {
+            kinds: components["schemas"]["KindView"][];
+            categories: components["schemas"]["CategoryView"][];
+            standing: null | components["schemas"]["StandingView"];
+            places: string[];
+        };
         ProgressView: {
             /** Format: int32 */
             done: number;
@@ -5083,6 +5771,8 @@ export interface components {
             /** Format: int64 */
             deadline: number;
         };
+        /** @enum {unknown} */
+        Rank: "fixed" | "askFirst" | "mayMove" | null;
         /** @enum {unknown} */
         Reach: "thisOne" | "fromHereOn" | "all";
         ReachView: {
@@ -5232,6 +5922,8 @@ export interface components {
             minutes: number;
             from: string;
             to: string;
+            saved: null | string;
+            holdRequest: null | string;
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];
@@ -5248,6 +5940,15 @@ export interface components {
             start: number;
             /** Format: int64 */
             end: number;
+        };
+        StandingRequest: {
+            inNameOf: string;
+            link: null | string;
+            dialIn: null | string;
+        };
+        StandingView: {
+            link: string;
+            dialIn: null | string;
         };
         TermsRequest: {
             sight: components["schemas"]["Sight"];
@@ -5275,8 +5976,8 @@ export interface components {
         TimeTaken: "free" | "hold" | "pencilled" | "firm";
         WarningView: {
             words: string;
-            mend: string;
             tone: string;
+            mends: components["schemas"]["MendView"][];
         };
         WayView: {
             /** Format: int64 */

@@ -1,7 +1,8 @@
 import type { EntryDetails, Person } from "../api/types";
 
-/** A meeting begun elsewhere: whom to ask, and perhaps when; or one like another. */
-export type Begun = { with: Person; at?: { start: number; minutes: number } } | { like: EntryDetails };
+/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; or one at a time that is held. */
+export type Begun =
+  { with: Person; at?: { start: number; minutes: number } } | { like: EntryDetails } | { saved: EntryDetails } | { hold: EntryDetails };
 
 let begun: Begun | undefined;
 

@@ -30,6 +30,13 @@ export function localText(zone: Zone, moment: number): string {
   return wallClock(zone, moment).toISOString().slice(0, 16);
 }
 
+/** The moment of a wall-clock time in a zone; where the clock skips it, as much later. */
+export function momentOf(zone: Zone, local: string): number {
+  const wall = Date.parse(`${local}Z`);
+  const first = wall - offsetAt(zone, wall) * minute;
+  return wall - offsetAt(zone, first) * minute;
+}
+
 export function dateText(zone: Zone, moment: number): string {
   return localText(zone, moment).slice(0, 10);
 }

@@ -28,17 +28,19 @@ interface Props {
   not?: string[];
   /** Offers nobody before something is typed. */
   quiet?: boolean;
+  /** Only those of one kind. */
+  only?: "room";
 }
 
 /** People by name, or by address; many addresses at once with any separators. */
-export function PeoplePicker({ label, chosen, onChange, wrong, known = false, not = [], quiet = false }: Props) {
+export function PeoplePicker({ label, chosen, onChange, wrong, known = false, not = [], quiet = false, only }: Props) {
   const [text, setText] = useState("");
   const [error, setError] = useState<string>();
   const [pointed, setPointed] = useState("");
   const found = useQuery(peopleQuery(text));
   const taken = new Set([...chosen.map((c) => c.id), ...not]);
   const offered = (quiet && text.trim() === "" ? [] : (found.data ?? []))
-    .filter((p) => !taken.has(p.id) && !taken.has(p.address))
+    .filter((p) => !taken.has(p.id) && !taken.has(p.address) && (only === undefined || p.kind === only))
     .slice(0, 7);
 
   // What is found changes as one types; the first stands ready until another is pointed at.
@@ -86,10 +88,10 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
         </ul>
       )}
       <Command.Input
-        autoFocus
+        autoFocus={only === undefined}
         value={text}
         aria-invalid={wrong || error ? true : undefined}
-        placeholder={known ? "A name" : "A name, or addresses"}
+        placeholder={only ? "Its name" : known ? "A name" : "A name, or addresses"}
         onValueChange={(value) => {
           setError(undefined);
           setText(value);

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ask, client, problemOf, type Problem } from "../../api/client";
 import type { EntryDetails, EntryPart, Reach } from "../../api/types";
 import { lengthText } from "../../lane/time";
+import { pointsOf } from "../../sentence/RichText";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
 import { AskedPart, askingNobody, isAsking } from "./AskedPart";
@@ -177,6 +178,8 @@ function words(draft: Draft, part: EntryPart): string {
       return draft.private ? "private" : "not private";
     case "repeat":
       return draft.repeats || "once";
+    case "agenda":
+      return pointsOf(draft.agenda);
     default:
       return draft[part] || "nothing";
   }
@@ -186,7 +189,7 @@ function theirs(now: Draft, parts: EntryPart[]): Partial<Draft> {
   const taken: Partial<Draft> = {};
   for (const part of parts) {
     if (part === "repeat") taken.repeats = now.repeats;
-    else Object.assign(taken, { [part]: now[part] });
+    else Object.assign(taken, { [part]: now[part], ...(part === "agenda" ? { agendaRead: now.agendaRead } : {}) });
   }
   return taken;
 }

@@ -3,6 +3,7 @@ import { dayAndMonth, lengthText, minute, weekdayOf } from "../../lane/time";
 import { Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
+import { pointsOf, RichTextField } from "../../sentence/RichText";
 import { later, TimeEditor } from "../../sentence/TimeEditor";
 import type { Draft } from "./edit";
 
@@ -38,7 +39,6 @@ export function timeWords(time: Draft["time"]): string {
 /** An entry as a sentence whose parts are edited where they stand. */
 export function EntrySentence({ draft, people, lane, calendar, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
   const at = (fields: string[]) => (wrong?.field && fields.includes(wrong.field) ? wrong.message : undefined);
-  const points = draft.agenda.split("\n").filter((l) => l.trim() !== "").length;
   return (
     <p className="font-serif text-[19px] leading-[31px]">
       <TypedPart
@@ -88,19 +88,12 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
       {agenda && (
         <>
           ; agenda{" "}
-          <Part name="Agenda" value={points === 0 ? "none" : points === 1 ? "one point" : `${points} points`} width={360}>
+          <Part name="Agenda" value={pointsOf(draft.agenda)} width={460}>
             {() => (
-              <label>
-                <span className="text-soft">Agenda, a point a line</span>
-                <textarea
-                  autoFocus
-                  rows={6}
-                  value={draft.agenda}
-                  maxLength={20_000}
-                  onChange={(e) => onEdit({ agenda: e.target.value })}
-                  className="mt-1 w-full border border-rule bg-water p-2 text-[14px]"
-                />
-              </label>
+              <>
+                <p className="mb-1 text-soft">Agenda</p>
+                <RichTextField label="Agenda" html={draft.agenda} onChange={(text) => onEdit({ agenda: text })} />
+              </>
             )}
           </Part>
         </>

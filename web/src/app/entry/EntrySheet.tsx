@@ -1,19 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { Link } from "@tanstack/react-router";
 import { entryQuery } from "../../api/queries";
 import type { EntryDetails } from "../../api/types";
 import { Attendees } from "../../lane/Attendees";
+import { RichTextShown } from "../../sentence/RichText";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
-import { beginArranging } from "../arrangeWith";
 import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
 import { EditPart } from "./EditPart";
+import { GoOn } from "./GoOn";
 import { MarkPart } from "./MarkPart";
 import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
-import { WritePart } from "./WritePart";
 import type { Shown } from "./useEntrySheet";
 
 /** One entry with everything its reader may know, beside the board. */
@@ -33,9 +33,15 @@ export default function EntrySheet({ shown, onClose }: { shown: Shown; onClose: 
   );
 }
 
+function stateOf(entry: EntryDetails): string {
+  if (entry.held) return entry.held.lapses;
+  if (entry.kind !== "meeting") return entry.takes;
+  if (!entry.sent) return "saved and not sent";
+  return `${entry.agreed ? "agreed" : "not agreed yet"}${entry.answersWanted ? "" : ", no answer is asked for"}`;
+}
+
 function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
-  const navigate = useNavigate();
-  const state = entry.kind === "meeting" ? (entry.agreed ? "agreed" : "not agreed yet") : entry.kind === "hold" ? "a hold" : entry.takes;
+  const state = stateOf(entry);
   return (
     <>
       {entry.mayChange ? (
@@ -62,11 +68,12 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
           </a>
         </p>
       )}
+      {entry.dialIn && <p className="mt-1 whitespace-pre-line">By telephone: {entry.dialIn}</p>}
       {entry.line && <p className="mt-3">{entry.line}</p>}
       {entry.agenda && (
         <section className="mt-4">
           <h3 className="text-soft">Agenda</h3>
-          <p className="whitespace-pre-line">{entry.agenda}</p>
+          <RichTextShown html={entry.styledAgenda} plain={entry.agenda} />
         </section>
       )}
       {entry.attendees.length > 0 && (
@@ -80,19 +87,7 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
-        {entry.mayChange && entry.kind === "meeting" && (
-          <div className="flex flex-wrap gap-2">
-            <Button
-              onClick={() => {
-                beginArranging({ like: entry });
-                void navigate({ to: "/arrange" });
-              }}
-            >
-              Arrange one like it
-            </Button>
-            <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
-          </div>
-        )}
+        {entry.mayChange && <GoOn entry={entry} />}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
           {!entry.keptIn && entry.organiser && (

@@ -1,20 +1,9 @@
 import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
+import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
 import { Choices, Part } from "../../sentence/Part";
 import { useChanges } from "../changes";
-
-const reminders = [
-  { value: "usual", label: "as usual", note: "time to leave, or before" },
-  { value: "none", label: "none" },
-  { value: "0", label: "as it begins" },
-  { value: "5", label: "5 minutes before" },
-  { value: "15", label: "15 minutes before" },
-  { value: "30", label: "30 minutes before" },
-  { value: "60", label: "an hour before" },
-  { value: "120", label: "2 hours before" },
-  { value: "1440", label: "a day before" },
-];
 
 /** What is noted about the entry on the lane on which it was opened; nobody who is asked is told. */
 export function MarkPart({ entry, lane }: { entry: EntryDetails; lane: string }) {
@@ -22,13 +11,19 @@ export function MarkPart({ entry, lane }: { entry: EntryDetails; lane: string })
   const mark = entry.mark;
   if (!mark) return null;
   const category = mark.category?.name ?? "no category";
-  const reminder = reminders.find((r) => r.value === mark.reminder)?.label ?? `${mark.reminder} minutes before`;
+  const reminder = reminderWords(mark.reminder);
   if (!mark.mayChange) return mark.category ? <p className="mt-1 text-soft">Category {category}</p> : null;
-  const put = (change: { category?: string; reminder?: string }, words: string) =>
+  const put = (change: { category?: string; reminder?: string; rank?: string }, words: string) =>
     run(
       ask(
         client.POST("/api/marks", {
-          body: { lane, entries: [entry.id], category: change.category ?? null, reminder: change.reminder ?? null },
+          body: {
+            lane,
+            entries: [entry.id],
+            category: change.category ?? null,
+            reminder: change.reminder ?? null,
+            rank: change.rank ?? null,
+          },
         }),
       ),
       words,
@@ -48,6 +43,19 @@ export function MarkPart({ entry, lane }: { entry: EntryDetails; lane: string })
           />
         )}
       </Part>
+      ,{" "}
+      <Part name="Rank" value={rankWords(mark.rank)} width={320}>
+        {(close) => (
+          <Choices<string>
+            value={mark.rank ?? "none"}
+            options={ranks}
+            onChoose={(rank) => {
+              close();
+              put({ rank }, `“${entry.title}” is ${ranks.find((r) => r.value === rank)?.label ?? rank}.`);
+            }}
+          />
+        )}
+      </Part>
       , reminder{" "}
       <Part name="Reminder" value={reminder} width={280}>
         {(close) => (
@@ -56,7 +64,7 @@ export function MarkPart({ entry, lane }: { entry: EntryDetails; lane: string })
             options={reminders}
             onChoose={(r) => {
               close();
-              put({ reminder: r }, `Reminder of “${entry.title}”: ${reminders.find((o) => o.value === r)?.label ?? r}.`);
+              put({ reminder: r }, `Reminder of “${entry.title}”: ${reminderWords(r)}.`);
             }}
           />
         )}

@@ -28,6 +28,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
     title: "",
     place: "",
     agenda: "",
+    agendaRead: "",
     private: false,
     repeats: "",
   });

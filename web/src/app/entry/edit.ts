@@ -1,11 +1,15 @@
 import type { EntryDetails, EntryPart, EntryParts, TimeRequest } from "../../api/types";
+import { htmlOf } from "../../sentence/RichText";
 
 /** The parts of an entry as they stand on the sheet. */
 export interface Draft {
   time: TimeRequest;
   title: string;
   place: string;
+  /** Rich text as HTML. */
   agenda: string;
+  /** The agenda as it reads, which is held against what stands on the server. */
+  agendaRead: string;
   private: boolean;
   /** Empty for once. */
   repeats: string;
@@ -18,7 +22,8 @@ export function draftOf(entry: EntryDetails): Draft {
     time: { ...entry.said },
     title: entry.title,
     place: entry.place ?? "",
-    agenda: entry.agenda ?? "",
+    agenda: htmlOf(entry.styledAgenda, entry.agenda),
+    agendaRead: entry.agenda ?? "",
     private: entry.private,
     repeats: entry.repeats ?? "",
   };
@@ -39,6 +44,7 @@ export function difference(was: Draft, now: Draft): { was: EntryParts; becomes: 
   take("title");
   take("place");
   take("agenda");
+  if (before.agenda !== null) before.agenda = was.agendaRead;
   take("private");
   if (was.repeats !== now.repeats) {
     parts.push("repeat");

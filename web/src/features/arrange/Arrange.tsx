@@ -1,33 +1,46 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
-import { ask, client, Problem } from "../../api/client";
-import { chosenQuery, deskQuery, slotsQuery } from "../../api/queries";
-import type { Desk } from "../../api/types";
+import { ask, client, Problem, problemOf } from "../../api/client";
+import { chosenQuery, deskQuery, draftsQuery, presetsQuery, slotsQuery } from "../../api/queries";
+import type { Desk, KeptDraft, Mend } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
-import { localText, minute, wallClock, weekdayOf } from "../../lane/time";
+import { dateText, localText, minute, wallClock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
 import { ArrangeFoot } from "./ArrangeFoot";
-import { ArrangeSentence } from "./ArrangeSentence";
+import { ArrangeSentence, shortWhen } from "./ArrangeSentence";
+import type { Draft } from "./draft";
+import { DraftPapers } from "./DraftPapers";
+import { DraftsPart } from "./DraftsPart";
+import { HoldPart } from "./HoldPart";
+import { KindsPart } from "./KindsPart";
+import { mended } from "./mend";
+import { MoreSentence } from "./MoreSentence";
 import { PlainLine } from "./PlainLine";
+import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
 import { SlotList } from "./SlotList";
-import { chosenRequest, slotsRequest, useDraft } from "./state";
+import { useDraft } from "./useDraft";
 
 /** A meeting as a sentence, its free slots, and everyone's lanes. */
 export function Arrange() {
   const desk = useQuery(deskQuery);
-  return desk.data ? <Composer desk={desk.data} /> : <Wait query={desk} />;
+  const drafts = useQuery(draftsQuery);
+  if (!desk.data) return <Wait query={desk} />;
+  // What was kept elsewhere meanwhile is taken up, not what this page read before.
+  if (!drafts.data || (drafts.isFetching && !drafts.isFetchedAfterMount)) return <Wait query={drafts} />;
+  return <Composer desk={desk.data} drafts={drafts.data} />;
 }
 
-function Composer({ desk }: { desk: Desk }) {
+function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const viewerZone = desk.zones[0];
   if (!viewerZone) throw new Error("The desk has no zone.");
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { say, fail } = useChanges();
-  const { draft, change, clear, bringBack } = useDraft(viewerZone, desk.now);
+  const written = useDraft(viewerZone, desk.now, drafts);
+  const { draft, id, papers } = written;
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
 
@@ -36,22 +49,30 @@ function Composer({ desk }: { desk: Desk }) {
     return principals.some((p) => p.id === desk.viewer.id) ? principals : [...principals, desk.viewer];
   }, [desk]);
   const organiser = names.find((n) => n.id === draft.inNameOf) ?? names[0] ?? desk.viewer;
+  const presets = useQuery(presetsQuery(organiser.id)).data;
+  const asked = draft.required.length + draft.optional.length;
+  const outside = [...draft.required, ...draft.optional].some((c) => !c.person || !c.person.inside);
   const ready = draft.required.length > 0 && draft.from <= draft.to;
   const slots = useQuery(slotsQuery(slotsRequest(draft, organiser), ready));
   const found = ready && !slots.error ? slots.data : undefined;
   // The zones of everyone asked over the whole span; the viewer's is the first.
   const zone = found?.zones.find((z) => z.id === viewerZone.id) ?? viewerZone;
   const start = draft.start ?? found?.slots[0]?.start;
-  const chosen = useQuery(chosenQuery(chosenRequest(draft, organiser, zone, start ?? 0), ready && start !== undefined));
+  const kept = papers.length > 0 ? id : undefined;
+  const chosen = useQuery(chosenQuery(chosenRequest(draft, organiser, zone, start ?? 0, kept), ready && start !== undefined));
   const moment = start === undefined ? undefined : { start, end: start + draft.minutes * minute };
 
-  const edit = (part: Parameters<typeof change>[0]) => {
+  const edit = (part: Partial<Draft>) => {
     setProblem(undefined);
     // Who is asked, how long and when decide the slots: an older choice of time no longer stands.
     const asksAnew = ["inNameOf", "required", "optional", "minutes", "from", "to"].some((k) => k in part);
-    change(asksAnew ? { ...part, start: undefined } : part);
+    written.change(asksAnew && !("start" in part) && draft.held === undefined ? { ...part, start: undefined, holding: [] } : part);
   };
-  const pick = (at: number) => change({ start: at });
+  const pick = (at: number) => {
+    setProblem(undefined);
+    const day = dateText(zone, at);
+    written.change({ start: at, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
+  };
   const step = (by: number) => {
     const all = found?.slots ?? [];
     const at = all.findIndex((s) => s.start === start);
@@ -65,29 +86,19 @@ function Composer({ desk }: { desk: Desk }) {
     const now = found.days[inDay];
     if (target && now) pick(target.start + (start - now.start));
   };
+  const hold = (at: number | undefined) => {
+    if (at === undefined) return;
+    written.change({
+      holding: draft.holding.includes(at) ? draft.holding.filter((h) => h !== at) : [...draft.holding, at].sort((a, b) => a - b),
+    });
+  };
 
-  const send = async () => {
+  const attempt = async (what: () => Promise<void>) => {
     if (busy) return;
-    if (!draft.title.trim()) return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
-    if (draft.required.length === 0)
-      return setProblem(new Problem("Nobody is asked yet. Name at least one person who must come.", "corlin:no-attendee", 400, "required"));
-    if (start === undefined) return setProblem(new Problem("No time is chosen yet.", "corlin:no-time", 400, "start"));
     setBusy(true);
     setProblem(undefined);
     try {
-      const body = {
-        ...chosenRequest(draft, organiser, zone, start),
-        title: draft.title.trim(),
-        agenda: draft.agenda.trim() || null,
-        line: null,
-        private: draft.private,
-        repeats: draft.repeats || null,
-      };
-      const made = await ask(client.POST("/api/meetings", { body }));
-      clear();
-      say(`“${body.title}” goes to ${made.asked} in ten seconds.`, made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
-      await navigate({ to: "/chase", search: { meeting: made.entry } });
+      await what();
     } catch (e) {
       if (e instanceof Problem) setProblem(e);
       else fail(e);
@@ -96,19 +107,90 @@ function Composer({ desk }: { desk: Desk }) {
     }
   };
 
+  const arrange = (send: boolean) => {
+    if (!draft.title.trim()) return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
+    if (send && draft.required.length === 0)
+      return setProblem(new Problem("Nobody is asked yet. Name at least one person who must come.", "corlin:no-attendee", 400, "required"));
+    if (start === undefined) return setProblem(new Problem("No time is chosen yet.", "corlin:no-time", 400, "start"));
+    void attempt(async () => {
+      // Kept first: where the sending is undone, it is being written again.
+      const settled = await written.settle();
+      const body = arrangeRequest(draft, organiser, zone, start, settled, send);
+      const made = await ask(client.POST("/api/meetings", { body }));
+      written.finish();
+      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      if (send) {
+        say(`“${body.title}” goes to ${made.asked} in ten seconds.`, made.change);
+        await navigate({ to: "/chase", search: { meeting: made.entry } });
+      } else {
+        say(`“${body.title}” is saved on ${organiser.givenName}’s lane. Nobody was told.`, made.change);
+        await navigate({ to: "/lanes", search: { who: organiser.id, view: "day", from: dateText(zone, start), entry: made.entry } });
+      }
+    });
+  };
+
+  const place = (lapses: number) =>
+    void attempt(async () => {
+      const body = {
+        inNameOf: organiser.id,
+        title: draft.title.trim(),
+        starts: draft.holding,
+        minutes: draft.minutes,
+        zone: zone.id,
+        with: draft.required.map((r) => r.id),
+        lapses,
+        inPlaceOf: draft.held?.request ?? null,
+      };
+      const made = await ask(client.POST("/api/holds", { body }));
+      written.change({ held: { request: made.request, starts: draft.holding, lapses } });
+      await written.keep();
+      const where = made.lanes === 1 ? `on ${organiser.givenName}’s calendar` : `on ${made.lanes} calendars`;
+      say(`${draft.holding.length === 1 ? "One stretch is" : `${draft.holding.length} stretches are`} held ${where}.`, made.change);
+      await queries.invalidateQueries({ queryKey: ["calendars"] });
+    });
+  const release = () =>
+    void attempt(async () => {
+      if (!draft.held) return;
+      const made = await ask(client.DELETE("/api/holds/{request}", { params: { path: { request: draft.held.request } } }));
+      written.change({ held: undefined, holding: [] });
+      await written.keep();
+      say("Nothing is held any more.", made.change);
+      await queries.invalidateQueries({ queryKey: ["calendars"] });
+    });
+
+  const mend = (by: Mend) => {
+    if (by.kind === "papersOut") {
+      void attempt(async () => {
+        const settled = await written.settle();
+        for (const paper of papers.filter((p) => !p.goesOut)) {
+          const path = { id: settled ?? "", paper: paper.id };
+          const made = await ask(client.PUT("/api/drafts/{id}/papers/{paper}", { params: { path }, body: { goesOut: true } }));
+          written.setPapers(made.papers);
+        }
+        await queries.invalidateQueries({ queryKey: ["calendars", "chosen"] });
+      });
+      return;
+    }
+    edit(mended(draft, by, found, start));
+  };
+
   useKeys(
     {
-      "Ctrl+Enter": () => void send(),
+      "Ctrl+Enter": () => arrange(true),
+      "Ctrl+s": () => arrange(false),
       j: () => step(1),
       k: () => step(-1),
       h: () => day(-1),
       l: () => day(1),
+      x: () => hold(start),
     },
     [
       { keys: "Tab", does: "next part of the sentence" },
       { keys: "S", does: "say it in one line" },
       { keys: "J K", does: "along the slots" },
       { keys: "H L", does: "another day" },
+      { keys: "X", does: "choose it to be held" },
+      { keys: "Ctrl S", does: "save, not send" },
       { keys: "Ctrl Enter", does: "send" },
     ],
   );
@@ -119,9 +201,10 @@ function Composer({ desk }: { desk: Desk }) {
       <div className="px-6 pt-3">
         <h1 className="sr-only">Arrange a meeting</h1>
         <PlainLine
+          aside={<DraftsPart drafts={drafts} id={id} keeping={written.keeping} turnTo={written.turnTo} resolve={written.resolve} />}
           onSay={(part) => {
             setProblem(undefined);
-            change({ start: undefined, ...part });
+            written.change({ start: undefined, ...part });
           }}
         />
         <ArrangeSentence
@@ -130,6 +213,31 @@ function Composer({ desk }: { desk: Desk }) {
           names={names}
           problem={shown}
           time={{ start: localText(zone, start ?? desk.now), zone: zone.id, minutes: draft.minutes, allDay: false, endZone: null }}
+          zone={zone}
+          start={start}
+          presets={presets}
+          onPick={pick}
+          onEdit={edit}
+        />
+        <MoreSentence
+          draft={draft}
+          presets={presets}
+          zone={zone.id}
+          organiser={organiser.givenName}
+          papers={
+            <DraftPapers
+              id={id}
+              title={draft.title}
+              papers={papers}
+              outside={outside}
+              settle={written.settle}
+              onChange={(next) => {
+                written.setPapers(next);
+                void queries.invalidateQueries({ queryKey: ["calendars", "chosen"] });
+              }}
+            />
+          }
+          kinds={<KindsPart draft={draft} organiser={organiser} presets={presets} onEdit={edit} />}
           onEdit={edit}
         />
         {shown && (
@@ -139,7 +247,16 @@ function Composer({ desk }: { desk: Desk }) {
         )}
       </div>
       <div className="grid min-h-0 flex-1 gap-x-6 px-6 pt-3 min-[900px]:grid-cols-[330px_minmax(0,1fr)]">
-        <SlotList slots={found} ready={ready} busy={slots.isFetching} start={start} onPick={pick} />
+        <SlotList
+          slots={found}
+          ready={ready}
+          busy={slots.isFetching}
+          start={start}
+          onPick={pick}
+          holding={draft.holding}
+          onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
+          holds={<HoldPart draft={draft} zone={zone} now={desk.now} busy={busy} onHold={place} onRelease={release} />}
+        />
         {found && moment ? (
           <ArrangeBoard
             found={found}
@@ -159,19 +276,18 @@ function Composer({ desk }: { desk: Desk }) {
         wrong={chosen.data && moment ? chosen.data.wrong : []}
         send={
           moment
-            ? `Send to ${draft.required.length + draft.optional.length} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.repeats}` : ""}`
+            ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.repeats}` : ""}`
             : "Choose a time to send"
         }
         disabled={!moment || busy}
-        onSend={() => void send()}
-        onClear={clear}
-        onBringBack={bringBack}
+        onMend={mend}
+        onSend={() => arrange(true)}
+        onSave={() => arrange(false)}
+        onAnother={() => {
+          setProblem(undefined);
+          written.turnTo(undefined).catch((e: unknown) => fail(problemOf(e)));
+        }}
       />
     </div>
   );
-}
-
-/** "Tuesday 16, 12:00". */
-function shortWhen(local: Date): string {
-  return `${weekdayOf(local.toISOString().slice(0, 10))} ${local.getUTCDate()}, ${local.toISOString().slice(11, 16)}`;
 }

@@ -1,39 +1,52 @@
-import type { Chosen } from "../../api/types";
+import type { Mend, Warning } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 
 interface Props {
-  wrong: Chosen["wrong"];
+  wrong: Warning[];
   send: string;
   disabled: boolean;
+  onMend: (mend: Mend) => void;
   onSend: () => void;
-  onClear: () => void;
-  /** Where a copy took the place of what was being written. */
-  onBringBack: (() => void) | undefined;
+  onSave: () => void;
+  onAnother: () => void;
 }
 
-/** What is wrong on the left, the sending on the right. */
-export function ArrangeFoot({ wrong, send, disabled, onSend, onClear, onBringBack }: Props) {
+const shown = 3;
+
+/** What is wrong on the left, each with what mends it; the sending on the right. */
+export function ArrangeFoot({ wrong, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
   return (
-    <div className="sticky bottom-0 flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-2">
-      <ul aria-label="Before sending" className="flex min-w-0 flex-1 flex-wrap gap-x-5 gap-y-0.5">
-        {wrong.slice(0, 3).map((w) => (
-          <li key={w.words}>
-            <Tone tone={w.tone}>{w.words}</Tone> <span className="text-soft">{w.mend}</span>
+    <div className="sticky bottom-0 flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
+      <ul aria-label="Before sending" className="min-w-0 flex-1 basis-[420px]">
+        {wrong.slice(0, shown).map((w) => (
+          <li key={w.words} className="flex flex-wrap items-center gap-x-1 leading-5">
+            <Tone tone={w.tone}>{w.words}</Tone>
+            {w.mends.map((m) => (
+              <button
+                key={m.words}
+                type="button"
+                onClick={() => onMend(m)}
+                className="inline-flex min-h-8 items-center px-1 text-sea underline underline-offset-4 hover:bg-water"
+              >
+                {m.words}
+              </button>
+            ))}
           </li>
         ))}
+        {wrong.length > shown && <li className="text-soft">and {wrong.length - shown} more, once these are mended</li>}
       </ul>
-      {onBringBack && (
-        <Button look="plain" onClick={onBringBack}>
-          Back to what I was writing
+      <span className="flex flex-wrap items-center">
+        <Button look="plain" onClick={onAnother}>
+          Begin another
         </Button>
-      )}
-      <Button look="plain" onClick={onClear}>
-        Start again
-      </Button>
-      <Button look="filled" disabled={disabled} onClick={onSend}>
-        {send}
-      </Button>
+        <Button look="plain" disabled={disabled} onClick={onSave}>
+          Save, not send
+        </Button>
+        <Button look="filled" className="ml-2" disabled={disabled} onClick={onSend}>
+          {send}
+        </Button>
+      </span>
     </div>
   );
 }

@@ -1,15 +1,18 @@
 import { useId } from "react";
 import type { Problem } from "../../api/client";
-import type { Person, TimeRequest } from "../../api/types";
-import { addDays, dayAndMonth, lengthText, minute } from "../../lane/time";
+import type { Person, Presets, TimeRequest, Zone } from "../../api/types";
+import { addDays, dayAndMonth, lengthText, minute, wallClock, weekdayOf } from "../../lane/time";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
+import { pointsOf, RichTextField } from "../../sentence/RichText";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
-import type { Draft } from "./state";
+import type { Draft } from "./draft";
+import { WhenPart } from "./WhenPart";
+import { WherePart } from "./WherePart";
 
 interface Props {
   draft: Draft;
@@ -18,6 +21,11 @@ interface Props {
   problem: Problem | undefined;
   /** The time chosen, which is the first of a series. */
   time: TimeRequest;
+  /** In which the writer reads it. */
+  zone: Zone;
+  start: number | undefined;
+  presets: Presets | undefined;
+  onPick: (start: number) => void;
   onEdit: (part: Partial<Draft>) => void;
 }
 
@@ -35,13 +43,16 @@ const spanOf = (from: string, to: string) => {
   return b.endsWith(` ${month ?? ""}`) ? `${day} and ${b}` : `${a} and ${b}`;
 };
 
+/** "Tuesday 16, 12:00". */
+export function shortWhen(local: Date): string {
+  return `${weekdayOf(local.toISOString().slice(0, 10))} ${local.getUTCDate()}, ${local.toISOString().slice(11, 16)}`;
+}
+
 const lengths = [15, 30, 45, 60, 75, 90, 120, 180];
 
 /** The meeting as a sentence; its underlined parts are the fields. */
-export function ArrangeSentence({ draft, organiser, names, problem, time, onEdit }: Props) {
+export function ArrangeSentence({ draft, organiser, names, problem, time, zone, start, presets, onPick, onEdit }: Props) {
   const wrong = (field: string) => (problem?.field === field ? problem.message : undefined);
-  const where = [draft.video ? "by video" : "", draft.place].filter(Boolean).join(" and in ") || "somewhere";
-  const agenda = draft.agenda.split("\n").filter((l) => l.trim()).length;
   return (
     <p className="font-serif text-[24px] leading-[36px]">
       In the name of{" "}
@@ -102,10 +113,19 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, onEdit
           <LengthEditor minutes={draft.minutes} wrong={wrong("minutes")} onChange={(minutes) => onEdit({ minutes })} onDone={close} />
         )}
       </Part>{" "}
-      {draft.from === draft.to ? "on" : "between"}{" "}
+      {draft.from === draft.to ? "some time on" : "between"}{" "}
       <Part name="Between which days" value={spanOf(draft.from, draft.to)} wrong={wrong("span")} width={300}>
         {() => <SpanEditor draft={draft} wrong={wrong("span")} onEdit={onEdit} />}
       </Part>
+      , on{" "}
+      <WhenPart
+        zone={zone}
+        town={zone.label}
+        start={start}
+        value={start === undefined ? "" : shortWhen(wallClock(zone, start))}
+        wrong={wrong("start")}
+        onPick={onPick}
+      />
       ,{" "}
       <Part name="How often" value={draft.repeats || "once"} wrong={wrong("repeats")} width={440}>
         {(close) => (
@@ -119,48 +139,13 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, onEdit
           />
         )}
       </Part>
-      ,{" "}
-      <Part name="Where" value={where} empty={!draft.video && !draft.place} width={300}>
+      , <WherePart draft={draft} organiser={organiser} presets={presets} wrong={wrong("link") ?? wrong("place")} onEdit={onEdit} />; agenda{" "}
+      <Part name="Agenda" value={pointsOf(draft.agenda)} wrong={wrong("agenda")} width={520}>
         {() => (
-          <div className="grid gap-3">
-            <label className="flex min-h-8 items-center gap-2">
-              <input
-                type="checkbox"
-                autoFocus
-                checked={draft.video}
-                onChange={(e) => onEdit({ video: e.target.checked })}
-                className="size-4 accent-sea"
-              />
-              By video; the link is made when you send
-            </label>
-            <label>
-              <span className="text-soft">And in</span>
-              <input
-                value={draft.place}
-                maxLength={200}
-                placeholder="a place, or nowhere"
-                onChange={(e) => onEdit({ place: e.target.value })}
-                className="h-9 w-full border-b border-ink bg-transparent text-[15px]"
-              />
-            </label>
-          </div>
-        )}
-      </Part>
-      ; agenda{" "}
-      <Part name="Agenda" value={agenda === 0 ? "none" : agenda === 1 ? "one point" : `${agenda} points`} width={440}>
-        {(close) => (
-          <label>
-            <span className="text-soft">Agenda, a point a line</span>
-            <textarea
-              autoFocus
-              rows={6}
-              value={draft.agenda}
-              maxLength={20_000}
-              onChange={(e) => onEdit({ agenda: e.target.value })}
-              onKeyDown={(e) => e.key === "Enter" && (e.ctrlKey || e.metaKey) && (e.stopPropagation(), close())}
-              className="mt-1 w-full border border-rule bg-water p-2 text-[14px]"
-            />
-          </label>
+          <>
+            <p className="mb-1 text-soft">Agenda</p>
+            <RichTextField label="Agenda" html={draft.agenda} onChange={(agenda) => onEdit({ agenda })} />
+          </>
         )}
       </Part>
       ,{" "}

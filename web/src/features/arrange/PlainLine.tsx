@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useRef, useState, type ReactNode } from "react";
 import { lineQuery } from "../../api/queries";
 import type { LineReading } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
-import type { Draft } from "./state";
+import type { Draft } from "./draft";
 
 /** A meeting typed in one line. What was understood becomes the sentence at once; what was not is marked and stays on the line. */
-export function PlainLine({ onSay }: { onSay: (part: Partial<Draft>) => void }) {
+export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => void; aside: ReactNode }) {
   const [text, setText] = useState("");
   const line = useRef<HTMLInputElement>(null);
   const read = useQuery(lineQuery(text.trim()));
@@ -47,6 +47,7 @@ export function PlainLine({ onSay }: { onSay: (part: Partial<Draft>) => void }) 
             Put it in the sentence
           </Button>
         )}
+        {aside}
       </form>
       <div id="line-read" aria-live="polite">
         {understood && (
@@ -107,7 +108,7 @@ function partsOf(line: LineReading): Partial<Draft> {
   if (line.from !== null && line.to !== null) Object.assign(parts, { from: line.from, to: line.to });
   if (line.start !== null) parts.start = line.start;
   if (line.place !== null) parts.place = line.place;
-  if (line.video !== null) parts.video = line.video;
+  if (line.video !== null) parts.conference = line.video ? "made" : "none";
   if (line.private !== null) parts.private = line.private;
   if (line.repeats !== null) parts.repeats = line.repeats;
   return parts;

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import type { Slot, Slots } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
@@ -10,12 +10,17 @@ interface Props {
   busy: boolean;
   start: number | undefined;
   onPick: (start: number) => void;
+  /** The starts chosen to be held. */
+  holding: number[];
+  onHolding: (starts: number[]) => void;
+  /** What is held, under the list. */
+  holds: ReactNode;
 }
 
 const firstShown = 12;
 
 /** The free slots, best first, each with everyone's own hour and why it ranks there. */
-export function SlotList({ slots, ready, busy, start, onPick }: Props) {
+export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding, holds }: Props) {
   const [all, setAll] = useState(false);
   const list = useRef<HTMLUListElement>(null);
   const chosen = slots?.slots.findIndex((s) => s.start === start) ?? -1;
@@ -40,7 +45,7 @@ export function SlotList({ slots, ready, busy, start, onPick }: Props) {
       </h2>
       <ul ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
         {shown.map((slot) => (
-          <li key={slot.start} className="border-b border-rule">
+          <li key={slot.start} className="group relative border-b border-rule">
             <button
               type="button"
               aria-pressed={slot.start === start}
@@ -52,8 +57,20 @@ export function SlotList({ slots, ready, busy, start, onPick }: Props) {
                 <Tone tone={slot.tone}>{slot.verdict}</Tone>
               </span>
               {slots && <LocalRule slot={slot} slots={slots} />}
-              <span className="block text-soft">{slot.reason}</span>
+              <span className="block pr-14 text-soft">{slot.reason}</span>
             </button>
+            <label
+              className={`absolute right-3 bottom-1 flex min-h-8 items-center gap-1.5 text-soft ${holding.includes(slot.start) || slot.start === start ? "" : "opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"}`}
+            >
+              <input
+                type="checkbox"
+                aria-label={`Hold ${slot.when}`}
+                checked={holding.includes(slot.start)}
+                onChange={(e) => onHolding(e.target.checked ? [...holding, slot.start] : holding.filter((h) => h !== slot.start))}
+                className="size-4 accent-sea"
+              />
+              hold
+            </label>
           </li>
         ))}
         {slots && slots.total === 0 && <li className="px-3 py-3">{slots.summary}</li>}
@@ -68,6 +85,7 @@ export function SlotList({ slots, ready, busy, start, onPick }: Props) {
           <li className="px-3 py-2 text-soft">{slots.summary}</li>
         )}
       </ul>
+      {holds}
     </section>
   );
 }

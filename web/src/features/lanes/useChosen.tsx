@@ -34,7 +34,7 @@ export function useChosen(categories: Category[]) {
     for (const lane of lanes) {
       const entries = [...new Set(chosen.filter((c) => c.lane === lane).map((c) => c.entry.id ?? ""))];
       run(
-        ask(client.POST("/api/marks", { body: { lane, entries, category, reminder: null } })),
+        ask(client.POST("/api/marks", { body: { lane, entries, category, reminder: null, rank: null } })),
         entries.length === 1 ? "One entry is changed." : `${entries.length} entries ${words}.`,
       );
     }

@@ -1,0 +1,95 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { ask, client } from "../../api/client";
+import { draftsQuery } from "../../api/queries";
+import type { KeptDraft } from "../../api/types";
+import { useChanges } from "../../app/changes";
+import { Part } from "../../sentence/Part";
+import { Button } from "../../ui/Button";
+import type { Draft } from "./draft";
+import type { Keeping } from "./useDraft";
+
+interface Props {
+  drafts: KeptDraft[];
+  /** The one that is open. */
+  id: string | undefined;
+  keeping: Keeping;
+  turnTo: (draft: KeptDraft | undefined) => Promise<void>;
+  resolve: (which: "theirs" | "mine") => Promise<unknown>;
+}
+
+/** What else is being written, and whether this is kept. */
+export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
+  const queries = useQueryClient();
+  const { fail } = useChanges();
+  const others = drafts.filter((d) => d.id !== id);
+  const drop = async (draft: KeptDraft) => {
+    try {
+      await ask(client.DELETE("/api/drafts/{id}", { params: { path: { id: draft.id } } }));
+      queries.setQueryData(draftsQuery.queryKey, (all) => (all ?? []).filter((d) => d.id !== draft.id));
+    } catch (e) {
+      fail(e);
+    }
+  };
+  if (keeping === "elsewhere")
+    return (
+      <p role="alert" className="flex flex-wrap items-center gap-x-2">
+        <span className="font-semibold text-brick">This is written on in another window. What stands there was kept.</span>
+        <Button look="plain" onClick={() => void resolve("theirs")}>
+          Take that up
+        </Button>
+        <Button look="plain" onClick={() => void resolve("mine")}>
+          Keep mine beside it
+        </Button>
+      </p>
+    );
+  return (
+    <p className="flex items-center gap-3 whitespace-nowrap text-soft">
+      <span role="status">
+        {keeping === "not kept"
+          ? "Not kept yet: Corlin cannot be reached"
+          : keeping === "keeping"
+            ? "Keeping…"
+            : id === undefined
+              ? ""
+              : "Kept"}
+      </span>
+      {others.length > 0 && (
+        <Part name="Other drafts" value={others.length === 1 ? "one other draft" : `${others.length} other drafts`} width={380}>
+          {(close) => (
+            <ul className="grid">
+              {others.map((d) => (
+                <li key={d.id} className="flex items-center border-b border-rule">
+                  <button
+                    type="button"
+                    onClick={() => {
+                      close();
+                      void turnTo(d);
+                    }}
+                    className="min-h-9 min-w-0 flex-1 px-1 py-1 text-left hover:bg-water"
+                  >
+                    <span className="block truncate font-semibold text-ink">{titleOf(d)}</span>
+                    <span className="block text-soft">
+                      {withWhom(d)}kept {d.kept}
+                    </span>
+                  </button>
+                  <Button look="plain" aria-label={`Throw ${titleOf(d)} away`} onClick={() => void drop(d)}>
+                    Throw away
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          )}
+        </Part>
+      )}
+    </p>
+  );
+}
+
+const partsOf = (draft: KeptDraft) => JSON.parse(draft.parts) as Partial<Draft>;
+
+const titleOf = (draft: KeptDraft) => partsOf(draft).title?.trim() || "Without a title";
+
+function withWhom(draft: KeptDraft): string {
+  const asked = partsOf(draft).required ?? [];
+  return asked.length === 0 ? "" : `with ${asked[0]?.givenName ?? ""}${asked.length > 1 ? ` and ${asked.length - 1} more` : ""}, `;
+}

@@ -1,0 +1,130 @@
+import type { ReactNode } from "react";
+import type { Presets, Rank } from "../../api/types";
+import { CategoryChoice } from "../../sentence/CategoryChoice";
+import { Choices, Part } from "../../sentence/Part";
+import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
+import { ZonePicker } from "../../sentence/ZonePicker";
+import { Button } from "../../ui/Button";
+import type { Draft } from "./draft";
+
+interface Props {
+  draft: Draft;
+  presets: Presets | undefined;
+  /** The writer's zone. */
+  zone: string;
+  organiser: string;
+  /** The papers, and the kinds of meeting. */
+  papers: ReactNode;
+  kinds: ReactNode;
+  onEdit: (part: Partial<Draft>) => void;
+}
+
+const city = (zone: string) => (zone.split("/").at(-1) ?? zone).replaceAll("_", " ");
+
+/** What a meeting is besides: how it is told, how it stands on the organiser's lane, what goes with it. */
+export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, onEdit }: Props) {
+  const told = draft.toldIn ?? zone;
+  return (
+    <p className="mt-1 text-[14px] leading-[26px]">
+      It goes with{" "}
+      <Part name="A line to those invited" value={draft.line ? `“${short(draft.line)}”` : "no line to them"} width={380}>
+        {() => (
+          <label>
+            <span className="text-soft">A line to those invited</span>
+            <textarea
+              autoFocus
+              rows={3}
+              maxLength={2000}
+              value={draft.line}
+              onChange={(e) => onEdit({ line: e.target.value })}
+              className="mt-1 w-full border border-rule bg-water p-2 text-[14px]"
+            />
+          </label>
+        )}
+      </Part>{" "}
+      and {papers};{" "}
+      <Part name="Answers" value={draft.answers ? "they are asked to answer" : "no answer is asked for"} width={320}>
+        {(close) => (
+          <Choices
+            value={draft.answers ? "wanted" : "not"}
+            options={[
+              { value: "wanted", label: "they are asked to answer", note: "agreed when they accept" },
+              { value: "not", label: "no answer is asked for", note: "agreed at once" },
+            ]}
+            onChoose={(v) => {
+              onEdit({ answers: v === "wanted" });
+              close();
+            }}
+          />
+        )}
+      </Part>
+      . It is told in <ToldIn draft={draft} told={told} zone={zone} onEdit={onEdit} />. On {organiser}’s lane:{" "}
+      <Part name="Category" value={draft.category || "no category"} width={280}>
+        {(close) => (
+          <CategoryChoice
+            categories={presets?.categories ?? []}
+            chosen={draft.category || undefined}
+            onChoose={(category) => {
+              onEdit({ category });
+              close();
+            }}
+          />
+        )}
+      </Part>
+      ,{" "}
+      <Part name="Rank" value={rankWords(draft.rank)} width={320}>
+        {(close) => (
+          <Choices<string>
+            value={draft.rank ?? "none"}
+            options={ranks}
+            onChoose={(rank) => {
+              onEdit({ rank: rank === "none" ? undefined : (rank as Rank) });
+              close();
+            }}
+          />
+        )}
+      </Part>
+      , reminded{" "}
+      <Part name="Reminder" value={reminderWords(draft.reminder)} width={280}>
+        {(close) => (
+          <Choices<string>
+            value={draft.reminder}
+            options={reminders}
+            onChoose={(reminder) => {
+              onEdit({ reminder });
+              close();
+            }}
+          />
+        )}
+      </Part>
+      . {kinds}
+    </p>
+  );
+}
+
+const short = (text: string) => (text.length > 40 ? `${text.slice(0, 38).trimEnd()}…` : text);
+
+/** The zones in which start and end are told; looking at another changes no moment. */
+function ToldIn({ draft, told, zone, onEdit }: { draft: Draft; told: string; zone: string; onEdit: Props["onEdit"] }) {
+  const value = draft.endZone ? `the time of ${city(told)}, the end in that of ${city(draft.endZone)}` : `the time of ${city(told)}`;
+  return (
+    <Part name="In which zone" value={value} width={340}>
+      {() => (
+        <div className="grid gap-3">
+          <ZonePicker
+            label="Told in the time of"
+            at={draft.start}
+            onChoose={(z) =>
+              onEdit({ toldIn: z.id === zone ? undefined : z.id, endZone: draft.endZone === z.id ? undefined : draft.endZone })
+            }
+          />
+          <ZonePicker label="Its end in that of" at={draft.start} onChoose={(z) => onEdit({ endZone: z.id === told ? undefined : z.id })} />
+          <p className="text-soft">The moment stays the same; this is how invitations and files tell it.</p>
+          {(draft.toldIn ?? draft.endZone) !== undefined && (
+            <Button onClick={() => onEdit({ toldIn: undefined, endZone: undefined })}>{`Both in the time of ${city(zone)}`}</Button>
+          )}
+        </div>
+      )}
+    </Part>
+  );
+}

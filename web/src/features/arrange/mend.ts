@@ -1,0 +1,27 @@
+import type { Mend, Slots } from "../../api/types";
+import { chosenOf } from "../../sentence/PeoplePicker";
+import type { Draft } from "./draft";
+
+/** What is different about a draft that is mended in one step. */
+export function mended(draft: Draft, by: Mend, found: Slots | undefined, start: number | undefined): Partial<Draft> {
+  switch (by.kind) {
+    case "slot":
+      return { start: found?.slots.find((s) => s.start !== start)?.start ?? start };
+    case "start":
+      return { start: by.start ?? start };
+    case "optional": {
+      const whom = draft.required.find((r) => r.id === by.person?.id || r.id === by.person?.address);
+      return whom ? { required: draft.required.filter((r) => r !== whom), optional: [...draft.optional, whom], start } : {};
+    }
+    case "video":
+      return { conference: "made" };
+    case "room": {
+      if (!by.person) return {};
+      const rooms = draft.required.filter((r) => r.person?.kind === "room");
+      const place = draft.place === "" || rooms.some((r) => r.name === draft.place) ? by.person.name : draft.place;
+      return { required: [...draft.required.filter((r) => !rooms.includes(r)), chosenOf(by.person)], place, start };
+    }
+    case "papersOut":
+      return {};
+  }
+}

@@ -1,0 +1,54 @@
+import type { ArrangeRequest, ChosenRequest, Person, SlotsRequest, Zone } from "../../api/types";
+import { localText } from "../../lane/time";
+import type { Draft } from "./draft";
+
+const asked = (draft: Draft) => ({ required: draft.required.map((r) => r.id), optional: draft.optional.map((o) => o.id) });
+
+const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draft.held?.request ?? null });
+
+export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
+  return { inNameOf: organiser.id, ...asked(draft), minutes: draft.minutes, from: draft.from, to: draft.to, ...apart(draft) };
+}
+
+/** @param id The draft's own, with which its papers are found. */
+export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined): ChosenRequest {
+  return {
+    inNameOf: organiser.id,
+    ...asked(draft),
+    start: localText(zone, start),
+    zone: zone.id,
+    minutes: draft.minutes,
+    place: draft.place || null,
+    video: draft.conference !== "none",
+    draft: id ?? null,
+    ...apart(draft),
+  };
+}
+
+export function arrangeRequest(
+  draft: Draft,
+  organiser: Person,
+  zone: Zone,
+  start: number,
+  id: string | undefined,
+  send: boolean,
+): ArrangeRequest {
+  return {
+    ...chosenRequest(draft, organiser, zone, start, id),
+    title: draft.title.trim(),
+    video: draft.conference === "made",
+    link: draft.conference === "given" ? draft.link.trim() || null : null,
+    dialIn: draft.conference === "none" ? null : draft.dialIn.trim() || null,
+    agenda: draft.agenda || null,
+    line: draft.line.trim() || null,
+    private: draft.private,
+    repeats: draft.repeats || null,
+    toldIn: draft.toldIn ?? null,
+    endZone: draft.endZone ?? null,
+    answers: draft.answers,
+    category: draft.category || null,
+    reminder: draft.reminder,
+    rank: draft.rank ?? null,
+    send,
+  };
+}

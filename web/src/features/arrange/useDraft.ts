@@ -1,0 +1,159 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { ask, client, Problem } from "../../api/client";
+import { draftIsKept, draftsQuery } from "../../api/queries";
+import type { KeptDraft, Paper, Zone } from "../../api/types";
+import { takeBegun } from "../../app/arrangeWith";
+import { begunDraft, freshDraft, readDraft, saysSomething, type Draft } from "./draft";
+
+/** What is typed is kept so long after the last letter. */
+const rests = 500;
+
+export type Keeping = "kept" | "keeping" | "not kept" | "elsewhere";
+
+interface Open {
+  /** Undefined until it was first kept. */
+  id: string | undefined;
+  draft: Draft;
+  papers: Paper[];
+}
+
+/** The meeting that is being written, kept on the server as it is typed. */
+export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
+  const queries = useQueryClient();
+  const [begun] = useState(() => begin(kept, viewerZone, now));
+  const [open, setOpen] = useState<Open>(begun.open);
+  const [keeping, setKeeping] = useState<Keeping>("kept");
+  const latest = useRef(open);
+  const version = useRef(kept.find((d) => d.id === open.id)?.version ?? 0);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const underWay = useRef<Promise<unknown>>(Promise.resolve());
+  /** What was typed and is not yet on its way. */
+  const unkept = useRef(begun.touched);
+
+  const show = useCallback((next: Open) => {
+    latest.current = next;
+    setOpen(next);
+  }, []);
+
+  /** Keeps what stands, one keeping after the other; in the end the draft has an id. */
+  const keep = useCallback(
+    (leaving = false): Promise<unknown> => {
+      clearTimeout(timer.current);
+      if (!unkept.current) return underWay.current;
+      unkept.current = false;
+      const send = async () => {
+        const { id, draft } = latest.current;
+        const body = { version: version.current, parts: JSON.stringify(draft), papersOf: id === undefined ? (draft.saved ?? null) : null };
+        const options = leaving ? { keepalive: true } : {};
+        try {
+          const made =
+            id === undefined
+              ? await ask(client.POST("/api/drafts", { body, ...options }))
+              : await ask(client.PUT("/api/drafts/{id}", { params: { path: { id } }, body, ...options }));
+          if (latest.current.id !== id) return;
+          version.current = made.version;
+          show({ ...latest.current, id: made.id, papers: made.papers });
+          queries.setQueryData(draftsQuery.queryKey, (all) => [made, ...(all ?? []).filter((d) => d.id !== made.id)]);
+          if (!unkept.current) setKeeping("kept");
+        } catch (e) {
+          const gone = e instanceof Problem && (e.status === 409 || e.status === 404);
+          if (!gone) unkept.current = true;
+          setKeeping(gone ? "elsewhere" : "not kept");
+        }
+      };
+      underWay.current = underWay.current.then(send);
+      draftIsKept(underWay.current);
+      return underWay.current;
+    },
+    [queries, show],
+  );
+
+  const change = useCallback(
+    (part: Partial<Draft>) => {
+      show({ ...latest.current, draft: { ...latest.current.draft, ...part } });
+      if (!saysSomething(latest.current.draft) && latest.current.id === undefined) return;
+      unkept.current = true;
+      setKeeping((k) => (k === "elsewhere" ? k : "keeping"));
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void keep(), rests);
+    },
+    [keep, show],
+  );
+
+  useEffect(() => {
+    if (unkept.current) void keep();
+    const leave = () => void keep(true);
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      leave();
+    };
+  }, [keep]);
+
+  /** Another is written from now on; this one is kept. */
+  const turnTo = useCallback(
+    async (next: KeptDraft | undefined) => {
+      await keep();
+      unkept.current = false;
+      version.current = next?.version ?? 0;
+      setKeeping("kept");
+      const fresh = freshDraft(viewerZone, now);
+      show(next ? { id: next.id, draft: readDraft(next.parts, fresh), papers: next.papers } : { id: undefined, draft: fresh, papers: [] });
+    },
+    [keep, now, show, viewerZone],
+  );
+
+  /** It became a meeting: nothing of it is kept any more. */
+  const finish = useCallback(() => {
+    clearTimeout(timer.current);
+    unkept.current = false;
+    const { id } = latest.current;
+    queries.setQueryData(draftsQuery.queryKey, (all) => (all ?? []).filter((d) => d.id !== id));
+  }, [queries]);
+
+  /** The draft has an id and everything typed is on the server. */
+  const settle = useCallback(async () => {
+    if (latest.current.id === undefined) unkept.current = true;
+    await keep();
+    return latest.current.id;
+  }, [keep]);
+
+  const setPapers = useCallback((papers: Paper[]) => show({ ...latest.current, papers }), [show]);
+
+  /** What another window kept under the same id is taken up, or mine goes on under one of its own. */
+  const resolve = useCallback(
+    async (which: "theirs" | "mine") => {
+      unkept.current = false;
+      if (which === "theirs") {
+        const all = await queries.fetchQuery({ ...draftsQuery, staleTime: 0 });
+        const theirs = all.find((d) => d.id === latest.current.id);
+        return turnTo(theirs);
+      }
+      show({ ...latest.current, id: undefined });
+      version.current = 0;
+      unkept.current = true;
+      setKeeping("keeping");
+      await keep();
+      // What the other window kept stands among the others.
+      await queries.invalidateQueries({ queryKey: draftsQuery.queryKey });
+    },
+    [keep, queries, show, turnTo],
+  );
+
+  return { ...open, keeping, change, keep, turnTo, finish, settle, setPapers, resolve };
+}
+
+/** What was begun elsewhere, or the one that was written last. */
+function begin(kept: KeptDraft[], viewerZone: Zone, now: number): { open: Open; touched: boolean } {
+  const fresh = freshDraft(viewerZone, now);
+  const openOf = (draft: KeptDraft): Open => ({ id: draft.id, draft: readDraft(draft.parts, fresh), papers: draft.papers });
+  const begun = takeBegun();
+  if (begun) {
+    const draft = begunDraft(begun, viewerZone, now);
+    // One that was saved may be open already.
+    const same = kept.find((d) => draft.saved !== undefined && readDraft(d.parts, fresh).saved === draft.saved);
+    return same ? { open: openOf(same), touched: false } : { open: { id: undefined, draft, papers: [] }, touched: true };
+  }
+  return { open: kept[0] ? openOf(kept[0]) : { id: undefined, draft: fresh, papers: [] }, touched: false };
+}

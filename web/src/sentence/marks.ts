@@ -1,0 +1,26 @@
+import type { Rank } from "../api/types";
+
+/** When one can be reminded. */
+export const reminders = [
+  { value: "usual", label: "as usual", note: "time to leave, or before" },
+  { value: "none", label: "none" },
+  { value: "0", label: "as it begins" },
+  { value: "5", label: "5 minutes before" },
+  { value: "15", label: "15 minutes before" },
+  { value: "30", label: "30 minutes before" },
+  { value: "60", label: "an hour before" },
+  { value: "120", label: "2 hours before" },
+  { value: "1440", label: "a day before" },
+];
+
+export const reminderWords = (reminder: string) => reminders.find((r) => r.value === reminder)?.label ?? `${reminder} minutes before`;
+
+/** How far an entry may be moved for something else. */
+export const ranks: { value: Rank | "none"; label: string; note: string }[] = [
+  { value: "fixed", label: "fixed", note: "it stays where it is" },
+  { value: "askFirst", label: "to be asked first", note: "before it is moved" },
+  { value: "mayMove", label: "free to move", note: "for something heavier" },
+  { value: "none", label: "no rank", note: "nothing is said" },
+];
+
+export const rankWords = (rank: Rank | null | undefined) => ranks.find((r) => r.value === (rank ?? "none"))?.label ?? "";

@@ -30,7 +30,7 @@ public sealed class PaperTests : IAsyncLifetime
     private async Task<(long Change, string Paper)> Lay(string entry, string name = "Lease draft 4.pdf", string content = "%PDF-1.7", CalendarUser? actor = null)
     {
         var kept = (await files.KeepAsync(new MemoryStream(Encoding.UTF8.GetBytes(content)), 1_000, Cancel))!.Value;
-        return await world.Do(new AddPaper((actor ?? world.Noor).Id, entry, name, "application/pdf", kept.Size, kept.Hash));
+        return await world.Do(new AddPaper((actor ?? world.Noor).Id, entry, new NewPaper(name, "application/pdf", kept.Size, kept.Hash)));
     }
 
     private async Task<IReadOnlyList<string>> Lying(string entry, CalendarUser? viewer = null, CalendarUser? lane = null, LocalDateTime? id = null) =>

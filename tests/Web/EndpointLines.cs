@@ -54,6 +54,21 @@ internal static class EndpointLines
         ["POST /api/slots"] = (k => ("/api/slots", new { inNameOf = k.Owner, required = new[] { k.Owner }, optional = Array.Empty<string>(), minutes = 30, from = "2027-03-08", to = "2027-03-09" }), Forbidden),
         ["POST /api/slots/chosen"] = (k => ("/api/slots/chosen", new { inNameOf = k.Owner, required = new[] { k.Owner }, optional = Array.Empty<string>(), start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, place = (string?)null, video = true }), Forbidden),
         ["POST /api/meetings"] = (k => ("/api/meetings", new { inNameOf = k.Owner, title = "x", required = new[] { k.Owner }, optional = Array.Empty<string>(), start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, place = (string?)null, video = true, agenda = (string?)null, line = (string?)null, @private = false, repeats = (string?)null }), Forbidden),
+        ["GET /api/drafts"] = (_ => ("/api/drafts", null), Fine),
+        ["POST /api/drafts"] = (k => ("/api/drafts", new { version = 0, parts = "{}", papersOf = k.Meeting }), Unknown),
+        ["PUT /api/drafts/{id}"] = (k => ($"/api/drafts/{k.Draft}", new { version = 1, parts = "{}" }), Unknown),
+        ["DELETE /api/drafts/{id}"] = (k => ($"/api/drafts/{k.Draft}", null), Unknown),
+        ["POST /api/drafts/{id}/papers"] = (k => ($"/api/drafts/{k.Draft}/papers?name=x.txt", "text/plain"), Unknown),
+        ["POST /api/drafts/{id}/links"] = (k => ($"/api/drafts/{k.Draft}/links", new { name = "x", address = "https://x.example" }), Unknown),
+        ["GET /api/drafts/{id}/papers/{paper}"] = (k => ($"/api/drafts/{k.Draft}/papers/1", null), Unknown),
+        ["PUT /api/drafts/{id}/papers/{paper}"] = (k => ($"/api/drafts/{k.Draft}/papers/1", new { goesOut = true }), Unknown),
+        ["DELETE /api/drafts/{id}/papers/{paper}"] = (k => ($"/api/drafts/{k.Draft}/papers/1", null), Unknown),
+        ["GET /api/presets"] = (k => ($"/api/presets?of={k.Owner}", null), Forbidden),
+        ["POST /api/kinds"] = (k => ("/api/kinds", new { inNameOf = k.Owner, id = (string?)null, name = "x", parts = "{}" }), Forbidden),
+        ["DELETE /api/kinds/{id}"] = (k => ($"/api/kinds/x?inNameOf={k.Owner}", null), Forbidden),
+        ["PUT /api/standing"] = (k => ("/api/standing", new { inNameOf = k.Owner, link = "https://x.example", dialIn = (string?)null }), Forbidden),
+        ["POST /api/holds"] = (k => ("/api/holds", new { inNameOf = k.Owner, title = "x", starts = new[] { 1_804_000_000_000 }, minutes = 30, zone = "Europe/Lisbon", with = Array.Empty<string>(), lapses = 1_804_000_000_000 }), Forbidden),
+        ["DELETE /api/holds/{request}"] = (k => ($"/api/holds/{k.Held}", null), Unknown),
         ["POST /api/repeat"] = (k => ("/api/repeat", new { words = "every week", time = new { start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, people = new[] { k.Owner } }), Fine),
         ["POST /api/line"] = (_ => ("/api/line", new { text = $"Tue 10:00 with Desmond about {"nothing"}" }), Fine),
         ["GET /api/chase"] = (_ => ("/api/chase", null), Fine),
@@ -68,6 +83,8 @@ internal static class EndpointLines
         ["POST /api/appointments"] = (k => ("/api/appointments", new { inNameOf = k.Owner, title = "x", time = new { start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, place = (string?)null, takes = "firm", @private = false, repeats = (string?)null }), Forbidden),
         ["POST /api/changes/{id:long}/undo"] = (k => ($"/api/changes/{k.Change}/undo", new { }), Unknown),
         ["POST /api/entries/{id}/papers"] = (k => ($"/api/entries/{k.Entry}/papers?name=x.txt", "text/plain"), Unknown),
+        ["POST /api/entries/{id}/links"] = (k => ($"/api/entries/{k.Entry}/links", new { name = "x", address = "https://x.example" }), Unknown),
+        ["PUT /api/entries/{id}/papers/{paper}"] = (k => ($"/api/entries/{k.Entry}/papers/1", new { goesOut = true }), Unknown),
         ["GET /api/entries/{id}/papers/{paper}"] = (k => ($"/api/entries/{k.Entry}/papers/1?lane={k.Owner}", null), Unknown),
         ["DELETE /api/entries/{id}/papers/{paper}"] = (k => ($"/api/entries/{k.Entry}/papers/1", null), Unknown),
         ["POST /api/calendars/{person}/file"] = (k => ($"/api/calendars/{k.Owner}/file", "text/calendar"), Forbidden),
@@ -133,7 +150,7 @@ internal static class EndpointLines
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail)
+    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -166,8 +183,10 @@ internal static class EndpointLines
             minutes = 30,
             place = Canary,
             video = true,
-            agenda = Canary,
+            agenda = $"<h3>{Canary}</h3>",
             line = Canary,
+            dialIn = Canary,
+            category = Canary,
             @private = true,
             repeats = (string?)null,
         });
@@ -183,13 +202,28 @@ internal static class EndpointLines
             line = Canary,
             items = new[] { new { principal = owner, key = (string?)null, entry = (string?)null, words = Canary, promised = (string?)null, note = Canary } },
         });
+        var draft = await noor.DoAsync("/api/drafts", new { version = 0, parts = $"{{\"title\":\"{Canary}\"}}" });
+        await noor.DoAsync($"/api/drafts/{Text(draft, "id")}/links", new { name = Canary, address = $"https://{Canary}.example" });
+        await noor.DoAsync("/api/kinds", new { inNameOf = owner, id = (string?)null, name = Canary, parts = "{}" });
+        var held = await noor.DoAsync("/api/holds", new
+        {
+            inNameOf = owner,
+            title = Canary,
+            starts = new[] { Milliseconds(2027, 3, 10, 9), Milliseconds(2027, 3, 10, 11) },
+            minutes = 30,
+            zone = "Europe/Lisbon",
+            with = Array.Empty<string>(),
+            lapses = Milliseconds(2027, 3, 12, 18),
+        });
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail);
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"));
     }
+
+    private static long Milliseconds(int year, int month, int day, int hour) => new DateTimeOffset(year, month, day, hour, 0, 0, TimeSpan.Zero).ToUnixTimeMilliseconds();
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;
 }

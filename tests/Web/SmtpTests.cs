@@ -81,7 +81,7 @@ public sealed class SmtpTests : IAsyncLifetime
     private static WrittenMail Written(string to)
     {
         var from = new Mailbox("Noor Haddad", "noor.haddad@ebbline.example");
-        return new MailWriter(new HostOptions { Data = "x" }).Write(
+        return new MailWriter(new HostOptions { Data = "x" }, new NoPapers()).Write(
             "7.0.1@corlin.example", new Letter(from, new Mailbox("Lakshmi Rao", to), "Invitation: Réunion", "Grüße\r\n.\r\nNoor", NodaTime.Instant.FromUtc(2027, 3, 8, 9, 42)));
     }
 
@@ -90,6 +90,17 @@ public sealed class SmtpTests : IAsyncLifetime
         using var listener = new TcpListener(IPAddress.Loopback, 0);
         listener.Start();
         return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+
+    private sealed class NoPapers : IPaperFiles
+    {
+        public Task<(string Hash, long Size)?> KeepAsync(Stream content, long mostBytes, CancellationToken cancel = default) => throw new NotSupportedException();
+
+        public Stream? Open(string hash) => null;
+
+        public IEnumerable<string> KeptBefore(NodaTime.Instant moment) => [];
+
+        public void Remove(string hash) => throw new NotSupportedException();
     }
 
     /// <summary>What arrived; "nobody" is not there and "busy" not now.</summary>

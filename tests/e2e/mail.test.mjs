@@ -118,9 +118,10 @@ test("A meeting like another is arranged, and what was being written comes back"
   await page.getByText("Harbour authority").first().click();
   await page.getByRole("button", { name: "Arrange one like it" }).click();
   await page.getByRole("button", { name: /^Who must come: Rosa/ }).waitFor();
-  await page.getByRole("button", { name: "Where: Cais do Norte" }).waitFor();
+  await page.getByRole("button", { name: "Where: in Cais do Norte" }).waitFor();
   assert.deepEqual(await faults(page), []);
-  await page.getByRole("button", { name: "Back to what I was writing" }).click();
+  await page.getByRole("button", { name: "Other drafts: one other draft" }).click();
+  await page.getByRole("button", { name: /^lease with Ana, kept today/ }).click();
   await page.getByRole("button", { name: /^Who must come: Ana/ }).waitFor();
-  assert.equal(await page.getByRole("button", { name: "Back to what I was writing" }).count(), 0);
+  await page.getByRole("button", { name: "Other drafts: one other draft" }).waitFor();
 });

@@ -168,7 +168,10 @@ test("by keyboard: the same, and undone within ten seconds nothing is sent", asy
     await advance(page, 30);
     assert.deepEqual(readdirSync(join(demo.data, "simulation/sent")), []);
 
-    await arrangeByKeyboard(page);
+    // What was undone is being written again.
+    await page.keyboard.press("n");
+    await page.getByRole("button", { name: /^Who may come: Ana/ }).waitFor();
+    assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), title);
     const slots = page.getByRole("region", { name: "Free slots" });
     await slots.getByRole("button", { pressed: true }).waitFor();
     const start = page.getByRole("slider", { name: "The stretch chosen" });

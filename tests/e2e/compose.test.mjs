@@ -1,0 +1,205 @@
+// A meeting while it is written: drafts, papers, what is wrong and mended, holds, kinds of meeting.
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { advance, faults, signIn, withDemo } from "./corlin.mjs";
+
+const its = withDemo();
+
+async function compose(who = /Noor Haddad/) {
+  const page = await signIn(its.browser, its.demo.address, who);
+  await page.goto(`${its.demo.address}/arrange`);
+  await page.getByRole("textbox", { name: "Title" }).waitFor();
+  return page;
+}
+
+const part = (page, name) => page.getByRole("button", { name: new RegExp(`^${name}:`) });
+
+async function ask(page, ...names) {
+  await part(page, "Who must come").click();
+  for (const name of names) {
+    await page.getByRole("combobox", { name: "Who must come" }).fill(name);
+    await page.getByRole("option", { name: new RegExp(name) }).click();
+  }
+  await page.keyboard.press("Escape");
+}
+
+const kept = (page) => page.getByRole("status").getByText("Kept", { exact: true }).waitFor();
+
+test("A draft with its papers survives a closed tab, says who cannot open which, and goes out with them", async () => {
+  const first = await compose();
+  await first.getByRole("textbox", { name: "Title" }).fill("Quay lease");
+  await ask(first, "Tomé Vidal", "Rosa Teixeira");
+  await part(first, "Agenda").click();
+  const agenda = first.getByRole("textbox", { name: "Agenda" });
+  await agenda.pressSequentially("Rent");
+  await first.getByRole("button", { name: "Points", exact: true }).click();
+  await agenda.press("Enter");
+  await agenda.pressSequentially("Quay 3");
+  assert.deepEqual(await faults(first), []);
+  await first.keyboard.press("Escape");
+  await part(first, "Papers").click();
+  await first
+    .getByLabel("Papers for Quay lease")
+    .setInputFiles({ name: "Lease draft 4.pdf", mimeType: "application/pdf", buffer: Buffer.from("%PDF-1.7 four") });
+  await first.getByRole("link", { name: "Lease draft 4.pdf" }).waitFor();
+  await first
+    .getByLabel("Papers for Quay lease")
+    .setInputFiles({ name: "Plan.exe", mimeType: "application/pdf", buffer: Buffer.from("MZ") });
+  await first.getByRole("alert").getByText("“Plan.exe” is not taken.").waitFor();
+  await first.getByRole("button", { name: "Add a link" }).click();
+  await first.getByLabel("Where it leads").fill("https://charts.ebbline.example/quay-3");
+  await first.getByLabel("What it is called").fill("Chart of quay 3");
+  await first.getByRole("button", { name: "Add the link" }).click();
+  await first.getByRole("link", { name: "Chart of quay 3" }).waitFor();
+  assert.deepEqual(await faults(first), []);
+  await first.keyboard.press("Escape");
+  await part(first, "A line to those invited").click();
+  await first.getByLabel("A line to those invited").last().fill("Please bring the old plans.");
+  await first.close();
+
+  const page = await compose();
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Quay lease");
+  await page.getByRole("button", { name: "Papers: 2 papers" }).waitFor();
+  await page.getByRole("button", { name: "Agenda: 2 points" }).waitFor();
+  await page.getByRole("button", { name: /old plans/ }).waitFor();
+  const wrong = page.getByRole("list", { name: "Before sending" });
+  await wrong.getByText("Rosa cannot open 2 papers: papers stay inside.").waitFor();
+  await wrong.getByRole("button", { name: "Send them along" }).click();
+  await wrong.getByText("papers stay inside").waitFor({ state: "detached" });
+  await page.getByRole("button", { name: /^Send to 2 for/ }).click();
+  await page.getByText("“Quay lease” goes to 2 in ten seconds.").waitFor();
+  await advance(page, 11);
+
+  await page.goto(`${its.demo.address}/mail`);
+  await page
+    .getByRole("list", { name: "Messages" })
+    .getByRole("button", { name: /to Rosa Teixeira.*Quay lease/ })
+    .click();
+  await page.getByText("Please bring the old plans.").waitFor();
+  await page.getByText(/- Quay 3/).waitFor();
+  await page.getByText("- Lease draft 4.pdf, attached").waitFor();
+  await page.getByText("- Chart of quay 3: https://charts.ebbline.example/quay-3").waitFor();
+  assert.deepEqual(page.wrong, []);
+});
+
+test("Two windows do not write over each other", async () => {
+  const one = await compose(/Ines Quadros/);
+  await one.getByRole("textbox", { name: "Title" }).fill("Tender");
+  await kept(one);
+  const other = await compose(/Ines Quadros/);
+  await other.getByRole("textbox", { name: "Title" }).fill("Tender for the south array");
+  await kept(other);
+  await one.getByRole("textbox", { name: "Title" }).fill("Tender, mine");
+  await one.getByRole("alert").getByText("This is written on in another window. What stands there was kept.").waitFor();
+  await one.getByRole("button", { name: "Keep mine beside it" }).click();
+  await kept(one);
+  await one.getByRole("button", { name: "Other drafts: one other draft" }).click();
+  await one.getByRole("button", { name: /^Tender for the south array kept/ }).click();
+  assert.equal(await one.getByRole("textbox", { name: "Title" }).inputValue(), "Tender for the south array");
+  await one.getByRole("button", { name: "Other drafts: one other draft" }).click();
+  await one.getByRole("button", { name: "Throw Tender, mine away" }).click();
+  await one.getByRole("button", { name: /Other drafts/ }).waitFor({ state: "detached" });
+});
+
+test("What is wrong is mended in one step; saved it is not sent, and goes on from the lane", async () => {
+  const page = await compose();
+  await page.getByRole("textbox", { name: "Title" }).fill("Berth survey");
+  await ask(page, "Ana Brandão", "Rosa Teixeira");
+  await part(page, "At what time").click();
+  const time = page.getByRole("dialog", { name: "At what time" });
+  await time.getByLabel("Day").fill("2027-03-09");
+  await time.getByLabel("Starts").fill("13:15");
+  await page.keyboard.press("Escape");
+  await part(page, "Where").click();
+  await page.getByRole("radio", { name: "No conference" }).check();
+  await page.keyboard.press("Escape");
+  const wrong = page.getByRole("list", { name: "Before sending" });
+  await wrong.getByText("Maren taken then.").waitFor();
+  await wrong.getByRole("button", { name: "Add a link" }).click();
+  await wrong.getByText("gets no conference link").waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Where: by video" }).waitFor();
+  await wrong.getByRole("button", { name: "Take the best free slot" }).click();
+  await wrong.getByText("Maren taken then.").waitFor({ state: "detached" });
+  assert.deepEqual(await faults(page), []);
+
+  await page.getByRole("button", { name: "Save, not send" }).click();
+  await page.getByText("“Berth survey” is saved on Maren’s lane. Nobody was told.").waitFor();
+  const sheet = page.getByRole("dialog", { name: "Berth survey" });
+  await sheet.getByText(/saved and not sent/).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await sheet.getByRole("button", { name: "Go on with it and send" }).click();
+  await part(page, "Who must come").waitFor();
+  await page.getByRole("button", { name: /^Send to 2 for/ }).click();
+  await page.getByText("“Berth survey” goes to 2 in ten seconds.").waitFor();
+  // What is undone is being written again.
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await page.getByText("Undone. Nothing was sent.").waitFor();
+  await page.goto(`${its.demo.address}/arrange`);
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Berth survey");
+  await page.context().close();
+});
+
+test("Several times are held until an hour; one is arranged, and the others are free again", async () => {
+  const page = await compose(/Ines Quadros/);
+  await page.getByRole("button", { name: "Begin another" }).click();
+  await page.getByRole("textbox", { name: "Title" }).fill("Crew change");
+  await ask(page, "Owen");
+  const slots = page.getByRole("region", { name: "Free slots" });
+  const names = await slots.getByRole("checkbox").evaluateAll((all) => all.slice(0, 3).map((c) => c.getAttribute("aria-label")));
+  for (const name of names) await slots.getByRole("checkbox", { name, exact: true }).check({ force: true });
+  await slots.getByRole("button", { name: "Hold these 3" }).click();
+  await page.getByText(/3 stretches are held on/).waitFor();
+  await slots.getByText(/3 stretches are held until Wednesday 18:00/).waitFor();
+  assert.deepEqual(await faults(page), []);
+  const when = names[0].replace("Hold ", "");
+  const day = { 9: "2027-03-09", 10: "2027-03-10", 11: "2027-03-11", 12: "2027-03-12" }[/ (\d+) March/.exec(when)[1]];
+  await page.goto(`${its.demo.address}/lanes?view=day&from=${day}`);
+  await page
+    .getByRole("button", { name: /Crew change/ })
+    .first()
+    .click();
+  const sheet = page.getByRole("dialog", { name: "Crew change" });
+  await sheet.getByText(/held until Wednesday 18:00/).waitFor();
+  await sheet.getByRole("button", { name: "Release all 3" }).waitFor();
+  await sheet.getByRole("button", { name: "Arrange it at this time" }).click();
+  await ask(page, "Owen");
+  await page.getByRole("button", { name: /^Send to 1 for/ }).click();
+  await page.getByText("“Crew change” goes to 1 in ten seconds.").waitFor();
+  await page.goto(`${its.demo.address}/lanes?view=week&from=2027-03-08`);
+  await page
+    .getByRole("button", { name: /Crew change/ })
+    .first()
+    .waitFor();
+  assert.equal(await page.getByRole("button", { name: /Crew change, .*hold/ }).count(), 0);
+});
+
+test("A kind of meeting and a standing link are kept for all who arrange for Maren", async () => {
+  const page = await compose();
+  await page.getByRole("button", { name: "Begin another" }).click();
+  await page.getByRole("textbox", { name: "Title" }).fill("Budget round");
+  await part(page, "How long").click();
+  await page.getByRole("button", { name: "1 h 30" }).click();
+  await part(page, "Where").click();
+  await page.getByRole("radio", { name: "A link there is already" }).check();
+  await page.getByLabel("Their link, pasted").fill("https://meet.ebbline.example/maren");
+  await page.getByRole("button", { name: "Keep it as Maren’s standing link" }).click();
+  await page.getByText("Maren always uses this link from now on.").waitFor();
+  await page.keyboard.press("Escape");
+  await part(page, "Answers").click();
+  await page.getByRole("button", { name: /^no answer is asked for/ }).click();
+  await part(page, "Rank").click();
+  await page.getByRole("button", { name: /^fixed/ }).click();
+  await part(page, "A kind of meeting").click();
+  await page.getByRole("button", { name: "Keep it", exact: true }).click();
+  await page.getByText("“Budget round” is a kind of meeting for all who arrange for Maren.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+
+  const maren = await compose(/Maren Falk/);
+  await part(maren, "A kind of meeting").click();
+  await maren.getByRole("button", { name: /^Budget round 1 h 30, by video, no answers/ }).click();
+  await maren.getByRole("button", { name: "How long: 1 h 30" }).waitFor();
+  await maren.getByRole("button", { name: "Answers: no answer is asked for" }).waitFor();
+  await maren.getByRole("button", { name: "Rank: fixed" }).waitFor();
+  await maren.getByRole("button", { name: "Where: by their link" }).waitFor();
+});

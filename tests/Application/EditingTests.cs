@@ -1,4 +1,5 @@
 using Corlin.Application.Changes;
+using Corlin.Application.Reads;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
@@ -57,6 +58,78 @@ public sealed class EditingTests : IAsyncLifetime
         var entry = await world.Entry(id);
         Assert.Equal(Answer.Declined, Agreement.Of(entry, world.Gannet.Id, Third)!.Answer);
         Assert.Equal(Answer.Accepted, Agreement.Of(entry, world.Gannet.Id, null)!.Answer);
+    }
+
+    [Theory]
+    [InlineData(false, "declined: taken, Board")]
+    [InlineData(true, "declined: taken")]
+    public async Task A_room_answers_each_occurrence_of_a_series_and_says_by_what_it_is_taken_as_far_as_the_reader_may_know(bool isPrivate, string words)
+    {
+        await world.Do(new ArrangeMeeting(
+            world.Tome.Id, world.Tome.Id, "Board", [new Invited(world.Ana.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Required)],
+            World.Timed("2027-03-23T12:15"), null, null, null, null, isPrivate));
+        var series = await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Lease", [new Invited(world.Ruta.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Required)],
+            World.Timed("2027-03-16T12:00"), null, null, null, null, Rule: Rule.Parse("FREQ=WEEKLY;COUNT=3")));
+        Assert.Equal(["accepted", "declined", "accepted"], await Said());
+        Assert.Equal(words, (await Room(23)).Words);
+
+        // Where it stands at another time the room is free again.
+        await world.Do(new ChangeEntry(
+            world.Noor.Id, series.PublicId, new LocalDateTime(2027, 3, 23, 12, 0), Reach.ThisOne, new EntryEdit { Time = World.Timed("2027-03-23T14:00") }, new EntryEdit()));
+        Assert.Equal(["accepted", "accepted", "accepted"], await Said());
+
+        async Task<string[]> Said() => [(await Room(16)).Answer, (await Room(23)).Answer, (await Room(30)).Answer];
+        async Task<ChaseAttendee> Room(int day) => (await world.See(s => new ReadEntry(
+            world.Noor.Id, series.PublicId, new LocalDateTime(2027, 3, day, 12, 0), world.Maren.PublicId, world.Now).Run(s))).Attendees.Single(a => a.Who.Name == "Gannet");
+    }
+
+    [Fact]
+    public async Task Who_may_change_an_appointment_asks_nobody_to_it_unless_they_speak_for_its_owner()
+    {
+        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Change);
+        var own = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-16T12:00"), null));
+        ChangeEntry Ask(CalendarUser actor) => new(actor.Id, own.PublicId, null, Reach.All, new EntryEdit(), new EntryEdit(), Asking: new Asking([new Invited(world.Tome.PublicId, AttendeeRole.Required)], []));
+        Assert.Equal(RefusalKind.MayNotSpeakFor, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(Ask(world.Ruta)))).Refusal.Kind);
+        var asked = await world.Do(Ask(world.Noor));
+        var meeting = await world.See(s => new ReadEntry(world.Tome.Id, own.PublicId, null, world.Tome.PublicId, world.Now).Run(s));
+        Assert.Equal(("meeting", "pencilled", 1), (meeting.Kind, meeting.Takes, asked.Told));
+        await world.Do(new UndoChange(world.Noor.Id, asked.Change!.Value));
+        Assert.Equal(EntryKind.Appointment, (await world.Entry(own.PublicId)).Kind);
+    }
+
+    [Fact]
+    public async Task Turned_over_it_is_organised_by_another_answers_inside_stay_and_those_outside_are_asked_anew()
+    {
+        var made = await world.Arrange();
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Accepted, null, null));
+        world.Advance(10);
+        await world.SendDue();
+        world.Post.Mail.Clear();
+        world.Post.Notices.Clear();
+        var uid = (await world.Entry(made.PublicId)).Uid;
+
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new TurnOver(world.Tome.Id, made.PublicId, world.Ana.PublicId, Stays: true)));
+        Assert.Equal(RefusalKind.NotTheOrganiser, refused.Refusal.Kind);
+        await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ana.PublicId, Stays: true, "I am away."));
+        var meeting = await world.Entry(made.PublicId);
+        Assert.Equal((world.Ana.Id, true), (meeting.Owner, meeting.Uid != uid));
+        Assert.Equal(
+            [(world.Tome.Id, Answer.Accepted), (world.Lakshmi.Id, Answer.None), (world.Maren.Id, Answer.Accepted)], meeting.Participations.Select(p => (p.Who, p.Answer)));
+
+        world.Advance(10);
+        await world.SendDue();
+        Assert.Equal(
+            [(SchedulingMethod.Cancel, uid, "Maren Falk"), (SchedulingMethod.Request, meeting.Uid, "Ana Brandão")], world.Post.Mail.Select(m => (m.Method, m.Uid, m.Organiser.Name)));
+        Assert.Equal(["ana@ebbline.example", "maren@ebbline.example", "tome@ebbline.example"], world.Post.Notices.Select(n => n.To).Distinct().Order());
+        Assert.All(world.Post.Notices, n => Assert.Equal(EffectKind.TurnedOver, n.Kind));
+        var news = Assert.Single((await world.See(new ReadDesk(world.Tome.Id, world.Now).Run)).Told);
+        Assert.Equal(("Turned over", "I am away."), (news.Verb, news.Note));
+        Assert.Contains("is organised by Ana Brandão from now on. Noor Haddad for Maren Falk turned it over.", news.Words, StringComparison.Ordinal);
+
+        // From now on it is Ana's to change, and Maren answers it.
+        Assert.Equal(RefusalKind.NotTheOrganiser, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new CancelEntry(world.Maren.Id, made.PublicId, null, Reach.All)))).Refusal.Kind);
+        await world.Do(new CancelEntry(world.Ana.Id, made.PublicId, null, Reach.All));
     }
 
     [Fact]

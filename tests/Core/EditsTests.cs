@@ -208,12 +208,24 @@ public class EditsTests
     }
 
     [Fact]
-    public void A_meeting_without_anybody_required_with_its_organiser_as_attendee_or_an_appointment_with_attendees_is_refused()
+    public void A_meeting_without_anybody_required_with_its_organiser_as_attendee_or_one_occurrence_of_an_appointment_with_attendees_is_refused()
     {
         RefusalKind Refused(Entry entry, AttendeesEdit edit) => Assert.Throws<RefusedException>(
             () => Edits.Apply(entry, entry.IsSeries ? Local("2027-03-22 09:00") : null, Reach.ThisOne, new EntryEdit { Attendees = edit }, Ids, DateTimeZone.Utc)).Refusal.Kind;
         Assert.Equal(RefusalKind.NoAttendee, Refused(Meeting, Asking(remove: Entries.Tome)));
         Assert.Equal(RefusalKind.OrganiserAsAttendee, Refused(Meeting, Asking(Entries.Maren)));
-        Assert.Equal(RefusalKind.NotSent, Refused(Entries.Appointment(), Asking(Entries.Ana)));
+        Assert.Equal(RefusalKind.OfTheWhole, Refused(Entries.Series("2027-03-15 09:00", "Etc/UTC", 60, Rule.Parse("FREQ=WEEKLY;COUNT=9")), Asking(Entries.Ana)));
+    }
+
+    [Fact]
+    public void An_appointment_to_which_somebody_is_asked_becomes_a_meeting_and_an_appointment_again_when_nobody_is()
+    {
+        Transition Apply(Entry entry, AttendeesEdit edit) => Assert.Single(Edits.Apply(entry, null, Reach.All, new EntryEdit { Attendees = edit }, Ids, DateTimeZone.Utc));
+        var (meeting, invited) = Apply(Entries.Appointment(), Asking(Entries.Ana));
+        Assert.Equal((EntryKind.Meeting, MeetingStatus.Sent, TimeTaken.Pencilled), (meeting.Kind, meeting.Status, Agreement.On(Entries.Only(meeting), Entries.Maren, default)));
+        Assert.Equal((EffectKind.Invite, Entries.Ana), (Assert.Single(invited).Kind, invited[0].To));
+        var (appointment, told) = Apply(meeting, Asking(remove: Entries.Ana));
+        Assert.Equal((EntryKind.Appointment, TimeTaken.Firm), (appointment.Kind, Agreement.On(Entries.Only(appointment), Entries.Maren, default)));
+        Assert.Equal((EffectKind.Removed, Entries.Ana), (Assert.Single(told).Kind, told[0].To));
     }
 }

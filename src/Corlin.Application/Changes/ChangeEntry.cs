@@ -28,7 +28,12 @@ public sealed record ChangeEntry(
         if (!conflicts.IsEmpty) return new EntryChanged(null, entry.PublicId, conflicts, 0);
         if (becomes.Repeat is { } repeat) RuleChecks.MustFit(repeat.Rule, becomes.Time ?? stands.Time);
         var change = session.Begin(ChangeKind.EntryChanged, Actor, entry.Owner, rights.Grant);
-        if (Asking is not null) becomes = becomes with { Attendees = Attendees.Edit(session, Asking, entry.Owner) };
+        if (Asking is not null)
+        {
+            MustOrganise(session, entry);
+            becomes = becomes with { Attendees = Attendees.Edit(session, Asking, entry.Owner) };
+        }
+
         var id = PublicIds.New();
         var (last, told) = (entry, 0);
         foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, PublicIds.Uid(id)), zone))
@@ -41,6 +46,14 @@ public sealed record ChangeEntry(
         // What lay with the series lies with what went off it too.
         if (last.Id != entry.Id) foreach (var paper in session.Papers([entry.Id])) session.Add(paper with { PublicId = PublicIds.New(), Entry = last.Id }, last);
         return new EntryChanged(change, last.PublicId, [], told);
+    }
+
+    /// <summary>Who asks somebody to an appointment organises a meeting in its owner's name.</summary>
+    private void MustOrganise(IChangeSession session, Entry entry)
+    {
+        if (entry.Kind == EntryKind.Meeting) return;
+        session.MustSpeakFor(Actor, entry.Owner);
+        if (entry.Home != session.CalendarOf(entry.Owner)) throw new RefusedException(RefusalKind.OnMainOnly, "attendees");
     }
 
     /// <summary>A stretch told in the zone in which the entry stands: who moves it on the lane does not change that.</summary>

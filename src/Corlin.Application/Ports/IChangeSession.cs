@@ -274,6 +274,9 @@ public enum ChangeKind
 
     /// <summary>A paper is to go out to those outside, or no longer.</summary>
     PaperSentAlong,
+
+    /// <summary>Somebody else organises a meeting from then on.</summary>
+    TurnedOver,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -67,7 +67,7 @@ internal static class ChaseRows
         return new ChaseRow(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), group, viewing.View(organiser), told.Title!,
             $"{English.Capital(English.NearDay(local.Date, viewing.Today))} {English.Time(local.TimeOfDay)}", LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
-            whole.Agreed, judgement, tone, reason, [.. whole.Attendees.Select(a => Attendee(viewing, people, a))], proposals,
+            whole.Agreed, judgement, tone, reason, [.. whole.Attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], Attendee(viewing, people, a)))], proposals,
             whole.MadeBy == organiser.Id ? organiser.Name : $"{people[whole.MadeBy].Name} for {organiser.Name}");
     }
 
@@ -103,6 +103,7 @@ internal static class ChaseRows
         }
 
         if (!whole.AnswersWanted) return (ChaseGroup.Nothing, "Agreed.", "fits", "no answer is asked for");
+        if (Names(a => a is { Role: AttendeeRole.Resource, Answer: Answer.Declined }) is { Length: > 0 } refused) return (ChaseGroup.Decision, "No room.", "wrong", $"{refused} cannot be had then");
         var missing = Names(a => a.Role == AttendeeRole.Required && a.Answer != Answer.Accepted);
         return (ChaseGroup.Nothing, "Agreed.", "fits", missing.Length > 0 ? $"without waiting for {missing}" : "everyone required accepted");
     }

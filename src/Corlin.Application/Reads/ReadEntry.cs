@@ -16,11 +16,12 @@ namespace Corlin.Application.Reads;
 /// <param name="Repeats">How it repeats, in words; null for once, or for dates only.</param>
 /// <param name="WhyNot">Why it cannot be changed here, and what can be done instead; null where it can.</param>
 /// <param name="Calendar">Null where its owner keeps only the one, and for what is no appointment of theirs.</param>
+/// <param name="MayAsk">Whether the viewer may ask people to it, and take them out.</param>
 /// <param name="KeptIn">The calendar kept elsewhere from which it is read, where only there it can be changed.</param>
 /// <param name="Reaches">Empty for one that takes place once.</param>
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
-    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, string? WhyNot,
+    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
     SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers);
 
 /// <summary>On which of its owner's calendars an appointment stands.</summary>
@@ -135,9 +136,9 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             told.Title!, told.Place, whole?.Link, whole?.DialIn, whole?.Agenda, whole?.StyledAgenda, whole?.Line, told.Private, whole?.AnswersWanted ?? true,
             whole?.Status != MeetingStatus.Draft, Held(viewing, owner, whole), told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
-            [.. attendees.Select(a => ChaseRows.Attendee(viewing, people, a))],
+            [.. attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], ChaseRows.Attendee(viewing, people, a)))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, []);
+            told.MayChange, told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private), told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, []);
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>

@@ -60,6 +60,7 @@ public static partial class English
         ChangeKind.MailWritten => "wrote mail",
         ChangeKind.MeetingSaved => "saved without sending",
         ChangeKind.HoldsReleased => "released holds for",
+        ChangeKind.TurnedOver => "turned over",
         ChangeKind.PaperSentAlong => "said who gets a paper of",
         ChangeKind.HandoverNoted => "wrote to something handed over",
         ChangeKind.HandoverTakenBack => "took a handover back",

@@ -29,12 +29,18 @@ public static partial class English
     }
 
     /// <summary>What was done to a meeting, in a word.</summary>
-    public static string Verb(EffectKind kind) => kind == EffectKind.Removed ? "Without" : kind.ToString();
+    public static string Verb(EffectKind kind) => kind switch
+    {
+        EffectKind.Removed => "Without",
+        EffectKind.TurnedOver => "Turned over",
+        _ => kind.ToString(),
+    };
 
     /// <summary>What is told of a meeting, with who did it.</summary>
     /// <param name="told">What may be known of what was done; null where that is not kept.</param>
     /// <param name="state">The same as it stands since, or stood; null where nothing of it may be known.</param>
-    public static string MeetingNews(MeetingNews news, PastEntry? told, EntryState? state, string who, DateTimeZone zone, Func<UserId, string> name)
+    /// <param name="organiser">Who organises it since.</param>
+    public static string MeetingNews(MeetingNews news, PastEntry? told, EntryState? state, string who, string organiser, DateTimeZone zone, Func<UserId, string> name)
     {
         var (from, to) = (zone.ToLocal(news.Stretch.Start), zone.ToLocal(news.Stretch.End));
         var when = $"{Day(from.Date)}, {Time(from.TimeOfDay)} to {Time(to.TimeOfDay)}";
@@ -42,6 +48,7 @@ public static partial class English
         var title = $"“{state.Title}”";
         if (news.Kind == EffectKind.Cancelled) return $"{title}, {when}, does not take place. {who} cancelled it.";
         if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
+        if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} turned it over.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
         var changes = told is { Before: { } before, After: { } after } ? Differences(before with { Takes = after.Takes }, after, zone, name).ToList() : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";

@@ -48,7 +48,7 @@ public static class Disclosure
             Place = occurrence.Place,
             Time = occurrence.Time,
             Rule = entry.Rule,
-            WhyNot = Deciding.WhyNotChange(entry, viewer.Person, entry.Kind == EntryKind.Meeting ? viewer.OnOrganiser(entry.Owner) : rights),
+            WhyNot = WhyNotChange(entry, viewer, rights),
             Mark = rights.SeesMarks ? entry.MarkOn(lane) : null,
         };
     }
@@ -84,6 +84,11 @@ public static class Disclosure
         var isPrivate = entry.Private || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
         return isPrivate && !KnowsPrivate(takesPart, own, lane, viewer) ? Least(sight, rights.PrivateSight) : sight;
     }
+
+    /// <summary>Who knows a meeting from this lane is told why it is not theirs to change, however little they know of its organiser's.</summary>
+    private static WhyNot? WhyNotChange(Entry entry, Viewer viewer, Rights rights) => entry.Kind != EntryKind.Meeting
+        ? Deciding.WhyNotChange(entry, viewer.Person, rights)
+        : Deciding.WhyNotChange(entry, viewer.Person, viewer.OnOrganiser(entry.Owner)) is { } whyNot ? whyNot == Access.WhyNot.NotKnown ? Access.WhyNot.OrganiserOnly : whyNot : null;
 
     private static EntryState? State(Entry? entry, Sight sight) => entry is null ? null : new EntryState(
         entry.PublicId, entry.Title, entry.Place, entry.Time, entry.Rule, entry.Overrides.Count(o => !o.Cancelled),

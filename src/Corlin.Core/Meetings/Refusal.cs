@@ -60,6 +60,9 @@ public enum RefusalKind
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 
+    /// <summary>It is turned over to somebody else, not to who organises it.</summary>
+    OwnMeeting,
+
     /// <summary>Only what was cancelled comes back.</summary>
     NotCancelled,
 

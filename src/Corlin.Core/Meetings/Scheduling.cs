@@ -31,6 +31,9 @@ public enum EffectKind
 
     /// <summary>An attendee is told that their time was not taken up (DECLINECOUNTER).</summary>
     ProposalRefused,
+
+    /// <summary>Somebody inside is told that another organises it from now on.</summary>
+    TurnedOver,
 }
 
 public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);
@@ -147,6 +150,40 @@ public static class Scheduling
         if (meeting.Kind != EntryKind.Meeting || meeting.Status != MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.NotCancelled);
         var sent = AskAnew(meeting with { Status = MeetingStatus.Sent, Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 }, null);
         return new Transition(sent, Tell(sent, EffectKind.Invite, null));
+    }
+
+    /// <summary>
+    /// Somebody else organises the meeting from now on. Inside it is the same meeting, and answers stay. To those outside a meeting belongs to its
+    /// UID and organiser (RFC 5546 2.1.4): the old one is cancelled, and they are asked anew to one of another UID.
+    /// </summary>
+    /// <param name="home">The main calendar of who organises it.</param>
+    /// <param name="stays">Whether who organised it so far still comes.</param>
+    /// <param name="isOutside">Whether somebody asked is outside.</param>
+    /// <param name="uid">That of the new one.</param>
+    /// <returns>The meeting as it ends for those outside, and as it is from now on.</returns>
+    /// <exception cref="RefusedException">It was not sent, is theirs already, or nobody required would be left.</exception>
+    public static (Transition Ended, Transition Begun) TurnOver(Entry meeting, UserId to, CalendarId home, bool stays, Func<UserId, bool> isOutside, string uid, Instant now)
+    {
+        MustBeSent(meeting);
+        if (meeting.Owner == to) throw new RefusedException(RefusalKind.OwnMeeting, "to");
+        var outside = Tell(meeting, EffectKind.Cancelled, null).Where(e => isOutside(e.To)).ToImmutableArray();
+        var asked = meeting.Participations.Where(p => p.Who != to).Select(p => isOutside(p.Who) ? Unanswered(p) : p);
+        if (stays) asked = asked.Append(new Participation(meeting.Owner, AttendeeRole.Required) { Answer = Answer.Accepted, AnsweredAt = now, AnsweredBy = meeting.Owner });
+        var begun = meeting with
+        {
+            Owner = to,
+            Home = home,
+            Uid = outside.IsEmpty ? meeting.Uid : uid,
+            RelatedTo = outside.IsEmpty ? meeting.RelatedTo : meeting.Uid,
+            Sequence = outside.IsEmpty ? meeting.Sequence + 1 : 0,
+            Version = meeting.Version + 1,
+            Participations = [.. asked],
+        };
+        if (begun.Participations.All(p => p.Role != AttendeeRole.Required)) throw new RefusedException(RefusalKind.NoAttendee, "to");
+        var told = Agreement.For(begun, null).Select(p => new Effect(isOutside(p.Who) ? EffectKind.Invite : EffectKind.TurnedOver, p.Who, to))
+            .Append(new Effect(EffectKind.TurnedOver, to, to));
+        var ended = meeting with { Sequence = meeting.Sequence + 1 };
+        return (new Transition(ended, outside), new Transition(begun, [.. told]));
     }
 
     private static void MustBeSent(Entry meeting)

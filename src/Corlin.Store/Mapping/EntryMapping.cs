@@ -67,6 +67,7 @@ internal static class EntryMapping
     public static void Apply(Entry entry, EntryRow row, Instant lastEnd)
     {
         row.Kind = entry.Kind;
+        row.Uid = entry.Uid;
         row.RelatedTo = entry.RelatedTo;
         row.CalendarId = entry.Home.Value;
         row.OwnerId = entry.Owner.Value;

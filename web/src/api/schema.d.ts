@@ -2500,6 +2500,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meetings/{id}/turning-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TurnOverRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{id}/letters": {
         parameters: {
             query?: never;
@@ -5102,6 +5143,7 @@ export interface components {
             attendees: components["schemas"]["ChaseAttendee"][];
             mayAnswerFor: components["schemas"]["PersonView"][];
             mayChange: boolean;
+            mayAsk: boolean;
             whyNot: null | string;
             said: components["schemas"]["SaidTime"];
             repeats: null | string;
@@ -5974,6 +6016,11 @@ export interface components {
         };
         /** @enum {unknown} */
         TimeTaken: "free" | "hold" | "pencilled" | "firm";
+        TurnOverRequest: {
+            to: string;
+            stays: boolean;
+            note: null | string;
+        };
         WarningView: {
             words: string;
             tone: string;

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { useState } from "react";
-import { peopleQuery } from "../api/queries";
+import { peopleQuery, personQuery } from "../api/queries";
 import type { Person } from "../api/types";
 import { Flag } from "../lane/Flag";
 import { FieldError } from "../ui/Field";
@@ -69,7 +69,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
       {chosen.length > 0 && (
         <ul className="my-1.5">
           {chosen.map((c) => (
-            <li key={c.id} className="flex min-h-8 items-center gap-2 border-b border-rule">
+            <li key={c.id} className="flex min-h-8 flex-wrap items-center gap-x-2 border-b border-rule">
               {c.person ? <Flag flag={c.person.flag} height={18} /> : <span className="w-[19px]" />}
               <span className="font-semibold whitespace-nowrap">{c.name}</span>
               <span className="min-w-0 flex-1 truncate text-soft">
@@ -83,6 +83,14 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
               >
                 take out
               </button>
+              {c.person?.kind === "group" && (
+                <Members
+                  group={c.person}
+                  onWithout={(members) =>
+                    onChange([...chosen.filter((o) => o.id !== c.id), ...members.filter((m) => !taken.has(m.id)).map(chosenOf)])
+                  }
+                />
+              )}
             </li>
           ))}
         </ul>
@@ -132,5 +140,42 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
         ))}
       </Command.List>
     </Command>
+  );
+}
+
+/** Who is in a group that was chosen; to leave one out the others are asked by name. */
+function Members({ group, onWithout }: { group: Person; onWithout: (members: Person[]) => void }) {
+  const [shown, setShown] = useState(false);
+  const found = useQuery({ ...personQuery(group.id), enabled: shown });
+  const members = found.data?.members.map((m) => m.who) ?? [];
+  return (
+    <div className="basis-full pl-7">
+      <button
+        type="button"
+        aria-expanded={shown}
+        onClick={() => setShown(!shown)}
+        className="min-h-8 text-soft underline underline-offset-4 hover:text-ink"
+      >
+        {shown ? "hide its members" : "show its members"}
+      </button>
+      {shown && (
+        <ul aria-label={`Members of ${group.name}`}>
+          {members.map((m) => (
+            <li key={m.id} className="flex min-h-8 items-center gap-2">
+              <Flag flag={m.flag} height={16} />
+              <span className="min-w-0 flex-1 truncate">{m.name}</span>
+              <button
+                type="button"
+                aria-label={`Leave ${m.name} out`}
+                className="min-h-8 px-1 whitespace-nowrap text-soft underline underline-offset-4 hover:text-brick"
+                onClick={() => onWithout(members.filter((o) => o.id !== m.id))}
+              >
+                leave out
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
   );
 }

@@ -12,6 +12,11 @@ public sealed record OccurrenceRequest(string? Occurrence);
 /// <param name="Change">With it the change can be undone for ten seconds.</param>
 public sealed record ChangedView(long Change);
 
+/// <param name="To">The public id of who organises it from now on.</param>
+/// <param name="Stays">Whether who organised it so far still comes.</param>
+/// <param name="Note">To those who are told.</param>
+public sealed record TurnOverRequest(string To, bool Stays, string? Note = null);
+
 internal static class ChaseEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -21,6 +26,7 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/proposal/refuse", RefuseAsync);
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
         api.MapPost("/meetings/{id}/restoring", RestoreAsync);
+        api.MapPost("/meetings/{id}/turning-over", TurnOverAsync);
     }
 
     private static async Task<Ok<ChaseView>> GetAsync(Reader reader) =>
@@ -37,4 +43,7 @@ internal static class ChaseEndpoints
 
     private static async Task<Ok<ChangedView>> RestoreAsync(Reader reader, string id) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RestoreMeeting(reader.Person, id))));
+
+    private static async Task<Ok<ChangedView>> TurnOverAsync(Reader reader, string id, TurnOverRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TurnOver(reader.Person, id, request.To, request.Stays, request.Note))));
 }

@@ -27,7 +27,8 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const move = shown.move;
   const pending = parts.length > 0 || move !== undefined || isAsking(asking);
   const series = entry.reaches.length > 0;
-  const whole = parts.some((p) => ["agenda", "private", "repeat"].includes(p));
+  const becomesMeeting = entry.kind === "appointment" && isAsking(asking);
+  const whole = becomesMeeting || parts.some((p) => ["agenda", "private", "repeat"].includes(p));
   const reaches = entry.reaches.filter((r) => r.reach !== "thisOne" || !whole);
   const chosen = reaches.some((r) => r.reach === reach) ? reach : (reaches[0]?.reach ?? "all");
   const others = asking.required.length + asking.optional.length;
@@ -73,9 +74,10 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         calendar={entry.calendar?.id}
         moment={entry.start}
         wrong={problem}
-        agenda={entry.kind === "meeting"}
+        agenda={entry.kind !== "hold"}
+        invited={entry.attendees.length > 0 || isAsking(asking)}
         asked={
-          entry.kind === "meeting" ? (
+          entry.mayAsk ? (
             <AskedPart
               entry={entry}
               asking={asking}

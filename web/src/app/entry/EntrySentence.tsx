@@ -19,6 +19,8 @@ interface Props {
   wrong?: { field: string | undefined; message: string } | undefined;
   titleFirst?: boolean;
   agenda: boolean;
+  /** Others are asked, and read it too. */
+  invited?: boolean;
   /** Who is asked, where that can be changed. */
   asked?: ReactNode;
   onEdit: (part: Partial<Draft>) => void;
@@ -37,7 +39,7 @@ export function timeWords(time: Draft["time"]): string {
 }
 
 /** An entry as a sentence whose parts are edited where they stand. */
-export function EntrySentence({ draft, people, lane, calendar, moment, wrong, titleFirst, agenda, asked, onEdit }: Props) {
+export function EntrySentence({ draft, people, lane, calendar, moment, wrong, titleFirst, agenda, invited = false, asked, onEdit }: Props) {
   const at = (fields: string[]) => (wrong?.field && fields.includes(wrong.field) ? wrong.message : undefined);
   return (
     <p className="font-serif text-[19px] leading-[31px]">
@@ -103,7 +105,7 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
         isPrivate={draft.private}
         lane={lane}
         calendar={calendar}
-        invited={agenda}
+        invited={invited}
         onChange={(isPrivate) => onEdit({ private: isPrivate })}
       />
     </p>

@@ -87,7 +87,7 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
-        {entry.mayChange && <GoOn entry={entry} />}
+        {entry.mayChange && <GoOn entry={entry} onDone={onClose} />}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
           {!entry.keptIn && entry.organiser && (

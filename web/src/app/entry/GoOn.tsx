@@ -4,10 +4,11 @@ import type { EntryDetails } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { beginArranging, type Begun } from "../arrangeWith";
 import { useChanges } from "../changes";
+import { TurnOverPart } from "./TurnOverPart";
 import { WritePart } from "./WritePart";
 
 /** What becomes of an entry in Arrange and by mail. */
-export function GoOn({ entry }: { entry: EntryDetails }) {
+export function GoOn({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
   const navigate = useNavigate();
   const { run } = useChanges();
   const arrange = (begun: Begun) => {
@@ -43,6 +44,7 @@ export function GoOn({ entry }: { entry: EntryDetails }) {
     <div className="flex flex-wrap gap-2">
       <Button onClick={() => arrange({ like: entry })}>Arrange one like it</Button>
       <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
+      <TurnOverPart entry={entry} onDone={onDone} />
     </div>
   );
 }

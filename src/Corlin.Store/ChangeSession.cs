@@ -85,6 +85,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreFollowed(change);
         RestoreFurther(change);
         RestoreHandovers(change);
+        RestoreRequests(change);
         BringBackPapers(change);
         RestoreCategories(change);
         Db.Changes.Single(c => c.Id == change).UndoneById = Current.Id;

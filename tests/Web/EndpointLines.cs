@@ -69,6 +69,11 @@ internal static class EndpointLines
         ["PUT /api/standing"] = (k => ("/api/standing", new { inNameOf = k.Owner, link = "https://x.example", dialIn = (string?)null }), Forbidden),
         ["POST /api/holds"] = (k => ("/api/holds", new { inNameOf = k.Owner, title = "x", starts = new[] { 1_804_000_000_000 }, minutes = 30, zone = "Europe/Lisbon", with = Array.Empty<string>(), lapses = 1_804_000_000_000 }), Forbidden),
         ["DELETE /api/holds/{request}"] = (k => ($"/api/holds/{k.Held}", null), Unknown),
+        ["GET /api/requests"] = (_ => ($"/api/requests?text={Canary}&settled=true", null), Fine),
+        ["POST /api/requests"] = (k => ("/api/requests", Request(k)), Forbidden),
+        ["PUT /api/requests/{id}"] = (k => ($"/api/requests/{k.Asked}", Request(k)), Forbidden),
+        ["POST /api/requests/{id}/settling"] = (k => ($"/api/requests/{k.Asked}/settling", new { state = "dropped", letter = (string?)null }), Unknown),
+        ["POST /api/requests/{id}/appointment"] = (k => ($"/api/requests/{k.Asked}/appointment", new { time = new { start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, place = (string?)null }), Unknown),
         ["POST /api/repeat"] = (k => ("/api/repeat", new { words = "every week", time = new { start = "2027-03-09T10:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, people = new[] { k.Owner } }), Fine),
         ["POST /api/line"] = (_ => ("/api/line", new { text = $"Tue 10:00 with Desmond about {"nothing"}" }), Fine),
         ["GET /api/chase"] = (_ => ("/api/chase", null), Fine),
@@ -151,10 +156,25 @@ internal static class EndpointLines
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held)
+    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held, string Asked)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
+
+    private static object Request(Known k) => new
+    {
+        inNameOf = k.Owner,
+        version = 1,
+        caller = "x",
+        person = (string?)null,
+        ringBack = (string?)null,
+        way = "mail",
+        why = "x",
+        minutes = 30,
+        urgency = "canWait",
+        promised = (long?)null,
+        @private = false,
+    };
 
     public static HttpContent? Content(object? body) => body switch
     {
@@ -216,12 +236,14 @@ internal static class EndpointLines
             with = Array.Empty<string>(),
             lapses = Milliseconds(2027, 3, 12, 18),
         });
+        await noor.DoAsync("/api/requests", new { inNameOf = owner, version = 0, caller = Canary, person = (string?)null, ringBack = Canary, way = "telephone", why = Canary, minutes = 30, urgency = "atOnce", promised = (long?)null, @private = true });
+        var asked = Text((await noor.GetAsync($"/api/requests?text={Canary}")).GetProperty("requests")[0], "id");
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"));
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"), asked);
     }
 
     private static long Milliseconds(int year, int month, int day, int hour) => new DateTimeOffset(year, month, day, hour, 0, 0, TimeSpan.Zero).ToUnixTimeMilliseconds();

@@ -12,6 +12,15 @@ public sealed record AddAppointment(
     UserId Actor, UserId InNameOf, string Title, EntryTime Time, string? Place, string? Link = null, bool Private = false, TimeTaken Takes = TimeTaken.Firm,
     Rule? Rule = null, string? Calendar = null) : IChange<AddedAppointment>
 {
+    /// <summary>Who asked for it, or null.</summary>
+    public string? AskedBy { get; init; }
+
+    /// <summary>How who asked for it is reached.</summary>
+    public string? RingBack { get; init; }
+
+    /// <summary>The public id of the request of which it comes.</summary>
+    public string? Request { get; init; }
+
     public AddedAppointment Apply(IChangeSession session)
     {
         var home = session.MustFindCalendar(Actor, InNameOf, Calendar);
@@ -27,8 +36,11 @@ public sealed record AddAppointment(
             Link = Link,
             Takes = Takes,
             Private = Private,
+            AskedBy = AskedBy,
+            RingBack = RingBack,
         };
         session.Save(added);
+        session.Became(Actor, Request, RequestState.Arranged, added.PublicId);
         return new AddedAppointment(added.PublicId, change);
     }
 }

@@ -32,6 +32,9 @@ public sealed record ArrangeMeeting(
     /// <summary>Of the holds of this request it is the one that was chosen; all of them are released.</summary>
     public string? HoldRequest { get; init; }
 
+    /// <summary>The public id of the request of which it comes.</summary>
+    public string? Request { get; init; }
+
     /// <summary>False to save it and ask nobody.</summary>
     public bool Send { get; init; } = true;
 
@@ -72,6 +75,7 @@ public sealed record ArrangeMeeting(
             session.Keep(draft with { SentBy = change, At = session.Now });
         }
 
+        if (Send) session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
         session.Tell(sent with { Entry = stored }, Actor);
         return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
     }

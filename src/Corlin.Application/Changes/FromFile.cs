@@ -19,6 +19,8 @@ internal static class FromFile
         Owner = stands.Owner,
         Marks = stands.Marks,
         DialIn = stands.DialIn,
+        AskedBy = stands.AskedBy,
+        RingBack = stands.RingBack,
         AnswersWanted = stands.AnswersWanted,
         KeptElsewhere = stands.KeptElsewhere,
         MadeBy = stands.MadeBy,

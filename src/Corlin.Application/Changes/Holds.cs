@@ -18,6 +18,9 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
     /// <summary>The public ids of others on whose calendars they stand too, where the actor may add to those.</summary>
     public ImmutableArray<string> With { get; init; } = [];
 
+    /// <summary>The public id of what somebody asked for, for which they are held.</summary>
+    public string? For { get; init; }
+
     /// <summary>The holds of an earlier request, which these take the place of.</summary>
     public string? InPlaceOf { get; init; }
 
@@ -42,6 +45,7 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
             });
         }
 
+        session.Became(Actor, For, RequestState.Held, holds: request);
         return new PlacedHolds(request, change, lanes.Length);
     }
 

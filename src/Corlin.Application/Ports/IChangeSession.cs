@@ -1,5 +1,6 @@
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
 using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
@@ -170,6 +171,9 @@ public interface IChangeSession : ICalendarReads
     /// <summary>The public id of the entry of which a change laid a paper or took one away; null where it is no longer there.</summary>
     string? EntryOfPaper(long change);
 
+    /// <summary>Keeps what somebody asked for, new or changed, with its history.</summary>
+    void Keep(MeetingRequest request);
+
     /// <summary>Keeps what somebody is writing.</summary>
     void Keep(KeptDraft draft);
 
@@ -277,6 +281,12 @@ public enum ChangeKind
 
     /// <summary>Somebody else organises a meeting from then on.</summary>
     TurnedOver,
+
+    /// <summary>Somebody asked for a principal's time, and it was written down.</summary>
+    RequestTaken,
+
+    /// <summary>What is known of such a request, or what became of it.</summary>
+    RequestChanged,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -18,6 +18,7 @@ internal static class DeskQueue
         return [.. kept.SelectMany(l => Answers(viewing, l).Concat(Mends(viewing, l)).Concat(Decisions(viewing, l)))
             .Concat(chase)
             .Concat(AccessRequests(viewing))
+            .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
             .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
     }
 
@@ -157,6 +158,20 @@ internal static class DeskQueue
             yield return new QueueRow(
                 $"access-{request.Id}", "Decide", viewing.View(owner), $"{asker.Name} asks", $"to {English.Access(request.Terms, owner, viewing.Person)}", "Access", "plain",
                 request.Words is { } words ? $"“{words}”" : "", null, null, null, null, endOfToday + request.Id);
+        }
+    }
+
+    /// <summary>Who asked for time and is to hear by the end of tomorrow.</summary>
+    private static IEnumerable<QueueRow> Requests(Viewing viewing, IReadOnlyList<CalendarUser> kept)
+    {
+        var soon = viewing.Zone.Day(viewing.Today.PlusDays(1)).End;
+        var due = ReadRequests.Known(viewing, kept, settled: false).Where(r => r.Due < soon).ToList();
+        var people = viewing.Users(due.Select(r => r.Principal));
+        foreach (var request in due)
+        {
+            yield return new QueueRow(
+                $"request-{request.PublicId}", "Decide", viewing.View(people[request.Principal]), request.Caller, $"asks for {English.Length(request.Minutes)}",
+                request.State == RequestState.Held ? "Held." : "Not answered.", request.Due < viewing.Now ? "wrong" : "doubt", ReadRequests.Due(viewing, request), null, null, null, null, LaneViews.Ms(request.Due));
         }
     }
 

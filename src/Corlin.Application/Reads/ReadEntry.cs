@@ -20,7 +20,7 @@ namespace Corlin.Application.Reads;
 /// <param name="KeptIn">The calendar kept elsewhere from which it is read, where only there it can be changed.</param>
 /// <param name="Reaches">Empty for one that takes place once.</param>
 public sealed record EntryDetails(
-    string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
+    string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
     SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers);
 
@@ -133,7 +133,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         return new EntryDetails(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
             $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}{OwnZone(viewing, owner, told)}",
-            told.Title!, told.Place, whole?.Link, whole?.DialIn, whole?.Agenda, whole?.StyledAgenda, whole?.Line, told.Private, whole?.AnswersWanted ?? true,
+            told.Title!, told.Place, whole?.Link, whole?.DialIn, whole?.AskedBy, whole?.RingBack, whole?.Agenda, whole?.StyledAgenda, whole?.Line, told.Private, whole?.AnswersWanted ?? true,
             whole?.Status != MeetingStatus.Draft, Held(viewing, owner, whole), told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], ChaseRows.Attendee(viewing, people, a)))],

@@ -82,6 +82,7 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
     {
         bool Has(string? text) => text is not null && Plain.Of(text).Contains(words, StringComparison.Ordinal);
         if (Has(told.Title) || Has(told.Place)) return "";
+        if (Has(told.Whole?.AskedBy)) return "asked for by them";
         if (Has(told.Whole?.Agenda)) return "in the agenda";
         if (told.Whole is not null && papers.FirstOrDefault(Has) is { } paper) return $"paper “{paper}”";
         var with = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).FirstOrDefault(named.Contains);

@@ -61,6 +61,8 @@ public static partial class English
         ChangeKind.MeetingSaved => "saved without sending",
         ChangeKind.HoldsReleased => "released holds for",
         ChangeKind.TurnedOver => "turned over",
+        ChangeKind.RequestTaken => "wrote down who asked for time",
+        ChangeKind.RequestChanged => "dealt with a request",
         ChangeKind.PaperSentAlong => "said who gets a paper of",
         ChangeKind.HandoverNoted => "wrote to something handed over",
         ChangeKind.HandoverTakenBack => "took a handover back",

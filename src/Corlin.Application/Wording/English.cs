@@ -125,6 +125,22 @@ public static partial class English
 
     public static string Word(LeftReason reason) => reason == LeftReason.IsMeeting ? "it is a meeting here, which its organiser changes" : "it is another here, and you may only add";
 
+    public static string Word(RequestWay way) => way switch
+    {
+        RequestWay.Mail => "by mail",
+        RequestWay.Telephone => "by telephone",
+        _ => "in person",
+    };
+
+    public static string Word(RequestState state) => state switch
+    {
+        RequestState.Held => "times are held",
+        RequestState.Arranged => "arranged",
+        RequestState.Refused => "a no was said",
+        RequestState.Dropped => "dropped",
+        _ => "waits",
+    };
+
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
     /// <summary>"see Headline of Maren’s calendar and add to it": what terms let somebody do.</summary>
@@ -214,6 +230,7 @@ public static partial class English
         RefusalKind.NotYourAddition => "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
         RefusalKind.OfTheWhole => "Agenda, privacy, how it repeats and whether anybody is asked belong to the whole series. Choose “all of it” or “from here on”.",
         RefusalKind.OwnMeeting => "They organise it already. Choose somebody else.",
+        RefusalKind.NoCaller => "Say who asks, in at most 120 letters.",
         RefusalKind.NotCancelled => "It was not cancelled.",
         RefusalKind.CancelledLongAgo => "It was cancelled more than an hour ago. Arrange one like it instead.",
         RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",

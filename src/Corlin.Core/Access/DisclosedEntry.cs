@@ -63,14 +63,14 @@ public sealed record DisclosedEntry
 
 /// <summary>What only Whole tells.</summary>
 public sealed record WholeEntry(
-    UserId Organiser, UserId MadeBy, ImmutableArray<Participation> Attendees, string? Link, string? DialIn, string? Agenda, string? StyledAgenda, string? Line, bool AnswersWanted,
+    UserId Organiser, UserId MadeBy, ImmutableArray<Participation> Attendees, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool AnswersWanted,
     MeetingStatus Status, bool Agreed, string? HoldRequest, Instant? LapsesAt, int Version, string Zone)
 {
     internal static WholeEntry Of(Occurrence occurrence)
     {
         var entry = occurrence.Entry;
         return new WholeEntry(
-            entry.Owner, entry.MadeBy, Agreement.For(entry, occurrence.RecurrenceId), entry.Link, entry.DialIn, entry.Agenda, entry.StyledAgenda, entry.Line, entry.AnswersWanted,
+            entry.Owner, entry.MadeBy, Agreement.For(entry, occurrence.RecurrenceId), entry.Link, entry.DialIn, entry.AskedBy, entry.RingBack, entry.Agenda, entry.StyledAgenda, entry.Line, entry.AnswersWanted,
             entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
             entry.Time is TimedEntry timed ? timed.Zone : "");
     }

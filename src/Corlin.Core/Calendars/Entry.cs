@@ -83,6 +83,12 @@ public sealed record Entry
     /// <summary>The numbers and code with which somebody joins by telephone, in words.</summary>
     public string? DialIn { get; init; }
 
+    /// <summary>Of an appointment who asked for it, in words; or null.</summary>
+    public string? AskedBy { get; init; }
+
+    /// <summary>How who asked for it is reached, in words; or null.</summary>
+    public string? RingBack { get; init; }
+
     /// <summary>As plain text: what is found, written into files and read aloud.</summary>
     public string? Agenda { get; init; }
 

@@ -63,6 +63,9 @@ public enum RefusalKind
     /// <summary>It is turned over to somebody else, not to who organises it.</summary>
     OwnMeeting,
 
+    /// <summary>Nobody is said to have asked.</summary>
+    NoCaller,
+
     /// <summary>Only what was cancelled comes back.</summary>
     NotCancelled,
 

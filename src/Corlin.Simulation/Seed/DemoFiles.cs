@@ -1,13 +1,14 @@
 using System.Text.Json;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 
 namespace Corlin.Simulation.Seed;
 
 /// <summary>The demo folder as it is written; see the comments in its files.</summary>
 internal sealed record DemoFiles(
     PlacesFile Places, IReadOnlyList<PersonLine> People, GroupsFile Groups, AccessFile Access, IReadOnlyList<EntryLine> Entries, IReadOnlyList<string> Rounds,
-    IReadOnlyList<ElsewhereLine> Elsewhere, FactsFile Facts)
+    IReadOnlyList<ElsewhereLine> Elsewhere, FactsFile Facts, IReadOnlyList<RequestLine> Requests)
 {
     public static DemoFiles Read(string folder)
     {
@@ -16,7 +17,7 @@ internal sealed record DemoFiles(
         return new DemoFiles(
             Json<PlacesFile>("places.json"), Json<List<PersonLine>>("people.json"), Json<GroupsFile>("groups.json"), Json<AccessFile>("access.json"),
             Json<List<EntryLine>>("entries.json"), [.. File.ReadLines(Path.Combine(folder, "rounds.txt")).Where(l => l.Length > 0 && l[0] != '#')],
-            Json<List<ElsewhereLine>>("elsewhere.json"), Json<FactsFile>("facts.json"));
+            Json<List<ElsewhereLine>>("elsewhere.json"), Json<FactsFile>("facts.json"), Json<List<RequestLine>>("requests.json"));
     }
 }
 
@@ -83,6 +84,10 @@ internal sealed record EntryLine(
     int? AllDay = null, string? Place = null, bool Video = false, bool Private = false, TimeTaken Takes = TimeTaken.Firm, string? Agenda = null,
     IReadOnlyList<string>? With = null, IReadOnlyList<string>? Open = null, IReadOnlyList<string>? Tentative = null, IReadOnlyList<string>? Declined = null,
     ProposeLine? Propose = null, IReadOnlyList<HoldLine>? Holds = null, MomentLine? Lapses = null, string? Category = null, int? Remind = null);
+
+/// <param name="Person">The key of who asked, where they are known.</param>
+internal sealed record RequestLine(
+    string For, string By, string Caller, RequestWay Way, string Why, int Minutes, Urgency Urgency, string? Person = null, string? RingBack = null, MomentLine? Promised = null);
 
 internal sealed record ProposeLine(string Who, int Minutes, string Comment);
 

@@ -49,6 +49,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
             await gate.RunAsync(new AskForAccess(people[a.Who].Id, people[a.On].Id, new AccessTerms(a.Sight, a.Acting, Until: until), a.Words), cancel);
         }
 
+        foreach (var line in files.Requests) await RequestAsync(line, days, cancel);
         clock.StopAt(start - Duration.FromDays(2));
         foreach (var line in files.Elsewhere) await ElsewhereAsync(line, days, cancel);
         clock.StopAt(null);
@@ -152,6 +153,14 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
 
         foreach (var n in files.Access.NoGo)
             await gate.RunAsync(new KeepNoGo(people[n.By].Id, people[n.Who].Id, days.Date(5 * n.Week), n.Weeks, n.Words), cancel);
+    }
+
+    private Task RequestAsync(RequestLine line, DemoDays days, CancellationToken cancel)
+    {
+        var owner = people[line.For];
+        var promised = line.Promised is { } by ? days.Moment(by.Day, by.At, owner.Zone) : (Instant?)null;
+        var said = new RequestSaid(line.Caller, line.Person is null ? null : people[line.Person].PublicId, line.RingBack, line.Way, line.Why, line.Minutes, line.Urgency, promised, Private: false);
+        return gate.RunAsync(new KeepRequest(people[line.By].Id, owner.Id, null, 0, said), cancel);
     }
 
     /// <summary>Writes the file of a server elsewhere and has its calendar followed.</summary>

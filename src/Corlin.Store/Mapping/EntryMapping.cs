@@ -37,6 +37,8 @@ internal static class EntryMapping
         Place = row.Place,
         Link = row.Link,
         DialIn = row.DialIn,
+        AskedBy = row.AskedBy,
+        RingBack = row.RingBack,
         Agenda = row.Agenda,
         StyledAgenda = row.StyledAgenda,
         Line = row.Line,
@@ -80,6 +82,8 @@ internal static class EntryMapping
         row.Place = entry.Place;
         row.Link = entry.Link;
         row.DialIn = entry.DialIn;
+        row.AskedBy = entry.AskedBy;
+        row.RingBack = entry.RingBack;
         row.Agenda = entry.Agenda;
         row.StyledAgenda = entry.StyledAgenda;
         row.Line = entry.Line;
@@ -100,7 +104,7 @@ internal static class EntryMapping
     }
 
     public static string SearchText(Entry entry) =>
-        Plain.Of(string.Join(' ', entry.Overrides.SelectMany(o => new[] { o.Title, o.Place }).Prepend(entry.Agenda).Prepend(entry.Place).Prepend(entry.Title).OfType<string>()));
+        Plain.Of(string.Join(' ', entry.Overrides.SelectMany(o => new[] { o.Title, o.Place }).Prepend(entry.AskedBy).Prepend(entry.Agenda).Prepend(entry.Place).Prepend(entry.Title).OfType<string>()));
 
     public static OverrideRow ToRow(long entry, Override changed)
     {

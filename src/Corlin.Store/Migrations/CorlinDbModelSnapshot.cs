@@ -595,6 +595,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Agenda")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("AskedBy")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("CalendarId")
                         .HasColumnType("INTEGER");
 
@@ -654,6 +657,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("RelatedTo")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RingBack")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Rule")
@@ -1229,6 +1235,108 @@ namespace Corlin.Store.Migrations
                         .HasFilter("NOT \"PutAway\"");
 
                     b.ToTable("MeetingNews");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.MeetingRequestHistoryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("After")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.ToTable("MeetingRequestHistory");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.MeetingRequestRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Caller")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Entry")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HoldRequest")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Minutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PersonId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("PrincipalId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Promised")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RingBack")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TakenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TakenById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Urgency")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Waits")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Way")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("PrincipalId", "TakenAt");
+
+                    b.HasIndex(new[] { "PrincipalId" }, "IX_MeetingRequests_Waiting")
+                        .HasFilter("\"Waits\"");
+
+                    b.ToTable("MeetingRequests");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.MembershipRow", b =>
@@ -2079,6 +2187,15 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.MeetingRequestRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("PrincipalId")
+                        .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 

@@ -62,6 +62,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<StandingRow> Standing => Set<StandingRow>();
 
+    internal DbSet<MeetingRequestRow> MeetingRequests => Set<MeetingRequestRow>();
+
+    internal DbSet<MeetingRequestHistoryRow> MeetingRequestHistory => Set<MeetingRequestHistoryRow>();
+
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
     internal DbSet<CategoryRow> Categories => Set<CategoryRow>();
@@ -251,6 +255,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             p.HasIndex(x => x.DraftId);
             p.HasOne<DraftRow>().WithMany().HasForeignKey(x => x.DraftId).OnDelete(DeleteBehavior.Cascade);
         });
+        builder.Entity<MeetingRequestRow>(r =>
+        {
+            r.HasIndex(x => x.PublicId).IsUnique();
+            r.HasIndex(x => new { x.PrincipalId, x.TakenAt });
+            r.HasIndex(x => x.PrincipalId, "IX_MeetingRequests_Waiting").HasFilter("\"Waits\"");
+            r.HasOne<UserRow>().WithMany().HasForeignKey(x => x.PrincipalId).OnDelete(DeleteBehavior.Restrict);
+        });
+        builder.Entity<MeetingRequestHistoryRow>().HasIndex(x => x.ChangeId);
         builder.Entity<StandingRow>(s =>
         {
             s.HasKey(x => x.OwnerId);

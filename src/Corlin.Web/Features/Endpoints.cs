@@ -11,6 +11,7 @@ using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.Mail;
 using Corlin.Web.Features.People;
 using Corlin.Web.Features.Reminders;
+using Corlin.Web.Features.Requests;
 using Corlin.Web.Features.Session;
 using Corlin.Web.Hosting;
 
@@ -58,6 +59,7 @@ internal static class Endpoints
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);
         HoldsEndpoints.Map(api);
+        RequestsEndpoints.Map(api);
         ChaseEndpoints.Map(api);
         MailEndpoints.Map(api);
         EntriesEndpoints.Map(api);

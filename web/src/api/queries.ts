@@ -153,6 +153,13 @@ export const presetsQuery = (of: string) =>
     placeholderData: (before) => before,
   });
 
+export const requestsQuery = (text: string, settled: boolean) =>
+  queryOptions({
+    queryKey: ["calendars", "requests", text, settled],
+    queryFn: () => ask(client.GET("/api/requests", { params: { query: { settled, ...(text ? { text } : {}) } } })),
+    placeholderData: (before) => before,
+  });
+
 export const entryQuery = (id: string, lane: string, occurrence: string | null) =>
   queryOptions({
     queryKey: ["calendars", "entry", id, lane, occurrence],

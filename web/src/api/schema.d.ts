@@ -2305,6 +2305,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                    settled?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RequestsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RequestParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RequestParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}/settling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettleParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{id}/appointment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EnterParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AddedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chase": {
         parameters: {
             query?: never;
@@ -4750,6 +4934,7 @@ export interface components {
             holdRequest: null | string;
             /** @default true */
             send: boolean;
+            request: null | string;
         };
         ArrangedView: {
             entry: string;
@@ -5108,6 +5293,10 @@ export interface components {
             id: string;
             note: string;
         };
+        EnterParts: {
+            time: components["schemas"]["TimeRequest"];
+            place: null | string;
+        };
         EntryChangedView: {
             /** Format: int64 */
             change: null | number;
@@ -5128,6 +5317,8 @@ export interface components {
             place: null | string;
             link: null | string;
             dialIn: null | string;
+            askedBy: null | string;
+            ringBack: null | string;
             agenda: null | string;
             styledAgenda: null | string;
             line: null | string;
@@ -5386,6 +5577,7 @@ export interface components {
             /** Format: int64 */
             lapses: number;
             inPlaceOf: null | string;
+            for: null | string;
         };
         HoursSpanView: {
             /** Format: int32 */
@@ -5893,6 +6085,55 @@ export interface components {
             shifts: string[];
             problem: null | string;
         };
+        RequestParts: {
+            inNameOf: string;
+            /** Format: int32 */
+            version: number;
+            caller: string;
+            person: null | string;
+            ringBack: null | string;
+            way: components["schemas"]["RequestWay"];
+            why: string;
+            /** Format: int32 */
+            minutes: number;
+            urgency: components["schemas"]["Urgency"];
+            /** Format: int64 */
+            promised: null | number;
+            private: boolean;
+        };
+        /** @enum {unknown} */
+        RequestState: "open" | "held" | "arranged" | "refused" | "dropped";
+        RequestView: {
+            id: string;
+            /** Format: int32 */
+            version: number;
+            for: components["schemas"]["PersonView"];
+            caller: string;
+            person: null | components["schemas"]["PersonView"];
+            words: string;
+            why: string;
+            ringBack: null | string;
+            due: null | string;
+            tone: string;
+            state: null | string;
+            waits: boolean;
+            entry: null | string;
+            way: components["schemas"]["RequestWay"];
+            /** Format: int32 */
+            minutes: number;
+            urgency: components["schemas"]["Urgency"];
+            /** Format: int64 */
+            promised: null | number;
+            private: boolean;
+            mayWrite: boolean;
+        };
+        /** @enum {unknown} */
+        RequestWay: "mail" | "telephone" | "inPerson";
+        RequestsView: {
+            lead: string;
+            of: components["schemas"]["PersonView"][];
+            requests: components["schemas"]["RequestView"][];
+        };
         SaidTime: {
             start: string;
             zone: string;
@@ -5915,6 +6156,10 @@ export interface components {
         };
         SettingRequest: {
             value: components["schemas"]["JsonElement"];
+        };
+        SettleParts: {
+            state: components["schemas"]["RequestState"];
+            letter: null | string;
         };
         /** @enum {unknown} */
         Sight: "nothing" | "outline" | "headline" | "whole";
@@ -6021,6 +6266,8 @@ export interface components {
             stays: boolean;
             note: null | string;
         };
+        /** @enum {unknown} */
+        Urgency: "canWait" | "thisWeek" | "atOnce";
         WarningView: {
             words: string;
             tone: string;

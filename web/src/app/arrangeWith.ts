@@ -1,8 +1,12 @@
-import type { EntryDetails, Person } from "../api/types";
+import type { EntryDetails, Person, TimeAsked } from "../api/types";
 
-/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; or one at a time that is held. */
+/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; one at a time that is held; or one that was asked for. */
 export type Begun =
-  { with: Person; at?: { start: number; minutes: number } } | { like: EntryDetails } | { saved: EntryDetails } | { hold: EntryDetails };
+  | { with: Person; at?: { start: number; minutes: number } }
+  | { like: EntryDetails }
+  | { saved: EntryDetails }
+  | { hold: EntryDetails }
+  | { request: TimeAsked };
 
 let begun: Begun | undefined;
 

@@ -24,6 +24,8 @@ const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
 
 const MailRoom = lazyRouteComponent(() => import("../features/mail/MailRoom"), "MailRoom");
 
+const Requests = lazyRouteComponent(() => import("../features/requests/Requests"), "Requests");
+
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
 const OwnAccount = lazyRouteComponent(() => import("../features/account/OwnAccount"), "OwnAccount");
@@ -115,6 +117,16 @@ const mail = createRoute({
   }),
 });
 
+const requests = createRoute({
+  getParentRoute: () => root,
+  path: "/requests",
+  component: Requests,
+  validateSearch: (search): { text?: string; settled?: boolean } => ({
+    ...(text(search.text) ? { text: text(search.text) as string } : {}),
+    ...(search.settled === true ? { settled: true } : {}),
+  }),
+});
+
 const handover = createRoute({
   getParentRoute: () => root,
   path: "/handover",
@@ -128,7 +140,7 @@ const mine = createRoute({ getParentRoute: () => root, path: "/mine", component:
 const account = createRoute({ getParentRoute: () => root, path: "/account", component: OwnAccount });
 
 export const router = createRouter({
-  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, handover, mail, mine, account, files]),
+  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, handover, mail, requests, mine, account, files]),
   defaultPreload: "intent",
 });
 

@@ -37,10 +37,11 @@ public sealed record ChosenRequest(
 /// <param name="Saved">The public id of a meeting that was saved and not sent: it becomes this one.</param>
 /// <param name="HoldRequest">The holds that are released with it.</param>
 /// <param name="Send">False to save it and ask nobody.</param>
+/// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
 public sealed record ArrangeRequest(
     string InNameOf, string Title, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video,
     string? Agenda, string? Line, bool Private, string? Repeats = null, string? Link = null, string? DialIn = null, string? ToldIn = null, string? EndZone = null, bool Answers = true,
-    string? Category = null, string? Reminder = null, Rank? Rank = null, string? Draft = null, string? Saved = null, string? HoldRequest = null, bool Send = true);
+    string? Category = null, string? Reminder = null, Rank? Rank = null, string? Draft = null, string? Saved = null, string? HoldRequest = null, bool Send = true, string? Request = null);
 
 /// <param name="Text">A meeting in a line of plain words.</param>
 public sealed record LineRequest(string Text);
@@ -119,6 +120,7 @@ internal static class ArrangeEndpoints
             Saved = request.Saved,
             HoldRequest = request.HoldRequest,
             Send = request.Send,
+            Request = request.Request,
         });
         return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
     }

@@ -10,8 +10,9 @@ namespace Corlin.Web.Features.Arrange;
 /// <param name="Zone">In which they are told.</param>
 /// <param name="With">The public ids of others on whose calendars they stand too, where that may be.</param>
 /// <param name="Lapses">When they are over if none was chosen, in milliseconds since 1970.</param>
+/// <param name="For">The public id of what somebody asked for, for which they are held.</param>
 /// <param name="InPlaceOf">The request whose holds these take the place of, or null.</param>
-public sealed record HoldsRequest(string InNameOf, string Title, IReadOnlyList<long> Starts, int Minutes, string Zone, IReadOnlyList<string> With, long Lapses, string? InPlaceOf = null);
+public sealed record HoldsRequest(string InNameOf, string Title, IReadOnlyList<long> Starts, int Minutes, string Zone, IReadOnlyList<string> With, long Lapses, string? InPlaceOf = null, string? For = null);
 
 /// <param name="Request">What they have in common.</param>
 /// <param name="Lanes">On how many calendars they stand.</param>
@@ -37,6 +38,7 @@ internal static class HoldsEndpoints
         {
             With = [.. request.With],
             InPlaceOf = request.InPlaceOf,
+            For = request.For,
         });
         return TypedResults.Ok(new HeldRequestView(held.Request, held.Change, held.Lanes));
     }

@@ -68,6 +68,12 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
           </a>
         </p>
       )}
+      {entry.askedBy && (
+        <p className="mt-1">
+          Asked for by {entry.askedBy}
+          {entry.ringBack && <>; ring back {entry.ringBack}</>}
+        </p>
+      )}
       {entry.dialIn && <p className="mt-1 whitespace-pre-line">By telephone: {entry.dialIn}</p>}
       {entry.line && <p className="mt-3">{entry.line}</p>}
       {entry.agenda && (

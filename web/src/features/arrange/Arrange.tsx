@@ -140,6 +140,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         with: draft.required.map((r) => r.id),
         lapses,
         inPlaceOf: draft.held?.request ?? null,
+        for: draft.request ?? null,
       };
       const made = await ask(client.POST("/api/holds", { body }));
       written.change({ held: { request: made.request, starts: draft.holding, lapses } });

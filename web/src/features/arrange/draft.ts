@@ -1,4 +1,4 @@
-import type { EntryDetails, Rank, Zone } from "../../api/types";
+import type { EntryDetails, Rank, TimeAsked, Zone } from "../../api/types";
 import type { Begun } from "../../app/arrangeWith";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
@@ -49,6 +49,8 @@ export interface Draft {
   held: Held | undefined;
   /** The public id of the meeting where it was saved and not sent. */
   saved: string | undefined;
+  /** The public id of what somebody asked for, of which it comes. */
+  request: string | undefined;
 }
 
 export function freshDraft(viewerZone: Zone, now: number): Draft {
@@ -79,6 +81,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     holding: [],
     held: undefined,
     saved: undefined,
+    request: undefined,
   };
 }
 
@@ -140,6 +143,7 @@ export function begunDraft(begun: Begun, viewerZone: Zone, now: number): Draft {
   if ("like" in begun) return like(begun.like, fresh);
   if ("saved" in begun) return savedOne(begun.saved, fresh, viewerZone);
   if ("hold" in begun) return atHold(begun.hold, fresh, viewerZone);
+  if ("request" in begun) return fromRequest(begun.request, fresh);
   const asked = { ...fresh, required: [chosenOf(begun.with)] };
   if (!begun.at) return asked;
   return { ...asked, ...around(fresh, dateText(viewerZone, begun.at.start)), minutes: begun.at.minutes, start: begun.at.start };
@@ -157,5 +161,20 @@ function atHold(hold: EntryDetails, fresh: Draft, viewerZone: Zone): Draft {
     start: hold.start,
     holding: starts,
     held: hold.held ? { request: hold.held.request, starts, lapses: hold.held.lapsesAt ?? 0 } : undefined,
+  };
+}
+
+/** What somebody asked for, as a meeting with them. */
+function fromRequest(request: TimeAsked, fresh: Draft): Draft {
+  const caller = request.caller.toLowerCase();
+  const byAddress = { id: caller, name: request.caller, givenName: request.caller, person: undefined };
+  return {
+    ...fresh,
+    inNameOf: request.for.id,
+    title: request.why || request.caller,
+    required: request.person ? [chosenOf(request.person)] : request.mayWrite ? [byAddress] : [],
+    minutes: request.minutes,
+    private: request.private,
+    request: request.id,
   };
 }

@@ -50,5 +50,6 @@ export function arrangeRequest(
     reminder: draft.reminder,
     rank: draft.rank ?? null,
     send,
+    request: draft.request ?? null,
   };
 }

@@ -56,9 +56,14 @@ function Rows({ data }: { data: ChaseData }) {
       <h1 className="pt-3 pb-2">
         <span className="mr-4 font-serif text-[27px] leading-8">Chase</span>
         <span className="text-[14px] text-soft">{data.lead}</span>
-        <Link to="/mail" className="float-right inline-flex min-h-8 items-center text-[14px] text-sea underline underline-offset-4">
-          Mail room
-        </Link>
+        <span className="float-right flex gap-5">
+          <Link to="/requests" className="inline-flex min-h-8 items-center text-[14px] text-sea underline underline-offset-4">
+            Requests
+          </Link>
+          <Link to="/mail" className="inline-flex min-h-8 items-center text-[14px] text-sea underline underline-offset-4">
+            Mail room
+          </Link>
+        </span>
       </h1>
       {data.cancelled.length > 0 && <Cancelled lines={data.cancelled} onRun={run} />}
       {data.undelivered.length > 0 && <Undelivered lines={data.undelivered} />}

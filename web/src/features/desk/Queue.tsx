@@ -58,6 +58,9 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen }: Props) {
 /** Somebody asks for access: a row that stands on no lane. */
 export const isAccess = (row: QueueRow) => row.key.startsWith("access-");
 
+/** Somebody asked for time. */
+export const isRequest = (row: QueueRow) => row.key.startsWith("request-");
+
 function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen">) {
   if (row.verb === "Answer")
     return (
@@ -75,11 +78,13 @@ function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onA
     <Button onClick={() => onOpen(row)}>
       {isAccess(row)
         ? "Open in Access"
-        : row.verb === "Chase"
-          ? "Open in Chase"
-          : row.verb === "Decide"
-            ? "See the holds"
-            : "Open the entry"}
+        : isRequest(row)
+          ? "Open in Requests"
+          : row.verb === "Chase"
+            ? "Open in Chase"
+            : row.verb === "Decide"
+              ? "See the holds"
+              : "Open the entry"}
     </Button>
   );
 }

@@ -36,6 +36,9 @@ internal partial class StoreReads
         return ([.. InOrder(found).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)], found.Count());
     }
 
+    public IReadOnlyList<CalendarUser> Rooms(int limit) =>
+        [.. Db.People.AsNoTracking().Where(p => p.Kind == UserKind.Room && !p.Removed).OrderBy(p => p.Name).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
+
     public IReadOnlyDictionary<UserId, PersonFacts> Facts(IReadOnlyCollection<UserId> who)
     {
         var wanted = who.Select(w => w.Value).Distinct().ToArray();

@@ -58,7 +58,8 @@ public sealed class RequestTests : IAsyncLifetime
     {
         var (first, second, third) = (await Take(Said("First")), await Take(Said("Second")), await Take(Said("Third")));
         var met = await world.Do(new ArrangeMeeting(
-            world.Noor.Id, world.Maren.Id, "Berths", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null) { Request = first.Id });
+            world.Noor.Id, world.Maren.Id, "Berths", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null)
+        { Request = first.Id });
         var entered = await world.Do(new EnterRequest(world.Noor.Id, second.Id, World.Timed("2027-03-17T12:00"), "Gannet"));
         await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Berths", [World.Timed("2027-03-18T12:00")], world.Now + Duration.FromDays(1)) { For = third.Id });
         Assert.Equal(

@@ -33,17 +33,11 @@ await page.goto(`${demo.address}/lanes?view=list&from=2027-03-08`);
 await page.getByRole("region", { name: /^Monday 8 March/ }).waitFor();
 await shot(page, "lanes-list");
 
-await page.goto(`${demo.address}/lanes?view=working-days`);
-const series = await page.getByRole("button", { name: /^Week close with Noor/ }).boundingBox();
-await page.mouse.move(series.x + 20, series.y + 30);
-await page.mouse.down();
-await page.mouse.move(series.x + 100, series.y + 30, { steps: 5 });
-await page.mouse.move(series.x + 110, series.y - 60, { steps: 5 });
-await page.mouse.up();
-await page.getByRole("radio", { name: /from here on/ }).check();
-await shot(page, "series");
+await page.goto(`${demo.address}/requests`);
+await page.getByRole("listitem", { name: "Rosa Teixeira" }).getByRole("button", { name: "Say no" }).click();
+await page.evaluate(() => document.activeElement?.blur());
+await shot(page, "requests");
 
-await page.keyboard.press("Escape");
 await page.goto(`${demo.address}/lanes?view=year`);
 await page.getByRole("list", { name: "Series" }).waitFor();
 await shot(page, "lanes-year");

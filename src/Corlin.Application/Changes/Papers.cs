@@ -91,7 +91,9 @@ internal static class Papers
     public static void TellOf(this IChangeSession session, Paper paper, Entry meeting, UserId actor)
     {
         if (!paper.GoesOut || meeting is not { Kind: EntryKind.Meeting, Status: MeetingStatus.Sent }) return;
-        var people = session.Users(meeting.Participations.Select(p => p.Who));
+        var people = session.Users(meeting.Participations.Select(p => p.Who).Append(meeting.Owner));
+        // After the meeting nobody is written to about it.
+        if (Occurrences.Extent(meeting, people[meeting.Owner].HomeZone).End <= session.Now) return;
         var outside = meeting.Participations.Where(p => p.RecurrenceId is null && !people[p.Who].Inside).Select(p => new Effect(EffectKind.Changed, p.Who, meeting.Owner));
         session.Tell(new Transition(meeting, [.. outside]), actor, laid: paper);
     }

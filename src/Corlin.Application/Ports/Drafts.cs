@@ -11,7 +11,7 @@ namespace Corlin.Application.Ports;
 /// <param name="SentBy">The change that sent or saved it, while that was not undone; null while it is being written.</param>
 public sealed record KeptDraft(string PublicId, UserId Writer, string Json, int Version, Instant At, long? SentBy)
 {
-    public const int LongestJson = 100_000;
+    public const int LongestJson = 400_000;
 
     public const int MostOfOne = 40;
 

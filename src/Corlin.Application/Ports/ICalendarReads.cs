@@ -31,6 +31,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>As <see cref="FindUsers"/>, those of one kind, and how many there are.</summary>
     (IReadOnlyList<CalendarUser> First, int Count) Index(string text, IReadOnlyCollection<UserKind> kinds, bool? inside, IReadOnlyCollection<UserId> keeps, int limit);
 
+    /// <summary>The rooms there are, by name.</summary>
+    IReadOnlyList<CalendarUser> Rooms(int limit);
+
     IReadOnlyDictionary<UserId, PersonFacts> Facts(IReadOnlyCollection<UserId> who);
 
     /// <summary>Who is in a group and who was, those in it first.</summary>

@@ -41,11 +41,18 @@ internal sealed class Wrongs(
         if (Of(AtTimeKind.OutOfHours) is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
         foreach (var wrong in WhereWrong()) yield return wrong;
+        foreach (var wrong in TooLarge()) yield return wrong;
         if (Outside() is { Count: > 0 } outside && Inside() is { Count: > 0 } inside)
         {
             var which = inside.Count == 1 ? $"“{inside[0].Name}”" : $"{inside.Count} papers";
             yield return new WarningView($"{Names(outside)} cannot open {which}: papers stay inside.", "doubt", [new MendView(MendKind.PapersOut, inside.Count == 1 ? "Send it along" : "Send them along")]);
         }
+    }
+
+    private IEnumerable<WarningView> TooLarge()
+    {
+        if (Outside().Count > 0 && Papers.Latest(papers).Where(p => p.GoesOut).Sum(p => p.Size) > Paper.MostBytesOut)
+            yield return new WarningView($"The papers that go out are more than {English.Size(Paper.MostBytesOut)} together: the last of them stay inside.", "doubt", []);
     }
 
     /// <summary>What mends a time that does not suit some: another, or to go without one of them.</summary>
@@ -97,7 +104,7 @@ internal sealed class Wrongs(
 
     private List<(CalendarUser Room, int? Seats)> FreeRooms()
     {
-        var others = viewing.Store.Index("", [UserKind.Room], true, [], MostRooms).First.Where(r => Rooms.All(a => a.Who.Id != r.Id)).ToList();
+        var others = viewing.Store.Rooms(MostRooms).Where(r => Rooms.All(a => a.Who.Id != r.Id)).ToList();
         var facts = viewing.Store.Facts([.. others.Select(r => r.Id)]);
         // Whether a room can be had is told to whoever asks for it, however little they see of its calendar.
         return [.. AtTime.For(viewing, others, stretch, but).Where(s => s.Kind is AtTimeKind.Free or AtTimeKind.NotKnown)

@@ -27,5 +27,5 @@ public sealed record Paper(string PublicId, EntryId Entry, string Name, string M
     public const int LongestAddress = 2_000;
 
     /// <summary>What goes out with one message is no more than this together.</summary>
-    public const long MostBytesOut = 15L * 1024 * 1024;
+    public const long MostBytesOut = 15_000_000;
 }

@@ -1892,6 +1892,9 @@ namespace Corlin.Store.Migrations
                         .IsUnique()
                         .HasFilter("\"KeptForId\" IS NOT NULL AND NOT \"Removed\"");
 
+                    b.HasIndex(new[] { "Name" }, "IX_People_Rooms")
+                        .HasFilter("\"Kind\" = 2 AND NOT \"Removed\"");
+
                     b.ToTable("People");
                 });
 

@@ -123,6 +123,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<UserRow>(u =>
         {
             u.HasIndex(x => x.PublicId).IsUnique();
+            u.HasIndex(x => x.Name, "IX_People_Rooms").HasFilter("\"Kind\" = 2 AND NOT \"Removed\"");
             // A principal's own contact may have the address of somebody whom everyone knows, or of another's contact.
             u.HasIndex(x => x.Address).IsUnique().HasFilter("\"KeptForId\" IS NULL AND NOT \"Removed\"");
             u.HasIndex(x => new { x.KeptForId, x.Address }).IsUnique().HasFilter("\"KeptForId\" IS NOT NULL AND NOT \"Removed\"");

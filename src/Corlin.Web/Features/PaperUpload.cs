@@ -29,7 +29,8 @@ internal static class PaperUpload
     /// <summary>As a download, never shown in the page: whatever is in it runs nowhere.</summary>
     public static FileStreamHttpResult Download(Paper paper, HttpResponse response, IPaperFiles files)
     {
-        var content = files.Open(paper.Hash) ?? throw new RefusedException(RefusalKind.NotFound);
+        // A link leads elsewhere; there is nothing of it here.
+        var content = (paper.Address is null ? files.Open(paper.Hash) : null) ?? throw new RefusedException(RefusalKind.NotFound);
         response.Headers.ContentSecurityPolicy = "sandbox; default-src 'none'";
         response.Headers.CacheControl = "private, no-store";
         return TypedResults.Stream(content, paper.MediaType, paper.Name);

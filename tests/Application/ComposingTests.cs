@@ -35,6 +35,11 @@ public sealed class ComposingTests : IAsyncLifetime
         Assert.Equal(RefusalKind.ChangedSince, await Refused(() => world.Do(new KeepDraft(world.Noor.Id, begun.PublicId, 1, Parts))));
         Assert.Equal(("""{"title":"Lease 2"}""", 2), (Assert.Single(await Drafts()).Parts, kept.Version));
 
+        await world.Do(new LayPaper(world.Noor.Id, begun.PublicId, new NewPaper("Lease.pdf", "application/pdf", 9, "aa")));
+        var beside = await world.Do(new KeepDraft(world.Noor.Id, null, 0, Parts, begun.PublicId));
+        Assert.Equal("Lease.pdf", Assert.Single((await Drafts()).Single(d => d.Id == beside.PublicId).Papers).Name);
+        await world.Do(new DropDraft(world.Noor.Id, beside.PublicId));
+
         Assert.Empty(await Drafts(world.Maren));
         Assert.Equal(RefusalKind.NotFound, await Refused(() => world.Do(new KeepDraft(world.Maren.Id, begun.PublicId, 2, Parts))));
         Assert.Equal(RefusalKind.NotFound, await Refused(() => world.Do(new DropDraft(world.Maren.Id, begun.PublicId))));
@@ -78,6 +83,7 @@ public sealed class ComposingTests : IAsyncLifetime
         var saved = await world.Do(Lease(world.Tome, world.Lakshmi) with { Send = false });
         var before = await Details(saved.PublicId);
         Assert.Equal((false, "pencilled", 2), (before.Sent, before.Takes, before.Attendees.Count));
+        Assert.Empty((await world.See(s => new ReadChase(world.Noor.Id, world.Now).Run(s))).Rows);
         Assert.Equal(RefusalKind.NotFound, await Refused(() => Details(saved.PublicId, world.Tome, world.Tome)));
         world.Advance(60);
         Assert.Equal(0, await world.SendDue());

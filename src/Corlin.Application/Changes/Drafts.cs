@@ -9,7 +9,7 @@ namespace Corlin.Application.Changes;
 /// <summary>Keeps what somebody is writing, so that it survives a closed window.</summary>
 /// <param name="Id">Null for one that is begun.</param>
 /// <param name="Version">The version that was written on.</param>
-/// <param name="PapersOf">The public id of a saved meeting that is written on: its papers lie with the draft from the beginning.</param>
+/// <param name="PapersOf">The public id of a saved meeting, or of another draft, that is written on: its papers lie with the draft from the beginning.</param>
 public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Json, string? PapersOf = null) : IChange<KeptDraft>
 {
     public KeptDraft Apply(IChangeSession session)
@@ -21,8 +21,7 @@ public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Jso
             if (session.DraftsOf(Actor).Count >= KeptDraft.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "draft", $"{most} drafts");
             var begun = new KeptDraft(PublicIds.New(), Actor, Json, 1, session.Now, null);
             session.Keep(begun);
-            if (PapersOf is not null)
-                foreach (var paper in session.Papers([session.MustChange(Actor, PapersOf).Entry.Id])) session.Lay(begun, paper with { PublicId = PublicIds.New() });
+            foreach (var paper in Papers(session)) session.Lay(begun, paper with { PublicId = PublicIds.New() });
             return begun;
         }
 
@@ -31,6 +30,12 @@ public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Jso
         var next = stands with { Json = Json, Version = Version + 1, At = session.Now };
         session.Keep(next);
         return next;
+    }
+
+    private IReadOnlyList<Core.Papers.Paper> Papers(IChangeSession session)
+    {
+        if (PapersOf is null) return [];
+        return session.Draft(Actor, PapersOf) is { } other ? session.PapersOfDraft(other.PublicId) : session.Papers([session.MustChange(Actor, PapersOf).Entry.Id]);
     }
 }
 

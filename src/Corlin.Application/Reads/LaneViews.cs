@@ -98,7 +98,7 @@ internal static class LaneViews
     /// <summary>"6 of 9 accepted": how far a meeting that is not agreed has come.</summary>
     internal static string Waiting(WholeEntry whole)
     {
-        if (whole.Status == MeetingStatus.Draft) return "draft";
+        if (whole.Status == MeetingStatus.Draft) return "not sent";
         var required = whole.Attendees.Where(a => a.Role == AttendeeRole.Required).ToList();
         return $"{required.Count(a => a.Answer == Answer.Accepted)} of {required.Count} accepted";
     }

@@ -10,7 +10,7 @@ namespace Corlin.Web.Features.Arrange;
 
 /// <param name="Version">The version that was written on; of a new one 0.</param>
 /// <param name="Parts">In JSON, as the screen keeps them.</param>
-/// <param name="PapersOf">Of a new one, the public id of the saved meeting whose papers it begins with.</param>
+/// <param name="PapersOf">Of a new one, the public id of the saved meeting, or of the other draft, whose papers it begins with.</param>
 public sealed record DraftRequest(int Version, string Parts, string? PapersOf = null);
 
 /// <summary>What somebody is writing: theirs alone.</summary>

@@ -34,10 +34,10 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
     return (
       <p role="alert" className="flex flex-wrap items-center gap-x-2">
         <span className="font-semibold text-brick">This is written on in another window. What stands there was kept.</span>
-        <Button look="plain" onClick={() => void resolve("theirs")}>
+        <Button look="plain" onClick={() => void resolve("theirs").catch(fail)}>
           Take that up
         </Button>
-        <Button look="plain" onClick={() => void resolve("mine")}>
+        <Button look="plain" onClick={() => void resolve("mine").catch(fail)}>
           Keep mine beside it
         </Button>
       </p>
@@ -63,7 +63,7 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
                     type="button"
                     onClick={() => {
                       close();
-                      void turnTo(d);
+                      turnTo(d).catch(fail);
                     }}
                     className="min-h-9 min-w-0 flex-1 px-1 py-1 text-left hover:bg-water"
                   >

@@ -9,6 +9,12 @@ import { begunDraft, freshDraft, readDraft, saysSomething, type Draft } from "./
 /** What is typed is kept so long after the last letter. */
 const rests = 500;
 
+/** What could not be kept is tried again after so long. */
+const again = 5_000;
+
+/** A page that is left sends no more than this. */
+const mostOnLeaving = 60_000;
+
 export type Keeping = "kept" | "keeping" | "not kept" | "elsewhere";
 
 interface Open {
@@ -30,6 +36,10 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
   const underWay = useRef<Promise<unknown>>(Promise.resolve());
   /** What was typed and is not yet on its way. */
   const unkept = useRef(begun.touched);
+  /** The papers with which a draft begins: those of a saved meeting, or of the draft that another window went on with. */
+  const papersOf = useRef(begun.touched ? begun.open.draft.saved : undefined);
+  const elsewhere = useRef(false);
+  const [tries, setTries] = useState(0);
 
   const show = useCallback((next: Open) => {
     latest.current = next;
@@ -44,8 +54,12 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
       unkept.current = false;
       const send = async () => {
         const { id, draft } = latest.current;
-        const body = { version: version.current, parts: JSON.stringify(draft), papersOf: id === undefined ? (draft.saved ?? null) : null };
-        const options = leaving ? { keepalive: true } : {};
+        const body = {
+          version: version.current,
+          parts: JSON.stringify(draft),
+          papersOf: id === undefined ? (papersOf.current ?? null) : null,
+        };
+        const options = leaving && body.parts.length < mostOnLeaving ? { keepalive: true } : {};
         try {
           const made =
             id === undefined
@@ -57,9 +71,11 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
           queries.setQueryData(draftsQuery.queryKey, (all) => [made, ...(all ?? []).filter((d) => d.id !== made.id)]);
           if (!unkept.current) setKeeping("kept");
         } catch (e) {
-          const gone = e instanceof Problem && (e.status === 409 || e.status === 404);
-          if (!gone) unkept.current = true;
-          setKeeping(gone ? "elsewhere" : "not kept");
+          elsewhere.current = e instanceof Problem && (e.status === 409 || e.status === 404);
+          setKeeping(elsewhere.current ? "elsewhere" : "not kept");
+          if (elsewhere.current) return;
+          unkept.current = true;
+          setTries((t) => t + 1);
         }
       };
       underWay.current = underWay.current.then(send);
@@ -91,17 +107,45 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
     };
   }, [keep]);
 
-  /** Another is written from now on; this one is kept. */
-  const turnTo = useCallback(
-    async (next: KeptDraft | undefined) => {
-      await keep();
-      unkept.current = false;
+  useEffect(() => {
+    if (tries === 0) return;
+    const next = setTimeout(() => void keep(), again);
+    return () => clearTimeout(next);
+  }, [tries, keep]);
+
+  /** Everything typed is on the server. */
+  const mustKeep = useCallback(async () => {
+    await keep();
+    if (elsewhere.current)
+      throw new Problem(
+        "This is written on in another window. Take that up, or keep yours beside it, first.",
+        "corlin:changed-since",
+        409,
+        undefined,
+      );
+    if (unkept.current)
+      throw new Problem("What you typed could not be kept yet. It stands here; try again.", "corlin:offline", 0, undefined);
+  }, [keep]);
+
+  const turn = useCallback(
+    (next: KeptDraft | undefined) => {
+      elsewhere.current = false;
+      papersOf.current = undefined;
       version.current = next?.version ?? 0;
       setKeeping("kept");
       const fresh = freshDraft(viewerZone, now);
       show(next ? { id: next.id, draft: readDraft(next.parts, fresh), papers: next.papers } : { id: undefined, draft: fresh, papers: [] });
     },
-    [keep, now, show, viewerZone],
+    [now, show, viewerZone],
+  );
+
+  /** Another is written from now on; this one is kept. */
+  const turnTo = useCallback(
+    async (next: KeptDraft | undefined) => {
+      await mustKeep();
+      turn(next);
+    },
+    [mustKeep, turn],
   );
 
   /** It became a meeting: nothing of it is kept any more. */
@@ -115,9 +159,9 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
   /** The draft has an id and everything typed is on the server. */
   const settle = useCallback(async () => {
     if (latest.current.id === undefined) unkept.current = true;
-    await keep();
+    await mustKeep();
     return latest.current.id;
-  }, [keep]);
+  }, [mustKeep]);
 
   const setPapers = useCallback((papers: Paper[]) => show({ ...latest.current, papers }), [show]);
 
@@ -127,9 +171,10 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
       unkept.current = false;
       if (which === "theirs") {
         const all = await queries.fetchQuery({ ...draftsQuery, staleTime: 0 });
-        const theirs = all.find((d) => d.id === latest.current.id);
-        return turnTo(theirs);
+        return turn(all.find((d) => d.id === latest.current.id));
       }
+      elsewhere.current = false;
+      papersOf.current = latest.current.id;
       show({ ...latest.current, id: undefined });
       version.current = 0;
       unkept.current = true;
@@ -138,7 +183,7 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
       // What the other window kept stands among the others.
       await queries.invalidateQueries({ queryKey: draftsQuery.queryKey });
     },
-    [keep, queries, show, turnTo],
+    [keep, queries, show, turn],
   );
 
   return { ...open, keeping, change, keep, turnTo, finish, settle, setPapers, resolve };

@@ -63,7 +63,7 @@ public sealed class RequestTests : IAsyncLifetime
         var entered = await world.Do(new EnterRequest(world.Noor.Id, second.Id, World.Timed("2027-03-17T12:00"), "Gannet"));
         await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Berths", [World.Timed("2027-03-18T12:00")], world.Now + Duration.FromDays(1)) { For = third.Id });
         Assert.Equal(
-            [("First", "arranged", false), ("Second", "arranged", false), ("Third", "times are held", true)],
+            [("First", "arranged", false), ("Second", "arranged", false), ("Third", "times are held until tomorrow 09:42", true)],
             (await See(settled: true)).OrderBy(r => r.Caller, StringComparer.Ordinal).Select(r => (r.Caller, r.State!, r.Waits)));
 
         var entry = await world.See(s => new ReadEntry(world.Noor.Id, entered.PublicId, null, world.Maren.PublicId, world.Now).Run(s));
@@ -72,6 +72,8 @@ public sealed class RequestTests : IAsyncLifetime
 
         await world.Do(new UndoChange(world.Noor.Id, met.Change));
         Assert.Equal(["First", "Third"], (await See()).Select(r => r.Caller).Order());
+        world.Advance(25 * 3600);
+        Assert.Equal("what was held has lapsed", (await See()).Single(r => r.Caller == "Third").State);
         // No time is held for what is dropped.
         await world.Do(new SettleRequest(world.Noor.Id, third.Id, RequestState.Dropped));
         Assert.Empty(await world.See(s => s.Touching([s.MainCalendars([world.Maren.Id])[world.Maren.Id]], World.Timed("2027-03-18T12:00").ToStretch(DateTimeZone.Utc)).SelectMany(c => c).Where(e => e.Status != MeetingStatus.Cancelled).ToList()));

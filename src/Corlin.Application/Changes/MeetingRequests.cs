@@ -94,17 +94,11 @@ internal static class MeetingRequests
     /// <exception cref="RefusedException">There is none that the actor may know of.</exception>
     public static (MeetingRequest Request, Core.Access.Rights Rights) MustFindRequest(this IChangeSession session, UserId actor, string id)
     {
+        // Who may not know of it learns not even that it exists.
         var found = session.Request(id) ?? throw new RefusedException(RefusalKind.NotFound);
-        try
-        {
-            var rights = session.MustSpeakFor(actor, found.Principal);
-            return !found.Private || rights.MaySpeakForPrivate ? (found, rights) : throw new RefusedException(RefusalKind.NotFound);
-        }
-        catch (RefusedException)
-        {
-            // Who may not know of it learns not even that it exists.
-            throw new RefusedException(RefusalKind.NotFound);
-        }
+        return session.SpeakingFor(actor, found.Principal) is { } rights && (!found.Private || rights.MaySpeakForPrivate)
+            ? (found, rights)
+            : throw new RefusedException(RefusalKind.NotFound);
     }
 
     /// <summary>Something came of a request; of one that was settled otherwise meanwhile nothing is changed.</summary>

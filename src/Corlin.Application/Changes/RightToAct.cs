@@ -11,7 +11,11 @@ internal static class RightToAct
     /// <summary>The calendar and rights with which an actor speaks for somebody.</summary>
     /// <exception cref="RefusedException">They may not.</exception>
     public static Rights MustSpeakFor(this IChangeSession session, UserId actor, UserId owner) =>
-        session.RightsOn(actor, owner) is { MaySpeakFor: true } rights ? rights : throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
+        session.SpeakingFor(actor, owner) ?? throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
+
+    /// <summary>The rights with which an actor speaks for somebody; null where they may not.</summary>
+    public static Rights? SpeakingFor(this IChangeSession session, UserId actor, UserId owner) =>
+        session.RightsOn(actor, owner) is { MaySpeakFor: true } rights ? rights : null;
 
     /// <exception cref="RefusedException">They may not add to that calendar.</exception>
     public static Rights MustAdd(this IChangeSession session, UserId actor, UserId owner) => session.MustAddTo(actor, owner, session.CalendarOf(owner));

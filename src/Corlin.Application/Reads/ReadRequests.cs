@@ -58,8 +58,16 @@ public sealed record ReadRequests(UserId Viewer, string Text, bool Settled, Inst
             request.PublicId, request.Version, viewing.View(principal), request.Caller, person is null ? null : viewing.View(person),
             $"asks {principal.GivenName} for {English.Length(request.Minutes)}, {English.Word(request.Way)} {English.Moment(taken, viewing.Today)}{by}", request.Why, request.RingBack,
             request.Waits ? Due(viewing, request) : null, overdue ? "wrong" : request.Urgency == Urgency.CanWait && request.Promised is null ? "plain" : "doubt",
-            request.State == RequestState.Open ? null : English.Word(request.State), request.Waits, request.Entry, request.Way, request.Minutes, request.Urgency,
+            State(viewing, request), request.Waits, request.Entry, request.Way, request.Minutes, request.Urgency,
             request.Promised is { } at ? LaneViews.Ms(at) : null, request.Private, person is { Address.Length: > 0 } || Attendees.IsAddress(request.Caller.ToLowerInvariant()));
+    }
+
+    private static string? State(Viewing viewing, MeetingRequest request)
+    {
+        if (request.State == RequestState.Open) return null;
+        if (request is not { State: RequestState.Held, HoldRequest: { } holds }) return English.Word(request.State);
+        var until = viewing.Store.HoldsOf(holds).Select(h => h.LapsesAt).Max();
+        return until is { } lapses && lapses > viewing.Now ? $"times are held until {English.Moment(viewing.Zone.ToLocal(lapses), viewing.Today)}" : "what was held has lapsed";
     }
 
     internal static string Due(Viewing viewing, MeetingRequest request) => request switch

@@ -1,7 +1,6 @@
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
 
@@ -57,8 +56,7 @@ public sealed record ReadChosen(
     public ChosenView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var organiser = store.User(InNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", InNameOf);
-        if (!viewing.Viewer.MaySpeakFor(organiser.Id)) throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
+        var organiser = viewing.MustSpeakFor(InNameOf);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], AtTime.Around(Stretch));
         var but = new Apart(Saved, HoldRequest);

@@ -1,6 +1,5 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -22,8 +21,7 @@ public sealed record ReadPresets(UserId Viewer, string InNameOf, Instant Now)
     public PresetsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(InNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", InNameOf);
-        if (!viewing.Viewer.MaySpeakFor(owner.Id)) throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
+        var owner = viewing.MustSpeakFor(InNameOf);
         var rights = viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) ? own : Core.Access.Rights.None;
         return new PresetsView(
             [.. store.KindsOf([owner.Id]).Select(k => new KindView(k.PublicId, k.Name, k.Json))],

@@ -48,8 +48,7 @@ public sealed record ReadSlots(
     public SlotsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var organiser = store.User(InNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", InNameOf);
-        if (!viewing.Viewer.MaySpeakFor(organiser.Id)) throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
+        var organiser = viewing.MustSpeakFor(InNameOf);
         var span = Span(viewing);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);

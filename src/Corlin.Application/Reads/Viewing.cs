@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using NodaTime;
@@ -139,6 +140,14 @@ internal sealed class Viewing
         if (who.Place is null || !Places.TryGetValue(who.Place, out var place)) yield break;
         yield return place.Site;
         if (who.Kind == UserKind.Person && place.Country is { } country) yield return country;
+    }
+
+    /// <summary>Somebody by public id in whose name the viewer asks.</summary>
+    /// <exception cref="RefusedException">Nobody has that id, or they do not speak for them.</exception>
+    public CalendarUser MustSpeakFor(string inNameOf)
+    {
+        var owner = Store.User(inNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", inNameOf);
+        return Viewer.MaySpeakFor(owner.Id) ? owner : throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
     }
 
     /// <summary>The site of a place or room by its name, or null where it is not one of the set-up.</summary>

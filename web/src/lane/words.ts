@@ -1,3 +1,6 @@
+/** "Lisbon" of Europe/Lisbon. */
+export const cityOf = (zone: string) => (zone.split("/").at(-1) ?? zone).replaceAll("_", " ");
+
 /** "Ana", "Ana and Tomé", "Ana, Tomé and Ruta". */
 export function and(names: string[]): string {
   const last = names.at(-1) ?? "";

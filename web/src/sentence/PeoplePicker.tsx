@@ -16,6 +16,9 @@ export interface Chosen {
 
 export const chosenOf = (person: Person): Chosen => ({ id: person.id, name: person.name, givenName: person.givenName, person });
 
+/** Whether it is a room, not somebody. */
+export const isRoom = (chosen: Chosen) => chosen.person?.kind === "room";
+
 const address = /^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/;
 
 interface Props {

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { FoundZone, TimeRequest } from "../api/types";
 import { addDays } from "../lane/time";
+import { cityOf } from "../lane/words";
 import { Button } from "../ui/Button";
 import { FieldError } from "../ui/Field";
 import { ZonePicker } from "./ZonePicker";
@@ -19,8 +20,6 @@ const input = "h-9 w-full border-b border-ink bg-transparent text-[15px]";
 export function later(start: string, minutes: number): string {
   return new Date(Date.parse(`${start}Z`) + minutes * 60_000).toISOString().slice(0, 16);
 }
-
-const city = (zone: string) => (zone.split("/").at(-1) ?? zone).replaceAll("_", " ");
 
 /** When something takes place: day, clock, end, whole days, zone. */
 export function TimeEditor({ time, moment, wrong, onChange }: Props) {
@@ -109,7 +108,7 @@ export function TimeEditor({ time, moment, wrong, onChange }: Props) {
       {problem && <FieldError>{problem}</FieldError>}
       {!time.allDay && (
         <div className="border-t border-rule pt-2">
-          <p className="mb-1 text-soft">Told in the time of {city(time.zone)}.</p>
+          <p className="mb-1 text-soft">Told in the time of {cityOf(time.zone)}.</p>
           {asked ? (
             <div role="group" aria-label={`In the time of ${asked.label}`} className="grid gap-1">
               <p>What stays the same in the time of {asked.label}?</p>

@@ -5,6 +5,7 @@ import type { Kind, Person, Presets } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { lengthText, minute } from "../../lane/time";
 import { Part } from "../../sentence/Part";
+import { isRoom } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import type { Draft } from "./draft";
@@ -29,7 +30,7 @@ type KindParts = Pick<Draft, (typeof said)[number]> & { rooms: Draft["required"]
 
 function partsOf(draft: Draft): KindParts {
   const parts = Object.fromEntries(said.map((key) => [key, draft[key]])) as Pick<Draft, (typeof said)[number]>;
-  return { ...parts, rooms: draft.required.filter((r) => r.person?.kind === "room") };
+  return { ...parts, rooms: draft.required.filter(isRoom) };
 }
 
 interface Props {
@@ -55,7 +56,7 @@ export function KindsPart({ draft, organiser, presets, onEdit }: Props) {
                   organiser={organiser}
                   onTake={(parts) => {
                     const { rooms, ...rest } = parts;
-                    const people = draft.required.filter((r) => r.person?.kind !== "room");
+                    const people = draft.required.filter((r) => !isRoom(r));
                     onEdit({ ...rest, title: draft.title || k.name, required: rooms.length > 0 ? [...people, ...rooms] : draft.required });
                     close();
                   }}

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import type { Presets, Rank } from "../../api/types";
+import { cityOf } from "../../lane/words";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { Choices, Part } from "../../sentence/Part";
 import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
@@ -18,8 +19,6 @@ interface Props {
   kinds: ReactNode;
   onEdit: (part: Partial<Draft>) => void;
 }
-
-const city = (zone: string) => (zone.split("/").at(-1) ?? zone).replaceAll("_", " ");
 
 /** What a meeting is besides: how it is told, how it stands on the organiser's lane, what goes with it. */
 export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, onEdit }: Props) {
@@ -106,7 +105,7 @@ const short = (text: string) => (text.length > 40 ? `${text.slice(0, 38).trimEnd
 
 /** The zones in which start and end are told; looking at another changes no moment. */
 function ToldIn({ draft, told, zone, onEdit }: { draft: Draft; told: string; zone: string; onEdit: Props["onEdit"] }) {
-  const value = draft.endZone ? `the time of ${city(told)}, the end in that of ${city(draft.endZone)}` : `the time of ${city(told)}`;
+  const value = draft.endZone ? `the time of ${cityOf(told)}, the end in that of ${cityOf(draft.endZone)}` : `the time of ${cityOf(told)}`;
   return (
     <Part name="In which zone" value={value} width={340}>
       {() => (
@@ -121,7 +120,7 @@ function ToldIn({ draft, told, zone, onEdit }: { draft: Draft; told: string; zon
           <ZonePicker label="Its end in that of" at={draft.start} onChoose={(z) => onEdit({ endZone: z.id === told ? undefined : z.id })} />
           <p className="text-soft">The moment stays the same; this is how invitations and files tell it.</p>
           {(draft.toldIn ?? draft.endZone) !== undefined && (
-            <Button onClick={() => onEdit({ toldIn: undefined, endZone: undefined })}>{`Both in the time of ${city(zone)}`}</Button>
+            <Button onClick={() => onEdit({ toldIn: undefined, endZone: undefined })}>{`Both in the time of ${cityOf(zone)}`}</Button>
           )}
         </div>
       )}

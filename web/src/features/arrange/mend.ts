@@ -1,5 +1,5 @@
 import type { Mend, Slots } from "../../api/types";
-import { chosenOf } from "../../sentence/PeoplePicker";
+import { chosenOf, isRoom } from "../../sentence/PeoplePicker";
 import type { Draft } from "./draft";
 
 /** What is different about a draft that is mended in one step. */
@@ -17,7 +17,7 @@ export function mended(draft: Draft, by: Mend, found: Slots | undefined, start: 
       return { conference: "made" };
     case "room": {
       if (!by.person) return {};
-      const rooms = draft.required.filter((r) => r.person?.kind === "room");
+      const rooms = draft.required.filter(isRoom);
       const place = draft.place === "" || rooms.some((r) => r.name === draft.place) ? by.person.name : draft.place;
       return { required: [...draft.required.filter((r) => !rooms.includes(r)), chosenOf(by.person)], place, start };
     }

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { Person, PersonPage, PersonSaid } from "../../api/types";
-import { and } from "../../lane/words";
+import { and, cityOf } from "../../lane/words";
 import { Part } from "../../sentence/Part";
 import { PeoplePicker } from "../../sentence/PeoplePicker";
 import { ZonePicker } from "../../sentence/ZonePicker";
@@ -64,7 +64,7 @@ export function Facts({ page, onSay, onGo }: Props) {
 
 function PersonFacts({ page, onSay, onGo }: Props) {
   const { who } = page;
-  const city = (who.zone.split("/").at(-1) ?? who.zone).replaceAll("_", " ");
+  const city = cityOf(who.zone);
   const phones = page.telephones;
   const addresses = [who.address, ...page.otherAddresses];
   return (

@@ -15,6 +15,8 @@ internal sealed partial class ChangeSession
     {
         var change = Current.Id;
         SavePieces(entries, change);
+        // Nothing is tied yet to what is new.
+        foreach (var entry in entries) if (entry.Id.Value != 0) saved[entry.Id] = entry;
         current = Db.Changes.Find(change);
     }
 
@@ -101,8 +103,8 @@ internal sealed partial class ChangeSession
             var ids = some.Select(l => l.EntryId).ToArray();
             var stand = Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
             if (some.Any(l => stand.GetValueOrDefault(l.EntryId) != l.After)) throw new RefusedException(RefusalKind.ChangedSince);
-            // What was laid with one of them since would go with it.
-            if (Db.Papers.Any(p => ids.Contains(p.EntryId) && p.RemovedByChangeId == null)) throw new RefusedException(RefusalKind.ChangedSince);
+            // What was laid with one of them since, or tied to it, would go with it.
+            if (Db.Papers.Any(p => ids.Contains(p.EntryId) && p.RemovedByChangeId == null) || Db.Entries.Any(e => e.TiedToId != null && ids.Contains(e.TiedToId.Value))) throw new RefusedException(RefusalKind.ChangedSince);
             Db.History.AddRange(some.Select(l => new HistoryRow { ChangeId = Current.Id, EntryId = l.EntryId, Before = l.After, After = null }));
             Db.SaveChanges();
             Delete(ids);

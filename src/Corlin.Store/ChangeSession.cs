@@ -29,6 +29,10 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     /// <summary>The calendars that changed, with their new numbers.</summary>
     public IReadOnlyCollection<CalendarChange> Changed => [.. changed.Select(c => new CalendarChange(new CalendarId(c.Key), c.Value))];
 
+    private readonly Dictionary<EntryId, Entry> saved = [];
+
+    public IReadOnlyCollection<Entry> Stored => [.. saved.Values];
+
     private ChangeRow Current => current ?? throw new InvalidOperationException("A change begins before it saves.");
 
     public long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant)
@@ -64,6 +68,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         SaveParts(row.Id, entry);
         Db.SaveChanges();
         var stored = entry with { Id = new EntryId(row.Id) };
+        saved[stored.Id] = stored;
         Occupy(stored);
         Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = Snapshot(row) });
         Db.SaveChanges();

@@ -91,6 +91,18 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
     }
 
+    public IReadOnlyDictionary<EntryId, Entry> Entries(IReadOnlyCollection<EntryId> ids) =>
+        ids.Count == 0 ? ReadOnlyDictionary<EntryId, Entry>.Empty : ById([.. ids.Select(i => i.Value).Distinct()]).Values.ToDictionary(e => e.Id);
+
+    public IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit)
+    {
+        var wanted = entries.Select(e => (long?)e.Value).Distinct().ToArray();
+        if (wanted.Length == 0) return [];
+        var ids = Db.Entries.Where(e => wanted.Contains(e.TiedToId)).OrderBy(e => e.Id).Take(limit).Select(e => e.Id).ToArray();
+        var found = ById(ids);
+        return [.. ids.Select(id => found[id])];
+    }
+
     public Entry? Meeting(string uid, string organiserAddress)
     {
         var id = Db.Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)

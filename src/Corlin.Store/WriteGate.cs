@@ -1,3 +1,4 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -21,6 +22,7 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
             await using var transaction = await db.Database.BeginTransactionAsync(cancel);
             var session = new ChangeSession(db, clock.GetCurrentInstant());
             result = change.Apply(session);
+            TiedEntries.Follow(session);
             await db.SaveChangesAsync(cancel);
             await transaction.CommitAsync(cancel);
             changed = session.Changed;

@@ -43,6 +43,7 @@ public sealed record ChangeEntry(
             told = transition.Effects.Length;
         }
 
+        session.GoAlong(entry, RecurrenceId, last);
         // What lay with the series lies with what went off it too.
         if (last.Id != entry.Id) foreach (var paper in session.Papers([entry.Id])) session.Add(paper with { PublicId = PublicIds.New(), Entry = last.Id }, last);
         return new EntryChanged(change, last.PublicId, [], told);

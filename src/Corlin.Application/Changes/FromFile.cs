@@ -23,6 +23,7 @@ internal static class FromFile
         RingBack = stands.RingBack,
         AnswersWanted = stands.AnswersWanted,
         KeptElsewhere = stands.KeptElsewhere,
+        Tie = stands.Tie,
         MadeBy = stands.MadeBy,
         MadeAt = stands.MadeAt,
         Version = stands.Version + 1,

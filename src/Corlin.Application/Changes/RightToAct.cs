@@ -160,6 +160,9 @@ internal static class RightToAct
             case ChangeKind.AppointmentAdded when session.EntriesOf(made.Id, 1) is [var added]:
                 session.MustAddTo(made.Actor, made.InNameOf, added.Home);
                 break;
+            case ChangeKind.EntryTied:
+                session.MustChangeLane(made.Actor, made.InNameOf);
+                break;
             case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.HoldsReleased or ChangeKind.Imported:
                 session.MustAdd(made.Actor, made.InNameOf);
                 break;
@@ -167,7 +170,9 @@ internal static class RightToAct
                 session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
                 break;
             case ChangeKind.EntryChanged or ChangeKind.EntryCancelled or ChangeKind.PutOnCalendar:
-                foreach (var entry in session.EntriesOf(made.Id, MostTakenBack)) session.MustChange(made.Actor, entry.PublicId);
+                var touched = session.EntriesOf(made.Id, MostTakenBack);
+                // What is tied to one of them followed it, whoever keeps the lane on which it stands.
+                foreach (var entry in touched.Where(e => touched.All(o => o.Id != e.Tie?.To))) session.MustChange(made.Actor, entry.PublicId);
                 break;
             case ChangeKind.CategoryChanged or ChangeKind.CalendarFollowed or ChangeKind.FollowingChanged or ChangeKind.FollowingEnded:
                 session.MustChangeLane(made.Actor, made.InNameOf);

@@ -63,6 +63,12 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The holds of one request, on whichever calendars they stand, soonest first; those released are left out.</summary>
     IReadOnlyList<Entry> HoldsOf(string request);
 
+    /// <summary>Those that are there, by their number inside.</summary>
+    IReadOnlyDictionary<EntryId, Entry> Entries(IReadOnlyCollection<EntryId> ids);
+
+    /// <summary>What is tied to some entries, on whichever lanes, in the order in which it was made; also what stands no longer.</summary>
+    IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit);
+
     /// <summary>A meeting by what it is keyed by.</summary>
     Entry? Meeting(string uid, string organiserAddress);
 

@@ -20,6 +20,9 @@ public interface IChangeSession : ICalendarReads
     /// <returns>The entry with its id.</returns>
     Entry Save(Entry entry);
 
+    /// <summary>The entries that were stored so far, each as it was stored last.</summary>
+    IReadOnlyCollection<Entry> Stored { get; }
+
     /// <summary>Stores many entries of one calendar that nobody else takes part in, in pieces of bounded size.</summary>
     void SaveAll(IReadOnlyList<Entry> entries);
 
@@ -287,6 +290,9 @@ public enum ChangeKind
 
     /// <summary>What is known of such a request, or what became of it.</summary>
     RequestChanged,
+
+    /// <summary>An entry was made that belongs with another.</summary>
+    EntryTied,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

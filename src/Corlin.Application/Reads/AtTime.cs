@@ -20,12 +20,16 @@ internal enum AtTimeKind
 /// <param name="Local">Their wall clock, with the day where it is another than the viewer's.</param>
 internal sealed record PersonAtTime(CalendarUser Who, AtTimeKind Kind, string Local, string Words, string Tone);
 
-/// <summary>What does not count where a time is looked at: the meeting itself, and what is held for it.</summary>
-/// <param name="Entry">Its public id.</param>
+/// <summary>What does not count where a time is looked at: the meeting itself, what is tied to it, and what is held for it.</summary>
+/// <param name="Entry">Its number inside.</param>
 /// <param name="HoldRequest">The request of its holds.</param>
-internal readonly record struct Apart(string? Entry, string? HoldRequest)
+internal readonly record struct Apart(EntryId? Entry, string? HoldRequest)
 {
-    public bool Has(Entry entry) => (Entry is not null && entry.PublicId == Entry) || (HoldRequest is not null && entry.HoldRequest == HoldRequest);
+    /// <param name="entry">Its public id; null where it is not stored yet.</param>
+    public static Apart From(Viewing viewing, string? entry, string? holdRequest = null) => new(entry is null ? null : viewing.Store.Entry(entry)?.Id, holdRequest);
+
+    public bool Has(Entry entry) =>
+        (Entry is not null && (entry.Id == Entry || entry.Tie?.To == Entry)) || (HoldRequest is not null && entry.HoldRequest == HoldRequest);
 }
 
 internal static class AtTime

@@ -18,7 +18,7 @@ internal static class Proposals
         var proposed = part.Proposed!.Value;
         var others = whole.Attendees.Where(a => a.Who != part.Who && a.Role != AttendeeRole.Resource).ToList();
         List<CalendarUser> asked = [organiser, .. others.Select(a => people[a.Who])];
-        var states = AtTime.For(viewing, asked, proposed, new Apart(told.PublicId, null));
+        var states = AtTime.For(viewing, asked, proposed, Apart.From(viewing, told.PublicId));
         var required = others.Where(a => a.Role == AttendeeRole.Required).Select(a => a.Who).Append(organiser.Id).ToHashSet();
         var hindered = states.Where(s => required.Contains(s.Who.Id) && s.Kind is AtTimeKind.Taken or AtTimeKind.Away).ToList();
         var unsure = states.Where(s => required.Contains(s.Who.Id) && s.Kind is AtTimeKind.OutOfHours or AtTimeKind.NotKnown or AtTimeKind.Pencilled).ToList();

@@ -35,9 +35,7 @@ public sealed record SlotDayView(string Date, string Label, long Start, long End
 public sealed record ReadSlots(
     UserId Viewer, string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, LocalDate From, LocalDate To, Instant Now)
 {
-    /// <summary>The saved meeting itself and the holds for it, which take nobody's time.</summary>
-    internal Apart But => new(Saved, HoldRequest);
-
+    /// <summary>The public id of the meeting where it was saved: it takes nobody's time, as the holds for it.</summary>
     public string? Saved { get; init; }
 
     public string? HoldRequest { get; init; }
@@ -53,7 +51,7 @@ public sealed record ReadSlots(
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var request = Request(lanes, asked, tended, span);
+        var request = Request(lanes, asked, tended, span, Apart.From(viewing, Saved, HoldRequest));
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
@@ -82,7 +80,7 @@ public sealed record ReadSlots(
         return new Stretch(Instant.Min(Instant.Max(start, next), end), end);
     }
 
-    private SlotRequest Request(IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span) => new(
+    private SlotRequest Request(IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span, Apart but) => new(
         span,
         Duration.FromMinutes(Minutes),
         Duration.FromMinutes(15),
@@ -91,7 +89,7 @@ public sealed record ReadSlots(
             a.Required ? Need.Required : Need.Optional,
             lane.Who.HomeZone,
             lane.Hours,
-            [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free && !But.Has(e.Occurrence.Entry)).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
+            [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free && !but.Has(e.Occurrence.Entry)).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
             StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
             lane.Known)
         {

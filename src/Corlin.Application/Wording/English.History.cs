@@ -60,6 +60,7 @@ public static partial class English
         ChangeKind.MailWritten => "wrote mail",
         ChangeKind.MeetingSaved => "saved without sending",
         ChangeKind.HoldsReleased => "released holds for",
+        ChangeKind.EntryTied => "tied something to an entry,",
         ChangeKind.TurnedOver => "turned over",
         ChangeKind.RequestTaken => "wrote down who asked for time",
         ChangeKind.RequestChanged => "dealt with a request",

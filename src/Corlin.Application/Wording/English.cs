@@ -141,6 +141,15 @@ public static partial class English
         _ => "waits",
     };
 
+    /// <summary>What is tied to an entry, as its title begins.</summary>
+    public static string Word(TieKind kind) => kind switch
+    {
+        TieKind.Preparation => "Preparation",
+        TieKind.Way => "Way there",
+        TieKind.Debrief => "Debrief",
+        _ => "Papers due",
+    };
+
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
     /// <summary>"see Headline of Maren’s calendar and add to it": what terms let somebody do.</summary>

@@ -24,8 +24,11 @@ public enum WhyNot
 /// <summary>Who may change what: decided here alone.</summary>
 public static class Deciding
 {
-    /// <summary>Whether somebody added an entry. Meetings are organised, not added, and who follows a calendar adds nothing of what is on it.</summary>
-    public static bool AddedIt(Entry entry, UserId actor) => entry.MadeBy == actor && entry.Kind != EntryKind.Meeting && !entry.KeptElsewhere;
+    /// <summary>
+    /// Whether somebody added an entry. Meetings are organised, not added; who follows a calendar adds nothing of what is on it; and what is tied
+    /// to another tells of that one, which its author may know no longer.
+    /// </summary>
+    public static bool AddedIt(Entry entry, UserId actor) => entry is { KeptElsewhere: false, Tie: null } && entry.MadeBy == actor && entry.Kind != EntryKind.Meeting;
 
     /// <summary>Why an actor may not change an entry; null where they may.</summary>
     /// <param name="onOwner">The actor's rights on the calendar of its owner.</param>

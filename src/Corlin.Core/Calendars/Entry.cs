@@ -145,6 +145,9 @@ public sealed record Entry
     /// <summary>Read from a calendar kept elsewhere (<see cref="Followed"/>): it is changed only there.</summary>
     public bool KeptElsewhere { get; init; }
 
+    /// <summary>The other entry with which it belongs, or null.</summary>
+    public Tie? Tie { get; init; }
+
     /// <summary>Who made it, which may be somebody who speaks for the owner.</summary>
     public required UserId MadeBy { get; init; }
 

@@ -97,6 +97,7 @@ public static class Edits
             PublicId = ids.PublicId,
             Uid = ids.Uid,
             RelatedTo = entry.Uid,
+            Tie = null,
             Time = entry.Time.StartingAt(id),
             Rule = rule,
             Sequence = 0,
@@ -114,6 +115,7 @@ public static class Edits
     /// <summary>The series without an occurrence and all that follow.</summary>
     private static Entry Before(Entry entry, LocalDateTime id) => entry with
     {
+        Tie = null,
         Rule = entry.Rule is null ? null : entry.Rule with { Count = null, Until = new Until(id.PlusSeconds(-1)) },
         Additions = [.. entry.Additions.Where(a => a.Start < id)],
         Exceptions = [.. entry.Exceptions.Where(e => e < id)],
@@ -125,6 +127,8 @@ public static class Edits
     private static Entry Described(Entry entry, EntryEdit edit) => entry with
     {
         Title = edit.Title?.Trim() ?? entry.Title,
+        // With a title or a rule of its own it no longer takes them from what it is tied to.
+        Tie = edit.Repeat is not null ? null : edit.Title is null ? entry.Tie : entry.Tie is null ? null : entry.Tie with { Words = null },
         Place = Text(edit.Place, entry.Place),
         Agenda = Text(edit.Agenda, entry.Agenda),
         StyledAgenda = edit.Agenda is null ? entry.StyledAgenda : edit.StyledAgenda,

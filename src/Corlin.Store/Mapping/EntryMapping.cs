@@ -55,6 +55,7 @@ internal static class EntryMapping
         LapsesAt = row.LapsesAt,
         Raw = row.Raw,
         KeptElsewhere = row.KeptElsewhere,
+        Tie = row is { TiedToId: { } to, TieKind: { } kind, TieGap: { } gap } ? new Tie(new EntryId(to), row.TieOccurrence, kind, gap, row.TieWords) : null,
         MadeBy = new UserId(row.MadeById),
         MadeAt = row.MadeAt,
     };
@@ -98,6 +99,8 @@ internal static class EntryMapping
         row.LapsesAt = entry.LapsesAt;
         row.Raw = entry.Raw;
         row.KeptElsewhere = entry.KeptElsewhere;
+        (row.TiedToId, row.TieOccurrence, row.TieKind, row.TieGap, row.TieWords) =
+            (entry.Tie?.To.Value, entry.Tie?.RecurrenceId, entry.Tie?.Kind, entry.Tie?.Gap, entry.Tie?.Words);
         row.SearchText = SearchText(entry);
         row.MadeById = entry.MadeBy.Value;
         row.MadeAt = entry.MadeAt;

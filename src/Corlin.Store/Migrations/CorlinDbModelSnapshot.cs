@@ -681,6 +681,21 @@ namespace Corlin.Store.Migrations
                     b.Property<int>("Takes")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("TieGap")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("TieKind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TieOccurrence")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TieWords")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("TiedToId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -727,6 +742,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex("PublicId")
                         .IsUnique();
+
+                    b.HasIndex("TiedToId")
+                        .HasFilter("\"TiedToId\" IS NOT NULL");
 
                     b.HasIndex("Uid", "CalendarId")
                         .IsUnique();

@@ -287,6 +287,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             e.HasIndex(x => new { x.Uid, x.CalendarId }).IsUnique();
             e.HasIndex(x => new { x.OwnerId, x.Kind, x.LastEnd });
             e.HasIndex(x => x.HoldRequest).HasFilter("\"HoldRequest\" IS NOT NULL");
+            e.HasIndex(x => x.TiedToId).HasFilter("\"TiedToId\" IS NOT NULL");
             e.ComplexProperty(x => x.Time);
             e.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);
         });

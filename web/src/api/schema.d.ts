@@ -2970,6 +2970,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TieRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AddedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/appointments": {
         parameters: {
             query?: never;
@@ -5343,6 +5384,9 @@ export interface components {
             keptIn: null | string;
             calendar: null | components["schemas"]["OnCalendarView"];
             papers: components["schemas"]["PaperView"][];
+            tied: components["schemas"]["TiedView"][];
+            tiedTo: null | components["schemas"]["TiedView"];
+            mayTie: boolean;
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
@@ -6249,6 +6293,23 @@ export interface components {
             group: string;
             sight: components["schemas"]["Sight"];
             acting: components["schemas"]["Acting"];
+        };
+        /** @enum {unknown} */
+        TieKind: "preparation" | "way" | "debrief" | "papersDue";
+        TieRequest: {
+            lane: string;
+            occurrence: null | string;
+            kind: components["schemas"]["TieKind"];
+            /** Format: int32 */
+            gapMinutes: number;
+            /** Format: int32 */
+            minutes: number;
+        };
+        TiedView: {
+            id: string;
+            occurrence: null | string;
+            title: string;
+            words: string;
         };
         TimeRequest: {
             start: string;

@@ -31,6 +31,7 @@ export type MoveRequest = Schemas["MoveRequest"];
 export type LineReading = Schemas["LineReading"];
 export type ImportReport = Schemas["ImportReport"];
 export type FoundEntry = Schemas["FoundEntryView"];
+export type TieKind = Schemas["TieKind"];
 export type Reach = Schemas["Reach"];
 export type ReachView = Schemas["ReachView"];
 export type Category = Schemas["CategoryView"];

@@ -21,6 +21,11 @@ export function later(start: string, minutes: number): string {
   return new Date(Date.parse(`${start}Z`) + minutes * 60_000).toISOString().slice(0, 16);
 }
 
+/** Minutes from one wall-clock time to another. */
+export function minutesBetween(from: string, to: string): number {
+  return Math.round((Date.parse(`${to}Z`) - Date.parse(`${from}Z`)) / 60_000);
+}
+
 /** When something takes place: day, clock, end, whole days, zone. */
 export function TimeEditor({ time, moment, wrong, onChange }: Props) {
   const [asked, setAsked] = useState<FoundZone>();
@@ -29,7 +34,7 @@ export function TimeEditor({ time, moment, wrong, onChange }: Props) {
   const end = time.allDay ? addDays(date, time.minutes - 1) : later(time.start, time.minutes);
   const setEnd = (endDate: string, endClock: string) => {
     if (time.allDay) return onChange({ ...time, minutes: Math.round((Date.parse(endDate) - Date.parse(date)) / 86_400_000) + 1 });
-    onChange({ ...time, minutes: Math.round((Date.parse(`${endDate}T${endClock}Z`) - Date.parse(`${time.start}Z`)) / 60_000) });
+    onChange({ ...time, minutes: minutesBetween(time.start, `${endDate}T${endClock}`) });
   };
   const problem = time.minutes <= 0 ? "It ends before it starts." : wrong;
   const inZone = (zone: FoundZone, keepMoment: boolean) => {

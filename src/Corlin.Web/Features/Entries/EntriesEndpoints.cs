@@ -46,6 +46,11 @@ public sealed record AppointmentRequest(string InNameOf, string Title, TimeReque
 /// <param name="Calendar">The public id of a further calendar, or "main".</param>
 public sealed record PutOnRequest(string Calendar);
 
+/// <param name="Lane">The public id of whose lane it is on.</param>
+/// <param name="Occurrence">Which of a series; null for all of it.</param>
+/// <param name="GapMinutes">How long before the other's start it begins, by the wall clock; of a debrief how long after its end.</param>
+public sealed record TieRequest(string Lane, string? Occurrence, TieKind Kind, int GapMinutes, int Minutes);
+
 public sealed record AddedView(string Entry, long Change);
 
 internal static class EntriesEndpoints
@@ -59,6 +64,7 @@ internal static class EntriesEndpoints
         api.MapPost("/entries/{id}/change", ChangeAsync);
         api.MapPost("/entries/{id}/cancel", CancelAsync);
         api.MapPut("/entries/{id}/calendar", PutOnCalendarAsync);
+        api.MapPost("/entries/{id}/ties", TieAsync);
         api.MapPost("/appointments", AddAsync);
         api.MapPost("/changes/{id:long}/undo", UndoAsync);
     }
@@ -94,6 +100,14 @@ internal static class EntriesEndpoints
         var added = await reader.ChangeAsync(new AddAppointment(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
             Times.Repeats(request.Repeats, time.LocalStart.Year), Further(request.Calendar)));
+        return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
+    }
+
+    private static async Task<Ok<AddedView>> TieAsync(Reader reader, string id, TieRequest request)
+    {
+        var lane = await reader.UserAsync(request.Lane, "lane");
+        var added = await reader.ChangeAsync(new TieEntry(
+            reader.Person, lane, id, Reader.Occurrence(request.Occurrence), request.Kind, Duration.FromMinutes(request.GapMinutes), Duration.FromMinutes(request.Minutes)));
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
 

@@ -14,15 +14,23 @@ import { MarkPart } from "./MarkPart";
 import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
+import { TiedPart } from "./TiedPart";
 import type { Shown } from "./useEntrySheet";
 
+interface Props {
+  shown: Shown;
+  onClose: () => void;
+  /** Another entry of the same lane. */
+  onOpen: (id: string, occurrence: string | null) => void;
+}
+
 /** One entry with everything its reader may know, beside the board. */
-export default function EntrySheet({ shown, onClose }: { shown: Shown; onClose: () => void }) {
+export default function EntrySheet({ shown, onClose, onOpen }: Props) {
   const entry = useQuery(entryQuery(shown.id, shown.lane, shown.occurrence));
   return (
     <Side title={entry.data?.title ?? "Entry"} onClose={onClose}>
       {entry.data ? (
-        <Details entry={entry.data} shown={shown} onClose={onClose} />
+        <Details entry={entry.data} shown={shown} onClose={onClose} onOpen={onOpen} />
       ) : (
         <>
           <Wait query={entry}>Reading the entry…</Wait>
@@ -40,7 +48,7 @@ function stateOf(entry: EntryDetails): string {
   return `${entry.agreed ? "agreed" : "not agreed yet"}${entry.answersWanted ? "" : ", no answer is asked for"}`;
 }
 
-function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
+function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetails }) {
   const state = stateOf(entry);
   return (
     <>
@@ -89,6 +97,7 @@ function Details({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown;
         </section>
       )}
       <PapersPart entry={entry} lane={shown.lane} />
+      <TiedPart entry={entry} lane={shown.lane} onOpen={onOpen} />
       <MarkPart entry={entry} lane={shown.lane} />
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />

@@ -49,6 +49,7 @@ export function useEntrySheet() {
             key={`${shown.id} ${shown.occurrence ?? ""} ${shown.move?.start ?? ""}`}
             shown={shown}
             onClose={() => setShown(undefined)}
+            onOpen={(id, occurrence) => setShown({ id, lane: shown.lane, occurrence })}
           />
         )}
         {fresh && <NewSheet key={`${fresh.owner.id} ${fresh.start}`} fresh={fresh} onClose={() => setFresh(undefined)} />}

@@ -48,6 +48,42 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         Assert.Single(await Told(world.Tome));
     }
 
+    [Fact]
+    public async Task Who_is_asked_passes_it_on_for_knowledge_and_the_organiser_is_told_to_whom()
+    {
+        var made = await Arranged();
+        await Later();
+        world.Post.Mail.Clear();
+        var change = await world.Do(new ForwardMeeting(world.Tome.Id, world.Tome.Id, made, null, ["rosa.teixeira@porto-insurance.example", world.Ruta.PublicId], "You asked about clause 7."));
+        await Later();
+        Assert.Equal(["rosa.teixeira@porto-insurance.example", "ruta@ebbline.example"], world.Post.Mail.Select(m => m.To.Address).Order());
+        var mail = world.Post.Mail[0];
+        Assert.Equal(
+            (SchedulingMethod.Publish, "For your knowledge: Insurers, renewal terms", "Tomé Vidal", "maren@ebbline.example", "You asked about clause 7.", 0),
+            (mail.Method, mail.Subject, mail.From.Name, mail.Organiser.Address, mail.Line, mail.Attendees.Count));
+        var news = Assert.Single(await Told(world.Maren), n => n.Verb == "Forwarded");
+        Assert.Equal("“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, was forwarded by Tomé Vidal to somebody who is not asked.", news.Words);
+        Assert.Equal("To rosa.teixeira@porto-insurance.example and Ruta Vaitkus", news.Note);
+        Assert.Equal(2, (await world.Entry(made)).Participations.Length);
+        var told = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Tome.Id, change)));
+        Assert.Equal(RefusalKind.AlreadySent, told.Refusal.Kind);
+    }
+
+    [Fact]
+    public async Task What_is_private_only_its_organiser_passes_on_and_who_is_not_asked_learns_nothing()
+    {
+        var made = (await world.Arrange(isPrivate: true, with: [world.Tome])).PublicId;
+        Assert.Equal(RefusalKind.NotTheOrganiser, await Refused(world.Tome, world.Tome));
+        Assert.Equal(RefusalKind.NotFound, await Refused(world.Ana, world.Ana));
+        Assert.Equal(RefusalKind.MayNotSpeakFor, await Refused(world.Ana, world.Maren));
+        await world.Do(new ForwardMeeting(world.Noor.Id, world.Maren.Id, made, null, [world.Ana.PublicId], null));
+        await Later();
+        Assert.Equal("Noor Haddad", Assert.Single(world.Post.Mail).From.Name);
+
+        async Task<RefusalKind> Refused(CalendarUser actor, CalendarUser inNameOf) =>
+            (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ForwardMeeting(actor.Id, inNameOf.Id, made, null, [world.Ruta.PublicId], null)))).Refusal.Kind;
+    }
+
     [Theory]
     [InlineData("2027-03-08T12:00", true, "Cancelled at short notice: Insurers, renewal terms")]
     [InlineData("2027-03-09T12:00", false, "Cancelled: Insurers, renewal terms")]

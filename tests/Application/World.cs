@@ -151,7 +151,7 @@ public sealed class Post : IMailWriter, IMailCarrier, INoticeCarrier
     public WrittenMail Write(string messageId, OutgoingMail mail)
     {
         written[messageId] = mail;
-        return Bytes(messageId, mail.SentBy ?? mail.Organiser, mail.To, mail.Subject, SchedulingWriter.Words(mail), SchedulingWriter.ToMime(mail, messageId));
+        return Bytes(messageId, mail.From, mail.To, mail.Subject, SchedulingWriter.Words(mail), SchedulingWriter.ToMime(mail, messageId));
     }
 
     public WrittenMail Write(string messageId, Letter letter)

@@ -83,6 +83,7 @@ internal static class EndpointLines
         ["POST /api/meetings/{id}/restoring"] = (k => ($"/api/meetings/{k.Meeting}/restoring", new { }), Unknown),
         ["POST /api/meetings/{id}/turning-over"] = (k => ($"/api/meetings/{k.Meeting}/turning-over", new { to = k.Other, stays = true, note = (string?)null }), Unknown),
         ["GET /api/entries/{id}"] = (k => ($"/api/entries/{k.Entry}?lane={k.Owner}", null), Unknown),
+        ["POST /api/meetings/{id}/forwarding"] = (k => ($"/api/meetings/{k.Meeting}/forwarding", new { inNameOf = k.Owner, occurrence = (string?)null, to = new[] { "rosa.teixeira@porto-insurance.example" }, note = (string?)null }), Forbidden),
         ["POST /api/entries/{id}/ties"] = (k => ($"/api/entries/{k.Meeting}/ties", new { lane = k.Owner, occurrence = (string?)null, kind = "preparation", gapMinutes = 30, minutes = 30 }), Unknown),
         ["POST /api/entries/{id}/answer"] = (k => ($"/api/entries/{k.Meeting}/answer", new { inNameOf = k.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposedStart = (long?)null, proposedEnd = (long?)null }), Forbidden),
         ["POST /api/entries/{id}/change"] = (k => ($"/api/entries/{k.Entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" }, was = new { } }), Unknown),

@@ -42,14 +42,19 @@ internal static class Attendees
     public static bool IsAddress(string text) =>
         text.Length <= 254 && System.Net.Mail.MailAddress.TryCreate(text, out var parsed) && parsed.Address == text && parsed.Host.Contains('.', StringComparison.Ordinal);
 
-    private static CalendarUser Find(IChangeSession session, Invited one, UserId organiser)
+    private static CalendarUser Find(IChangeSession session, Invited one, UserId organiser) =>
+        session.FindOrAdd(one.IdOrAddress, one.Role == AttendeeRole.Optional ? "optional" : "required", organiser);
+
+    /// <summary>Somebody by public id or address; who has that address nowhere yet becomes an external person.</summary>
+    /// <param name="principal">Whose own contacts come first.</param>
+    /// <exception cref="RefusedException">A person is unknown, or an address is none.</exception>
+    internal static CalendarUser FindOrAdd(this IChangeSession session, string idOrAddress, string field, UserId principal)
     {
-        var text = one.IdOrAddress.Trim();
-        var field = one.Role == AttendeeRole.Optional ? "optional" : "required";
+        var text = idOrAddress.Trim();
         if (!text.Contains('@', StringComparison.Ordinal)) return session.User(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
         var address = text.ToLowerInvariant();
         if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
-        return session.UserByAddress(address, organiser)
+        return session.UserByAddress(address, principal)
             ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null));
     }
 }

@@ -46,6 +46,22 @@ internal static class Telling
         }
     }
 
+    /// <summary>What is known of a meeting, or of an occurrence of it, goes to somebody who is not asked (PUBLISH, RFC 5546 3.2.1).</summary>
+    /// <param name="by">Who forwards it, in the name of <paramref name="inNameOf"/>.</param>
+    public static void Forward(this IChangeSession session, Entry meeting, LocalDateTime? id, CalendarUser by, CalendarUser inNameOf, CalendarUser to, string? note)
+    {
+        var people = session.Users([meeting.Owner, by.Id]);
+        var (stretch, occurrence) = When(meeting, id, people[meeting.Owner]);
+        var effect = new Effect(EffectKind.Forwarded, to.Id, inNameOf.Id, id);
+        // What the organiser wrote to those asked is not for others; papers stay where they are.
+        var mail = Mail(meeting with { Line = null, Participations = [] }, effect, stretch, occurrence, SchedulingMethod.Publish, to, meeting.Owner, people, session.Now, note) with
+        {
+            Forwarder = Box(by),
+            ForwardedFor = by.Id == inNameOf.Id ? null : inNameOf.Name,
+        };
+        session.Send(new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null), new MailAbout(inNameOf.Id, meeting.PublicId, meeting.Private));
+    }
+
     private static void Notify(this IChangeSession session, Entry meeting, Effect effect, Stretch stretch, SpeakersOf speakersOf, CalendarUser to, CalendarUser about, UserId actor, string? note)
     {
         var notice = new Notice(effect.Kind, to.Address, about.Address, meeting.PublicId, effect.RecurrenceId, Stretch: stretch, Note: note);

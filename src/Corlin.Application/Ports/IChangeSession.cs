@@ -293,6 +293,9 @@ public enum ChangeKind
 
     /// <summary>An entry was made that belongs with another.</summary>
     EntryTied,
+
+    /// <summary>What is known of a meeting went to others, who are not asked.</summary>
+    MeetingForwarded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

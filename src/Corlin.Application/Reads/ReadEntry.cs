@@ -23,7 +23,7 @@ namespace Corlin.Application.Reads;
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie);
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward);
 
 /// <summary>On which of its owner's calendars an appointment stands.</summary>
 /// <param name="Id">One of the choices.</param>
@@ -100,6 +100,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             Papers = told.Whole is null ? [] : PaperView.All(viewing, store.Papers([entry.Id])),
             Tied = TiedViews.Of(viewing, calendars, owner, entry, occurrence),
             TiedTo = TiedViews.To(viewing, calendars, owner, occurrence),
+            MayForward = told.Kind == EntryKind.Meeting && told.Whole is { Status: MeetingStatus.Sent } && viewing.Viewer.MaySpeakFor(owner.Id) && (!entry.Private || entry.Owner == owner.Id),
             MayTie = mark is { MayChange: true } && entry is { Tie: null, KeptElsewhere: false } && entry.Kind != EntryKind.Hold,
         };
     }
@@ -142,7 +143,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], ChaseRows.Attendee(viewing, people, a)))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private), told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, [], [], null, false);
+            told.MayChange, told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private), told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, [], [], null, false, false);
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>

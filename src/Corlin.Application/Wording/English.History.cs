@@ -61,6 +61,7 @@ public static partial class English
         ChangeKind.MeetingSaved => "saved without sending",
         ChangeKind.HoldsReleased => "released holds for",
         ChangeKind.EntryTied => "tied something to an entry,",
+        ChangeKind.MeetingForwarded => "forwarded a meeting",
         ChangeKind.TurnedOver => "turned over",
         ChangeKind.RequestTaken => "wrote down who asked for time",
         ChangeKind.RequestChanged => "dealt with a request",

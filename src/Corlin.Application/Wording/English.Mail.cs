@@ -24,6 +24,7 @@ public static partial class English
             EffectKind.ProposalRefused => $"The time stays: {mail.Title}",
             EffectKind.Moved => near ? $"Moved at short notice: {mail.Title}" : $"Moved: {mail.Title}",
             EffectKind.Changed => $"Changed: {mail.Title}",
+            EffectKind.Forwarded => $"For your knowledge: {mail.Title}",
             _ => $"Invitation: {mail.Title}",
         };
     }
@@ -49,6 +50,7 @@ public static partial class English
         if (news.Kind == EffectKind.Cancelled) return $"{title}, {when}, does not take place. {who} cancelled it.";
         if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
         if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} turned it over.";
+        if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
         var changes = told is { Before: { } before, After: { } after } ? Differences(before with { Takes = after.Takes }, after, zone, name).ToList() : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";

@@ -34,6 +34,9 @@ public enum EffectKind
 
     /// <summary>Somebody inside is told that another organises it from now on.</summary>
     TurnedOver,
+
+    /// <summary>The organiser is told that somebody who is asked passed it on.</summary>
+    Forwarded,
 }
 
 public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);

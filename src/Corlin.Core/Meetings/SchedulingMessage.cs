@@ -12,6 +12,9 @@ public enum SchedulingMethod
     Counter,
     DeclineCounter,
     Cancel,
+
+    /// <summary>For knowledge: nobody is asked.</summary>
+    Publish,
 }
 
 /// <summary>An answer or a proposed time as it comes in from outside (REPLY, COUNTER).</summary>
@@ -62,6 +65,15 @@ public sealed record OutgoingMail(
     public string? StyledAgenda { get; init; }
 
     public string? DialIn { get; init; }
+
+    /// <summary>Who passes it on to somebody who is not asked; null of all that the organiser sends.</summary>
+    public Mailbox? Forwarder { get; init; }
+
+    /// <summary>In whose name; null for their own.</summary>
+    public string? ForwardedFor { get; init; }
+
+    /// <summary>From whom it is, as the head of the message says.</summary>
+    public Mailbox From => Forwarder ?? SentBy ?? Organiser;
 
     /// <summary>Whether they are to answer (RSVP).</summary>
     public bool AnswersWanted { get; init; } = true;

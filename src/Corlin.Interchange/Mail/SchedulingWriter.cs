@@ -24,9 +24,9 @@ public static class SchedulingWriter
     {
         var message = new MimeMessage { MessageId = messageId, Date = mail.Stamp.ToDateTimeOffset(), Subject = mail.Subject };
         // Who writes is whom a reply in words reaches; the organiser stands in the calendar part.
-        message.From.Add(Box(mail.SentBy ?? mail.Organiser));
+        message.From.Add(Box(mail.From));
         message.To.Add(Box(mail.To));
-        if (mail.SentBy is not null) message.ReplyTo.Add(Box(mail.SentBy));
+        if (mail.From != mail.Organiser) message.ReplyTo.Add(Box(mail.From));
 
         var calendar = new TextPart("calendar") { Text = ToText(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         calendar.ContentType.Parameters.Add("method", Method(mail.Method));
@@ -137,6 +137,7 @@ public static class SchedulingWriter
     public static string Words(OutgoingMail mail)
     {
         var zone = Zones.Get(mail.Zone);
+        var forwarder = mail.Forwarder is null ? "" : mail.ForwardedFor is null ? mail.Forwarder.Name : $"{mail.Forwarder.Name} for {mail.ForwardedFor}";
         var from = mail.SentBy is null ? mail.Organiser.Name : $"{mail.SentBy.Name} for {mail.Organiser.Name}";
         var lines = new List<string>
         {
@@ -145,6 +146,7 @@ public static class SchedulingWriter
                 SchedulingMethod.Cancel when mail.Uninvited => $"{from} no longer asks you to “{mail.Title}”.",
                 SchedulingMethod.Cancel => $"{from} has cancelled “{mail.Title}”.",
                 SchedulingMethod.DeclineCounter => $"{from} cannot take up another time; “{mail.Title}” stays as it was.",
+                SchedulingMethod.Publish => $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not asked to it.",
                 _ => $"{from} asks you to “{mail.Title}”.",
             },
             "",

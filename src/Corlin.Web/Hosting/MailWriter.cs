@@ -14,7 +14,7 @@ internal sealed class MailWriter(HostOptions options, IPaperFiles papers) : IMai
     public WrittenMail Write(string messageId, OutgoingMail mail)
     {
         using var message = SchedulingWriter.ToMime(mail, messageId, papers.Open);
-        return new WrittenMail(messageId, mail.SentBy ?? mail.Organiser, mail.To, mail.Subject, SchedulingWriter.Words(mail), Bytes(message));
+        return new WrittenMail(messageId, mail.From, mail.To, mail.Subject, SchedulingWriter.Words(mail), Bytes(message));
     }
 
     public WrittenMail Write(string messageId, Letter letter)

@@ -2725,6 +2725,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meetings/{id}/forwarding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForwardRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{id}/letters": {
         parameters: {
             query?: never;
@@ -5387,6 +5428,7 @@ export interface components {
             tied: components["schemas"]["TiedView"][];
             tiedTo: null | components["schemas"]["TiedView"];
             mayTie: boolean;
+            mayForward: boolean;
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
@@ -5441,6 +5483,12 @@ export interface components {
             read: string;
             failure: null | string;
             waiting: boolean;
+        };
+        ForwardRequest: {
+            inNameOf: string;
+            occurrence: null | string;
+            to: string[];
+            note: null | string;
         };
         FoundEntryView: {
             id: string;

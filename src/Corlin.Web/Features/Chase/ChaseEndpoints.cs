@@ -17,6 +17,10 @@ public sealed record ChangedView(long Change);
 /// <param name="Note">To those who are told.</param>
 public sealed record TurnOverRequest(string To, bool Stays, string? Note = null);
 
+/// <param name="InNameOf">Who organises it or is asked to it.</param>
+/// <param name="To">Public ids or addresses of those who are to know of it.</param>
+public sealed record ForwardRequest(string InNameOf, string? Occurrence, IReadOnlyList<string> To, string? Note = null);
+
 internal static class ChaseEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -27,6 +31,7 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
         api.MapPost("/meetings/{id}/restoring", RestoreAsync);
         api.MapPost("/meetings/{id}/turning-over", TurnOverAsync);
+        api.MapPost("/meetings/{id}/forwarding", ForwardAsync);
     }
 
     private static async Task<Ok<ChaseView>> GetAsync(Reader reader) =>
@@ -46,4 +51,10 @@ internal static class ChaseEndpoints
 
     private static async Task<Ok<ChangedView>> TurnOverAsync(Reader reader, string id, TurnOverRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TurnOver(reader.Person, id, request.To, request.Stays, request.Note))));
+
+    private static async Task<Ok<ChangedView>> ForwardAsync(Reader reader, string id, ForwardRequest request)
+    {
+        var who = await reader.UserAsync(request.InNameOf, "inNameOf");
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ForwardMeeting(reader.Person, who, id, Reader.Occurrence(request.Occurrence), [.. request.To], request.Note))));
+    }
 }

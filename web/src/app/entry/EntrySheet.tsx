@@ -9,6 +9,7 @@ import { Wait } from "../../ui/Wait";
 import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
 import { EditPart } from "./EditPart";
+import { ForwardPart } from "./ForwardPart";
 import { GoOn } from "./GoOn";
 import { MarkPart } from "./MarkPart";
 import { OnCalendar } from "./OnCalendar";
@@ -102,7 +103,8 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
       <div className="mt-6 grid gap-3">
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
-        {entry.mayChange && <GoOn entry={entry} onDone={onClose} />}
+        {entry.mayChange && <GoOn entry={entry} lane={shown.lane} onDone={onClose} />}
+        {!entry.mayChange && entry.mayForward && <ForwardPart entry={entry} lane={shown.lane} onDone={onClose} />}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
           {!entry.keptIn && entry.organiser && (

@@ -4,11 +4,12 @@ import type { EntryDetails } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { beginArranging, type Begun } from "../arrangeWith";
 import { useChanges } from "../changes";
+import { ForwardPart } from "./ForwardPart";
 import { TurnOverPart } from "./TurnOverPart";
 import { WritePart } from "./WritePart";
 
 /** What becomes of an entry in Arrange and by mail. */
-export function GoOn({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
+export function GoOn({ entry, lane, onDone }: { entry: EntryDetails; lane: string; onDone: () => void }) {
   const navigate = useNavigate();
   const { run } = useChanges();
   const arrange = (begun: Begun) => {
@@ -44,6 +45,7 @@ export function GoOn({ entry, onDone }: { entry: EntryDetails; onDone: () => voi
     <div className="flex flex-wrap gap-2">
       <Button onClick={() => arrange({ like: entry })}>Arrange one like it</Button>
       <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
+      {entry.mayForward && <ForwardPart entry={entry} lane={lane} onDone={onDone} />}
       <TurnOverPart entry={entry} onDone={onDone} />
     </div>
   );

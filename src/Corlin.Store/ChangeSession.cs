@@ -91,6 +91,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreFurther(change);
         RestoreHandovers(change);
         RestoreRequests(change);
+        RestoreNotes(change);
         BringBackPapers(change);
         RestoreCategories(change);
         Db.Changes.Single(c => c.Id == change).UndoneById = Current.Id;

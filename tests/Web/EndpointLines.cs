@@ -84,6 +84,10 @@ internal static class EndpointLines
         ["POST /api/meetings/{id}/turning-over"] = (k => ($"/api/meetings/{k.Meeting}/turning-over", new { to = k.Other, stays = true, note = (string?)null }), Unknown),
         ["GET /api/entries/{id}"] = (k => ($"/api/entries/{k.Entry}?lane={k.Owner}", null), Unknown),
         ["POST /api/meetings/{id}/forwarding"] = (k => ($"/api/meetings/{k.Meeting}/forwarding", new { inNameOf = k.Owner, occurrence = (string?)null, to = new[] { "rosa.teixeira@porto-insurance.example" }, note = (string?)null }), Forbidden),
+        ["GET /api/entries/{id}/notes"] = (k => ($"/api/entries/{k.Meeting}/notes?lane={k.Owner}", null), Unknown),
+        ["PUT /api/entries/{id}/notes"] = (k => ($"/api/entries/{k.Meeting}/notes", new { lane = k.Owner, occurrence = (string?)null, version = 0, text = "<p>x</p>", tasks = Array.Empty<object>() }), Unknown),
+        ["POST /api/entries/{id}/notes/release"] = (k => ($"/api/entries/{k.Meeting}/notes/release", new { lane = k.Owner, occurrence = (string?)null, to = new[] { "rosa.teixeira@porto-insurance.example" }, line = (string?)null }), Unknown),
+        ["PUT /api/tasks/{id}"] = (k => ($"/api/tasks/{k.Task}", new { done = true }), Unknown),
         ["POST /api/entries/{id}/ties"] = (k => ($"/api/entries/{k.Meeting}/ties", new { lane = k.Owner, occurrence = (string?)null, kind = "preparation", gapMinutes = 30, minutes = 30 }), Unknown),
         ["POST /api/entries/{id}/answer"] = (k => ($"/api/entries/{k.Meeting}/answer", new { inNameOf = k.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposedStart = (long?)null, proposedEnd = (long?)null }), Forbidden),
         ["POST /api/entries/{id}/change"] = (k => ($"/api/entries/{k.Entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" }, was = new { } }), Unknown),
@@ -158,7 +162,7 @@ internal static class EndpointLines
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held, string Asked)
+    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held, string Asked, string Task)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -240,12 +244,13 @@ internal static class EndpointLines
         });
         await noor.DoAsync("/api/requests", new { inNameOf = owner, version = 0, caller = Canary, person = (string?)null, ringBack = Canary, way = "telephone", why = Canary, minutes = 30, urgency = "atOnce", promised = (long?)null, @private = true });
         var asked = Text((await noor.GetAsync($"/api/requests?text={Canary}")).GetProperty("requests")[0], "id");
+        var notes = await noor.DoAsync($"/api/entries/{Text(arranged, "entry")}/notes", new { lane = owner, occurrence = (string?)null, version = 0, text = $"<p>{Canary}</p>", tasks = new[] { new { id = (string?)null, words = Canary, owner = other, due = "2027-03-09" } } }, HttpMethod.Put);
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"), asked);
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"), asked, Text(notes.GetProperty("own").GetProperty("tasks")[0], "id"));
     }
 
     private static long Milliseconds(int year, int month, int day, int hour) => new DateTimeOffset(year, month, day, hour, 0, 0, TimeSpan.Zero).ToUnixTimeMilliseconds();

@@ -123,9 +123,9 @@ internal sealed class Browser : IDisposable
 
     public Task<HttpResponseMessage> PostContentAsync(string path, HttpContent content) => SendAsync(HttpMethod.Post, path, content);
 
-    public async Task<JsonElement> DoAsync(string path, object body)
+    public async Task<JsonElement> DoAsync(string path, object body, HttpMethod? method = null)
     {
-        var response = await PostAsync(path, body);
+        var response = await SendAsync(method ?? HttpMethod.Post, path, JsonContent.Create(body));
         Assert.True(response.IsSuccessStatusCode, await response.Content.ReadAsStringAsync());
         return await response.Content.ReadFromJsonAsync<JsonElement>();
     }

@@ -67,9 +67,13 @@ internal static class RightToAct
     public static (Entry Entry, Rights Rights) MustMark(this IChangeSession session, UserId actor, UserId lane, string entry)
     {
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        var rights = found.Owner == lane ? session.RightsFor(actor, found) : session.RightsOn(actor, lane);
+        var rights = session.RightsOnLane(actor, found, lane);
         return Deciding.WhyNotMark(found, actor, lane, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
     }
+
+    /// <summary>The actor's rights where an entry stands on somebody's lane.</summary>
+    public static Rights RightsOnLane(this IChangeSession session, UserId actor, Entry entry, UserId lane) =>
+        entry.Owner == lane ? session.RightsFor(actor, entry) : session.RightsOn(actor, lane);
 
     private static RefusedException Refused(WhyNot whyNot) => new(whyNot switch
     {
@@ -160,7 +164,7 @@ internal static class RightToAct
             case ChangeKind.AppointmentAdded when session.EntriesOf(made.Id, 1) is [var added]:
                 session.MustAddTo(made.Actor, made.InNameOf, added.Home);
                 break;
-            case ChangeKind.EntryTied:
+            case ChangeKind.EntryTied or ChangeKind.NotesReleased or ChangeKind.TaskDone:
                 session.MustChangeLane(made.Actor, made.InNameOf);
                 break;
             case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.HoldsReleased or ChangeKind.Imported:

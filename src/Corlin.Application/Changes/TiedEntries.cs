@@ -62,18 +62,16 @@ public static class TiedEntries
         foreach (var tied in byHand) session.TieAsItStands(tied);
     }
 
-    /// <summary>What is tied to single occurrences of a series stays with them where an edit gave them other recurrence ids, or another series.</summary>
-    /// <param name="id">At which the series was edited; null for one that takes place once.</param>
-    internal static void GoAlong(this IChangeSession session, Entry before, LocalDateTime? id, Entry after)
+    /// <summary>What is tied to single occurrences of a series stays with them.</summary>
+    /// <param name="cut">From which occurrence on they belong to the new series; null where it is still the same one.</param>
+    /// <param name="by">By how much their recurrence ids are later.</param>
+    internal static void TiesGoAlong(this IChangeSession session, Entry before, Entry after, LocalDateTime? cut, Period by)
     {
-        var cut = before.Id != after.Id;
-        if (id is null || (!cut && before.Time.LocalStart == after.Time.LocalStart)) return;
-        var by = Period.Between(cut ? id.Value : before.Time.LocalStart, after.Time.LocalStart, PeriodUnits.Seconds);
         foreach (var tied in session.TiedTo([before.Id], MostFollowing))
         {
-            if (tied.Tie is { RecurrenceId: { } one } tie && (!cut || one >= id))
+            if (tied.Tie is { RecurrenceId: { } one } tie && (cut is null || one >= cut))
                 session.Save(tied with { Tie = tie with { To = after.Id, RecurrenceId = one + by }, RelatedTo = after.Uid, Version = tied.Version + 1 });
-            else if (cut && tied is { Status: MeetingStatus.Sent, Tie: { RecurrenceId: null } whole })
+            else if (cut is not null && tied is { Status: MeetingStatus.Sent, Tie: { RecurrenceId: null } whole })
                 session.Repeat(tied, whole, after);
         }
     }

@@ -177,6 +177,10 @@ public interface IChangeSession : ICalendarReads
     /// <summary>Keeps what somebody asked for, new or changed, with its history.</summary>
     void Keep(MeetingRequest request);
 
+    /// <summary>Keeps notes, new or changed, with their tasks.</summary>
+    /// <param name="told">The history tells it, and an undo takes it back; while they are only written nobody is told.</param>
+    void Keep(MeetingNotes notes, bool told);
+
     /// <summary>Keeps what somebody is writing.</summary>
     void Keep(KeptDraft draft);
 
@@ -296,6 +300,12 @@ public enum ChangeKind
 
     /// <summary>What is known of a meeting went to others, who are not asked.</summary>
     MeetingForwarded,
+
+    /// <summary>Notes of a meeting went to some people.</summary>
+    NotesReleased,
+
+    /// <summary>What was to be done is done, or not after all.</summary>
+    TaskDone,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

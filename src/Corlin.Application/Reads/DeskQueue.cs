@@ -19,6 +19,7 @@ internal static class DeskQueue
             .Concat(chase)
             .Concat(AccessRequests(viewing))
             .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
+            .Concat(DueTasks.Read(viewing, kept))
             .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
     }
 

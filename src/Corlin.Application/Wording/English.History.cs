@@ -62,6 +62,8 @@ public static partial class English
         ChangeKind.HoldsReleased => "released holds for",
         ChangeKind.EntryTied => "tied something to an entry,",
         ChangeKind.MeetingForwarded => "forwarded a meeting",
+        ChangeKind.NotesReleased => "released notes of",
+        ChangeKind.TaskDone => "said how a task stands of",
         ChangeKind.TurnedOver => "turned over",
         ChangeKind.RequestTaken => "wrote down who asked for time",
         ChangeKind.RequestChanged => "dealt with a request",

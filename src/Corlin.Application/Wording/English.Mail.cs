@@ -34,6 +34,7 @@ public static partial class English
     {
         EffectKind.Removed => "Without",
         EffectKind.TurnedOver => "Turned over",
+        EffectKind.NotesReleased => "Notes",
         _ => kind.ToString(),
     };
 
@@ -51,6 +52,7 @@ public static partial class English
         if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
         if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} turned it over.";
         if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
+        if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} released what was noted.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
         var changes = told is { Before: { } before, After: { } after } ? Differences(before with { Takes = after.Takes }, after, zone, name).ToList() : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";
@@ -83,5 +85,23 @@ public static partial class English
             _ => ($"Open to you: the calendar of {owner.Name}", $"{who} lets you {may}."),
         };
         return (subject, news.Line is { Length: > 0 } line ? $"{told}\r\n\r\n{line}" : told);
+    }
+
+    /// <summary>What was noted of a meeting, as those outside it get it.</summary>
+    /// <param name="line">What who releases it writes with it.</param>
+    public static (string Subject, string Text) NotesLetter(string title, LocalDate date, MeetingNotes notes, string? line, Func<UserId, string> name)
+    {
+        var lines = new List<string>();
+        if (line is not null) lines.AddRange([line, ""]);
+        if (notes.Text is { } text) lines.AddRange([text, ""]);
+        var tasks = notes.Tasks.Where(t => t.DoneAt is null).ToList();
+        if (tasks.Count > 0) lines.AddRange(["To be done", .. tasks.Select(t => $"- {t.Words}{Owed(t, name)}")]);
+        return ($"Notes: {title}, {ShortDay(date)}", string.Join("\r\n", lines).TrimEnd() + "\r\n");
+    }
+
+    private static string Owed(MeetingTask task, Func<UserId, string> name)
+    {
+        List<string> parts = [.. task.Owner is { } owner ? [name(owner)] : Array.Empty<string>(), .. task.Due is { } due ? [$"by {ShortDay(due)}"] : Array.Empty<string>()];
+        return parts.Count == 0 ? "" : $" ({string.Join(", ", parts)})";
     }
 }

@@ -48,6 +48,17 @@ public static class Deciding
         return Decides(onLane, AddedIt(entry, actor), entry.Private || part is { OwnPrivate: true });
     }
 
+    /// <summary>What an actor may do with the notes that belong to a lane: they follow the grant on that lane alone, whoever takes part.</summary>
+    /// <param name="onLane">The actor's rights on that lane.</param>
+    public static (bool Read, bool Write) Notes(Entry entry, UserId lane, Rights onLane)
+    {
+        var part = entry.Status == MeetingStatus.Draft ? null : entry.Participations.FirstOrDefault(p => p.Who == lane);
+        if ((entry.Owner != lane && part is null) || entry.Kind == EntryKind.Hold) return (false, false);
+        var isPrivate = entry.Private || part is { OwnPrivate: true };
+        var (sight, acting) = isPrivate ? (onLane.PrivateSight, onLane.PrivateActing) : (onLane.Sight, onLane.Acting);
+        return (sight == Sight.Whole, sight == Sight.Whole && acting >= Acting.Change);
+    }
+
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)
     {
         if (meeting.Private ? onOwner.MaySpeakForPrivate : onOwner.MaySpeakFor) return null;

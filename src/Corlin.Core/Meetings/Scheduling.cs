@@ -37,6 +37,9 @@ public enum EffectKind
 
     /// <summary>The organiser is told that somebody who is asked passed it on.</summary>
     Forwarded,
+
+    /// <summary>Somebody inside may read what was noted.</summary>
+    NotesReleased,
 }
 
 public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);

@@ -1439,6 +1439,95 @@ namespace Corlin.Store.Migrations
                     b.ToTable("NoGoWeeks");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.NotesHistoryRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("After")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.ToTable("NotesHistory");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.NotesRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LaneId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RecurrenceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ReleasedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ReleasedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ReleasedStyled")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ReleasedText")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ReleasedTo")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Styled")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("WrittenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("WrittenById")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("EntryId", "RecurrenceId", "LaneId")
+                        .IsUnique();
+
+                    b.ToTable("Notes");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.OccupancyRow", b =>
                 {
                     b.Property<long>("CalendarId")
@@ -1824,6 +1913,60 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Key");
 
                     b.ToTable("TakenIn");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.TaskRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("DoneAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("DoneById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Due")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("LaneId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("NotesId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Place")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Told")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("NotesId");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("LaneId", "Due")
+                        .HasFilter("\"DoneAt\" IS NULL AND \"Due\" IS NOT NULL");
+
+                    b.HasIndex("OwnerId", "Due")
+                        .HasFilter("\"DoneAt\" IS NULL AND \"Due\" IS NOT NULL");
+
+                    b.ToTable("Tasks");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.UserRow", b =>
@@ -2291,6 +2434,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.UserRow", null)
                         .WithMany()
                         .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.TaskRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.NotesRow", null)
+                        .WithMany()
+                        .HasForeignKey("NotesId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

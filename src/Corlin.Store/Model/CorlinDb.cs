@@ -66,6 +66,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<MeetingRequestHistoryRow> MeetingRequestHistory => Set<MeetingRequestHistoryRow>();
 
+    internal DbSet<NotesRow> Notes => Set<NotesRow>();
+
+    internal DbSet<TaskRow> Tasks => Set<TaskRow>();
+
+    internal DbSet<NotesHistoryRow> NotesHistory => Set<NotesHistoryRow>();
+
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
     internal DbSet<CategoryRow> Categories => Set<CategoryRow>();
@@ -264,6 +270,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             r.HasOne<UserRow>().WithMany().HasForeignKey(x => x.PrincipalId).OnDelete(DeleteBehavior.Restrict);
         });
         builder.Entity<MeetingRequestHistoryRow>().HasIndex(x => x.ChangeId);
+        NotesTables(builder);
         builder.Entity<StandingRow>(s =>
         {
             s.HasKey(x => x.OwnerId);
@@ -276,6 +283,25 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             k.HasIndex(x => x.OwnerId);
             k.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
         });
+    }
+
+    private static void NotesTables(ModelBuilder builder)
+    {
+        builder.Entity<NotesRow>(n =>
+        {
+            n.HasIndex(x => x.PublicId).IsUnique();
+            // No key to the entry: what an undo takes away comes back under its old number, and its notes with it.
+            n.HasIndex(x => new { x.EntryId, x.RecurrenceId, x.LaneId }).IsUnique();
+        });
+        builder.Entity<TaskRow>(t =>
+        {
+            t.HasIndex(x => x.PublicId).IsUnique();
+            t.HasIndex(x => x.NotesId);
+            t.HasIndex(x => new { x.LaneId, x.Due }).HasFilter("\"DoneAt\" IS NULL AND \"Due\" IS NOT NULL");
+            t.HasIndex(x => new { x.OwnerId, x.Due }).HasFilter("\"DoneAt\" IS NULL AND \"Due\" IS NOT NULL");
+            t.HasOne<NotesRow>().WithMany().HasForeignKey(x => x.NotesId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<NotesHistoryRow>().HasIndex(x => x.ChangeId);
     }
 
     private static void EntryTables(ModelBuilder builder)

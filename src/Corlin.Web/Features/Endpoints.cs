@@ -9,6 +9,7 @@ using Corlin.Web.Features.Handover;
 using Corlin.Web.Features.History;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.Mail;
+using Corlin.Web.Features.Notes;
 using Corlin.Web.Features.People;
 using Corlin.Web.Features.Reminders;
 using Corlin.Web.Features.Requests;
@@ -60,6 +61,7 @@ internal static class Endpoints
         PresetsEndpoints.Map(api);
         HoldsEndpoints.Map(api);
         RequestsEndpoints.Map(api);
+        NotesEndpoints.Map(api);
         ChaseEndpoints.Map(api);
         MailEndpoints.Map(api);
         EntriesEndpoints.Map(api);

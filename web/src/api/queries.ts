@@ -166,6 +166,13 @@ export const entryQuery = (id: string, lane: string, occurrence: string | null) 
     queryFn: () => ask(client.GET("/api/entries/{id}", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
   });
 
+export const notesQuery = (id: string, lane: string, occurrence: string | null) =>
+  queryOptions({
+    queryKey: ["calendars", "notes", id, lane, occurrence],
+    queryFn: () =>
+      ask(client.GET("/api/entries/{id}/notes", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
+  });
+
 export const signInsQuery = queryOptions({
   queryKey: ["sign-ins"],
   queryFn: () => ask(client.GET("/api/demo/sign-ins")),

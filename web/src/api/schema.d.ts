@@ -2489,6 +2489,153 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    lane: string;
+                    occurrence?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NotesView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NotesParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NotesView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/notes/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReleaseParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DoneParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chase": {
         parameters: {
             query?: never;
@@ -5357,6 +5504,9 @@ export interface components {
             told: components["schemas"]["MeetingNewsView"][];
             handovers: components["schemas"]["HandoverHeadView"][];
         };
+        DoneParts: {
+            done: boolean;
+        };
         DraftRequest: {
             /** Format: int32 */
             version: number;
@@ -5927,6 +6077,33 @@ export interface components {
             text: string;
             why: string;
         };
+        NotesOnView: {
+            /** Format: int32 */
+            version: number;
+            when: string;
+            by: string;
+            text: null | string;
+            styled: null | string;
+            tasks: components["schemas"]["TaskView"][];
+            released: null | string;
+            readers: components["schemas"]["PersonView"][];
+            saysMore: boolean;
+        };
+        NotesParts: {
+            lane: string;
+            occurrence: null | string;
+            /** Format: int32 */
+            version: number;
+            text: string;
+            tasks: components["schemas"]["TaskParts"][];
+        };
+        NotesView: {
+            mayWrite: boolean;
+            own: null | components["schemas"]["NotesOnView"];
+            shared: components["schemas"]["NotesOnView"][];
+            last: null | components["schemas"]["NotesOnView"];
+            open: components["schemas"]["TaskView"][];
+        };
         OccurrenceRequest: {
             occurrence: null | string;
         };
@@ -6113,6 +6290,12 @@ export interface components {
             privateReaders: number;
             words: string;
             privateWords: string;
+        };
+        ReleaseParts: {
+            lane: string;
+            occurrence: null | string;
+            to: string[];
+            line: null | string;
         };
         /** @enum {unknown} */
         ReminderAct: "shown" | "snooze" | "dismiss";
@@ -6328,6 +6511,22 @@ export interface components {
         StandingView: {
             link: string;
             dialIn: null | string;
+        };
+        TaskParts: {
+            id: null | string;
+            words: string;
+            owner: null | string;
+            due: null | string;
+        };
+        TaskView: {
+            id: string;
+            words: string;
+            owner: null | components["schemas"]["PersonView"];
+            due: null | string;
+            dueWords: string;
+            tone: string;
+            done: null | string;
+            mayFinish: boolean;
         };
         TermsRequest: {
             sight: components["schemas"]["Sight"];

@@ -12,6 +12,7 @@ import { EditPart } from "./EditPart";
 import { ForwardPart } from "./ForwardPart";
 import { GoOn } from "./GoOn";
 import { MarkPart } from "./MarkPart";
+import { NotesPart } from "./notes/NotesPart";
 import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
@@ -98,6 +99,7 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
         </section>
       )}
       <PapersPart entry={entry} lane={shown.lane} />
+      <NotesPart entry={entry} lane={shown.lane} />
       <TiedPart entry={entry} lane={shown.lane} onOpen={onOpen} />
       <MarkPart entry={entry} lane={shown.lane} />
       <div className="mt-6 grid gap-3">

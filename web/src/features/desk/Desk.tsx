@@ -17,7 +17,7 @@ import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
-import { isAccess, isRequest, Queue } from "./Queue";
+import { isAccess, isRequest, isTask, Queue } from "./Queue";
 import { useAnswer } from "./useAnswer";
 
 /** Today: every principal's lane, and the queue of what waits. */
@@ -58,7 +58,7 @@ function Today({ desk }: { desk: DeskData }) {
         if (document.activeElement && document.activeElement !== document.body) return;
         if (row && isAccess(row)) void navigate({ to: "/access" });
         else if (row && isRequest(row)) void navigate({ to: "/requests" });
-        else if (row?.verb === "Chase" && row.entry) void navigate({ to: "/chase", search: { meeting: row.entry } });
+        else if (row?.verb === "Chase" && row.entry && !isTask(row)) void navigate({ to: "/chase", search: { meeting: row.entry } });
         else if (row?.entry) sheet.open(row.entry, row.for.id, row.occurrence);
       },
     },
@@ -120,7 +120,7 @@ function Today({ desk }: { desk: DeskData }) {
         onOpen={(r) => {
           if (isAccess(r)) void navigate({ to: "/access" });
           else if (isRequest(r)) void navigate({ to: "/requests" });
-          else if (r.verb === "Chase" && r.entry) void navigate({ to: "/chase", search: { meeting: r.entry } });
+          else if (r.verb === "Chase" && r.entry && !isTask(r)) void navigate({ to: "/chase", search: { meeting: r.entry } });
           else if (r.entry) sheet.open(r.entry, r.for.id, r.occurrence);
           else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });
         }}

@@ -61,6 +61,9 @@ export const isAccess = (row: QueueRow) => row.key.startsWith("access-");
 /** Somebody asked for time. */
 export const isRequest = (row: QueueRow) => row.key.startsWith("request-");
 
+/** Something agreed in a meeting is to be done. */
+export const isTask = (row: QueueRow) => row.key.startsWith("task-");
+
 function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen">) {
   if (row.verb === "Answer")
     return (
@@ -80,11 +83,13 @@ function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onA
         ? "Open in Access"
         : isRequest(row)
           ? "Open in Requests"
-          : row.verb === "Chase"
-            ? "Open in Chase"
-            : row.verb === "Decide"
-              ? "See the holds"
-              : "Open the entry"}
+          : isTask(row)
+            ? "Open the notes"
+            : row.verb === "Chase"
+              ? "Open in Chase"
+              : row.verb === "Decide"
+                ? "See the holds"
+                : "Open the entry"}
     </Button>
   );
 }

@@ -1,0 +1,22 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using NodaTime;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>What hangs on single occurrences of a series goes along where an edit gave them other recurrence ids, or another series.</summary>
+internal static class SingleOccurrences
+{
+    private const int MostNotes = 10_000;
+
+    /// <param name="id">At which the series was edited; null for one that takes place once.</param>
+    public static void GoAlong(this IChangeSession session, Entry before, LocalDateTime? id, Entry after)
+    {
+        var cut = before.Id != after.Id;
+        if (id is null || (!cut && before.Time.LocalStart == after.Time.LocalStart)) return;
+        var by = Period.Between(cut ? id.Value : before.Time.LocalStart, after.Time.LocalStart, PeriodUnits.Seconds);
+        session.TiesGoAlong(before, after, cut ? id : null, by);
+        foreach (var notes in session.NotesOf([before.Id], MostNotes))
+            if (notes.RecurrenceId is { } one && (!cut || one >= id)) session.Keep(notes with { Entry = after.Id, RecurrenceId = one + by }, told: true);
+    }
+}

@@ -1,15 +1,11 @@
 using System.Security.Cryptography;
-using System.Text;
 using Corlin.Application.Ports;
 
 namespace Corlin.Simulation;
 
-/// <summary>Makes conference addresses that nobody can guess from the meeting.</summary>
-public sealed class ConferenceLinks : IConferenceLinks
+/// <summary>Makes the addresses of conferences that take place on a page of this server; nobody finds one by trying.</summary>
+/// <param name="address">Where people reach this server, without a slash at the end.</param>
+public sealed class ConferenceLinks(string address) : IConferenceLinks
 {
-    public string Make(string uid)
-    {
-        var room = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(uid + Guid.NewGuid())))[..10];
-        return $"https://meet.ebbline.example/{room}";
-    }
+    public string Make() => $"{address}/conference/{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10))}";
 }

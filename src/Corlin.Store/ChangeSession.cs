@@ -92,6 +92,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreHandovers(change);
         RestoreRequests(change);
         RestoreNotes(change);
+        RestoreCalls(change);
         BringBackPapers(change);
         RestoreCategories(change);
         Db.Changes.Single(c => c.Id == change).UndoneById = Current.Id;

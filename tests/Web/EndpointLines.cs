@@ -88,6 +88,17 @@ internal static class EndpointLines
         ["PUT /api/entries/{id}/notes"] = (k => ($"/api/entries/{k.Meeting}/notes", new { lane = k.Owner, occurrence = (string?)null, version = 0, text = "<p>x</p>", tasks = Array.Empty<object>() }), Unknown),
         ["POST /api/entries/{id}/notes/release"] = (k => ($"/api/entries/{k.Meeting}/notes/release", new { lane = k.Owner, occurrence = (string?)null, to = new[] { "rosa.teixeira@porto-insurance.example" }, line = (string?)null }), Unknown),
         ["PUT /api/tasks/{id}"] = (k => ($"/api/tasks/{k.Task}", new { done = true }), Unknown),
+        // Who has the link comes to its page, knocks, and reads no title before somebody lets them in.
+        ["POST /api/conference/{key}"] = (k => ($"/api/conference/{k.Conference}", new { secret = (string?)null }), Fine),
+        ["POST /api/conference/{key}/join"] = (k => ($"/api/conference/{k.Conference}/join", new { name = (string?)null }), Fine),
+        ["POST /api/conference/{key}/admit"] = (k => ($"/api/conference/{k.Conference}/admit", new { presence = "x", admits = true }), Unknown),
+        ["POST /api/conference/{key}/leave"] = (k => ($"/api/conference/{k.Conference}/leave", new { secret = (string?)null }), Empty),
+        ["PUT /api/entries/{id}/admission"] = (k => ($"/api/entries/{k.Entry}/admission", new { admission = "anyone" }), Unknown),
+        ["POST /api/convene"] = (k => ("/api/convene", new { inNameOf = k.Owner, title = "x", called = new[] { k.Other }, @private = false }), Forbidden),
+        ["POST /api/meetings/{id}/calls"] = (k => ($"/api/meetings/{k.Meeting}/calls", new { who = k.Other }), Unknown),
+        ["DELETE /api/meetings/{id}/calls/{who}"] = (k => ($"/api/meetings/{k.Meeting}/calls/{k.Other}", null), Unknown),
+        ["GET /api/calls"] = (_ => ("/api/calls", null), Fine),
+        ["DELETE /api/calls/{id}"] = (k => ($"/api/calls/{k.Meeting}", null), Unknown),
         ["POST /api/entries/{id}/ties"] = (k => ($"/api/entries/{k.Meeting}/ties", new { lane = k.Owner, occurrence = (string?)null, kind = "preparation", gapMinutes = 30, minutes = 30 }), Unknown),
         ["POST /api/entries/{id}/answer"] = (k => ($"/api/entries/{k.Meeting}/answer", new { inNameOf = k.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposedStart = (long?)null, proposedEnd = (long?)null }), Forbidden),
         ["POST /api/entries/{id}/change"] = (k => ($"/api/entries/{k.Entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" }, was = new { } }), Unknown),
@@ -162,7 +173,7 @@ internal static class EndpointLines
 
     /// <param name="Owner">Desmond.</param>
     /// <param name="Other">Ruta, who holds something in his calendar.</param>
-    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held, string Asked, string Task)
+    public sealed record Known(string Owner, string Other, string Entry, string Meeting, long Change, long Grant, long Request, string Contact, string Group, string Calendar, long Handover, long Mail, string Draft, string Held, string Asked, string Task, string Conference)
     {
         public object Terms { get; } = new { sight = "whole", acting = "look", @private = true, passOn = true, from = (string?)null, until = (string?)null };
     }
@@ -205,7 +216,7 @@ internal static class EndpointLines
             title = Canary,
             required = new[] { other, Text(contact, "id") },
             optional = Array.Empty<string>(),
-            start = "2027-03-09T15:00",
+            start = "2027-03-09T09:00",
             zone = "Europe/Lisbon",
             minutes = 30,
             place = Canary,
@@ -245,12 +256,13 @@ internal static class EndpointLines
         await noor.DoAsync("/api/requests", new { inNameOf = owner, version = 0, caller = Canary, person = (string?)null, ringBack = Canary, way = "telephone", why = Canary, minutes = 30, urgency = "atOnce", promised = (long?)null, @private = true });
         var asked = Text((await noor.GetAsync($"/api/requests?text={Canary}")).GetProperty("requests")[0], "id");
         var notes = await noor.DoAsync($"/api/entries/{Text(arranged, "entry")}/notes", new { lane = owner, occurrence = (string?)null, version = 0, text = $"<p>{Canary}</p>", tasks = new[] { new { id = (string?)null, words = Canary, owner = other, due = "2027-03-09" } } }, HttpMethod.Put);
+        var link = Text(await noor.GetAsync($"/api/entries/{Text(arranged, "entry")}?lane={owner}"), "link");
         var grants = await noor.GetAsync($"/api/access/grants?who={other}&owner={owner}");
         var access = await noor.GetAsync("/api/access");
         var request = access.GetProperty("requests").EnumerateArray().First(r => r.GetProperty("owner").GetProperty("id").GetString() == owner);
         return new Known(
             owner, other, Text(added, "entry"), Text(arranged, "entry"), added.GetProperty("change").GetInt64(), grants.GetProperty("grants")[0].GetProperty("id").GetInt64(),
-            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"), asked, Text(notes.GetProperty("own").GetProperty("tasks")[0], "id"));
+            request.GetProperty("id").GetInt64(), Text(contact, "id"), await noor.PersonAsync("Safety board"), calendar, handover.GetProperty("id").GetInt64(), mail, Text(draft, "id"), Text(held, "request"), asked, Text(notes.GetProperty("own").GetProperty("tasks")[0], "id"), link.Split('/')[^1]);
     }
 
     private static long Milliseconds(int year, int month, int day, int hour) => new DateTimeOffset(year, month, day, hour, 0, 0, TimeSpan.Zero).ToUnixTimeMilliseconds();

@@ -35,6 +35,9 @@ public sealed record ArrangeMeeting(
     /// <summary>The public id of the request of which it comes.</summary>
     public string? Request { get; init; }
 
+    /// <summary>Who joins the conference by its link at once.</summary>
+    public Admission Admission { get; init; }
+
     /// <summary>False to save it and ask nobody.</summary>
     public bool Send { get; init; } = true;
 
@@ -57,6 +60,7 @@ public sealed record ArrangeMeeting(
             Place = Place,
             Link = Link,
             DialIn = DialIn,
+            Admission = Admission,
             Agenda = Agenda,
             StyledAgenda = StyledAgenda,
             Line = Line,

@@ -23,6 +23,8 @@ internal static class FromFile
         RingBack = stands.RingBack,
         AnswersWanted = stands.AnswersWanted,
         KeptElsewhere = stands.KeptElsewhere,
+        Admission = stands.Admission,
+        Convened = stands.Convened,
         Tie = stands.Tie,
         MadeBy = stands.MadeBy,
         MadeAt = stands.MadeAt,

@@ -181,6 +181,16 @@ public interface IChangeSession : ICalendarReads
     /// <param name="told">The history tells it, and an undo takes it back; while they are only written nobody is told.</param>
     void Keep(MeetingNotes notes, bool told);
 
+    /// <summary>Keeps that somebody is in a conference, was, or knocks. No history tells it.</summary>
+    void Keep(Presence presence, Entry entry);
+
+    /// <summary>Keeps a call, new or changed; an undo of the change that made it withdraws it.</summary>
+    void Keep(Call call);
+
+    /// <summary>What was to go to an address about an entry and has not left yet does not go.</summary>
+    /// <returns>False where nothing waited.</returns>
+    bool WithdrawUnsent(EntryId entry, string address);
+
     /// <summary>Keeps what somebody is writing.</summary>
     void Keep(KeptDraft draft);
 
@@ -306,6 +316,13 @@ public enum ChangeKind
 
     /// <summary>What was to be done is done, or not after all.</summary>
     TaskDone,
+
+    /// <summary>A meeting at once; those named were called.</summary>
+    Convened,
+
+    /// <summary>Somebody was called, or is called no more.</summary>
+    CalledIn,
+    CallWithdrawn,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -28,10 +28,10 @@ public interface INoticeCarrier
     Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default);
 }
 
-/// <summary>Makes the address of a conference for a meeting.</summary>
+/// <summary>Makes the address of a conference.</summary>
 public interface IConferenceLinks
 {
-    string Make(string uid);
+    string Make();
 }
 
 /// <summary>Tells open screens that a calendar has changed, and nothing else.</summary>

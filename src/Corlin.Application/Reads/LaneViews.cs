@@ -66,11 +66,13 @@ internal static class LaneViews
     {
         var told = entry.Told;
         var part = told.Whole is null ? null : Agreement.Of(entry.Occurrence.Entry, lane.Who.Id, told.RecurrenceId);
+        var started = viewing.Started.Words(entry);
         var toAnswer = part is { Answer: Answer.None, Role: not AttendeeRole.Resource };
         return new EntryView(
             told.PublicId, Id(told.RecurrenceId), Ms(told.Stretch.Start), Ms(told.Stretch.End), English.Word(told.Takes),
-            told.Title ?? (told.Withheld ? "Private" : "taken"), Detail(viewing, entry, part), told.Private, told.AllDay, toAnswer,
-            told.MayChange, told.RecurrenceId is not null, told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now), LinkNow(viewing, told),
+            told.Title ?? (told.Withheld ? "Private" : "taken"), started is null ? Detail(viewing, entry, part) : $"started, {started}", told.Private, told.AllDay, toAnswer,
+            told.MayChange, told.RecurrenceId is not null, started is not null || (told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now)),
+            started is null ? LinkNow(viewing, told) : told.Whole?.Link,
             viewing.CategoryOf(lane.Who, told.Mark));
     }
 

@@ -11,10 +11,11 @@ namespace Corlin.Application.Reads;
 /// <param name="Beside">Others who matter today, and whether they can be reached.</param>
 /// <param name="Clocks">The other zones of the organisation.</param>
 /// <param name="Told">What others did to meetings to which the viewer, or somebody for whom they speak, is asked.</param>
+/// <param name="Started">Meetings in whose conference somebody is now.</param>
 /// <param name="Handovers">What others leave to the viewer while they are away, and what the viewer left to others.</param>
 public sealed record DeskView(
     long Now, string DateLine, string Lead, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<QueueRow> Queue,
-    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<MeetingNewsView> Told, IReadOnlyList<HandoverHeadView> Handovers);
+    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<MeetingNewsView> Told, IReadOnlyList<HandoverHeadView> Handovers, IReadOnlyList<StartedView> Started);
 
 /// <summary>Something that the viewer is told of their access.</summary>
 /// <param name="Owner">Whose calendar it is about.</param>
@@ -52,7 +53,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         return new DeskView(
             LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
             Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing), MeetingNewsViews.Read(viewing),
-            ReadHandovers.Heads(viewing));
+            ReadHandovers.Heads(viewing), StartedViews.Of(viewing, lanes));
     }
 
     /// <summary>Today, with what of some lanes stands in it.</summary>

@@ -19,11 +19,13 @@ namespace Corlin.Application.Reads;
 /// <param name="MayAsk">Whether the viewer may ask people to it, and take them out.</param>
 /// <param name="KeptIn">The calendar kept elsewhere from which it is read, where only there it can be changed.</param>
 /// <param name="Reaches">Empty for one that takes place once.</param>
+/// <param name="WasIn">Who was in its conference and from when to when.</param>
+/// <param name="Admission">Who joins its conference by the link at once.</param>
 /// <param name="TiedTo">With what it belongs itself.</param>
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward);
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward, IReadOnlyList<string> WasIn, Admission Admission);
 
 /// <summary>On which of its owner's calendars an appointment stands.</summary>
 /// <param name="Id">One of the choices.</param>
@@ -100,6 +102,8 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             Papers = told.Whole is null ? [] : PaperView.All(viewing, store.Papers([entry.Id])),
             Tied = TiedViews.Of(viewing, calendars, owner, entry, occurrence),
             TiedTo = TiedViews.To(viewing, calendars, owner, occurrence),
+            WasIn = told.Whole is null ? [] : StartedViews.WasIn(viewing, entry, RecurrenceId),
+            Admission = entry.Admission,
             MayForward = told.Kind == EntryKind.Meeting && told.Whole is { Status: MeetingStatus.Sent } && viewing.Viewer.MaySpeakFor(owner.Id) && (!entry.Private || entry.Owner == owner.Id),
             MayTie = mark is { MayChange: true } && entry is { Tie: null, KeptElsewhere: false } && entry.Kind != EntryKind.Hold,
         };
@@ -143,7 +147,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
             [.. attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], ChaseRows.Attendee(viewing, people, a)))],
             meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private), told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, [], [], null, false, false);
+            told.MayChange, told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private), told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, [], [], null, false, false, [], Admission.Asked);
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>

@@ -13,6 +13,7 @@ namespace Corlin.Application.Reads;
 internal sealed class Viewing
 {
     private readonly Lazy<IReadOnlyDictionary<string, Place>> places;
+    private StartedNow? started;
     private readonly Dictionary<UserId, CalendarUser> users = [];
     private readonly Dictionary<UserId, IReadOnlyList<Category>> categories = [];
 
@@ -73,6 +74,9 @@ internal sealed class Viewing
     public DateTimeZone Zone => Person.HomeZone;
 
     public LocalDate Today => Zone.ToLocal(Now).Date;
+
+    /// <summary>Who is in which conference now.</summary>
+    public StartedNow Started => started ??= new StartedNow(Store, Now);
 
     public IReadOnlyDictionary<string, Place> Places => places.Value;
 

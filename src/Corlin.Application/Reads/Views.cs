@@ -26,7 +26,7 @@ public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView>
 /// <param name="ToAnswer">It waits for an answer of the lane's owner.</param>
 /// <param name="MayChange">Whether the viewer may move or change it.</param>
 /// <param name="Series">Whether it is one of several.</param>
-/// <param name="On">Whether it takes place now.</param>
+/// <param name="On">Whether it takes place now, or somebody has started it.</param>
 /// <param name="Category">Its category on this lane, where that may be known.</param>
 /// <param name="Link">The address of the conference, from a quarter of an hour before it begins until it ends.</param>
 public sealed record EntryView(

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using NodaTime;
@@ -79,6 +80,12 @@ public sealed record Entry
 
     /// <summary>The address of the conference.</summary>
     public string? Link { get; init; }
+
+    /// <summary>Who joins the conference by its link at once.</summary>
+    public Admission Admission { get; init; }
+
+    /// <summary>It was convened: it lasts as long as somebody is in.</summary>
+    public bool Convened { get; init; }
 
     /// <summary>The numbers and code with which somebody joins by telephone, in words.</summary>
     public string? DialIn { get; init; }

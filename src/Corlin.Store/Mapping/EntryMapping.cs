@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
@@ -55,6 +56,8 @@ internal static class EntryMapping
         LapsesAt = row.LapsesAt,
         Raw = row.Raw,
         KeptElsewhere = row.KeptElsewhere,
+        Admission = row.Admission,
+        Convened = row.Convened,
         Tie = row is { TiedToId: { } to, TieKind: { } kind, TieGap: { } gap } ? new Tie(new EntryId(to), row.TieOccurrence, kind, gap, row.TieWords) : null,
         MadeBy = new UserId(row.MadeById),
         MadeAt = row.MadeAt,
@@ -101,6 +104,9 @@ internal static class EntryMapping
         row.KeptElsewhere = entry.KeptElsewhere;
         (row.TiedToId, row.TieOccurrence, row.TieKind, row.TieGap, row.TieWords) =
             (entry.Tie?.To.Value, entry.Tie?.RecurrenceId, entry.Tie?.Kind, entry.Tie?.Gap, entry.Tie?.Words);
+        row.ConferenceKey = Conferences.KeyOf(entry.Link);
+        row.Admission = entry.Admission;
+        row.Convened = entry.Convened;
         row.SearchText = SearchText(entry);
         row.MadeById = entry.MadeBy.Value;
         row.MadeAt = entry.MadeAt;

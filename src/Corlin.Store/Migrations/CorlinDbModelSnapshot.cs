@@ -306,6 +306,51 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Calendars");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.CallRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InNameOfId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.HasIndex("EntryId");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("UserId", "At");
+
+                    b.ToTable("Calls");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CategoryHistoryRow", b =>
                 {
                     b.Property<long>("Id")
@@ -592,6 +637,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Additions")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Admission")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Agenda")
                         .HasColumnType("TEXT");
 
@@ -599,6 +647,12 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ConferenceKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Convened")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("DialIn")
@@ -736,6 +790,9 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("CalendarId");
+
+                    b.HasIndex("ConferenceKey")
+                        .HasFilter("\"ConferenceKey\" IS NOT NULL");
 
                     b.HasIndex("HoldRequest")
                         .HasFilter("\"HoldRequest\" IS NOT NULL");
@@ -1836,6 +1893,60 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Name");
 
                     b.ToTable("Places");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.PresenceRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AskedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JoinedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("LeftAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RecurrenceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SecretHash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SeenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("EntryId", "RecurrenceId");
+
+                    b.HasIndex("State", "SeenAt");
+
+                    b.ToTable("Presences");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.ReminderRow", b =>

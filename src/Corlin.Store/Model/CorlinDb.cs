@@ -66,6 +66,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<MeetingRequestHistoryRow> MeetingRequestHistory => Set<MeetingRequestHistoryRow>();
 
+    internal DbSet<PresenceRow> Presences => Set<PresenceRow>();
+
+    internal DbSet<CallRow> Calls => Set<CallRow>();
+
     internal DbSet<NotesRow> Notes => Set<NotesRow>();
 
     internal DbSet<TaskRow> Tasks => Set<TaskRow>();
@@ -271,6 +275,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         });
         builder.Entity<MeetingRequestHistoryRow>().HasIndex(x => x.ChangeId);
         NotesTables(builder);
+        ConferenceTables(builder);
         builder.Entity<StandingRow>(s =>
         {
             s.HasKey(x => x.OwnerId);
@@ -304,6 +309,23 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<NotesHistoryRow>().HasIndex(x => x.ChangeId);
     }
 
+    private static void ConferenceTables(ModelBuilder builder)
+    {
+        builder.Entity<PresenceRow>(p =>
+        {
+            p.HasIndex(x => x.PublicId).IsUnique();
+            p.HasIndex(x => new { x.EntryId, x.RecurrenceId });
+            p.HasIndex(x => new { x.State, x.SeenAt });
+        });
+        builder.Entity<CallRow>(c =>
+        {
+            c.HasIndex(x => x.PublicId).IsUnique();
+            c.HasIndex(x => x.EntryId);
+            c.HasIndex(x => new { x.UserId, x.At });
+            c.HasIndex(x => x.ChangeId);
+        });
+    }
+
     private static void EntryTables(ModelBuilder builder)
     {
         builder.Entity<EntryRow>(e =>
@@ -313,6 +335,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             e.HasIndex(x => new { x.Uid, x.CalendarId }).IsUnique();
             e.HasIndex(x => new { x.OwnerId, x.Kind, x.LastEnd });
             e.HasIndex(x => x.HoldRequest).HasFilter("\"HoldRequest\" IS NOT NULL");
+            e.HasIndex(x => x.ConferenceKey).HasFilter("\"ConferenceKey\" IS NOT NULL");
             e.HasIndex(x => x.TiedToId).HasFilter("\"TiedToId\" IS NOT NULL");
             e.ComplexProperty(x => x.Time);
             e.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Restrict);

@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using NodaTime;
 
 namespace Corlin.Store.Model;
@@ -67,6 +68,16 @@ internal sealed class EntryRow
     /// <summary>Title, place and agenda of the entry and its overrides as plain text, for finding. Worked out from them: no part of the state that the history keeps.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public string SearchText { get; set; } = "";
+
+    /// <summary>The key of its conference where that is one of Corlin's own. Worked out from the link: no part of the state that the history keeps.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public string? ConferenceKey { get; set; }
+
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public Admission Admission { get; set; }
+
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Convened { get; set; }
 
     /// <summary>What of an imported iCalendar object Corlin does not use.</summary>
     public string? Raw { get; set; }

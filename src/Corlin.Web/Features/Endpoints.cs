@@ -1,6 +1,7 @@
 using Corlin.Web.Features.Access;
 using Corlin.Web.Features.Arrange;
 using Corlin.Web.Features.Chase;
+using Corlin.Web.Features.Conferencing;
 using Corlin.Web.Features.Demo;
 using Corlin.Web.Features.Desk;
 using Corlin.Web.Features.Entries;
@@ -32,6 +33,10 @@ internal static class Endpoints
         "POST /api/session/passkey",
         "POST /api/welcome",
         "POST /api/setup",
+        // Who has the link of a conference comes to its page.
+        "POST /api/conference/{key}",
+        "POST /api/conference/{key}/join",
+        "POST /api/conference/{key}/leave",
         "GET /api/demo/sign-ins",
         "GET /openapi/{documentName}.json",
         // The page itself, whatever place its address names.
@@ -62,6 +67,7 @@ internal static class Endpoints
         HoldsEndpoints.Map(api);
         RequestsEndpoints.Map(api);
         NotesEndpoints.Map(api);
+        ConferenceEndpoints.Map(api);
         ChaseEndpoints.Map(api);
         MailEndpoints.Map(api);
         EntriesEndpoints.Map(api);

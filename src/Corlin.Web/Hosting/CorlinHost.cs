@@ -101,7 +101,7 @@ internal static class CorlinHost
         if (options.Smtp is { } smtp) services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));
         else services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
-        services.AddSingleton<IConferenceLinks, ConferenceLinks>();
+        services.AddSingleton<IConferenceLinks>(new ConferenceLinks(options.Address));
         services.AddSingleton<IRichTexts, RichTexts>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
         services.AddSingleton<IPeopleFiles, PeopleFiles>();

@@ -36,7 +36,8 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
     {
         var calendars = await store.ReadAsync(s =>
         {
-            var owners = people.Take(MostWatched).Select(s.User).OfType<CalendarUser>().ToDictionary(u => u.Id, u => u.PublicId);
+            // One's own calendar is always watched: who is called hears of it wherever they are.
+            var owners = people.Take(MostWatched).Select(s.User).OfType<CalendarUser>().Concat(s.Users([person]).Values).DistinctBy(u => u.Id).ToDictionary(u => u.Id, u => u.PublicId);
             var found = s.MainCalendars(owners.Keys).ToDictionary(c => c.Value, c => (c.Key, owners[c.Key]));
             var seen = Seen(s, person, found.ToDictionary(f => f.Key, f => f.Value.Key));
             return found.Where(f => seen.Contains(f.Key)).ToDictionary(f => f.Key, f => f.Value);

@@ -173,6 +173,23 @@ export const notesQuery = (id: string, lane: string, occurrence: string | null) 
       ask(client.GET("/api/entries/{id}/notes", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
   });
 
+/** Who is in a conference; read again while its page is open, which says at the same time that it is. */
+export const conferenceQuery = (key: string, secret: string | null) =>
+  queryOptions({
+    queryKey: ["conference", key, secret],
+    queryFn: () => ask(client.POST("/api/conference/{key}", { params: { path: { key } }, body: { secret } })),
+    refetchInterval: 4_000,
+    refetchIntervalInBackground: true,
+    retry: false,
+  });
+
+/** Who calls now. */
+export const callsQuery = queryOptions({
+  queryKey: ["calendars", "calls"],
+  queryFn: () => ask(client.GET("/api/calls")),
+  refetchInterval: 15_000,
+});
+
 export const signInsQuery = queryOptions({
   queryKey: ["sign-ins"],
   queryFn: () => ask(client.GET("/api/demo/sign-ins")),

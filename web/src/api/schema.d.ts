@@ -2636,6 +2636,395 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/conference/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GuestParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConferenceView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conference/{key}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JoinParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JoinedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conference/{key}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GuestParts"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conference/{key}/admit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AdmitParts"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/admission": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AdmissionParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/convene": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ConveneParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConvenedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CallParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/calls/{who}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    who: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RingingCall"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chase": {
         parameters: {
             query?: never;
@@ -5099,6 +5488,18 @@ export interface components {
             /** Format: int64 */
             change: number;
         };
+        /**
+         * @default asked
+         * @enum {unknown}
+         */
+        Admission: "asked" | "inside" | "anyone";
+        AdmissionParts: {
+            admission: components["schemas"]["Admission"];
+        };
+        AdmitParts: {
+            presence: string;
+            admits: boolean;
+        };
         AdvanceRequest: {
             /** Format: int32 */
             seconds: number;
@@ -5164,6 +5565,7 @@ export interface components {
             /** @default true */
             send: boolean;
             request: null | string;
+            admission: components["schemas"]["Admission"];
         };
         ArrangedView: {
             entry: string;
@@ -5230,6 +5632,14 @@ export interface components {
             mayChange: boolean;
             further: components["schemas"]["KeptCalendarView"][];
             mayAddTo: components["schemas"]["CalendarChoiceView"][];
+        };
+        CallParts: {
+            who: string;
+        };
+        CalledView: {
+            who: components["schemas"]["PersonView"];
+            words: string;
+            rings: boolean;
         };
         CancelRequest: {
             occurrence: null | string;
@@ -5403,6 +5813,22 @@ export interface components {
             /** Format: int64 */
             end: number;
         };
+        ConferenceView: {
+            /** Format: int64 */
+            now: number;
+            title: null | string;
+            organiser: string;
+            when: string;
+            words: string;
+            in: components["schemas"]["InView"][];
+            knocking: components["schemas"]["InView"][];
+            me: string;
+            known: boolean;
+            atOnce: boolean;
+            early: boolean;
+            calls: components["schemas"]["CalledView"][];
+            entry: null | string;
+        };
         ConfirmedRequest: {
             password: string;
         };
@@ -5417,6 +5843,19 @@ export interface components {
             from: number;
             /** Format: int32 */
             free: number;
+        };
+        ConveneParts: {
+            inNameOf: string;
+            title: string;
+            called: string[];
+            private: boolean;
+        };
+        ConvenedView: {
+            entry: string;
+            link: string;
+            key: string;
+            /** Format: int64 */
+            change: number;
         };
         CoverRequest: {
             away: string;
@@ -5503,6 +5942,7 @@ export interface components {
             news: components["schemas"]["AccessNewsView"][];
             told: components["schemas"]["MeetingNewsView"][];
             handovers: components["schemas"]["HandoverHeadView"][];
+            started: components["schemas"]["StartedView"][];
         };
         DoneParts: {
             done: boolean;
@@ -5579,6 +6019,8 @@ export interface components {
             tiedTo: null | components["schemas"]["TiedView"];
             mayTie: boolean;
             mayForward: boolean;
+            wasIn: string[];
+            admission: components["schemas"]["Admission"];
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
@@ -5693,6 +6135,9 @@ export interface components {
         GrantsView: {
             grants: components["schemas"]["GrantView"][];
             through: components["schemas"]["ThroughView"][];
+        };
+        GuestParts: {
+            secret: null | string;
         };
         HandedForView: {
             principal: components["schemas"]["PersonView"];
@@ -5855,6 +6300,13 @@ export interface components {
             unchanged: number;
             skipped: components["schemas"]["SkippedPart"][];
         };
+        InView: {
+            id: string;
+            name: string;
+            person: null | components["schemas"]["PersonView"];
+            since: string;
+            mine: boolean;
+        };
         IndexRow: {
             who: components["schemas"]["PersonView"];
             line: string;
@@ -5868,6 +6320,12 @@ export interface components {
         };
         InvitationView: {
             key: string;
+        };
+        JoinParts: {
+            name: null | string;
+        };
+        JoinedView: {
+            secret: null | string;
         };
         JsonElement: unknown;
         KeptCalendarView: {
@@ -6409,6 +6867,15 @@ export interface components {
             of: components["schemas"]["PersonView"][];
             requests: components["schemas"]["RequestView"][];
         };
+        RingingCall: {
+            id: string;
+            from: components["schemas"]["PersonView"];
+            by: string;
+            title: string;
+            key: string;
+            /** Format: int64 */
+            until: number;
+        };
         SaidTime: {
             start: string;
             zone: string;
@@ -6511,6 +6978,14 @@ export interface components {
         StandingView: {
             link: string;
             dialIn: null | string;
+        };
+        StartedView: {
+            for: components["schemas"]["PersonView"];
+            title: string;
+            words: string;
+            link: string;
+            entry: string;
+            occurrence: null | string;
         };
         TaskParts: {
             id: null | string;

@@ -13,6 +13,10 @@ const SignIn = lazy(() => import("../features/signin/SignIn").then((m) => ({ def
 const FirstPassword = lazy(() => import("../features/signin/FirstPassword").then((m) => ({ default: m.FirstPassword })));
 const FirstSetUp = lazy(() => import("../features/signin/FirstSetUp").then((m) => ({ default: m.FirstSetUp })));
 
+const Conference = lazy(() => import("../features/conference/Conference").then((m) => ({ default: m.Conference })));
+
+const conference = /^\/conference\/([0-9a-f]{20})$/.exec(location.pathname)?.[1];
+
 // Where somebody was signed in before, the Desk is asked for together with the session.
 if (wasSignedIn() && location.pathname === "/") void queries.prefetchQuery(deskQuery);
 
@@ -37,6 +41,13 @@ function Gate() {
     return (
       <Suspense>
         <FirstPassword />
+      </Suspense>
+    );
+  // Who has the link of a conference comes to its page, signed in or not.
+  if (conference)
+    return (
+      <Suspense>
+        <Conference id={conference} />
       </Suspense>
     );
   if (session.data.address) return <RouterProvider router={router} />;

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import { lazy, Suspense, useState } from "react";
 import { deskQuery } from "../api/queries";
+import { CallStrip } from "./CallStrip";
 import { Find } from "./Find";
 import { Foot } from "./Foot";
 import { useKeys, useKeysState } from "./keys";
@@ -53,6 +54,9 @@ export function Shell() {
             <Find />
           </span>
           {desk.data && <Account name={desk.data.viewer.name} onReminders={() => setChoosing(true)} />}
+          <Link to="/convene" className="flex h-8 items-center px-2 text-[13px] font-semibold text-sea hover:underline max-[600px]:hidden">
+            Convene
+          </Link>
           <Link
             to="/arrange"
             className={`flex h-8 items-center rounded-sm px-3.5 text-[13px] font-semibold ${
@@ -65,6 +69,7 @@ export function Shell() {
           </Link>
         </div>
       </header>
+      <CallStrip />
       <ReminderStrip choosing={choosing} onChoosing={setChoosing} />
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
         <Outlet />

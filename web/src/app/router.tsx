@@ -12,6 +12,7 @@ const root = createRootRoute({
 // The Desk is what opens first; the other places come when they are asked for.
 const Lanes = lazyRouteComponent(() => import("../features/lanes/Lanes"), "Lanes");
 const Arrange = lazyRouteComponent(() => import("../features/arrange/Arrange"), "Arrange");
+const Convene = lazyRouteComponent(() => import("../features/convene/Convene"), "Convene");
 const Files = lazyRouteComponent(() => import("../features/files/Files"), "Files");
 const Access = lazyRouteComponent(() => import("../features/access/Access"), "Access");
 const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase");
@@ -57,6 +58,8 @@ const lanes = createRoute({
 });
 
 const arrange = createRoute({ getParentRoute: () => root, path: "/arrange", component: Arrange });
+
+const convene = createRoute({ getParentRoute: () => root, path: "/convene", component: Convene });
 
 const files = createRoute({ getParentRoute: () => root, path: "/files", component: Files });
 
@@ -140,7 +143,22 @@ const mine = createRoute({ getParentRoute: () => root, path: "/mine", component:
 const account = createRoute({ getParentRoute: () => root, path: "/account", component: OwnAccount });
 
 export const router = createRouter({
-  routeTree: root.addChildren([desk, lanes, arrange, chase, access, people, history, handover, mail, requests, mine, account, files]),
+  routeTree: root.addChildren([
+    desk,
+    lanes,
+    arrange,
+    convene,
+    chase,
+    access,
+    people,
+    history,
+    handover,
+    mail,
+    requests,
+    mine,
+    account,
+    files,
+  ]),
   defaultPreload: "intent",
 });
 

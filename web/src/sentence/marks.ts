@@ -1,4 +1,4 @@
-import type { Rank } from "../api/types";
+import type { Admission, Rank } from "../api/types";
 
 /** When one can be reminded. */
 export const reminders = [
@@ -24,3 +24,10 @@ export const ranks: { value: Rank | "none"; label: string; note: string }[] = [
 ];
 
 export const rankWords = (rank: Rank | null | undefined) => ranks.find((r) => r.value === (rank ?? "none"))?.label ?? "";
+
+/** Who joins a conference by its link at once; everyone else knocks. */
+export const admissions: { value: Admission; label: string; note?: string }[] = [
+  { value: "asked", label: "those asked", note: "others knock" },
+  { value: "inside", label: "everyone inside", note: "others knock" },
+  { value: "anyone", label: "whoever has the link" },
+];

@@ -37,11 +37,12 @@ public sealed record ChosenRequest(
 /// <param name="Saved">The public id of a meeting that was saved and not sent: it becomes this one.</param>
 /// <param name="HoldRequest">The holds that are released with it.</param>
 /// <param name="Send">False to save it and ask nobody.</param>
+/// <param name="Admission">Who joins the conference by its link at once.</param>
 /// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
 public sealed record ArrangeRequest(
     string InNameOf, string Title, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video,
     string? Agenda, string? Line, bool Private, string? Repeats = null, string? Link = null, string? DialIn = null, string? ToldIn = null, string? EndZone = null, bool Answers = true,
-    string? Category = null, string? Reminder = null, Rank? Rank = null, string? Draft = null, string? Saved = null, string? HoldRequest = null, bool Send = true, string? Request = null);
+    string? Category = null, string? Reminder = null, Rank? Rank = null, string? Draft = null, string? Saved = null, string? HoldRequest = null, bool Send = true, string? Request = null, Admission Admission = Admission.Asked);
 
 /// <param name="Text">A meeting in a line of plain words.</param>
 public sealed record LineRequest(string Text);
@@ -107,7 +108,7 @@ internal static class ArrangeEndpoints
         var time = Time(request);
         if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now) throw new RefusedException(RefusalKind.InThePast, "start");
         var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
-        var link = Times.Limited(request.Link, 2_000, "link") is { } given ? Conference.MustBeLink(given) : request.Video ? links.Make(request.Title) : null;
+        var link = Times.Limited(request.Link, 2_000, "link") is { } given ? Conference.MustBeLink(given) : request.Video ? links.Make() : null;
         var made = await reader.ChangeAsync(new ArrangeMeeting(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),
             link, agenda?.Plain, Times.Limited(request.Line, 2_000, "line"), request.Private, Times.Repeats(request.Repeats, time.Start.Year))
@@ -121,6 +122,7 @@ internal static class ArrangeEndpoints
             HoldRequest = request.HoldRequest,
             Send = request.Send,
             Request = request.Request,
+            Admission = request.Admission,
         });
         return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
     }

@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { AnswerFor } from "./AnswerFor";
 import { CancelPart } from "./CancelPart";
+import { ConferencePart } from "./ConferencePart";
 import { EditPart } from "./EditPart";
 import { ForwardPart } from "./ForwardPart";
 import { GoOn } from "./GoOn";
@@ -71,13 +72,7 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
       {entry.madeBy && !entry.keptIn && (
         <p className="mt-1 text-soft">{entry.kind === "meeting" ? `Organised by ${entry.madeBy}` : `Made by ${entry.madeBy}`}</p>
       )}
-      {entry.link && (
-        <p className="mt-3">
-          <a className="text-sea underline underline-offset-4" href={entry.link} rel="noreferrer noopener" target="_blank">
-            Open the conference
-          </a>
-        </p>
-      )}
+      <ConferencePart entry={entry} />
       {entry.askedBy && (
         <p className="mt-1">
           Asked for by {entry.askedBy}

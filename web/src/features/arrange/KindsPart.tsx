@@ -16,6 +16,7 @@ const said = [
   "conference",
   "link",
   "dialIn",
+  "admission",
   "place",
   "agenda",
   "line",

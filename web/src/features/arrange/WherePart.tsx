@@ -1,7 +1,8 @@
 import { useId } from "react";
 import { ask, client, problemOf } from "../../api/client";
-import type { Person, Presets } from "../../api/types";
+import type { Admission, Person, Presets } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { admissions } from "../../sentence/marks";
 import { Part } from "../../sentence/Part";
 import { PeoplePicker } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
@@ -83,6 +84,22 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
           />
           <StandingLine draft={draft} organiser={organiser} presets={presets} onEdit={onEdit} />
         </>
+      )}
+      {draft.conference === "made" && (
+        <label className="flex min-h-8 items-center gap-2">
+          <span className="text-soft">At once join</span>
+          <select
+            value={draft.admission}
+            onChange={(e) => onEdit({ admission: e.target.value as Admission })}
+            className="h-9 flex-1 border-b border-ink bg-transparent"
+          >
+            {admissions.map((a) => (
+              <option key={a.value} value={a.value}>
+                {a.label}
+              </option>
+            ))}
+          </select>
+        </label>
       )}
       {telephone && (
         <Field

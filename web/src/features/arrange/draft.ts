@@ -1,4 +1,4 @@
-import type { EntryDetails, Rank, TimeAsked, Zone } from "../../api/types";
+import type { Admission, EntryDetails, Rank, TimeAsked, Zone } from "../../api/types";
 import type { Begun } from "../../app/arrangeWith";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
@@ -27,6 +27,8 @@ export interface Draft {
   conference: Conference;
   link: string;
   dialIn: string;
+  /** Who joins by the link at once. */
+  admission: Admission;
   place: string;
   /** Rich text as HTML. */
   agenda: string;
@@ -66,6 +68,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     conference: "made",
     link: "",
     dialIn: "",
+    admission: "asked",
     place: "",
     agenda: "",
     line: "",
@@ -107,6 +110,7 @@ function like(entry: EntryDetails, fresh: Draft): Draft {
     optional: asked(["optional"]),
     minutes: Math.round((entry.end - entry.start) / minute),
     conference: entry.link === null ? "none" : "made",
+    admission: entry.admission,
     place: entry.place ?? "",
     agenda: htmlOf(entry.styledAgenda, entry.agenda),
     private: entry.private,

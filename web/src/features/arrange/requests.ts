@@ -38,6 +38,7 @@ export function arrangeRequest(
     title: draft.title.trim(),
     video: draft.conference === "made",
     link: draft.conference === "given" ? draft.link.trim() || null : null,
+    admission: draft.admission,
     dialIn: draft.conference === "none" ? null : draft.dialIn.trim() || null,
     agenda: draft.agenda || null,
     line: draft.line.trim() || null,

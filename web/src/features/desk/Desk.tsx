@@ -18,6 +18,7 @@ import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
 import { isAccess, isRequest, isTask, Queue } from "./Queue";
+import { Started } from "./Started";
 import { useAnswer } from "./useAnswer";
 
 /** Today: every principal's lane, and the queue of what waits. */
@@ -71,7 +72,8 @@ function Today({ desk }: { desk: DeskData }) {
     ],
   );
 
-  const queueHeight = Math.min(desk.queue.length, 6) * 40 + (desk.news.length + desk.told.length + desk.handovers.length) * 41;
+  const queueHeight =
+    Math.min(desk.queue.length, 6) * 40 + (desk.news.length + desk.started.length + desk.told.length + desk.handovers.length) * 41;
   const board = Math.max(rows.length * 74, Math.min(rows.length * 150, height - queueHeight - 168));
   return (
     <div ref={page} className="flex min-h-full flex-col px-6">
@@ -109,6 +111,7 @@ function Today({ desk }: { desk: DeskData }) {
           </span>
         ))}
       </div>
+      <Started started={desk.started} />
       <Told told={desk.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <News news={desk.news} />
       <HandoverLines handovers={desk.handovers} />

@@ -289,7 +289,15 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         }
 
         Db.Participations.RemoveRange(rows);
+        SaveGroups(id, entry);
         SaveMarks(id, entry);
+    }
+
+    private void SaveGroups(long id, Entry entry)
+    {
+        var rows = Db.EntryGroups.Where(g => g.EntryId == id).ToList();
+        Db.EntryGroups.RemoveRange(rows.Where(r => entry.Groups.All(g => g.Group.Value != r.GroupId)));
+        foreach (var group in entry.Groups.Where(g => rows.All(r => r.GroupId != g.Group.Value))) Db.EntryGroups.Add(new EntryGroupRow { EntryId = id, GroupId = group.Group.Value });
     }
 
     private void SaveMarks(long id, Entry entry)

@@ -9,12 +9,8 @@ namespace Corlin.Store;
 // Who is in which conference, and who is called.
 internal partial class StoreReads
 {
-    public IReadOnlyList<Entry> EntriesOfConference(string key, int limit)
-    {
-        var ids = Db.Entries.Where(e => e.ConferenceKey == key).OrderByDescending(e => e.Id).Take(limit).Select(e => e.Id).ToArray();
-        var found = ById(ids);
-        return [.. ids.Select(id => found[id])];
-    }
+    public IReadOnlyList<Entry> EntriesOfConference(string key, int limit) =>
+        InOrder([.. Db.Entries.Where(e => e.ConferenceKey == key).OrderByDescending(e => e.Id).Take(limit).Select(e => e.Id)]);
 
     public IReadOnlyList<Presence> PresencesOf(EntryId entry, LocalDateTime? recurrenceId, int limit)
     {

@@ -1,3 +1,4 @@
+using System.Collections.ObjectModel;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
@@ -46,6 +47,14 @@ internal partial class StoreReads
         var since = now - NewsKept;
         return [.. Db.MeetingNews.AsNoTracking().Where(n => n.ToId == who.Value && !n.PutAway && n.At > since).OrderByDescending(n => n.At).ThenByDescending(n => n.Id).Take(limit).AsEnumerable()
             .Select(MailMapping.ToCore)];
+    }
+
+    public IReadOnlyDictionary<long, string> NotesWith(IReadOnlyCollection<long> changes)
+    {
+        var wanted = changes.ToArray();
+        if (wanted.Length == 0) return ReadOnlyDictionary<long, string>.Empty;
+        return Db.MeetingNews.Where(n => wanted.Contains(n.ChangeId) && n.Note != null).GroupBy(n => n.ChangeId).Select(g => new { g.Key, Note = g.Max(n => n.Note) })
+            .ToDictionary(g => g.Key, g => g.Note!);
     }
 
     public KeptMail? Mail(long id) => Kept(Db.Mails.AsNoTracking().Where(m => m.Id == id));

@@ -91,14 +91,31 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
     }
 
-    public IReadOnlyDictionary<EntryId, Entry> Entries(IReadOnlyCollection<EntryId> ids) =>
-        ids.Count == 0 ? ReadOnlyDictionary<EntryId, Entry>.Empty : ById([.. ids.Select(i => i.Value).Distinct()]).Values.ToDictionary(e => e.Id);
-
     public IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit)
     {
         var wanted = entries.Select(e => (long?)e.Value).Distinct().ToArray();
         if (wanted.Length == 0) return [];
-        var ids = Db.Entries.Where(e => wanted.Contains(e.TiedToId)).OrderBy(e => e.Id).Take(limit).Select(e => e.Id).ToArray();
+        return InOrder([.. Db.Entries.Where(e => wanted.Contains(e.TiedToId)).OrderBy(e => e.Id).Take(limit).Select(e => e.Id)]);
+    }
+
+    public IReadOnlyList<Entry> MeetingsOfGroup(UserId group, Instant from, int limit)
+    {
+        var ids = Db.EntryGroups.Where(g => g.GroupId == group.Value).Join(Db.Entries, g => g.EntryId, e => e.Id, (g, e) => e)
+            .Where(e => e.LastEnd > from && e.Status != MeetingStatus.Draft).OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        return InOrder(ids);
+    }
+
+    public IReadOnlyList<Entry> MeetingsOfGroups(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
+    {
+        var wanted = organisers.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        var ids = Db.Entries.Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.LastEnd > from && e.Status == MeetingStatus.Sent && Db.EntryGroups.Any(g => g.EntryId == e.Id))
+            .OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        return InOrder(ids);
+    }
+
+    private protected IReadOnlyList<Entry> InOrder(long[] ids)
+    {
         var found = ById(ids);
         return [.. ids.Select(id => found[id])];
     }

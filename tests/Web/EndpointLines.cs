@@ -99,6 +99,9 @@ internal static class EndpointLines
         ["DELETE /api/meetings/{id}/calls/{who}"] = (k => ($"/api/meetings/{k.Meeting}/calls/{k.Other}", null), Unknown),
         ["GET /api/calls"] = (_ => ("/api/calls", null), Fine),
         ["DELETE /api/calls/{id}"] = (k => ($"/api/calls/{k.Meeting}", null), Unknown),
+        ["GET /api/groups/{id}"] = (k => ($"/api/groups/{k.Group}", null), Fine),
+        ["POST /api/meetings/{id}/asking"] = (k => ($"/api/meetings/{k.Meeting}/asking", null), Unknown),
+        ["POST /api/meetings/{id}/members"] = (k => ($"/api/meetings/{k.Meeting}/members", new { group = k.Group, members = new[] { k.Other }, takenUp = true }), Unknown),
         ["POST /api/entries/{id}/ties"] = (k => ($"/api/entries/{k.Meeting}/ties", new { lane = k.Owner, occurrence = (string?)null, kind = "preparation", gapMinutes = 30, minutes = 30 }), Unknown),
         ["POST /api/entries/{id}/answer"] = (k => ($"/api/entries/{k.Meeting}/answer", new { inNameOf = k.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposedStart = (long?)null, proposedEnd = (long?)null }), Forbidden),
         ["POST /api/entries/{id}/change"] = (k => ($"/api/entries/{k.Entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" }, was = new { } }), Unknown),
@@ -214,7 +217,7 @@ internal static class EndpointLines
         {
             inNameOf = owner,
             title = Canary,
-            required = new[] { other, Text(contact, "id") },
+            required = new[] { other, Text(contact, "id"), await noor.PersonAsync("Safety board") },
             optional = Array.Empty<string>(),
             start = "2027-03-09T09:00",
             zone = "Europe/Lisbon",

@@ -68,6 +68,7 @@ public sealed record ArrangeMeeting(
             AnswersWanted = AnswersWanted,
             Status = MeetingStatus.Draft,
             Participations = [.. asked],
+            Groups = [.. Attendees.GroupsOf(session, Invited)],
             Marks = Mark.On(session, InNameOf),
         };
         if (HoldRequest is not null) Holds.Release(session, Actor, InNameOf, HoldRequest);

@@ -23,6 +23,11 @@ internal static class Attendees
         [.. Found(session, asking.Added, organiser)],
         [.. asking.Removed.Select(r => (session.User(r) ?? throw new RefusedException(RefusalKind.PersonUnknown, "removed", r)).Id)]);
 
+    /// <summary>The groups among those asked, with their members as they are now.</summary>
+    public static IEnumerable<InvitedGroup> GroupsOf(IChangeSession session, IEnumerable<Invited> invited) =>
+        invited.Select(i => session.User(i.IdOrAddress.Trim())).OfType<CalendarUser>().Where(u => u.Kind == UserKind.Group).DistinctBy(u => u.Id)
+            .Select(u => new InvitedGroup(u.Id, [.. session.Members(u.Id)]));
+
     private static IReadOnlyList<Participation> Found(IChangeSession session, IEnumerable<Invited> invited, UserId organiser)
     {
         var found = new Dictionary<UserId, Participation>();

@@ -38,7 +38,7 @@ public sealed record ChangeEntry(
         var (last, told) = (entry, 0);
         foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, PublicIds.Uid(id)), zone))
         {
-            last = session.Save(Rooms.Answer(session, transition.Entry));
+            last = session.Save(Rooms.Answer(session, Grouped(session, transition.Entry)));
             session.Tell(transition with { Entry = last }, Actor, before: entry);
             told = transition.Effects.Length;
         }
@@ -47,6 +47,14 @@ public sealed record ChangeEntry(
         // What lay with the series lies with what went off it too.
         if (last.Id != entry.Id) foreach (var paper in session.Papers([entry.Id])) session.Add(paper with { PublicId = PublicIds.New(), Entry = last.Id }, last);
         return new EntryChanged(change, last.PublicId, [], told);
+    }
+
+    /// <summary>A group that is asked to the whole of it is known with it from then on.</summary>
+    private Entry Grouped(IChangeSession session, Entry entry)
+    {
+        if (Asking is null || (entry.IsSeries && Reach == Reach.ThisOne)) return entry;
+        var added = Attendees.GroupsOf(session, Asking.Added).Where(a => entry.Groups.All(g => g.Group != a.Group));
+        return entry with { Groups = [.. entry.Groups, .. added] };
     }
 
     /// <summary>Who asks somebody to an appointment organises a meeting in its owner's name.</summary>

@@ -25,6 +25,7 @@ internal static class FromFile
         KeptElsewhere = stands.KeptElsewhere,
         Admission = stands.Admission,
         Convened = stands.Convened,
+        Groups = stands.Groups,
         Tie = stands.Tie,
         MadeBy = stands.MadeBy,
         MadeAt = stands.MadeAt,

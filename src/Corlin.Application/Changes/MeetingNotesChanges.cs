@@ -93,7 +93,7 @@ public sealed record FinishTask(UserId Actor, string Task, bool Done) : IChange<
     {
         var notes = session.NotesWithTask(Task) ?? throw new RefusedException(RefusalKind.NotFound);
         var task = notes.Tasks.Single(t => t.PublicId == Task);
-        var entry = session.Entries([notes.Entry]).Values.FirstOrDefault() ?? throw new RefusedException(RefusalKind.NotFound);
+        var entry = session.EntriesNow([notes.Entry]).Values.FirstOrDefault() ?? throw new RefusedException(RefusalKind.NotFound);
         var (inNameOf, grant) = InNameOf(session, entry, notes, task);
         var change = session.Begin(ChangeKind.TaskDone, Actor, inNameOf, grant);
         var finished = task with { DoneAt = Done ? session.Now : null, DoneBy = Done ? Actor : null };

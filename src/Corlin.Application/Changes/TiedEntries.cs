@@ -86,13 +86,13 @@ public static class TiedEntries
 
     private static void Bring(this IChangeSession session, Entry tied)
     {
-        if (session.Entries([tied.Tie!.To]).Values.FirstOrDefault() is not { } to) return;
+        if (session.EntriesNow([tied.Tie!.To]).Values.FirstOrDefault() is not { } to) return;
         if (session.Following(tied, to) is { } next) session.Save(next with { Version = tied.Version + 1 });
     }
 
     private static void TieAsItStands(this IChangeSession session, Entry tied)
     {
-        if (session.Entries([tied.Tie!.To]).Values.FirstOrDefault() is not { } to) return;
+        if (session.EntriesNow([tied.Tie!.To]).Values.FirstOrDefault() is not { } to) return;
         // Who takes it off the lane by hand wants it there no more, wherever the other goes.
         var next = tied.Status == MeetingStatus.Cancelled || tied.Kind != EntryKind.Appointment ? null : Ties.AsItStands(tied, to, session.Users([tied.Owner])[tied.Owner].HomeZone);
         if (next != tied.Tie) session.Save(tied with { Tie = next });

@@ -63,11 +63,14 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The holds of one request, on whichever calendars they stand, soonest first; those released are left out.</summary>
     IReadOnlyList<Entry> HoldsOf(string request);
 
-    /// <summary>Those that are there, by their number inside.</summary>
-    IReadOnlyDictionary<EntryId, Entry> Entries(IReadOnlyCollection<EntryId> ids);
-
     /// <summary>What is tied to some entries, on whichever lanes, in the order in which it was made; also what stands no longer.</summary>
     IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit);
+
+    /// <summary>The meetings to which a group was asked as such and that have something at or after a moment, soonest first; those not sent are left out.</summary>
+    IReadOnlyList<Entry> MeetingsOfGroup(UserId group, Instant from, int limit);
+
+    /// <summary>The same of whichever groups, of those that some organise; only what still takes place.</summary>
+    IReadOnlyList<Entry> MeetingsOfGroups(IReadOnlyCollection<UserId> organisers, Instant from, int limit);
 
     /// <summary>A meeting by what it is keyed by.</summary>
     Entry? Meeting(string uid, string organiserAddress);

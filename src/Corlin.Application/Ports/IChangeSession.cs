@@ -323,6 +323,9 @@ public enum ChangeKind
     /// <summary>Somebody was called, or is called no more.</summary>
     CalledIn,
     CallWithdrawn,
+
+    /// <summary>Who came into a group is asked to what it was asked to, or who left no longer; or it was decided otherwise.</summary>
+    MemberSettled,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

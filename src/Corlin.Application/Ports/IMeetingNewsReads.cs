@@ -17,4 +17,7 @@ public interface IMeetingNewsReads
 {
     /// <summary>What somebody was told lately and has not put away, latest first.</summary>
     IReadOnlyList<MeetingNews> MeetingNewsFor(UserId who, Instant now, int limit);
+
+    /// <summary>What was written with some changes to those who were told of them, by change.</summary>
+    IReadOnlyDictionary<long, string> NotesWith(IReadOnlyCollection<long> changes);
 }

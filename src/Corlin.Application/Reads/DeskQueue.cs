@@ -20,6 +20,7 @@ internal static class DeskQueue
             .Concat(AccessRequests(viewing))
             .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
             .Concat(DueTasks.Read(viewing, kept))
+            .Concat(MemberOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
             .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
     }
 
@@ -67,7 +68,7 @@ internal static class DeskQueue
             var series = !meeting.IsSeries || part.RecurrenceId is not null ? "" : ", a series";
             yield return new QueueRow(
                 $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}", "Answer", viewing.View(lane.Who), told.Title!,
-                $"{When(viewing, lane.Who, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}",
+                $"{When(viewing, lane.Who, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no answer is asked for")}",
                 English.Word(verdict.Kind), Tone(verdict.Kind), Why(verdict), told.PublicId, LaneViews.Id(part.RecurrenceId),
                 LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End), LaneViews.Ms(told.Stretch.Start));
         }

@@ -15,7 +15,7 @@ internal static class DueTasks
         var rights = kept.ToDictionary(l => l.Who.Id, l => l.Rights);
         rights[viewing.Person.Id] = Rights.Own;
         var found = viewing.Store.NotesWithDue([.. rights.Keys], viewing.Today.PlusDays(1), Most);
-        var entries = viewing.Store.Entries([.. found.Select(n => n.Entry)]);
+        var entries = viewing.Store.EntriesNow([.. found.Select(n => n.Entry)]);
         foreach (var notes in found)
         {
             if (!entries.TryGetValue(notes.Entry, out var entry)) continue;

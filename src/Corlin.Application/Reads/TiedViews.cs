@@ -22,7 +22,7 @@ internal static class TiedViews
     /// <summary>What an occurrence is tied to.</summary>
     public static TiedView? To(Viewing viewing, LaneCalendars calendars, CalendarUser owner, Occurrence occurrence)
     {
-        if (occurrence.Entry.Tie is not { } tie || viewing.Store.Entries([tie.To]).Values.FirstOrDefault() is not { } to) return null;
+        if (occurrence.Entry.Tie is not { } tie || viewing.Store.EntriesNow([tie.To]).Values.FirstOrDefault() is not { } to) return null;
         var which = tie.RecurrenceId ?? Beside(to, occurrence.Entry, occurrence);
         return Occurrences.Find(to, which, owner.HomeZone) is { } found ? View(viewing, calendars, owner, found) : null;
     }

@@ -67,6 +67,7 @@ public static partial class English
         ChangeKind.Convened => "convened",
         ChangeKind.CalledIn => "called somebody into",
         ChangeKind.CallWithdrawn => "withdrew a call into",
+        ChangeKind.MemberSettled => "decided on a member of a group for",
         ChangeKind.TurnedOver => "turned over",
         ChangeKind.RequestTaken => "wrote down who asked for time",
         ChangeKind.RequestChanged => "dealt with a request",

@@ -99,6 +99,10 @@ public static partial class English
         return ($"Notes: {title}, {ShortDay(date)}", string.Join("\r\n", lines).TrimEnd() + "\r\n");
     }
 
+    /// <summary>What somebody writes who would like to be asked to a meeting of their group.</summary>
+    public static (string Subject, string Text) AskingToCome(string who, string title) =>
+        ($"{who} would like to come: {title}", $"{who} is in the group that was asked to “{title}” and is not asked themselves. They would like to come.\r\n");
+
     private static string Owed(MeetingTask task, Func<UserId, string> name)
     {
         List<string> parts = [.. task.Owner is { } owner ? [name(owner)] : Array.Empty<string>(), .. task.Due is { } due ? [$"by {ShortDay(due)}"] : Array.Empty<string>()];

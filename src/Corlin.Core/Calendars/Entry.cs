@@ -123,6 +123,9 @@ public sealed record Entry
 
     public ImmutableArray<Participation> Participations { get; init; } = [];
 
+    /// <summary>The groups that were asked as such: who joins one is offered the meeting, for who leaves it a removal is offered.</summary>
+    public ImmutableArray<InvitedGroup> Groups { get; init; } = [];
+
     /// <summary>What is noted about it on single lanes.</summary>
     public ImmutableArray<LaneMark> Marks { get; init; } = [];
 
@@ -175,6 +178,10 @@ public sealed record Override(
 /// <param name="Start">Its wall-clock start in the zone of the series; at the same time its recurrence id.</param>
 /// <param name="Length">Its own length where it was given as a period; null for that of the series.</param>
 public readonly record struct Addition(LocalDateTime Start, Duration? Length = null);
+
+/// <summary>A group that was asked to a meeting.</summary>
+/// <param name="Settled">Its members for whom it is decided whether they are asked: those at the time of sending, and what was decided since.</param>
+public sealed record InvitedGroup(UserId Group, ImmutableArray<UserId> Settled);
 
 public enum AttendeeRole
 {

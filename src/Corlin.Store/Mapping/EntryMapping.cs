@@ -58,6 +58,7 @@ internal static class EntryMapping
         KeptElsewhere = row.KeptElsewhere,
         Admission = row.Admission,
         Convened = row.Convened,
+        Groups = Texts.ReadGroups(row.Groups),
         Tie = row is { TiedToId: { } to, TieKind: { } kind, TieGap: { } gap } ? new Tie(new EntryId(to), row.TieOccurrence, kind, gap, row.TieWords) : null,
         MadeBy = new UserId(row.MadeById),
         MadeAt = row.MadeAt,
@@ -107,6 +108,7 @@ internal static class EntryMapping
         row.ConferenceKey = Conferences.KeyOf(entry.Link);
         row.Admission = entry.Admission;
         row.Convened = entry.Convened;
+        row.Groups = Texts.Write(entry.Groups);
         row.SearchText = SearchText(entry);
         row.MadeById = entry.MadeBy.Value;
         row.MadeAt = entry.MadeAt;

@@ -48,6 +48,15 @@ internal static class Texts
     public static ImmutableArray<LocalDateTime?> ReadWhich(string? text) =>
         text is null ? [] : [.. text.Split(';').Select(t => t == "all" ? (LocalDateTime?)null : Local.Parse(t).Value)];
 
+    /// <summary>Groups by their numbers, each with the numbers of those of it who are settled ("4:11 12;5:13").</summary>
+    public static string? Write(ImmutableArray<InvitedGroup> groups) => groups.IsEmpty ? null : string.Join(
+        ';', groups.Select(g => string.Create(CultureInfo.InvariantCulture, $"{g.Group.Value}:{string.Join(' ', g.Settled.Select(s => s.Value))}")));
+
+    public static ImmutableArray<InvitedGroup> ReadGroups(string? text) => text is null ? [] : [.. text.Split(';').Select(t => t.Split(':')).Select(parts =>
+        new InvitedGroup(User(parts[0]), [.. parts[1].Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(User)]))];
+
+    private static UserId User(string number) => new(long.Parse(number, CultureInfo.InvariantCulture));
+
     public static string Write(LocalDateTime time) => Local.Format(time);
 
     /// <summary>A recurrence id; empty for none.</summary>

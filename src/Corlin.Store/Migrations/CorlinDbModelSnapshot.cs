@@ -628,6 +628,21 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Drafts");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.EntryGroupRow", b =>
+                {
+                    b.Property<long>("GroupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("GroupId", "EntryId");
+
+                    b.HasIndex("EntryId");
+
+                    b.ToTable("EntryGroups");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
                 {
                     b.Property<long>("Id")
@@ -662,6 +677,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("GoesOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Groups")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("HoldRequest")
@@ -1302,6 +1320,8 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("At");
+
+                    b.HasIndex("ChangeId");
 
                     b.HasIndex("OutboxId")
                         .IsUnique();
@@ -2371,6 +2391,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.UserRow", null)
                         .WithMany()
                         .HasForeignKey("WriterId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.EntryGroupRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -66,6 +66,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<MeetingRequestHistoryRow> MeetingRequestHistory => Set<MeetingRequestHistoryRow>();
 
+    internal DbSet<EntryGroupRow> EntryGroups => Set<EntryGroupRow>();
+
     internal DbSet<PresenceRow> Presences => Set<PresenceRow>();
 
     internal DbSet<CallRow> Calls => Set<CallRow>();
@@ -353,6 +355,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
             p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });
+        builder.Entity<EntryGroupRow>(g =>
+        {
+            g.HasKey(x => new { x.GroupId, x.EntryId });
+            g.HasIndex(x => x.EntryId);
+            g.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+        });
         builder.Entity<PaperRow>(p =>
         {
             p.HasIndex(x => x.PublicId).IsUnique();
@@ -427,6 +435,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<MeetingNewsRow>(n =>
         {
             n.HasIndex(x => x.OutboxId).IsUnique();
+            n.HasIndex(x => x.ChangeId);
             n.HasIndex(x => new { x.ToId, x.At }).HasFilter("NOT \"PutAway\"");
             n.HasIndex(x => x.At);
         });

@@ -86,6 +86,10 @@ internal sealed class EntryRow
     [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool KeptElsewhere { get; set; }
 
+    /// <summary>The groups that were asked as such, each with those of it who are settled ("4:11 12;5:13"); null for none.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public string? Groups { get; set; }
+
     /// <summary>The number of the entry that it is tied to, with what follows; null for none.</summary>
     [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public long? TiedToId { get; set; }
@@ -213,4 +217,11 @@ internal sealed class OccupancyRow
     public required string RecurrenceId { get; set; }
 
     public TimeTaken Takes { get; set; }
+}
+
+/// <summary>A group that was asked to a meeting. Worked out from the entry: by it the meetings of a group are found.</summary>
+internal sealed class EntryGroupRow
+{
+    public long GroupId { get; set; }
+    public long EntryId { get; set; }
 }

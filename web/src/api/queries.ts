@@ -173,6 +173,13 @@ export const notesQuery = (id: string, lane: string, occurrence: string | null) 
       ask(client.GET("/api/entries/{id}/notes", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
   });
 
+/** What a group has before it, and what became of its meetings. */
+export const groupQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["calendars", "group", id],
+    queryFn: () => ask(client.GET("/api/groups/{id}", { params: { path: { id } } })),
+  });
+
 /** Who is in a conference; read again while its page is open, which says at the same time that it is. */
 export const conferenceQuery = (key: string, secret: string | null) =>
   queryOptions({

@@ -1514,6 +1514,121 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/groups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GroupPageView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettleMembersRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}/members": {
         parameters: {
             query?: never;
@@ -6136,6 +6251,39 @@ export interface components {
             grants: components["schemas"]["GrantView"][];
             through: components["schemas"]["ThroughView"][];
         };
+        GroupMeetingView: {
+            entry: string;
+            occurrence: null | string;
+            lane: string;
+            title: string;
+            when: string;
+            organiser: components["schemas"]["PersonView"];
+            series: boolean;
+            words: string;
+            link: null | string;
+            mayAskToCome: boolean;
+        };
+        GroupNoticeView: {
+            /** Format: int64 */
+            id: number;
+            when: string;
+            words: string;
+            note: null | string;
+        };
+        GroupPageView: {
+            coming: components["schemas"]["GroupMeetingView"][];
+            notices: components["schemas"]["GroupNoticeView"][];
+            papers: components["schemas"]["GroupPaperView"][];
+            /** Format: int32 */
+            hidden: number;
+        };
+        GroupPaperView: {
+            entry: string;
+            occurrence: null | string;
+            lane: string;
+            title: string;
+            paper: components["schemas"]["PaperView"];
+        };
         GuestParts: {
             secret: null | string;
         };
@@ -6459,6 +6607,12 @@ export interface components {
             near: boolean;
             entry: null | string;
         };
+        MemberOfferView: {
+            group: string;
+            members: string[];
+            name: string;
+            joined: boolean;
+        };
         MemberView: {
             who: components["schemas"]["PersonView"];
             words: string;
@@ -6731,6 +6885,7 @@ export interface components {
             end: null | number;
             /** Format: int64 */
             deadline: number;
+            offer: null | components["schemas"]["MemberOfferView"];
         };
         /** @enum {unknown} */
         Rank: "fixed" | "askFirst" | "mayMove" | null;
@@ -6898,6 +7053,11 @@ export interface components {
         };
         SettingRequest: {
             value: components["schemas"]["JsonElement"];
+        };
+        SettleMembersRequest: {
+            group: string;
+            members: string[];
+            takenUp: boolean;
         };
         SettleParts: {
             state: components["schemas"]["RequestState"];

@@ -32,6 +32,11 @@ public sealed record ChangePersonRequest(int Version, PersonSaid Said);
 /// <param name="Added">Public ids.</param>
 public sealed record MembersRequest(IReadOnlyList<string> Added, IReadOnlyList<string> Removed);
 
+/// <param name="Group">The public id of a group that was asked to a meeting.</param>
+/// <param name="Members">Who came into it or left it.</param>
+/// <param name="TakenUp">They are asked, or no longer; false to leave it as it is.</param>
+public sealed record SettleMembersRequest(string Group, IReadOnlyList<string> Members, bool TakenUp);
+
 internal static class PeopleEndpoints
 {
     private const int MostText = 100;
@@ -44,6 +49,9 @@ internal static class PeopleEndpoints
         api.MapGet("/find", FindAsync);
         api.MapGet("/index", IndexAsync);
         api.MapGet("/people/{id}", PersonAsync);
+        api.MapGet("/groups/{id}", GroupAsync);
+        api.MapPost("/meetings/{id}/members", SettleAsync);
+        api.MapPost("/meetings/{id}/asking", AskAsync);
         api.MapPost("/people", AddAsync);
         api.MapPut("/people/{id}", ChangeAsync);
         api.MapDelete("/people/{id}", RemoveAsync);
@@ -64,6 +72,14 @@ internal static class PeopleEndpoints
 
     private static async Task<Ok<PersonPageView>> PersonAsync(Reader reader, string id) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadPerson(reader.Person, id, reader.Now).Run(s)));
+
+    private static async Task<Ok<GroupPageView>> GroupAsync(Reader reader, string id) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadGroup(reader.Person, id, reader.Now).Run));
+
+    private static async Task<Ok<ChangedView>> AskAsync(Reader reader, string id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskToCome(reader.Person, id))));
+
+    private static async Task<Ok<ChangedView>> SettleAsync(Reader reader, string id, SettleMembersRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SettleMembers(reader.Person, id, request.Group, [.. request.Members], request.TakenUp))));
 
     private static async Task<Ok<AddedPerson>> AddAsync(Reader reader, AddToPeopleRequest request)
     {

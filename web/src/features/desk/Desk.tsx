@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
+import { ask, client } from "../../api/client";
 import { deskQuery } from "../../api/queries";
-import type { Desk as DeskData } from "../../api/types";
+import type { Desk as DeskData, QueueRow } from "../../api/types";
+import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
@@ -35,6 +37,22 @@ function Today({ desk }: { desk: DeskData }) {
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, desk.zones[0]);
   const answer = useAnswer();
+  const { run } = useChanges();
+  const settle = (r: QueueRow, takenUp: boolean) => {
+    const { offer, entry } = r;
+    if (!offer || !entry) return;
+    const are = offer.members.length === 1 ? "is" : "are";
+    const done = `${offer.name.slice(0, 1).toUpperCase()}${offer.name.slice(1)} ${are} asked${offer.joined ? "" : " no more"}`;
+    run(
+      ask(
+        client.POST("/api/meetings/{id}/members", {
+          params: { path: { id: entry } },
+          body: { group: offer.group, members: offer.members, takenUp },
+        }),
+      ),
+      takenUp ? `${done}; they are told in ten seconds.` : `It stays as it is with ${offer.name}.`,
+    );
+  };
   const lanes = useShownLanes(desk.day.lanes.map((l) => l.who));
   useWatched([...desk.day.lanes.map((l) => l.who.id), ...desk.beside.map((b) => b.who.id)]);
 
@@ -120,6 +138,7 @@ function Today({ desk }: { desk: DeskData }) {
         chosen={at}
         onChoose={setChosen}
         onAnswer={answer}
+        onSettle={settle}
         onOpen={(r) => {
           if (isAccess(r)) void navigate({ to: "/access" });
           else if (isRequest(r)) void navigate({ to: "/requests" });

@@ -10,10 +10,12 @@ interface Props {
   onChoose: (index: number) => void;
   onAnswer: (row: QueueRow, answer: "accepted" | "tentative" | "declined") => void;
   onOpen: (row: QueueRow) => void;
+  /** What becomes of who came into a group, or left it. */
+  onSettle: (row: QueueRow, takenUp: boolean) => void;
 }
 
 /** What waits, ordered by when it must be done; the chosen row carries its action. */
-export function Queue({ rows, chosen, onChoose, onAnswer, onOpen }: Props) {
+export function Queue({ rows, chosen, onChoose, onAnswer, onOpen, onSettle }: Props) {
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
     list.current?.children[chosen]?.scrollIntoView({ block: "nearest" });
@@ -44,7 +46,7 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen }: Props) {
               </span>
               {isChosen && (
                 <span className="absolute top-0 right-6 bottom-px flex items-center gap-1 bg-water pl-3">
-                  <Actions row={row} onAnswer={onAnswer} onOpen={onOpen} />
+                  <Actions row={row} onAnswer={onAnswer} onOpen={onOpen} onSettle={onSettle} />
                 </span>
               )}
             </div>
@@ -64,7 +66,16 @@ export const isRequest = (row: QueueRow) => row.key.startsWith("request-");
 /** Something agreed in a meeting is to be done. */
 export const isTask = (row: QueueRow) => row.key.startsWith("task-");
 
-function Actions({ row, onAnswer, onOpen }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen">) {
+function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen" | "onSettle">) {
+  if (row.offer)
+    return (
+      <>
+        <Button onClick={() => onSettle(row, true)}>{row.offer.joined ? `Ask ${row.offer.name}` : `Take ${row.offer.name} out`}</Button>
+        <Button look="plain" onClick={() => onSettle(row, false)}>
+          Leave it so
+        </Button>
+      </>
+    );
   if (row.verb === "Answer")
     return (
       <>

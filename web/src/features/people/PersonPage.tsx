@@ -15,6 +15,7 @@ import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { CalendarsPart } from "./CalendarsPart";
 import { Facts } from "./Facts";
+import { GroupMeetings } from "./GroupMeetings";
 import { HoursLanes } from "./HoursLanes";
 import { Members } from "./Members";
 import { nothingSaid } from "./said";
@@ -101,6 +102,7 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
       )}
       {page.hasLane && who.kind === "person" && <CalendarsPart who={who} />}
       {page.mayAdminister && who.inside && who.kind === "person" && <WayIn who={who} />}
+      {who.kind === "group" && <GroupMeetings page={page} />}
       {who.kind === "group" && <Members page={page} onGo={onGo} />}
       {!page.mayChange && page.whyNot && <p className="mt-4 text-soft">{page.whyNot}</p>}
     </article>

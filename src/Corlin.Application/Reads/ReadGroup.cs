@@ -1,0 +1,132 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What a group has before it, as far as the viewer may know it.</summary>
+/// <param name="Coming">Its meetings to come, soonest first.</param>
+/// <param name="Notices">What became of them lately, latest first.</param>
+/// <param name="Papers">The papers that lie with them.</param>
+/// <param name="Hidden">How many meetings to come the viewer may not know.</param>
+public sealed record GroupPageView(IReadOnlyList<GroupMeetingView> Coming, IReadOnlyList<GroupNoticeView> Notices, IReadOnlyList<GroupPaperView> Papers, int Hidden);
+
+/// <param name="Lane">On whose lane it is read, by public id.</param>
+/// <param name="Words">How the viewer stands to it: "you are asked", "you organise it", "you are not asked".</param>
+/// <param name="Link">The address of its conference, where it may be known.</param>
+/// <param name="MayAskToCome">Whether the viewer is in the group and not asked.</param>
+public sealed record GroupMeetingView(string Entry, string? Occurrence, string Lane, string Title, string When, PersonView Organiser, bool Series, string Words, string? Link, bool MayAskToCome);
+
+/// <param name="Id">The number of the change.</param>
+/// <param name="Words">"Noor Haddad for Maren Falk moved “Safety review”: Tuesday 16 March, was Monday 15 March".</param>
+/// <param name="Note">What who did it wrote with it.</param>
+public sealed record GroupNoticeView(long Id, string When, string Words, string? Note);
+
+public sealed record GroupPaperView(string Entry, string? Occurrence, string Lane, string Title, PaperView Paper);
+
+public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
+{
+    private const int Most = 60;
+    private const int MostNotices = 12;
+
+    private static readonly Duration Back = Duration.FromDays(31);
+    private static readonly Duration Ahead = Duration.FromDays(366);
+
+    public GroupPageView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var group = store.User(Group) is { Kind: UserKind.Group } found && (found.KeptFor is not { } principal || viewing.Keeps.Contains(principal)) ? found : throw new RefusedException(RefusalKind.NotFound);
+        var meetings = store.MeetingsOfGroup(group.Id, Now - Back, Most);
+        var told = meetings.Select(m => (Meeting: m, Seen: BestSeen(viewing, m))).ToList();
+        var seen = told.Where(t => t.Seen is not null).Select(t => (t.Meeting, Seen: t.Seen!.Value)).ToList();
+        var organisers = viewing.Users(seen.Select(s => s.Meeting.Owner));
+        var coming = seen.Where(s => s.Seen.Told.Stretch.End > Now && s.Meeting.Status == MeetingStatus.Sent).OrderBy(s => s.Seen.Told.Stretch.Start).ToList();
+        return new GroupPageView(
+            [.. coming.Select(c => View(viewing, c.Meeting, c.Seen, organisers[c.Meeting.Owner]))],
+            [.. seen.SelectMany(s => Notices(viewing, s.Meeting, s.Seen)).OrderByDescending(n => n.Id).Take(MostNotices)],
+            [.. seen.Where(s => s.Seen.Told.Whole is not null).SelectMany(s => PaperView.All(viewing, store.Papers([s.Meeting.Id])).Select(p => new GroupPaperView(
+                s.Meeting.PublicId, LaneViews.Id(s.Seen.Told.RecurrenceId), s.Seen.Lane.PublicId, s.Meeting.Title, p)))],
+            told.Count(t => t.Seen is null && t.Meeting.Status == MeetingStatus.Sent && Next(t.Meeting, viewing) is not null));
+    }
+
+    /// <summary>The next occurrence, or the last where none is to come, on the lane on which the viewer may know most of it; null where that is not even its title.</summary>
+    private (DisclosedEntry Told, CalendarUser Lane)? BestSeen(Viewing viewing, Entry meeting)
+    {
+        var lanes = viewing.Users([viewing.Person.Id, .. viewing.Viewer.SpeaksFor.Keys, meeting.Owner]).Values
+            .Where(u => meeting.StandsWith(u.Id) && (u.Id == viewing.Person.Id || u.Id == meeting.Owner || viewing.Viewer.SpeaksFor.ContainsKey(u.Id)))
+            .OrderByDescending(u => u.Id == viewing.Person.Id).ToList();
+        if (lanes.Count == 0 || Next(Standing(meeting), viewing) is not { } next) return null;
+        var calendars = viewing.CalendarsOf([.. lanes.Select(l => l.Id)]);
+        (DisclosedEntry Told, CalendarUser Lane)? best = null;
+        foreach (var lane in lanes)
+        {
+            // Who organises from outside has no calendar here.
+            if (!calendars.TryGetValue(lane.Id, out var own) || Disclosure.Disclose(next, lane.Id, viewing.Viewer, own.RightsFor(meeting), Now) is not { Sight: >= Sight.Headline } told) continue;
+            if (best is null || told.Sight > best.Value.Told.Sight) best = (told, lane);
+        }
+
+        return best;
+    }
+
+    /// <summary>Of what was cancelled as it stood before.</summary>
+    private static Entry Standing(Entry meeting) => meeting.Status == MeetingStatus.Cancelled ? meeting with { Status = MeetingStatus.Sent } : meeting;
+
+    private Occurrence? Next(Entry meeting, Viewing viewing)
+    {
+        var zone = viewing.Users([meeting.Owner])[meeting.Owner].HomeZone;
+        return Occurrences.In(meeting, new Stretch(Now, Now + Ahead), zone).FirstOrDefault() ?? Occurrences.In(meeting, new Stretch(Now - Back, Now), zone).LastOrDefault();
+    }
+
+    private static GroupMeetingView View(Viewing viewing, Entry meeting, (DisclosedEntry Told, CalendarUser Lane) seen, CalendarUser organiser)
+    {
+        var told = seen.Told;
+        var (from, to) = (viewing.Zone.ToLocal(told.Stretch.Start), viewing.Zone.ToLocal(told.Stretch.End));
+        var part = Agreement.Of(meeting, viewing.Person.Id, told.RecurrenceId);
+        var words = meeting.Owner == viewing.Person.Id ? "you organise it" : part is null ? "you are not asked" : part.Answer switch
+        {
+            Answer.Accepted => "you accepted",
+            Answer.Declined => "you declined",
+            Answer.Tentative => "you said tentative",
+            _ => "you are asked",
+        };
+        var mayAsk = !meeting.StandsWith(viewing.Person.Id) && !meeting.Private && meeting.Groups.Any(g => viewing.Store.Members(g.Group).Contains(viewing.Person.Id));
+        return new GroupMeetingView(
+            meeting.PublicId, LaneViews.Id(told.RecurrenceId), seen.Lane.PublicId, told.Title!, $"{English.Day(from.Date)}, {English.Time(from.TimeOfDay)} to {English.Time(to.TimeOfDay)}",
+            viewing.View(organiser), meeting.IsSeries, words, told.Whole?.Link, mayAsk);
+    }
+
+    private static IEnumerable<GroupNoticeView> Notices(Viewing viewing, Entry meeting, (DisclosedEntry Told, CalendarUser Lane) seen)
+    {
+        var past = viewing.Store.PastOf(meeting.Id, null, 6).Where(c => c is { Undone: false, TookBack: false } && IsNotice(c.Kind)).ToList();
+        if (past.Count == 0) yield break;
+        var calendars = viewing.CalendarsOf([seen.Lane.Id])[seen.Lane.Id];
+        var notes = seen.Told.Whole is null ? null : viewing.Store.NotesWith([.. past.Select(c => c.Id)]);
+        var people = viewing.Users(past.SelectMany(c => new[] { c.Actor, c.InNameOf }).Concat(past.SelectMany(c => c.Entries).SelectMany(e => (e.Before?.Participations ?? []).Concat(e.After?.Participations ?? [])).Select(p => p.Who)));
+        foreach (var change in past)
+        {
+            var did = change.Entries.FirstOrDefault(e => e.Id == meeting.Id);
+            if (did is null || Disclosure.Past(did.Before, did.After, meeting, seen.Lane.Id, viewing.Viewer, calendars.RightsFor) is not { Withheld: false } told) continue;
+            var who = change.Actor == change.InNameOf ? people[change.Actor].Name : $"{people[change.Actor].Name} for {people[change.InNameOf].Name}";
+            var state = (told.After ?? told.Before)!;
+            var differences = told is { Before: { } before, After: { } after } && change.Kind != ChangeKind.MeetingCancelled
+                ? string.Join("; ", English.Differences(before with { Takes = after.Takes }, after, viewing.Zone, id => viewing.NameOf(people[id]))) : "";
+            var at = viewing.Zone.ToLocal(change.At);
+            yield return new GroupNoticeView(
+                change.Id, English.When(at, viewing.Today), $"{who} {Verb(change.Kind)} “{state.Title}”{(differences.Length > 0 ? $": {differences}" : $", {English.When(state.Time, viewing.Zone)}")}",
+                notes?.GetValueOrDefault(change.Id));
+        }
+    }
+
+    private static bool IsNotice(ChangeKind kind) => kind is ChangeKind.MeetingSent or ChangeKind.EntryChanged or ChangeKind.MeetingCancelled or ChangeKind.MeetingRestored or ChangeKind.ProposalAccepted;
+
+    private static string Verb(ChangeKind kind) => kind switch
+    {
+        ChangeKind.MeetingSent => "arranged",
+        ChangeKind.ProposalAccepted => "moved",
+        _ => English.Verb(kind),
+    };
+}

@@ -19,7 +19,8 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         var part = message.BodyParts.OfType<TextPart>().FirstOrDefault(p => p.ContentType.IsMimeType("text", "calendar"));
         var to = message.To.Mailboxes.First();
         var sender = message.From.Mailboxes.First();
-        if (part is null)
+        // What is forwarded for knowledge is read like a letter.
+        if (part is null || part.ContentType.Parameters["method"] == "PUBLISH")
         {
             await ReceiveLetterAsync(messageId, message, to, sender, cancel);
             return;

@@ -31,7 +31,8 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen, onSettle }: Pr
             aria-current={isChosen ? "true" : undefined}
             className={`relative -mx-6 px-6 ${isChosen ? "bg-water" : ""}`}
             onClick={() => onChoose(i)}
-            onFocus={() => onChoose(i)}
+            // By key; a click chooses first, and opens what is chosen.
+            onFocus={(e) => e.target.matches(":focus-visible") && onChoose(i)}
           >
             <div className="grid min-h-10 grid-cols-[64px_24px_minmax(0,1.1fr)_minmax(0,1fr)] items-center gap-x-4 border-b border-rule">
               <span className="font-semibold text-soft">{row.verb}</span>

@@ -3,8 +3,7 @@ import type { EntryDetails, TaskView } from "../../../api/types";
 import { DatePart } from "../../../sentence/DatePart";
 import { Choices, Part } from "../../../sentence/Part";
 import { PeoplePicker } from "../../../sentence/PeoplePicker";
-import { useChanges } from "../../changes";
-import { finishTask } from "./TaskRead";
+import { TaskBox } from "./TaskBox";
 import { newTask, type Task } from "./useKeptNotes";
 
 interface Props {
@@ -17,7 +16,6 @@ interface Props {
 
 /** What is to be done, by whom and by when: a line each. */
 export function TaskLines({ tasks, stand, attendees, onChange }: Props) {
-  const { run } = useChanges();
   const [words, setWords] = useState("");
   const change = (key: string, part: Partial<Task>) => onChange(tasks.map((t) => (t.key === key ? { ...t, ...part } : t)));
   const done = (task: Task) => stand.some((s) => s.id === task.id && s.done !== null);
@@ -28,16 +26,7 @@ export function TaskLines({ tasks, stand, attendees, onChange }: Props) {
         <ul aria-label="To be done">
           {tasks.map((task) => (
             <li key={task.key} className="grid grid-cols-[24px_minmax(0,1fr)_auto] items-baseline border-t border-rule py-1">
-              <input
-                type="checkbox"
-                aria-label={`Done: ${task.words}`}
-                disabled={task.id === null}
-                checked={done(task)}
-                onChange={(e) => {
-                  if (task.id !== null) finishTask(run, task.id, task.words, e.target.checked);
-                }}
-                className="size-4 shrink-0 translate-y-0.5 accent-sea"
-              />
+              <TaskBox id={task.id} words={task.words} done={done(task)} label={`Done: ${task.words}`} />
               <input
                 aria-label="Task"
                 value={task.words}

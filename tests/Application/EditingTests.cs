@@ -242,4 +242,29 @@ public sealed class EditingTests : IAsyncLifetime
 
     private async Task<RefusalKind> Refused(string entry) =>
         (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ChangeEntry(world.Noor.Id, entry, null, Reach.All, At("2027-03-16T09:30"), new EntryEdit())))).Refusal.Kind;
+
+    [Fact]
+    public async Task The_conference_the_line_and_whether_answers_are_wanted_are_changed_on_a_sent_meeting_and_told_to_those_outside()
+    {
+        var met = await world.Arrange();
+        world.Advance(11);
+        await world.SendDue();
+        world.Post.Mail.Clear();
+        var was = new EntryEdit { Link = "https://meet.ebbline.example/1", DialIn = "", Line = "", AnswersWanted = true };
+        var becomes = new EntryEdit { Link = "https://theirs.coromandel-marine.example/7", DialIn = "+91 555 0107", Line = "Use their link.", AnswersWanted = false };
+        await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, becomes, was));
+        world.Advance(11);
+        await world.SendDue();
+        var mail = Assert.Single(world.Post.Mail);
+        Assert.Equal(
+            ("https://theirs.coromandel-marine.example/7", "+91 555 0107", "Use their link.", false, 0), (mail.Link, mail.DialIn, mail.Line, mail.AnswersWanted, mail.Sequence));
+        Assert.Equal(["another line to those invited", "another conference", "with a dial-in"], mail.Changes);
+        Assert.True(Core.Meetings.Agreement.IsAgreed(await world.Entry(met.PublicId), null));
+
+        // Who saw another link writes nothing over it.
+        var late = await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, new EntryEdit { Link = "" }, new EntryEdit { Link = "https://meet.ebbline.example/1" }));
+        Assert.Equal([EntryPart.Link], late.Conflicts);
+        await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, new EntryEdit { DialIn = "" }, new EntryEdit { DialIn = "+91 555 0107" }));
+        Assert.Null((await world.Entry(met.PublicId)).DialIn);
+    }
 }

@@ -119,6 +119,21 @@ public sealed class PlanTests : IAsyncLifetime
             atLeast: 20);
     }
 
+    [Fact]
+    public async Task What_hangs_on_a_meeting_is_searched()
+    {
+        var met = await world.Arrange();
+        var at = new NotesAt(met.PublicId, null, world.Maren.Id);
+        await world.Do(new TieEntry(world.Noor.Id, world.Maren.Id, met.PublicId, null, Core.Calendars.TieKind.Preparation, Duration.FromMinutes(30), Duration.FromMinutes(30)));
+        await world.Do(new KeepNotes(world.Noor.Id, at, 0, new Core.Words.RichText("x", null), [new TaskSaid(null, "y", null, new LocalDate(2027, 3, 9))]));
+        var id = (await world.Entry(met.PublicId)).Id;
+        await Searches(
+            s => (new ReadNotes(world.Noor.Id, met.PublicId, null, world.Maren.PublicId, world.Now).Run(s), s.TiedTo([id], 20), s.NotesWithDue([world.Maren.Id], new LocalDate(2027, 3, 9), 40),
+                s.EntriesOfConference("0123456789abcdef0123", 50), s.PresencesOf(id, null, 300), s.PresentSince(world.Now, 2_000), s.CallsTo(world.Tome.Id, world.Now, 5),
+                s.CallsOf(id, 50), s.MeetingsOfGroup(world.Tome.Id, world.Now, 60), s.MeetingsOfGroups([world.Maren.Id], world.Now, 100), s.NotesWith([1])),
+            atLeast: 20);
+    }
+
     private async Task Searches<T>(Func<ICalendarReads, T> read, int atLeast)
     {
         var database = Path.Combine(world.Folder, "corlin.db");

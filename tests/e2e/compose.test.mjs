@@ -145,6 +145,7 @@ test("Several times are held until an hour; one is arranged, and the others are 
   await page.getByRole("textbox", { name: "Title" }).fill("Crew change");
   await ask(page, "Owen");
   const slots = page.getByRole("region", { name: "Free slots" });
+  await slots.getByRole("checkbox").nth(2).waitFor();
   const names = await slots.getByRole("checkbox").evaluateAll((all) => all.slice(0, 3).map((c) => c.getAttribute("aria-label")));
   for (const name of names) await slots.getByRole("checkbox", { name, exact: true }).check({ force: true });
   await slots.getByRole("button", { name: "Hold these 3" }).click();

@@ -29,10 +29,6 @@ await shot(page, "lanes-working-days");
 await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
 await page.getByRole("group", { name: /^The month/ }).waitFor();
 await shot(page, "lanes-month");
-await page.goto(`${demo.address}/lanes?view=list&from=2027-03-08`);
-await page.getByRole("region", { name: /^Monday 8 March/ }).waitFor();
-await shot(page, "lanes-list");
-
 await page.goto(`${demo.address}/requests`);
 await page.getByRole("listitem", { name: "Rosa Teixeira" }).getByRole("button", { name: "Say no" }).click();
 await page.evaluate(() => document.activeElement?.blur());
@@ -115,6 +111,19 @@ await page.goto(`${demo.address}/handover`);
 await page.getByRole("textbox", { name: "Note on Insurers, first talk" }).fill("Rosa decides by noon; Thursday suits her best.");
 await page.evaluate(() => document.activeElement?.blur());
 await shot(page, "handover");
+
+await page.goto(`${demo.address}/convene`);
+await page.getByRole("textbox", { name: "What it is about" }).fill("Crane 2 stands still");
+for (const name of ["Tomé Vidal", "Ana Brandão", "Sofia Leal"]) {
+  await page.getByRole("combobox", { name: "Whom to call" }).fill(name);
+  await page.getByRole("option", { name: new RegExp(name) }).click();
+}
+await page.getByRole("button", { name: /^Call Tomé/ }).click();
+await page.getByRole("list", { name: "Who is in" }).waitFor();
+const called = await signIn(browser, demo.address, /Tomé Vidal/);
+await called.getByRole("link", { name: "Join Noor" }).click();
+await page.getByRole("list", { name: "Who is in" }).getByText("Tomé Vidal").waitFor();
+await shot(page, "conference");
 
 const maren = await signIn(browser, demo.address, /Maren Falk/, { viewport: { width: 390, height: 844 } });
 await maren.getByRole("heading", { name: "Asked of you" }).waitFor();

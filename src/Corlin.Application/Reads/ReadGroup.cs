@@ -12,8 +12,9 @@ namespace Corlin.Application.Reads;
 /// <param name="Coming">Its meetings to come, soonest first.</param>
 /// <param name="Notices">What became of them lately, latest first.</param>
 /// <param name="Papers">The papers that lie with them.</param>
+/// <param name="Notes">What was noted of them, as far as the viewer reads it, latest first.</param>
 /// <param name="Hidden">How many meetings to come the viewer may not know.</param>
-public sealed record GroupPageView(IReadOnlyList<GroupMeetingView> Coming, IReadOnlyList<GroupNoticeView> Notices, IReadOnlyList<GroupPaperView> Papers, int Hidden);
+public sealed record GroupPageView(IReadOnlyList<GroupMeetingView> Coming, IReadOnlyList<GroupNoticeView> Notices, IReadOnlyList<GroupPaperView> Papers, IReadOnlyList<GroupNotesView> Notes, int Hidden);
 
 /// <param name="Lane">On whose lane it is read, by public id.</param>
 /// <param name="Words">How the viewer stands to it: "you are asked", "you organise it", "you are not asked".</param>
@@ -27,6 +28,10 @@ public sealed record GroupMeetingView(string Entry, string? Occurrence, string L
 public sealed record GroupNoticeView(long Id, string When, string Words, string? Note);
 
 public sealed record GroupPaperView(string Entry, string? Occurrence, string Lane, string Title, PaperView Paper);
+
+/// <param name="When">The day of the occurrence, or of who wrote it.</param>
+/// <param name="Open">How many of its tasks are still to be done.</param>
+public sealed record GroupNotesView(string Entry, string? Occurrence, string Lane, string Title, string When, int Open);
 
 public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
 {
@@ -50,6 +55,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
             [.. seen.SelectMany(s => Notices(viewing, s.Meeting, s.Seen)).OrderByDescending(n => n.Id).Take(MostNotices)],
             [.. seen.Where(s => s.Seen.Told.Whole is not null).SelectMany(s => PaperView.All(viewing, store.Papers([s.Meeting.Id])).Select(p => new GroupPaperView(
                 s.Meeting.PublicId, LaneViews.Id(s.Seen.Told.RecurrenceId), s.Seen.Lane.PublicId, s.Meeting.Title, p)))],
+            [.. seen.Where(s => s.Seen.Told.Whole is not null).SelectMany(s => Notes(viewing, s.Meeting, s.Seen.Lane)).Take(MostNotices)],
             told.Count(t => t.Seen is null && t.Meeting.Status == MeetingStatus.Sent && Next(t.Meeting, viewing) is not null));
     }
 
@@ -97,6 +103,15 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         return new GroupMeetingView(
             meeting.PublicId, LaneViews.Id(told.RecurrenceId), seen.Lane.PublicId, told.Title!, $"{English.Day(from.Date)}, {English.Time(from.TimeOfDay)} to {English.Time(to.TimeOfDay)}",
             viewing.View(organiser), meeting.IsSeries, words, told.Whole?.Link, mayAsk);
+    }
+
+    private static IEnumerable<GroupNotesView> Notes(Viewing viewing, Entry meeting, CalendarUser lane)
+    {
+        var may = Deciding.Notes(meeting, lane.Id, viewing.CalendarsOf([lane.Id])[lane.Id].RightsFor(meeting));
+        var reader = new NotesReader(viewing, lane.Id, may);
+        return viewing.Store.NotesOf([meeting.Id], MostNotices).Select(reader.Told).OfType<ToldNotes>().Select(n => new GroupNotesView(
+            meeting.PublicId, LaneViews.Id(n.Notes.RecurrenceId), lane.PublicId, meeting.Title,
+            English.Day((n.Notes.RecurrenceId ?? meeting.Time.LocalStart).Date), n.Tasks.Count(t => t.DoneAt is null)));
     }
 
     private static IEnumerable<GroupNoticeView> Notices(Viewing viewing, Entry meeting, (DisclosedEntry Told, CalendarUser Lane) seen)

@@ -12,6 +12,10 @@ public enum EntryPart
     Agenda,
     Private,
     Repeat,
+    Link,
+    DialIn,
+    Line,
+    AnswersWanted,
 }
 
 /// <summary>Edits that were begun on an older state. Parts that nobody else changed merge; the others are said, and nothing is overwritten.</summary>
@@ -28,14 +32,18 @@ public static class EditConflicts
         Text(EntryPart.Title, now.Title, was.Title, becomes.Title);
         Text(EntryPart.Place, now.Place, was.Place, becomes.Place);
         Text(EntryPart.Agenda, entry.Agenda, was.Agenda, becomes.Agenda);
+        Text(EntryPart.Link, entry.Link, was.Link, becomes.Link);
+        Text(EntryPart.DialIn, entry.DialIn, was.DialIn, becomes.DialIn);
+        Text(EntryPart.Line, entry.Line, was.Line, becomes.Line);
+        if (becomes.AnswersWanted is { } want && was.AnswersWanted is { } wanted && entry.AnswersWanted != wanted && entry.AnswersWanted != want) found.Add(EntryPart.AnswersWanted);
         if (becomes.Private is { } hide && was.Private is { } hid && entry.Private != hid && entry.Private != hide) found.Add(EntryPart.Private);
         if (becomes.Repeat is { } next && was.Repeat is { } before)
             Text(EntryPart.Repeat, entry.Rule?.ToString(), before.Rule?.ToString() ?? "", next.Rule?.ToString() ?? "");
         return found.ToImmutable();
 
-        void Text(EntryPart part, string? stands, string? seenText, string? wanted)
+        void Text(EntryPart part, string? stands, string? seenText, string? becomesText)
         {
-            if (wanted is not null && seenText is not null && (stands ?? "") != seenText && (stands ?? "") != wanted) found.Add(part);
+            if (becomesText is not null && seenText is not null && (stands ?? "") != seenText && (stands ?? "") != becomesText) found.Add(part);
         }
     }
 }

@@ -50,7 +50,7 @@ public static class Edits
 
     private static Transition One(Entry entry, Occurrence occurrence, EntryEdit edit)
     {
-        if (edit.Repeat is not null || edit.Agenda is not null || edit.Private is not null) throw new RefusedException(RefusalKind.OfTheWhole, "reach");
+        if (SaysOfTheWhole(edit)) throw new RefusedException(RefusalKind.OfTheWhole, "reach");
         var id = occurrence.RecurrenceId!.Value;
         if (SaysNothing(edit)) return new Transition(entry with { Version = entry.Version + 1 }, []);
         var moved = edit.Time is { } time && !time.SaysTheSame(occurrence.Time);
@@ -132,8 +132,14 @@ public static class Edits
         Place = Text(edit.Place, entry.Place),
         Agenda = Text(edit.Agenda, entry.Agenda),
         StyledAgenda = edit.Agenda is null ? entry.StyledAgenda : edit.StyledAgenda,
+        Link = Text(edit.Link, entry.Link),
+        DialIn = Text(edit.DialIn, entry.DialIn),
+        Line = Text(edit.Line, entry.Line),
+        AnswersWanted = edit.AnswersWanted ?? entry.AnswersWanted,
         Private = edit.Private ?? entry.Private,
     };
+
+    private static bool SaysOfTheWhole(EntryEdit edit) => edit is not { Repeat: null, Agenda: null, Private: null, Link: null, DialIn: null, Line: null, AnswersWanted: null };
 
     /// <summary>Who is asked apart.</summary>
     private static bool SaysNothing(EntryEdit edit) => edit with { Attendees = null } == new EntryEdit();

@@ -35,6 +35,18 @@ public sealed record EntryEdit
     /// <summary>The agenda as sanitised HTML; it goes with <see cref="Agenda"/> and is null where that is all.</summary>
     public string? StyledAgenda { get; init; }
 
+    /// <summary>The address of the conference; empty for none. It belongs to the whole, as what follows.</summary>
+    public string? Link { get; init; }
+
+    /// <summary>Empty for none.</summary>
+    public string? DialIn { get; init; }
+
+    /// <summary>The line to those invited; empty for none.</summary>
+    public string? Line { get; init; }
+
+    /// <summary>Whether those asked are to answer.</summary>
+    public bool? AnswersWanted { get; init; }
+
     /// <summary>It belongs to the whole.</summary>
     public bool? Private { get; init; }
 

@@ -6138,7 +6138,7 @@ export interface components {
             admission: components["schemas"]["Admission"];
         };
         /** @enum {unknown} */
-        EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat";
+        EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat" | "link" | "dialIn" | "line" | "answersWanted";
         EntryParts: {
             time: null | components["schemas"]["TimeRequest"];
             title: null | string;
@@ -6146,6 +6146,10 @@ export interface components {
             agenda: null | string;
             private: null | boolean;
             repeats: null | string;
+            link: null | string;
+            dialIn: null | string;
+            line: null | string;
+            answersWanted: null | boolean;
         };
         EntryView: {
             id: null | string;
@@ -6263,6 +6267,15 @@ export interface components {
             link: null | string;
             mayAskToCome: boolean;
         };
+        GroupNotesView: {
+            entry: string;
+            occurrence: null | string;
+            lane: string;
+            title: string;
+            when: string;
+            /** Format: int32 */
+            open: number;
+        };
         GroupNoticeView: {
             /** Format: int64 */
             id: number;
@@ -6274,6 +6287,7 @@ export interface components {
             coming: components["schemas"]["GroupMeetingView"][];
             notices: components["schemas"]["GroupNoticeView"][];
             papers: components["schemas"]["GroupPaperView"][];
+            notes: components["schemas"]["GroupNotesView"][];
             /** Format: int32 */
             hidden: number;
         };

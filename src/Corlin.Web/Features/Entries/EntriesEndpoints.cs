@@ -20,7 +20,10 @@ public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer A
 /// <param name="Place">Empty for nowhere.</param>
 /// <param name="Agenda">Rich text as HTML; of what the editor saw as it reads; empty for none.</param>
 /// <param name="Repeats">In words; empty for once.</param>
-public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, string? Place = null, string? Agenda = null, bool? Private = null, string? Repeats = null);
+/// <param name="Link">Empty for no conference.</param>
+/// <param name="Line">To those invited; empty for none.</param>
+public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, string? Place = null, string? Agenda = null, bool? Private = null, string? Repeats = null,
+    string? Link = null, string? DialIn = null, string? Line = null, bool? AnswersWanted = null);
 
 /// <summary>A move by hand on the lane, in milliseconds since 1970.</summary>
 public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, long ToEnd);
@@ -135,6 +138,10 @@ internal static class EntriesEndpoints
             Place = parts.Place is null ? null : Times.Limited(parts.Place, 200, "place") ?? "",
             Agenda = parts.Agenda is null ? null : agenda?.Plain ?? "",
             StyledAgenda = agenda?.Html,
+            Link = parts.Link is null ? null : Times.Limited(parts.Link, 2_000, "link") is { } link ? checkTime ? Conference.MustBeLink(link) : link : "",
+            DialIn = parts.DialIn is null ? null : Times.Limited(parts.DialIn, 500, "dialIn") ?? "",
+            Line = parts.Line is null ? null : Times.Limited(parts.Line, 2_000, "line") ?? "",
+            AnswersWanted = parts.AnswersWanted,
             Private = parts.Private,
             Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Year ?? 2000)),
         };

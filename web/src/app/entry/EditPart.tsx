@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
 import { AskedPart, askingNobody, isAsking } from "./AskedPart";
 import { difference, draftOf, nothing, partWords } from "./edit";
+import { EntryMore } from "./EntryMore";
 import { EntrySentence } from "./EntrySentence";
 import type { Shown } from "./useEntrySheet";
 
@@ -28,7 +29,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const pending = parts.length > 0 || move !== undefined || isAsking(asking);
   const series = entry.reaches.length > 0;
   const becomesMeeting = entry.kind === "appointment" && isAsking(asking);
-  const whole = becomesMeeting || parts.some((p) => ["agenda", "private", "repeat"].includes(p));
+  const whole = becomesMeeting || parts.some((p) => !["time", "title", "place"].includes(p));
   const reaches = entry.reaches.filter((r) => r.reach !== "thisOne" || !whole);
   const chosen = reaches.some((r) => r.reach === reach) ? reach : (reaches[0]?.reach ?? "all");
   const others = asking.required.length + asking.optional.length;
@@ -88,6 +89,14 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         }
         onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
       />
+      {entry.kind !== "hold" && (
+        <EntryMore
+          draft={draft}
+          meeting={entry.kind === "meeting"}
+          wrong={problem}
+          onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
+        />
+      )}
       {move && (
         <p className="font-semibold">
           Moved by hand to {move.words}
@@ -180,6 +189,8 @@ function words(draft: Draft, part: EntryPart): string {
       return draft.private ? "private" : "not private";
     case "repeat":
       return draft.repeats || "once";
+    case "answersWanted":
+      return draft.answersWanted ? "wanted" : "not asked for";
     case "agenda":
       return pointsOf(draft.agenda);
     default:

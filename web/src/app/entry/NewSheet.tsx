@@ -31,6 +31,10 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
     agendaRead: "",
     private: false,
     repeats: "",
+    link: "",
+    dialIn: "",
+    line: "",
+    answersWanted: true,
   });
   const add = async () => {
     if (busy) return;

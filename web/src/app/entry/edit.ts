@@ -13,9 +13,24 @@ export interface Draft {
   private: boolean;
   /** Empty for once. */
   repeats: string;
+  link: string;
+  dialIn: string;
+  line: string;
+  answersWanted: boolean;
 }
 
-export const nothing: EntryParts = { time: null, title: null, place: null, agenda: null, private: null, repeats: null };
+export const nothing: EntryParts = {
+  time: null,
+  title: null,
+  place: null,
+  agenda: null,
+  private: null,
+  repeats: null,
+  link: null,
+  dialIn: null,
+  line: null,
+  answersWanted: null,
+};
 
 export function draftOf(entry: EntryDetails): Draft {
   return {
@@ -26,6 +41,10 @@ export function draftOf(entry: EntryDetails): Draft {
     agendaRead: entry.agenda ?? "",
     private: entry.private,
     repeats: entry.repeats ?? "",
+    link: entry.link ?? "",
+    dialIn: entry.dialIn ?? "",
+    line: entry.line ?? "",
+    answersWanted: entry.answersWanted,
   };
 }
 
@@ -46,6 +65,10 @@ export function difference(was: Draft, now: Draft): { was: EntryParts; becomes: 
   take("agenda");
   if (before.agenda !== null) before.agenda = was.agendaRead;
   take("private");
+  take("link");
+  take("dialIn");
+  take("line");
+  take("answersWanted");
   if (was.repeats !== now.repeats) {
     parts.push("repeat");
     before.repeats = was.repeats;
@@ -61,4 +84,8 @@ export const partWords: Record<EntryPart, string> = {
   agenda: "the agenda",
   private: "who may read it",
   repeat: "how it repeats",
+  link: "the conference",
+  dialIn: "the dial-in",
+  line: "the line to those invited",
+  answersWanted: "whether answers are wanted",
 };

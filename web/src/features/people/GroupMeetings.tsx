@@ -128,6 +128,30 @@ export function GroupMeetings({ page }: { page: PersonPage }) {
           </ul>
         </section>
       )}
+      {data.notes.length > 0 && (
+        <section aria-labelledby="group-notes" className="mt-4 border-t border-rule pt-2">
+          <h3 id="group-notes" className="font-semibold">
+            Notes
+          </h3>
+          <ul>
+            {data.notes.map((n) => (
+              <li
+                key={`${n.entry} ${n.occurrence ?? ""} ${n.lane}`}
+                className="flex min-h-8 flex-wrap items-baseline gap-x-3 border-t border-rule"
+              >
+                <button
+                  type="button"
+                  className="min-h-8 text-left text-sea underline underline-offset-4"
+                  onClick={() => sheet.open(n.entry, n.lane, n.occurrence)}
+                >
+                  {n.title}, {n.when}
+                </button>
+                {n.open > 0 && <span className="text-soft">{n.open === 1 ? "one task is open" : `${n.open} tasks are open`}</span>}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {sheet.sheet}
     </>
   );

@@ -1,0 +1,80 @@
+import type { Problem } from "../../api/client";
+import { Choices, Part } from "../../sentence/Part";
+import { Field } from "../../ui/Field";
+import type { Draft } from "./edit";
+
+interface Props {
+  draft: Draft;
+  /** Others are asked to it. */
+  meeting: boolean;
+  wrong: Problem | undefined;
+  onEdit: (part: Partial<Draft>) => void;
+}
+
+/** How one joins it from elsewhere, and what those asked are told besides: the second sentence of an entry. */
+export function EntryMore({ draft, meeting, wrong, onEdit }: Props) {
+  const at = (field: string) => (wrong?.field === field ? wrong.message : undefined);
+  const by = [draft.link && "by video", draft.dialIn && "by telephone"].filter(Boolean).join(" and ");
+  return (
+    <p className="font-serif text-[17px] leading-[29px]">
+      <Part name="Conference" value={by ? by.slice(0, 1).toUpperCase() + by.slice(1) : "No conference"} wrong={at("link")} width={400}>
+        {() => (
+          <div className="grid gap-3">
+            <Field
+              label="The link of the conference"
+              type="url"
+              value={draft.link}
+              maxLength={2000}
+              placeholder="https://"
+              error={at("link")}
+              onChange={(e) => onEdit({ link: e.target.value })}
+            />
+            <Field
+              label="By telephone: number and code"
+              value={draft.dialIn}
+              maxLength={500}
+              onChange={(e) => onEdit({ dialIn: e.target.value })}
+            />
+          </div>
+        )}
+      </Part>
+      {meeting && (
+        <>
+          ;{" "}
+          <Part name="A line to those invited" value={draft.line ? "with a line to them" : "no line to them"} width={400}>
+            {() => (
+              <label>
+                <span className="text-soft">A line to those invited</span>
+                <textarea
+                  autoFocus
+                  rows={3}
+                  maxLength={2000}
+                  value={draft.line}
+                  onChange={(e) => onEdit({ line: e.target.value })}
+                  className="w-full border border-ink bg-water p-2 outline-none focus-visible:border-sea"
+                />
+              </label>
+            )}
+          </Part>
+          ;{" "}
+          <Part name="Answers" value={draft.answersWanted ? "answers wanted" : "no answer asked for"} width={260}>
+            {(close) => (
+              <Choices<string>
+                value={draft.answersWanted ? "yes" : "no"}
+                options={[
+                  { value: "yes", label: "answers wanted" },
+                  { value: "no", label: "no answer asked for" },
+                ]}
+                onChoose={(value) => {
+                  onEdit({ answersWanted: value === "yes" });
+                  close();
+                }}
+              />
+            )}
+          </Part>
+        </>
+      )}
+      .
+    </p>
+  );
+}

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Security.Cryptography;
 using Corlin.Application.Ports;
 
@@ -7,5 +8,11 @@ namespace Corlin.Simulation;
 /// <param name="address">Where people reach this server, without a slash at the end.</param>
 public sealed class ConferenceLinks(string address) : IConferenceLinks
 {
-    public string Make() => $"{address}/conference/{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10))}";
+    private const string Number = "+351 555 0100";
+
+    public MadeConference Make()
+    {
+        var code = string.Create(CultureInfo.InvariantCulture, $"{RandomNumberGenerator.GetInt32(100_000_000):0000 0000}");
+        return new MadeConference($"{address}/conference/{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10))}", $"{Number}, code {code}");
+    }
 }

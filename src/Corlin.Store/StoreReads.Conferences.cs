@@ -15,7 +15,7 @@ internal partial class StoreReads
     public IReadOnlyList<Presence> PresencesOf(EntryId entry, LocalDateTime? recurrenceId, int limit)
     {
         var which = Texts.Write(recurrenceId);
-        return [.. Db.Presences.AsNoTracking().Where(p => p.EntryId == entry.Value && p.RecurrenceId == which).OrderBy(p => p.Id).Take(limit).AsEnumerable().Select(ConferenceMapping.ToCore)];
+        return [.. Db.Presences.AsNoTracking().Where(p => p.EntryId == entry.Value && p.RecurrenceId == which).OrderByDescending(p => p.Id).Take(limit).AsEnumerable().Reverse().Select(ConferenceMapping.ToCore)];
     }
 
     public IReadOnlyList<Presence> PresentSince(Instant seen, int limit) =>

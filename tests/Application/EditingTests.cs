@@ -258,7 +258,7 @@ public sealed class EditingTests : IAsyncLifetime
         var mail = Assert.Single(world.Post.Mail);
         Assert.Equal(
             ("https://theirs.coromandel-marine.example/7", "+91 555 0107", "Use their link.", false, 0), (mail.Link, mail.DialIn, mail.Line, mail.AnswersWanted, mail.Sequence));
-        Assert.Equal(["another line to those invited", "another conference", "with a dial-in"], mail.Changes);
+        Assert.Equal(["with a line to those invited", "another conference", "with a dial-in"], mail.Changes);
         Assert.True(Core.Meetings.Agreement.IsAgreed(await world.Entry(met.PublicId), null));
 
         // Who saw another link writes nothing over it.

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Application.Ports;
+using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
@@ -12,6 +13,8 @@ namespace Corlin.Application.Changes;
 /// <param name="Link">The address of its conference.</param>
 public sealed record Convene(UserId Actor, UserId InNameOf, string Title, ImmutableArray<string> Called, string Link, bool Private = false) : IChange<ArrangedMeeting>
 {
+    public string? DialIn { get; init; }
+
     private static readonly Duration Expected = Duration.FromMinutes(30);
 
     public ArrangedMeeting Apply(IChangeSession session)
@@ -24,7 +27,7 @@ public sealed record Convene(UserId Actor, UserId InNameOf, string Title, Immuta
         var blank = session.New(EntryKind.Meeting, InNameOf, Actor, Title, TimedEntry.At(new Stretch(minute, minute + Expected), organiser.Zone));
         var change = session.Begin(ChangeKind.Convened, Actor, InNameOf, rights.Grant);
         var asked = Attendees.Resolve(session, Called.Select(c => new Invited(c, AttendeeRole.Required)), InNameOf);
-        var sent = Scheduling.Send(blank with { Link = Link, Private = Private, Convened = true, AnswersWanted = false, Status = MeetingStatus.Draft, Participations = [.. asked] });
+        var sent = Scheduling.Send(blank with { Link = Link, DialIn = DialIn, Private = Private, Convened = true, AnswersWanted = false, Status = MeetingStatus.Draft, Participations = [.. asked] });
         var stored = session.Save(sent.Entry);
         session.CallAll(Actor, stored, sent);
         return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
@@ -59,7 +62,7 @@ public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IC
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
         var who = session.User(Who) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
         if (!meeting.Convened || meeting.Participations.All(p => p.Who != who.Id)) throw new RefusedException(RefusalKind.NotFound);
-        if (session.PresencesOf(meeting.Id, null, int.MaxValue).Any(p => p.Who == who.Id && p.JoinedAt is not null)) throw new RefusedException(RefusalKind.ChangedSince);
+        if (session.PresencesOf(meeting.Id, null, ConferenceAt.MostCome).Any(p => p.Who == who.Id && p.JoinedAt is not null)) throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.CallWithdrawn, Actor, meeting.Owner, rights.Grant);
         foreach (var call in session.CallsOf(meeting.Id, 50).Where(c => c.Who == who.Id && c.State == CallState.Rings)) session.Keep(call with { State = CallState.Withdrawn });
         var without = session.Save(meeting with { Participations = [.. meeting.Participations.Where(p => p.Who != who.Id)], Version = meeting.Version + 1 });

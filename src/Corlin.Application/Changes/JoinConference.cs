@@ -22,8 +22,8 @@ public sealed record JoinConference(string Key, UserId? Who, string? Name) : ICh
         var at = session.MustFindConference(Key);
         var name = Who is { } known ? session.Users([known])[known].Name : Name?.Trim() ?? "";
         if (name.Length is 0 or > Presence.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name.Length > 60 ? name[..60] : name);
-        var come = session.PresencesOf(at.Entry.Id, at.RecurrenceId, MostComing);
-        if (come.Count == MostComing) throw new RefusedException(RefusalKind.TooMany, "name", $"{MostComing} people in one conference");
+        var come = session.Come(at);
+        if (come.Count(p => p.IsIn(session.Now) || p.Knocks(session.Now)) >= MostComing) throw new RefusedException(RefusalKind.TooMany, "name", $"{MostComing} people in one conference");
         var there = Who is null ? null : come.FirstOrDefault(p => p.Who == Who && (p.IsIn(session.Now) || p.Knocks(session.Now)));
         if (there is not null) return new Joined(there.PublicId, null);
         var secret = Who is null ? Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(16)) : null;
@@ -47,7 +47,7 @@ public sealed record AdmitToConference(UserId Actor, string Key, string Presence
     public bool Apply(IChangeSession session)
     {
         var at = session.MustFindConference(Key);
-        var come = session.PresencesOf(at.Entry.Id, at.RecurrenceId, int.MaxValue);
+        var come = session.Come(at);
         if (!come.Any(p => p.Who == Actor && p.IsIn(session.Now))) throw new RefusedException(RefusalKind.NotFound);
         var knocks = come.FirstOrDefault(p => p.PublicId == Presence && p.State == PresenceState.Knocks) ?? throw new RefusedException(RefusalKind.ChangedSince);
         session.Keep(Admits ? knocks with { State = PresenceState.In, JoinedAt = session.Now } : knocks with { State = PresenceState.Refused, LeftAt = session.Now }, at.Entry);
@@ -61,7 +61,7 @@ public sealed record LeaveConference(string Key, Comer Comer) : IChange<bool>
     public bool Apply(IChangeSession session)
     {
         var at = session.MustFindConference(Key);
-        var come = session.PresencesOf(at.Entry.Id, at.RecurrenceId, int.MaxValue);
+        var come = session.Come(at);
         foreach (var own in come.Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks))
             session.Keep(own with { State = PresenceState.Left, LeftAt = session.Now }, at.Entry);
         if (at.Entry.Convened && come.Where(p => !ConferenceAt.Is(p, Comer)).All(p => !p.IsIn(session.Now))) End(session, at.Entry);
@@ -85,7 +85,7 @@ public sealed record SeenInConference(string Key, Comer Comer) : IChange<bool>
     public bool Apply(IChangeSession session)
     {
         var at = session.MustFindConference(Key);
-        foreach (var own in session.PresencesOf(at.Entry.Id, at.RecurrenceId, int.MaxValue).Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks))
+        foreach (var own in session.Come(at).Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks))
             session.Keep(own with { SeenAt = session.Now }, at.Entry);
         return true;
     }

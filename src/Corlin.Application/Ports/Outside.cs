@@ -28,10 +28,14 @@ public interface INoticeCarrier
     Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default);
 }
 
-/// <summary>Makes the address of a conference.</summary>
+/// <summary>A conference as its service makes one.</summary>
+/// <param name="DialIn">The number and code by telephone, in words.</param>
+public sealed record MadeConference(string Link, string DialIn);
+
+/// <summary>Makes conferences.</summary>
 public interface IConferenceLinks
 {
-    string Make();
+    MadeConference Make();
 }
 
 /// <summary>Tells open screens that a calendar has changed, and nothing else.</summary>

@@ -13,6 +13,8 @@ public readonly record struct Comer(UserId? Who, string? Secret);
 /// <summary>To which meeting the key of a conference leads, and who somebody is there.</summary>
 internal static class ConferenceAt
 {
+    public const int MostCome = 1_000;
+
     private const int Most = 50;
 
     /// <summary>The occurrence to which a key leads now.</summary>
@@ -27,6 +29,9 @@ internal static class ConferenceAt
     }
 
     public static Occurrence MustFindConference(this IChangeSession session, string key) => session.MustFindConference(key, session.Now);
+
+    /// <summary>Who came so far, the latest of very many.</summary>
+    public static IReadOnlyList<Presence> Come(this ICalendarReads store, Occurrence at) => store.PresencesOf(at.Entry.Id, at.RecurrenceId, MostCome);
 
     /// <summary>Whether somebody is asked to it, organises it, or speaks for one who does.</summary>
     public static bool Stands(ICalendarReads store, Occurrence at, UserId? who, Instant now)

@@ -11,15 +11,17 @@ namespace Corlin.Application.Reads;
 /// <param name="Title">Told to those asked, to who speaks for them, and to who is in.</param>
 /// <param name="When">By the clock of who organises, with their town.</param>
 /// <param name="Words">What is going on: "Nobody is in yet; it begins at 12:00".</param>
+/// <param name="In">Who is in, told as the title is.</param>
 /// <param name="Knocking">Those who wait to be let in; told to those inside who are in.</param>
 /// <param name="Me">out, knocks, in or refused.</param>
 /// <param name="AtOnce">Whether who looks joins at once; else they knock.</param>
 /// <param name="Early">Whether joining now starts it before its time.</param>
 /// <param name="Calls">Who was called and did not come yet; told to who may call and withdraw.</param>
+/// <param name="DialIn">The number and code by telephone, told as the title is.</param>
 /// <param name="Entry">With which more can be asked for, where it may be known.</param>
 public sealed record ConferenceView(
     long Now, string? Title, string Organiser, string When, string Words, IReadOnlyList<InView> In, IReadOnlyList<InView> Knocking, string Me, bool Known, bool AtOnce, bool Early,
-    IReadOnlyList<CalledView> Calls, string? Entry);
+    IReadOnlyList<CalledView> Calls, string? DialIn, string? Entry);
 
 /// <param name="Person">Null for a guest.</param>
 /// <param name="Since">"since 12:01".</param>
@@ -30,8 +32,6 @@ public sealed record CalledView(PersonView Who, string Words, bool Rings);
 
 public sealed record ReadConference(string Key, Comer Comer, Instant Now)
 {
-    private const int Most = 300;
-
     /// <summary>So often it is kept that a page is still open.</summary>
     private static readonly Duration Fresh = Duration.FromSeconds(25);
 
@@ -41,7 +41,7 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         var at = store.MustFindConference(Key, Now);
         var entry = at.Entry;
         var stands = ConferenceAt.Stands(store, at, Comer.Who, Now);
-        var come = store.PresencesOf(entry.Id, at.RecurrenceId, Most);
+        var come = store.Come(at);
         var people = store.Users([entry.Owner, .. come.Select(p => p.Who).OfType<UserId>(), .. Comer.Who is { } c ? [c] : Array.Empty<UserId>()]);
         var viewing = Comer.Who is { } who ? new Viewing(store, who, Now) : null;
         var mine = come.LastOrDefault(p => ConferenceAt.Is(p, Comer));
@@ -51,12 +51,15 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         var present = come.Where(p => p.IsIn(Now)).ToList();
         InView View(Presence p) => new(
             p.PublicId, p.Name, p.Who is { } known && viewing is not null ? viewing.View(people[known]) : null, $"since {English.Time(zone.ToLocal(p.JoinedAt ?? p.AskedAt).TimeOfDay)}", ConferenceAt.Is(p, Comer));
+        // Who only has the link learns how many are in, not who.
+        var told = stands || me == "in";
         var inside = Comer.Who is { } w && people[w].Inside;
         var view = new ConferenceView(
-            LaneViews.Ms(Now), stands || me == "in" ? at.Title : null, organiser.Name, When(at, zone, viewing is null ? Zones.City(organiser.Zone) : null), Words(at, present, zone),
-            [.. present.Select(View)], inside && me == "in" ? [.. come.Where(p => p.Knocks(Now)).Select(View)] : [], me, Comer.Who is not null,
+            LaneViews.Ms(Now), told ? at.Title : null, organiser.Name, When(at, zone, viewing is null ? Zones.City(organiser.Zone) : null), Words(at, present, told, zone),
+            told ? [.. present.Select(View)] : [], inside && me == "in" ? [.. come.Where(p => p.Knocks(Now)).Select(View)] : [], me, Comer.Who is not null,
             Conferences.JoinsAtOnce(entry, inside, stands), at.Stretch.Start - Duration.FromMinutes(5) > Now && present.Count == 0,
-            viewing is not null && entry.Convened && viewing.Viewer.StandsFor(entry.Owner, entry.Private) ? Calls(viewing, entry, come) : [], stands ? entry.PublicId : null);
+            viewing is not null && entry.Convened && viewing.Viewer.StandsFor(entry.Owner, entry.Private) ? Calls(viewing, entry, come) : [],
+            told ? entry.DialIn : null, stands ? entry.PublicId : null);
         return (view, me is "in" or "knocks" && Now - mine!.SeenAt > Fresh);
     }
 
@@ -67,8 +70,9 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         return $"{English.Day(from.Date)}, {told}{(town is null ? "" : $" in {town}")}";
     }
 
-    private string Words(Occurrence at, List<Presence> present, DateTimeZone zone)
+    private string Words(Occurrence at, List<Presence> present, bool told, DateTimeZone zone)
     {
+        if (present.Count > 0 && !told) return $"{English.Capital(English.Count(present.Count, "person is", "people are"))} in.";
         if (present.Count > 0) return $"{English.And([.. present.Take(3).Select(p => p.Name), .. present.Count > 3 ? [$"{present.Count - 3} more"] : Array.Empty<string>()])} {(present.Count == 1 ? "is" : "are")} in.";
         if (at.Stretch.Start > Now) return $"Nobody is in yet; it begins at {English.Time(zone.ToLocal(at.Stretch.Start).TimeOfDay)}.";
         return at.Stretch.End <= Now ? $"It was over at {English.Time(zone.ToLocal(at.Stretch.End).TimeOfDay)}." : "Nobody is in.";

@@ -22,7 +22,7 @@ internal sealed class StartedNow(ICalendarReads store, Instant now)
         store.PresentSince(now - Presence.Unheard, Most).Where(p => p.IsIn(now)).ToLookup(p => (p.Entry, p.RecurrenceId)));
 
     /// <summary>Who is in, told to those who know the meeting whole; empty where nobody is.</summary>
-    public IReadOnlyList<Presence> In(LaneEntry entry) => entry.Told.Whole?.Link is null ? [] : [.. present.Value[(entry.Occurrence.Entry.Id, entry.Occurrence.RecurrenceId)]];
+    public IReadOnlyList<Presence> In(LaneEntry entry) => present.Value.Count == 0 || entry.Told.Whole?.Link is null ? [] : [.. present.Value[(entry.Occurrence.Entry.Id, entry.Occurrence.RecurrenceId)]];
 
     /// <summary>"Tomé Vidal is in", "Tomé Vidal and 2 more are in"; null where nobody is.</summary>
     public string? Words(LaneEntry entry)

@@ -93,8 +93,8 @@ public static partial class English
         if (before.Private != after.Private) yield return after.Private ? "private" : "private no more";
         if (before.Whole is not { } was || after.Whole is not { } whole) yield break;
         if (was.Agenda != whole.Agenda) yield return whole.Agenda is null ? "no agenda any more" : was.Agenda is null ? "with an agenda" : "another agenda";
-        if (was.Line != whole.Line) yield return whole.Line is null ? "no line to those invited any more" : "another line to those invited";
-        if (was.Link != whole.Link) yield return whole.Link is null ? "no conference any more" : "another conference";
+        if (was.Line != whole.Line) yield return whole.Line is null ? "no line to those invited any more" : was.Line is null ? "with a line to those invited" : "another line to those invited";
+        if (was.Link != whole.Link) yield return whole.Link is null ? "no conference any more" : was.Link is null ? "with a conference" : "another conference";
         if (was.DialIn != whole.DialIn) yield return whole.DialIn is null ? "no dial-in any more" : was.DialIn is null ? "with a dial-in" : "another dial-in";
         foreach (var line in Asked(was, whole, name)) yield return line;
     }

@@ -5942,6 +5942,7 @@ export interface components {
             atOnce: boolean;
             early: boolean;
             calls: components["schemas"]["CalledView"][];
+            dialIn: null | string;
             entry: null | string;
         };
         ConfirmedRequest: {

@@ -47,6 +47,9 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
           <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/mine" })}>
             Your own page
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/convene" })}>
+            Convene
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/requests" })}>
             Requests
           </DropdownMenu.Item>

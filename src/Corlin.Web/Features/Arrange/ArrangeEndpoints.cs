@@ -108,12 +108,14 @@ internal static class ArrangeEndpoints
         var time = Time(request);
         if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now) throw new RefusedException(RefusalKind.InThePast, "start");
         var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
-        var link = Times.Limited(request.Link, 2_000, "link") is { } given ? Conference.MustBeLink(given) : request.Video ? links.Make() : null;
+        var given = Times.Limited(request.Link, 2_000, "link");
+        var conference = given is null && request.Video ? links.Make() : null;
+        var link = given is null ? conference?.Link : Conference.MustBeLink(given);
         var made = await reader.ChangeAsync(new ArrangeMeeting(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),
             link, agenda?.Plain, Times.Limited(request.Line, 2_000, "line"), request.Private, Times.Repeats(request.Repeats, time.Start.Year))
         {
-            DialIn = Times.Limited(request.DialIn, 500, "dialIn"),
+            DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
             StyledAgenda = agenda?.Html,
             AnswersWanted = request.Answers,
             Mark = new MarkWish(Times.Limited(request.Category, 40, "category"), MarksEndpoints.Reminder(request.Reminder)?.Wish, request.Rank),

@@ -89,9 +89,9 @@ internal static class ConferenceEndpoints
     private static async Task<Ok<ConvenedView>> ConveneAsync(Reader reader, ConveneParts parts, IConferenceLinks links)
     {
         var owner = await reader.UserAsync(parts.InNameOf, "inNameOf");
-        var link = links.Make();
-        var made = await reader.ChangeAsync(new Convene(reader.Person, owner, Times.Limited(parts.Title, 200, "title") ?? "", [.. parts.Called], link, parts.Private));
-        return TypedResults.Ok(new ConvenedView(made.PublicId, link, Conferences.KeyOf(link)!, made.Change));
+        var conference = links.Make();
+        var made = await reader.ChangeAsync(new Convene(reader.Person, owner, Times.Limited(parts.Title, 200, "title") ?? "", [.. parts.Called], conference.Link, parts.Private) { DialIn = conference.DialIn });
+        return TypedResults.Ok(new ConvenedView(made.PublicId, conference.Link, Conferences.KeyOf(conference.Link)!, made.Change));
     }
 
     private static async Task<Ok<ChangedView>> CallAsync(Reader reader, string id, CallParts parts) =>

@@ -1,5 +1,6 @@
 import type { Problem } from "../../api/client";
-import { Choices, Part } from "../../sentence/Part";
+import { AnswersPart, LinePart } from "../../sentence/InvitedParts";
+import { Part } from "../../sentence/Part";
 import { Field } from "../../ui/Field";
 import type { Draft } from "./edit";
 
@@ -41,37 +42,12 @@ export function EntryMore({ draft, meeting, wrong, onEdit }: Props) {
       {meeting && (
         <>
           ;{" "}
-          <Part name="A line to those invited" value={draft.line ? "with a line to them" : "no line to them"} width={400}>
-            {() => (
-              <label>
-                <span className="text-soft">A line to those invited</span>
-                <textarea
-                  autoFocus
-                  rows={3}
-                  maxLength={2000}
-                  value={draft.line}
-                  onChange={(e) => onEdit({ line: e.target.value })}
-                  className="w-full border border-ink bg-water p-2 outline-none focus-visible:border-sea"
-                />
-              </label>
-            )}
-          </Part>
-          ;{" "}
-          <Part name="Answers" value={draft.answersWanted ? "answers wanted" : "no answer asked for"} width={260}>
-            {(close) => (
-              <Choices<string>
-                value={draft.answersWanted ? "yes" : "no"}
-                options={[
-                  { value: "yes", label: "answers wanted" },
-                  { value: "no", label: "no answer asked for" },
-                ]}
-                onChoose={(value) => {
-                  onEdit({ answersWanted: value === "yes" });
-                  close();
-                }}
-              />
-            )}
-          </Part>
+          <LinePart
+            line={draft.line}
+            value={draft.line ? "with a line to them" : "no line to them"}
+            onChange={(line) => onEdit({ line })}
+          />
+          ; <AnswersPart wanted={draft.answersWanted} onChange={(answersWanted) => onEdit({ answersWanted })} />
         </>
       )}
       .

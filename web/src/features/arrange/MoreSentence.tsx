@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { Presets, Rank } from "../../api/types";
 import { cityOf } from "../../lane/words";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
+import { AnswersPart, LinePart } from "../../sentence/InvitedParts";
 import { Choices, Part } from "../../sentence/Part";
 import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
 import { ZonePicker } from "../../sentence/ZonePicker";
@@ -26,38 +27,9 @@ export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, o
   return (
     <p className="mt-1 text-[14px] leading-[26px]">
       It goes with{" "}
-      <Part name="A line to those invited" value={draft.line ? `“${short(draft.line)}”` : "no line to them"} width={380}>
-        {() => (
-          <label>
-            <span className="text-soft">A line to those invited</span>
-            <textarea
-              autoFocus
-              rows={3}
-              maxLength={2000}
-              value={draft.line}
-              onChange={(e) => onEdit({ line: e.target.value })}
-              className="mt-1 w-full border border-rule bg-water p-2 text-[14px]"
-            />
-          </label>
-        )}
-      </Part>{" "}
-      and {papers};{" "}
-      <Part name="Answers" value={draft.answers ? "they are asked to answer" : "no answer is asked for"} width={320}>
-        {(close) => (
-          <Choices
-            value={draft.answers ? "wanted" : "not"}
-            options={[
-              { value: "wanted", label: "they are asked to answer", note: "agreed when they accept" },
-              { value: "not", label: "no answer is asked for", note: "agreed at once" },
-            ]}
-            onChoose={(v) => {
-              onEdit({ answers: v === "wanted" });
-              close();
-            }}
-          />
-        )}
-      </Part>
-      . It is told in <ToldIn draft={draft} told={told} zone={zone} onEdit={onEdit} />. On {organiser}’s lane:{" "}
+      <LinePart line={draft.line} value={draft.line ? `“${short(draft.line)}”` : "no line to them"} onChange={(line) => onEdit({ line })} />{" "}
+      and {papers}; <AnswersPart wanted={draft.answers} onChange={(answers) => onEdit({ answers })} />. It is told in{" "}
+      <ToldIn draft={draft} told={told} zone={zone} onEdit={onEdit} />. On {organiser}’s lane:{" "}
       <Part name="Category" value={draft.category || "no category"} width={280}>
         {(close) => (
           <CategoryChoice

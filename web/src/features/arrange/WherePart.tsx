@@ -106,6 +106,7 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
           label="By telephone: number and code"
           value={draft.dialIn}
           maxLength={500}
+          placeholder={draft.conference === "made" ? "made with the link when you send" : ""}
           onChange={(e) => onEdit({ dialIn: e.target.value })}
         />
       )}

@@ -8,6 +8,9 @@ import { htmlOf } from "../../../sentence/RichText";
 /** What is typed is kept so long after the last letter. */
 const rests = 800;
 
+/** A page that is left sends no more than this. */
+const mostOnLeaving = 60_000;
+
 /** What could not be kept is tried again after so long. */
 const again = 5_000;
 
@@ -71,19 +74,15 @@ export function useKeptNotes(entry: string, lane: string, occurrence: string | n
         const { html, tasks } = latest.current;
         const sent = tasks.filter((t) => t.words.trim() !== "");
         try {
-          const made: Notes = await ask(
-            client.PUT("/api/entries/{id}/notes", {
-              params: { path: { id: entry } },
-              body: {
-                lane,
-                occurrence,
-                version: version.current,
-                text: html,
-                tasks: sent.map((t) => ({ id: t.id, words: t.words, owner: t.owner?.id ?? null, due: t.due || null })),
-              },
-              keepalive: leaving,
-            }),
-          );
+          const body = {
+            lane,
+            occurrence,
+            version: version.current,
+            text: html,
+            tasks: sent.map((t) => ({ id: t.id, words: t.words, owner: t.owner?.id ?? null, due: t.due || null })),
+          };
+          const options = leaving && JSON.stringify(body).length < mostOnLeaving ? { keepalive: true } : {};
+          const made: Notes = await ask(client.PUT("/api/entries/{id}/notes", { params: { path: { id: entry } }, body, ...options }));
           version.current = made.own?.version ?? version.current;
           // What was new has its id from now on.
           const ids = new Map(sent.map((t, i) => [t.key, made.own?.tasks[i]?.id ?? null]));

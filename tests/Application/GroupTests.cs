@@ -98,6 +98,10 @@ public sealed class GroupTests : IAsyncLifetime
         Assert.Equal("Noor Haddad for Maren Falk changed “Safety review”: Wednesday 17 March, 10:00 to 10:45, was Tuesday 16 March, 12:00 to 12:45", page.Notices[0].Words);
         Assert.Equal("you are asked", (await Page(world.Tome)).Coming[0].Words);
 
+        await world.Do(new KeepNotes(world.Noor.Id, new NotesAt(met.PublicId, null, world.Maren.Id), 0, new Core.Words.RichText("x", null), [new TaskSaid(null, "y", null, null)]));
+        Assert.Equal([("Safety review", "Wednesday 17 March", 1)], (await Page(world.Noor)).Notes.Select(n => (n.Title, n.When, n.Open)));
+        Assert.Empty((await Page(world.Tome)).Notes);
+
         // Who sees the headline of that calendar sees no private title, and who sees nothing of it is told how many there are.
         await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Look);
         Assert.Equal(("Safety review", 1), ((await Page(world.Ana)).Coming.Single().Title, (await Page(world.Ana)).Hidden));

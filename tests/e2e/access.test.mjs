@@ -96,6 +96,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
   const row = noor.getByRole("listitem").filter({ hasText: "Tomé Vidal asks" });
   await row.getByRole("button", { name: /Tomé Vidal asks/ }).click();
+  await row.getByRole("button", { name: "Open in Access" }).click();
   const asked = noor.getByRole("list", { name: "What is asked for" }).getByRole("listitem").filter({ hasText: "Tomé Vidal asks" });
   await asked.getByRole("button", { name: "Sees: Headline" }).click();
   await noor

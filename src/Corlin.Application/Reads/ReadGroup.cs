@@ -37,6 +37,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
 {
     private const int Most = 60;
     private const int MostNotices = 12;
+    private const int MostLookedAt = 25;
 
     private static readonly Duration Back = Duration.FromDays(31);
     private static readonly Duration Ahead = Duration.FromDays(366);
@@ -46,27 +47,29 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var group = store.User(Group) is { Kind: UserKind.Group } found && (found.KeptFor is not { } principal || viewing.Keeps.Contains(principal)) ? found : throw new RefusedException(RefusalKind.NotFound);
         var meetings = store.MeetingsOfGroup(group.Id, Now - Back, Most);
-        var told = meetings.Select(m => (Meeting: m, Seen: BestSeen(viewing, m))).ToList();
+        var calendars = viewing.CalendarsOf([.. meetings.Select(m => m.Owner).Concat(viewing.Viewer.SpeaksFor.Keys).Append(viewing.Person.Id).Distinct()]);
+        var told = meetings.Select(m => (Meeting: m, Seen: BestSeen(viewing, calendars, m))).ToList();
         var seen = told.Where(t => t.Seen is not null).Select(t => (t.Meeting, Seen: t.Seen!.Value)).ToList();
         var organisers = viewing.Users(seen.Select(s => s.Meeting.Owner));
+        var whole = seen.Where(s => s.Seen.Told.Whole is not null).ToDictionary(s => s.Meeting.Id);
+        var papers = store.Papers([.. whole.Keys]).ToLookup(p => p.Entry);
         var coming = seen.Where(s => s.Seen.Told.Stretch.End > Now && s.Meeting.Status == MeetingStatus.Sent).OrderBy(s => s.Seen.Told.Stretch.Start).ToList();
         return new GroupPageView(
             [.. coming.Select(c => View(viewing, c.Meeting, c.Seen, organisers[c.Meeting.Owner]))],
-            [.. seen.SelectMany(s => Notices(viewing, s.Meeting, s.Seen)).OrderByDescending(n => n.Id).Take(MostNotices)],
-            [.. seen.Where(s => s.Seen.Told.Whole is not null).SelectMany(s => PaperView.All(viewing, store.Papers([s.Meeting.Id])).Select(p => new GroupPaperView(
+            [.. seen.Take(MostLookedAt).SelectMany(s => Notices(viewing, calendars[s.Seen.Lane.Id], s.Meeting, s.Seen)).OrderByDescending(n => n.Id).Take(MostNotices)],
+            [.. whole.Values.SelectMany(s => PaperView.All(viewing, [.. papers[s.Meeting.Id]]).Select(p => new GroupPaperView(
                 s.Meeting.PublicId, LaneViews.Id(s.Seen.Told.RecurrenceId), s.Seen.Lane.PublicId, s.Meeting.Title, p)))],
-            [.. seen.Where(s => s.Seen.Told.Whole is not null).SelectMany(s => Notes(viewing, s.Meeting, s.Seen.Lane)).Take(MostNotices)],
+            [.. store.NotesOf([.. whole.Keys], MostNotices).Select(n => Notes(viewing, calendars, whole[n.Entry].Meeting, whole[n.Entry].Seen.Lane, n)).OfType<GroupNotesView>()],
             told.Count(t => t.Seen is null && t.Meeting.Status == MeetingStatus.Sent && Next(t.Meeting, viewing) is not null));
     }
 
     /// <summary>The next occurrence, or the last where none is to come, on the lane on which the viewer may know most of it; null where that is not even its title.</summary>
-    private (DisclosedEntry Told, CalendarUser Lane)? BestSeen(Viewing viewing, Entry meeting)
+    private (DisclosedEntry Told, CalendarUser Lane)? BestSeen(Viewing viewing, IReadOnlyDictionary<UserId, LaneCalendars> calendars, Entry meeting)
     {
         var lanes = viewing.Users([viewing.Person.Id, .. viewing.Viewer.SpeaksFor.Keys, meeting.Owner]).Values
             .Where(u => meeting.StandsWith(u.Id) && (u.Id == viewing.Person.Id || u.Id == meeting.Owner || viewing.Viewer.SpeaksFor.ContainsKey(u.Id)))
             .OrderByDescending(u => u.Id == viewing.Person.Id).ToList();
         if (lanes.Count == 0 || Next(Standing(meeting), viewing) is not { } next) return null;
-        var calendars = viewing.CalendarsOf([.. lanes.Select(l => l.Id)]);
         (DisclosedEntry Told, CalendarUser Lane)? best = null;
         foreach (var lane in lanes)
         {
@@ -105,20 +108,18 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
             viewing.View(organiser), meeting.IsSeries, words, told.Whole?.Link, mayAsk);
     }
 
-    private static IEnumerable<GroupNotesView> Notes(Viewing viewing, Entry meeting, CalendarUser lane)
+    private static GroupNotesView? Notes(Viewing viewing, IReadOnlyDictionary<UserId, LaneCalendars> calendars, Entry meeting, CalendarUser lane, MeetingNotes notes)
     {
-        var may = Deciding.Notes(meeting, lane.Id, viewing.CalendarsOf([lane.Id])[lane.Id].RightsFor(meeting));
-        var reader = new NotesReader(viewing, lane.Id, may);
-        return viewing.Store.NotesOf([meeting.Id], MostNotices).Select(reader.Told).OfType<ToldNotes>().Select(n => new GroupNotesView(
-            meeting.PublicId, LaneViews.Id(n.Notes.RecurrenceId), lane.PublicId, meeting.Title,
-            English.Day((n.Notes.RecurrenceId ?? meeting.Time.LocalStart).Date), n.Tasks.Count(t => t.DoneAt is null)));
+        var reader = new NotesReader(viewing, lane.Id, Deciding.Notes(meeting, lane.Id, calendars[lane.Id].RightsFor(meeting)));
+        return reader.Told(notes) is not { } told ? null : new GroupNotesView(
+            meeting.PublicId, LaneViews.Id(notes.RecurrenceId), lane.PublicId, meeting.Title,
+            English.Day((notes.RecurrenceId ?? meeting.Time.LocalStart).Date), told.Tasks.Count(t => t.DoneAt is null));
     }
 
-    private static IEnumerable<GroupNoticeView> Notices(Viewing viewing, Entry meeting, (DisclosedEntry Told, CalendarUser Lane) seen)
+    private static IEnumerable<GroupNoticeView> Notices(Viewing viewing, LaneCalendars calendars, Entry meeting, (DisclosedEntry Told, CalendarUser Lane) seen)
     {
         var past = viewing.Store.PastOf(meeting.Id, null, 6).Where(c => c is { Undone: false, TookBack: false } && IsNotice(c.Kind)).ToList();
         if (past.Count == 0) yield break;
-        var calendars = viewing.CalendarsOf([seen.Lane.Id])[seen.Lane.Id];
         var notes = seen.Told.Whole is null ? null : viewing.Store.NotesWith([.. past.Select(c => c.Id)]);
         var people = viewing.Users(past.SelectMany(c => new[] { c.Actor, c.InNameOf }).Concat(past.SelectMany(c => c.Entries).SelectMany(e => (e.Before?.Participations ?? []).Concat(e.After?.Participations ?? [])).Select(p => p.Who)));
         foreach (var change in past)

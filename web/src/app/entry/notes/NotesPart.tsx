@@ -9,7 +9,8 @@ import { TaskRead } from "./TaskRead";
 
 /** What is noted of an entry, of its series the last time, and what is still to be done. */
 export function NotesPart({ entry, lane }: { entry: EntryDetails; lane: string }) {
-  const notes = useQuery({ ...notesQuery(entry.id, lane, entry.occurrence), enabled: entry.kind !== "hold" });
+  // Who does not know the entry whole reads no notes of it.
+  const notes = useQuery({ ...notesQuery(entry.id, lane, entry.occurrence), enabled: entry.kind !== "hold" && entry.organiser !== null });
   const [writing, setWriting] = useState(false);
   const view = notes.data;
   if (!view) return null;

@@ -106,16 +106,14 @@ public sealed record RestoreMeeting(UserId Actor, string Meeting) : IChange<long
 /// <param name="Note">Why, to those who are told.</param>
 public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, string? Note = null) : IChange<long>
 {
-    public const int LongestNote = 500;
-
     public long Apply(IChangeSession session)
     {
-        if (Note?.Length > LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", Note);
+        var note = SaidNote.Read(Note);
         var (entry, rights) = session.MustChange(Actor, Entry);
         var zone = session.Users([entry.Owner])[entry.Owner].HomeZone;
         var change = session.Begin(entry.Kind == EntryKind.Meeting ? ChangeKind.MeetingCancelled : ChangeKind.EntryCancelled, Actor, entry.Owner, rights.Grant);
         var cancelled = Edits.Cancel(entry, RecurrenceId, Reach, zone);
-        session.Tell(cancelled with { Entry = session.Save(cancelled.Entry) }, Actor, string.IsNullOrWhiteSpace(Note) ? null : Note.Trim());
+        session.Tell(cancelled with { Entry = session.Save(cancelled.Entry) }, Actor, note);
         return change;
     }
 }

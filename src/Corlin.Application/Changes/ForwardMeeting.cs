@@ -17,7 +17,7 @@ public sealed record ForwardMeeting(UserId Actor, UserId InNameOf, string Meetin
 
     public long Apply(IChangeSession session)
     {
-        if (Note?.Length > CancelEntry.LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", Note);
+        var note = SaidNote.Read(Note);
         if (To.Length > MostAtOnce) throw new RefusedException(RefusalKind.TooMany, "to", $"{MostAtOnce} people at once");
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var meeting = session.Entry(Meeting) ?? throw new RefusedException(RefusalKind.NotFound);
@@ -26,7 +26,6 @@ public sealed record ForwardMeeting(UserId Actor, UserId InNameOf, string Meetin
         var people = session.Users([Actor, InNameOf, meeting.Owner, .. found]);
         var to = found.Select(id => people[id]).Where(u => u is { Kind: UserKind.Person, Address.Length: > 0 } && u.Id != InNameOf && u.Id != Actor).ToList();
         if (to.Count == 0) throw new RefusedException(RefusalKind.NoAttendee, "to");
-        var note = string.IsNullOrWhiteSpace(Note) ? null : Note.Trim();
         var change = session.Begin(ChangeKind.MeetingForwarded, Actor, InNameOf, rights.Grant);
         // As it stands: what was done is told with the meeting all the same.
         session.Save(meeting);

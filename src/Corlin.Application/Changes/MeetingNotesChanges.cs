@@ -58,7 +58,7 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
 {
     public long Apply(IChangeSession session)
     {
-        if (Line?.Length > CancelEntry.LongestNote) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        var line = SaidNote.Read(Line, "line");
         var (entry, rights) = session.MustNote(Actor, At);
         var notes = session.NotesAt(entry.Id, At.RecurrenceId, At.Lane) ?? throw new RefusedException(RefusalKind.NotFound, "notes");
         var found = To.Select(t => session.FindOrAdd(t, "to", At.Lane)).Where(u => u.Kind == UserKind.Person && u.Id != At.Lane).DistinctBy(u => u.Id).ToList();
@@ -70,7 +70,6 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
         // As it stands: what was done is told with the meeting all the same.
         session.Save(entry);
         var there = Agreement.For(entry, At.RecurrenceId).Select(p => p.Who).Append(entry.Owner).ToHashSet();
-        var line = string.IsNullOrWhiteSpace(Line) ? null : Line.Trim();
         session.Tell(new Transition(entry, [.. found.Where(f => f.Inside && there.Contains(f.Id)).Select(f => new Effect(EffectKind.NotesReleased, f.Id, At.Lane, At.RecurrenceId))]), Actor, line);
         Write(session, entry, released, line, found.Where(f => (!f.Inside || !there.Contains(f.Id)) && f.Address.Length > 0));
         return change;

@@ -58,7 +58,7 @@ public static class TiedEntries
         var stored = session.Stored.ToDictionary(e => e.Id);
         var byHand = stored.Values.Where(e => e.Tie is { } tie && !stored.ContainsKey(tie.To)).ToList();
         foreach (var some in stored.Keys.Chunk(500))
-            foreach (var tied in session.TiedTo(some, MostFollowing)) session.Bring(tied);
+            foreach (var tied in session.TiedTo(some, MostFollowing)) session.Bring(tied, stored[tied.Tie!.To]);
         foreach (var tied in byHand) session.TieAsItStands(tied);
     }
 
@@ -84,9 +84,8 @@ public static class TiedEntries
         if (session.Following(copy, after) is { Status: MeetingStatus.Sent } stands) session.Save(stands);
     }
 
-    private static void Bring(this IChangeSession session, Entry tied)
+    private static void Bring(this IChangeSession session, Entry tied, Entry to)
     {
-        if (session.EntriesNow([tied.Tie!.To]).Values.FirstOrDefault() is not { } to) return;
         if (session.Following(tied, to) is { } next) session.Save(next with { Version = tied.Version + 1 });
     }
 

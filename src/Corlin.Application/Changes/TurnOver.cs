@@ -12,13 +12,12 @@ public sealed record TurnOver(UserId Actor, string Meeting, string To, bool Stay
 {
     public long Apply(IChangeSession session)
     {
-        if (Note?.Length > CancelEntry.LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", Note);
+        var note = SaidNote.Read(Note);
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
         var to = session.User(To) is { Inside: true, Kind: UserKind.Person } found ? found : throw new RefusedException(RefusalKind.PersonUnknown, "to", To);
         var people = session.Users([meeting.Owner, .. meeting.Participations.Select(p => p.Who)]);
         var change = session.Begin(ChangeKind.TurnedOver, Actor, meeting.Owner, rights.Grant);
         var (ended, begun) = Scheduling.TurnOver(meeting, to.Id, session.CalendarOf(to.Id), Stays, who => !people[who].Inside, PublicIds.Uid(PublicIds.New()), session.Now);
-        var note = string.IsNullOrWhiteSpace(Note) ? null : Note.Trim();
         session.Tell(ended, Actor, note ?? $"{to.Name} organises it from now on and asks you anew.");
         var stored = session.Save(begun.Entry);
         session.Tell(begun with { Entry = stored }, Actor, note);

@@ -96,6 +96,7 @@ function At({ id, data, secret, onSecret }: AtProps) {
       <p className="mt-1 text-[15px]" role="status">
         {data.words}
       </p>
+      {data.dialIn && <p className="text-soft">By telephone: {data.dialIn}</p>}
       <WhoIsIn
         conference={data}
         onAdmit={(presence, admits) =>

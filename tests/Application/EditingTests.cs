@@ -65,6 +65,7 @@ public sealed class EditingTests : IAsyncLifetime
     [InlineData(true, "declined: taken")]
     public async Task A_room_answers_each_occurrence_of_a_series_and_says_by_what_it_is_taken_as_far_as_the_reader_may_know(bool isPrivate, string words)
     {
+        await world.Grant(world.Tome, world.Noor, Sight.Headline, Acting.Look);
         await world.Do(new ArrangeMeeting(
             world.Tome.Id, world.Tome.Id, "Board", [new Invited(world.Ana.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Required)],
             World.Timed("2027-03-23T12:15"), null, null, null, null, isPrivate));

@@ -165,8 +165,11 @@ public class AccessTests
     }
 
     [Fact]
-    public void Ones_own_addition_is_whole_to_its_author() =>
-        Assert.Equal(Sight.Whole, Disclosure.Disclose(Only(Appointment()), Maren, Person(Noor), Rights.None, Now)!.Sight);
+    public void Ones_own_addition_is_whole_to_its_author_for_as_long_as_they_may_add()
+    {
+        Assert.Equal(Sight.Whole, Disclosure.Disclose(Only(Appointment()), Maren, Person(Noor), new Rights(Sight.Nothing, Acting.Add, false, null), Now)!.Sight);
+        Assert.Null(Disclosure.Disclose(Only(Appointment()), Maren, Person(Noor), Rights.None, Now));
+    }
 
     [Fact]
     public void A_declined_meeting_leaves_the_lane()

@@ -46,10 +46,13 @@ public sealed record ArrangeMeeting(
         var rights = session.MustSpeakFor(Actor, InNameOf);
         if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
         RuleChecks.MustFit(Rule, Time);
-        var blank = Saved is null ? session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) : MustBeSaved(session, Saved);
         var draft = Draft is null ? null : session.MustFindDraft(Actor, Draft);
+        // The same draft again is the same meeting: its answer was lost on the way, or the button was pressed twice.
+        if (draft?.SentBy is { } sentBy) return Became(session, sentBy);
+        var blank = Saved is null ? session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) : MustBeSaved(session, Saved);
         var change = session.Begin(Send ? ChangeKind.MeetingSent : ChangeKind.MeetingSaved, Actor, InNameOf, rights.Grant);
-        var asked = Send ? Attendees.Resolve(session, Invited, InNameOf) : Attendees.Edit(session, new Asking(Invited, []), InNameOf).Added;
+        var by = new Inviting(Actor, InNameOf, Private);
+        var asked = Send ? Attendees.Resolve(session, Invited, by) : Attendees.Edit(session, new Asking(Invited, []), by).Added;
         var written = blank with
         {
             Home = session.CalendarOf(InNameOf),
@@ -84,6 +87,11 @@ public sealed record ArrangeMeeting(
         session.Tell(sent with { Entry = stored }, Actor);
         return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
     }
+
+    private static ArrangedMeeting Became(IChangeSession session, long change) =>
+        session.EntriesOf(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
+            ? new ArrangedMeeting(meeting.PublicId, change, meeting.Participations.Length)
+            : throw new RefusedException(RefusalKind.AlreadySent);
 
     private Entry MustBeSaved(IChangeSession session, string saved)
     {

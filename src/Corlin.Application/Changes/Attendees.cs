@@ -8,19 +8,24 @@ namespace Corlin.Application.Changes;
 /// <summary>Somebody asked, by public id or by e-mail address.</summary>
 public sealed record Invited(string IdOrAddress, AttendeeRole Role);
 
+/// <summary>Who asks people to something.</summary>
+/// <param name="Principal">In whose name: their own contacts come first.</param>
+/// <param name="Private">Whether it is private: who is asked to it by address alone becomes a contact of the principal, known to nobody else.</param>
+internal readonly record struct Inviting(UserId Actor, UserId Principal, bool Private);
+
 /// <summary>Finds who is asked; an address nobody has yet becomes an external person.</summary>
 internal static class Attendees
 {
     /// <exception cref="RefusedException">A person is unknown, an address is none, or nobody is required.</exception>
-    public static IReadOnlyList<Participation> Resolve(IChangeSession session, IEnumerable<Invited> invited, UserId organiser)
+    public static IReadOnlyList<Participation> Resolve(IChangeSession session, IEnumerable<Invited> invited, Inviting by)
     {
-        var found = Found(session, invited, organiser);
+        var found = Found(session, invited, by);
         return found.Any(p => p.Role == AttendeeRole.Required) ? found : throw new RefusedException(RefusalKind.NoAttendee, "required");
     }
 
     /// <exception cref="RefusedException">A person is unknown, or an address is none.</exception>
-    public static AttendeesEdit Edit(IChangeSession session, Asking asking, UserId organiser) => new(
-        [.. Found(session, asking.Added, organiser)],
+    public static AttendeesEdit Edit(IChangeSession session, Asking asking, Inviting by) => new(
+        [.. Found(session, asking.Added, by)],
         [.. asking.Removed.Select(r => (session.User(r) ?? throw new RefusedException(RefusalKind.PersonUnknown, "removed", r)).Id)]);
 
     /// <summary>The groups among those asked, with their members as they are now.</summary>
@@ -28,16 +33,16 @@ internal static class Attendees
         invited.Select(i => session.User(i.IdOrAddress.Trim())).OfType<CalendarUser>().Where(u => u.Kind == UserKind.Group).DistinctBy(u => u.Id)
             .Select(u => new InvitedGroup(u.Id, [.. session.Members(u.Id)]));
 
-    private static IReadOnlyList<Participation> Found(IChangeSession session, IEnumerable<Invited> invited, UserId organiser)
+    private static IReadOnlyList<Participation> Found(IChangeSession session, IEnumerable<Invited> invited, Inviting by)
     {
         var found = new Dictionary<UserId, Participation>();
         foreach (var one in invited.OrderBy(i => i.Role))
         {
-            var user = Find(session, one, organiser);
+            var user = Find(session, one, by);
             // A group is its members at the time of sending.
             var ids = user.Kind == UserKind.Group ? session.Members(user.Id) : [user.Id];
             var role = user.Kind is UserKind.Room or UserKind.Resource ? AttendeeRole.Resource : one.Role;
-            foreach (var id in ids.Where(i => i != organiser || user.Kind != UserKind.Group)) found.TryAdd(id, new Participation(id, role));
+            foreach (var id in ids.Where(i => i != by.Principal || user.Kind != UserKind.Group)) found.TryAdd(id, new Participation(id, role));
         }
 
         return [.. found.Values];
@@ -47,19 +52,18 @@ internal static class Attendees
     public static bool IsAddress(string text) =>
         text.Length <= 254 && System.Net.Mail.MailAddress.TryCreate(text, out var parsed) && parsed.Address == text && parsed.Host.Contains('.', StringComparison.Ordinal);
 
-    private static CalendarUser Find(IChangeSession session, Invited one, UserId organiser) =>
-        session.FindOrAdd(one.IdOrAddress, one.Role == AttendeeRole.Optional ? "optional" : "required", organiser);
+    private static CalendarUser Find(IChangeSession session, Invited one, Inviting by) =>
+        session.FindOrAdd(one.IdOrAddress, one.Role == AttendeeRole.Optional ? "optional" : "required", by);
 
     /// <summary>Somebody by public id or address; who has that address nowhere yet becomes an external person.</summary>
-    /// <param name="principal">Whose own contacts come first.</param>
-    /// <exception cref="RefusedException">A person is unknown, or an address is none.</exception>
-    internal static CalendarUser FindOrAdd(this IChangeSession session, string idOrAddress, string field, UserId principal)
+    /// <exception cref="RefusedException">A person is unknown, or not to be known by who acts; or an address is none.</exception>
+    internal static CalendarUser FindOrAdd(this IChangeSession session, string idOrAddress, string field, Inviting by)
     {
         var text = idOrAddress.Trim();
-        if (!text.Contains('@', StringComparison.Ordinal)) return session.User(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
+        if (!text.Contains('@', StringComparison.Ordinal)) return session.MustKnow(by.Actor, text, field);
         var address = text.ToLowerInvariant();
         if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
-        return session.UserByAddress(address, principal)
-            ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null));
+        return session.UserByAddress(address, by.Principal)
+            ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null) { KeptFor = by.Private ? by.Principal : null });
     }
 }

@@ -31,7 +31,7 @@ public sealed record ChangeEntry(
         if (Asking is not null)
         {
             MustOrganise(session, entry);
-            becomes = becomes with { Attendees = Attendees.Edit(session, Asking, entry.Owner) };
+            becomes = becomes with { Attendees = Attendees.Edit(session, Asking, new Inviting(Actor, entry.Owner, becomes.Private ?? entry.Private)) };
         }
 
         var id = PublicIds.New();

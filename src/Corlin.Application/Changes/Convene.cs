@@ -26,7 +26,7 @@ public sealed record Convene(UserId Actor, UserId InNameOf, string Title, Immuta
         var minute = Instant.FromUnixTimeSeconds(session.Now.ToUnixTimeSeconds() / 60 * 60);
         var blank = session.New(EntryKind.Meeting, InNameOf, Actor, Title, TimedEntry.At(new Stretch(minute, minute + Expected), organiser.Zone));
         var change = session.Begin(ChangeKind.Convened, Actor, InNameOf, rights.Grant);
-        var asked = Attendees.Resolve(session, Called.Select(c => new Invited(c, AttendeeRole.Required)), InNameOf);
+        var asked = Attendees.Resolve(session, Called.Select(c => new Invited(c, AttendeeRole.Required)), new Inviting(Actor, InNameOf, Private));
         var sent = Scheduling.Send(blank with { Link = Link, DialIn = DialIn, Private = Private, Convened = true, AnswersWanted = false, Status = MeetingStatus.Draft, Participations = [.. asked] });
         var stored = session.Save(sent.Entry);
         session.CallAll(Actor, stored, sent);
@@ -42,7 +42,7 @@ public sealed record CallIn(UserId Actor, string Meeting, string Who) : IChange<
     {
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
         if (!meeting.Convened || meeting.Status != MeetingStatus.Sent) throw new RefusedException(RefusalKind.NotFound);
-        var who = session.FindOrAdd(Who, "who", meeting.Owner);
+        var who = session.FindOrAdd(Who, "who", new Inviting(Actor, meeting.Owner, meeting.Private));
         if (who.Kind != UserKind.Person) throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
         var change = session.Begin(ChangeKind.CalledIn, Actor, meeting.Owner, rights.Grant);
         var asked = meeting.Participations.Any(p => p.Who == who.Id)
@@ -60,7 +60,7 @@ public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IC
     public long Apply(IChangeSession session)
     {
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
-        var who = session.User(Who) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
+        var who = session.MustKnow(Actor, Who, "who");
         if (!meeting.Convened || meeting.Participations.All(p => p.Who != who.Id)) throw new RefusedException(RefusalKind.NotFound);
         if (session.PresencesOf(meeting.Id, null, ConferenceAt.MostCome).Any(p => p.Who == who.Id && p.JoinedAt is not null)) throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.CallWithdrawn, Actor, meeting.Owner, rights.Grant);

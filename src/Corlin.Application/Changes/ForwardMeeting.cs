@@ -22,7 +22,7 @@ public sealed record ForwardMeeting(UserId Actor, UserId InNameOf, string Meetin
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var meeting = session.Entry(Meeting) ?? throw new RefusedException(RefusalKind.NotFound);
         MustKnow(meeting, rights);
-        var found = To.Select(t => session.FindOrAdd(t, "to", InNameOf)).SelectMany(u => u.Kind == UserKind.Group ? session.Members(u.Id) : [u.Id]).Distinct().ToList();
+        var found = To.Select(t => session.FindOrAdd(t, "to", new Inviting(Actor, InNameOf, meeting.Private))).SelectMany(u => u.Kind == UserKind.Group ? session.Members(u.Id) : [u.Id]).Distinct().ToList();
         var people = session.Users([Actor, InNameOf, meeting.Owner, .. found]);
         var to = found.Select(id => people[id]).Where(u => u is { Kind: UserKind.Person, Address.Length: > 0 } && u.Id != InNameOf && u.Id != Actor).ToList();
         if (to.Count == 0) throw new RefusedException(RefusalKind.NoAttendee, "to");

@@ -81,8 +81,10 @@ internal static class Holds
         var holds = session.HoldsOf(request);
         // They may have lapsed, been released or chosen meanwhile: then there is nothing left to release.
         if (holds.Count == 0) return;
-        var own = holds.FirstOrDefault(h => h.Owner == lane) ?? throw new RefusedException(RefusalKind.NotFound, "holdRequest");
-        session.MustChange(actor, own.PublicId);
+        // The first stands on the lane of whose request it is; who may add to another of its lanes decides nothing of it.
+        var first = holds.MinBy(h => h.Id.Value)!;
+        if (first.Owner != lane) throw new RefusedException(RefusalKind.NotFound, "holdRequest");
+        session.MustChange(actor, first.PublicId);
         foreach (var hold in holds) session.Save(Scheduling.Cancel(hold).Entry);
     }
 }

@@ -1,5 +1,8 @@
 using System.Collections.Immutable;
+using System.Security.Cryptography;
+using System.Text;
 using Corlin.Application.Ports;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Words;
 
@@ -39,17 +42,17 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
         return sum with { Change = change };
     }
 
-    private (List<Entry> Next, Imported Done) Sort(IChangeSession session, CalendarId calendar, Core.Access.Rights rights, Entry[] piece)
+    private (List<Entry> Next, Imported Done) Sort(IChangeSession session, CalendarId calendar, Rights rights, Entry[] piece)
     {
-        var known = session.ByUid(calendar, [.. piece.Select(e => e.Uid)]);
-        var mayChange = rights.Acting >= Core.Access.Acting.Change;
+        var known = Known(session, calendar, rights, [.. piece.Select(e => e.Uid)]);
         var next = new List<Entry>();
         var (added, changed, unchanged, left) = (0, 0, 0, new List<LeftAlone>());
         foreach (var read in piece)
         {
-            if (!known.TryGetValue(read.Uid, out var stands))
+            var (uid, stands) = known[read.Uid];
+            if (stands is null)
             {
-                next.Add(FromFile.New(read, calendar, InNameOf, Actor, session.Now));
+                next.Add(FromFile.New(read with { Uid = uid }, calendar, InNameOf, Actor, session.Now));
                 added++;
             }
             else if (stands.Kind != EntryKind.Appointment)
@@ -60,19 +63,34 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             {
                 unchanged++;
             }
-            else if (!mayChange && stands.MadeBy != Actor)
+            else if (Deciding.WhyNotChange(stands, Actor, rights) is not null)
             {
                 left.Add(new LeftAlone(read.Title, LeftReason.MayNotChange));
             }
             else
             {
-                next.Add(FromFile.Taken(stands, read));
+                next.Add(FromFile.Taken(stands, read with { Uid = uid }));
                 changed++;
             }
         }
 
         return (next, new Imported(null, added, changed, unchanged, left.Count, left));
     }
+
+    /// <summary>
+    /// Under which UID each entry of a file stands here, and what stands there. What the actor may not know of is neither changed nor told from what
+    /// is not there: their own stands beside it, under a UID that is the same each time they bring the file.
+    /// </summary>
+    private Dictionary<string, (string Uid, Entry? Stands)> Known(IChangeSession session, CalendarId calendar, Rights rights, IReadOnlyCollection<string> uids)
+    {
+        var found = session.ByUid(calendar, uids);
+        var beside = found.Values.Where(e => Deciding.WhyNotChange(e, Actor, rights) == WhyNot.NotKnown).ToDictionary(e => e.Uid, e => Beside(e.Uid));
+        var own = beside.Count == 0 ? found : session.ByUid(calendar, [.. beside.Values]);
+        return uids.Distinct().ToDictionary(u => u, u => beside.TryGetValue(u, out var other) ? (other, own.GetValueOrDefault(other)) : (u, found.GetValueOrDefault(u)));
+    }
+
+    private string Beside(string uid) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{Actor.Value}\n{uid}")))[..32] + "@corlin";
 
     private ImmutableArray<LaneMark> Marks(IChangeSession session, Entry read)
     {

@@ -62,9 +62,10 @@ public sealed record LeaveConference(string Key, Comer Comer) : IChange<bool>
     {
         var at = session.MustFindConference(Key);
         var come = session.Come(at);
-        foreach (var own in come.Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks))
-            session.Keep(own with { State = PresenceState.Left, LeftAt = session.Now }, at.Entry);
-        if (at.Entry.Convened && come.Where(p => !ConferenceAt.Is(p, Comer)).All(p => !p.IsIn(session.Now))) End(session, at.Entry);
+        var own = come.Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks).ToList();
+        foreach (var there in own) session.Keep(there with { State = PresenceState.Left, LeftAt = session.Now }, at.Entry);
+        // Who was not in ends nothing by leaving.
+        if (own.Exists(p => p.State == PresenceState.In) && at.Entry.Convened && come.Where(p => !ConferenceAt.Is(p, Comer)).All(p => !p.IsIn(session.Now))) End(session, at.Entry);
         return true;
     }
 

@@ -40,11 +40,11 @@ public sealed record KeepNotes(UserId Actor, NotesAt At, int Version, RichText? 
         return notes.Version;
     }
 
-    private static MeetingTask Said(IChangeSession session, MeetingNotes? stands, TaskSaid said)
+    private MeetingTask Said(IChangeSession session, MeetingNotes? stands, TaskSaid said)
     {
         var words = said.Words.Trim();
         if (words.Length is 0 or > MeetingTask.LongestWords) throw new RefusedException(RefusalKind.BadInput, "tasks", said.Words);
-        var owner = said.Owner is null ? (UserId?)null : session.User(said.Owner) is { Kind: UserKind.Person } who ? who.Id : throw new RefusedException(RefusalKind.PersonUnknown, "tasks", said.Owner);
+        var owner = said.Owner is null ? (UserId?)null : session.MustKnow(Actor, said.Owner, "tasks") is { Kind: UserKind.Person } who ? who.Id : throw new RefusedException(RefusalKind.PersonUnknown, "tasks", said.Owner);
         var known = stands?.Tasks.FirstOrDefault(t => t.PublicId == said.Id) ?? new MeetingTask(PublicIds.New(), words, owner, said.Due);
         var same = (known.Words, known.Owner, known.Due) == (words, owner, said.Due);
         // Its readers were told other words.
@@ -61,7 +61,7 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
         var line = SaidNote.Read(Line, "line");
         var (entry, rights) = session.MustNote(Actor, At);
         var notes = session.NotesAt(entry.Id, At.RecurrenceId, At.Lane) ?? throw new RefusedException(RefusalKind.NotFound, "notes");
-        var found = To.Select(t => session.FindOrAdd(t, "to", At.Lane)).Where(u => u.Kind == UserKind.Person && u.Id != At.Lane).DistinctBy(u => u.Id).ToList();
+        var found = To.Select(t => session.FindOrAdd(t, "to", new Inviting(Actor, At.Lane, entry.Private))).Where(u => u.Kind == UserKind.Person && u.Id != At.Lane).DistinctBy(u => u.Id).ToList();
         if (found.Count == 0) throw new RefusedException(RefusalKind.NoAttendee, "to");
         if ((notes.Released?.To.Length ?? 0) + found.Count > MeetingNotes.MostReaders) throw new RefusedException(RefusalKind.TooMany, "to", $"{MeetingNotes.MostReaders} people");
         var change = session.Begin(ChangeKind.NotesReleased, Actor, At.Lane, rights.Grant);

@@ -23,7 +23,7 @@ public sealed record KeepRequest(UserId Actor, UserId InNameOf, string? Id, int 
         if (caller.Length is 0 or > MeetingRequest.LongestCaller) throw new RefusedException(RefusalKind.NoCaller, "caller");
         if (Said.Why.Length > MeetingRequest.LongestWords || Said.RingBack?.Length > MeetingRequest.LongestWords) throw new RefusedException(RefusalKind.BadInput, "why", caller);
         if (Said.Minutes is < 5 or > 24 * 60) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
-        var person = Said.Person is null ? (UserId?)null : (session.User(Said.Person) ?? throw new RefusedException(RefusalKind.PersonUnknown, "caller", caller)).Id;
+        var person = Said.Person is null ? (UserId?)null : session.MustKnow(Actor, Said.Person, "caller").Id;
         var stands = Id is null ? null : session.MustFindRequest(Actor, Id).Request;
         if (stands is not null && stands.Version != Version) throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(stands is null ? ChangeKind.RequestTaken : ChangeKind.RequestChanged, Actor, InNameOf, rights.Grant);

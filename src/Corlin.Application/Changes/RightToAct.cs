@@ -110,6 +110,14 @@ internal static class RightToAct
         };
     }
 
+    /// <summary>Somebody by public id of whom the actor may know.</summary>
+    /// <exception cref="RefusedException">There is nobody: whose contact they may not know is not told from nobody.</exception>
+    public static CalendarUser MustKnow(this IChangeSession session, UserId actor, string publicId, string field)
+    {
+        if (session.User(publicId) is { } who && (who.KeptFor is not { } principal || Keeping.Keeps(actor, principal, session.RightsOnKept(actor, who)))) return who;
+        throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
+    }
+
     private static Rights RightsOnKept(this IChangeSession session, UserId actor, CalendarUser who)
     {
         var owner = who.KeptFor ?? who.Id;

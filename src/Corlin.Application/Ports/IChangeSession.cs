@@ -326,6 +326,9 @@ public enum ChangeKind
 
     /// <summary>Who came into a group is asked to what it was asked to, or who left no longer; or it was decided otherwise.</summary>
     MemberSettled,
+
+    /// <summary>An attendee made their own part of a meeting private, or no longer.</summary>
+    PartMadePrivate,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -35,7 +35,7 @@ internal static class Asked
                 ?? new CalendarUser(default, address, UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null)];
         }
 
-        var user = viewing.Store.User(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
+        var user = viewing.Find(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
         return user.Kind == UserKind.Group ? [.. viewing.Store.Users(viewing.Store.Members(user.Id)).Values] : [user];
     }
 }

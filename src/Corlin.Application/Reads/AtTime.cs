@@ -26,7 +26,11 @@ internal sealed record PersonAtTime(CalendarUser Who, AtTimeKind Kind, string Lo
 internal readonly record struct Apart(EntryId? Entry, string? HoldRequest)
 {
     /// <param name="entry">Its public id; null where it is not stored yet.</param>
-    public static Apart From(Viewing viewing, string? entry, string? holdRequest = null) => new(entry is null ? null : viewing.Store.Entry(entry)?.Id, holdRequest);
+    public static Apart From(Viewing viewing, string? entry) => new(entry is null ? null : viewing.Store.Entry(entry)?.Id, null);
+
+    /// <summary>The same of what a request names: only what the viewer may organise is left out, so that nothing is learnt from the difference.</summary>
+    public static Apart Named(Viewing viewing, string? entry, string? holdRequest) =>
+        new(entry is not null && viewing.Store.Entry(entry) is { } found && viewing.Viewer.StandsFor(found.Owner, found.Private) ? found.Id : null, holdRequest);
 
     public bool Has(Entry entry) =>
         (Entry is not null && (entry.Id == Entry || entry.Tie?.To == Entry)) || (HoldRequest is not null && entry.HoldRequest == HoldRequest);

@@ -29,7 +29,7 @@ internal sealed class HistoryRows
 
     public HistoryRowView Row(PastChange change)
     {
-        var told = change.Entries.Select(e => Disclosure.Past(e.Before, e.After, now.GetValueOrDefault(e.Id), owner.Id, viewing.Viewer, calendars.RightsFor)).ToList();
+        var told = change.Entries.Select(e => Disclosure.Past(e.Before, e.After, now.GetValueOrDefault(e.Id), owner.Id, viewing.Viewer, state => calendars.SharedFor(viewing, state, null))).ToList();
         var local = viewing.Zone.ToLocal(change.At);
         var verb = English.Verb(change.Kind);
         var what = What(change, told);
@@ -77,5 +77,5 @@ internal sealed class HistoryRows
             yield return $"{Name(grant.Receiver!.Value)} may no longer {English.Access(grant.Terms, owner, viewing.Person, calendars.NameOf(grant))}";
     }
 
-    private string Name(UserId who) => viewing.NameOf(people[who]);
+    private string Name(UserId who) => people[who].Name;
 }

@@ -61,12 +61,13 @@ internal static class Lanes
     private static ImmutableArray<LaneEntry> Told(Viewing viewing, CalendarUser who, LaneCalendars calendars, IEnumerable<Entry> entries, Stretch span)
     {
         var told = ImmutableArray.CreateBuilder<LaneEntry>();
-        foreach (var entry in entries)
+        var standing = calendars.OfResource ? [.. entries] : entries;
+        if (calendars.OfResource) viewing.ReadRights(standing.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)));
+        foreach (var entry in standing)
         {
-            var rights = calendars.RightsFor(entry);
             foreach (var occurrence in Occurrences.In(calendars.OnLane(entry), span, who.HomeZone))
             {
-                if (Disclosure.Disclose(occurrence, who.Id, viewing.Viewer, rights, viewing.Now) is { } disclosed)
+                if (calendars.Told(viewing, occurrence) is { } disclosed)
                     told.Add(new LaneEntry(occurrence, disclosed, viewing.SiteOf(occurrence.Place)));
             }
         }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using NodaTime;
 
 namespace Corlin.Application.Reads;
 
@@ -43,6 +44,21 @@ internal sealed record LaneCalendars(
             if (further.Calendar.Calendar == entry.Home) return further.Rights;
         return Keeps(entry) ? Rights : OnAll;
     }
+
+    /// <summary>Whether it is the lane of a room or another resource.</summary>
+    public bool OfResource { get; init; }
+
+    /// <summary>What the viewer may know of an occurrence on this lane; null where it does not stand there or nothing of it may be known.</summary>
+    public DisclosedEntry? Told(Viewing viewing, Occurrence occurrence)
+    {
+        var entry = occurrence.Entry;
+        return Keeps(entry) ? Disclosure.Disclose(occurrence, Owner, viewing.Viewer, RightsFor(entry), viewing.Now, SharedFor(viewing, entry, occurrence.RecurrenceId)) : null;
+    }
+
+    /// <summary>The rights that count for what is shared of an entry: on the lane of a room those on the lanes of who meets there.</summary>
+    public Rights SharedFor(Viewing viewing, Entry entry, LocalDateTime? recurrenceId) => OfResource && entry.Kind == EntryKind.Meeting && entry.Owner != Owner
+        ? Disclosure.InRoom(entry, recurrenceId, RightsFor(entry), viewing.RightsOnLane)
+        : RightsFor(entry);
 
     /// <summary>An entry as it takes time on the lane.</summary>
     public Entry OnLane(Entry entry)

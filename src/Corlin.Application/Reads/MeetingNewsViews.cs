@@ -45,7 +45,7 @@ internal static class MeetingNewsViews
         var who = change is null ? "" : change.InNameOf == change.Actor ? users[change.Actor].Name : $"{users[change.Actor].Name} for {users[change.InNameOf].Name}";
         var near = news.Stretch.Start > news.At && news.Stretch.Start - news.At < English.ShortNotice;
         return new MeetingNewsView(
-            news.Id, viewing.View(users[news.Lane]), English.Verb(news.Kind), English.MeetingNews(news, told, state, who, did?.After is { } after ? viewing.NameOf(users[after.Owner]) : "", viewing.Zone, id => viewing.NameOf(users[id])), state is null ? null : news.Note, near,
+            news.Id, viewing.View(users[news.Lane]), English.Verb(news.Kind), English.MeetingNews(news, told, state, who, did?.After is { } after ? users[after.Owner].Name : "", viewing.Zone, id => users[id].Name), state is null ? null : news.Note, near,
             state is not null && news.Kind != EffectKind.Removed && now is { Status: MeetingStatus.Sent } ? now.PublicId : null);
     }
 }

@@ -24,7 +24,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
     public AsSeenView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Owner);
+        var owner = viewing.Find(Owner);
         if (owner is null || ReadAccess.Calendars(viewing).All(c => c.Who.Id != owner.Id)) throw new RefusedException(RefusalKind.NotFound);
         var (name, given, other) = Other(viewing, owner);
         var date = Date ?? viewing.Today;
@@ -47,7 +47,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
             return (name, name, new Viewing(viewing, [.. viewing.Store.GrantsIn([owner.Id]).Where(g => g.Receiver is null)], inside));
         }
 
-        var who = viewing.Store.User(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Receiver);
+        var who = viewing.Find(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Receiver);
         if (who.Kind != UserKind.Group) return (who.Name, who.GivenName, new Viewing(viewing.Store, who.Id, Now));
         return (who.Name, who.Name, new Viewing(viewing, [.. viewing.Store.GrantsIn([owner.Id]).Where(g => g.Receiver == who.Id || g.Receiver is null)], who.Inside));
     }

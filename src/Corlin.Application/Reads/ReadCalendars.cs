@@ -21,7 +21,7 @@ public sealed record ReadCalendars(UserId Viewer, string Owner, Instant Now)
     public CalendarsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
+        var owner = viewing.Find(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
         if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars)) return new CalendarsView(false, [], []);
         // What a calendar is called is as much as the titles on it.
         var seen = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headline || f.Rights.Acting >= Acting.Add).ToList();

@@ -59,7 +59,7 @@ public sealed record ReadChosen(
         var organiser = viewing.MustSpeakFor(InNameOf);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], AtTime.Around(Stretch));
-        var but = Apart.From(viewing, Saved, HoldRequest);
+        var but = Apart.Named(viewing, Saved, HoldRequest);
         var states = lanes.Select(lane => AtTime.One(viewing, lane, Stretch, but)).ToList();
         var local = viewing.Zone.ToLocal(Stretch.Start);
         var papers = Draft is null ? [] : store.Draft(Viewer, Draft) is null ? [] : store.PapersOfDraft(Draft);

@@ -20,7 +20,7 @@ public sealed record ReadCover(UserId Viewer, string Away, Instant Now)
     public CoverView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var away = store.User(Away) ?? throw new RefusedException(RefusalKind.PersonUnknown, "away", Away);
+        var away = viewing.Find(Away) ?? throw new RefusedException(RefusalKind.PersonUnknown, "away", Away);
         var held = Covering.Held(store, away.Id)
             .Select(h => (h.Owner, Held: h.Held.Where(g => !g.IsOverAt(Now)).ToList())).Where(h => h.Held.Count > 0)
             .Select(h => (h.Owner, h.Held, MayPassOn: Covering.WhyNot(store, Viewer, h.Owner, [.. h.Held.Select(g => (g.Calendar, g.Terms with { PassOn = false, Until = g.Terms.Until ?? Now }))], Now) is null));

@@ -25,7 +25,11 @@ namespace Corlin.Application.Reads;
 public sealed record EntryDetails(
     string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward, IReadOnlyList<string> WasIn, Admission Admission);
+    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward, IReadOnlyList<string> WasIn, Admission Admission)
+{
+    /// <summary>Whether the part of the lane's owner in a meeting is private on their own lane; null where the viewer does not decide it.</summary>
+    public bool? OwnPartPrivate { get; init; }
+}
 
 /// <summary>On which of its owner's calendars an appointment stands.</summary>
 /// <param name="Id">One of the choices.</param>
@@ -81,13 +85,13 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
     public EntryDetails Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
+        var owner = viewing.Find(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
         var stored = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars) || !calendars.Keeps(stored)) throw new RefusedException(RefusalKind.NotFound);
+        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars)) throw new RefusedException(RefusalKind.NotFound);
         var entry = calendars.OnLane(stored);
         var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
-        var told = Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, rights, Now);
+        var told = calendars.Told(viewing, occurrence);
         if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
         var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
         var mark = told.Mark is { } noted
@@ -104,10 +108,14 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             TiedTo = TiedViews.To(viewing, calendars, owner, occurrence),
             WasIn = told.Whole is null ? [] : StartedViews.WasIn(viewing, entry, RecurrenceId),
             Admission = entry.Admission,
+            OwnPartPrivate = OwnPart(viewing, entry, owner),
             MayForward = told.Kind == EntryKind.Meeting && told.Whole is { Status: MeetingStatus.Sent } && viewing.Viewer.MaySpeakFor(owner.Id) && (!entry.Private || entry.Owner == owner.Id),
             MayTie = mark is { MayChange: true } && entry is { Tie: null, KeptElsewhere: false } && entry.Kind != EntryKind.Hold,
         };
     }
+
+    private bool? OwnPart(Viewing viewing, Entry entry, CalendarUser owner) =>
+        entry.Kind == EntryKind.Meeting && viewing.Viewer.StandsFor(owner.Id, true) && Agreement.Of(entry, owner.Id, RecurrenceId) is { Role: not AttendeeRole.Resource } part ? part.OwnPrivate : null;
 
     /// <summary>Of an appointment on its owner's lane; null where there is only the main calendar.</summary>
     private static OnCalendarView? OnCalendar(LaneCalendars calendars, Entry entry, CalendarUser owner, DisclosedEntry told)
@@ -133,7 +141,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
     {
         var whole = told.Whole;
         var attendees = whole?.Attendees ?? [];
-        var people = whole is null ? new Dictionary<UserId, CalendarUser>() : viewing.Users([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
+        var people = whole is null ? new Dictionary<UserId, CalendarUser>() : (told.TakesPart ? (Func<IEnumerable<UserId>, IReadOnlyDictionary<UserId, CalendarUser>>)viewing.Meeting : viewing.Users)([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         var end = viewing.Zone.ToLocal(told.Stretch.End);
         var there = AtTime.Local(viewing, owner, told.Stretch.Start);

@@ -23,13 +23,13 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
     public Export Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
+        var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
         if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own)) throw new RefusedException(RefusalKind.NotFound);
         if (Entry is null && own.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
         var entries = Entry is null
             ? store.Touching([own.Main], Span ?? Always)[own.Main].OrderBy(e => e.Time.LocalStart).ThenBy(e => e.Uid, StringComparer.Ordinal)
             : (IEnumerable<Entry>)[store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound)];
-        var told = entries.Where(e => own.Keeps(e) && IsToldWhole(viewing, e, owner, own.RightsFor(e))).Select(e => Stripped(e, viewing)).ToList();
+        var told = entries.Where(e => IsToldWhole(viewing, e, owner, own)).Select(e => Stripped(e, viewing)).ToList();
         if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
         var named = told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToList();
         var people = viewing.Users(named);
@@ -43,17 +43,22 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
     }
 
     /// <summary>Disclosed whole at its first occurrence: what only the outline or headline is known of does not leave as a file.</summary>
-    private bool IsToldWhole(Viewing viewing, Entry entry, CalendarUser owner, Rights rights)
+    private static bool IsToldWhole(Viewing viewing, Entry entry, CalendarUser owner, LaneCalendars calendars)
     {
         var occurrence = entry.IsSeries
             ? Occurrences.FirstFrom(entry, LocalDateTime.MinIsoValue, owner.HomeZone)
             : Occurrences.Find(entry, null, owner.HomeZone);
-        return occurrence is not null && Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, rights, Now) is { Whole: not null };
+        return occurrence is not null && calendars.Told(viewing, occurrence) is { Whole: not null };
     }
 
-    /// <summary>Without what belongs to other lanes: comments and proposals of attendees for whom the viewer does not speak.</summary>
-    private static Entry Stripped(Entry entry, Viewing viewing) => entry with
+    /// <summary>Without what belongs to other lanes: comments and proposals of attendees for whom the viewer does not speak, and contacts whom they may not know.</summary>
+    private static Entry Stripped(Entry entry, Viewing viewing)
     {
-        Participations = [.. entry.Participations.Select(p => viewing.Viewer.MaySpeakFor(p.Who) ? p : p with { Comment = null, Proposed = null })],
-    };
+        var people = viewing.Users(entry.Participations.Select(p => p.Who));
+        return entry with
+        {
+            Participations = [.. entry.Participations.Where(p => viewing.MayKnow(people[p.Who]))
+                .Select(p => viewing.Viewer.MaySpeakFor(p.Who) ? p : p with { Comment = null, Proposed = null })],
+        };
+    }
 }

@@ -47,7 +47,7 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         {
             var lane = viewing.Users([owners[calendar]])[owners[calendar]];
             if (Nearest(entry, lane) is not { } occurrence) continue;
-            if (Disclosure.Disclose(occurrence, lane.Id, viewing.Viewer, calendars[lane.Id].RightsFor(entry), Now) is not { PublicId: not null } told) continue;
+            if (calendars[lane.Id].Told(viewing, occurrence) is not { PublicId: not null } told) continue;
             if (Why(viewing, told, papers[entry.Id], words, named) is not { } why) continue;
             found.Add((told.Stretch.Start, View(viewing, lane, told, why)));
         }

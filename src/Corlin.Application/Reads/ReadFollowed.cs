@@ -27,7 +27,7 @@ public sealed record ReadFollowed(UserId Viewer, string Owner, Instant Now)
     public FollowedListView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
+        var owner = viewing.Find(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
         // An address opens the calendar behind it: who may not change the lane learns of none.
         if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) || own.Acting < Acting.Change) return new FollowedListView(false, []);
         var followed = store.FollowedBy([owner.Id]);

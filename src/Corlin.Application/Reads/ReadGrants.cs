@@ -26,11 +26,11 @@ public sealed record ReadGrants(UserId Viewer, string Receiver, string Owner, In
     public GrantsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Owner);
+        var owner = viewing.Find(Owner);
         if (owner is null || ReadAccess.Calendars(viewing).FirstOrDefault(c => c.Who.Id == owner.Id) is not { } calendar) throw new RefusedException(RefusalKind.NotFound);
         var stands = store.GrantsIn([owner.Id]).Where(g => !g.IsOverAt(Now)).ToList();
         if (Receiver is "inside" or "outside") return new GrantsView([.. stands.Where(g => g.Receiver is null && g.Inside == (Receiver == "inside")).Select(g => View(g, calendar))], []);
-        var who = store.User(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Receiver);
+        var who = viewing.Find(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Receiver);
         var groups = store.GroupsOf(who.Id).ToHashSet();
         var through = stands.Where(g => g.Receiver is { } group && groups.Contains(group)).ToList();
         var users = viewing.Users(through.Select(g => g.Receiver!.Value));

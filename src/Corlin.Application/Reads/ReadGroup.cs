@@ -45,7 +45,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
     public GroupPageView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var group = store.User(Group) is { Kind: UserKind.Group } found && (found.KeptFor is not { } principal || viewing.Keeps.Contains(principal)) ? found : throw new RefusedException(RefusalKind.NotFound);
+        var group = viewing.Find(Group) is { Kind: UserKind.Group } found ? found : throw new RefusedException(RefusalKind.NotFound);
         var meetings = store.MeetingsOfGroup(group.Id, Now - Back, Most);
         var calendars = viewing.CalendarsOf([.. meetings.Select(m => m.Owner).Concat(viewing.Viewer.SpeaksFor.Keys).Append(viewing.Person.Id).Distinct()]);
         var told = meetings.Select(m => (Meeting: m, Seen: BestSeen(viewing, calendars, m))).ToList();
@@ -60,7 +60,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
             [.. whole.Values.SelectMany(s => PaperView.All(viewing, [.. papers[s.Meeting.Id]]).Select(p => new GroupPaperView(
                 s.Meeting.PublicId, LaneViews.Id(s.Seen.Told.RecurrenceId), s.Seen.Lane.PublicId, s.Meeting.Title, p)))],
             [.. store.NotesOf([.. whole.Keys], MostNotices).Select(n => Notes(viewing, calendars, whole[n.Entry].Meeting, whole[n.Entry].Seen.Lane, n)).OfType<GroupNotesView>()],
-            told.Count(t => t.Seen is null && t.Meeting.Status == MeetingStatus.Sent && Next(t.Meeting, viewing) is not null));
+            told.Count(t => t.Seen is null && t.Meeting is { Status: MeetingStatus.Sent, Private: false } && IsSeenTaken(viewing, calendars, t.Meeting)));
     }
 
     /// <summary>The next occurrence, or the last where none is to come, on the lane on which the viewer may know most of it; null where that is not even its title.</summary>
@@ -74,12 +74,16 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         foreach (var lane in lanes)
         {
             // Who organises from outside has no calendar here.
-            if (!calendars.TryGetValue(lane.Id, out var own) || Disclosure.Disclose(next, lane.Id, viewing.Viewer, own.RightsFor(meeting), Now) is not { Sight: >= Sight.Headline } told) continue;
+            if (!calendars.TryGetValue(lane.Id, out var own) || own.Told(viewing, next) is not { Sight: >= Sight.Headline } told) continue;
             if (best is null || told.Sight > best.Value.Told.Sight) best = (told, lane);
         }
 
         return best;
     }
+
+    /// <summary>Whether the viewer sees at least that its organiser's time is taken: of what they may not even see so much is not counted.</summary>
+    private bool IsSeenTaken(Viewing viewing, IReadOnlyDictionary<UserId, LaneCalendars> calendars, Entry meeting) =>
+        Next(meeting, viewing) is { } next && calendars.TryGetValue(meeting.Owner, out var own) && own.Told(viewing, next) is not null;
 
     /// <summary>Of what was cancelled as it stood before.</summary>
     private static Entry Standing(Entry meeting) => meeting.Status == MeetingStatus.Cancelled ? meeting with { Status = MeetingStatus.Sent } : meeting;
@@ -125,11 +129,11 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         foreach (var change in past)
         {
             var did = change.Entries.FirstOrDefault(e => e.Id == meeting.Id);
-            if (did is null || Disclosure.Past(did.Before, did.After, meeting, seen.Lane.Id, viewing.Viewer, calendars.RightsFor) is not { Withheld: false } told) continue;
+            if (did is null || Disclosure.Past(did.Before, did.After, meeting, seen.Lane.Id, viewing.Viewer, e => calendars.SharedFor(viewing, e, null)) is not { Withheld: false } told) continue;
             var who = change.Actor == change.InNameOf ? people[change.Actor].Name : $"{people[change.Actor].Name} for {people[change.InNameOf].Name}";
             var state = (told.After ?? told.Before)!;
             var differences = told is { Before: { } before, After: { } after } && change.Kind != ChangeKind.MeetingCancelled
-                ? string.Join("; ", English.Differences(before with { Takes = after.Takes }, after, viewing.Zone, id => viewing.NameOf(people[id]))) : "";
+                ? string.Join("; ", English.Differences(before with { Takes = after.Takes }, after, viewing.Zone, id => people[id].Name)) : "";
             var at = viewing.Zone.ToLocal(change.At);
             yield return new GroupNoticeView(
                 change.Id, English.When(at, viewing.Today), $"{who} {Verb(change.Kind)} “{state.Title}”{(differences.Length > 0 ? $": {differences}" : $", {English.When(state.Time, viewing.Zone)}")}",

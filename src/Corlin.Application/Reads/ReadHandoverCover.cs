@@ -17,7 +17,7 @@ public sealed record ReadHandoverCover(UserId Viewer, string Cover, LocalDate Fi
     public HandoverCoverView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var cover = store.User(Cover) ?? throw new RefusedException(RefusalKind.PersonUnknown, "cover", Cover);
+        var cover = viewing.Find(Cover) ?? throw new RefusedException(RefusalKind.PersonUnknown, "cover", Cover);
         var principals = viewing.Principals.Where(p => p.Id != cover.Id).ToList();
         var grants = store.GrantsOn([.. principals.Select(p => p.Id)], cover.Id);
         return new HandoverCoverView([.. principals.Where(p => !Speaks(grants[p.Id], p)).Select(viewing.View)]);

@@ -41,23 +41,26 @@ public sealed record ReadHistory(
     public HistoryView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Who) ?? throw new RefusedException(RefusalKind.NotFound);
+        var owner = viewing.Find(Who) ?? throw new RefusedException(RefusalKind.NotFound);
         var calendars = viewing.CalendarsOf([owner.Id]).GetValueOrDefault(owner.Id) ?? new LaneCalendars(owner.Id, default, Rights.None, [], []);
         var entry = Entry is null ? null : store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
         if (entry is null ? calendars.Rights.Sight < Sight.Whole : !Knows(entry, owner, viewing, calendars)) throw new RefusedException(RefusalKind.NotFound);
-        var by = By is null ? (UserId?)null : (store.User(By) ?? throw new RefusedException(RefusalKind.PersonUnknown, "by", By)).Id;
+        var by = By is null ? (UserId?)null : (viewing.Find(By) ?? throw new RefusedException(RefusalKind.PersonUnknown, "by", By)).Id;
         var past = entry is null
             ? store.Past(owner.Id, by, First is { } first ? viewing.Zone.Day(first).Start : null, Last is { } last ? viewing.Zone.Day(last).End : null, Before, Limit + 1)
             : store.PastOf(entry.Id, Before, Limit + 1);
-        var told = past.Take(Limit).ToList();
+        var told = past.Take(Limit).Where(c => entry is null || c.InNameOf == owner.Id || !BelongsToLane(c.Kind)).ToList();
         var actors = entry is null ? store.ActorsFor(owner.Id, MostActors) : [];
         var rows = new HistoryRows(viewing, owner, calendars, told);
         var people = viewing.Users(actors);
         return new HistoryView(
             viewing.View(owner), entry?.Title, [.. actors.Select(a => viewing.View(people[a])).OrderBy(a => a.Name, StringComparer.Ordinal)], [.. told.Select(rows.Row)],
-            past.Count > Limit ? told[^1].Id : null);
+            past.Count > Limit ? past[Limit - 1].Id : null);
     }
 
+    /// <summary>What was noted on one lane alone is told to nobody who reads the entry on another.</summary>
+    private static bool BelongsToLane(ChangeKind kind) => kind is ChangeKind.EntryMarked or ChangeKind.PartMadePrivate;
+
     private static bool Knows(Entry entry, CalendarUser owner, Viewing viewing, LaneCalendars calendars) =>
-        entry.StandsWith(owner.Id) && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, calendars.RightsFor).After?.Whole is not null;
+        entry.StandsWith(owner.Id) && !entry.KeptElsewhere && Disclosure.Past(null, entry, null, owner.Id, viewing.Viewer, e => calendars.SharedFor(viewing, e, null)).After?.Whole is not null;
 }

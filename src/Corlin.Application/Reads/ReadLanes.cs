@@ -54,7 +54,7 @@ public sealed record ReadLanes(
         var viewing = new Viewing(store, Viewer, Now);
         var people = People.Count == 0
             ? DefaultPeople(viewing)
-            : [.. People.Take(MostPeople).Select(p => store.User(p) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", p))];
+            : [.. People.Take(MostPeople).Select(p => viewing.Find(p) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", p))];
         if (Days is not null && !Core.Time.Zones.Exists(Days)) throw new RefusedException(RefusalKind.ZoneUnknown, "days", Days);
         var zone = Days is null ? viewing.Zone : Core.Time.Zones.Get(Days);
         var today = zone.ToLocal(Now).Date;

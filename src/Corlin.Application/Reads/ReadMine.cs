@@ -61,7 +61,7 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
         var isNow = told.Stretch.Contains(viewing.Now);
         var day = start.Date == viewing.Today || isNow ? "" : $"{English.NearDay(start.Date, viewing.Today)} ";
         var others = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).Distinct().Where(w => w != viewing.Person.Id).ToList() ?? [];
-        var people = viewing.Users(others);
+        var people = viewing.Meeting(others);
         var named = others.Select(o => people[o]).Where(u => u.Kind == UserKind.Person).ToList();
         return new ComingView(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), told.Title!,

@@ -40,12 +40,12 @@ public sealed record ReadNotes(UserId Viewer, string Id, LocalDateTime? Recurren
     public NotesView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
+        var owner = viewing.Find(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
         var entry = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars) || !calendars.Keeps(entry)) throw new RefusedException(RefusalKind.NotFound);
+        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars)) throw new RefusedException(RefusalKind.NotFound);
         var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, rights, Now) is not { Sight: Sight.Whole }) throw new RefusedException(RefusalKind.NotFound);
+        if (calendars.Told(viewing, occurrence) is not { Sight: Sight.Whole }) throw new RefusedException(RefusalKind.NotFound);
         var may = Deciding.Notes(entry, owner.Id, rights);
         var reader = new NotesReader(viewing, owner.Id, may);
         // The series of which this one went off has the notes of before.

@@ -1,5 +1,4 @@
 using Corlin.Application.Ports;
-using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
@@ -14,11 +13,10 @@ public sealed record ReadPaper(UserId Viewer, string Entry, string Paper, LocalD
     public Paper Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var owner = store.User(Lane);
+        var owner = viewing.Find(Lane);
         var entry = store.Entry(Entry);
         if (owner is null || entry is null || Occurrences.Find(entry, RecurrenceId, owner.HomeZone) is not { } occurrence) throw new RefusedException(RefusalKind.NotFound);
-        var knows = viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own) && own.Keeps(entry)
-            && Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, own.RightsFor(entry), Now) is { Whole: not null };
+        var knows = viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own) && own.Told(viewing, occurrence) is { Whole: not null };
         if (!knows) throw new RefusedException(RefusalKind.NotFound);
         return store.Papers([entry.Id]).FirstOrDefault(p => p.PublicId == Paper) ?? throw new RefusedException(RefusalKind.NotFound);
     }

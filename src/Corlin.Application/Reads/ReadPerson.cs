@@ -44,9 +44,9 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
     public PersonPageView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var who = store.User(Who);
+        var who = viewing.Find(Who);
         // Somebody else's contact is not told from nobody.
-        if (who is null || (who.KeptFor is { } principal && !viewing.Keeps.Contains(principal))) throw new RefusedException(RefusalKind.NotFound);
+        if (who is null) throw new RefusedException(RefusalKind.NotFound);
         var facts = store.Facts([who.Id])[who.Id];
         var rights = viewing.RightsOn([who.KeptFor ?? who.Id]);
         var administrator = store.IsAdministrator(Viewer);

@@ -17,7 +17,7 @@ public sealed record ReadReaders(UserId Viewer, string Owner, string? Calendar, 
     public ReadersView? Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        if (store.User(Owner) is not { } owner || !viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own)) return null;
+        if (viewing.Find(Owner) is not { } owner || !viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own)) return null;
         if (own.Find(Calendar) is not { Rights.Acting: >= Acting.Add } chosen) return null;
         var grants = store.GrantsIn([owner.Id]).Where(g => g.HoldsAt(Now) && g.IsOn(chosen.Id)).ToList();
         var receivers = grants.Where(g => g.Receiver is not null).Select(g => g.Receiver!.Value).Distinct().ToList();

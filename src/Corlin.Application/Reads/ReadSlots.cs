@@ -51,7 +51,7 @@ public sealed record ReadSlots(
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var request = Request(lanes, asked, tended, span, Apart.From(viewing, Saved, HoldRequest));
+        var request = Request(lanes, asked, tended, span, Apart.Named(viewing, Saved, HoldRequest));
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);

@@ -42,7 +42,7 @@ public sealed record ReadYear(UserId Viewer, string? Who, int? Year, Instant Now
         var viewing = new Viewing(store, Viewer, Now);
         var who = Who is null
             ? viewing.Principals.Count > 0 ? viewing.Principals[0] : viewing.Person
-            : store.User(Who) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
+            : viewing.Find(Who) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
         var year = Year ?? viewing.Today.Year;
         if (year is < 1900 or > 2200) throw new RefusedException(RefusalKind.BadInput, "year", Year.ToString());
         var weeks = Enumerable.Range(1, WeekYearRules.Iso.GetWeeksInWeekYear(year))

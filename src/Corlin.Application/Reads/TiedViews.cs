@@ -33,7 +33,7 @@ internal static class TiedViews
 
     private static TiedView? View(Viewing viewing, LaneCalendars calendars, CalendarUser owner, Occurrence occurrence)
     {
-        if (Disclosure.Disclose(occurrence, owner.Id, viewing.Viewer, calendars.RightsFor(occurrence.Entry), viewing.Now) is not { Sight: >= Sight.Headline } told) return null;
+        if (calendars.Told(viewing, occurrence) is not { Sight: >= Sight.Headline } told) return null;
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         var length = told.Stretch.IsEmpty ? "" : English.Length(told.Stretch.Length) + ", ";
         return new TiedView(told.PublicId!, LaneViews.Id(told.RecurrenceId), told.Title!, $"{length}{English.NearDay(local.Date, viewing.Today)}, {English.Time(local.TimeOfDay)}");

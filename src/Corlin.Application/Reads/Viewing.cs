@@ -15,6 +15,8 @@ internal sealed class Viewing
     private readonly Lazy<IReadOnlyDictionary<string, Place>> places;
     private StartedNow? started;
     private readonly Dictionary<UserId, CalendarUser> users = [];
+    private readonly Dictionary<UserId, string> namesOfUnknown = [];
+    private readonly Dictionary<UserId, Rights> laneRights = [];
     private readonly Dictionary<UserId, IReadOnlyList<Category>> categories = [];
 
     private readonly IReadOnlyList<Grant>? holding;
@@ -38,7 +40,8 @@ internal sealed class Viewing
         Store = store;
         Now = now;
         places = new(store.Places);
-        Person = Users([person])[person];
+        // They know themselves, whosever contact they are.
+        users[person] = Person = store.Users([person])[person];
         Ceiling = store.CeilingFor(Person.Inside);
         // Speaking for somebody is a grant for all of their calendars.
         Held = [.. store.GrantsHeldBy(person).Where(g => g.HoldsAt(now) && g.Owner != person)];
@@ -64,8 +67,11 @@ internal sealed class Viewing
     public IReadOnlyList<UserId> Keeps =>
         keeps ??= [Person.Id, .. Held.Where(g => g.Calendar is null).GroupBy(g => g.Owner).Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling))).Select(own => own.Key)];
 
-    /// <summary>A contact of somebody else is not named to who does not know them.</summary>
-    public string NameOf(CalendarUser who) => who is { KeptFor: { } principal } && !Keeps.Contains(principal) ? "somebody" : who.Name;
+    /// <summary>Whether the viewer may know of somebody: everyone knows people inside and outside, but the contacts of a principal only who keeps that calendar.</summary>
+    public bool MayKnow(CalendarUser who) => who.KeptFor is not { } principal || Keeps.Contains(principal);
+
+    /// <summary>Somebody by public id; null where there is nobody of whom the viewer may know.</summary>
+    public CalendarUser? Find(string publicId) => Store.User(publicId) is { } user && MayKnow(user) ? user : null;
 
     /// <summary>The most that the organisation lets the viewer have in a calendar that is not theirs.</summary>
     public Ceiling Ceiling { get; }
@@ -84,17 +90,32 @@ internal sealed class Viewing
     public IReadOnlyList<CalendarUser> Principals =>
         [.. Users(Viewer.SpeaksFor.Keys).Values.Where(u => Viewer.SpeaksFor.ContainsKey(u.Id) && u.Kind == UserKind.Person).OrderBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)];
 
-    /// <summary>People by their numbers; each is read from the store once.</summary>
+    /// <summary>People by their numbers; each is read from the store once. Whom the viewer may not know is there without name and address.</summary>
     public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
     {
         var unread = ids.Where(id => !users.ContainsKey(id)).ToList();
         if (unread.Count > 0)
         {
-            foreach (var (id, user) in Store.Users(unread)) users[id] = user;
+            foreach (var (id, user) in Store.Users(unread))
+            {
+                users[id] = MayKnow(user) ? user : Unnamed(user);
+                if (!MayKnow(user)) namesOfUnknown[id] = user.Name;
+            }
         }
 
         return users;
     }
+
+    /// <summary>As <see cref="Users"/>, with the names of all: who takes part in a meeting is told whom they meet, and no more of them.</summary>
+    public IReadOnlyDictionary<UserId, CalendarUser> Meeting(IEnumerable<UserId> ids)
+    {
+        var asked = ids.ToHashSet();
+        var known = Users(asked);
+        return asked.Where(known.ContainsKey).ToDictionary(id => id, id => namesOfUnknown.TryGetValue(id, out var name) ? known[id] with { Name = name } : known[id]);
+    }
+
+    private static CalendarUser Unnamed(CalendarUser who) =>
+        new(who.Id, "", who.Kind, "somebody outside", "", Inside: false, "Etc/UTC", null, null, 0, null) { KeptFor = who.KeptFor };
 
     /// <summary>The viewer's rights on the main calendars of some people; who has none is left out.</summary>
     public Dictionary<UserId, Rights> RightsOn(IReadOnlyCollection<UserId> owners)
@@ -111,11 +132,29 @@ internal sealed class Viewing
         var grants = GrantsOn(calendars.Keys);
         var further = Store.FurtherOf([.. calendars.Keys]).ToLookup(f => f.Owner);
         var followed = Store.FollowedBy([.. calendars.Keys]).ToLookup(f => f.Owner);
+        var people = Users(calendars.Keys);
         return calendars.ToDictionary(c => c.Key, c => new LaneCalendars(
             c.Key, c.Value, Combined(grants[c.Key], c.Key, c.Value), [.. further[c.Key].Select(f => (f, Combined(grants[c.Key], c.Key, f.Calendar)))], [.. followed[c.Key]])
         {
             OnAll = Combined(grants[c.Key].Where(g => g.Receiver is not null), c.Key, null),
+            OfResource = people[c.Key].Kind is UserKind.Room or UserKind.Resource,
         });
+    }
+
+    /// <summary>The viewer's rights on somebody's main calendar, read once; none where they have no calendar.</summary>
+    public Rights RightsOnLane(UserId owner)
+    {
+        ReadRights([owner]);
+        return laneRights[owner];
+    }
+
+    /// <summary>Reads the rights on the main calendars of some people at once, where they are not known yet.</summary>
+    public void ReadRights(IEnumerable<UserId> owners)
+    {
+        var unread = owners.Where(o => !laneRights.ContainsKey(o)).Distinct().ToList();
+        if (unread.Count == 0) return;
+        var rights = RightsOn(unread);
+        foreach (var owner in unread) laneRights[owner] = rights.GetValueOrDefault(owner, Rights.None);
     }
 
     private ILookup<UserId, Grant> GrantsOn(IEnumerable<UserId> owners) => holding?.ToLookup(g => g.Owner) ?? Store.GrantsOn([.. owners], Viewer.Person);
@@ -150,7 +189,7 @@ internal sealed class Viewing
     /// <exception cref="RefusedException">Nobody has that id, or they do not speak for them.</exception>
     public CalendarUser MustSpeakFor(string inNameOf)
     {
-        var owner = Store.User(inNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", inNameOf);
+        var owner = Find(inNameOf) ?? throw new RefusedException(RefusalKind.PersonUnknown, "inNameOf", inNameOf);
         return Viewer.MaySpeakFor(owner.Id) ? owner : throw new RefusedException(RefusalKind.MayNotSpeakFor, "inNameOf");
     }
 

@@ -118,21 +118,29 @@ internal sealed class Wrongs(
         if (site is null || hasLink) yield break;
         foreach (var one in People.Where(p => p.Required && p.State.Kind is AtTimeKind.Free or AtTimeKind.Held or AtTimeKind.Pencilled))
         {
-            var lane = one.Lane.Entries.Where(e => !e.Told.AllDay && !but.Has(e.Occurrence.Entry)).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)).ToList();
-            var verdict = Verdicts.Of(stretch, site, lane, e => e.Site, one.Lane.Hours, one.Lane.Absences, viewing.Store.Travel());
-            if (verdict is not { TooFar: true, With: { } with }) continue;
+            if (TooFar(one, site, told: true) is not { TooFar: true, With: { } with } verdict)
+            {
+                // The way from or to a place that may not be known is taken time, whatever place is tried: nobody finds the place by trying.
+                if (TooFar(one, viewing.SiteOf(one.Who.Place) ?? site, told: false) is { TooFar: true })
+                    yield return new WarningView($"{one.Who.GivenName} is not free then.", "doubt", [TakeBestSlot]);
+                continue;
+            }
+
             var later = with.Stretch.End <= stretch.Start ? stretch.Start + verdict.By : stretch.Start - verdict.By;
             var quarter = Duration.FromMinutes(15).TotalMilliseconds;
             var ticks = LaneViews.Ms(later) / quarter;
             var start = (long)((with.Stretch.End <= stretch.Start ? Math.Ceiling(ticks) : Math.Floor(ticks)) * quarter);
-            // What is not told is used and not named.
-            var why = with.Key.Told.Sight >= Sight.Headline
-                ? $"{one.Who.GivenName} has no time to get {(with.Stretch.End <= stretch.Start ? "there from" : "from there to")} “{with.Key.Told.Title}”: {English.Length((int)Math.Ceiling(verdict.By.TotalMinutes))} short."
-                : $"{one.Who.GivenName} is not free then.";
+            var why = $"{one.Who.GivenName} has no time to get {(with.Stretch.End <= stretch.Start ? "there from" : "from there to")} “{with.Key.Told.Title}”: {English.Length((int)Math.Ceiling(verdict.By.TotalMinutes))} short.";
             var at = viewing.Zone.ToLocal(Instant.FromUnixTimeMilliseconds(start));
-            yield return new WarningView(why, "doubt", with.Key.Told.Sight >= Sight.Headline
-                ? [new MendView(MendKind.Start, $"Start at {English.Time(at.TimeOfDay)}", start), ByVideo]
-                : [TakeBestSlot]);
+            yield return new WarningView(why, "doubt", [new MendView(MendKind.Start, $"Start at {English.Time(at.TimeOfDay)}", start), ByVideo]);
         }
+    }
+
+    /// <param name="told">Whether what is told with its place is looked at, or what is not.</param>
+    private Verdict<LaneEntry> TooFar(AskedAtTime one, string site, bool told)
+    {
+        var lane = one.Lane.Entries.Where(e => !e.Told.AllDay && !but.Has(e.Occurrence.Entry) && e.Told.Sight >= Sight.Headline == told)
+            .Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)).ToList();
+        return Verdicts.Of(stretch, site, lane, e => e.Site, one.Lane.Hours, one.Lane.Absences, viewing.Store.Travel());
     }
 }

@@ -70,7 +70,7 @@ public static class Deciding
 
     private static WhyNot? Decides(Rights rights, bool addedIt, bool isPrivate)
     {
-        if (addedIt) return rights.Acting >= Acting.Add ? null : WhyNot.LooksOnly;
+        if (addedIt && rights.Acting >= Acting.Add) return null;
         var (sight, acting) = isPrivate ? (rights.PrivateSight, rights.PrivateActing) : (rights.Sight, rights.Acting);
         // What is private is not told from what is not there.
         if (sight < Sight.Headline) return WhyNot.NotKnown;

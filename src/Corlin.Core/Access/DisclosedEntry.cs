@@ -11,9 +11,10 @@ namespace Corlin.Core.Access;
 public sealed record DisclosedEntry
 {
     private readonly Occurrence? told;
+    private readonly Viewer? to;
     private WholeEntry? whole;
 
-    internal DisclosedEntry(Occurrence? told = null) => this.told = told;
+    internal DisclosedEntry(Occurrence? told = null, Viewer? to = null) => (this.told, this.to) = (told, to);
 
     public required Stretch Stretch { get; init; }
 
@@ -57,8 +58,11 @@ public sealed record DisclosedEntry
     /// <summary>What is noted about it on this lane; it follows the grant on the lane alone, whoever takes part. Null where that does not tell it.</summary>
     public LaneMark? Mark { get; init; }
 
+    /// <summary>Whether the viewer knows it as one who takes part, or for one.</summary>
+    public bool TakesPart { get; init; }
+
     /// <summary>Everything else, with Whole only. Written out where it is asked for: most reads look at times and titles.</summary>
-    public WholeEntry? Whole => told is null ? null : whole ??= WholeEntry.Of(told);
+    public WholeEntry? Whole => told is null ? null : whole ??= WholeEntry.Of(told, to!);
 }
 
 /// <summary>What only Whole tells.</summary>
@@ -66,11 +70,11 @@ public sealed record WholeEntry(
     UserId Organiser, UserId MadeBy, ImmutableArray<Participation> Attendees, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool AnswersWanted,
     MeetingStatus Status, bool Agreed, string? HoldRequest, Instant? LapsesAt, int Version, string Zone)
 {
-    internal static WholeEntry Of(Occurrence occurrence)
+    internal static WholeEntry Of(Occurrence occurrence, Viewer to)
     {
         var entry = occurrence.Entry;
         return new WholeEntry(
-            entry.Owner, entry.MadeBy, Agreement.For(entry, occurrence.RecurrenceId), entry.Link, entry.DialIn, entry.AskedBy, entry.RingBack, entry.Agenda, entry.StyledAgenda, entry.Line, entry.AnswersWanted,
+            entry.Owner, entry.MadeBy, Parts.ToldTo(to, entry, Agreement.For(entry, occurrence.RecurrenceId)), entry.Link, entry.DialIn, entry.AskedBy, entry.RingBack, entry.Agenda, entry.StyledAgenda, entry.Line, entry.AnswersWanted,
             entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
             entry.Time is TimedEntry timed ? timed.Zone : "");
     }

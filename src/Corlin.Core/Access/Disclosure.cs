@@ -11,30 +11,35 @@ public static class Disclosure
     /// <summary>What a viewer may know of an occurrence on a lane; null where it does not stand there or they may see nothing.</summary>
     /// <param name="lane">Whose lane it is.</param>
     /// <param name="rights">The viewer's rights on that lane at <paramref name="now"/>.</param>
+    /// <param name="shared">
+    /// The rights that count for what is shared of a meeting, where those on the lane do not: a room tells no more of a meeting than the lanes of
+    /// those who meet (<see cref="InRoom"/>).
+    /// </param>
     /// <remarks>
     /// Who takes part in a meeting, or speaks for one who does, knows its shared content whole; for shared content the
     /// higher of that and the grant on the lane applies. Private by the organiser is private on every lane; an attendee
     /// can make their own lane private, and the strictest wins.
     /// </remarks>
-    public static DisclosedEntry? Disclose(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights, Instant now)
+    public static DisclosedEntry? Disclose(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights, Instant now, Rights? shared = null)
     {
+        var onShared = shared ?? rights;
         if (Agreement.On(occurrence, lane, now) is not { } takes) return null;
         var entry = occurrence.Entry;
         var own = Agreement.Of(entry, lane, occurrence.RecurrenceId);
         var isPrivate = entry.Private || own is { OwnPrivate: true };
         var takesPart = TakesPart(occurrence, viewer);
-        var addedIt = Deciding.AddedIt(entry, viewer.Person);
+        var addedIt = ReadsOwnAddition(entry, viewer, rights);
 
-        var sight = takesPart || addedIt ? Sight.Whole : rights.Sight;
+        var sight = takesPart || addedIt ? Sight.Whole : onShared.Sight;
         if (sight == Sight.Nothing) return null;
-        if (isPrivate && !addedIt && !KnowsPrivate(takesPart, own, lane, viewer)) sight = Least(sight, rights.PrivateSight);
+        if (isPrivate && !addedIt && !KnowsPrivate(takesPart, own, lane, viewer)) sight = Least(sight, onShared.PrivateSight);
         // Taken time is told even of what is private.
         var withheld = isPrivate && sight < Sight.Headline;
         if (withheld) sight = Sight.Outline;
 
         var allDay = occurrence.Time is AllDayEntry;
         if (sight == Sight.Outline) return new DisclosedEntry { Stretch = occurrence.Stretch, Takes = takes, Sight = sight, Withheld = withheld, AllDay = allDay };
-        return new DisclosedEntry(sight == Sight.Whole ? occurrence : null)
+        return new DisclosedEntry(sight == Sight.Whole ? occurrence : null, viewer)
         {
             Stretch = occurrence.Stretch,
             Takes = takes,
@@ -48,10 +53,30 @@ public static class Disclosure
             Place = occurrence.Place,
             Time = occurrence.Time,
             Rule = entry.Rule,
+            TakesPart = takesPart,
             WhyNot = WhyNotChange(entry, viewer, rights),
             Mark = rights.SeesMarks ? entry.MarkOn(lane) : null,
         };
     }
+
+    /// <summary>
+    /// The rights that count for a meeting on the lane of a room: that the room is taken is told by the grant on the room, what is on there only as
+    /// far as the viewer reads it on the lane of the organiser or of an attendee on whose lane it stands.
+    /// </summary>
+    /// <param name="onRoom">The viewer's rights on the room.</param>
+    /// <param name="onLane">The viewer's rights on somebody's lane.</param>
+    public static Rights InRoom(Entry meeting, LocalDateTime? recurrenceId, Rights onRoom, Func<UserId, Rights> onLane)
+    {
+        var most = Read(meeting.Private, onLane(meeting.Owner));
+        foreach (var part in meeting.Status == MeetingStatus.Draft ? [] : Agreement.For(meeting, recurrenceId))
+            if (part is { Role: not AttendeeRole.Resource, Answer: Answer.None or Answer.Tentative or Answer.Accepted })
+                most = Greatest(most, Read(meeting.Private || part.OwnPrivate, onLane(part.Who)));
+        return onRoom with { Sight = Greatest(most, Least(onRoom.Sight, Sight.Outline)), Private = true, PrivateSight = most };
+    }
+
+    private static Sight Read(bool isPrivate, Rights rights) => isPrivate ? rights.PrivateSight : rights.Sight;
+
+    private static Sight Greatest(Sight one, Sight other) => one < other ? other : one;
 
     /// <summary>What somebody may be shown of what another is told of an occurrence: no more than they are told themselves.</summary>
     public static DisclosedEntry Least(DisclosedEntry own, DisclosedEntry others) =>
@@ -61,25 +86,34 @@ public static class Disclosure
     /// <param name="rightsOn">The viewer's rights now on the calendar of that lane where a state of it stands: what was granted then does not count.</param>
     public static PastEntry Past(Entry? before, Entry? after, Entry? now, UserId lane, Viewer viewer, Func<Entry, Rights> rightsOn)
     {
-        var sight = Sight.Whole;
+        // Before it was sent nobody who is asked knew of it; that it was sent they know.
+        if (after is not null && before is not null && IsDraftOfAnother(before, lane) && !IsDraftOfAnother(after, lane)) before = null;
+        var sight = Stood(before, lane) || Stood(after, lane) || Stood(now, lane) ? Sight.Whole : Sight.Nothing;
         foreach (var state in new[] { before, after, now })
             if (state is not null) sight = Least(sight, SightOf(state, lane, viewer, rightsOn(state)));
         return sight < Sight.Headline
             ? new PastEntry { Withheld = true }
-            : new PastEntry { Withheld = false, Before = State(before, sight), After = State(after, sight) };
+            : new PastEntry { Withheld = false, Before = State(before, sight, viewer), After = State(after, sight, viewer) };
     }
+
+    private static bool Stood(Entry? state, UserId lane) => state is not null && (state.Kind == EntryKind.Meeting ? state.StandsWith(lane) : state.Owner == lane);
+
+    private static bool IsDraftOfAnother(Entry entry, UserId lane) => entry is { Kind: EntryKind.Meeting, Status: MeetingStatus.Draft } && entry.Owner != lane;
+
+    /// <summary>One's own additions are whole to their author for as long as they may add there.</summary>
+    private static bool ReadsOwnAddition(Entry entry, Viewer viewer, Rights rights) => rights.Acting >= Acting.Add && Deciding.AddedIt(entry, viewer.Person);
 
     /// <summary>How much of an entry as a whole, a series with all its occurrences, a viewer may know on a lane.</summary>
     private static Sight SightOf(Entry entry, UserId lane, Viewer viewer, Rights rights)
     {
+        if (IsDraftOfAnother(entry, lane)) return viewer.StandsFor(entry.Owner, entry.Private) ? Sight.Whole : Sight.Nothing;
         // Who is asked to single occurrences knows those, not the whole.
         var own = entry.Participations.FirstOrDefault(p => p.Who == lane && p.RecurrenceId is null);
         var takesPart = entry.Kind != EntryKind.Meeting
             ? viewer.Person == entry.Owner
             : viewer.StandsFor(entry.Owner, entry.Private)
                 || (entry.Status != MeetingStatus.Draft && entry.Participations.Any(p => p.RecurrenceId is null && !p.NotAsked && viewer.StandsFor(p.Who, entry.Private || p.OwnPrivate)));
-        var addedIt = Deciding.AddedIt(entry, viewer.Person);
-        if (addedIt) return Sight.Whole;
+        if (ReadsOwnAddition(entry, viewer, rights)) return Sight.Whole;
         var sight = takesPart ? Sight.Whole : rights.Sight;
         var isPrivate = entry.Private || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
         return isPrivate && !KnowsPrivate(takesPart, own, lane, viewer) ? Least(sight, rights.PrivateSight) : sight;
@@ -90,10 +124,10 @@ public static class Disclosure
         ? Deciding.WhyNotChange(entry, viewer.Person, rights)
         : Deciding.WhyNotChange(entry, viewer.Person, viewer.OnOrganiser(entry.Owner)) is { } whyNot ? whyNot == Access.WhyNot.NotKnown ? Access.WhyNot.OrganiserOnly : whyNot : null;
 
-    private static EntryState? State(Entry? entry, Sight sight) => entry is null ? null : new EntryState(
+    private static EntryState? State(Entry? entry, Sight sight, Viewer viewer) => entry is null ? null : new EntryState(
         entry.PublicId, entry.Title, entry.Place, entry.Time, entry.Rule, entry.Overrides.Count(o => !o.Cancelled),
         entry.Exceptions.Length + entry.Overrides.Count(o => o.Cancelled), entry.Takes, entry.Private,
-        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.DialIn, entry.Participations) : null);
+        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.DialIn, Parts.ToldTo(viewer, entry, entry.Participations)) : null);
 
     private static bool TakesPart(Occurrence occurrence, Viewer viewer)
     {

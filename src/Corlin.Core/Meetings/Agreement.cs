@@ -56,6 +56,8 @@ public static class Agreement
     {
         var entry = occurrence.Entry;
         if (entry.Status == MeetingStatus.Cancelled) return null;
+        // Nobody else is asked to it, so it stands on one lane alone.
+        if (entry.Kind != EntryKind.Meeting && entry.Owner != owner) return null;
         if (entry.Kind == EntryKind.Hold) return entry.LapsesAt <= now ? null : TimeTaken.Hold;
         if (entry.Kind == EntryKind.Appointment) return entry.Takes;
         if (entry.Owner == owner) return IsAgreed(entry, occurrence.RecurrenceId) ? entry.Takes : TimeTaken.Pencilled;

@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Web.Hosting;
@@ -29,7 +30,7 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
 
     /// <summary>Somebody known by their public id.</summary>
     public async Task<CalendarUser> FindAsync(string publicId, string field) =>
-        await ReadAsync(s => s.User(publicId)) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
+        await ReadAsync(s => new FindPerson(Person, publicId, Now).Run(s)) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
 
     public static LocalDate Date(string text, string field) =>
         LocalDatePattern.Iso.Parse(text) is { Success: true } parsed ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, field, text);

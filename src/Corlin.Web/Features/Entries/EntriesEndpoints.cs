@@ -56,6 +56,10 @@ public sealed record TieRequest(string Lane, string? Occurrence, TieKind Kind, i
 
 public sealed record AddedView(string Entry, long Change);
 
+/// <param name="InNameOf">The public id of whose part it is.</param>
+/// <param name="Private">Whether it is private on their own lane.</param>
+public sealed record OwnPartRequest(string InNameOf, bool Private);
+
 internal static class EntriesEndpoints
 {
     private const int MostAsked = 500;
@@ -67,6 +71,7 @@ internal static class EntriesEndpoints
         api.MapPost("/entries/{id}/change", ChangeAsync);
         api.MapPost("/entries/{id}/cancel", CancelAsync);
         api.MapPut("/entries/{id}/calendar", PutOnCalendarAsync);
+        api.MapPut("/entries/{id}/own-part", KeepPartPrivateAsync);
         api.MapPost("/entries/{id}/ties", TieAsync);
         api.MapPost("/appointments", AddAsync);
         api.MapPost("/changes/{id:long}/undo", UndoAsync);
@@ -116,6 +121,9 @@ internal static class EntriesEndpoints
 
     private static async Task<Ok<ChangedView>> PutOnCalendarAsync(Reader reader, string id, PutOnRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new PutOnCalendar(reader.Person, id, Further(request.Calendar)))));
+
+    private static async Task<Ok<ChangedView>> KeepPartPrivateAsync(Reader reader, string id, OwnPartRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepPartPrivate(reader.Person, await reader.UserAsync(request.InNameOf, "inNameOf"), id, request.Private))));
 
     private static string? Further(string? calendar) => calendar == CalendarChoiceView.MainId ? null : calendar;
 

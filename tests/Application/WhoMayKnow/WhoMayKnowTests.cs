@@ -1,0 +1,117 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Reads;
+
+namespace Corlin.Application.Tests.WhoMayKnow;
+
+/// <summary>
+/// Whatever an organisation is, nobody learns by any read, on any lane, with any id, more than a plain second statement of the rules allows; and what it
+/// allows is told. Two hundred organisations in every run, ten thousand with CORLIN_LONG.
+/// </summary>
+public class WhoMayKnowTests
+{
+    private const int InOneStore = 50;
+
+    private static readonly bool Long = Environment.GetEnvironmentVariable("CORLIN_LONG") is not null;
+
+    private static readonly int Organisations = Long ? 10_000 : 200;
+
+    /// <summary>So many ask in one organisation, and in so many ways each read of which there are more.</summary>
+    private static readonly (int Viewers, int Ways) Asked = Long ? (Organisation.Inside, 6) : (2, 2);
+
+    [Fact]
+    public void Every_read_is_found() => Assert.True(EveryRead.Types.Count >= 30, string.Join(", ", EveryRead.Types.Select(t => t.Name)));
+
+    [Fact]
+    public async Task Nobody_is_told_more_by_any_read_than_the_rules_allow_nor_less()
+    {
+        var wrong = new List<string>();
+        for (var from = 0; from < Organisations && wrong.Count < 20; from += InOneStore)
+        {
+            await using var world = await World.MakeAsync();
+            for (var seed = from; seed < Math.Min(from + InOneStore, Organisations); seed++)
+            {
+                var made = await Organisation.MakeAsync(world, seed);
+                wrong.AddRange(await world.See(store => Wrong(made, store, world, seed).Take(4).Select(w => $"organisation {seed}: {w}").ToList()));
+            }
+        }
+
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+    }
+
+    private static IEnumerable<string> Wrong(Organisation made, ICalendarReads store, World world, int seed)
+    {
+        var rules = new PlainRules(made);
+        var random = new Random(seed);
+        foreach (var viewer in Enumerable.Range(0, Organisation.Inside).OrderBy(_ => random.Next()).Take(Asked.Viewers))
+        {
+            foreach (var wrong in OnEachLane(made, rules, store, world, viewer)) yield return wrong;
+            foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random)) yield return wrong;
+        }
+    }
+
+    /// <summary>Asked for on a lane an entry is told as far as the rules say, and no less.</summary>
+    private static IEnumerable<string> OnEachLane(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
+    {
+        foreach (var entry in made.Entries)
+        {
+            for (var lane = PlainRules.TheRoom; lane < Organisation.Inside; lane++)
+            {
+                var owner = lane == PlainRules.TheRoom ? made.Room : made.People[lane];
+                var answer = EveryRead.Answer(new ReadEntry(made.People[viewer].Id, entry.Id, null, owner.PublicId, world.Now), store);
+                var may = rules.Told(viewer, entry, lane);
+                // Who declined, or speaks for who did, finds what they declined.
+                if (may == 0 && answer is not null && Declined(entry, lane)) continue;
+                var told = answer is null ? 0 : answer.Any(t => t.Contains(entry.Whole, StringComparison.Ordinal)) ? 3 : 2;
+                if (entry.Kind is "hold" or "tied" ? (told >= 2) != (may >= 2) : Math.Max(1, told) != Math.Max(1, may))
+                    yield return $"{viewer} reads {told} of {entry} on {lane}, and may {may}";
+            }
+        }
+    }
+
+    private static bool Declined(Stood entry, int lane) => entry.Parts.Any(p => p.Who == lane && p is { Answer: "declined", Removed: false });
+
+    private static IEnumerable<string> ByAnyRead(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer, Random random)
+    {
+        var mayNot = MayNot(made, rules, viewer).ToList();
+        List<string> people = [.. made.People.Select(p => p.PublicId), made.Room.PublicId, made.Group.PublicId, made.Contact.PublicId];
+        List<string> texts = ["hh", made.ContactName, .. made.Entries.Take(2).Select(e => e.Headline), made.Entries[0].Whole];
+        foreach (var type in EveryRead.Types)
+        {
+            foreach (var read in EveryRead.Of(type, made.People[viewer].Id, world.Now, people, made.Entries, texts, random, mostOfOne: Asked.Ways))
+            {
+                if (EveryRead.Answer(read, store) is not { } answer) continue;
+                foreach (var mark in mayNot)
+                {
+                    if (answer.Any(t => t.Contains(mark, StringComparison.Ordinal)) && !SaidBack(read, mark))
+                        yield return $"{viewer} is told {mark} by {read}: {string.Join(" | ", answer.Where(t => t.Contains(mark, StringComparison.Ordinal)).Take(3))}";
+                }
+            }
+        }
+    }
+
+    /// <summary>Two reads say back the words that they were asked to understand.</summary>
+    private static bool SaidBack(object read, string mark) => read switch
+    {
+        ReadRepeat repeat => repeat.Words.Contains(mark, StringComparison.Ordinal),
+        ReadLine line => line.Text.Contains(mark, StringComparison.Ordinal),
+        _ => false,
+    };
+
+    private static IEnumerable<string> MayNot(Organisation made, PlainRules rules, int viewer)
+    {
+        foreach (var entry in made.Entries.Where(e => e.TiedTo is null))
+        {
+            var tied = made.Entries.FirstOrDefault(e => e.TiedTo == entry);
+            var most = Math.Max(rules.Anywhere(viewer, entry), tied is null ? 0 : Math.Min(2, rules.Anywhere(viewer, tied)));
+            if (most < 2 && !WroteIt(entry, viewer)) yield return entry.Headline;
+            if (most < 3) yield return entry.Whole;
+            foreach (var part in entry.Parts.Where(p => !rules.ReadsComment(viewer, entry, p))) yield return entry.CommentOf(part.Who);
+            foreach (var lane in entry.Noted.Where(lane => !rules.ReadsNotes(viewer, entry, lane))) yield return entry.NotesOn(lane);
+        }
+
+        if (!rules.KeepsContacts(viewer) && !made.Entries.Any(e => e is { Contact: true } && rules.TakesPart(viewer, e))) yield return made.ContactName;
+    }
+
+    /// <summary>Of what somebody did themselves the mail room and their own history may tell the words they wrote.</summary>
+    private static bool WroteIt(Stood entry, int viewer) => entry.Kind == "meeting" && entry.Owner == viewer;
+}

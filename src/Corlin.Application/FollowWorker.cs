@@ -40,20 +40,21 @@ public sealed class FollowWorker(IReadStore reads, IWriteGate gate, ICalendarsEl
 
     private async Task<TakeOver> ReadAsync(Followed followed, DateTimeZone zone, CancellationToken cancel)
     {
-        var (content, tag, failure) = await elsewhere.FetchAsync(followed.Address, followed.Tag, cancel);
-        if (content is null) return new TakeOver(followed, null, tag, failure);
-        await using (content)
+        try
         {
-            try
+            var (content, tag, failure) = await elsewhere.FetchAsync(followed.Address, followed.Tag, cancel);
+            if (content is null) return new TakeOver(followed, null, tag, failure);
+            await using (content)
             {
                 using var file = files.Open(content, zone, cancel);
                 var entries = file.Entries().Take(MostEntries + 1).ToList();
                 return entries.Count > MostEntries ? new TakeOver(followed, null, null, FetchFailure.TooLarge) : new TakeOver(followed, entries, tag, null);
             }
-            catch (Exception e) when (e is FormatException or IOException)
-            {
-                return new TakeOver(followed, null, null, FetchFailure.NoCalendar);
-            }
+        }
+        // Whatever one of them holds must not keep the others waiting; what it is, is said of that one.
+        catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
+        {
+            return new TakeOver(followed, null, null, FetchFailure.NoCalendar);
         }
     }
 }

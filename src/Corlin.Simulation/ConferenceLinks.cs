@@ -10,7 +10,9 @@ public sealed class ConferenceLinks(string address) : IConferenceLinks
 {
     private const string Number = "+351 555 0100";
 
-    public MadeConference Make()
+    public bool MakesLinks => true;
+
+    public MadeConference? Make()
     {
         var code = string.Create(CultureInfo.InvariantCulture, $"{RandomNumberGenerator.GetInt32(100_000_000):0000 0000}");
         return new MadeConference($"{address}/conference/{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10))}", $"{Number}, code {code}");

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Store.Mapping;
@@ -57,7 +58,7 @@ internal sealed partial class ChangeSession
             if (change is { } by) Db.History.Add(HistoryOf(by, row, before[row.Id], parts));
         }
 
-        changed[calendar.Id] = calendar.ChangeNumber;
+        Touched(calendar, ChangeReach.Outline);
         Db.SaveChanges();
     }
 
@@ -90,7 +91,7 @@ internal sealed partial class ChangeSession
             history.Add(told);
         }
 
-        changed[calendar.Id] = calendar.ChangeNumber;
+        Touched(calendar, ChangeReach.Outline);
         Db.SaveChanges();
         Db.ChangeTracker.Clear();
     }
@@ -137,7 +138,7 @@ internal sealed partial class ChangeSession
         {
             var calendar = Db.Calendars.Find(own.Key)!;
             Db.ChangeLog.AddRange(own.Select(s => new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = s.EntryId, Removed = true }));
-            changed[calendar.Id] = calendar.ChangeNumber;
+            Touched(calendar, ChangeReach.Outline);
             if (!calendar.Main) RaiseMain(new UserId(calendar.OwnerId));
         }
 

@@ -1,3 +1,4 @@
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Papers;
 using Corlin.Store.Mapping;
@@ -55,6 +56,6 @@ internal sealed partial class ChangeSession
     /// <summary>Tells the calendars of all on whose lane an entry stands.</summary>
     private void RaiseLanes(Entry entry)
     {
-        foreach (var calendar in MainCalendars([entry.Owner, .. entry.Participations.Select(p => p.Who)]).Values) Raise(calendar.Value, entry.Id.Value);
+        foreach (var calendar in MainCalendars([entry.Owner, .. entry.Participations.Select(p => p.Who)]).Values) Raise(calendar.Value, entry.Id.Value, false, Outlines.Reach(entry, entry));
     }
 }

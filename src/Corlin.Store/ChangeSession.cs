@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Corlin.Application.Ports;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Watch;
@@ -19,7 +20,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     private const int PieceSize = 500;
 
-    private readonly Dictionary<long, long> changed = [];
+    private readonly Dictionary<long, (long Number, ChangeReach Reach)> changed = [];
     private ChangeRow? current;
     private int messages;
 
@@ -27,11 +28,13 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     public Instant Now { get; } = Instant.FromUnixTimeMilliseconds(now.ToUnixTimeMilliseconds());
 
     /// <summary>The calendars that changed, with their new numbers.</summary>
-    public IReadOnlyCollection<CalendarChange> Changed => [.. changed.Select(c => new CalendarChange(new CalendarId(c.Key), c.Value))];
+    public IReadOnlyCollection<CalendarChange> Changed => [.. changed.Select(c => new CalendarChange(new CalendarId(c.Key), c.Value.Number, c.Value.Reach))];
 
     private readonly Dictionary<EntryId, Entry> saved = [];
 
     public IReadOnlyCollection<Entry> Stored => [.. saved.Values];
+
+    internal CorlinDb Database => Db;
 
     private ChangeRow Current => current ?? throw new InvalidOperationException("A change begins before it saves.");
 
@@ -69,7 +72,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.SaveChanges();
         var stored = entry with { Id = new EntryId(row.Id) };
         saved[stored.Id] = stored;
-        Occupy(stored);
+        Occupy(stored, Outlines.Reach(before is null ? null : JsonSerializer.Deserialize<EntryRows>(before, Texts.Json)!.ToCore(), stored));
         Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = Snapshot(row) });
         Db.SaveChanges();
         return stored;
@@ -224,22 +227,29 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         return true;
     }
 
-    private void RaiseMain(UserId owner)
+    private void RaiseMain(UserId owner, ChangeReach reach = ChangeReach.Outline)
     {
-        foreach (var calendar in MainCalendars([owner]).Values) Raise(calendar.Value, null);
+        foreach (var calendar in MainCalendars([owner]).Values) Raise(calendar.Value, null, false, reach);
         Db.SaveChanges();
     }
 
     public void Save(Place place)
     {
-        Db.Places.Add(new PlaceRow { Name = place.Name, Site = place.Site, Town = place.Town, Zone = place.Zone, Country = place.Country });
+        if (Db.Places.Find(place.Name) is { } row) (row.Site, row.Town, row.Zone, row.Country, row.Address, row.Closed) = (place.Site, place.Town, place.Zone, place.Country, place.Address, place.Closed);
+        else Db.Places.Add(new PlaceRow { Name = place.Name, Site = place.Site, Town = place.Town, Zone = place.Zone, Country = place.Country, Address = place.Address, Closed = place.Closed });
         Db.SaveChanges();
+        places = null;
+        RaiseAt(place.Site);
     }
 
-    public void SaveWay(string from, string to, Duration takes)
+    public void SaveWay(string from, string to, Duration? takes)
     {
-        Db.Ways.Add(new WayRow { FromSite = from, ToSite = to, Minutes = (int)takes.TotalMinutes });
+        // A way holds in both directions; it is kept once.
+        Db.Ways.RemoveRange(Db.Ways.Where(w => (w.FromSite == from && w.ToSite == to) || (w.FromSite == to && w.ToSite == from)));
         Db.SaveChanges();
+        if (takes is { } time) Db.Ways.Add(new WayRow { FromSite = from, ToSite = to, Minutes = (int)time.TotalMinutes });
+        Db.SaveChanges();
+        travel = null;
     }
 
     public void KeepSetting(UserId who, string name, string json)
@@ -272,6 +282,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
             if (Db.Overrides.Find(id, changedOne.RecurrenceId) is { } old)
             {
                 (old.Time, old.Title, old.Place, old.Cancelled, old.AndFollowing) = (next.Time, next.Title, next.Place, next.Cancelled, next.AndFollowing);
+                (old.Agenda, old.Link, old.Private, old.Takes, old.Sequence) = (next.Agenda, next.Link, next.Private, next.Takes, next.Sequence);
             }
             else
             {
@@ -313,7 +324,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     }
 
     /// <summary>Rewrites what an entry occupies, and tells every calendar on which it stood or stands.</summary>
-    private void Occupy(Entry entry)
+    private void Occupy(Entry entry, ChangeReach reach)
     {
         var old = Db.Occupancy.Where(o => o.EntryId == entry.Id.Value).ToList();
         // Of those who take part the main calendar; of its owner the one on which it was made.
@@ -323,19 +334,23 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.SaveChanges();
         Db.Occupancy.AddRange(next);
         foreach (var calendar in old.Select(o => o.CalendarId).Concat(calendars.Values.Select(c => c.Value)).Distinct())
-            Raise(calendar, entry.Id.Value, removed: next.All(n => n.CalendarId != calendar));
+            Raise(calendar, entry.Id.Value, removed: next.All(n => n.CalendarId != calendar), reach);
     }
 
-    private void Raise(long calendar, long? entry, bool removed = false)
+    private void Raise(long calendar, long? entry, bool removed = false, ChangeReach reach = ChangeReach.Outline)
     {
         var row = Db.Calendars.Find(calendar)!;
         row.ChangeNumber++;
-        changed[calendar] = row.ChangeNumber;
+        Touched(row, reach);
         if (entry is { } id) Db.ChangeLog.Add(new ChangeLogRow { CalendarId = calendar, Number = row.ChangeNumber, EntryId = id, Removed = removed });
         Db.SaveChanges();
         // Who looks at a lane watches its main calendar.
-        if (!row.Main) RaiseMain(new UserId(row.OwnerId));
+        if (!row.Main) RaiseMain(new UserId(row.OwnerId), reach);
     }
+
+    /// <summary>Of several changes of a calendar the one counts that most may learn of.</summary>
+    private void Touched(CalendarRow calendar, ChangeReach reach) =>
+        changed[calendar.Id] = (calendar.ChangeNumber, changed.TryGetValue(calendar.Id, out var sooner) && sooner.Reach < reach ? sooner.Reach : reach);
 
     private string Snapshot(EntryRow row) => Snapshots([row])[row.Id];
 

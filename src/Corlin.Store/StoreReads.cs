@@ -16,8 +16,8 @@ namespace Corlin.Store;
 /// <summary>What can be asked, on one connection and in one transaction.</summary>
 internal partial class StoreReads(CorlinDb db) : ICalendarReads
 {
-    private TravelTable? travel;
-    private IReadOnlyDictionary<string, Place>? places;
+    private protected TravelTable? travel;
+    private protected IReadOnlyDictionary<string, Place>? places;
 
     protected CorlinDb Db { get; } = db;
 
@@ -71,6 +71,18 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         foreach (var some in uids.Distinct().Chunk(500))
         {
             var ids = Db.Entries.Where(e => e.CalendarId == calendar.Value && some.Contains(e.Uid)).Select(e => e.Id).ToArray();
+            foreach (var entry in ById(ids).Values) found[entry.Uid] = entry;
+        }
+
+        return found;
+    }
+
+    public IReadOnlyDictionary<string, Entry> AskedTo(UserId who, IReadOnlyCollection<string> uids)
+    {
+        var found = new Dictionary<string, Entry>(StringComparer.Ordinal);
+        foreach (var some in uids.Distinct().Chunk(500))
+        {
+            var ids = Db.Entries.Where(e => some.Contains(e.Uid) && e.OwnerId != who.Value && e.Status != MeetingStatus.Draft && Db.Participations.Any(p => p.EntryId == e.Id && p.UserId == who.Value)).Select(e => e.Id).ToArray();
             foreach (var entry in ById(ids).Values) found[entry.Uid] = entry;
         }
 
@@ -219,7 +231,13 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         Db.Papers.Where(p => p.RemovedAt == null || p.RemovedAt >= since).Select(p => p.Hash).Concat(Db.DraftPapers.Select(p => p.Hash)).ToHashSet();
 
     public IReadOnlyDictionary<string, Place> Places() =>
-        places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country)).ToDictionary(p => p.Name);
+        places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country) { Address = p.Address, Closed = p.Closed }).ToDictionary(p => p.Name);
+
+    public IReadOnlyList<(string From, string To, int Minutes)> Ways() =>
+        [.. Db.Ways.AsNoTracking().OrderBy(w => w.FromSite).ThenBy(w => w.ToSite).AsEnumerable().Select(w => (w.FromSite, w.ToSite, w.Minutes))];
+
+    public IReadOnlyList<CalendarUser> At(IReadOnlyCollection<string> places, int limit) =>
+        [.. Db.People.AsNoTracking().Where(p => p.Place != null && places.Contains(p.Place) && !p.Removed).OrderBy(p => p.Kind).ThenBy(p => p.Name).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
 
     public TravelTable Travel() =>
         travel ??= new TravelTable(Db.Ways.AsNoTracking().AsEnumerable().ToDictionary(w => (w.FromSite, w.ToSite), w => Duration.FromMinutes(w.Minutes)));

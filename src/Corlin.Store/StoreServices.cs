@@ -20,6 +20,7 @@ public static class StoreServices
         services.AddSingleton<IWriteGate>(s => s.GetRequiredService<WriteGate>());
         services.AddSingleton<IReadStore, ReadStore>();
         services.AddSingleton<IOutbox, Outbox>();
+        services.AddSingleton<IAnswers, Answers>();
         return services;
     }
 

@@ -1,5 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
+using Corlin.Core.Meetings;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -21,10 +22,12 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
             await using var db = await factory.CreateDbContextAsync(cancel);
             await using var transaction = await db.Database.BeginTransactionAsync(cancel);
             var session = new ChangeSession(db, clock.GetCurrentInstant());
+            if (RequestKey.Current is { Noted: false } key) await NoteAsync(db, key, session.Now, cancel);
             result = change.Apply(session);
             TiedEntries.Follow(session);
             await db.SaveChangesAsync(cancel);
             await transaction.CommitAsync(cancel);
+            if (RequestKey.Current is { } done) done.Noted = true;
             changed = session.Changed;
         }
         finally
@@ -34,6 +37,21 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
 
         if (changed.Count > 0) await live.AnnounceAsync(changed);
         return result;
+    }
+
+    /// <summary>The key is written down with the work, so that after a stop in between it is not done again.</summary>
+    /// <exception cref="RefusedException">The work was done meanwhile.</exception>
+    private static async Task NoteAsync(CorlinDb db, RequestKey key, Instant now, CancellationToken cancel)
+    {
+        if (await db.Answers.FindAsync([key.Who.Value, key.Key], cancel) is { } row)
+        {
+            if (row.At > now - RequestKey.Kept) throw new RefusedException(RefusalKind.DoneAlready);
+            db.Answers.Remove(row);
+            await db.SaveChangesAsync(cancel);
+        }
+
+        db.Answers.Add(new AnswerRow { UserId = key.Who.Value, Key = key.Key, Hash = key.Hash, At = now });
+        await db.SaveChangesAsync(cancel);
     }
 
     /// <summary>Writes that are no change of anybody's: what workers mark as done.</summary>

@@ -199,7 +199,7 @@ public sealed class MailTests : IAsyncLifetime
     private Task<MailsView> Room(CalendarUser viewer, MailPile pile = MailPile.All) => world.See(s => new ReadMails(viewer.Id, null, pile, "", null, world.Now).Run(s));
 
     private Task<Received> Comes(string id, string from, string to, string? answers) => world.Do(new ReceiveMail(
-        new ReceivedMail(id, new Mailbox("", from), new Mailbox("", to), "A word", "Yes.", answers is null ? [] : [answers], [1, 2]), null));
+        new ReceivedMail(id, new Mailbox("", from), new Mailbox("", to), "A word", "Yes.", answers is null ? [] : [answers], [1, 2]), []));
 
     private static Task Refused(Func<Task> act) => Assert.ThrowsAsync<RefusedException>(act);
 }

@@ -41,7 +41,9 @@ public sealed class AccountTests
         Assert.Equal("closed", await StateAsync(first, id));
         using var again = host.Open();
         await again.GetAsync("/api/session");
-        Assert.Equal(HttpStatusCode.TooManyRequests, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
+        // That a way in is closed is told to who knows its password.
+        Assert.Equal(HttpStatusCode.Unauthorized, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = "not the one it is" })).StatusCode);
+        Assert.Equal(HttpStatusCode.Forbidden, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
         await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/account", Json(new { closed = false }));
         Assert.Equal(HttpStatusCode.OK, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
 

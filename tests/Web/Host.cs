@@ -51,6 +51,10 @@ internal sealed class Host : IAsyncDisposable
         }
     }
 
+    /// <summary>Runs what is due so long after the clock of now.</summary>
+    public Task<int> RunDueAsync(TimeSpan later) =>
+        app.Services.GetRequiredService<Workers>().RunDueAsync(app.Services.GetRequiredService<IClock>().GetCurrentInstant() + Duration.FromTimeSpan(later));
+
     /// <summary>The data folder.</summary>
     public string Folder => folder;
 
@@ -114,6 +118,15 @@ internal sealed class Browser : IDisposable
         var forgery = token ?? await ForgeryAsync();
         var request = new HttpRequestMessage(method, path) { Content = content };
         request.Headers.Add(Antiforgery.Header, forgery);
+        return await client.SendAsync(request);
+    }
+
+    /// <summary>With a key, as a request is sent again whose answer was lost.</summary>
+    public async Task<HttpResponseMessage> SendWithKeyAsync(string path, HttpContent content, string key)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = content };
+        request.Headers.Add(Antiforgery.Header, await ForgeryAsync());
+        request.Headers.Add(OnceOnly.Header, key);
         return await client.SendAsync(request);
     }
 

@@ -64,6 +64,6 @@ internal static class Attendees
         var address = text.ToLowerInvariant();
         if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
         return session.UserByAddress(address, by.Principal)
-            ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null) { KeptFor = by.Private ? by.Principal : null });
+            ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, CalendarUser.NoZone, null, null, 0, null) { KeptFor = by.Private ? by.Principal : null });
     }
 }

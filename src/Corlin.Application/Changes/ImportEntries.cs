@@ -59,9 +59,13 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             {
                 left.Add(new LeftAlone(read.Title, LeftReason.IsMeeting));
             }
-            else if (FromFile.SaysTheSame(stands, read))
+            else if (FromFile.SaysTheSame(stands, read with { Uid = uid }))
             {
                 unchanged++;
+            }
+            else if (read.Sequence < stands.Sequence)
+            {
+                left.Add(new LeftAlone(read.Title, LeftReason.Older));
             }
             else if (Deciding.WhyNotChange(stands, Actor, rights) is not null)
             {
@@ -83,11 +87,16 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
     /// </summary>
     private Dictionary<string, (string Uid, Entry? Stands)> Known(IChangeSession session, CalendarId calendar, Rights rights, IReadOnlyCollection<string> uids)
     {
-        var found = session.ByUid(calendar, uids);
-        var beside = found.Values.Where(e => Deciding.WhyNotChange(e, Actor, rights) == WhyNot.NotKnown).ToDictionary(e => e.Uid, e => Beside(e.Uid));
+        var found = new Dictionary<string, Entry>(session.ByUid(calendar, uids), StringComparer.Ordinal);
+        // What others organise stands on this lane too, and is not added a second time.
+        foreach (var (uid, meeting) in session.AskedTo(InNameOf, [.. uids.Where(u => !found.ContainsKey(u))])) found[uid] = meeting;
+        var beside = found.Values.Where(e => Hidden(e, rights)).ToDictionary(e => e.Uid, e => Beside(e.Uid));
         var own = beside.Count == 0 ? found : session.ByUid(calendar, [.. beside.Values]);
         return uids.Distinct().ToDictionary(u => u, u => beside.TryGetValue(u, out var other) ? (other, own.GetValueOrDefault(other)) : (u, found.GetValueOrDefault(u)));
     }
+
+    private bool Hidden(Entry entry, Rights rights) =>
+        (entry.Owner == InNameOf ? Deciding.WhyNotChange(entry, Actor, rights) : Deciding.WhyNotMark(entry, Actor, InNameOf, rights)) == WhyNot.NotKnown;
 
     private string Beside(string uid) =>
         Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{Actor.Value}\n{uid}")))[..32] + "@corlin";
@@ -110,6 +119,9 @@ public enum LeftReason
 
     /// <summary>It is another here, and the actor may only add.</summary>
     MayNotChange,
+
+    /// <summary>What stands here is newer than the file (SEQUENCE, RFC 5546 2.1.4).</summary>
+    Older,
 }
 
 public sealed record LeftAlone(string Title, LeftReason Reason);

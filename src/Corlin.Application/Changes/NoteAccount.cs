@@ -1,10 +1,15 @@
 using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Changes;
 
-/// <summary>What an administrator did with the way in of somebody inside. It is allowed and noted here, before it is done.</summary>
+/// <summary>
+/// What an administrator did with the way in of somebody inside. It is allowed and noted here, before it is done, and told to them and to whoever speaks
+/// for them: nobody gets into a calendar by an account without its owner hearing of it.
+/// </summary>
 public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -13,6 +18,40 @@ public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IC
         if (session.Users([Who])[Who] is not { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.NotFound);
         // Whoever shuts themselves out leaves nobody to let them in.
         if (Actor == Who && Kind == ChangeKind.AccountClosed) throw new RefusedException(RefusalKind.OwnWayIn);
-        return session.Begin(Kind, Actor, Who, null);
+        var change = session.Begin(Kind, Actor, Who, null);
+        WaysIn.Tell(session, Actor, Who, Kind);
+        return change;
+    }
+}
+
+/// <summary>A key was made on the machine itself for somebody whose password is lost; they and who speaks for them are told.</summary>
+public sealed record NoteReset(UserId Who) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var change = session.Begin(ChangeKind.AccountInvited, Who, Who, null);
+        WaysIn.Tell(session, Who, Who, ChangeKind.AccountInvited);
+        return change;
+    }
+}
+
+internal static class WaysIn
+{
+    public static void Tell(IChangeSession session, UserId actor, UserId who, ChangeKind kind)
+    {
+        var news = kind switch
+        {
+            ChangeKind.AccountClosed => AccessNewsKind.WayInClosed,
+            ChangeKind.AccountOpened => AccessNewsKind.WayInOpened,
+            ChangeKind.SecondFactorRemoved => AccessNewsKind.SecondFactorTaken,
+            _ => AccessNewsKind.KeyMade,
+        };
+        var people = session.Users([actor, who]);
+        foreach (var to in new SpeakersOf(session, [who], session.Now).For(who, isPrivate: false).Append(people[who]).DistinctBy(p => p.Id))
+        {
+            session.Tell(new AccessNews(0, news, to.Id, who, new AccessTerms(Sight.Nothing, Acting.Look), null, session.Now) { By = actor });
+            var (subject, text) = English.WayInLetter(news, people[who], people[actor], to);
+            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(people[actor]), Telling.Box(to), subject, text, session.Now)), new MailAbout(who, null, false));
+        }
     }
 }

@@ -5,22 +5,23 @@ using Corlin.Core.Meetings;
 namespace Corlin.Application.Changes;
 
 /// <summary>Takes in a message: an answer is applied, a reply in words is filed with what it answers, all else waits to be read.</summary>
-/// <param name="Message">What its calendar part says; null where it has none that can be read.</param>
+/// <param name="Messages">What its calendar part says, one for each event; empty where it has none that can be read.</param>
 /// <remarks>Mail is kept in the mail room of whom it concerns. The same message twice is kept once.</remarks>
-public sealed record ReceiveMail(ReceivedMail Mail, IncomingMessage? Message) : IChange<Received>
+public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessage> Messages) : IChange<Received>
 {
     public Received Apply(IChangeSession session)
     {
-        var became = Message is null ? Received.Waits : new ReceiveMessage(Message).Apply(session);
+        var each = Messages.Select(m => (Message: m, Became: new ReceiveMessage(m).Apply(session))).ToList();
+        var (message, became) = each.Find(e => e.Became == Received.Applied) is { Message: not null } applied ? applied : each.Find(e => e.Became != Received.Waits) is { Message: not null } known ? known : (null, Received.Waits);
         if (!session.TakeIn($"mail\n{Mail.MessageId}")) return Received.Repeated;
-        var meeting = became == Received.Waits ? null : session.Meeting(Message!.Uid, Message.Organiser);
+        var meeting = became == Received.Waits ? null : session.Meeting(message!.Uid, message.Organiser);
         if (meeting is not null)
         {
             session.Keep(Mail, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private), true);
             return became;
         }
 
-        var to = session.UserByAddress(Mail.To.Address) is { Inside: true } known ? known.Id : (UserId?)null;
+        var to = session.UserByAddress(Mail.To.Address) is { Inside: true } inside ? inside.Id : (UserId?)null;
         // A letter of ours to somebody inside stays with what it is about.
         if (session.MailByMessageId(Mail.MessageId) is { } own)
         {

@@ -1,6 +1,8 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using NodaTime;
 
 namespace Corlin.Application.Changes;
 
@@ -32,16 +34,24 @@ public sealed record ReceiveMessage(IncomingMessage Message) : IChange<Received>
         if (Message.Sender != Message.Attendee) return Received.Waits;
         if (session.Meeting(Message.Uid, Message.Organiser) is not { } meeting) return Received.Waits;
         if (session.UserByAddress(Message.Attendee, meeting.Owner) is not { } who) return Received.Waits;
-        if (meeting.Status != MeetingStatus.Sent || Agreement.Of(meeting, who.Id, Message.RecurrenceId) is null) return Received.Waits;
-        if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}")) return Received.Repeated;
-        if (Message.Sequence < meeting.Sequence) return Received.Outdated;
+        var occurrence = Occurrence(meeting);
+        if (meeting.Status != MeetingStatus.Sent || Agreement.Of(meeting, who.Id, occurrence) is not { } part) return Received.Waits;
+        // An answer to an occurrence that there is not answers nothing.
+        if (occurrence is not null && (!meeting.IsSeries || Occurrences.Find(meeting, occurrence, session.Users([meeting.Owner])[meeting.Owner].HomeZone) is null)) return Received.Waits;
+        if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}\n{occurrence}")) return Received.Repeated;
+        // What was said later holds, in whatever order it comes (RFC 5546 2.1.5).
+        if (Message.Sequence < meeting.Sequence || Message.Stamp < part.AnsweredAt) return Received.Outdated;
 
         session.Begin(ChangeKind.InvitationAnswered, who.Id, who.Id, null);
         var answer = Message.Method == SchedulingMethod.Counter && Message.Answer == Answer.None ? Answer.Tentative : Message.Answer;
         var given = Scheduling.Give(
-            meeting, who.Id, Message.RecurrenceId, new GivenAnswer(answer, Message.Comment, Message.Proposed, who.Id, Message.Stamp));
+            meeting, who.Id, occurrence, new GivenAnswer(answer, Message.Comment, Message.Proposed, who.Id, Message.Stamp));
         session.Save(given.Entry);
         session.Tell(given, who.Id);
         return Received.Applied;
     }
+
+    /// <summary>Which occurrence it is about, on the clock of the meeting.</summary>
+    private LocalDateTime? Occurrence(Entry meeting) =>
+        Message.RecurrenceAt is { } at && meeting.Time.WallZone is { } zone ? zone.ToLocal(at) : Message.RecurrenceId;
 }

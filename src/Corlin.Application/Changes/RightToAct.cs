@@ -204,6 +204,9 @@ internal static class RightToAct
             case ChangeKind.AccountInvited or ChangeKind.AccountClosed or ChangeKind.AccountOpened or ChangeKind.SecondFactorRemoved:
                 // A key that was handed out is not taken back by an undo; closing the way in does that.
                 throw new RefusedException(RefusalKind.AlreadySent);
+            case ChangeKind.PlaceChanged:
+                // Nothing of a place is kept as it was; it is changed again instead.
+                throw new RefusedException(RefusalKind.AlreadySent);
             case ChangeKind.SiteClosed or ChangeKind.SiteOpened or ChangeKind.CeilingSet:
                 session.MustAdminister(made.Actor);
                 break;

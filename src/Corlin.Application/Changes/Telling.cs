@@ -95,7 +95,7 @@ internal static class Telling
         return new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
             occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, note ?? meeting.Line, attendees, effect.RecurrenceId,
-            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting) : null, uninvited)
+            effect.RecurrenceId is null && meeting.IsSeries ? Series(meeting, organiser) : null, uninvited)
         {
             DialIn = meeting.DialIn,
             StyledAgenda = meeting.StyledAgenda,
@@ -125,13 +125,18 @@ internal static class Telling
         Overrides = [.. meeting.Overrides.Where(o => o.RecurrenceId != id || !o.Cancelled)],
     };
 
-    private static MailSeries Series(Entry meeting) => new(
+    private static MailSeries Series(Entry meeting, CalendarUser organiser) => new(
         meeting.Rule?.ToText(meeting.Time.WallZone),
         meeting.Rule is null ? "on several dates" : RuleWords.Write(meeting.Rule),
         [.. meeting.Exceptions.Concat(meeting.Overrides.Where(o => o is { Cancelled: true, AndFollowing: false }).Select(o => o.RecurrenceId))],
         [.. meeting.Additions.Select(a => a.Start)],
-        meeting.RelatedTo);
+        meeting.RelatedTo)
+    {
+        Changed = [.. meeting.Overrides.Where(o => o is { Cancelled: false, AndFollowing: false })
+            .Select(o => (Change: o, At: Occurrences.Find(meeting, o.RecurrenceId, organiser.HomeZone))).Where(o => o.At is not null)
+            .OrderBy(o => o.Change.RecurrenceId).Select(o => new MailOverride(o.Change.RecurrenceId, o.At!.Stretch, o.At.Title, o.At.Place))],
+    };
 
     /// <summary>The name and address of somebody, as mail shows them.</summary>
-    public static Mailbox Box(CalendarUser user) => new(user.Name, user.Address);
+    public static Mailbox Box(CalendarUser user) => new(string.Concat(user.Name.Select(c => char.IsControl(c) ? ' ' : c)).Trim(), user.Address);
 }

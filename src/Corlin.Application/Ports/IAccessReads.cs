@@ -72,6 +72,12 @@ public enum AccessNewsKind
     Withdrawn,
     Ended,
     Refused,
+
+    /// <summary>An administrator made a key with which the owner's password is set anew.</summary>
+    KeyMade,
+    WayInClosed,
+    WayInOpened,
+    SecondFactorTaken,
 }
 
 /// <summary>Something that somebody is told of their access to another's calendars.</summary>

@@ -56,6 +56,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The entries of a calendar that have one of some UIDs, by UID.</summary>
     IReadOnlyDictionary<string, Entry> ByUid(CalendarId calendar, IReadOnlyCollection<string> uids);
 
+    /// <summary>The meetings that others organise to which somebody is asked and that have one of some UIDs, by UID; those not sent are left out.</summary>
+    IReadOnlyDictionary<string, Entry> AskedTo(UserId who, IReadOnlyCollection<string> uids);
+
     /// <summary>The entries on some calendars whose title, place, agenda or a paper's name has a word that begins so, or in which somebody takes part; latest first.</summary>
     /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
     IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);
@@ -122,6 +125,12 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     IReadOnlyDictionary<string, Place> Places();
 
     TravelTable Travel();
+
+    /// <summary>The table of ways as it was set up, by site.</summary>
+    IReadOnlyList<(string From, string To, int Minutes)> Ways();
+
+    /// <summary>The people and rooms whose usual place is one of some, rooms last.</summary>
+    IReadOnlyList<CalendarUser> At(IReadOnlyCollection<string> places, int limit);
 
     /// <summary>The people and rooms in a group, in groups of it too.</summary>
     IReadOnlyList<UserId> Members(UserId group);

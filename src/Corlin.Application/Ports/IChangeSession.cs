@@ -138,9 +138,11 @@ public interface IChangeSession : ICalendarReads
     /// <summary>Takes a paper away from its entry; for a day it can be brought back.</summary>
     void Remove(Paper paper, Entry entry);
 
+    /// <summary>Stores a new place, or what is different about one that there is.</summary>
     void Save(Place place);
 
-    void SaveWay(string from, string to, Duration takes);
+    /// <param name="takes">Null where it is not known any more.</param>
+    void SaveWay(string from, string to, Duration? takes);
 
     /// <summary>Stores what is known of somebody, new or changed, with its history.</summary>
     /// <returns>They, with their number and version.</returns>
@@ -329,6 +331,9 @@ public enum ChangeKind
 
     /// <summary>An attendee made their own part of a meeting private, or no longer.</summary>
     PartMadePrivate,
+
+    /// <summary>A place of the organisation, or the way between two.</summary>
+    PlaceChanged,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
@@ -29,20 +30,25 @@ public interface INoticeCarrier
 }
 
 /// <summary>A conference as its service makes one.</summary>
-/// <param name="DialIn">The number and code by telephone, in words.</param>
-public sealed record MadeConference(string Link, string DialIn);
+/// <param name="DialIn">The number and code by telephone, in words; null where there is none.</param>
+public sealed record MadeConference(string Link, string? DialIn);
 
 /// <summary>Makes conferences.</summary>
 public interface IConferenceLinks
 {
-    MadeConference Make();
+    /// <summary>Whether there is a service that makes them; where not, a link can only be given.</summary>
+    bool MakesLinks { get; }
+
+    /// <returns>Null where none are made.</returns>
+    MadeConference? Make();
 }
 
-/// <summary>Tells open screens that a calendar has changed, and nothing else.</summary>
+/// <summary>Tells open screens that a calendar has changed, and nothing else. Who announces waits for nobody's screen.</summary>
 public interface ILiveUpdates
 {
     Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes);
 }
 
 /// <param name="Number">The calendar's change number after the change.</param>
-public sealed record CalendarChange(CalendarId Calendar, long Number);
+/// <param name="Reach">Who may learn that something changed.</param>
+public sealed record CalendarChange(CalendarId Calendar, long Number, ChangeReach Reach = ChangeReach.Outline);

@@ -80,6 +80,7 @@ internal static class AtTime
     /// <summary>"17:30", "Wednesday 01:00" where it is another day there.</summary>
     public static string Local(Viewing viewing, CalendarUser who, Instant moment)
     {
+        if (!who.ZoneKnown) return "hour not known";
         var there = who.HomeZone.ToLocal(moment);
         var here = viewing.Zone.ToLocal(moment);
         return (there.Date == here.Date ? "" : $"{there.DayOfWeek} ") + English.Time(there.TimeOfDay);

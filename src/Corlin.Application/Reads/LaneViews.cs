@@ -147,7 +147,7 @@ internal static class LaneViews
     {
         var who = lane.Who;
         var zone = who.HomeZone;
-        if (!lane.Known) return viewing.TownOf(who) + ", calendar not known";
+        if (!lane.Known) return viewing.TownOf(who) is { Length: > 0 } known ? known + ", calendar not known" : "calendar and zone not known";
         if (lane.Absences.FirstOrDefault(a => a.Stretch.Contains(viewing.Now)) is { } away)
             return $"away until {English.NearDay(zone.ToLocal(away.Stretch.End).Date, zone.ToLocal(viewing.Now).Date)}";
         if (!span.Contains(viewing.Now)) return viewing.TownOf(who);

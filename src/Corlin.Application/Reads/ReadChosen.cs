@@ -53,6 +53,9 @@ public sealed record ReadChosen(
 
     public string? HoldRequest { get; init; }
 
+    /// <summary>Whether mail reaches anybody outside.</summary>
+    public bool MailLeaves { get; init; } = true;
+
     public ChosenView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
@@ -63,7 +66,7 @@ public sealed record ReadChosen(
         var states = lanes.Select(lane => AtTime.One(viewing, lane, Stretch, but)).ToList();
         var local = viewing.Zone.ToLocal(Stretch.Start);
         var papers = Draft is null ? [] : store.Draft(Viewer, Draft) is null ? [] : store.PapersOfDraft(Draft);
-        var wrongs = new Wrongs(viewing, [.. asked.Zip(states, lanes).Select(a => new AskedAtTime(a.First.Who, a.First.Required, a.Second, a.Third))], Stretch, Place, HasLink, papers, but, [.. Required]);
+        var wrongs = new Wrongs(viewing, [.. asked.Zip(states, lanes).Select(a => new AskedAtTime(a.First.Who, a.First.Required, a.Second, a.Third))], Stretch, Place, HasLink, papers, but, [.. Required]) { MailLeaves = MailLeaves };
         return new ChosenView(
             LaneViews.Ms(Stretch.Start), LaneViews.Ms(Stretch.End), $"{local.DayOfWeek} {local.Day}, {English.Time(local.TimeOfDay)}",
             [.. states.Select(s => new ChosenPersonView(s.Who.PublicId, s.Local, s.Words, s.Tone))], [.. wrongs.Find()]);

@@ -29,7 +29,7 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
         var entries = Entry is null
             ? store.Touching([own.Main], Span ?? Always)[own.Main].OrderBy(e => e.Time.LocalStart).ThenBy(e => e.Uid, StringComparer.Ordinal)
             : (IEnumerable<Entry>)[store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound)];
-        var told = entries.Where(e => IsToldWhole(viewing, e, owner, own)).Select(e => Stripped(e, viewing)).ToList();
+        var told = entries.Where(e => IsToldWhole(viewing, e, owner, own)).Select(e => Stripped(e, viewing, own.RightsFor(e).PrivateSight == Sight.Whole)).ToList();
         if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
         var named = told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToList();
         var people = viewing.Users(named);
@@ -52,11 +52,13 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
     }
 
     /// <summary>Without what belongs to other lanes: comments and proposals of attendees for whom the viewer does not speak, and contacts whom they may not know.</summary>
-    private static Entry Stripped(Entry entry, Viewing viewing)
+    private static Entry Stripped(Entry entry, Viewing viewing, bool tellsPrivate)
     {
         var people = viewing.Users(entry.Participations.Select(p => p.Who));
         return entry with
         {
+            // One occurrence that is private in a series that is not leaves as taken time only, where the reader may not know it.
+            Overrides = [.. entry.Overrides.Select(o => o.Private != true || tellsPrivate ? o : o with { Title = "Private", Place = "", Agenda = "", Link = "" })],
             Participations = [.. entry.Participations.Where(p => viewing.MayKnow(people[p.Who]))
                 .Select(p => viewing.Viewer.MaySpeakFor(p.Who) ? p : p with { Comment = null, Proposed = null })],
         };

@@ -58,7 +58,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             viewing.View(who), who.Version, whyNot is null, whyNot is { } reason ? English.Word(reason, who) : null,
             whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
             who.KeptFor is null && own is { Sight: Sight.Whole }, administrator, who.Inside && who.Kind != UserKind.Group, who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),
-            English.Hours(who.Hours), who.Place, [.. viewing.Places.Keys.Order(StringComparer.Ordinal)], facts.OtherAddresses, facts.Telephones,
+            English.Hours(who.Hours), who.Place, [.. viewing.Places.Values.Where(p => !p.Closed).Select(p => p.Name).Order(StringComparer.Ordinal)], facts.OtherAddresses, facts.Telephones,
             facts.Assistant is { } assistant ? viewing.View(people[assistant]) : null, facts.Note, facts.Capacity, facts.Features,
             who.KeptFor is { } kept ? viewing.View(people[kept]) : null,
             [.. memberships.Where(m => m.Until is null).Select(m => new MemberView(viewing.View(people[m.Member]), m.From == default ? "" : $"since {English.DayAndYear(Date(viewing, m.From))}"))],

@@ -115,18 +115,18 @@ public sealed record ReadSlots(
     private static SlotView View(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<string, string> names, Slot slot)
     {
         var local = viewing.Zone.ToLocal(slot.Stretch.Start);
-        var (verdict, tone) = Verdict(slot, names);
+        var (verdict, tone) = Verdict(slot, names, asked.All(a => a.Who.ZoneKnown));
         var reason = English.Reasons(slot.Reasons, key => names[key]);
         return new SlotView(
             LaneViews.Ms(slot.Stretch.Start), LaneViews.Ms(slot.Stretch.End), $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}", verdict, tone, reason,
-            [.. asked.Select(a =>
+            [.. asked.Where(a => a.Who.ZoneKnown).Select(a =>
             {
                 var there = a.Who.HomeZone.ToLocal(slot.Stretch.Start);
                 return new PlantView(a.Who.PublicId, there.Hour * 60 + there.Minute, AtTime.Local(viewing, a.Who, slot.Stretch.Start));
             })]);
     }
 
-    private static (string Words, string Tone) Verdict(Slot slot, Dictionary<string, string> names)
+    private static (string Words, string Tone) Verdict(Slot slot, Dictionary<string, string> names, bool zonesKnown)
     {
         string Who(params ReadOnlySpan<SlotReasonKind> kinds)
         {
@@ -139,7 +139,7 @@ public sealed record ReadSlots(
         if (Who(SlotReasonKind.LastHour) is { Length: > 0 } late) return ($"{late} late", "doubt");
         if (Who(SlotReasonKind.FirstHour) is { Length: > 0 } early) return ($"{early} early", "doubt");
         if (Who(SlotReasonKind.Lunch) is { Length: > 0 }) return ("over lunch", "doubt");
-        return ("In hours for all", "fits");
+        return zonesKnown ? ("In hours for all", "fits") : ("In hours for all whose zone is known", "doubt");
     }
 
     private static string Nothing(int people) => $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";

@@ -201,7 +201,7 @@ internal sealed class Viewing
 
     public string TownOf(CalendarUser user)
     {
-        if (user.Place is null) return Zones.City(user.Zone);
+        if (user.Place is null) return user.ZoneKnown ? Zones.City(user.Zone) : "";
         return Places.TryGetValue(user.Place, out var place) ? place.Town : user.Place;
     }
 
@@ -210,5 +210,5 @@ internal sealed class Viewing
 
     /// <summary>The viewer's own zone first, then those of the people shown, each once.</summary>
     public IReadOnlyList<ZoneView> ZonesOf(IEnumerable<CalendarUser> people, Stretch span) =>
-        [.. people.Prepend(Person).Where(p => p.Zone != "Etc/UTC" || p.Inside).DistinctBy(p => p.Zone).Select(p => View(p.Zone, TownOf(p), span))];
+        [.. people.Prepend(Person).Where(p => p.ZoneKnown).DistinctBy(p => p.Zone).Select(p => View(p.Zone, TownOf(p), span))];
 }

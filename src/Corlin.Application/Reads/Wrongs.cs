@@ -21,6 +21,9 @@ internal sealed class Wrongs(
 {
     private const int MostRooms = 60;
 
+    /// <summary>Whether mail reaches anybody outside.</summary>
+    public bool MailLeaves { get; init; } = true;
+
     private static readonly MendView TakeBestSlot = new(MendKind.Slot, "Take the best free slot");
     private static readonly MendView ByVideo = new(MendKind.Video, "Add a link");
 
@@ -40,6 +43,8 @@ internal sealed class Wrongs(
         foreach (var wrong in TooFar()) yield return wrong;
         if (Of(AtTimeKind.OutOfHours) is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
+        if (!MailLeaves && Outside() is { Count: > 0 } unheard)
+            yield return new WarningView($"Mail cannot leave here: {Names(unheard)} {(unheard.Count == 1 ? "hears" : "hear")} nothing of it.", "wrong", []);
         foreach (var wrong in WhereWrong()) yield return wrong;
         foreach (var wrong in TooLarge()) yield return wrong;
         if (Outside() is { Count: > 0 } outside && Inside() is { Count: > 0 } inside)

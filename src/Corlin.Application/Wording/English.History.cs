@@ -40,6 +40,7 @@ public static partial class English
         ChangeKind.WentOn => "goes on without those who have not accepted in",
         ChangeKind.MeetingCancelled or ChangeKind.EntryCancelled => "cancelled",
         ChangeKind.EntryChanged => "changed",
+        ChangeKind.PlaceChanged => "changed the places",
         ChangeKind.PartMadePrivate => "said how private their own part is of",
         ChangeKind.EntryMarked => "noted a category or a reminder of",
         ChangeKind.CategoryChanged => "changed the list of categories",

@@ -87,6 +87,23 @@ public static partial class English
         return (subject, news.Line is { Length: > 0 } line ? $"{told}\r\n\r\n{line}" : told);
     }
 
+    /// <summary>"Ida Admin made a key with which your password is set anew".</summary>
+    public static string WayIn(AccessNewsKind kind, CalendarUser owner, CalendarUser by, CalendarUser to)
+    {
+        var whose = owner.Id == to.Id ? "your" : $"{owner.Name}’s";
+        var who = by.Id == owner.Id ? "somebody on the machine that runs Corlin" : by.Name;
+        return kind switch
+        {
+            AccessNewsKind.WayInClosed => $"{who} closed {whose} way in",
+            AccessNewsKind.WayInOpened => $"{who} opened {whose} way in again",
+            AccessNewsKind.SecondFactorTaken => $"{who} took {whose} second factor away",
+            _ => $"{who} made a key with which {whose} password is set anew",
+        };
+    }
+
+    public static (string Subject, string Text) WayInLetter(AccessNewsKind kind, CalendarUser owner, CalendarUser by, CalendarUser to) =>
+        ($"Signing in as {(owner.Id == to.Id ? "you" : owner.Name)}", $"{Capital(WayIn(kind, owner, by, to))}. Whoever signs in as {(owner.Id == to.Id ? "you" : owner.Name)} reads that calendar and acts in that name. If you did not expect it, speak to an administrator at once.");
+
     /// <summary>What was noted of a meeting, as those outside it get it.</summary>
     /// <param name="line">What who releases it writes with it.</param>
     public static (string Subject, string Text) NotesLetter(string title, LocalDate date, MeetingNotes notes, string? line, Func<UserId, string> name)

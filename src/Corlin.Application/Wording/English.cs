@@ -123,7 +123,12 @@ public static partial class English
         _ => "It cannot be changed from here.",
     };
 
-    public static string Word(LeftReason reason) => reason == LeftReason.IsMeeting ? "it is a meeting here, which its organiser changes" : "it is another here, and you may only add";
+    public static string Word(LeftReason reason) => reason switch
+    {
+        LeftReason.IsMeeting => "it is a meeting here, which its organiser changes",
+        LeftReason.Older => "what stands here is newer than the file",
+        _ => "it is another here, and you may only add",
+    };
 
     public static string Word(RequestWay way) => way switch
     {
@@ -252,6 +257,9 @@ public static partial class English
         RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
         RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
         RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
+        RefusalKind.PlaceInUse => $"{refusal.What} is still there. Give them another place first; nothing was changed.",
+        RefusalKind.NoConferences => "No service makes conferences here. Paste a link instead, or leave it without.",
+        RefusalKind.DoneAlready => "That was done already; look at it before you do it again.",
         RefusalKind.OnMainOnly => "A meeting stands on the main calendar of who organises it. Nothing was changed.",
         RefusalKind.OutsideLooks => "Somebody outside can only look, and passes nothing on. Nothing was changed.",
         RefusalKind.NeverHolds => "That would have ended before it begins. Choose a later end.",

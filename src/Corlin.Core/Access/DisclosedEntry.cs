@@ -74,7 +74,7 @@ public sealed record WholeEntry(
     {
         var entry = occurrence.Entry;
         return new WholeEntry(
-            entry.Owner, entry.MadeBy, Parts.ToldTo(to, entry, Agreement.For(entry, occurrence.RecurrenceId)), entry.Link, entry.DialIn, entry.AskedBy, entry.RingBack, entry.Agenda, entry.StyledAgenda, entry.Line, entry.AnswersWanted,
+            entry.Owner, entry.MadeBy, Parts.ToldTo(to, entry, Agreement.For(entry, occurrence.RecurrenceId)), occurrence.Link, entry.DialIn, entry.AskedBy, entry.RingBack, occurrence.Agenda, occurrence.Change?.Agenda is null ? entry.StyledAgenda : null, entry.Line, entry.AnswersWanted,
             entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
             entry.Time is TimedEntry timed ? timed.Zone : "");
     }

@@ -26,7 +26,7 @@ public static class Disclosure
         if (Agreement.On(occurrence, lane, now) is not { } takes) return null;
         var entry = occurrence.Entry;
         var own = Agreement.Of(entry, lane, occurrence.RecurrenceId);
-        var isPrivate = entry.Private || own is { OwnPrivate: true };
+        var isPrivate = occurrence.Private || own is { OwnPrivate: true };
         var takesPart = TakesPart(occurrence, viewer);
         var addedIt = ReadsOwnAddition(entry, viewer, rights);
 
@@ -106,16 +106,16 @@ public static class Disclosure
     /// <summary>How much of an entry as a whole, a series with all its occurrences, a viewer may know on a lane.</summary>
     private static Sight SightOf(Entry entry, UserId lane, Viewer viewer, Rights rights)
     {
-        if (IsDraftOfAnother(entry, lane)) return viewer.StandsFor(entry.Owner, entry.Private) ? Sight.Whole : Sight.Nothing;
+        if (IsDraftOfAnother(entry, lane)) return viewer.StandsFor(entry.Owner, entry.HoldsPrivate) ? Sight.Whole : Sight.Nothing;
         // Who is asked to single occurrences knows those, not the whole.
         var own = entry.Participations.FirstOrDefault(p => p.Who == lane && p.RecurrenceId is null);
         var takesPart = entry.Kind != EntryKind.Meeting
             ? viewer.Person == entry.Owner
-            : viewer.StandsFor(entry.Owner, entry.Private)
-                || (entry.Status != MeetingStatus.Draft && entry.Participations.Any(p => p.RecurrenceId is null && !p.NotAsked && viewer.StandsFor(p.Who, entry.Private || p.OwnPrivate)));
+            : viewer.StandsFor(entry.Owner, entry.HoldsPrivate)
+                || (entry.Status != MeetingStatus.Draft && entry.Participations.Any(p => p.RecurrenceId is null && !p.NotAsked && viewer.StandsFor(p.Who, entry.HoldsPrivate || p.OwnPrivate)));
         if (ReadsOwnAddition(entry, viewer, rights)) return Sight.Whole;
         var sight = takesPart ? Sight.Whole : rights.Sight;
-        var isPrivate = entry.Private || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
+        var isPrivate = entry.HoldsPrivate || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
         return isPrivate && !KnowsPrivate(takesPart, own, lane, viewer) ? Least(sight, rights.PrivateSight) : sight;
     }
 
@@ -133,11 +133,11 @@ public static class Disclosure
     {
         var entry = occurrence.Entry;
         if (entry.Kind != EntryKind.Meeting) return viewer.Person == entry.Owner;
-        if (viewer.StandsFor(entry.Owner, entry.Private)) return true;
+        if (viewer.StandsFor(entry.Owner, occurrence.Private)) return true;
         if (entry.Status == MeetingStatus.Draft) return false;
         foreach (var part in Agreement.For(entry, occurrence.RecurrenceId))
         {
-            if (viewer.StandsFor(part.Who, entry.Private || part.OwnPrivate)) return true;
+            if (viewer.StandsFor(part.Who, occurrence.Private || part.OwnPrivate)) return true;
         }
 
         return false;

@@ -30,8 +30,14 @@ public sealed record CalendarUser(
     /// <summary>Raised by each change of what is known of them.</summary>
     public int Version { get; init; } = 1;
 
-    /// <summary>The hours, or those taken where none were told (weekdays 09:00 to 18:00; a room always).</summary>
-    public WorkingHours HoursOrUsual => Hours ?? (Kind is UserKind.Room or UserKind.Resource ? WorkingHours.Always : WorkingHours.Usual);
+    /// <summary>The hours, or those taken where none were told (weekdays 09:00 to 18:00; a room always, and whose zone is not known).</summary>
+    public WorkingHours HoursOrUsual => Hours ?? (Kind is UserKind.Room or UserKind.Resource || !ZoneKnown ? WorkingHours.Always : WorkingHours.Usual);
+
+    /// <summary>The zone of somebody outside of whom none was told.</summary>
+    public const string NoZone = "Etc/UTC";
+
+    /// <summary>Whether their zone was ever told; where not, no hour of theirs is made up.</summary>
+    public bool ZoneKnown => Inside || Zone != NoZone;
 
     public DateTimeZone HomeZone => Zones.Get(Zone);
 

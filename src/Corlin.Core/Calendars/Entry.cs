@@ -140,6 +140,17 @@ public sealed record Entry
     /// <summary>Whether it is somebody's own or they are asked to it, and so stands, or stood, on their lane.</summary>
     public bool StandsWith(UserId who) => Owner == who || Participations.Any(p => p.Who == who);
 
+    /// <summary>Whether it, or one of its occurrences, is private.</summary>
+    public bool HoldsPrivate
+    {
+        get
+        {
+            if (Private) return true;
+            foreach (var changed in Overrides) if (changed.Private == true) return true;
+            return false;
+        }
+    }
+
     /// <summary>The occurrences (null for the whole) for which the organiser goes on without those who have not accepted.</summary>
     public ImmutableArray<LocalDateTime?> GoesOn { get; init; } = [];
 
@@ -172,7 +183,23 @@ public sealed record Entry
 /// wall clock and take its length, zone, title and place.
 /// </param>
 public sealed record Override(
-    LocalDateTime RecurrenceId, EntryTime? Time = null, string? Title = null, string? Place = null, bool Cancelled = false, bool AndFollowing = false);
+    LocalDateTime RecurrenceId, EntryTime? Time = null, string? Title = null, string? Place = null, bool Cancelled = false, bool AndFollowing = false)
+{
+    /// <summary>Its own agenda, or null for that of the series.</summary>
+    public string? Agenda { get; init; }
+
+    /// <summary>Its own address of a conference, or null for that of the series.</summary>
+    public string? Link { get; init; }
+
+    /// <summary>Whether it is private though the series is not; null for as the series.</summary>
+    public bool? Private { get; init; }
+
+    /// <summary>How it takes time, or null for as the series.</summary>
+    public TimeTaken? Takes { get; init; }
+
+    /// <summary>Its own SEQUENCE (RFC 5545 3.8.7.4).</summary>
+    public int Sequence { get; init; }
+}
 
 /// <summary>An occurrence beside those of the rule (RDATE, RFC 5545 3.8.5.2).</summary>
 /// <param name="Start">Its wall-clock start in the zone of the series; at the same time its recurrence id.</param>

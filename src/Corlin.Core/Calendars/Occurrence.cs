@@ -11,4 +11,14 @@ public sealed record Occurrence(Entry Entry, LocalDateTime? RecurrenceId, EntryT
     public string Title => Change?.Title ?? Entry.Title;
 
     public string? Place => Change?.Place ?? Entry.Place;
+
+    public string? Agenda => Change?.Agenda ?? Entry.Agenda;
+
+    public string? Link => Change?.Link ?? Entry.Link;
+
+    /// <summary>One that is private in a series that is not stays private; no occurrence is less private than its series.</summary>
+    public bool Private => Entry.Private || Change?.Private == true;
+
+    /// <summary>How it takes time once it is agreed.</summary>
+    public TimeTaken Takes => Change?.Takes ?? Entry.Takes;
 }

@@ -138,7 +138,15 @@ internal sealed class Series
         {
             (null, _) => range,
             (_, null) => changed,
-            _ => changed with { Title = changed.Title ?? range.Title, Place = changed.Place ?? range.Place },
+            _ => changed with
+            {
+                Title = changed.Title ?? range.Title,
+                Place = changed.Place ?? range.Place,
+                Agenda = changed.Agenda ?? range.Agenda,
+                Link = changed.Link ?? range.Link,
+                Private = changed.Private ?? range.Private,
+                Takes = changed.Takes ?? range.Takes,
+            },
         };
         return new Occurrence(entry, id, time, time.ToStretch(ownerZone), effective);
     }

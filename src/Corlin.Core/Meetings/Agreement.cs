@@ -59,12 +59,12 @@ public static class Agreement
         // Nobody else is asked to it, so it stands on one lane alone.
         if (entry.Kind != EntryKind.Meeting && entry.Owner != owner) return null;
         if (entry.Kind == EntryKind.Hold) return entry.LapsesAt <= now ? null : TimeTaken.Hold;
-        if (entry.Kind == EntryKind.Appointment) return entry.Takes;
-        if (entry.Owner == owner) return IsAgreed(entry, occurrence.RecurrenceId) ? entry.Takes : TimeTaken.Pencilled;
+        if (entry.Kind == EntryKind.Appointment) return occurrence.Takes;
+        if (entry.Owner == owner) return IsAgreed(entry, occurrence.RecurrenceId) ? occurrence.Takes : TimeTaken.Pencilled;
         if (entry.Status == MeetingStatus.Draft) return null;
         return Of(entry, owner, occurrence.RecurrenceId)?.Answer switch
         {
-            Answer.Accepted => entry.Takes,
+            Answer.Accepted => occurrence.Takes,
             Answer.None or Answer.Tentative => TimeTaken.Pencilled,
             _ => null,
         };

@@ -57,6 +57,15 @@ public enum RefusalKind
     /// <summary>A meeting stands on the main calendar of who organises it.</summary>
     OnMainOnly,
 
+    /// <summary>No service makes conferences here; a link can only be given.</summary>
+    NoConferences,
+
+    /// <summary>The same request was answered already, and its answer is not there any more.</summary>
+    DoneAlready,
+
+    /// <summary>Somebody works there, or a room is in it.</summary>
+    PlaceInUse,
+
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 

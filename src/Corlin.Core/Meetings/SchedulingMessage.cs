@@ -24,7 +24,11 @@ public enum SchedulingMethod
 /// <param name="Stamp">DTSTAMP; with UID, SEQUENCE and sender it tells a repeated message.</param>
 public sealed record IncomingMessage(
     SchedulingMethod Method, string Uid, int Sequence, Instant Stamp, string Sender, string Attendee, string Organiser,
-    Answer Answer, string? Comment, Stretch? Proposed, LocalDateTime? RecurrenceId);
+    Answer Answer, string? Comment, Stretch? Proposed, LocalDateTime? RecurrenceId)
+{
+    /// <summary>The moment of the occurrence by its rule, where the message tells it in UTC or in a zone; then it counts, whatever zone the meeting has.</summary>
+    public Instant? RecurrenceAt { get; init; }
+}
 
 /// <summary>A name with its address, as mail shows it.</summary>
 public sealed record Mailbox(string Name, string Address);
@@ -43,7 +47,15 @@ public sealed record SentPaper(string Name, string MediaType, string Hash, strin
 /// <param name="LeftOut">The starts, on the wall clock of its zone, that do not take place.</param>
 /// <param name="Added">The starts beside the rule.</param>
 /// <param name="RelatedTo">The UID of the series of which it went off, or null.</param>
-public sealed record MailSeries(string? Rule, string Words, IReadOnlyList<LocalDateTime> LeftOut, IReadOnlyList<LocalDateTime> Added, string? RelatedTo);
+public sealed record MailSeries(string? Rule, string Words, IReadOnlyList<LocalDateTime> LeftOut, IReadOnlyList<LocalDateTime> Added, string? RelatedTo)
+{
+    /// <summary>The occurrences that are not as the series.</summary>
+    public IReadOnlyList<MailOverride> Changed { get; init; } = [];
+}
+
+/// <summary>An occurrence of a series that takes place at another time or place, or is called otherwise.</summary>
+/// <param name="RecurrenceId">Its start by the rule, on the wall clock of the series.</param>
+public sealed record MailOverride(LocalDateTime RecurrenceId, Stretch Stretch, string Title, string? Place);
 
 /// <summary>A message to somebody outside, whole as it was when the change was made.</summary>
 /// <param name="SentBy">Who acted in the organiser's name (SENT-BY), or null where the organiser did.</param>

@@ -8,7 +8,18 @@ namespace Corlin.Core.Whereabouts;
 /// <param name="Site">Where it stands; two places of one site have no way between them.</param>
 /// <param name="Town">The town, as people say it.</param>
 /// <param name="Country">ISO 3166, of a part where its holidays differ ("PT", "CA-NS"), or null where none is told.</param>
-public sealed record Place(string Name, string Site, string Town, string Zone, string? Country = null);
+public sealed record Place(string Name, string Site, string Town, string Zone, string? Country = null)
+{
+    public const int LongestName = 80;
+
+    public const int LongestAddress = 300;
+
+    /// <summary>Street and number, in words; or null.</summary>
+    public string? Address { get; init; }
+
+    /// <summary>It is offered no more; what stands there still names it.</summary>
+    public bool Closed { get; init; }
+}
 
 /// <summary>Somebody's state at a moment.</summary>
 public enum Reach

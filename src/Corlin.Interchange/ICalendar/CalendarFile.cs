@@ -2,7 +2,10 @@ using System.Text;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
 using NodaTime;
+using NodaTime.Text;
 
 namespace Corlin.Interchange.ICalendar;
 
@@ -44,15 +47,17 @@ public sealed partial class CalendarFile : IDisposable
 
     private readonly DateTimeZone owner;
     private readonly CancellationToken cancel;
-    private readonly ZoneNames zones = new();
+    private readonly ZoneNames zones;
     private readonly ComponentStore components;
     private readonly List<Skipped> skipped = [];
+    private readonly List<string> notes = [];
     private readonly Dictionary<string, int> others = [];
 
     private CalendarFile(DateTimeZone owner, CancellationToken cancel)
     {
         this.owner = owner;
         this.cancel = cancel;
+        zones = new ZoneNames(owner);
         components = new ComponentStore();
     }
 
@@ -66,7 +71,7 @@ public sealed partial class CalendarFile : IDisposable
     public int InAll => components.InAll;
 
     /// <summary>Complete once all entries were read.</summary>
-    public IReadOnlyList<string> Notes => [.. NotesOf(zones, owner)];
+    public IReadOnlyList<string> Notes => [.. NotesOf(zones, owner), .. notes];
 
     /// <summary>Cuts the file into its components.</summary>
     /// <param name="owner">The zone for floating times and for zones that nobody knows.</param>
@@ -103,9 +108,19 @@ public sealed partial class CalendarFile : IDisposable
         foreach (var uid in components.Uids)
         {
             cancel.ThrowIfCancellationRequested();
-            if (One(uid, [.. components.Of(uid)]) is { } entry) yield return entry;
+            foreach (var entry in Of(uid, [.. components.Of(uid)])) yield return entry;
         }
     }
+
+    private IEnumerable<Entry> Of(string uid, List<Component> own)
+    {
+        if (own.Exists(c => c.Value("RECURRENCE-ID") is null)) return One(uid, own) is { } entry ? [entry] : [];
+        // What comes without its series is an invitation to that one occurrence (RFC 5546 3.2.2).
+        return own.Select(c => One($"{uid}/{c.Value("RECURRENCE-ID")!.Trim()}", [Alone(c)])).OfType<Entry>();
+    }
+
+    private static Component Alone(Component one) =>
+        one with { Lines = [.. one.Lines.Where(l => !Properties.NameOf(l).Equals("RECURRENCE-ID", StringComparison.OrdinalIgnoreCase))] };
 
     /// <summary>The first of the CATEGORIES (RFC 5545 3.8.1.2) that an entry of a file has, or null.</summary>
     public static string? CategoryOf(Entry entry)
@@ -128,24 +143,52 @@ public sealed partial class CalendarFile : IDisposable
 
     private void Cut(Stream file)
     {
-        using var text = new StreamReader(file, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true, leaveOpen: true);
-        try
+        var reader = new ComponentReader(file);
+        var (inAll, unreadable, cut) = (0, 0, false);
+        foreach (var component in reader.Read())
         {
-            foreach (var component in ComponentReader.Read(text))
+            cancel.ThrowIfCancellationRequested();
+            if (component.Name == "VTIMEZONE")
             {
-                cancel.ThrowIfCancellationRequested();
-                if (component.Name == "VTIMEZONE") zones.Learn(component);
-                else if (component.Name != "VEVENT") others[component.Name] = others.GetValueOrDefault(component.Name) + 1;
-                else if (!component.Whole) Skip(Title(component), component.Value("UID"), "the file ends in the middle of it");
-                else if (components.Add(UidOf(component), component) > MostEntries) throw new FormatException($"The file holds more than {MostEntries:N0} events. Nothing of it was taken over.");
+                zones.Learn(component.Calendar, component);
+                continue;
             }
-        }
-        catch (DecoderFallbackException)
-        {
-            throw new FormatException("The file is not written in UTF-8, as calendar files are; save it so and try again.");
+
+            if (component.Name != "VEVENT")
+            {
+                others[component.Name] = others.GetValueOrDefault(component.Name) + 1;
+                continue;
+            }
+
+            inAll++;
+            cut = !component.Whole;
+            if (!component.Readable) unreadable++;
+            if (WhyNot(component) is { } why)
+            {
+                Skip(component.Readable ? Title(component) : "(a title that cannot be read)", component.Value("UID"), why);
+                continue;
+            }
+
+            zones.Need(component.Calendar, component);
+            if (components.Add(UidOf(component), component) > MostEntries) throw new FormatException($"The file holds more than {MostEntries:N0} events. Nothing of it was taken over.");
         }
 
+        if (unreadable > 0 && unreadable == inAll) throw new FormatException("The file is not written in UTF-8, as calendar files are; save it so and try again.");
+        if (!reader.Ended && !cut) Skip("The end of the file", null, "the file ends before END:VCALENDAR; what came after is missing");
         SkippedInAll += others.Count;
+    }
+
+    /// <summary>Why an event is not even looked at; null where it is.</summary>
+    private static string? WhyNot(Component component)
+    {
+        if (!component.Whole) return "the file ends in the middle of it";
+        if (!component.Readable) return "it is not written in UTF-8";
+        return component.Method switch
+        {
+            "CANCEL" => "it says that an event is cancelled (METHOD:CANCEL); there is nothing in it to add",
+            "REPLY" or "COUNTER" or "REFRESH" or "DECLINECOUNTER" => $"it is a message about an event (METHOD:{component.Method}), not an event",
+            _ => null,
+        };
     }
 
     private void Skip(string what, string? uid, string why)
@@ -160,40 +203,110 @@ public sealed partial class CalendarFile : IDisposable
             ? uid
             : "content-" + Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\n', component.Lines))))[..32];
 
-    private Entry? One(string uid, List<Component> components)
+    private Entry? One(string uid, List<Component> own)
     {
-        var title = Title(components[0]);
+        var title = Title(own[0]);
         try
         {
-            if (components.Sum(Dates) > MostDates) throw new FormatException($"it has more than {MostDates:N0} dates of its own");
-            var calendar = new StringBuilder("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
-            foreach (var component in components)
-            {
-                foreach (var line in component.Lines) calendar.Append(Known(line, zones, owner)).Append("\r\n");
-            }
-
-            var read = CalendarReader.Read(calendar.Append("END:VCALENDAR\r\n").ToString(), owner);
-            if (read.Count == 0) throw new FormatException(components.All(c => c.Value("RECURRENCE-ID") is not null) ? "the series to which it belongs is not in the file" : "it has no start, or ends before it");
+            if (own.Sum(Dates) > MostDates) throw new FormatException($"it has more than {MostDates:N0} dates of its own");
+            if (own.Exists(c => c.Value("DTSTART") is { Length: > 4 } start && int.TryParse(start[..4], out var year) && year is < 1900 or > 2200)) throw new FormatException("it lies before 1900 or after 2200");
+            var lines = own.Select(c => c.Lines.Select(l => Known(c, l)).ToList()).ToList();
+            var read = CalendarReader.Read(Calendar(lines.SelectMany(l => l)), owner);
+            if (read.Count == 0) throw new FormatException(WhyNone(own[0]));
             if (read[0].Title.Length > MostTitle || read[0].Agenda?.Length > MostText) throw new FormatException("its title or text is longer than any that is read");
-            return read[0] with { Uid = uid, Raw = Raw(components) };
+            var entry = FromItsStart(read[0]) with { Uid = uid, Raw = Raw(own, read[0]) };
+            if (Times(entry).Any(t => !Bounds.Holds(t.LocalStart.Date))) throw new FormatException("it lies before 1900 or after 2200");
+            if (Times(entry).Any(t => !Bounds.Holds(t))) throw new FormatException("it takes longer than 366 days");
+            if (entry.IsSeries && Occurrences.FirstFrom(entry, LocalDateTime.MinIsoValue, owner) is null) throw new FormatException("it never takes place: its rule yields no day, or every one is left out");
+            if (own.Exists(c => c.Lines.Count(l => Properties.NameOf(l).Equals("RRULE", StringComparison.OrdinalIgnoreCase)) > 1 || c.Value("EXRULE") is not null)) Beside(title, uid);
+            return entry;
         }
-        catch (Exception e) when (e is FormatException or ArgumentException or OverflowException or InvalidOperationException)
+        catch (FormatException e)
         {
-            // Whatever is wrong with one event must not keep the others.
             Skip(title, uid, e.Message);
+            return null;
+        }
+        // Whatever a library throws at one event must not keep the others; its own words would help nobody.
+        catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
+        {
+            Skip(title, uid, WhyUnread(own));
             return null;
         }
     }
 
+    private static string Calendar(IEnumerable<string> lines) => string.Concat(lines.Prepend("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN").Append("END:VCALENDAR").Select(l => l + "\r\n"));
+
+    private void Beside(string title, string uid)
+    {
+        if (notes.Count < MostTold) notes.Add($"“{title}” ({uid}) has a second rule, or one of days left out (EXRULE), which is not used: it is read by its first.");
+    }
+
+    private static string WhyNone(Component one) => one.Value("DTSTART") is null ? "it has no start" : "it ends before it begins";
+
+    /// <summary>The line that cannot be read, where it is one.</summary>
+    private string WhyUnread(List<Component> own)
+    {
+        foreach (var component in own)
+        {
+            if (component.Lines.Skip(1).FirstOrDefault(l => !l.Contains(':', StringComparison.Ordinal)) is { } bare) return $"a line of it has no colon: “{(bare.Length > 40 ? bare[..40] + "…" : bare)}”";
+            foreach (var line in component.Lines.Skip(1).Take(60))
+            {
+                var name = Properties.NameOf(line).ToUpperInvariant();
+                if (name is "BEGIN" or "END" or "UID") continue;
+                try
+                {
+                    CalendarReader.Read(Calendar(["BEGIN:VEVENT", "UID:x", .. name == "DTSTART" ? Array.Empty<string>() : ["DTSTART:20270101T000000Z"], Known(component, line), "END:VEVENT"]), owner);
+                }
+                catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
+                {
+                    return $"its {name} cannot be read";
+                }
+            }
+        }
+
+        return "it is not built as RFC 5545 has it: a BEGIN without its END, or a line that is none";
+    }
+
+    /// <summary>The start counts also where its rule does not yield it, and as the first where occurrences are counted (RFC 5545 3.8.5.3).</summary>
+    private static Entry FromItsStart(Entry entry)
+    {
+        if (entry.Rule is not { } rule || Expansion.Yields(entry.Time.LocalStart, rule, entry.Time.WallZone, entry.Time.LocalStart)) return entry;
+        var start = new Addition(entry.Time.LocalStart);
+        // Said among the dates too it is counted there.
+        if (entry.Additions.Contains(start)) return entry;
+        if (rule.Count == 1) return entry with { Rule = null };
+        return entry with { Additions = entry.Additions.Insert(0, start), Rule = rule.Count is { } count ? rule with { Count = count - 1 } : rule };
+    }
+
+    private static IEnumerable<EntryTime> Times(Entry entry) => entry.Overrides.Select(o => o.Time).OfType<EntryTime>().Append(entry.Time);
+
     private static int Dates(Component component) =>
         component.Lines.Where(l => Properties.NameOf(l).ToUpperInvariant() is "RDATE" or "EXDATE").Sum(l => 1 + l.Count(c => c == ','));
 
-    private static string Known(string line, ZoneNames zones, DateTimeZone owner)
+    /// <summary>A line with its zone by a name that everybody knows; where only the file's own definition counts, at the same moment on the owner's clock.</summary>
+    private string Known(Component component, string line)
     {
         if (Properties.ParameterOf(line, "TZID") is not { } name) return line;
-        var zone = zones.Find(name) ?? owner.Id;
-        return zone == name ? line : Properties.WithParameter(line, "TZID", zone);
+        var zone = zones.Find(component.Calendar, name);
+        if (zone.Definition is { } definition)
+        {
+            if (component.Value("RRULE") is not null) throw new FormatException($"it repeats in a zone that only the file knows (“{name}”), whose clocks no known zone follows");
+            return OnTheOwnersClock(line, name, definition);
+        }
+
+        return zone.Id == name ? line : Properties.WithParameter(line, "TZID", zone.Id);
     }
+
+    private string OnTheOwnersClock(string line, string name, ZoneDefinition definition)
+    {
+        var values = Properties.ValueOf(line).Split(',').Select(v => LongLocal.Parse(v.Trim()) is { Success: true } local
+            ? LongLocal.Format(owner.ToLocal(local.Value.WithOffset(definition.OffsetAt(local.Value)).ToInstant()))
+            : v);
+        var head = Properties.WithParameter(line, "TZID", owner.Id);
+        return head[..(head.Length - Properties.ValueOf(head).Length)] + string.Join(',', values);
+    }
+
+    private static readonly LocalDateTimePattern LongLocal = LocalDateTimePattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss");
 
     private static string Title(Component component) => component.Value("SUMMARY") switch
     {
@@ -202,34 +315,56 @@ public sealed partial class CalendarFile : IDisposable
         var title => title,
     };
 
-    /// <summary>The lines that are not used, of each component by its recurrence id; null where there are none.</summary>
-    private static string? Raw(List<Component> components)
+    /// <summary>The lines that are not used, of each component by its recurrence id on the clock of the series; null where there are none.</summary>
+    private string? Raw(List<Component> own, Entry entry)
     {
         var kept = new Dictionary<string, IReadOnlyList<string>>();
-        foreach (var component in components)
+        foreach (var component in own)
         {
             var lines = Unused(component).ToList();
-            if (lines.Count > 0) kept[component.Value("RECURRENCE-ID") ?? ""] = lines;
+            if (lines.Count > 0) kept[RecurrenceOf(component, entry)] = lines;
         }
 
         return kept.Count == 0 ? null : JsonSerializer.Serialize(kept);
     }
 
+    private string RecurrenceOf(Component component, Entry entry)
+    {
+        if (component.Value("RECURRENCE-ID")?.Trim() is not { } id) return "";
+        if (entry.Time.WallZone is not { } zone || LongLocal.Parse(id.TrimEnd('Z')) is not { Success: true } read) return id.TrimEnd('Z');
+        var line = component.Lines.First(l => Properties.NameOf(l).Equals("RECURRENCE-ID", StringComparison.OrdinalIgnoreCase));
+        var from = id.EndsWith('Z') ? DateTimeZone.Utc : Properties.ParameterOf(line, "TZID") is { } name ? Zones.Get(zones.Find(component.Calendar, name).Id) : owner;
+        return from.Id == zone.Id ? id : LongLocal.Format(zone.ToLocal(from.ToInstant(read.Value)));
+    }
+
     private static IEnumerable<string> Unused(Component component)
     {
-        var depth = 0;
+        var (depth, related) = (0, false);
         foreach (var line in component.Lines)
         {
-            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase)) depth++;
+            var begins = line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase);
+            if (begins) depth++;
             var inner = depth > 1;
             if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase)) depth--;
-            if (inner || (depth == 1 && !line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase) && !Used.Contains(Properties.NameOf(line)))) yield return line;
+            if (inner)
+            {
+                yield return line;
+                continue;
+            }
+
+            if (depth != 1 || begins) continue;
+            var name = Properties.NameOf(line);
+            // One relation is used; of what kind it is and all others are kept.
+            if (name.Equals("RELATED-TO", StringComparison.OrdinalIgnoreCase) && (related || Properties.ParameterOf(line, "RELTYPE") is not null)) yield return line;
+            else if (!Used.Contains(name)) yield return line;
+            related |= name.Equals("RELATED-TO", StringComparison.OrdinalIgnoreCase);
         }
     }
 
     private static IEnumerable<string> NotesOf(ZoneNames zones, DateTimeZone owner)
     {
         foreach (var (name, zone) in zones.Renamed) yield return $"The zone “{name}” is read as {zone}.";
+        foreach (var name in zones.ByDefinition) yield return $"The zone “{name}” is none that is known; its times are read by what the file says of it, and told in {owner.Id}.";
         foreach (var name in zones.Unknown) yield return $"No zone is called “{name}”; its times are read in {owner.Id}.";
     }
 }

@@ -3,8 +3,6 @@ using System.Text.Json;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
-using Ical.Net.CalendarComponents;
-using Ical.Net.Serialization;
 using NodaTime;
 using NodaTime.Text;
 using Override = Corlin.Core.Calendars.Override;
@@ -25,13 +23,14 @@ public static class CalendarWriter
     {
         var listed = entries.ToList();
         output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
-        foreach (var zone in listed.SelectMany(Zones).Distinct().Order(StringComparer.Ordinal)) WriteZone(output, zone);
+        foreach (var zone in listed.SelectMany(e => Zones(e).Select(z => (Zone: z, Entry: e))).GroupBy(z => z.Zone, z => z.Entry).OrderBy(g => g.Key, StringComparer.Ordinal))
+            ZoneWriter.Write(output, zone.Key, Span(zone));
         foreach (var entry in listed)
         {
             var raw = entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [];
             if (category?.Invoke(entry) is { } name) raw = WithCategory(raw, name, entry);
             Event(output, entry, null, raw, stamp, people);
-            foreach (var changed in entry.Overrides.Where(o => !o.Cancelled)) Event(output, entry, changed, raw, stamp, people);
+            foreach (var changed in entry.Overrides.Where(o => !o.Cancelled || o.AndFollowing)) Event(output, entry, changed, raw, stamp, people);
         }
 
         output.Write("END:VCALENDAR\r\n");
@@ -61,19 +60,20 @@ public static class CalendarWriter
         if (changed is not null) Line("RECURRENCE-ID" + (changed.AndFollowing ? ";RANGE=THISANDFUTURE" : "") + Stamp(entry.Time, changed.RecurrenceId));
         Line("DTSTART" + Stamp(time, time.LocalStart));
         if (time is AllDayEntry days) Line($"DTEND;VALUE=DATE:{Date.Format(days.Until)}");
-        else if (time is TimedEntry timed) Line("DTEND" + End(timed));
+        else if (time is TimedEntry timed) Line(Zoned.IsReadBack(timed.ToStretch(DateTimeZone.Utc).End, timed.EndZone ?? timed.Zone) ? "DTEND" + End(timed) : $"DURATION:PT{(long)timed.Length.TotalSeconds}S");
         if (changed is null && entry.IsSeries) Repeat(entry, Line);
         Line("SUMMARY:" + Escaped(changed?.Title ?? entry.Title));
         if ((changed?.Place ?? entry.Place) is { Length: > 0 } place) Line("LOCATION:" + Escaped(place));
-        if (entry.Agenda is { } agenda) Line("DESCRIPTION:" + Escaped(agenda));
+        if ((changed?.Agenda ?? entry.Agenda) is { Length: > 0 } agenda) Line("DESCRIPTION:" + Escaped(agenda));
         // RFC 9073 6.5: the same, styled.
-        if (entry.StyledAgenda is { } styled) Line("STYLED-DESCRIPTION;VALUE=TEXT;FMTTYPE=text/html:" + Escaped(styled));
-        if (entry.Link is { } link) Line("URL:" + link);
-        if (entry.Takes == TimeTaken.Free) Line("TRANSP:TRANSPARENT");
-        if (entry.Status == MeetingStatus.Cancelled) Line("STATUS:CANCELLED");
-        else if (entry.Takes is TimeTaken.Pencilled or TimeTaken.Hold) Line("STATUS:TENTATIVE");
-        if (entry.Private) Line("CLASS:PRIVATE");
-        if (entry.Sequence > 0) Line(FormattableString.Invariant($"SEQUENCE:{entry.Sequence}"));
+        if (changed?.Agenda is null && entry.StyledAgenda is { } styled) Line("STYLED-DESCRIPTION;VALUE=TEXT;FMTTYPE=text/html:" + Escaped(styled));
+        if ((changed?.Link ?? entry.Link) is { Length: > 0 } link) Line("URL:" + link);
+        var takes = changed?.Takes ?? entry.Takes;
+        if (takes == TimeTaken.Free) Line("TRANSP:TRANSPARENT");
+        if (entry.Status == MeetingStatus.Cancelled || changed is { Cancelled: true }) Line("STATUS:CANCELLED");
+        else if (takes is TimeTaken.Pencilled or TimeTaken.Hold) Line("STATUS:TENTATIVE");
+        if (entry.Private || changed is { Private: true }) Line("CLASS:PRIVATE");
+        if (Math.Max(entry.Sequence, changed?.Sequence ?? 0) is > 0 and var sequence) Line(FormattableString.Invariant($"SEQUENCE:{sequence}"));
         if (entry.RelatedTo is { } related) Line("RELATED-TO:" + related);
         foreach (var line in Asked(entry, changed?.RecurrenceId, people)) Line(line);
         foreach (var line in Kept(entry, changed, raw)) Line(line);
@@ -94,8 +94,8 @@ public static class CalendarWriter
         }
     }
 
-    /// <summary>A parameter value; quotes cannot stand in one (RFC 5545 3.1).</summary>
-    private static string Parameter(string text) => "\"" + text.Replace('"', '\'') + "\"";
+    /// <summary>A parameter value; quotes and controls, line breaks among them, cannot stand in one (RFC 5545 3.1).</summary>
+    private static string Parameter(string text) => "\"" + string.Concat(text.Select(c => c == '"' ? '\'' : char.IsControl(c) ? ' ' : c)) + "\"";
 
     private static void Repeat(Entry entry, Action<string> line)
     {
@@ -132,7 +132,7 @@ public static class CalendarWriter
         return zone == "Etc/UTC" ? $":{Utc.Format(end)}" : $";TZID={zone}:{Local.Format(Core.Time.Zones.Get(zone).ToLocal(end))}";
     }
 
-    /// <summary>What was kept of the component; it is keyed by RECURRENCE-ID as the file wrote it.</summary>
+    /// <summary>What was kept of the component; it is keyed by the recurrence id on the clock of the series, or as the file wrote it.</summary>
     private static IEnumerable<string> Kept(Entry entry, Override? changed, Dictionary<string, List<string>> raw)
     {
         if (changed is null) return raw.GetValueOrDefault("") ?? [];
@@ -144,14 +144,14 @@ public static class CalendarWriter
     private static IEnumerable<string> Zones(Entry entry) =>
         entry.Overrides.Select(o => o.Time).Append(entry.Time).OfType<TimedEntry>().SelectMany(t => new[] { t.Zone, t.EndZone }).OfType<string>().Where(z => z != "Etc/UTC");
 
-    private static void WriteZone(TextWriter output, string zone)
+    /// <summary>The span in which some entries take place, and over which a zone has to be told.</summary>
+    private static Stretch Span(IEnumerable<Entry> entries)
     {
-        var calendar = new Ical.Net.Calendar();
-        calendar.AddTimeZone(new VTimeZone(zone));
-        var text = new CalendarSerializer().SerializeToString(calendar) ?? "";
-        var start = text.IndexOf("BEGIN:VTIMEZONE", StringComparison.Ordinal);
-        var end = text.LastIndexOf("END:VTIMEZONE", StringComparison.Ordinal);
-        if (start >= 0 && end > start) output.Write(text[start..end] + "END:VTIMEZONE\r\n");
+        var extents = entries.SelectMany(e => e.Overrides.Select(o => o.Time).OfType<EntryTime>().Select(t => t.ToStretch(DateTimeZone.Utc)).Append(Occurrences.Extent(e, DateTimeZone.Utc))).ToList();
+        var first = extents.Min(e => e.Start);
+        // Of several series without end the definition reaches as far after the last to begin.
+        var last = extents.Max(e => e.End == Instant.MaxValue ? ZoneWriter.Covering(e.Start, e.End).End : e.End);
+        return new Stretch(ZoneWriter.Covering(first, first).Start, ZoneWriter.Covering(last, last).End);
     }
 
     /// <summary>TEXT as RFC 5545 3.3.11 writes it.</summary>

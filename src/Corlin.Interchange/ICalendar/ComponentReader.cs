@@ -7,6 +7,15 @@ namespace Corlin.Interchange.ICalendar;
 /// <param name="Whole">Whether its END was there.</param>
 public sealed record Component(string Name, IReadOnlyList<string> Lines, bool Whole)
 {
+    /// <summary>In which of the calendars of the file it stands.</summary>
+    public int Calendar { get; init; }
+
+    /// <summary>The METHOD of that calendar (RFC 5546 1.4), in upper case; null where it has none.</summary>
+    public string? Method { get; init; }
+
+    /// <summary>Whether all of it is UTF-8.</summary>
+    public bool Readable { get; init; } = true;
+
     /// <summary>The value of the first property of that name, of the component itself and not of one within it.</summary>
     public string? Value(string property)
     {
@@ -22,45 +31,60 @@ public sealed record Component(string Name, IReadOnlyList<string> Lines, bool Wh
     }
 }
 
-/// <summary>Cuts a calendar file into its components as a stream (RFC 5545 3.1), whatever ends its lines: CR, LF or both.</summary>
-public static class ComponentReader
+/// <summary>Cuts a calendar file into its components as a stream (RFC 5545 3.1), whatever ends its lines: CR, LF or both. Folds are undone in octets: one may split a character.</summary>
+public sealed class ComponentReader(Stream file)
 {
     /// <summary>A component of more characters than this is not read further: it is told as too large.</summary>
     public const int MostCharacters = 8 * 1024 * 1024;
 
+    private static readonly UTF8Encoding Strict = new(false, throwOnInvalidBytes: true);
+
+    private int calendar = -1;
+    private string? method;
+
+    /// <summary>Whether the last calendar came to its end; known once all were read.</summary>
+    public bool Ended { get; private set; }
+
+    private readonly record struct Line(string Text, bool Readable);
+
     /// <exception cref="FormatException">The text is no iCalendar object, or a component in it is too large.</exception>
-    public static IEnumerable<Component> Read(TextReader text)
+    public IEnumerable<Component> Read()
     {
-        using var lines = Unfolded(text).GetEnumerator();
-        var begun = false;
+        using var lines = Unfolded().GetEnumerator();
         while (lines.MoveNext())
         {
-            var line = lines.Current;
+            var line = lines.Current.Text;
             if (line.Length == 0) continue;
-            if (!begun)
+            if (Is(line, "BEGIN:VCALENDAR"))
             {
-                if (!line.TrimStart('\uFEFF').TrimEnd().Equals("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase)) throw new FormatException("The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR.");
-                begun = true;
+                // More than one calendar may stand in a file.
+                calendar++;
+                method = null;
+                Ended = false;
                 continue;
             }
 
-            // More than one calendar may stand in a file.
-            if (!line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase) || line.TrimEnd().Equals("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase)) continue;
-            yield return One(line, lines);
+            if (calendar < 0) throw new FormatException("The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR.");
+            if (Is(line, "END:VCALENDAR")) Ended = true;
+            else if (Properties.NameOf(line).Equals("METHOD", StringComparison.OrdinalIgnoreCase)) method = Properties.ValueOf(line).Trim().ToUpperInvariant();
+            else if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase)) yield return One(lines.Current, lines);
         }
 
-        if (!begun) throw new FormatException("The file is empty.");
+        if (calendar < 0) throw new FormatException("The file is empty.");
     }
 
-    private static Component One(string begin, IEnumerator<string> lines)
+    private static bool Is(string line, string said) => line.TrimStart('\uFEFF').TrimEnd().Equals(said, StringComparison.OrdinalIgnoreCase);
+
+    private Component One(Line begin, IEnumerator<Line> lines)
     {
-        var name = begin[6..].Trim().ToUpperInvariant();
-        var read = new List<string> { begin };
-        var (depth, size) = (1, 0);
+        var name = begin.Text[6..].Trim().ToUpperInvariant();
+        var read = new List<string> { begin.Text };
+        var (depth, size, readable) = (1, 0, begin.Readable);
         while (depth > 0 && lines.MoveNext())
         {
-            var line = lines.Current;
+            var (line, good) = lines.Current;
             if (line.Length == 0) continue;
+            readable &= good;
             read.Add(line);
             size += line.Length;
             if (size > MostCharacters) throw new FormatException($"A {name} is longer than {MostCharacters / 1024 / 1024} MB and was not read.");
@@ -68,34 +92,76 @@ public static class ComponentReader
             else if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase)) depth--;
         }
 
-        return new Component(name, read, depth == 0);
+        return new Component(name, read, depth == 0) { Calendar = calendar, Method = method, Readable = readable };
     }
 
     /// <summary>The content lines with their folds undone (RFC 5545 3.1).</summary>
-    private static IEnumerable<string> Unfolded(TextReader text)
+    private IEnumerable<Line> Unfolded()
     {
-        var line = new StringBuilder();
+        var line = new MemoryStream();
         var any = false;
-        foreach (var part in Physical(text))
+        foreach (var part in Physical())
         {
-            if (part.Length > 0 && part[0] is ' ' or '\t')
+            if (part.Count > 0 && part[0] is (byte)' ' or (byte)'\t')
             {
-                if (line.Length + part.Length > MostCharacters) throw new FormatException("A line of the file is too long to be read.");
-                line.Append(part, 1, part.Length - 1);
+                if (line.Length + part.Count > MostCharacters) throw new FormatException("A line of the file is too long to be read.");
+                line.Write(part.AsSpan(1));
                 continue;
             }
 
-            if (any) yield return line.ToString();
-            line.Clear().Append(part);
+            if (any) yield return Decoded(line);
+            line.SetLength(0);
+            line.Write(part.AsSpan());
             any = true;
         }
 
-        if (any) yield return line.ToString();
+        if (any) yield return Decoded(line);
     }
 
-    private static IEnumerable<string> Physical(TextReader text)
+    private static Line Decoded(MemoryStream line)
     {
-        // ReadLine takes CR, LF and both as the end of a line.
-        while (text.ReadLine() is { } line) yield return line;
+        var octets = line.GetBuffer().AsSpan(0, (int)line.Length);
+        try
+        {
+            return new Line(Strict.GetString(octets), true);
+        }
+        catch (DecoderFallbackException)
+        {
+            return new Line(Encoding.Latin1.GetString(octets), false);
+        }
+    }
+
+    private IEnumerable<ArraySegment<byte>> Physical()
+    {
+        using var octets = new BufferedStream(AsUtf8(file), 65_536);
+        var line = new byte[1024];
+        var (length, last) = (0, -1);
+        for (int octet; (octet = octets.ReadByte()) >= 0; last = octet)
+        {
+            if (octet is '\r' or '\n')
+            {
+                // CR, LF and both end a line.
+                if (octet == '\n' && last == '\r') continue;
+                yield return new ArraySegment<byte>(line, 0, length);
+                length = 0;
+                continue;
+            }
+
+            if (length == MostCharacters) throw new FormatException("A line of the file is too long to be read.");
+            if (length == line.Length) Array.Resize(ref line, line.Length * 2);
+            line[length++] = (byte)octet;
+        }
+
+        if (length > 0) yield return new ArraySegment<byte>(line, 0, length);
+    }
+
+    /// <summary>A file that says by its first octets that it is written in UTF-16 is read so.</summary>
+    private static Stream AsUtf8(Stream file)
+    {
+        if (!file.CanSeek) return file;
+        var at = file.Position;
+        var (one, two) = (file.ReadByte(), file.ReadByte());
+        file.Position = at;
+        return (one, two) is (0xFF, 0xFE) or (0xFE, 0xFF) ? Encoding.CreateTranscodingStream(file, one == 0xFF ? Encoding.Unicode : Encoding.BigEndianUnicode, Encoding.UTF8, leaveOpen: true) : file;
     }
 }

@@ -20,7 +20,7 @@ internal sealed class ComponentStore : IDisposable
     public int Add(string uid, Component component)
     {
         var bytes = Encoding.UTF8.GetBytes(string.Join('\n', component.Lines));
-        var place = new Place(file.Position, bytes.Length);
+        var place = new Place(file.Position, bytes.Length, component.Calendar);
         file.Write(bytes);
         if (first.TryAdd(uid, place)) return first.Count;
         if (!more.TryGetValue(uid, out var others)) more[uid] = others = [];
@@ -41,8 +41,8 @@ internal sealed class ComponentStore : IDisposable
         var bytes = new byte[place.Length];
         file.Position = place.Offset;
         file.ReadExactly(bytes);
-        return new Component("VEVENT", Encoding.UTF8.GetString(bytes).Split('\n'), true);
+        return new Component("VEVENT", Encoding.UTF8.GetString(bytes).Split('\n'), true) { Calendar = place.Calendar };
     }
 
-    private readonly record struct Place(long Offset, int Length);
+    private readonly record struct Place(long Offset, int Length, int Calendar);
 }

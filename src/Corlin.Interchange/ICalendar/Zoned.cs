@@ -14,6 +14,9 @@ internal static class Zoned
         return new CalDateTime(local.ToDateTimeUnspecified(), zone);
     }
 
+    /// <summary>Whether a moment told on the clock of a zone is read again as the same: of an hour that comes twice the second is not (RFC 5545 3.3.5).</summary>
+    public static bool IsReadBack(Instant moment, string zone) => zone is "Etc/UTC" or "UTC" || Zones.Get(zone).ToInstant(Zones.Get(zone).ToLocal(moment)) == moment;
+
     /// <summary>The wall clock of a date-time as it is written.</summary>
     public static LocalDateTime Local(CalDateTime value) => LocalDateTime.FromDateTime(DateTime.SpecifyKind(value.Value, DateTimeKind.Unspecified));
 

@@ -31,7 +31,7 @@ public static class SchedulingWriter
         var calendar = new TextPart("calendar") { Text = ToText(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         calendar.ContentType.Parameters.Add("method", Method(mail.Method));
         calendar.ContentType.Charset = "utf-8";
-        var body = new MultipartAlternative { new TextPart("plain") { Text = Words(mail) }, calendar };
+        var body = new MultipartAlternative { new TextPart("plain") { Text = Words(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable }, calendar };
         var papers = Attached(mail, open ?? (_ => null)).ToList();
         if (papers.Count == 0)
         {
@@ -82,7 +82,6 @@ public static class SchedulingWriter
             Sequence = mail.Sequence,
             DtStamp = Zoned.Write(mail.Stamp, "UTC"),
             Start = Zoned.Write(mail.Stretch.Start, mail.Zone),
-            End = Zoned.Write(mail.Stretch.End, mail.Zone),
             Summary = mail.Title,
             Organizer = new Organizer($"mailto:{mail.Organiser.Address}")
             {
@@ -92,11 +91,13 @@ public static class SchedulingWriter
             // For those who stay it takes place: a cancellation to one of them says no status (RFC 5546 3.2.5).
             Status = mail.Uninvited ? null : mail.Method == SchedulingMethod.Cancel ? "CANCELLED" : "CONFIRMED",
         };
+        SetEnd(occurrence, mail.Stretch, mail.Zone);
         if (mail.Place is not null) occurrence.Location = mail.Place;
         if (mail.Agenda is not null) occurrence.Description = mail.Agenda;
         if (mail.StyledAgenda is not null)
         {
             var styled = new CalendarProperty("STYLED-DESCRIPTION", mail.StyledAgenda);
+            styled.AddParameter("VALUE", "TEXT");
             styled.AddParameter("FMTTYPE", "text/html");
             occurrence.Properties.Add(styled);
         }
@@ -108,8 +109,40 @@ public static class SchedulingWriter
         if (mail.Series is { } series) Repeat(occurrence, series, mail.Zone);
         foreach (var attendee in mail.Attendees) occurrence.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
         calendar.Events.Add(occurrence);
-        if (mail.Zone is not ("UTC" or "Etc/UTC")) calendar.AddTimeZone(new VTimeZone(mail.Zone));
-        return new CalendarSerializer().SerializeToString(calendar)!;
+        foreach (var changed in mail.Series?.Changed ?? []) calendar.Events.Add(Changed(mail, occurrence, changed));
+        var text = new CalendarSerializer().SerializeToString(calendar)!;
+        if (mail.Zone is "UTC" or "Etc/UTC") return text;
+        var last = mail.Series is null ? mail.Stretch.End : NodaTime.Instant.MaxValue;
+        return ZoneWriter.Into(text, [mail.Zone], ZoneWriter.Covering(mail.Stretch.Start, last));
+    }
+
+    /// <summary>An occurrence that is not as the series, so that who is asked to the whole is told where and when it is.</summary>
+    private static CalendarEvent Changed(OutgoingMail mail, CalendarEvent series, MailOverride changed)
+    {
+        var one = new CalendarEvent
+        {
+            Uid = mail.Uid,
+            Sequence = mail.Sequence,
+            DtStamp = series.DtStamp,
+            RecurrenceIdentifier = new RecurrenceIdentifier(Zoned.Write(Zones.Get(mail.Zone).ToInstant(changed.RecurrenceId), mail.Zone)),
+            Start = Zoned.Write(changed.Stretch.Start, mail.Zone),
+            Summary = changed.Title,
+            Description = series.Description,
+            Url = series.Url,
+            Organizer = series.Organizer,
+            Status = series.Status,
+        };
+        SetEnd(one, changed.Stretch, mail.Zone);
+        if (changed.Place is not null) one.Location = changed.Place;
+        foreach (var attendee in mail.Attendees) one.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
+        return one;
+    }
+
+    /// <summary>An end in an hour that comes twice is told by its length.</summary>
+    private static void SetEnd(CalendarEvent occurrence, Stretch stretch, string zone)
+    {
+        if (Zoned.IsReadBack(stretch.End, zone)) occurrence.End = Zoned.Write(stretch.End, zone);
+        else occurrence.Duration = Duration.FromTimeSpanExact(stretch.Length.ToTimeSpan());
     }
 
     private static void Repeat(CalendarEvent occurrence, MailSeries series, string zone)

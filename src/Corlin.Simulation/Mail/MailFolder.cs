@@ -11,11 +11,13 @@ public sealed class MailFolder
     private readonly string sent;
     private readonly string waiting;
     private readonly string taken;
+    private readonly string setAside;
 
     public MailFolder(string root)
     {
         sent = Directory.CreateDirectory(Path.Combine(root, "sent")).FullName;
         waiting = Directory.CreateDirectory(Path.Combine(root, "inbox")).FullName;
+        setAside = Directory.CreateDirectory(Path.Combine(root, "set-aside")).FullName;
         taken = Directory.CreateDirectory(Path.Combine(root, "taken-in")).FullName;
         Pending = Directory.CreateDirectory(Path.Combine(root, "correspondents")).FullName;
     }
@@ -33,6 +35,9 @@ public sealed class MailFolder
     public IReadOnlyList<string> Waiting() => [.. Directory.EnumerateFiles(waiting, "*.eml").Order(StringComparer.Ordinal)];
 
     public void TakenIn(string file) => File.Move(file, Path.Combine(taken, Path.GetFileName(file)), overwrite: true);
+
+    /// <summary>One that could not be read is kept as it came, out of the way of those after it.</summary>
+    public void SetAside(string file) => File.Move(file, Path.Combine(setAside, Path.GetFileName(file)), overwrite: true);
 
     public IEnumerable<string> Sent() => Directory.EnumerateFiles(sent, "*.eml");
 

@@ -16,20 +16,30 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         var applied = 0;
         foreach (var file in folder.Waiting())
         {
-            var source = await File.ReadAllBytesAsync(file, cancel);
-            using var stream = new MemoryStream(source);
-            using var mail = await MimeMessage.LoadAsync(stream, cancel);
-            if (MailReader.Read(mail) is { } head)
+            try
             {
-                // The loop knows its senders; over SMTP this is what the server has authenticated.
-                var message = SchedulingReader.Read(mail, head.From.Address);
-                var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source);
-                if (await gate.RunAsync(new ReceiveMail(received, message), cancel) == Received.Applied) applied++;
+                if (await TakeInAsync(file, cancel)) applied++;
+                folder.TakenIn(file);
             }
-
-            folder.TakenIn(file);
+            catch (Exception e) when (e is not (OperationCanceledException or IOException))
+            {
+                // One that cannot be read stops none after it; it is set aside as it came.
+                folder.SetAside(file);
+            }
         }
 
         return applied;
+    }
+
+    private async Task<bool> TakeInAsync(string file, CancellationToken cancel)
+    {
+        var source = await File.ReadAllBytesAsync(file, cancel);
+        using var stream = new MemoryStream(source);
+        using var mail = await MimeMessage.LoadAsync(stream, cancel);
+        if (MailReader.Read(mail) is not { } head) return false;
+        // The loop knows its senders; over SMTP this is what the server has authenticated.
+        var messages = SchedulingReader.Read(mail, head.From.Address);
+        var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source);
+        return await gate.RunAsync(new ReceiveMail(received, messages), cancel) == Received.Applied;
     }
 }

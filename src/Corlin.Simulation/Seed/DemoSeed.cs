@@ -215,7 +215,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         if (line.With is null)
         {
             var added = await gate.RunAsync(
-                new AddAppointment(actor.Id, owner.Id, line.Title, time, line.Place, line.Video ? links.Make().Link : null, line.Private, line.Takes, rule), cancel);
+                new AddAppointment(actor.Id, owner.Id, line.Title, time, line.Place, line.Video ? links.Make()?.Link : null, line.Private, line.Takes, rule), cancel);
             await MarkAsync(line, owner, added.PublicId, cancel);
             return;
         }
@@ -223,7 +223,7 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         var invited = line.With.Select(w => new Invited(people[w.TrimEnd('?')].PublicId, w.EndsWith('?') ? AttendeeRole.Optional : AttendeeRole.Required));
         var arranged = await gate.RunAsync(
             new ArrangeMeeting(
-                actor.Id, owner.Id, line.Title, [.. invited], time, line.Place, line.Video ? links.Make().Link : null, line.Agenda, null, line.Private, rule),
+                actor.Id, owner.Id, line.Title, [.. invited], time, line.Place, line.Video ? links.Make()?.Link : null, line.Agenda, null, line.Private, rule),
             cancel);
         await MarkAsync(line, owner, arranged.PublicId, cancel);
         await AnswersAsync(line, arranged.PublicId, time.ToStretch(owner.HomeZone), start, cancel);

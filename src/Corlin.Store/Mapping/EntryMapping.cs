@@ -33,7 +33,7 @@ internal static class EntryMapping
         Rule = row.Rule is null ? null : Rule.Parse(row.Rule),
         Additions = Texts.ReadAdditions(row.Additions),
         Exceptions = Texts.ReadTimes(row.Exceptions),
-        Overrides = [.. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled, o.AndFollowing))],
+        Overrides = [.. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled, o.AndFollowing) { Agenda = o.Agenda, Link = o.Link, Private = o.Private, Takes = o.Takes, Sequence = o.Sequence })],
         Title = row.Title,
         Place = row.Place,
         Link = row.Link,
@@ -115,7 +115,7 @@ internal static class EntryMapping
     }
 
     public static string SearchText(Entry entry) =>
-        Plain.Of(string.Join(' ', entry.Overrides.SelectMany(o => new[] { o.Title, o.Place }).Prepend(entry.AskedBy).Prepend(entry.Agenda).Prepend(entry.Place).Prepend(entry.Title).OfType<string>()));
+        Plain.Of(string.Join(' ', entry.Overrides.SelectMany(o => new[] { o.Title, o.Place, o.Agenda }).Prepend(entry.AskedBy).Prepend(entry.Agenda).Prepend(entry.Place).Prepend(entry.Title).OfType<string>()));
 
     public static OverrideRow ToRow(long entry, Override changed)
     {
@@ -130,6 +130,11 @@ internal static class EntryMapping
             Place = changed.Place,
             Cancelled = changed.Cancelled,
             AndFollowing = changed.AndFollowing,
+            Agenda = changed.Agenda,
+            Link = changed.Link,
+            Private = changed.Private,
+            Takes = changed.Takes,
+            Sequence = changed.Sequence,
         };
     }
 

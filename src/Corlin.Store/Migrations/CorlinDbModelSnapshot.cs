@@ -268,6 +268,34 @@ namespace Corlin.Store.Migrations
                     b.ToTable("OtherAddresses");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.AnswerRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Status")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("UserId", "Key");
+
+                    b.HasIndex("At");
+
+                    b.ToTable("Answers");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CalendarRow", b =>
                 {
                     b.Property<long>("Id")
@@ -1691,14 +1719,29 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("RecurrenceId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Agenda")
+                        .HasColumnType("TEXT");
+
                     b.Property<bool>("AndFollowing")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Cancelled")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Link")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Place")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool?>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Takes")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Title")
                         .HasColumnType("TEXT");
@@ -1894,6 +1937,12 @@ namespace Corlin.Store.Migrations
                 {
                     b.Property<string>("Name")
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Address")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Closed")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Country")
                         .HasColumnType("TEXT");

@@ -3,6 +3,17 @@ using NodaTime;
 
 namespace Corlin.Store.Model;
 
+/// <summary>That a request with a key did its work, and what it was answered.</summary>
+internal sealed class AnswerRow
+{
+    public long UserId { get; set; }
+    public required string Key { get; set; }
+    public required string Hash { get; set; }
+    public Instant At { get; set; }
+    public int? Status { get; set; }
+    public string? Body { get; set; }
+}
+
 /// <summary>Something that somebody did, in whose name and under which grant. Never altered but for the mark of its undoing.</summary>
 internal sealed class ChangeRow
 {

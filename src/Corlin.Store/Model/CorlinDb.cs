@@ -93,6 +93,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<CategoryHistoryRow> CategoryHistory => Set<CategoryHistoryRow>();
 
     internal DbSet<ChangeLogRow> ChangeLog => Set<ChangeLogRow>();
+    internal DbSet<AnswerRow> Answers => Set<AnswerRow>();
 
     internal DbSet<OutboxRow> Outbox => Set<OutboxRow>();
 
@@ -417,6 +418,11 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             c.HasIndex(x => new { x.InNameOfId, x.Id });
         });
         builder.Entity<ChangeLogRow>().HasKey(x => new { x.CalendarId, x.Number });
+        builder.Entity<AnswerRow>(a =>
+        {
+            a.HasKey(x => new { x.UserId, x.Key });
+            a.HasIndex(x => x.At);
+        });
         builder.Entity<OutboxRow>(o =>
         {
             o.HasIndex(x => x.MessageId).IsUnique();

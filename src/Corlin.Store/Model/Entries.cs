@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using NodaTime;
@@ -116,6 +117,20 @@ internal sealed class OverrideRow
     public string? Place { get; set; }
     public bool Cancelled { get; set; }
     public bool AndFollowing { get; set; }
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public string? Agenda { get; set; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public string? Link { get; set; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool? Private { get; set; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public TimeTaken? Takes { get; set; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public int Sequence { get; set; }
 }
 
 internal sealed class ParticipationRow

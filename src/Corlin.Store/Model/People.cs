@@ -76,6 +76,8 @@ internal sealed class PlaceRow
 
     /// <summary>ISO 3166; null where none is told.</summary>
     public string? Country { get; set; }
+    public string? Address { get; set; }
+    public bool Closed { get; set; }
 }
 
 /// <summary>A public holiday or a closure.</summary>

@@ -44,11 +44,19 @@ internal static class Endpoints
         "HEAD /{*path:nonfile}",
     };
 
+    /// <summary>Whether it answers, and what goes on failing beside it.</summary>
+    private static IResult Health(Warmth warmth, Workers workers)
+    {
+        if (!warmth.IsWarm) return Results.StatusCode(StatusCodes.Status503ServiceUnavailable);
+        var failing = workers.Failing;
+        return Results.Text(failing.Count == 0 ? "healthy" : string.Join('\n', failing.Select(f => $"failing since {f.Since}: {f.Name}")));
+    }
+
     public static void Map(WebApplication app, bool demo)
     {
-        app.MapGet("/healthz", (Warmth warmth) => warmth.IsWarm ? Results.Text("healthy") : Results.StatusCode(503)).AllowAnonymous().ExcludeFromDescription();
+        app.MapGet("/healthz", Health).AllowAnonymous().RequireRateLimiting(Limits.Stranger).ExcludeFromDescription();
         app.MapOpenApi().AllowAnonymous();
-        app.MapHub<LiveHub>("/live");
+        app.MapHub<LiveHub>("/live", o => o.CloseOnAuthenticationExpiration = true);
         var api = app.MapGroup("/api");
         SessionEndpoints.Map(api);
         SettingsEndpoints.Map(api);
@@ -61,6 +69,7 @@ internal static class Endpoints
         ClosuresEndpoints.Map(api);
         RemindersEndpoints.Map(api);
         PeopleEndpoints.Map(api);
+        PlacesEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);

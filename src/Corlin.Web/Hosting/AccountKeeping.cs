@@ -20,7 +20,7 @@ internal enum AccountState
 }
 
 /// <summary>The ways in of others, as an administrator keeps them. Each act is allowed and noted by a change before it is done.</summary>
-internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate)
+internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate, IReadStore store, LiveUpdates live)
 {
     public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) => await users.OfPersonAsync(who) is not { } account
         ? (AccountState.None, false)
@@ -37,9 +37,21 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
             Must(await users.CreateAsync(account), RefusalKind.AddressTaken, who.Address);
         }
 
-        var token = WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(await users.GeneratePasswordResetTokenAsync(account)));
-        return $"{who.PublicId}.{token}";
+        return await KeyAsync(account, who);
     }
+
+    /// <summary>A key for somebody who has an account, made on the machine itself; it lets a closed way in stay closed.</summary>
+    /// <returns>Null where nobody with an account has that address.</returns>
+    public async Task<string?> ResetAsync(string address)
+    {
+        var who = await store.ReadAsync(s => s.UserByAddress(address.Trim().ToLowerInvariant()));
+        if (who is null || await users.OfPersonAsync(who.Id) is not { } account) return null;
+        await gate.RunAsync(new NoteReset(who.Id));
+        return await KeyAsync(account, who);
+    }
+
+    private async Task<string> KeyAsync(Account account, CalendarUser who) =>
+        $"{who.PublicId}.{WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(await users.GeneratePasswordResetTokenAsync(account)))}";
 
     /// <summary>Closes or opens somebody's way in. What they have open ends with it.</summary>
     public async Task SetClosedAsync(UserId actor, UserId who, bool closed)
@@ -48,6 +60,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         var account = await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
         await users.SetLockoutEndDateAsync(account, closed ? DateTimeOffset.MaxValue : null);
         await users.UpdateSecurityStampAsync(account);
+        live.End(who);
     }
 
     /// <summary>Takes away a second factor whose owner has lost it.</summary>

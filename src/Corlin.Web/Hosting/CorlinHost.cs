@@ -42,7 +42,9 @@ internal static class CorlinHost
         builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
         builder.Logging.ClearProviders().AddSimpleConsole(c => c.SingleLine = true).SetMinimumLevel(LogLevel.Warning)
             // Both warn of what is meant: keys lie in the data folder, and answers with a token are never kept.
-            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error);
+            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error)
+            // A start that fails is said in one line (Start).
+            .AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.Critical);
         var services = builder.Services;
         services.AddSingleton(options);
         services.AddStore(folder.Database);
@@ -52,6 +54,8 @@ internal static class CorlinHost
         AddOutside(services, options, folder.Simulation);
         services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
         SignIn.Add(services);
+        Limits.Add(services);
+        services.AddSingleton<SignInSlowdown>();
         services.AddScoped<Accounts>();
         services.AddScoped<AccountKeeping>();
         services.AddScoped<OwnAccount>();
@@ -59,6 +63,7 @@ internal static class CorlinHost
         services.AddSignalR();
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<ILiveUpdates>(s => s.GetRequiredService<LiveUpdates>());
+        services.AddHostedService(s => s.GetRequiredService<LiveUpdates>());
         services.AddSingleton<Warmth>();
         services.AddSingleton<WorkUnderWay>();
         services.AddProblemDetails();
@@ -92,16 +97,7 @@ internal static class CorlinHost
 
     private static void AddOutside(IServiceCollection services, HostOptions options, string simulation)
     {
-        services.AddSingleton(_ => new MailFolder(simulation));
-        services.AddSingleton(_ => options.Demo ? Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json")) : new Habits([]));
-        services.AddSingleton<Correspondents>();
-        services.AddSingleton<MailLoop>();
-        services.AddSingleton<MailIntake>();
         services.AddSingleton<IMailWriter, MailWriter>();
-        if (options.Smtp is { } smtp) services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));
-        else services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
-        services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
-        services.AddSingleton<IConferenceLinks>(new ConferenceLinks(options.Address));
         services.AddSingleton<IRichTexts, RichTexts>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
         services.AddSingleton<IPeopleFiles, PeopleFiles>();
@@ -112,16 +108,41 @@ internal static class CorlinHost
         services.AddSingleton<AccessWorker>();
         services.AddSingleton<ICalendarsElsewhere, CalendarsElsewhere>();
         services.AddSingleton<FollowWorker>();
-        if (!options.Demo)
-        {
-            services.AddSingleton<IServersElsewhere, OpenNetwork>();
-            return;
-        }
+        services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Calendars kept elsewhere", s.GetRequiredService<FollowWorker>().RunDueAsync, WaitsForOthers: true));
+        if (options.Demo) AddStandIns(services, options, simulation);
+        else AddReal(services, options);
+    }
 
+    /// <summary>What stands in for the outside world, in the demo and nowhere else.</summary>
+    private static void AddStandIns(IServiceCollection services, HostOptions options, string simulation)
+    {
+        services.AddSingleton(_ => new MailFolder(simulation));
+        services.AddSingleton(_ => Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json")));
+        services.AddSingleton<Correspondents>();
+        services.AddSingleton<MailLoop>();
+        services.AddSingleton<MailIntake>();
+        services.AddSingleton(s => new Worker("The people of the demo", s.GetRequiredService<Correspondents>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Mail that came in", s.GetRequiredService<MailIntake>().RunDueAsync));
+        if (options.Smtp is { } smtp) services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));
+        else services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
+        services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
+        services.AddSingleton<IConferenceLinks>(new ConferenceLinks(options.Address));
         services.AddSingleton(_ => new CalendarHouse(simulation));
         services.AddSingleton<IServersElsewhere, DemoServers>();
         services.AddSingleton<DemoSignIns>();
         services.AddSingleton<DemoTime>();
+    }
+
+    private static void AddReal(IServiceCollection services, HostOptions options)
+    {
+        services.AddSingleton<IMailCarrier>(options.Smtp is { } smtp ? new SmtpCarrier(smtp) : new NoMailServer());
+        services.AddSingleton<INoticeCarrier, OnTheDesk>();
+        services.AddSingleton<IConferenceLinks>(new ConfiguredConferences(options.Conferences));
+        services.AddSingleton<IServersElsewhere, OpenNetwork>();
     }
 
     private static void Pipeline(WebApplication app, HostOptions options)
@@ -136,7 +157,9 @@ internal static class CorlinHost
         app.UseRouting();
         app.UseAuthentication();
         app.UseAuthorization();
+        app.UseRateLimiter();
         app.UseMiddleware<Antiforgery>();
+        app.UseMiddleware<OnceOnly>();
         Endpoints.Map(app, options.Demo);
         if (Directory.Exists(site))
             app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = new PhysicalFileProvider(site), OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "no-cache" }).AllowAnonymous();

@@ -36,6 +36,15 @@ internal sealed record HostOptions
 
     public string Address => PublicAddress ?? $"http://127.0.0.1:{Port}";
 
+    /// <summary>How the address of a conference is made, with {key} in it; null where none are made (in serve).</summary>
+    public string? Conferences { get; init; }
+
+    /// <summary>Whether mail leaves: to a server, or in the demo to the people that it makes up.</summary>
+    public bool MailLeaves => Demo || Smtp is not null;
+
+    /// <summary>Whose key to make instead of serving: how somebody gets in again who lost their password.</summary>
+    public string? ResetFor { get; init; }
+
     /// <summary>Whether workers run by themselves; tests drive them.</summary>
     public bool Timers { get; init; } = true;
 
@@ -43,16 +52,27 @@ internal sealed record HostOptions
     public static HostOptions Parse(string[] args)
     {
         var demo = args.FirstOrDefault() == "demo";
-        if (!demo && args.FirstOrDefault() is not ("serve" or "openapi")) throw new FormatException("Say demo or serve.");
+        if (!demo && args.FirstOrDefault() is not ("serve" or "openapi" or "reset-password")) throw new FormatException("Say demo or serve.");
         var options = new HostOptions { Demo = demo, Data = demo ? "data/demo" : "data/corlin" };
-        for (var i = 1; i < args.Length; i++)
+        var first = 1;
+        if (args[0] == "reset-password")
+        {
+            options = options with { ResetFor = args.Length > 1 && args[1].Contains('@', StringComparison.Ordinal) ? args[1] : throw new FormatException("Say whose: reset-password somebody@ebbline.example.") };
+            first = 2;
+        }
+
+        string? emptied = null, conferences = null;
+        for (var i = first; i < args.Length; i++)
         {
             string Value(string name) => ++i < args.Length ? args[i] : throw new FormatException($"{name} needs a value.");
             options = args[i] switch
             {
                 "--port" => options with { Port = PortNumber(Value("--port")) },
                 "--data" => options with { Data = Value("--data") },
-                "--fresh" => options with { Fresh = true },
+                "--fresh" when demo => options with { Fresh = true },
+                "--fresh" => throw new FormatException("--fresh empties the demo alone. To empty a real organisation for good say --empty-this-folder with the name of its folder."),
+                "--empty-this-folder" when args[0] == "serve" => Said(options, emptied = Value("--empty-this-folder")),
+                "--conferences" when args[0] == "serve" => Said(options, conferences = Value("--conferences")),
                 "--now" when demo => options with { Now = Moment(Value("--now")) },
                 "--site" => options with { Site = Value("--site") },
                 "--demo-folder" => options with { DemoFolder = Value("--demo-folder") },
@@ -64,7 +84,20 @@ internal sealed record HostOptions
             };
         }
 
-        return options;
+        if (emptied is not null && emptied != Path.GetFileName(Path.GetFullPath(options.Data)))
+            throw new FormatException($"--empty-this-folder says “{emptied}”, and the data folder is called “{Path.GetFileName(Path.GetFullPath(options.Data))}”. Nothing was emptied.");
+        return options with { Fresh = options.Fresh || emptied is not null, Conferences = conferences is null ? null : ConferencePattern(conferences, options) };
+    }
+
+    private static HostOptions Said(HostOptions options, string _) => options;
+
+    /// <summary>"here" for the page of this server, or the address of a service with {key} in it.</summary>
+    private static string ConferencePattern(string text, HostOptions options)
+    {
+        if (text == "here") return $"{options.Address}/conference/{ConfiguredConferences.Key}";
+        return text.Contains(ConfiguredConferences.Key, StringComparison.Ordinal) && Uri.TryCreate(text.Replace(ConfiguredConferences.Key, "x", StringComparison.Ordinal), UriKind.Absolute, out var address) && address.Scheme is "https" or "http"
+            ? text
+            : throw new FormatException($"--conferences takes “here” or an address with {ConfiguredConferences.Key} in it, https://meet.ebbline.example/{ConfiguredConferences.Key}, not “{text}”.");
     }
 
     /// <summary>A wall-clock time with its zone, "2027-03-08T09:42[Europe/Lisbon]".</summary>

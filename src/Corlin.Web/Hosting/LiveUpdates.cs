@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Threading.Channels;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
@@ -7,16 +8,15 @@ using NodaTime;
 
 namespace Corlin.Web.Hosting;
 
-/// <summary>A calendar has changed; the screen reads again.</summary>
+/// <summary>A calendar has changed; the screen reads again. How often it changed would tell of what may not be known.</summary>
 /// <param name="Calendar">The public id of whose calendar it is.</param>
-/// <param name="Number">Its change number.</param>
-internal sealed record LiveMessage(string Calendar, long Number);
+internal sealed record LiveMessage(string Calendar);
 
 /// <summary>Open screens say whose lanes they show.</summary>
 internal sealed class LiveHub(LiveUpdates live) : Hub
 {
     /// <summary>Watches some calendars instead of those watched before; those that may not be seen are left out.</summary>
-    public Task Watch(string[] people) => live.WatchAsync(Context.ConnectionId, Context.User!.Person(), people);
+    public Task Watch(string[] people) => live.WatchAsync(Context, people);
 
     public override Task OnDisconnectedAsync(Exception? exception)
     {
@@ -25,60 +25,132 @@ internal sealed class LiveHub(LiveUpdates live) : Hub
     }
 }
 
-/// <summary>Who watches what. The right to see is checked on joining and again before each message.</summary>
-internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IClock clock) : ILiveUpdates
+/// <summary>
+/// Who watches what. A change is announced without waiting for anybody; what was announced meanwhile is told together, after one reading of the rights
+/// of all open screens.
+/// </summary>
+internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IClock clock, ILogger<LiveUpdates> log) : BackgroundService, ILiveUpdates
 {
     private const int MostWatched = 200;
 
     private readonly ConcurrentDictionary<string, Watcher> watchers = [];
+    private readonly Channel<CalendarChange> announced = Channel.CreateUnbounded<CalendarChange>(new UnboundedChannelOptions { SingleReader = true });
 
-    public async Task WatchAsync(string connection, UserId person, string[] people)
+    public async Task WatchAsync(HubCallerContext connection, string[] people)
     {
+        var person = connection.User!.Person();
         var calendars = await store.ReadAsync(s =>
         {
             // One's own calendar is always watched: who is called hears of it wherever they are.
-            var owners = people.Take(MostWatched).Select(s.User).OfType<CalendarUser>().Concat(s.Users([person]).Values).DistinctBy(u => u.Id).ToDictionary(u => u.Id, u => u.PublicId);
-            var found = s.MainCalendars(owners.Keys).ToDictionary(c => c.Value, c => (c.Key, owners[c.Key]));
-            var seen = Seen(s, person, found.ToDictionary(f => f.Key, f => f.Value.Key));
-            return found.Where(f => seen.Contains(f.Key)).ToDictionary(f => f.Key, f => f.Value);
+            var known = people.Distinct().Take(MostWatched).ToList();
+            var owners = s.Users(known).Values.Concat(s.Users([person]).Values).DistinctBy(u => u.Id).ToDictionary(u => u.Id, u => new Watched(u.Id, u.PublicId, u.Kind is UserKind.Room or UserKind.Resource));
+            var found = s.MainCalendars(owners.Keys).ToDictionary(c => c.Value, c => owners[c.Key]);
+            var seen = new Seeing(s, [person], found, clock.GetCurrentInstant());
+            return found.Where(f => seen.Reaches(person, f.Key, f.Value, ChangeReach.Outline)).ToDictionary();
         });
-        watchers[connection] = new Watcher(person, calendars);
+        watchers[connection.ConnectionId] = new Watcher(person, calendars, connection.Abort);
     }
 
     public void Forget(string connection) => watchers.TryRemove(connection, out _);
 
-    public async Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes)
+    /// <summary>Closes the lines of somebody whose session ended; a browser that may go on opens its own again.</summary>
+    public void End(UserId person)
     {
-        foreach (var (connection, watcher) in watchers)
+        foreach (var (connection, watcher) in watchers.Where(w => w.Value.Person == person))
         {
-            var watched = changes.Where(c => watcher.Calendars.ContainsKey(c.Calendar)).ToList();
-            if (watched.Count == 0) continue;
-            var seen = await store.ReadAsync(s => Seen(s, watcher.Person, watched.ToDictionary(c => c.Calendar, c => watcher.Calendars[c.Calendar].Owner)));
-            foreach (var change in watched)
+            Forget(connection);
+            watcher.Abort();
+        }
+    }
+
+    public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes)
+    {
+        foreach (var change in changes) announced.Writer.TryWrite(change);
+        return Task.CompletedTask;
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        while (await announced.Reader.WaitToReadAsync(stoppingToken))
+        {
+            var together = new Dictionary<CalendarId, CalendarChange>();
+            while (announced.Reader.TryRead(out var change))
+                if (!together.TryGetValue(change.Calendar, out var sooner) || change.Reach < sooner.Reach) together[change.Calendar] = change;
+            try
             {
+                await TellAsync(together.Values, stoppingToken);
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                log.LogError(e, "Open screens could not be told of a change.");
+            }
+        }
+    }
+
+    private async Task TellAsync(IReadOnlyCollection<CalendarChange> changes, CancellationToken cancel)
+    {
+        var concerned = watchers.Select(w => (Connection: w.Key, Watcher: w.Value, Changes: changes.Where(c => w.Value.Calendars.ContainsKey(c.Calendar)).ToList())).Where(w => w.Changes.Count > 0).ToList();
+        if (concerned.Count == 0) return;
+        var calendars = new Dictionary<CalendarId, Watched>();
+        foreach (var (_, watcher, own) in concerned)
+            foreach (var change in own) calendars[change.Calendar] = watcher.Calendars[change.Calendar];
+        var seeing = await store.ReadAsync(s => new Seeing(s, [.. concerned.Select(c => c.Watcher.Person).Distinct()], calendars, clock.GetCurrentInstant()), cancel);
+        foreach (var (connection, watcher, own) in concerned)
+        {
+            var gone = new HashSet<CalendarId>();
+            foreach (var change in own)
+            {
+                var watched = watcher.Calendars[change.Calendar];
                 // Who may see it no longer is told once that what stands there is old, and nothing after that.
-                var number = seen.Contains(change.Calendar) ? change.Number : 0;
-                await hub.Clients.Client(connection).SendAsync("changed", new LiveMessage(watcher.Calendars[change.Calendar].PublicId, number));
+                if (!seeing.Reaches(watcher.Person, change.Calendar, watched, ChangeReach.Outline)) gone.Add(change.Calendar);
+                else if (!seeing.Reaches(watcher.Person, change.Calendar, watched, change.Reach)) continue;
+                await hub.Clients.Client(connection).SendAsync("changed", new LiveMessage(watched.PublicId), cancel);
             }
 
-            var gone = watched.Select(c => c.Calendar).Where(c => !seen.Contains(c)).ToHashSet();
             if (gone.Count > 0) watchers.TryUpdate(connection, watcher with { Calendars = watcher.Calendars.Where(c => !gone.Contains(c.Key)).ToDictionary() }, watcher);
         }
     }
 
-    /// <summary>The calendars of which somebody may see anything now.</summary>
-    private HashSet<CalendarId> Seen(ICalendarReads reads, UserId person, IReadOnlyDictionary<CalendarId, UserId> calendars)
+    private sealed record Watched(UserId Owner, string PublicId, bool IsRoom);
+
+    private sealed record Watcher(UserId Person, IReadOnlyDictionary<CalendarId, Watched> Calendars, Action Abort);
+
+    /// <summary>What some people may see of some calendars, read at once.</summary>
+    private sealed class Seeing
     {
-        var now = clock.GetCurrentInstant();
-        var inside = reads.Users([person]).TryGetValue(person, out var user) && user.Inside;
-        var grants = reads.GrantsOn([.. calendars.Values], person);
-        var ceiling = reads.CeilingFor(inside);
-        return [.. calendars.Where(c => c.Value == person || SeesAnything(grants[c.Value], c.Key)).Select(c => c.Key)];
+        private readonly IReadOnlyDictionary<UserId, CalendarUser> people;
+        private readonly ILookup<UserId, Grant> grants;
+        private readonly ILookup<UserId, UserId> groups;
+        private readonly Ceiling inside;
+        private readonly Ceiling outside;
+        private readonly Instant now;
 
-        // A lane is announced by its main calendar, also to who sees no more than one beside it.
-        bool SeesAnything(IEnumerable<Grant> held, CalendarId main) =>
-            held.Select(g => g.Calendar ?? main).Distinct().Any(c => Rights.Combine(held.Where(g => g.IsOn(c)), inside, now, ceiling).Sight > Sight.Nothing);
+        public Seeing(ICalendarReads reads, IReadOnlyCollection<UserId> watching, IReadOnlyDictionary<CalendarId, Watched> calendars, Instant now)
+        {
+            this.now = now;
+            people = reads.Users(watching);
+            grants = reads.GrantsIn([.. calendars.Values.Select(c => c.Owner).Distinct()]).ToLookup(g => g.Owner);
+            groups = reads.GroupsOf(watching);
+            (inside, outside) = (reads.CeilingFor(true), reads.CeilingFor(false));
+        }
+
+        /// <summary>Whether somebody may learn of a change that is seen so far. A lane is announced by its main calendar, also to who sees no more than one beside it.</summary>
+        public bool Reaches(UserId person, CalendarId main, Watched calendar, ChangeReach reach)
+        {
+            if (person == calendar.Owner) return true;
+            if (!people.TryGetValue(person, out var who)) return false;
+            var held = grants[calendar.Owner].Where(g => g.Receiver is not { } receiver || receiver == person || groups[person].Contains(receiver)).ToList();
+            return held.Select(g => g.Calendar ?? main).Distinct()
+                .Any(c => Sees(Rights.Combine(held.Where(g => g.IsOn(c)), who.Inside, now, who.Inside ? inside : outside), calendar.IsRoom, reach));
+        }
+
+        private static bool Sees(Rights rights, bool isRoom, ChangeReach reach) => reach switch
+        {
+            ChangeReach.Outline => rights.Sight > Sight.Nothing,
+            // What is on in a room is read elsewhere.
+            _ when isRoom => rights.MaySpeakFor,
+            ChangeReach.Headline => rights.Sight >= Sight.Headline,
+            _ => rights.PrivateSight >= Sight.Headline,
+        };
     }
-
-    private sealed record Watcher(UserId Person, IReadOnlyDictionary<CalendarId, (UserId Owner, string PublicId)> Calendars);
 }

@@ -10,7 +10,7 @@ using QRCoder;
 namespace Corlin.Web.Hosting;
 
 /// <summary>The way in of somebody, as they keep it themselves.</summary>
-internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Account> signIn, IReadStore store)
+internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Account> signIn, IReadStore store, LiveUpdates live)
 {
     private const int CodesForLater = 8;
 
@@ -40,6 +40,7 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
         var account = await MustFindAsync(who);
         await MustBeGoodAsync(account, next);
         if (!(await users.ChangePasswordAsync(account, old, next)).Succeeded) throw new RefusedException(RefusalKind.PasswordWrong, "old");
+        live.End(who);
         await signIn.RefreshSignInAsync(account);
     }
 

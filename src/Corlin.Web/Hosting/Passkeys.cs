@@ -56,7 +56,7 @@ internal sealed class Passkeys(UserManager<Account> users, SignInManager<Account
     public async Task<SignInOutcome> SignInAsync(string credential)
     {
         if (await BegunAsync(signIn.PerformPasskeyAssertionAsync(credential)) is not { Succeeded: true, Passkey: { IsUserVerified: true } passkey, User: { } account }) return SignInOutcome.Wrong;
-        if (await users.IsLockedOutAsync(account)) return SignInOutcome.LockedOut;
+        if (await users.IsLockedOutAsync(account)) return SignInOutcome.Closed;
         // It counts how often it was used; one that counts back was copied.
         if (!(await users.AddOrUpdatePasskeyAsync(account, passkey)).Succeeded) return SignInOutcome.Wrong;
         await signIn.SignInAsync(account, isPersistent: true);

@@ -19,12 +19,14 @@ internal static class SignIn
         services.AddIdentityCore<Account>(o =>
             {
                 o.User.RequireUniqueEmail = true;
+                // An address is checked where it is entered; here it only has to be its owner's.
+                o.User.AllowedUserNameCharacters = "";
                 o.Password.RequiredLength = 12;
                 o.Password.RequireNonAlphanumeric = false;
                 o.Password.RequireUppercase = false;
                 o.Password.RequireDigit = false;
-                o.Lockout.MaxFailedAccessAttempts = 6;
-                o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
+                // Wrong tries slow down where they come from (SignInSlowdown); they lock nobody out.
+                o.Lockout.MaxFailedAccessAttempts = int.MaxValue;
             })
             .AddEntityFrameworkStores<CorlinDb>()
             .AddSignInManager()

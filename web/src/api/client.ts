@@ -27,14 +27,44 @@ export function rememberForgery(token: string) {
 
 export const forgeryToken = () => forgery;
 
-export const client = createClient<paths>({ baseUrl: "" });
+const waitToTryAgain = 800;
+
+/** What makes or sends something carries a key: where its answer is lost on the way it is asked for once more, and done once. */
+async function onceMore(request: Request): Promise<Response> {
+  if (request.method !== "POST") return fetch(request);
+  const again = request.clone();
+  try {
+    return await fetch(request);
+  } catch {
+    await new Promise((resolve) => setTimeout(resolve, waitToTryAgain));
+    return fetch(again);
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: "", fetch: onceMore });
 
 client.use({
   onRequest({ request }) {
     if (request.method !== "GET" && forgery) request.headers.set("X-Corlin-Forgery", forgery);
+    if (request.method === "POST") request.headers.set("Idempotency-Key", newKey());
     return request;
   },
 });
+
+/** Made of random bits, also where the page is not served over an encrypted line and crypto.randomUUID is not there. */
+function newKey(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
+}
+
+let service = { mailLeaves: true, makesConferences: true };
+
+/** What this server does for the outside world. */
+export function rememberService(said: { mailLeaves: boolean; makesConferences: boolean }) {
+  service = { mailLeaves: said.mailLeaves, makesConferences: said.makesConferences };
+}
+
+/** Whether conferences are made here; where not, a link can only be given. */
+export const makesConferences = () => service.makesConferences;
 
 interface ProblemBody {
   title?: string;

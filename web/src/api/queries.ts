@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
-import { ask, client, rememberForgery } from "./client";
+import { ask, client, rememberForgery, rememberService } from "./client";
 import { forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
 import type { ChosenRequest, SlotsRequest, TimeRequest } from "./types";
 
@@ -13,6 +13,7 @@ export const sessionQuery = queryOptions({
   queryFn: async () => {
     const session = await ask(client.GET("/api/session"));
     rememberForgery(session.forgery);
+    rememberService(session);
     // What another reader chose at this browser is not this one's.
     if (session.address !== localStorage.getItem(signedInKey)) forgetUnsent();
     if (session.address) localStorage.setItem(signedInKey, session.address);
@@ -21,6 +22,8 @@ export const sessionQuery = queryOptions({
   },
   staleTime: Infinity,
 });
+
+export const placesQuery = queryOptions({ queryKey: ["calendars", "places"], queryFn: () => ask(client.GET("/api/places")) });
 
 export const deskQuery = queryOptions({
   queryKey: ["calendars", "desk"],

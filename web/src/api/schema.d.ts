@@ -1711,6 +1711,140 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlacesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlaceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WayRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/slots": {
         parameters: {
             query?: never;
@@ -3641,6 +3775,47 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["PutOnRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/own-part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OwnPartRequest"];
                 };
             };
             responses: {
@@ -5969,7 +6144,7 @@ export interface components {
         ConvenedView: {
             entry: string;
             link: string;
-            key: string;
+            key: null | string;
             /** Format: int64 */
             change: number;
         };
@@ -6137,6 +6312,7 @@ export interface components {
             mayForward: boolean;
             wasIn: string[];
             admission: components["schemas"]["Admission"];
+            ownPartPrivate: null | boolean;
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat" | "link" | "dialIn" | "line" | "answersWanted";
@@ -6170,6 +6346,11 @@ export interface components {
             on: boolean;
             link: null | string;
             category: null | components["schemas"]["CategoryView"];
+        };
+        FirstPlaceRequest: {
+            name: string;
+            town: string;
+            country: null | string;
         };
         FollowRequest: {
             name: string;
@@ -6755,6 +6936,10 @@ export interface components {
             /** Format: int32 */
             codesLeft: number;
         };
+        OwnPartRequest: {
+            inNameOf: string;
+            private: boolean;
+        };
         PaperGoesRequest: {
             goesOut: boolean;
         };
@@ -6845,6 +7030,33 @@ export interface components {
             town: string;
             post: null | string;
             address: string;
+        };
+        PlaceRequest: {
+            name: string;
+            exists: boolean;
+            site: null | string;
+            town: string;
+            zone: string;
+            country: null | string;
+            address: null | string;
+        };
+        PlaceView: {
+            name: string;
+            site: string;
+            town: string;
+            zone: string;
+            country: null | string;
+            address: null | string;
+            closed: boolean;
+            /** Format: int32 */
+            people: number;
+            rooms: components["schemas"]["PersonView"][];
+            ways: components["schemas"]["WayToView"][];
+        };
+        PlacesView: {
+            mayChange: boolean;
+            places: components["schemas"]["PlaceView"][];
+            sites: string[];
         };
         PlantView: {
             person: string;
@@ -7059,12 +7271,16 @@ export interface components {
             forgery: string;
             demo: boolean;
             setUpNeeded: boolean;
+            mailLeaves: boolean;
+            makesConferences: boolean;
+            trouble: string[];
         };
         SetUpRequest: {
             name: string;
             address: string;
             zone: string;
             password: string;
+            place: null | components["schemas"]["FirstPlaceRequest"];
         };
         SettingRequest: {
             value: components["schemas"]["JsonElement"];
@@ -7230,6 +7446,17 @@ export interface components {
             words: string;
             tone: string;
             mends: components["schemas"]["MendView"][];
+        };
+        WayRequest: {
+            from: string;
+            to: string;
+            /** Format: int32 */
+            minutes: null | number;
+        };
+        WayToView: {
+            site: string;
+            /** Format: int32 */
+            minutes: number;
         };
         WayView: {
             /** Format: int64 */

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import { lazy, Suspense, useState } from "react";
-import { deskQuery } from "../api/queries";
+import { deskQuery, sessionQuery } from "../api/queries";
 import { CallStrip } from "./CallStrip";
 import { Find } from "./Find";
 import { Foot } from "./Foot";
@@ -19,6 +19,7 @@ export function Shell() {
   const navigate = useNavigate();
   const { helpOpen, setHelpOpen } = useKeysState();
   const desk = useQuery(deskQuery);
+  const session = useQuery({ ...sessionQuery, refetchInterval: 5 * 60_000 });
   const [choosing, setChoosing] = useState(false);
   const at = useRouterState({ select: (s) => s.location.pathname });
   useKeys({ n: () => void navigate({ to: "/arrange" }), "?": () => setHelpOpen(true) });
@@ -69,6 +70,11 @@ export function Shell() {
           </Link>
         </div>
       </header>
+      {session.data && session.data.trouble.length > 0 && (
+        <p role="alert" className="no-print border-b border-rule bg-water px-6 py-1.5 font-semibold text-brick">
+          Something goes on failing here: {session.data.trouble.join("; ")}. The log on the machine says why.
+        </p>
+      )}
       <CallStrip />
       <ReminderStrip choosing={choosing} onChoosing={setChoosing} />
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">

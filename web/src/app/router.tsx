@@ -19,6 +19,8 @@ const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
 
+const Places = lazyRouteComponent(() => import("../features/people/Places"), "Places");
+
 const Handover = lazyRouteComponent(() => import("../features/handover/Handover"), "Handover");
 
 const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
@@ -93,6 +95,8 @@ const people = createRoute({
   }),
 });
 
+const places = createRoute({ getParentRoute: () => root, path: "/people/places", component: Places });
+
 const history = createRoute({
   getParentRoute: () => root,
   path: "/history",
@@ -151,6 +155,7 @@ export const router = createRouter({
     chase,
     access,
     people,
+    places,
     history,
     handover,
     mail,

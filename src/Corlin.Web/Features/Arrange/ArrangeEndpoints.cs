@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Web.Features.Lanes;
+using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 
@@ -58,11 +59,11 @@ internal static class ArrangeEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapPost("/slots", SlotsAsync);
+        api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/chosen", ChosenAsync);
         api.MapPost("/meetings", SendAsync);
         api.MapPost("/repeat", RepeatAsync);
-        api.MapPost("/line", LineAsync);
+        api.MapPost("/line", LineAsync).RequireRateLimiting(Limits.Search);
     }
 
     private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
@@ -76,7 +77,7 @@ internal static class ArrangeEndpoints
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
-    private static async Task<Ok<ChosenView>> ChosenAsync(Reader reader, ChosenRequest request)
+    private static async Task<Ok<ChosenView>> ChosenAsync(Reader reader, ChosenRequest request, Hosting.HostOptions options)
     {
         var time = Times.Timed(request.Start, request.Zone, request.Minutes);
         var read = new ReadChosen(
@@ -85,6 +86,7 @@ internal static class ArrangeEndpoints
             Draft = request.Draft,
             Saved = request.Saved,
             HoldRequest = request.HoldRequest,
+            MailLeaves = options.MailLeaves,
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
@@ -109,7 +111,7 @@ internal static class ArrangeEndpoints
         if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now) throw new RefusedException(RefusalKind.InThePast, "start");
         var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
         var given = Times.Limited(request.Link, 2_000, "link");
-        var conference = given is null && request.Video ? links.Make() : null;
+        var conference = given is null && request.Video ? links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video") : null;
         var link = given is null ? conference?.Link : Conference.MustBeLink(given);
         var made = await reader.ChangeAsync(new ArrangeMeeting(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),

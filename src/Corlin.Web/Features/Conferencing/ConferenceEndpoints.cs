@@ -29,9 +29,9 @@ public sealed record AdmissionParts(Admission Admission);
 public sealed record ConveneParts(string InNameOf, string Title, IReadOnlyList<string> Called, bool Private);
 
 /// <param name="Link">The address of its conference.</param>
-/// <param name="Key">The key in it.</param>
+/// <param name="Key">The key in it, where it leads to a page of this server; null otherwise.</param>
 /// <param name="Change">With it all of it can be undone for ten seconds.</param>
-public sealed record ConvenedView(string Entry, string Link, string Key, long Change);
+public sealed record ConvenedView(string Entry, string Link, string? Key, long Change);
 
 /// <param name="Who">A public id, or an address of somebody called besides.</param>
 public sealed record CallParts(string Who);
@@ -44,9 +44,9 @@ internal static class ConferenceEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapPost("/conference/{key}", SeeAsync).AllowAnonymous();
-        api.MapPost("/conference/{key}/join", JoinAsync).AllowAnonymous();
-        api.MapPost("/conference/{key}/leave", LeaveAsync).AllowAnonymous();
+        api.MapPost("/conference/{key}", SeeAsync).AllowAnonymous().RequireRateLimiting(Limits.Stranger);
+        api.MapPost("/conference/{key}/join", JoinAsync).AllowAnonymous().RequireRateLimiting(Limits.Knock);
+        api.MapPost("/conference/{key}/leave", LeaveAsync).AllowAnonymous().RequireRateLimiting(Limits.Stranger);
         api.MapPost("/conference/{key}/admit", AdmitAsync);
         api.MapPut("/entries/{id}/admission", AdmissionAsync);
         api.MapPost("/convene", ConveneAsync);
@@ -89,9 +89,9 @@ internal static class ConferenceEndpoints
     private static async Task<Ok<ConvenedView>> ConveneAsync(Reader reader, ConveneParts parts, IConferenceLinks links)
     {
         var owner = await reader.UserAsync(parts.InNameOf, "inNameOf");
-        var conference = links.Make();
+        var conference = links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video");
         var made = await reader.ChangeAsync(new Convene(reader.Person, owner, Times.Limited(parts.Title, 200, "title") ?? "", [.. parts.Called], conference.Link, parts.Private) { DialIn = conference.DialIn });
-        return TypedResults.Ok(new ConvenedView(made.PublicId, conference.Link, Conferences.KeyOf(conference.Link)!, made.Change));
+        return TypedResults.Ok(new ConvenedView(made.PublicId, conference.Link, Conferences.KeyOf(conference.Link), made.Change));
     }
 
     private static async Task<Ok<ChangedView>> CallAsync(Reader reader, string id, CallParts parts) =>

@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Web.Features.Chase;
+using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;
@@ -45,9 +46,9 @@ internal static class PeopleEndpoints
 
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapGet("/people", GetAsync);
-        api.MapGet("/find", FindAsync);
-        api.MapGet("/index", IndexAsync);
+        api.MapGet("/people", GetAsync).RequireRateLimiting(Limits.Search);
+        api.MapGet("/find", FindAsync).RequireRateLimiting(Limits.Search);
+        api.MapGet("/index", IndexAsync).RequireRateLimiting(Limits.Search);
         api.MapGet("/people/{id}", PersonAsync);
         api.MapGet("/groups/{id}", GroupAsync);
         api.MapPost("/meetings/{id}/members", SettleAsync);

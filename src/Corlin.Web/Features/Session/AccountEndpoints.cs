@@ -36,7 +36,7 @@ internal static class AccountEndpoints
         api.MapPost("/people/{id}/account/invitation", InviteAsync);
         api.MapPut("/people/{id}/account", CloseAsync);
         api.MapDelete("/people/{id}/account/authenticator", RemoveSecondFactorAsync);
-        api.MapPost("/welcome", WelcomeAsync).AllowAnonymous();
+        api.MapPost("/welcome", WelcomeAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
         api.MapGet("/account", OwnAsync);
         api.MapPost("/account/password", ChangePasswordAsync);
         api.MapPost("/account/authenticator", BeginAuthenticatorAsync);

@@ -24,8 +24,8 @@ internal static class PasskeyEndpoints
         api.MapPost("/account/passkeys/begun", BeginAsync);
         api.MapPost("/account/passkeys", AddAsync);
         api.MapDelete("/account/passkeys/{id}", RemoveAsync);
-        api.MapPost("/session/passkey/begun", AskAsync).AllowAnonymous();
-        api.MapPost("/session/passkey", SignInAsync).AllowAnonymous();
+        api.MapPost("/session/passkey/begun", AskAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
+        api.MapPost("/session/passkey", SignInAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
     }
 
     private static async Task<Ok<IReadOnlyList<PasskeyView>>> GetAsync(Reader reader, Passkeys passkeys) =>
@@ -47,6 +47,6 @@ internal static class PasskeyEndpoints
 
     private static async Task<Ok<PasskeyBegunView>> AskAsync(Passkeys passkeys) => TypedResults.Ok(new PasskeyBegunView(await passkeys.AskAsync()));
 
-    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(PasskeySignInRequest request, Passkeys passkeys) =>
-        SessionEndpoints.Answer(await passkeys.SignInAsync(request.Credential ?? ""), "That passkey lets nobody in here.");
+    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(HttpContext context, PasskeySignInRequest request, Passkeys passkeys) =>
+        SessionEndpoints.Answer(context, new SignInResultOf(await passkeys.SignInAsync(request.Credential ?? "")), "That passkey lets nobody in here.");
 }

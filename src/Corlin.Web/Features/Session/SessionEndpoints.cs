@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using Corlin.Application.Ports;
 using Corlin.Core.Meetings;
 using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Antiforgery;
@@ -9,64 +10,94 @@ namespace Corlin.Web.Features.Session;
 /// <param name="Address">Null where nobody is signed in.</param>
 /// <param name="Forgery">Sent back with every change.</param>
 /// <param name="SetUpNeeded">Nobody has an account yet.</param>
-public sealed record SessionView(string? Address, string Forgery, bool Demo, bool SetUpNeeded);
+/// <param name="MailLeaves">Whether mail reaches anybody outside.</param>
+/// <param name="MakesConferences">Whether conferences are made here; where not, a link can only be given.</param>
+/// <param name="Trouble">What goes on failing, told to administrators; empty where nothing does.</param>
+public sealed record SessionView(string? Address, string Forgery, bool Demo, bool SetUpNeeded, bool MailLeaves, bool MakesConferences, IReadOnlyList<string> Trouble);
 
 /// <param name="NeedsCode">The code of the authenticator is asked for next.</param>
 public sealed record SignedInView(bool NeedsCode);
 
 public sealed record SignInRequest(string Address, string Password);
 
-public sealed record SetUpRequest(string Name, string Address, string Zone, string Password);
+/// <param name="Place">The first place where people work, "Head office"; null where that is said later.</param>
+public sealed record SetUpRequest(string Name, string Address, string Zone, string Password, FirstPlaceRequest? Place = null);
+
+/// <param name="Country">By ISO 3166, for its public holidays; null where none is told.</param>
+public sealed record FirstPlaceRequest(string Name, string Town, string? Country);
 
 internal static class SessionEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapGet("/session", Get).AllowAnonymous();
-        api.MapPost("/session", SignInAsync).AllowAnonymous();
-        api.MapPost("/session/code", CodeAsync).AllowAnonymous();
+        api.MapGet("/session", GetAsync).AllowAnonymous();
+        api.MapPost("/session", SignInAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
+        api.MapPost("/session/code", CodeAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
         api.MapDelete("/session", SignOutAsync);
-        api.MapPost("/setup", SetUpAsync).AllowAnonymous();
+        api.MapPost("/setup", SetUpAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
     }
 
-    private static Ok<SessionView> Get(HttpContext context, IAntiforgery antiforgery, Hosting.HostOptions options, Accounts accounts)
+    private static async Task<Ok<SessionView>> GetAsync(
+        HttpContext context, IAntiforgery antiforgery, Hosting.HostOptions options, Accounts accounts, IReadStore store, IConferenceLinks conferences, Workers workers)
     {
+        var trouble = context.User.Identity?.IsAuthenticated == true && workers.Failing.Count > 0 && await store.ReadAsync(s => s.IsAdministrator(context.User.Person()))
+            ? workers.Failing.Select(f => f.Name).ToList()
+            : [];
         var token = antiforgery.GetAndStoreTokens(context).RequestToken!;
         var address = context.User.FindFirstValue(ClaimTypes.Email);
-        return TypedResults.Ok(new SessionView(address, token, options.Demo, address is null && !accounts.Any()));
+        return TypedResults.Ok(new SessionView(address, token, options.Demo, address is null && !accounts.Any(), options.MailLeaves, conferences.MakesLinks, trouble));
     }
 
-    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(SignInRequest request, Accounts accounts) =>
+    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(HttpContext context, SignInRequest request, Accounts accounts) =>
         // The same words whether the address or the password is wrong.
-        Answer(await accounts.SignInAsync(request.Address, request.Password), "The address or the password is not right.");
+        Answer(context, await accounts.SignInAsync(request.Address, request.Password, Limits.From(context)), "The address or the password is not right.");
 
-    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> CodeAsync(CodeRequest request, Accounts accounts) =>
-        Answer(await accounts.SignInWithCodeAsync(request.Code), "That code is not right, or it is over.");
+    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> CodeAsync(HttpContext context, CodeRequest request, Accounts accounts) =>
+        Answer(context, await accounts.SignInWithCodeAsync(request.Code, Limits.From(context)), "That code is not right, or it is over.");
 
-    internal static Results<Ok<SignedInView>, ProblemHttpResult> Answer(SignInOutcome outcome, string wrong) => outcome switch
+    internal static Results<Ok<SignedInView>, ProblemHttpResult> Answer(HttpContext context, SignInResultOf result, string wrong)
     {
-        SignInOutcome.SignedIn => TypedResults.Ok(new SignedInView(false)),
-        SignInOutcome.NeedsCode => TypedResults.Ok(new SignedInView(true)),
-        SignInOutcome.LockedOut => Problem("Too many tries. Wait five minutes and try again; if that does not help, ask an administrator.", 429, "locked-out"),
-        _ => Problem(wrong, 401, "not-signed-in"),
-    };
+        switch (result.Outcome)
+        {
+            case SignInOutcome.SignedIn: return TypedResults.Ok(new SignedInView(false));
+            case SignInOutcome.NeedsCode: return TypedResults.Ok(new SignedInView(true));
+            case SignInOutcome.Closed: return Problem("This way in is closed. Ask an administrator.", 403, "closed");
+            case SignInOutcome.TooSoon:
+                var seconds = (int)Math.Ceiling(result.Wait.TotalSeconds);
+                context.Response.Headers.RetryAfter = seconds.ToString(System.Globalization.CultureInfo.InvariantCulture);
+                return Problem(Limits.Words(seconds), 429, "too-many");
+            default: return Problem(wrong, 401, "not-signed-in");
+        }
+    }
 
-    private static async Task<NoContent> SignOutAsync(Accounts accounts)
+    private static async Task<NoContent> SignOutAsync(Reader reader, Accounts accounts, LiveUpdates live)
     {
+        live.End(reader.Person);
         await accounts.SignOutAsync();
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SetUpAsync(SetUpRequest request, Accounts accounts)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetUpAsync(SetUpRequest request, Accounts accounts, NodaTime.IClock clock)
     {
         if (string.IsNullOrWhiteSpace(request.Name)) throw new RefusedException(RefusalKind.BadInput, "name", request.Name);
-        return await accounts.SetUpAsync(request.Name.Trim(), request.Address.Trim(), request.Zone, request.Password) switch
+        var zone = Zone(request.Zone, clock.GetCurrentInstant());
+        var place = request.Place is { Name: { Length: > 0 and <= 80 } name, Town: { Length: > 0 and <= 80 } town }
+            ? new Core.Whereabouts.Place(name.Trim(), name.Trim(), town.Trim(), zone, string.IsNullOrWhiteSpace(request.Place.Country) ? null : request.Place.Country)
+            : null;
+        return await accounts.SetUpAsync(request.Name.Trim(), request.Address.Trim(), zone, request.Password, place) switch
         {
             SetUpOutcome.Done => TypedResults.NoContent(),
             SetUpOutcome.AlreadySetUp => Problem("Corlin is set up already. Sign in.", 409, "set-up"),
-            SetUpOutcome.PasswordTooShort => Problem("Choose a password of at least 12 characters.", 400, "password", "password"),
-            _ => Problem("The account could not be made; check the address.", 400, "set-up", "address"),
+            _ => Problem("Choose a password of at least 12 characters.", 400, "password", "password"),
         };
+    }
+
+    /// <summary>A zone by its id, or by its city where one alone is called so.</summary>
+    private static string Zone(string said, NodaTime.Instant now)
+    {
+        if (Core.Time.Zones.Exists(said)) return said;
+        var called = Core.Time.ZoneSearch.Find(said, now).Where(z => Core.Words.Plain.Of(z.City).Trim() == Core.Words.Plain.Of(said).Trim()).Take(2).ToList();
+        return called is [var one] ? one.Id : throw new RefusedException(RefusalKind.ZoneUnknown, "zone", said.Length > 60 ? said[..60] : said);
     }
 
     private static ProblemHttpResult Problem(string title, int status, string type, string? field = null) => TypedResults.Problem(

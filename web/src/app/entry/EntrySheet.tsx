@@ -14,6 +14,7 @@ import { ForwardPart } from "./ForwardPart";
 import { GoOn } from "./GoOn";
 import { MarkPart } from "./MarkPart";
 import { NotesPart } from "./notes/NotesPart";
+import { OwnPart } from "./OwnPart";
 import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
 import { Side } from "./Side";
@@ -93,6 +94,7 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
           <Attendees attendees={entry.attendees} />
         </section>
       )}
+      <OwnPart entry={entry} lane={shown.lane} />
       <PapersPart entry={entry} lane={shown.lane} />
       <NotesPart entry={entry} lane={shown.lane} />
       <TiedPart entry={entry} lane={shown.lane} onOpen={onOpen} />

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client, makesConferences, problemOf } from "../../api/client";
 import type { Admission, Person, Presets } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { admissions } from "../../sentence/marks";
@@ -46,7 +46,7 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
   const standing = presets?.standing;
   const choices: { value: Conference; label: string; note?: string }[] = [
     { value: "none", label: "No conference" },
-    { value: "made", label: "A new link", note: "made when you send" },
+    ...(makesConferences() ? [{ value: "made" as const, label: "A new link", note: "made when you send" }] : []),
     { value: "given", label: "A link there is already" },
   ];
   const telephone = draft.conference !== "none";

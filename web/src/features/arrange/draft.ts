@@ -1,3 +1,4 @@
+import { makesConferences } from "../../api/client";
 import type { Admission, EntryDetails, Rank, TimeAsked, Zone } from "../../api/types";
 import type { Begun } from "../../app/arrangeWith";
 import { addDays, dateText, minute } from "../../lane/time";
@@ -65,7 +66,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     minutes: 45,
     from: addDays(today, 1),
     to: addDays(today, 11),
-    conference: "made",
+    conference: makesConferences() ? "made" : "none",
     link: "",
     dialIn: "",
     admission: "asked",
@@ -109,7 +110,7 @@ function like(entry: EntryDetails, fresh: Draft): Draft {
     required: asked(["required", "resource"]),
     optional: asked(["optional"]),
     minutes: Math.round((entry.end - entry.start) / minute),
-    conference: entry.link === null ? "none" : "made",
+    conference: entry.link === null || !makesConferences() ? "none" : "made",
     admission: entry.admission,
     place: entry.place ?? "",
     agenda: htmlOf(entry.styledAgenda, entry.agenda),

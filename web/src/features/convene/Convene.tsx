@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { ask, client, makesConferences, problemOf, type Problem } from "../../api/client";
 import { chosenQuery, deskQuery } from "../../api/queries";
 import type { Desk } from "../../api/types";
 import { useKeys } from "../../app/keys";
@@ -67,7 +67,7 @@ function AtOnce({ desk }: { desk: Desk }) {
       const made = await ask(
         client.POST("/api/convene", { body: { inNameOf, title: title.trim(), called: called.map((c) => c.id), private: isPrivate } }),
       );
-      location.assign(`/conference/${made.key}#join`);
+      location.assign(made.key ? `/conference/${made.key}#join` : made.link);
     } catch (e) {
       setProblem(problemOf(e));
       setBusy(false);
@@ -131,20 +131,22 @@ function AtOnce({ desk }: { desk: Desk }) {
       </div>
       {problem?.field === "title" && <FieldError>{problem.message}</FieldError>}
       <div className="flex items-center gap-4">
-        <Button type="submit" look="filled" disabled={busy || called.length === 0 || title.trim() === ""}>
+        <Button type="submit" look="filled" disabled={busy || !makesConferences() || called.length === 0 || title.trim() === ""}>
           {called.length === 0 ? "Call nobody yet" : rings.length > 0 ? `Call ${callNames}` : `Send ${callNames} the link`}
         </Button>
         <span className="text-soft">
-          {called.length === 0
-            ? "Nothing rings before this button names them."
-            : [
-                rings.length > 0 ? `It rings with ${and(rings.map((r) => r.givenName))} for a minute; each call can be withdrawn.` : "",
-                writes.length > 0
-                  ? `${and(writes.map((w) => w.name))} ${writes.length === 1 ? "gets" : "get"} the link by mail in ten seconds.`
-                  : "",
-              ]
-                .filter(Boolean)
-                .join(" ")}
+          {!makesConferences()
+            ? "No service makes conferences here, so nobody can be called together. An administrator names one when Corlin is started."
+            : called.length === 0
+              ? "Nothing rings before this button names them."
+              : [
+                  rings.length > 0 ? `It rings with ${and(rings.map((r) => r.givenName))} for a minute; each call can be withdrawn.` : "",
+                  writes.length > 0
+                    ? `${and(writes.map((w) => w.name))} ${writes.length === 1 ? "gets" : "get"} the link by mail in ten seconds.`
+                    : "",
+                ]
+                  .filter(Boolean)
+                  .join(" ")}
         </span>
       </div>
     </form>

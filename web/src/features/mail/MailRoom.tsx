@@ -1,7 +1,7 @@
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useDeferredValue } from "react";
-import { mailsQuery, type MailPile } from "../../api/queries";
+import { mailsQuery, sessionQuery, type MailPile } from "../../api/queries";
 import type { MailLine as Line } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
@@ -26,6 +26,7 @@ export function MailRoom() {
   const navigate = route.useNavigate();
   const asked = useDeferredValue(text.trim());
   const mails = useInfiniteQuery(mailsQuery({ of, pile, text: asked }));
+  const session = useQuery(sessionQuery);
   const top = mails.data?.pages[0];
   const lines = mails.data?.pages.flatMap((p) => p.mails) ?? [];
   useWatched(top?.of.map((p) => p.id) ?? []);
@@ -90,6 +91,11 @@ export function MailRoom() {
           className="ml-auto h-8 w-60 border-b border-ink bg-transparent outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
         />
       </div>
+      {session.data?.mailLeaves === false && (
+        <p role="note" className="border-t border-rule py-2 font-semibold text-brick">
+          Mail cannot leave: no mail server was named when Corlin was started. Nothing here reached anybody outside.
+        </p>
+      )}
       {lines.length === 0 && <p className="border-t border-rule py-6 text-soft">{asked ? `Nothing with “${asked}”.` : shown?.none}</p>}
       <ul aria-label="Messages" className="border-t border-rule">
         {lines.map((line: Line) => (

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { getRouteApi } from "@tanstack/react-router";
+import { getRouteApi, Link } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { indexQuery } from "../../api/queries";
 import { useKeys } from "../../app/keys";
@@ -72,6 +72,9 @@ export function People() {
           {index.data.count === rows.length ? `${rows.length}` : `the first ${rows.length} of ${index.data.count}`}
           {text && ` called “${text}”`}
         </p>
+        <Link to="/people/places" className="inline-flex min-h-8 items-center text-sea underline underline-offset-4">
+          Places
+        </Link>
         <Button aria-expanded={open === "file"} onClick={() => toggle("file")}>
           Take a file in
         </Button>

@@ -7,7 +7,15 @@ import { Welcome } from "./Welcome";
 
 /** The first account of a new organisation. */
 export function FirstSetUp() {
-  const [form, setForm] = useState({ name: "", address: "", zone: Intl.DateTimeFormat().resolvedOptions().timeZone, password: "" });
+  const [form, setForm] = useState({
+    name: "",
+    address: "",
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    password: "",
+    place: "",
+    town: "",
+    country: "",
+  });
   const [error, setError] = useState<Problem>();
   const queries = useQueryClient();
   const field = (name: keyof typeof form) => ({
@@ -19,7 +27,12 @@ export function FirstSetUp() {
   const submit = async () => {
     setError(undefined);
     try {
-      await ask(client.POST("/api/setup", { body: form }));
+      const { place, town, country, ...account } = form;
+      await ask(
+        client.POST("/api/setup", {
+          body: { ...account, place: place.trim() ? { name: place, town: town.trim() || place, country: country.trim() || null } : null },
+        }),
+      );
       await queries.invalidateQueries();
     } catch (e) {
       if (e instanceof Problem) setError(e);
@@ -36,8 +49,14 @@ export function FirstSetUp() {
       >
         <Field label="Your name" autoComplete="name" {...field("name")} />
         <Field label="E-mail address" type="email" autoComplete="username" {...field("address")} />
-        <Field label="Time zone" {...field("zone")} />
+        <Field label="Time zone, by a city or its name" {...field("zone")} />
         <Field label="Password, at least 12 characters" type="password" autoComplete="new-password" {...field("password")} />
+        <fieldset className="grid gap-4 border-t border-rule pt-3">
+          <legend className="pr-2 text-soft">Where people work first. More places are added under People.</legend>
+          <Field label="Place, such as Head office" {...field("place")} required={false} maxLength={80} />
+          <Field label="Town" {...field("town")} required={false} maxLength={80} />
+          <Field label="Country for public holidays, two letters such as PT" {...field("country")} required={false} maxLength={6} />
+        </fieldset>
         {error && !error.field && <FieldError>{error.message}</FieldError>}
         <div>
           <Button look="filled" type="submit">

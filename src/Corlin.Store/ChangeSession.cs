@@ -244,8 +244,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     public void SaveWay(string from, string to, Duration? takes)
     {
-        // A way holds in both directions; it is kept once.
-        Db.Ways.RemoveRange(Db.Ways.Where(w => (w.FromSite == from && w.ToSite == to) || (w.FromSite == to && w.ToSite == from)));
+        Db.Ways.RemoveRange(Db.Ways.Where(w => w.FromSite == from && w.ToSite == to));
         Db.SaveChanges();
         if (takes is { } time) Db.Ways.Add(new WayRow { FromSite = from, ToSite = to, Minutes = (int)time.TotalMinutes });
         Db.SaveChanges();

@@ -103,6 +103,19 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
     }
 
+    public IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, string words, int limit)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        var pattern = "% " + words + "%";
+        var rows = Db.Participations.AsNoTracking().Where(p => wanted.Contains(p.UserId) && p.Answer == Answer.Declined && p.RecurrenceId == null)
+            .Join(Db.Entries, p => p.EntryId, e => e.Id, (p, e) => new { p.UserId, e.Id, e.SearchText, e.LastEnd, e.Status })
+            .Where(r => r.Status == MeetingStatus.Sent && EF.Functions.Like(r.SearchText, pattern))
+            .OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.UserId, r.Id }).ToList();
+        var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
+        return [.. rows.Select(r => (new UserId(r.UserId), entries[r.Id]))];
+    }
+
     public IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit)
     {
         var wanted = entries.Select(e => (long?)e.Value).Distinct().ToArray();

@@ -45,8 +45,19 @@ public sealed class RealServeTests
         var ida = (await browser.DoAsync("/api/people", new { kind = "person", inside = true, keptFor = (string?)null, said = new { name = "Ida Admin", address = "ida@ebbline.example" } })).Text("id");
         object Meeting(bool video) => new
         {
-            inNameOf = own, title = "Lease", required = new[] { ida, "rosa@porto.example" }, optional = Array.Empty<string>(), start = "2027-03-16T10:00", zone = "Europe/Lisbon", minutes = 30,
-            place = (string?)null, video, agenda = (string?)null, line = (string?)null, @private = false, repeats = (string?)null,
+            inNameOf = own,
+            title = "Lease",
+            required = new[] { ida, "rosa@porto.example" },
+            optional = Array.Empty<string>(),
+            start = "2027-03-16T10:00",
+            zone = "Europe/Lisbon",
+            minutes = 30,
+            place = (string?)null,
+            video,
+            agenda = (string?)null,
+            line = (string?)null,
+            @private = false,
+            repeats = (string?)null,
         };
         Assert.Equal(HttpStatusCode.BadRequest, (await browser.PostAsync("/api/meetings", Meeting(true))).StatusCode);
         var chosen = await browser.DoAsync("/api/slots/chosen", new { inNameOf = own, required = new[] { "rosa@porto.example" }, optional = Array.Empty<string>(), start = "2027-03-16T10:00", zone = "Europe/Lisbon", minutes = 30, place = (string?)null, video = false });

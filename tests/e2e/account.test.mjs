@@ -70,7 +70,7 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   const again = await (await its.browser.newContext()).newPage();
   await again.goto(its.demo.address);
   await signInTyped(again, "josh.ferrier@ebbline.example");
-  await again.getByText("Too many tries.").waitFor();
+  await again.getByText("This way in is closed.").waitFor();
   // A key that was used once is no key.
   await again.goto(key);
   await again.reload();
@@ -133,7 +133,7 @@ test("a passkey is added, lets in without a password, and lets nobody in once it
   await noor.getByRole("button", { name: "Close it" }).click();
   await noor.getByText("Tomé’s way in is closed.").waitFor();
   await page.getByRole("button", { name: "Use a passkey" }).click();
-  await page.getByText("Too many tries.").waitFor();
+  await page.getByText("This way in is closed.").waitFor();
   await noor.getByRole("button", { name: "Open it again" }).click();
   await noor.getByText("Tomé can sign in.").first().waitFor();
   await page.getByRole("button", { name: "Use a passkey" }).click();

@@ -16,6 +16,9 @@ internal readonly record struct Inviting(UserId Actor, UserId Principal, bool Pr
 /// <summary>Finds who is asked; an address nobody has yet becomes an external person.</summary>
 internal static class Attendees
 {
+    /// <summary>So many are invited by name; more come as a group.</summary>
+    public const int MostNamed = 500;
+
     /// <exception cref="RefusedException">A person is unknown, an address is none, or nobody is required.</exception>
     public static IReadOnlyList<Participation> Resolve(IChangeSession session, IEnumerable<Invited> invited, Inviting by)
     {
@@ -36,7 +39,9 @@ internal static class Attendees
     private static IReadOnlyList<Participation> Found(IChangeSession session, IEnumerable<Invited> invited, Inviting by)
     {
         var found = new Dictionary<UserId, Participation>();
-        foreach (var one in invited.OrderBy(i => i.Role))
+        var named = invited.ToList();
+        if (named.Count > MostNamed) throw new RefusedException(RefusalKind.TooMany, "required", $"{MostNamed} people by name; invite more as a group");
+        foreach (var one in named.OrderBy(i => i.Role))
         {
             var user = Find(session, one, by);
             // A group is its members at the time of sending.
@@ -45,8 +50,11 @@ internal static class Attendees
             foreach (var id in ids.Where(i => i != by.Principal || user.Kind != UserKind.Group)) found.TryAdd(id, new Participation(id, role));
         }
 
+        if (found.Count > MostInAll) throw new RefusedException(RefusalKind.TooMany, "required", $"{MostInAll:N0} people");
         return [.. found.Values];
     }
+
+    private const int MostInAll = 2_000;
 
     /// <summary>True for text of the form of an e-mail address.</summary>
     public static bool IsAddress(string text) =>

@@ -92,11 +92,13 @@ public sealed record RestoreMeeting(UserId Actor, string Meeting) : IChange<long
     public long Apply(IChangeSession session)
     {
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
-        var restored = Scheduling.Restore(meeting);
         if (session.PastOf(meeting.Id, null, 1) is not [{ Kind: ChangeKind.MeetingCancelled, TookBack: false } cancelled] || session.Now - cancelled.At > Within)
             throw new RefusedException(RefusalKind.CancelledLongAgo);
+        // One that was saved and never sent is so again: nobody was told of it, and nobody is now.
+        var unsent = cancelled.Entries.FirstOrDefault(e => e.Id == meeting.Id)?.Before is { Status: MeetingStatus.Draft };
+        var restored = unsent ? new Transition(meeting with { Status = MeetingStatus.Draft, Version = meeting.Version + 1 }, []) : Scheduling.Restore(meeting);
         var change = session.Begin(ChangeKind.MeetingRestored, Actor, meeting.Owner, rights.Grant);
-        var stands = session.Save(Rooms.Answer(session, restored.Entry));
+        var stands = session.Save(unsent ? restored.Entry : Rooms.Answer(session, restored.Entry));
         session.Tell(restored with { Entry = stands }, Actor);
         return change;
     }

@@ -17,13 +17,17 @@ public sealed record JoinConference(string Key, UserId? Who, string? Name) : ICh
 {
     private const int MostComing = 300;
 
+    private const int MostKnocking = 40;
+
     public Joined Apply(IChangeSession session)
     {
         var at = session.MustFindConference(Key);
         var name = Who is { } known ? session.Users([known])[known].Name : Name?.Trim() ?? "";
         if (name.Length is 0 or > Presence.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name.Length > 60 ? name[..60] : name);
         var come = session.Come(at);
-        if (come.Count(p => p.IsIn(session.Now) || p.Knocks(session.Now)) >= MostComing) throw new RefusedException(RefusalKind.TooMany, "name", $"{MostComing} people in one conference");
+        // Strangers who knock keep nobody out who may come in.
+        if (Who is null && come.Count(p => p.Who is null && p.Knocks(session.Now)) >= MostKnocking) throw new RefusedException(RefusalKind.TooMany, "name", $"{MostKnocking} people waiting to be let in");
+        if (come.Count(p => p.IsIn(session.Now)) >= MostComing) throw new RefusedException(RefusalKind.TooMany, "name", $"{MostComing} people in one conference");
         var there = Who is null ? null : come.FirstOrDefault(p => p.Who == Who && (p.IsIn(session.Now) || p.Knocks(session.Now)));
         if (there is not null) return new Joined(there.PublicId, null);
         var secret = Who is null ? Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(16)) : null;

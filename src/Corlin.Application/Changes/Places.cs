@@ -66,6 +66,8 @@ public sealed record KeepWay(UserId Actor, string From, string To, int? Minutes)
         if (!sites.Contains(To)) throw new RefusedException(RefusalKind.BadInput, "to", To);
         if (Minutes is < 1 or > Longest) throw new RefusedException(RefusalKind.BadInput, "minutes", $"{Minutes}");
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
+        // Said by hand it holds in both directions.
+        session.SaveWay(To, From, null);
         session.SaveWay(From, To, Minutes is { } minutes ? Duration.FromMinutes(minutes) : null);
         return change;
     }

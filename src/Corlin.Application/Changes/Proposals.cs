@@ -17,7 +17,7 @@ public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee,
         if (proposed.Start < session.Now) throw new RefusedException(RefusalKind.InThePast);
         var change = session.Begin(ChangeKind.ProposalAccepted, Actor, meeting.Owner, rights.Grant);
         var zone = meeting.Time is TimedEntry timed ? timed.Zone : session.Users([meeting.Owner])[meeting.Owner].Zone;
-        var moved = Scheduling.Move(meeting, RecurrenceId, TimedEntry.At(proposed, zone));
+        var moved = Scheduling.Agreed(Scheduling.Move(meeting, RecurrenceId, TimedEntry.At(proposed, zone)), who.Id, RecurrenceId, session.Now);
         session.Save(Rooms.Answer(session, moved.Entry));
         session.Tell(moved, Actor);
         return change;

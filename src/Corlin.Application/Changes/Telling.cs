@@ -100,6 +100,7 @@ internal static class Telling
             DialIn = meeting.DialIn,
             StyledAgenda = meeting.StyledAgenda,
             AnswersWanted = meeting.AnswersWanted,
+            ReaderZone = to.ZoneKnown ? to.Zone : null,
         };
     }
 
@@ -115,7 +116,7 @@ internal static class Telling
     {
         var viewer = new Viewer(to.Id, System.Collections.Immutable.ImmutableDictionary<UserId, bool>.Empty);
         if (Disclosure.Past(before, after, null, to.Id, viewer, _ => Rights.None) is not { Before: { } was, After: { } became }) return [];
-        return [.. English.Differences(was with { Takes = became.Takes, Private = became.Private }, became, to.HomeZone, who => people[who].Name)];
+        return [.. English.Differences(was.WithoutAnswers() with { Takes = became.Takes, Private = became.Private }, became.WithoutAnswers(), to.HomeZone, who => people[who].Name)];
     }
 
     /// <summary>The meeting as it was before it or the occurrence was cancelled: that is what a message about it tells.</summary>
@@ -127,7 +128,7 @@ internal static class Telling
 
     private static MailSeries Series(Entry meeting, CalendarUser organiser) => new(
         meeting.Rule?.ToText(meeting.Time.WallZone),
-        meeting.Rule is null ? "on several dates" : RuleWords.Write(meeting.Rule),
+        meeting.Rule is null ? "on several dates" : RuleWords.Write(ToDate(meeting.Rule, meeting.Time.WallZone)),
         [.. meeting.Exceptions.Concat(meeting.Overrides.Where(o => o is { Cancelled: true, AndFollowing: false }).Select(o => o.RecurrenceId))],
         [.. meeting.Additions.Select(a => a.Start)],
         meeting.RelatedTo)
@@ -136,6 +137,14 @@ internal static class Telling
             .Select(o => (Change: o, At: Occurrences.Find(meeting, o.RecurrenceId, organiser.HomeZone))).Where(o => o.At is not null)
             .OrderBy(o => o.Change.RecurrenceId).Select(o => new MailOverride(o.Change.RecurrenceId, o.At!.Stretch, o.At.Title, o.At.Place))],
     };
+
+    /// <summary>A rule that ends at a moment, as it is said: with the day on which that is.</summary>
+    private static Core.Recurrence.Rule ToDate(Core.Recurrence.Rule rule, DateTimeZone? zone)
+    {
+        if (rule.Until is not { } until || zone is null) return rule;
+        var local = until.IsUtc ? zone.ToLocal(until.Time.InUtc().ToInstant()) : until.Time;
+        return rule with { Until = new Core.Recurrence.Until(local.Date + new LocalTime(23, 59, 59), false) };
+    }
 
     /// <summary>The name and address of somebody, as mail shows them.</summary>
     public static Mailbox Box(CalendarUser user) => new(string.Concat(user.Name.Select(c => char.IsControl(c) ? ' ' : c)).Trim(), user.Address);

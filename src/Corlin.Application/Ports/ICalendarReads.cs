@@ -63,6 +63,10 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
     IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);
 
+    /// <summary>The meetings that some declined as a whole, whose title, place or agenda has a word that begins so; latest first.</summary>
+    /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
+    IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, string words, int limit);
+
     /// <summary>The holds of one request, on whichever calendars they stand, soonest first; those released are left out.</summary>
     IReadOnlyList<Entry> HoldsOf(string request);
 

@@ -55,6 +55,10 @@ internal sealed record LaneCalendars(
         return Keeps(entry) ? Disclosure.Disclose(occurrence, Owner, viewing.Viewer, RightsFor(entry), viewing.Now, SharedFor(viewing, entry, occurrence.RecurrenceId)) : null;
     }
 
+    /// <summary>The same, and besides what the lane's owner declined, for them and who speaks for them.</summary>
+    public DisclosedEntry? ToldOrDeclined(Viewing viewing, Occurrence occurrence) =>
+        Told(viewing, occurrence) ?? Disclosure.Declined(occurrence, Owner, viewing.Viewer, RightsFor(occurrence.Entry));
+
     /// <summary>The rights that count for what is shared of an entry: on the lane of a room those on the lanes of who meets there.</summary>
     public Rights SharedFor(Viewing viewing, Entry entry, LocalDateTime? recurrenceId) => OfResource && entry.Kind == EntryKind.Meeting && entry.Owner != Owner
         ? Disclosure.InRoom(entry, recurrenceId, RightsFor(entry), viewing.RightsOnLane)

@@ -15,6 +15,8 @@ internal static class LaneViews
 {
     public static LaneView View(Viewing viewing, Lane lane, Stretch span, LocalDate? tendedUntil = null)
     {
+        var (told, left) = Crowds.Thin(lane);
+        lane = lane with { Entries = told };
         var ways = WaysOn(viewing, lane).Where(IsTold);
         return new LaneView(
             viewing.View(lane.Who),
@@ -30,13 +32,13 @@ internal static class LaneViews
             [.. DaysOff(viewing, lane, span).Select(d => new AwayView(d.Start, d.End, $"{d.Kind}, {d.Words}")), .. NoGo(lane, span)],
             Where(viewing, lane, span),
             tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null,
-            ReadFollowed.Unread(viewing, lane));
+            string.Join("; ", new[] { Crowds.Words(viewing, left), ReadFollowed.Unread(viewing, lane) }.OfType<string>()) is { Length: > 0 } notes ? notes : null);
     }
 
     /// <summary>The ways between the entries that stand firm or pencilled, from and to the entries they join.</summary>
     public static IEnumerable<(Way Way, LaneEntry From, LaneEntry To)> WaysOn(Viewing viewing, Lane lane)
     {
-        var stops = lane.Entries
+        var stops = Crowds.Thin(lane).Told
             .Where(e => e.Site is not null && e.Told.Takes >= TimeTaken.Pencilled && !e.Told.AllDay)
             .Select(e => (Stop: new Stop(e.Site!, e.Told.Stretch), Entry: e))
             .ToList();
@@ -52,7 +54,7 @@ internal static class LaneViews
     public static bool IsTold((Way Way, LaneEntry From, LaneEntry To) way) => way.From.Told.Sight >= Sight.Headline && way.To.Told.Sight >= Sight.Headline;
 
     public static IEnumerable<Clash<LaneEntry>> ClashesOn(Lane lane) =>
-        Clashes.On(lane.Entries.Where(e => !e.Told.AllDay).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)));
+        Clashes.On(Crowds.Thin(lane).Told.Where(e => !e.Told.AllDay).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)));
 
     public static SpanView Span(Stretch stretch) => new(Ms(stretch.Start), Ms(stretch.End));
 

@@ -91,7 +91,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var entry = calendars.OnLane(stored);
         var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
-        var told = calendars.Told(viewing, occurrence);
+        var told = calendars.ToldOrDeclined(viewing, occurrence);
         if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
         var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
         var mark = told.Mark is { } noted

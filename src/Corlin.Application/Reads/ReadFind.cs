@@ -41,13 +41,16 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var owners = calendars.SelectMany(c => c.Value.Ids.Select(id => (id, c.Key))).ToDictionary(c => c.id, c => c.Key);
         var named = people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(words, StringComparison.Ordinal)).Select(p => p.Id).ToList();
         var candidates = store.Matching([.. owners.Keys], words, named, MostCandidates);
+        // What somebody declined stands on no lane; they find it all the same.
+        var mains = calendars.Where(c => viewing.Viewer.MaySpeakFor(c.Key)).ToDictionary(c => c.Key, c => c.Value.Main);
+        candidates = [.. candidates, .. store.Declined([.. mains.Keys], words, MostCandidates).Select(d => (mains[d.Who], d.Entry))];
         var papers = store.Papers([.. candidates.Select(c => c.Entry.Id).Distinct()]).ToLookup(p => p.Entry, p => p.Name);
         var found = new List<(Instant Start, FoundEntryView View)>();
         foreach (var (calendar, entry) in candidates)
         {
             var lane = viewing.Users([owners[calendar]])[owners[calendar]];
             if (Nearest(entry, lane) is not { } occurrence) continue;
-            if (calendars[lane.Id].Told(viewing, occurrence) is not { PublicId: not null } told) continue;
+            if (calendars[lane.Id].ToldOrDeclined(viewing, occurrence) is not { PublicId: not null } told) continue;
             if (Why(viewing, told, papers[entry.Id], words, named) is not { } why) continue;
             found.Add((told.Stretch.Start, View(viewing, lane, told, why)));
         }

@@ -133,7 +133,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
             var who = change.Actor == change.InNameOf ? people[change.Actor].Name : $"{people[change.Actor].Name} for {people[change.InNameOf].Name}";
             var state = (told.After ?? told.Before)!;
             var differences = told is { Before: { } before, After: { } after } && change.Kind != ChangeKind.MeetingCancelled
-                ? string.Join("; ", English.Differences(before with { Takes = after.Takes }, after, viewing.Zone, id => people[id].Name)) : "";
+                ? string.Join("; ", English.Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), viewing.Zone, id => people[id].Name)) : "";
             var at = viewing.Zone.ToLocal(change.At);
             yield return new GroupNoticeView(
                 change.Id, English.When(at, viewing.Today), $"{who} {Verb(change.Kind)} “{state.Title}”{(differences.Length > 0 ? $": {differences}" : $", {English.When(state.Time, viewing.Zone)}")}",

@@ -54,7 +54,7 @@ public static partial class English
         if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
         if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} released what was noted.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
-        var changes = told is { Before: { } before, After: { } after } ? Differences(before with { Takes = after.Takes }, after, zone, name).ToList() : [];
+        var changes = told is { Before: { } before, After: { } after } ? Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), zone, name).ToList() : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";
     }
 

@@ -257,6 +257,8 @@ public static partial class English
         RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
         RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
         RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
+        RefusalKind.LongerThanItsRhythm => "It lasts longer than from one time to the next. Make it shorter, or have it repeat more rarely.",
+        RefusalKind.AddressByAdministrator => "An address is changed by an administrator, so that no invitation goes astray. Ask one; the address stays as it was.",
         RefusalKind.PlaceInUse => $"{refusal.What} is still there. Give them another place first; nothing was changed.",
         RefusalKind.NoConferences => "No service makes conferences here. Paste a link instead, or leave it without.",
         RefusalKind.DoneAlready => "That was done already; look at it before you do it again.",

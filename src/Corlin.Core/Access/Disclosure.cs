@@ -22,8 +22,24 @@ public static class Disclosure
     /// </remarks>
     public static DisclosedEntry? Disclose(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights, Instant now, Rights? shared = null)
     {
+        return Agreement.On(occurrence, lane, now) is { } takes ? Told(occurrence, lane, viewer, rights, takes, shared) : null;
+    }
+
+    /// <summary>
+    /// An occurrence that its lane's owner declined: it stands there no more, and they and who speaks for them find it again to say otherwise. Null for
+    /// anybody else, and where it was not declined.
+    /// </summary>
+    public static DisclosedEntry? Declined(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights)
+    {
+        var entry = occurrence.Entry;
+        if (entry.Kind != EntryKind.Meeting || entry.Status != MeetingStatus.Sent) return null;
+        if (Agreement.Of(entry, lane, occurrence.RecurrenceId) is not { Answer: Answer.Declined } own || !viewer.StandsFor(lane, occurrence.Private || own.OwnPrivate)) return null;
+        return Told(occurrence, lane, viewer, rights, TimeTaken.Free, null);
+    }
+
+    private static DisclosedEntry? Told(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights, TimeTaken takes, Rights? shared)
+    {
         var onShared = shared ?? rights;
-        if (Agreement.On(occurrence, lane, now) is not { } takes) return null;
         var entry = occurrence.Entry;
         var own = Agreement.Of(entry, lane, occurrence.RecurrenceId);
         var isPrivate = occurrence.Private || own is { OwnPrivate: true };

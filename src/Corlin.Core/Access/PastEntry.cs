@@ -26,6 +26,12 @@ public sealed record PastEntry
 /// <param name="Whole">Null for who may know the headline only.</param>
 public sealed record EntryState(
     string PublicId, string Title, string? Place, EntryTime Time, Rule? Rule, int OccurrencesChanged, int OccurrencesCancelled, TimeTaken Takes, bool Private,
-    WholeState? Whole);
+    WholeState? Whole)
+{
+    /// <summary>Without what single attendees answered: what is told of a change to those who are asked.</summary>
+    public EntryState WithoutAnswers() => Whole is not { } whole
+        ? this
+        : this with { Whole = whole with { Attendees = [.. whole.Attendees.Select(a => a with { Answer = Answer.None, Comment = null, Proposed = null })] } };
+}
 
 public sealed record WholeState(string? Agenda, string? Line, string? Link, string? DialIn, ImmutableArray<Participation> Attendees);

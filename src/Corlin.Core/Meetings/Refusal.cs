@@ -66,6 +66,12 @@ public enum RefusalKind
     /// <summary>Somebody works there, or a room is in it.</summary>
     PlaceInUse,
 
+    /// <summary>Occurrences of a series take more time than passes from one to the next.</summary>
+    LongerThanItsRhythm,
+
+    /// <summary>Where somebody's mail goes is said by an administrator, or by who keeps the contact.</summary>
+    AddressByAdministrator,
+
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 

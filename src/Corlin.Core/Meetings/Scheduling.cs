@@ -97,6 +97,13 @@ public static class Scheduling
         return new Transition(AskAnew(moved, recurrenceId), Tell(meeting, EffectKind.Moved, recurrenceId));
     }
 
+    /// <summary>Who proposed the time to which a meeting moved has accepted it by that; they are told that it moved and not asked again.</summary>
+    public static Transition Agreed(Transition moved, UserId who, LocalDateTime? recurrenceId, Instant at)
+    {
+        if (Agreement.Of(moved.Entry, who, recurrenceId) is not { } part) return moved;
+        return moved with { Entry = With(moved.Entry, part with { RecurrenceId = part.RecurrenceId, Answer = Answer.Accepted, AnsweredAt = at, AnsweredBy = who }) };
+    }
+
     /// <summary>The answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not accepted.</summary>
     internal static Entry AskAnew(Entry meeting, LocalDateTime? recurrenceId)
     {

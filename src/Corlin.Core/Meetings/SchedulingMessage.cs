@@ -78,6 +78,9 @@ public sealed record OutgoingMail(
 
     public string? DialIn { get; init; }
 
+    /// <summary>The tzdb id of where it is read; null where that is not known.</summary>
+    public string? ReaderZone { get; init; }
+
     /// <summary>Who passes it on to somebody who is not asked; null of all that the organiser sends.</summary>
     public Mailbox? Forwarder { get; init; }
 

@@ -217,6 +217,7 @@ public sealed partial class CalendarFile : IDisposable
             var entry = FromItsStart(read[0]) with { Uid = uid, Raw = Raw(own, read[0]) };
             if (Times(entry).Any(t => !Bounds.Holds(t.LocalStart.Date))) throw new FormatException("it lies before 1900 or after 2200");
             if (Times(entry).Any(t => !Bounds.Holds(t))) throw new FormatException("it takes longer than 366 days");
+            if (entry.Rule is { } rule && RuleChecks.TakesMoreThanThereIs(rule, entry.Time)) throw new FormatException("it lasts longer than from one time to the next");
             if (entry.IsSeries && Occurrences.FirstFrom(entry, LocalDateTime.MinIsoValue, owner) is null) throw new FormatException("it never takes place: its rule yields no day, or every one is left out");
             if (own.Exists(c => c.Lines.Count(l => Properties.NameOf(l).Equals("RRULE", StringComparison.OrdinalIgnoreCase)) > 1 || c.Value("EXRULE") is not null)) Beside(title, uid);
             return entry;

@@ -27,6 +27,8 @@ public static class SchedulingWriter
         message.From.Add(Box(mail.From));
         message.To.Add(Box(mail.To));
         if (mail.From != mail.Organiser) message.ReplyTo.Add(Box(mail.From));
+        // What is about one meeting belongs together, whichever of it came first (RFC 5322 3.6.4).
+        message.References.Add(Thread(mail.Uid));
 
         var calendar = new TextPart("calendar") { Text = ToText(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         calendar.ContentType.Parameters.Add("method", Method(mail.Method));
@@ -44,6 +46,10 @@ public static class SchedulingWriter
         message.Body = whole;
         return message;
     }
+
+    /// <summary>The id under which all mail of a meeting is gathered; no message has it.</summary>
+    private static string Thread(string uid) =>
+        $"{Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(uid)))[..32]}@meeting.corlin.invalid";
 
     private static IEnumerable<MimePart> Attached(OutgoingMail mail, Func<string, Stream?> open)
     {
@@ -185,12 +191,14 @@ public static class SchedulingWriter
             "",
             $"{LongTime.Format(zone.ToLocal(mail.Stretch.Start))} to {zone.ToLocal(mail.Stretch.End):HH:mm} ({mail.Zone})",
         };
+        if (mail.ReaderZone is { } reader && Zones.Get(reader).GetUtcOffset(mail.Stretch.Start) != zone.GetUtcOffset(mail.Stretch.Start))
+            lines.Add($"With you: {LongTime.Format(Zones.Get(reader).ToLocal(mail.Stretch.Start))} to {Zones.Get(reader).ToLocal(mail.Stretch.End):HH:mm} ({reader})");
         if (mail.Series is not null) lines.Add($"It repeats {mail.Series.Words}.");
         if (mail.Place is not null) lines.Add($"Place: {mail.Place}");
         if (mail.Link is not null) lines.Add($"Conference: {mail.Link}");
         if (mail.DialIn is not null) lines.Add($"By telephone: {mail.DialIn.ReplaceLineEndings("; ")}");
         if (mail is { Method: SchedulingMethod.Request, AnswersWanted: false }) lines.Add("No answer is asked for.");
-        if (mail.Changes.Count > 0) lines.AddRange(["", "Different now", .. mail.Changes.Select(c => $"- {c}")]);
+        if (mail.Changes.Count > 0) lines.AddRange(["", mail.ReaderZone is null ? "Different now" : $"Different now (times in {mail.ReaderZone})", .. mail.Changes.Select(c => $"- {c}")]);
         if (mail.Line is not null) lines.AddRange(["", mail.Line]);
         if (mail.Agenda is not null) lines.AddRange(["", "Agenda", mail.Agenda]);
         if (mail.Papers.Count > 0) lines.AddRange(["", "Papers", .. mail.Papers.Select(p => p.Address is null ? $"- {p.Name}, attached" : $"- {p.Name}: {p.Address}")]);

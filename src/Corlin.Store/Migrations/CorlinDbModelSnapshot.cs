@@ -1893,14 +1893,15 @@ namespace Corlin.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("UserId");
-
                     b.HasIndex("EntryId", "UserId")
                         .IsUnique()
                         .HasFilter("\"RecurrenceId\" IS NULL");
 
                     b.HasIndex("EntryId", "UserId", "RecurrenceId")
                         .IsUnique();
+
+                    b.HasIndex(new[] { "UserId" }, "IX_Participations_Declined")
+                        .HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
 
                     b.ToTable("Participations");
                 });

@@ -353,6 +353,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             p.HasIndex(x => new { x.EntryId, x.UserId }).IsUnique().HasFilter("\"RecurrenceId\" IS NULL");
             p.HasIndex(x => new { x.EntryId, x.UserId, x.RecurrenceId }).IsUnique();
+            p.HasIndex(x => x.UserId, "IX_Participations_Declined").HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
             p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
         });

@@ -57,7 +57,7 @@ internal static class Endpoints
         app.MapGet("/healthz", Health).AllowAnonymous().RequireRateLimiting(Limits.Stranger).ExcludeFromDescription();
         app.MapOpenApi().AllowAnonymous();
         app.MapHub<LiveHub>("/live", o => o.CloseOnAuthenticationExpiration = true);
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").AddEndpointFilter<RouteGroupBuilder, Bodies>();
         SessionEndpoints.Map(api);
         SettingsEndpoints.Map(api);
         AccountEndpoints.Map(api);

@@ -2,6 +2,7 @@ using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
 using Corlin.Web.Hosting;
 using NodaTime;
 using NodaTime.Text;
@@ -33,16 +34,18 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
         await ReadAsync(s => new FindPerson(Person, publicId, Now).Run(s)) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
 
     public static LocalDate Date(string text, string field) =>
-        LocalDatePattern.Iso.Parse(text) is { Success: true } parsed ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, field, text);
+        LocalDatePattern.Iso.Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value) ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, field, Short(text));
 
     public static LocalDateTime Time(string text, string field) =>
-        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } parsed
+        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value.Date)
             ? parsed.Value
-            : throw new RefusedException(RefusalKind.BadInput, field, text);
+            : throw new RefusedException(RefusalKind.BadInput, field, Short(text));
+
+    private static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
     public static LocalDateTime? Occurrence(string? text)
     {
         if (string.IsNullOrEmpty(text)) return null;
-        return LocalDateTimePattern.ExtendedIso.Parse(text) is { Success: true } parsed ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, "occurrence", text);
+        return LocalDateTimePattern.ExtendedIso.Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value.Date) ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, "occurrence", Short(text));
     }
 }

@@ -45,7 +45,8 @@ internal static class Times
     {
         if (!Zones.Exists(zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", zone);
         if (endZone is not null && !Zones.Exists(endZone)) throw new RefusedException(RefusalKind.ZoneUnknown, "endZone", endZone);
-        if (check && minutes <= 0) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
+        if (minutes > 366 * 24 * 60) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        if (minutes < 0 || (check && minutes == 0)) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
         if (check && (minutes < 5 || minutes > most)) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
         var local = Reader.Time(start, "start");
         if (check && Gaps.Around(Zones.Get(zone), local) is { } gap)

@@ -73,7 +73,9 @@ internal static class CorlinHost
         services.Configure<JsonOptions>(j =>
         {
             j.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-            j.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase));
+            j.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+            // What may not be missing is not null either: said at the edge, not found out within.
+            j.SerializerOptions.RespectNullableAnnotations = true;
         });
         if (options.Timers) services.AddHostedService<Timers>().AddHostedService<FollowTimer>();
         services.AddSingleton<Workers>();

@@ -34,6 +34,7 @@ internal sealed class Passkeys(UserManager<Account> users, SignInManager<Account
     public async Task AddAsync(UserId who, string credential, string name)
     {
         var account = await MustFindAsync(who);
+        if (string.IsNullOrWhiteSpace(credential)) throw new RefusedException(RefusalKind.PasskeyNotTaken);
         if (name.Trim() is not { Length: > 0 and <= LongestName } called) throw new RefusedException(RefusalKind.BadInput, "name", name);
         if (await BegunAsync(signIn.PerformPasskeyAttestationAsync(credential)) is not { Succeeded: true, Passkey: { } made, UserEntity: { } entity } || entity.Id != $"{account.Id}") throw new RefusedException(RefusalKind.PasskeyNotTaken);
         made.Name = called;

@@ -160,7 +160,8 @@ internal sealed class Organisation
         if (entry.Contact) invited.Add(Contact);
         var by = People[owner].Id;
         var arranged = await world.Do(new ArrangeMeeting(
-            by, by, entry.Headline, [.. invited.Select(w => new Invited(w.PublicId, AttendeeRole.Required))], At(number), entry.Headline, null, entry.Whole, entry.Whole, entry.Private) { Send = !entry.Draft });
+            by, by, entry.Headline, [.. invited.Select(w => new Invited(w.PublicId, AttendeeRole.Required))], At(number), entry.Headline, null, entry.Whole, entry.Whole, entry.Private)
+        { Send = !entry.Draft });
         entry.Id = arranged.PublicId;
         await PaperAsync(entry, owner);
         if (entry.Draft)

@@ -85,6 +85,11 @@ internal sealed class PlainRules(Organisation of)
     /// <summary>The most that somebody is told of an entry anywhere.</summary>
     public int Anywhere(int viewer, Stood entry) => Enumerable.Range(TheRoom, Organisation.Inside + 1).Max(lane => Told(viewer, entry, lane));
 
+    /// <summary>What somebody declined stands on their lane no more; they, and who speaks for them, find it again.</summary>
+    public bool FindsDeclined(int viewer, Stood entry, int lane) =>
+        entry is { Kind: "meeting", Draft: false } && entry.Parts.FirstOrDefault(p => p.Who == lane && p is { Answer: "declined", Removed: false }) is { } part
+        && SpeaksFor(viewer, lane, entry.Private || part.OwnPrivate);
+
     /// <summary>What somebody wrote with their answer is for the organiser, for themselves, and for who speaks for one of the two.</summary>
     public bool ReadsComment(int viewer, Stood entry, Part part) =>
         SpeaksFor(viewer, entry.Owner, entry.Private) || SpeaksFor(viewer, part.Who, entry.Private || part.OwnPrivate);

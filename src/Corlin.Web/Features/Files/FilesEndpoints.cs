@@ -42,7 +42,9 @@ internal static class FilesEndpoints
             using var going = under.Begin(reader.Person, work);
             using var read = files.Open(kept, owner.HomeZone, request.HttpContext.RequestAborted);
             going.InAll = read.InAll;
-            var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, going.Counted(read.Entries()), read.CategoryOf));
+            // Taken apart before the gate: however long that takes, nobody else's change waits for it.
+            var entries = going.Counted(read.Entries()).ToList();
+            var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, entries, read.CategoryOf));
             var left = made.Left.Select(l => new SkippedPart(l.Title, English.Word(l.Reason)));
             return TypedResults.Ok(new ImportReport(
                 made.Change, made.Added, made.Changed, made.Unchanged, [.. read.Skipped.Concat(left).Take(ToldInReport)], read.SkippedInAll + made.LeftInAll, read.Notes));
@@ -63,7 +65,7 @@ internal static class FilesEndpoints
             var zone = (s.User(person) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", person)).HomeZone;
             var span = from is null && to is null
                 ? (Stretch?)null
-                : new Stretch(zone.Day(Reader.Date(from ?? "0001-01-01", "from")).Start, zone.Day(Reader.Date(to ?? "9000-01-01", "to")).End);
+                : new Stretch(zone.Day(Reader.Date(from ?? "1900-01-01", "from")).Start, zone.Day(Reader.Date(to ?? "2200-12-31", "to")).End);
             if (span is { Length.TotalDays: <= 0 }) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
             return new ReadExport(reader.Person, person, entry, span, reader.Now).Run(s);
         });

@@ -1,7 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Microsoft.AspNetCore.Http.HttpResults;
-using NodaTime;
 
 namespace Corlin.Web.Features.Reminders;
 
@@ -26,8 +25,8 @@ internal static class RemindersEndpoints
     {
         await reader.ChangeAsync(new AnswerReminders(
             reader.Person, request.Act,
-            [.. request.Which.Select(w => new ReminderRef(w.Entry, Reader.Occurrence(w.Occurrence), Instant.FromUnixTimeMilliseconds(w.Start)))],
-            request.Until is { } until ? Instant.FromUnixTimeMilliseconds(until) : null));
+            [.. request.Which.Select(w => new ReminderRef(w.Entry, Reader.Occurrence(w.Occurrence), Times.Moment(w.Start, "start")))],
+            request.Until is { } until ? Times.Moment(until, "until") : null));
         return TypedResults.NoContent();
     }
 }

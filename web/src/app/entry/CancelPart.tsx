@@ -16,7 +16,8 @@ const done: Record<Reach, string> = {
 export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
   const run = useRun(onDone);
   const [asking, setAsking] = useState<{ reach: Reach; words: string }>();
-  const told = entry.attendees.length;
+  // Of what was saved and not sent nobody was told; a room is nobody.
+  const told = entry.sent ? entry.attendees.filter((a) => a.role !== "resource").length : 0;
   const cancel = (reach: Reach, words: string, note: string | null) =>
     run(
       ask(

@@ -63,7 +63,7 @@ export function PlaceForm({ place, sites, onDone }: Props) {
           },
         }),
       ),
-      `${form.name.trim()} is kept.`,
+      `${form.name.trim()} is saved.`,
     );
   return (
     <form

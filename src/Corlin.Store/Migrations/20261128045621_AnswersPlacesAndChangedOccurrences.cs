@@ -10,6 +10,10 @@ namespace Corlin.Store.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropIndex(
+                name: "IX_Participations_UserId",
+                table: "Participations");
+
             migrationBuilder.AddColumn<string>(
                 name: "Address",
                 table: "Places",
@@ -71,6 +75,12 @@ namespace Corlin.Store.Migrations
                 });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Participations_Declined",
+                table: "Participations",
+                column: "UserId",
+                filter: "\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Answers_At",
                 table: "Answers",
                 column: "At");
@@ -81,6 +91,10 @@ namespace Corlin.Store.Migrations
         {
             migrationBuilder.DropTable(
                 name: "Answers");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Participations_Declined",
+                table: "Participations");
 
             migrationBuilder.DropColumn(
                 name: "Address",
@@ -109,6 +123,11 @@ namespace Corlin.Store.Migrations
             migrationBuilder.DropColumn(
                 name: "Takes",
                 table: "Overrides");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Participations_UserId",
+                table: "Participations",
+                column: "UserId");
         }
     }
 }

@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261128043157_AnswersPlacesAndChangedOccurrences")]
+    [Migration("20261128045621_AnswersPlacesAndChangedOccurrences")]
     partial class AnswersPlacesAndChangedOccurrences
     {
         /// <inheritdoc />
@@ -1896,14 +1896,15 @@ namespace Corlin.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("UserId");
-
                     b.HasIndex("EntryId", "UserId")
                         .IsUnique()
                         .HasFilter("\"RecurrenceId\" IS NULL");
 
                     b.HasIndex("EntryId", "UserId", "RecurrenceId")
                         .IsUnique();
+
+                    b.HasIndex(new[] { "UserId" }, "IX_Participations_Declined")
+                        .HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
 
                     b.ToTable("Participations");
                 });

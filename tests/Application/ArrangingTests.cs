@@ -60,7 +60,8 @@ public sealed class ArrangingTests : IAsyncLifetime
         await world.Do(new AcceptProposal(world.Noor.Id, made.PublicId, world.Lakshmi.PublicId, null));
         var moved = await world.Entry(made.PublicId);
         Assert.Equal((other, 1), (moved.Time.ToStretch(DateTimeZone.Utc), moved.Sequence));
-        Assert.All(moved.Participations, p => Assert.Equal(Answer.None, p.Answer));
+        // Who proposed the time has agreed to it; everybody else is asked again.
+        Assert.All(moved.Participations, p => Assert.Equal(p.Who == world.Lakshmi.Id ? Answer.Accepted : Answer.None, p.Answer));
         world.Advance(10);
         await world.SendDue();
         Assert.Equal(1, world.Post.Mail[^1].Sequence);

@@ -45,6 +45,7 @@ internal sealed partial class ChangeSession
 
     public bool WithdrawUnsent(EntryId entry, string address)
     {
+        WriteHandedOver();
         var changes = Db.History.Where(h => h.EntryId == entry.Value).GroupBy(h => h.ChangeId).Select(g => g.Key).ToArray();
         var waiting = Db.Outbox.Where(o => changes.Contains(o.ChangeId) && o.SentAt == null && o.WithdrawnAt == null).ToList()
             .Where(o => JsonSerializer.Deserialize<OutboxMessage>(o.Body, Texts.Json) is { Mail.To.Address: { } to } && to == address).ToList();

@@ -19,16 +19,33 @@ internal sealed partial class ChangeSession
             NotBefore = Now + TimeOfUndo,
             Body = JsonSerializer.Serialize(message, Texts.Json),
         };
-        Db.Outbox.Add(row);
-        Db.SaveChanges();
-        if (about is null) return;
-        var (from, to, subject) = message switch
+        var kept = about is null ? null : message switch
         {
-            { Mail: { } mail } => (mail.SentBy ?? mail.Organiser, mail.To, mail.Subject),
-            { Letter: { } letter } => (letter.From, letter.To, letter.Subject),
+            { Mail: { } mail } => Kept(mail.SentBy ?? mail.Organiser, mail.To, mail.Subject),
+            { Letter: { } letter } => Kept(letter.From, letter.To, letter.Subject),
             _ => throw new ArgumentException("The mail room keeps no notices.", nameof(about)),
         };
-        Db.Mails.Add(MailMapping.ToRow(row.MessageId, about, from, to, subject, null, row.NotBefore, row.Id));
+        handed.Add((row, kept));
+
+        MailRow Kept(Core.Meetings.Mailbox from, Core.Meetings.Mailbox to, string subject) => MailMapping.ToRow(row.MessageId, about, from, to, subject, null, row.NotBefore, null);
+    }
+
+    private readonly List<(OutboxRow Message, MailRow? Kept)> handed = [];
+
+    /// <summary>Writes what was handed over: many messages cost as much as one to be written, not each as much as all before it.</summary>
+    internal void WriteHandedOver()
+    {
+        if (handed.Count == 0) return;
+        Db.Outbox.AddRange(handed.Select(h => h.Message));
+        Db.SaveChanges();
+        foreach (var (message, kept) in handed)
+        {
+            if (kept is null) continue;
+            kept.OutboxId = message.Id;
+            Db.Mails.Add(kept);
+        }
+
+        handed.Clear();
         Db.SaveChanges();
     }
 

@@ -80,6 +80,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     public void Restore(long change)
     {
+        WriteHandedOver();
         var waiting = Db.Outbox.Where(o => o.ChangeId == change).ToList();
         if (waiting.Any(o => o.SentAt is not null)) throw new RefusedException(RefusalKind.AlreadySent);
         foreach (var message in waiting) message.WithdrawnAt = Now;
@@ -137,6 +138,14 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.People.Add(row);
         Db.SaveChanges();
         return user with { Id = new UserId(row.Id) };
+    }
+
+    public IReadOnlyList<CalendarUser> Save(IReadOnlyList<CalendarUser> users)
+    {
+        var rows = users.Select(PeopleMapping.ToRow).ToList();
+        Db.People.AddRange(rows);
+        Db.SaveChanges();
+        return [.. users.Zip(rows, (user, row) => user with { Id = new UserId(row.Id) })];
     }
 
     public void MakeAdministrator(UserId who)

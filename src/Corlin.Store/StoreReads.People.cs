@@ -17,6 +17,28 @@ internal partial class StoreReads
         return WithAddress(Db.People.Where(u => u.KeptForId == null), address);
     }
 
+    public IReadOnlyDictionary<string, CalendarUser> UsersByAddress(IReadOnlyCollection<string> addresses, UserId principal)
+    {
+        var found = new Dictionary<string, CalendarUser>(StringComparer.Ordinal);
+        foreach (var some in addresses.Distinct().Chunk(500))
+        {
+            var further = Db.OtherAddresses.AsNoTracking().Where(a => some.Contains(a.Address)).Select(a => new { a.Address, a.UserId }).ToList();
+            var others = further.Select(a => a.UserId).ToArray();
+            var rows = Db.People.AsNoTracking()
+                .Where(u => !u.Removed && (u.KeptForId == null || u.KeptForId == principal.Value) && (some.Contains(u.Address) || others.Contains(u.Id))).ToList();
+            // As one by one: the principal's own contacts first, and a first address before a further one.
+            foreach (var own in new[] { true, false })
+            {
+                var those = rows.Where(r => r.KeptForId is not null == own).ToList();
+                foreach (var row in those.Where(r => some.Contains(r.Address))) found.TryAdd(row.Address, PeopleMapping.ToCore(row));
+                foreach (var one in further)
+                    if (those.Find(r => r.Id == one.UserId) is { } row) found.TryAdd(one.Address, PeopleMapping.ToCore(row));
+            }
+        }
+
+        return found;
+    }
+
     private CalendarUser? WithAddress(IQueryable<UserRow> people, string address)
     {
         var row = people.AsNoTracking().FirstOrDefault(u => u.Address == address && !u.Removed);

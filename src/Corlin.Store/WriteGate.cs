@@ -25,6 +25,7 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
             if (RequestKey.Current is { Noted: false } key) await NoteAsync(db, key, session.Now, cancel);
             result = change.Apply(session);
             TiedEntries.Follow(session);
+            session.WriteHandedOver();
             await db.SaveChangesAsync(cancel);
             await transaction.CommitAsync(cancel);
             if (RequestKey.Current is { } done) done.Noted = true;

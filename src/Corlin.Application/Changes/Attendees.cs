@@ -41,9 +41,10 @@ internal static class Attendees
         var found = new Dictionary<UserId, Participation>();
         var named = invited.ToList();
         if (named.Count > MostNamed) throw new RefusedException(RefusalKind.TooMany, "required", $"{MostNamed} people by name; invite more as a group");
+        var byAddress = session.FindOrAdd([.. named.Where(n => n.IdOrAddress.Contains('@', StringComparison.Ordinal)).Select(n => (n.IdOrAddress, Field(n)))], by);
         foreach (var one in named.OrderBy(i => i.Role))
         {
-            var user = Find(session, one, by);
+            var user = byAddress.TryGetValue(one.IdOrAddress.Trim().ToLowerInvariant(), out var known) ? known : Find(session, one, by);
             // A group is its members at the time of sending.
             var ids = user.Kind == UserKind.Group ? session.Members(user.Id) : [user.Id];
             var role = user.Kind is UserKind.Room or UserKind.Resource ? AttendeeRole.Resource : one.Role;
@@ -61,17 +62,34 @@ internal static class Attendees
         text.Length <= 254 && System.Net.Mail.MailAddress.TryCreate(text, out var parsed) && parsed.Address == text && parsed.Host.Contains('.', StringComparison.Ordinal);
 
     private static CalendarUser Find(IChangeSession session, Invited one, Inviting by) =>
-        session.FindOrAdd(one.IdOrAddress, one.Role == AttendeeRole.Optional ? "optional" : "required", by);
+        session.FindOrAdd(one.IdOrAddress, Field(one), by);
+
+    private static string Field(Invited one) => one.Role == AttendeeRole.Optional ? "optional" : "required";
 
     /// <summary>Somebody by public id or address; who has that address nowhere yet becomes an external person.</summary>
     /// <exception cref="RefusedException">A person is unknown, or not to be known by who acts; or an address is none.</exception>
     internal static CalendarUser FindOrAdd(this IChangeSession session, string idOrAddress, string field, Inviting by)
     {
         var text = idOrAddress.Trim();
-        if (!text.Contains('@', StringComparison.Ordinal)) return session.MustKnow(by.Actor, text, field);
-        var address = text.ToLowerInvariant();
-        if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
-        return session.UserByAddress(address, by.Principal)
-            ?? session.Save(new CalendarUser(default, PublicIds.New(), UserKind.Person, text, address, Inside: false, CalendarUser.NoZone, null, null, 0, null) { KeptFor = by.Private ? by.Principal : null });
+        return text.Contains('@', StringComparison.Ordinal) ? session.FindOrAdd([(text, field)], by)[text.ToLowerInvariant()] : session.MustKnow(by.Actor, text, field);
+    }
+
+    /// <summary>The same of many addresses at once, by address in lower case.</summary>
+    private static Dictionary<string, CalendarUser> FindOrAdd(this IChangeSession session, IReadOnlyList<(string Address, string Field)> said, Inviting by)
+    {
+        if (said.Count == 0) return [];
+        var named = new Dictionary<string, string>(StringComparer.Ordinal);
+        foreach (var (text, field) in said)
+        {
+            var address = text.Trim().ToLowerInvariant();
+            if (!IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text.Trim());
+            named.TryAdd(address, text.Trim());
+        }
+
+        var found = new Dictionary<string, CalendarUser>(session.UsersByAddress([.. named.Keys], by.Principal), StringComparer.Ordinal);
+        var added = session.Save([.. named.Where(n => !found.ContainsKey(n.Key)).Select(n =>
+            new CalendarUser(default, PublicIds.New(), UserKind.Person, n.Value, n.Key, Inside: false, CalendarUser.NoZone, null, null, 0, null) { KeptFor = by.Private ? by.Principal : null })]);
+        foreach (var user in added) found[user.Address] = user;
+        return found;
     }
 }

@@ -16,6 +16,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>Who has an e-mail address, as their first or a further one: a contact of that principal before somebody whom everyone knows.</summary>
     CalendarUser? UserByAddress(string address, UserId? principal = null);
 
+    /// <summary>The same of many addresses at once; those that nobody has are left out.</summary>
+    IReadOnlyDictionary<string, CalendarUser> UsersByAddress(IReadOnlyCollection<string> addresses, UserId principal);
+
     IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids);
 
     /// <summary>Those who are there, by their public id.</summary>

@@ -54,6 +54,10 @@ public interface IChangeSession : ICalendarReads
 
     CalendarUser Save(CalendarUser user);
 
+    /// <summary>Stores new people at once.</summary>
+    /// <returns>They, with their numbers, in the same order.</returns>
+    IReadOnlyList<CalendarUser> Save(IReadOnlyList<CalendarUser> users);
+
     void MakeAdministrator(UserId who);
 
     CalendarId AddCalendar(UserId owner, string name);

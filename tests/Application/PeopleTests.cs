@@ -151,6 +151,10 @@ public sealed class PeopleTests : IAsyncLifetime
         await world.Do(new UndoChange(world.Tome.Id, came.Change!.Value));
         Assert.Empty(await Found(world.Tome, "aroha"));
         Assert.Null((await Page(world.Tome, world.Lakshmi.PublicId)).Who.Post);
+        // Nor does a file say where somebody's mail goes.
+        var theirs = Line(2, "Maren Falk", world.Maren.Address) with { OtherAddresses = ["copies@elsewhere.example"] };
+        Assert.Equal("Line 2, Maren Falk", Assert.Single((await world.Do(new ImportPeople(world.Noor.Id, [theirs], null))).Skipped).What);
+        Assert.Equal(1, (await world.Do(new ImportPeople(world.Administrator.Id, [theirs], null))).Changed);
         // Who was taken out comes back as somebody new.
         Assert.Equal(1, (await world.Do(new ImportPeople(world.Tome.Id, [lines[1]], null))).Added);
     }

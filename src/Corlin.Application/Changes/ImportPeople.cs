@@ -58,7 +58,7 @@ public sealed record ImportPeople(UserId Actor, IReadOnlyList<PersonLine> Lines,
         var facts = session.Facts([known.Id])[known.Id];
         var (next, nextFacts) = Said(line).Apply(session, known, facts);
         if (Same(next, known) && Same(nextFacts, facts)) return false;
-        session.MustKeep(Actor, known.PublicId);
+        session.MustKeep(Actor, known.PublicId, Said(line));
         session.Save(next, nextFacts);
         return true;
     }

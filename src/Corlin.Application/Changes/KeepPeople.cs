@@ -31,19 +31,13 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
 {
     public long Apply(IChangeSession session)
     {
-        var who = session.MustKeep(Actor, Who);
+        var who = session.MustKeep(Actor, Who, Said);
         if (who.Version != Version) throw new RefusedException(RefusalKind.ChangedSince);
-        // Whoever may say where somebody's mail goes reads their invitations: of everybody's people an administrator says it, of a contact who keeps it.
-        if (who.KeptFor is null && ChangesAddresses(session, who) && !session.IsAdministrator(Actor)) throw new RefusedException(RefusalKind.AddressByAdministrator, "address");
         var change = session.Begin(ChangeKind.PersonChanged, Actor, who.Inside ? who.Id : who.KeptFor ?? Actor, null);
         var (next, facts) = Said.Apply(session, who, session.Facts([who.Id])[who.Id]);
         session.Save(next, facts);
         return change;
     }
-
-    private bool ChangesAddresses(IChangeSession session, CalendarUser who) =>
-        (Said.Address is { } first && !string.Equals(first.Trim(), who.Address, StringComparison.OrdinalIgnoreCase))
-        || (Said.OtherAddresses is { } others && others.Any(o => session.Facts([who.Id])[who.Id].OtherAddresses.All(k => !string.Equals(k, o.Trim(), StringComparison.OrdinalIgnoreCase))));
 }
 
 /// <summary>Takes somebody outside, a contact, a group or a room out of what is found. What they took part in still names them.</summary>

@@ -110,6 +110,23 @@ internal static class RightToAct
         };
     }
 
+    /// <summary>
+    /// The same, where something is said of them. Whoever may say where somebody's mail goes reads their invitations: of everybody's people an
+    /// administrator says it, of a contact who keeps it.
+    /// </summary>
+    /// <exception cref="RefusedException">As above; or an address is another or a further one, and the actor is no administrator.</exception>
+    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId, PersonEdit said)
+    {
+        var who = session.MustKeep(actor, publicId);
+        if (who.KeptFor is not null || session.IsAdministrator(actor)) return who;
+        var known = session.Facts([who.Id])[who.Id].OtherAddresses;
+        var another = said.Address is { } first && !Same(first, who.Address);
+        var further = said.OtherAddresses is { } others && others.Any(o => !known.Any(k => Same(k, o)));
+        return another || further ? throw new RefusedException(RefusalKind.AddressByAdministrator, "address") : who;
+
+        static bool Same(string one, string other) => string.Equals(one.Trim(), other, StringComparison.OrdinalIgnoreCase);
+    }
+
     /// <summary>Somebody by public id of whom the actor may know.</summary>
     /// <exception cref="RefusedException">There is nobody: whose contact they may not know is not told from nobody.</exception>
     public static CalendarUser MustKnow(this IChangeSession session, UserId actor, string publicId, string field)

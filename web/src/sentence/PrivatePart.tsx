@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { readersQuery } from "../api/queries";
-import { Choices, Part } from "./Part";
+import { PrivateChoice } from "./PrivateChoice";
 
 interface Props {
   isPrivate: boolean;
@@ -18,22 +18,7 @@ export function PrivatePart({ isPrivate, onChange, lane, calendar, invited = fal
   const readers = useQuery(readersQuery(lane, calendar)).data;
   return (
     <>
-      <Part name="Who may read it" value={isPrivate ? "private" : "not private"} width={320}>
-        {(close) => (
-          <Choices
-            value={isPrivate ? "private" : "open"}
-            options={[
-              { value: "open", label: "not private", note: "read as far as grants go" },
-              { value: "private", label: "private", note: "others see taken time" },
-            ]}
-            onChoose={(v) => {
-              onChange(v === "private");
-              close();
-            }}
-          />
-        )}
-      </Part>
-      .
+      <PrivateChoice name="Who may read it" isPrivate={isPrivate} onChange={onChange} />.
       {readers && (
         <span className="ml-2 font-sans text-[13px] text-soft">
           {isPrivate ? readers.privateWords : readers.words}

@@ -1,6 +1,6 @@
 import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
-import { Choices, Part } from "../../sentence/Part";
+import { PrivateChoice } from "../../sentence/PrivateChoice";
 import { useChanges } from "../changes";
 
 /** How private the lane's owner keeps their own part of a meeting; the organiser and the others are not told. */
@@ -16,21 +16,13 @@ export function OwnPart({ entry, lane }: { entry: EntryDetails; lane: string }) 
   return (
     <p className="mt-3">
       On this lane it is{" "}
-      <Part name="Who may read it on this lane" value={isPrivate ? "private" : "not private"} width={320}>
-        {(close) => (
-          <Choices
-            value={isPrivate ? "private" : "open"}
-            options={[
-              { value: "open", label: "not private", note: "read as far as grants go" },
-              { value: "private", label: "private", note: "others see taken time" },
-            ]}
-            onChoose={(v) => {
-              close();
-              if ((v === "private") !== isPrivate) put(v === "private");
-            }}
-          />
-        )}
-      </Part>
+      <PrivateChoice
+        name="Who may read it on this lane"
+        isPrivate={isPrivate}
+        onChange={(next) => {
+          if (next !== isPrivate) put(next);
+        }}
+      />
       .
     </p>
   );

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Application.Ports;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
@@ -75,7 +76,7 @@ public sealed record ReleaseHolds(UserId Actor, string Request) : IChange<long>
 internal static class Holds
 {
     /// <summary>Releases the holds of a request, on others' lanes with those on the lane of whose request it is.</summary>
-    /// <exception cref="RefusedException">None of it stands on that lane, or the actor may not change what does.</exception>
+    /// <exception cref="RefusedException">The actor may not change them.</exception>
     public static void Release(IChangeSession session, UserId actor, UserId lane, string request)
     {
         var holds = session.HoldsOf(request);
@@ -83,8 +84,14 @@ internal static class Holds
         if (holds.Count == 0) return;
         // The first stands on the lane of whose request it is; who may add to another of its lanes decides nothing of it.
         var first = holds.MinBy(h => h.Id.Value)!;
+        // What somebody may not know of is to them as if it had lapsed.
+        if (session.WhyNotChange(actor, first) is { } whyNot)
+        {
+            if (whyNot == WhyNot.NotKnown) return;
+            throw RightToAct.Refused(whyNot);
+        }
+
         if (first.Owner != lane) throw new RefusedException(RefusalKind.NotFound, "holdRequest");
-        session.MustChange(actor, first.PublicId);
         foreach (var hold in holds) session.Save(Scheduling.Cancel(hold).Entry);
     }
 }

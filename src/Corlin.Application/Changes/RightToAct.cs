@@ -62,20 +62,25 @@ internal static class RightToAct
         return Deciding.WhyNotChange(found, actor, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
     }
 
+    /// <summary>Why an actor may not change an entry; null where they may.</summary>
+    public static WhyNot? WhyNotChange(this IChangeSession session, UserId actor, Entry entry) => Deciding.WhyNotChange(entry, actor, session.RightsFor(actor, entry));
+
     /// <summary>An entry on a lane of whose category and reminder the actor decides, as <see cref="Deciding.WhyNotMark"/> says.</summary>
     /// <exception cref="RefusedException">There is none that they may know of, or they may not decide it.</exception>
     public static (Entry Entry, Rights Rights) MustMark(this IChangeSession session, UserId actor, UserId lane, string entry)
     {
         var found = session.Entry(entry) ?? throw new RefusedException(RefusalKind.NotFound);
         var rights = session.RightsOnLane(actor, found, lane);
-        return Deciding.WhyNotMark(found, actor, lane, rights) is { } whyNot ? throw Refused(whyNot) : (found, rights);
+        if (Deciding.WhyNotMark(found, actor, lane, rights) is not { } whyNot) return (found, rights);
+        // A room tells that it is taken, and not by what.
+        throw session.Users([lane])[lane].Kind == UserKind.Room ? new RefusedException(RefusalKind.NotFound) : Refused(whyNot);
     }
 
     /// <summary>The actor's rights where an entry stands on somebody's lane.</summary>
     public static Rights RightsOnLane(this IChangeSession session, UserId actor, Entry entry, UserId lane) =>
         entry.Owner == lane ? session.RightsFor(actor, entry) : session.RightsOn(actor, lane);
 
-    private static RefusedException Refused(WhyNot whyNot) => new(whyNot switch
+    public static RefusedException Refused(WhyNot whyNot) => new(whyNot switch
     {
         WhyNot.OrganiserOnly => RefusalKind.NotTheOrganiser,
         WhyNot.OwnAdditionsOnly => RefusalKind.NotYourAddition,
@@ -135,11 +140,7 @@ internal static class RightToAct
         throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
     }
 
-    private static Rights RightsOnKept(this IChangeSession session, UserId actor, CalendarUser who)
-    {
-        var owner = who.KeptFor ?? who.Id;
-        return session.MainCalendars([owner]).ContainsKey(owner) ? session.RightsOn(actor, owner) : Rights.None;
-    }
+    private static Rights RightsOnKept(this IChangeSession session, UserId actor, CalendarUser who) => session.RightsOn(actor, who.KeptFor ?? who.Id);
 
     /// <summary>That the actor keeps somebody's calendar, and so their own contacts.</summary>
     /// <exception cref="RefusedException">They do not.</exception>
@@ -238,7 +239,7 @@ internal static class RightToAct
 
     private static Rights RightsOn(this IChangeSession session, UserId actor, UserId owner) =>
         // Who is outside has no calendar and answers for themselves.
-        actor == owner ? Rights.Own : session.RightsOn(actor, owner, session.CalendarOf(owner));
+        actor == owner ? Rights.Own : session.MainCalendars([owner]).TryGetValue(owner, out var calendar) ? session.RightsOn(actor, owner, calendar) : Rights.None;
 
     private static Rights RightsOn(this IChangeSession session, UserId actor, UserId owner, CalendarId calendar)
     {

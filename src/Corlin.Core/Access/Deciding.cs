@@ -43,20 +43,38 @@ public static class Deciding
     /// <param name="onLane">The actor's rights on that lane.</param>
     public static WhyNot? WhyNotMark(Entry entry, UserId actor, UserId lane, Rights onLane)
     {
-        var part = entry.Status == MeetingStatus.Draft ? null : entry.Participations.FirstOrDefault(p => p.Who == lane);
-        if (entry.Owner != lane && part is null) return WhyNot.NotKnown;
-        return Decides(onLane, AddedIt(entry, actor), entry.Private || part is { OwnPrivate: true });
+        var isPrivate = IsPrivateOn(entry, lane);
+        return StandsOn(entry, lane, isPrivate, onLane) ? Decides(onLane, AddedIt(entry, actor), isPrivate) : WhyNot.NotKnown;
     }
 
     /// <summary>What an actor may do with the notes that belong to a lane: they follow the grant on that lane alone, whoever takes part.</summary>
     /// <param name="onLane">The actor's rights on that lane.</param>
     public static (bool Read, bool Write) Notes(Entry entry, UserId lane, Rights onLane)
     {
-        var part = entry.Status == MeetingStatus.Draft ? null : entry.Participations.FirstOrDefault(p => p.Who == lane);
-        if ((entry.Owner != lane && part is null) || entry.Kind == EntryKind.Hold) return (false, false);
-        var isPrivate = entry.Private || part is { OwnPrivate: true };
+        var isPrivate = IsPrivateOn(entry, lane);
+        if (entry.Kind == EntryKind.Hold || !StandsOn(entry, lane, isPrivate, onLane)) return (false, false);
         var (sight, acting) = isPrivate ? (onLane.PrivateSight, onLane.PrivateActing) : (onLane.Sight, onLane.Acting);
         return (sight == Sight.Whole, sight == Sight.Whole && acting >= Acting.Change);
+    }
+
+    private static bool IsPrivateOn(Entry entry, UserId lane)
+    {
+        if (entry.Private) return true;
+        foreach (var part in entry.Participations)
+            if (part.Who == lane && part.OwnPrivate) return true;
+        return false;
+    }
+
+    /// <summary>Whether an entry stands on a lane for an actor. What was declined left the calendar; they and who speaks for them find it again.</summary>
+    private static bool StandsOn(Entry entry, UserId lane, bool isPrivate, Rights onLane)
+    {
+        if (entry.Owner == lane) return true;
+        // Of one that was not sent nobody was told.
+        if (entry.Status == MeetingStatus.Draft) return false;
+        var finds = isPrivate ? onLane.MaySpeakForPrivate : onLane.MaySpeakFor;
+        foreach (var part in entry.Participations)
+            if (part.Who == lane && !part.NotAsked && (finds || part.Answer != Answer.Declined)) return true;
+        return false;
     }
 
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)

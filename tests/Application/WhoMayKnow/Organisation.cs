@@ -1,6 +1,7 @@
 using Corlin.Application.Changes;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
 using NodaTime;
@@ -11,7 +12,15 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 /// <param name="To">Who holds it; null for everyone inside.</param>
 /// <param name="FurtherOnly">For the one calendar beside the main one.</param>
 /// <param name="Ended">It was withdrawn, or its last day is over, or it has not begun.</param>
-internal sealed record Granted(int Owner, int? To, bool ToGroup, int Sees, int Does, bool Private, bool FurtherOnly, bool Ended);
+/// <param name="PassOn">Who holds it may pass it on, for as long as they hold it.</param>
+internal sealed record Granted(int Owner, int? To, bool ToGroup, int Sees, int Does, bool Private, bool FurtherOnly, bool Ended, bool PassOn = false);
+
+/// <summary>Somebody asked for a principal's time.</summary>
+internal sealed record AskedFor(string Id, int Owner, bool Private)
+{
+    /// <summary>In its words.</summary>
+    public string Mark => $"rr{Id}mark";
+}
 
 /// <summary>What somebody who is asked has to do with a meeting.</summary>
 internal sealed record Part(int Who, string Answer, bool OwnPrivate, bool Removed);
@@ -22,6 +31,9 @@ internal sealed record Stood(int Number, string Kind, int Owner, int MadeBy, boo
     public string Id { get; set; } = "";
 
     public string Paper { get; set; } = "";
+
+    /// <summary>What the holds of one request have in common.</summary>
+    public string? HoldRequest { get; set; }
 
     /// <summary>In title and place.</summary>
     public string Headline => $"hh{Number}mark";
@@ -76,17 +88,58 @@ internal sealed class Organisation
 
     public List<Stood> Entries { get; } = [];
 
+    public List<AskedFor> Requests { get; } = [];
+
+    /// <summary>Drafts, by whose they are.</summary>
+    public Dictionary<string, int> Drafts { get; } = [];
+
+    /// <summary>Tasks among the notes, with their entry and the lane on which they are noted.</summary>
+    public List<(string Id, Stood Entry, int Lane)> Tasks { get; } = [];
+
+    /// <summary>Numbers of grants, requests, mails and news that are, and of some that are not.</summary>
+    public IReadOnlyList<long> Numbers { get; private set; } = [];
+
+    /// <summary>The change before the first one here, and the last one.</summary>
+    public (long First, long Last) Changes { get; private set; }
+
     /// <summary>The most that anybody inside may hold.</summary>
     public (int Sees, int Does, bool Private) Ceiling { get; private set; } = (3, 3, true);
 
     public static async Task<Organisation> MakeAsync(World world, int seed)
     {
         var made = new Organisation(world, seed);
-        await world.Do(new SetCeiling(world.Administrator.Id, true, Core.Access.Ceiling.Open));
+        var first = await world.Do(new SetCeiling(world.Administrator.Id, true, Core.Access.Ceiling.Open));
         await made.PeopleAsync();
         await made.StandAsync();
-        await made.GrantAsync();
+        await made.AskAsync();
+        made.Changes = (first, await made.GrantAsync());
+        made.Numbers = await world.See(made.NumbersIn);
         return made;
+    }
+
+    private IReadOnlyList<long> NumbersIn(Ports.ICalendarReads store)
+    {
+        List<UserId> owners = [.. People.Select(p => p.Id)];
+        var news = People.SelectMany(p => store.MeetingNewsFor(p.Id, world.Now, 5)).Select(n => n.Id);
+        var mails = store.Mails(new Ports.MailAsked(owners.ToDictionary(o => o, _ => true), true, "", [], null), 6).Select(m => m.Id);
+        return [.. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
+    }
+
+    /// <summary>What waits: requests of others, things half written, somebody who wants to see more.</summary>
+    private async Task AskAsync()
+    {
+        for (var owner = 0; owner < 2; owner++)
+        {
+            var by = People[owner].Id;
+            var isPrivate = random.Next(2) == 0;
+            var said = new RequestSaid("Somebody", null, null, RequestWay.Telephone, "", 30, Urgency.CanWait, null, isPrivate);
+            var (_, id) = await world.Do(new KeepRequest(by, by, null, 0, said));
+            var asked = new AskedFor(id, owner, isPrivate);
+            await world.Do(new KeepRequest(by, by, id, 1, said with { Why = asked.Mark }));
+            Requests.Add(asked);
+            Drafts[(await world.Do(new KeepDraft(by, null, 0, "{}"))).PublicId] = owner;
+            await world.Do(new AskForAccess(People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id, by, new AccessTerms(Sight.Headline, Acting.Look), null));
+        }
     }
 
     private async Task PeopleAsync()
@@ -138,6 +191,7 @@ internal sealed class Organisation
         {
             var held = await world.Do(new PlaceHolds(People[by].Id, People[owner].Id, entry.Headline, [At(number)], world.Now + Duration.FromDays(10)));
             entry.Id = await world.See(s => s.HoldsOf(held.Request)[0].PublicId);
+            entry.HoldRequest = held.Request;
         }
         else
         {
@@ -194,8 +248,11 @@ internal sealed class Organisation
 
     private async Task NotesAsync(Stood entry, int who)
     {
-        await world.Do(new KeepNotes(People[who].Id, new NotesAt(entry.Id, null, People[who].Id), 0, new RichText(entry.NotesOn(who), null), []));
+        await world.Do(new KeepNotes(People[who].Id, new NotesAt(entry.Id, null, People[who].Id), 0, new RichText(entry.NotesOn(who), null), [new TaskSaid(null, entry.NotesOn(who), null, null)]));
         entry.Noted.Add(who);
+        var entryId = await world.See(s => s.Entry(entry.Id)!.Id);
+        var notes = await world.See(s => s.NotesAt(entryId, null, People[who].Id)!);
+        Tasks.Add((notes.Tasks[0].PublicId, entry, who));
     }
 
     private async Task PaperAsync(Stood entry, int owner) =>
@@ -207,7 +264,7 @@ internal sealed class Organisation
             await world.Do(new WithdrawAccess(People[owner].Id, grant.Id));
     }
 
-    private async Task GrantAsync()
+    private async Task<long> GrantAsync()
     {
         for (var owner = 0; owner < 3; owner++)
         {
@@ -230,7 +287,7 @@ internal sealed class Organisation
         if (random.Next(4) == 0) Ceiling = (random.Next(1, 4), 3, random.Next(2) == 0);
         var most = Ceiling.Sees == 3 ? Acting.SpeakFor : Ceiling.Sees == 2 ? Acting.Change : Acting.Add;
         Ceiling = (Ceiling.Sees, (int)most, Ceiling.Private);
-        await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling((Sight)Ceiling.Sees, most, Ceiling.Private)));
+        return await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling((Sight)Ceiling.Sees, most, Ceiling.Private)));
     }
 
     /// <summary>What has ended was given for a while that is over, or withdrawn; or it is yet to come.</summary>
@@ -242,7 +299,7 @@ internal sealed class Organisation
         var (sees, does) = Pairs[random.Next(Pairs.Length)];
         var furtherOnly = does < 3 && random.Next(4) == 0 && Further.ContainsKey(owner);
         var ended = random.Next(4) == 0;
-        var terms = new AccessTerms((Sight)sees, (Acting)does, random.Next(2) == 0, ended && random.Next(2) == 0 ? world.Now + Duration.FromDays(5) : null, world.Now + Duration.FromDays(20 + Grants.Count));
+        var terms = new AccessTerms((Sight)sees, (Acting)does, random.Next(2) == 0, ended && random.Next(2) == 0 ? world.Now + Duration.FromDays(5) : null, world.Now + Duration.FromDays(20 + Grants.Count), random.Next(3) == 0);
         var receiver = toGroup ? Group.Id : People[to].Id;
         await world.Do(new GrantAccess(by, by, [receiver], terms, Calendar: furtherOnly ? Further[owner] : null));
         if (ended && terms.From is null)
@@ -251,6 +308,6 @@ internal sealed class Organisation
             await world.Do(new WithdrawAccess(by, given.Id));
         }
 
-        Grants.Add(new Granted(owner, toGroup ? null : to, toGroup, sees, does, terms.Private, furtherOnly, ended));
+        Grants.Add(new Granted(owner, toGroup ? null : to, toGroup, sees, does, terms.Private, furtherOnly, ended, terms.PassOn));
     }
 }

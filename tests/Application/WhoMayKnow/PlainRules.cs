@@ -9,9 +9,9 @@ internal sealed class PlainRules(Organisation of)
     /// <summary>A place of a lane: a person by number, or the room.</summary>
     public const int TheRoom = -1;
 
-    private sealed record Hold(int Sees, int Does, int SeesPrivate, int DoesPrivate);
+    internal sealed record Hold(int Sees, int Does, int SeesPrivate, int DoesPrivate);
 
-    private Hold On(int viewer, int owner, bool further)
+    internal Hold On(int viewer, int owner, bool further)
     {
         if (viewer == owner) return new Hold(3, 3, 3, 3);
         var there = of.Grants.Where(g => g.Owner == owner && !g.Ended && (further || !g.FurtherOnly)).ToList();
@@ -29,7 +29,7 @@ internal sealed class PlainRules(Organisation of)
             allowsPrivate ? Math.Min(Most(isPrivate.Select(g => g.Does)), does) : 0);
     }
 
-    private bool SpeaksFor(int viewer, int who, bool privateToo)
+    internal bool SpeaksFor(int viewer, int who, bool privateToo)
     {
         if (viewer == who) return true;
         var held = of.Grants.Where(g => g.Owner == who && !g.Ended && !g.FurtherOnly && (g.To == viewer || (g.ToGroup && of.Members.Contains(viewer)))).ToList();
@@ -94,9 +94,14 @@ internal sealed class PlainRules(Organisation of)
     public bool ReadsComment(int viewer, Stood entry, Part part) =>
         SpeaksFor(viewer, entry.Owner, entry.Private) || SpeaksFor(viewer, part.Who, entry.Private || part.OwnPrivate);
 
+    /// <summary>What was declined left the calendar: who only sees or changes that finds it no more.</summary>
+    public bool Left(int viewer, Stood entry, int lane) =>
+        entry.Parts.FirstOrDefault(p => p.Who == lane && !p.Removed) is { Answer: "declined" } part && !SpeaksFor(viewer, lane, entry.Private || part.OwnPrivate);
+
     /// <summary>Notes belong to a lane and follow the grant on it.</summary>
     public bool ReadsNotes(int viewer, Stood entry, int lane)
     {
+        if (Left(viewer, entry, lane)) return false;
         var hold = On(viewer, lane, false);
         return (entry.Private || entry.Parts.Any(p => p.Who == lane && p.OwnPrivate) ? hold.SeesPrivate : hold.Sees) == 3;
     }

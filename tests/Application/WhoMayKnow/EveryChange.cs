@@ -1,0 +1,177 @@
+using System.Collections.Immutable;
+using System.Reflection;
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using Corlin.Core.Words;
+using NodaTime;
+
+namespace Corlin.Application.Tests.WhoMayKnow;
+
+/// <summary>Every change there is that somebody makes, found by reflection, tried with every lane, every id and every actor.</summary>
+internal static class EveryChange
+{
+    /// <summary>In place of an id: there is nothing of it.</summary>
+    public const string Nothing = "nothingofthat";
+
+    /// <summary>In place of a number.</summary>
+    public const long NoNumber = 999_999_999;
+
+    /// <summary>All that an actor can do: a record that implements a change and names them.</summary>
+    public static readonly IReadOnlyList<Type> Types =
+    [
+        .. typeof(AddAppointment).Assembly.GetTypes().Where(t => t.IsPublic && ChangeOf(t) is not null && Parameters(t).Any(p => p.Name == "Actor")).OrderBy(t => t.Name, StringComparer.Ordinal),
+    ];
+
+    private static Type? ChangeOf(Type type) => type.GetInterfaces().FirstOrDefault(i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IChange<>));
+
+    private static ParameterInfo[] Parameters(Type type) => type.GetConstructors()[0].GetParameters();
+
+    /// <summary>Some ways to do a change, drawn from all that there are.</summary>
+    public static IEnumerable<object> Of(Type type, CalendarUser actor, Organisation made, World world, Random random, int ways)
+    {
+        var choices = Parameters(type).Select(p => Choices(p, actor, made, world)).ToList();
+        for (var i = 0; i < ways; i++)
+        {
+            var change = type.GetConstructors()[0].Invoke([.. choices.Select(c => c[random.Next(c.Count)])]);
+            // What is named besides is named in some of them.
+            var besides = type.GetProperties().Where(p => p.Name is "Saved" or "Draft" or "HoldRequest" or "Request" or "InPlaceOf" or "For" && p.PropertyType == typeof(string) && p.CanWrite).ToList();
+            if (besides.Count > 0 && random.Next(2) == 0 && besides[random.Next(besides.Count)] is var one && Parameters(type).All(p => p.Name != one.Name)) one.SetValue(change, Ids(one.Name, made)[random.Next(Ids(one.Name, made).Count)]);
+            yield return change;
+        }
+    }
+
+    /// <summary>The same change of something that is not there: each id and number in turn, where it names one.</summary>
+    public static object OfNothing(object change, string name)
+    {
+        var type = change.GetType();
+        if (type.GetProperty(name)!.GetValue(change) is IReadOnlyList<string> && name == "Entries") return Copy(change, name, (string[])[Nothing]);
+        return Copy(change, name, type.GetProperty(name)!.GetValue(change) switch
+        {
+            NotesAt at => at with { Entry = Nothing },
+            long => NoNumber,
+            _ => Nothing,
+        });
+    }
+
+    private static object Copy(object change, string name, object value)
+    {
+        var type = change.GetType();
+        var copy = type.GetConstructors()[0].Invoke([.. Parameters(type).Select(p => p.Name == name ? value : type.GetProperty(p.Name!)!.GetValue(change))]);
+        foreach (var property in type.GetProperties().Where(p => p.CanWrite && Parameters(type).All(q => q.Name != p.Name))) property.SetValue(copy, property.Name == name ? value : property.GetValue(change));
+        return copy;
+    }
+
+    private static IReadOnlyList<string> Ids(string name, Organisation made) => name switch
+    {
+        "Draft" => [.. made.Drafts.Keys],
+        "Request" or "For" => [.. made.Requests.Select(r => r.Id)],
+        "HoldRequest" or "InPlaceOf" => [.. made.Entries.Select(e => e.HoldRequest).OfType<string>(), Nothing],
+        _ => [.. made.Entries.Select(e => e.Id)],
+    };
+
+    private static IReadOnlyList<object?> Choices(ParameterInfo parameter, CalendarUser actor, Organisation made, World world)
+    {
+        var there = made.People.Append(made.Room).Append(made.Group).Append(made.Contact).Append(made.Outsider).ToList();
+        return (parameter.Name!, parameter.ParameterType) switch
+        {
+            ("Actor", _) => [actor.Id],
+            ("Entries", var t) when t == typeof(IReadOnlyList<string>) => [.. made.Entries.Select(e => new[] { e.Id })],
+            ("Chosen", _) => [.. made.Entries.SelectMany(e => there.Select(u => new[] { new ChosenOnLane(u.Id, [e.Id]) }))],
+            ("Changes", _) => [new[] { made.Changes.Last }],
+            ("Entries", _) => [Array.Empty<Entry>()],
+            (_, var t) when t == typeof(UserId) => [.. there.Select(u => (object)u.Id)],
+            (_, var t) when t == typeof(UserId?) => [null, .. there.Select(u => (object)u.Id)],
+            (_, var t) when t == typeof(NotesAt) => [.. made.Entries.SelectMany(e => there.Select(u => (object)new NotesAt(e.Id, null, u.Id)))],
+            ("Entry" or "Meeting", _) => [.. made.Entries.Select(e => e.Id)],
+            ("Id", var t) when t == typeof(string) => [.. made.Requests.Select(r => r.Id)],
+            ("Task", _) => [.. made.Tasks.Select(t => t.Id).DefaultIfEmpty(Nothing)],
+            ("Draft", _) => [.. made.Drafts.Keys],
+            ("PapersOf", _) => [null, .. made.Entries.Select(e => e.Id), .. made.Drafts.Keys],
+            ("Paper", var t) when t == typeof(string) => [.. made.Entries.Select(e => e.Paper).Where(p => p.Length > 0).DefaultIfEmpty(Nothing)],
+            ("Attendee" or "Who" or "Group", var t) when t == typeof(string) => [.. there.Select(u => u.PublicId)],
+            ("To", var t) when t == typeof(string) => [.. there.Select(u => u.PublicId)],
+            ("Calendar", var t) when t == typeof(string) => [null, .. made.Further.Values],
+            ("Request", var t) when t == typeof(long?) => [null],
+            ("Change", _) => [.. Enumerable.Range(0, 40).Select(i => (object)(made.Changes.First + (made.Changes.Last - made.Changes.First) * i / 40))],
+            (_, var t) when t == typeof(long) => [.. made.Numbers.Select(n => (object)n)],
+            ("Receivers", _) => [.. made.People.Select(p => new[] { p.Id })],
+            ("Terms", _) => [new AccessTerms(Sight.Outline, Acting.Look, Until: world.Now + Duration.FromDays(1))],
+            ("Offer", _) => [null],
+            ("Sight", _) => [Sight.Outline],
+            ("Acting", _) => [Acting.Look],
+            ("Ceiling", _) => [Ceiling.Open],
+            ("Title", _) => ["A title"],
+            ("Time" or "Becomes" or "Was", var t) when t == typeof(EntryEdit) => [new EntryEdit()],
+            ("Time", _) => [World.Timed("2027-04-06T09:00")],
+            ("Times", _) => [ImmutableArray.Create<EntryTime>(World.Timed("2027-04-06T09:00"))],
+            ("LapsesAt", _) => [world.Now + Duration.FromDays(3)],
+            ("Invited", _) => [ImmutableArray.Create(new Invited(made.Outsider.PublicId, AttendeeRole.Required))],
+            (_, var t) when t == typeof(ImmutableArray<string>) => [.. there.Select(u => (object)ImmutableArray.Create(u.PublicId))],
+            ("Tasks", _) => [ImmutableArray<TaskSaid>.Empty],
+            ("Text", var t) when t == typeof(RichText) => [new RichText("Words", null)],
+            ("Stretch" or "Proposed", _) => [IsNullable(parameter) ? null : (object)new Stretch(Instant.FromUtc(2027, 4, 6, 9, 0), Instant.FromUtc(2027, 4, 6, 10, 0))],
+            ("First" or "Last" or "Until" or "Day", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 9)],
+            ("Items", _) => [.. made.People.Select(p => new[] { new HandedItem(p.Id, null, null, "Something", null, null) })],
+            ("Which", _) => [Array.Empty<ReminderRef>()],
+            ("Paper", _) => [NewPaper.Link("A link", "https://papers.example/1")],
+            ("Added", _) => [.. there.Select(u => new[] { u.PublicId })],
+            ("Removed" or "Lines", _) => [Array.CreateInstance(parameter.ParameterType.GetGenericArguments()[0], 0)],
+            ("Gap" or "Length", _) => [Duration.FromMinutes(30)],
+            ("Place", var t) when t == typeof(Place) => [new Place("Yard", "Yard", "Lisbon", "Europe/Lisbon")],
+            ("Said", var t) when t == typeof(PersonEdit) => [new PersonEdit(Post: "Something else"), new PersonEdit(Address: "elsewhere@porto.example")],
+            ("Said", _) => [new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, false), new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, true)],
+            ("What", _) => [new Following("Club", "https://club.example/c.ics", TimeTaken.Firm, Duration.FromHours(1))],
+            ("Json", _) => ["{}"],
+            ("Name", _) when parameter.Member.DeclaringType == typeof(KeepSetting) => ["rulers"],
+            ("Kind", var t) when t == typeof(ChangeKind) => [ChangeKind.AccountInvited, ChangeKind.AccountClosed],
+            ("Version" or "Weeks" or "Minutes", _) => [1],
+            ("Call" or "Key" or "Presence" or "Site" or "From", var t) when t == typeof(string) => [Nothing],
+            ("Link", _) => ["https://meet.ebbline.example/1"],
+            ("Name" or "Words" or "Text" or "Note" or "Line" or "Reason" or "Comment" or "Subject" or "Category" or "DialIn" or "Letter" or "Agenda" or "Place", var t) when t == typeof(string) => [IsNullable(parameter) && parameter.Name != "Place" ? null : "Some words"],
+            (_, var t) when t == typeof(bool) => [false, true],
+            (_, var t) when t.IsEnum => [.. Enum.GetValues(t).Cast<object>()],
+            (_, var t) when IsNullable(parameter) || !t.IsValueType => [null],
+            (_, var t) => [Activator.CreateInstance(t)],
+        };
+    }
+
+    private static bool IsNullable(ParameterInfo parameter) => new NullabilityInfoContext().Create(parameter).ReadState == NullabilityState.Nullable;
+
+    /// <summary>Does a change and takes all of it back.</summary>
+    /// <returns>Why it was refused; null where it was done.</returns>
+    public static async Task<Refusal?> TryAsync(World world, object change)
+    {
+        var tried = (IChange<bool>)Activator.CreateInstance(typeof(Tried<>).MakeGenericType(ChangeOf(change.GetType())!.GetGenericArguments()[0]), change)!;
+        try
+        {
+            await world.Do(tried);
+        }
+        catch (TakenBackException)
+        {
+            return null;
+        }
+        catch (RefusedException e)
+        {
+            return e.Refusal;
+        }
+
+        throw new InvalidOperationException("What is tried is never kept.");
+    }
+
+    private sealed class Tried<T>(IChange<T> change) : IChange<bool>
+    {
+        public bool Apply(IChangeSession session)
+        {
+            change.Apply(session);
+            throw new TakenBackException();
+        }
+    }
+
+    private sealed class TakenBackException : Exception;
+}

@@ -37,7 +37,7 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
     public async Task A_change_without_the_sessions_token_is_refused()
     {
         using var noor = await demo.Host.SignInAsync(Host.Noor);
-        var response = await noor.SendAsync(HttpMethod.Post, "/api/changes/1/undo");
+        var response = await noor.SendAsync(HttpMethod.Post, "/api/changes/undo");
         Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
         Assert.Equal("corlin:forgery", (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("type").GetString());
     }

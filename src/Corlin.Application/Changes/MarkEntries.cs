@@ -35,6 +35,22 @@ public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string
     }
 }
 
+/// <param name="Entries">Public ids.</param>
+public sealed record ChosenOnLane(UserId Lane, IReadOnlyList<string> Entries);
+
+/// <summary>Puts what was chosen on several lanes into a category of that name; each lane has a list of its own. All of it or none.</summary>
+public sealed record MarkChosen(UserId Actor, IReadOnlyList<ChosenOnLane> Chosen, string Category) : IChange<IReadOnlyList<long>>
+{
+    private const int MostLanes = 50;
+
+    /// <returns>A change for each lane.</returns>
+    public IReadOnlyList<long> Apply(IChangeSession session)
+    {
+        if (Chosen.Count is 0 or > MostLanes) throw new RefusedException(RefusalKind.BadInput, "chosen", null);
+        return [.. Chosen.Select(c => new MarkEntries(Actor, c.Lane, c.Entries, Category).Apply(session))];
+    }
+}
+
 /// <param name="Wish">Null for as usual.</param>
 public sealed record ReminderChoice(ReminderWish? Wish);
 

@@ -62,6 +62,16 @@ internal static class Telling
         session.Send(new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null), new MailAbout(inNameOf.Id, meeting.PublicId, meeting.Private));
     }
 
+    /// <summary>Tells one person inside, and nobody who speaks for them, of a part that is theirs or of somebody for whom they speak.</summary>
+    public static void TellOne(this IChangeSession session, Entry meeting, Effect effect)
+    {
+        var people = session.Users([meeting.Owner, effect.To, effect.About]);
+        if (!people[effect.To].Inside) return;
+        var (stretch, _) = When(meeting, effect.RecurrenceId, people[meeting.Owner]);
+        var (to, about) = (people[effect.To].Address, people[effect.About].Address);
+        session.Send(new OutboxMessage(null, new Notice(effect.Kind, to, about, meeting.PublicId, effect.RecurrenceId, effect.To == effect.About ? null : about, stretch)));
+    }
+
     private static void Notify(this IChangeSession session, Entry meeting, Effect effect, Stretch stretch, SpeakersOf speakersOf, CalendarUser to, CalendarUser about, UserId actor, string? note)
     {
         var notice = new Notice(effect.Kind, to.Address, about.Address, meeting.PublicId, effect.RecurrenceId, Stretch: stretch, Note: note);

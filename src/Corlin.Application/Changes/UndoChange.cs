@@ -19,3 +19,17 @@ public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
         return change;
     }
 }
+
+/// <summary>Takes back an act that was several changes, the last first: all of them or, where one cannot be, none.</summary>
+/// <param name="Changes">In the order in which they were made.</param>
+public sealed record UndoAct(UserId Actor, IReadOnlyList<long> Changes) : IChange<IReadOnlyList<long>>
+{
+    private const int Most = 100;
+
+    /// <returns>The changes that take them back, in the order in which they were made.</returns>
+    public IReadOnlyList<long> Apply(IChangeSession session)
+    {
+        if (Changes.Count is 0 or > Most) throw new RefusedException(RefusalKind.BadInput, "changes", null);
+        return [.. Changes.Reverse().Select(change => new UndoChange(Actor, change).Apply(session))];
+    }
+}

@@ -35,6 +35,7 @@ public static partial class English
         EffectKind.Removed => "Without",
         EffectKind.TurnedOver => "Turned over",
         EffectKind.NotesReleased => "Notes",
+        EffectKind.AnsweredOtherwise => "Answered otherwise",
         _ => kind.ToString(),
     };
 
@@ -52,10 +53,18 @@ public static partial class English
         if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
         if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} turned it over.";
         if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
+        if (news.Kind == EffectKind.AnsweredOtherwise) return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
         if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} released what was noted.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
         var changes = told is { Before: { } before, After: { } after } ? Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), zone, name).ToList() : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";
+    }
+
+    private static string AnsweredNow(MeetingNews news, PastEntry? told, string who, Func<UserId, string> name)
+    {
+        string Of(EntryState? state) => Word(state?.Whole?.Attendees.FirstOrDefault(a => a.Who == news.Lane && a.RecurrenceId == news.RecurrenceId) is { } part ? part.Answer : Answer.None);
+        var whose = news.Lane == news.To ? "you" : name(news.Lane);
+        return $"{who} answered {Of(told?.After)}. What stood there for {whose} was {Of(told?.Before)}.";
     }
 
     /// <summary>How a message stands.</summary>

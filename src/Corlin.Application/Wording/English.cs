@@ -99,6 +99,14 @@ public static partial class English
         _ => answer.ToString().ToLowerInvariant(),
     };
 
+    /// <summary>"Noor Haddad answered accepted for Maren Falk, today 09:42."</summary>
+    /// <param name="zone">Of who reads it.</param>
+    public static string AnsweredBy(Participation part, CalendarUser by, CalendarUser who, Instant now, DateTimeZone zone)
+    {
+        var when = part.AnsweredAt is { } at ? $", {When(zone.ToLocal(at), zone.ToLocal(now).Date)}" : "";
+        return by.Id == who.Id ? $"{by.Name} answered {Word(part.Answer)} themselves{when}." : $"{by.Name} answered {Word(part.Answer)} for {who.Name}{when}.";
+    }
+
     public static string Word(FetchFailure failure) => failure switch
     {
         FetchFailure.NotAllowed => "That address is not asked: it lies inside a private network",
@@ -243,6 +251,7 @@ public static partial class English
         RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
         RefusalKind.NotYourAddition => "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
         RefusalKind.OfTheWhole => "Agenda, privacy, how it repeats and whether anybody is asked belong to the whole series. Choose “all of it” or “from here on”.",
+        RefusalKind.AnsweredOtherwise => $"{refusal.What} Nothing was changed.",
         RefusalKind.OwnMeeting => "They organise it already. Choose somebody else.",
         RefusalKind.NoCaller => "Say who asks, in at most 120 letters.",
         RefusalKind.NotCancelled => "It was not cancelled.",

@@ -78,6 +78,9 @@ public enum RefusalKind
     /// <summary>It is turned over to somebody else, not to who organises it.</summary>
     OwnMeeting,
 
+    /// <summary>Somebody else gave another answer for the same person, and who answers now has not said that it is to be replaced.</summary>
+    AnsweredOtherwise,
+
     /// <summary>Nobody is said to have asked.</summary>
     NoCaller,
 

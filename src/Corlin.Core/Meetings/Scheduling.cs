@@ -40,6 +40,9 @@ public enum EffectKind
 
     /// <summary>Somebody inside may read what was noted.</summary>
     NotesReleased,
+
+    /// <summary>Who gave an answer for somebody is told that another took its place.</summary>
+    AnsweredOtherwise,
 }
 
 public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);
@@ -84,6 +87,10 @@ public static class Scheduling
         var kind = given.Proposed is null ? EffectKind.Answered : EffectKind.Proposed;
         return new Transition(With(meeting, answered), [new Effect(kind, meeting.Owner, who, recurrenceId)]);
     }
+
+    /// <summary>Who gave the answer that another would take the place of; null where there is none, it is the same or one's own.</summary>
+    public static UserId? AnsweredOtherwise(Participation part, Answer answer, UserId by) =>
+        part.Answer is Answer.None || part.Answer == answer || part.AnsweredBy == by ? null : part.AnsweredBy;
 
     /// <summary>Another start and length: SEQUENCE rises, and the answers of what moves are none again.</summary>
     /// <param name="recurrenceId">The occurrence that moves, or null for a meeting that does not repeat.</param>

@@ -1104,6 +1104,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/marks/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkChosenRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/categories/{id}": {
         parameters: {
             query?: never;
@@ -3917,7 +3956,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/changes/{id}/undo": {
+    "/api/changes/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -3930,12 +3969,14 @@ export interface paths {
             parameters: {
                 query?: never;
                 header?: never;
-                path: {
-                    id: number;
-                };
+                path?: never;
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UndoRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -3943,7 +3984,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChangedView"];
+                        "application/json": components["schemas"]["ActView"];
                     };
                 };
             };
@@ -5760,6 +5801,9 @@ export interface components {
             state: string;
             secondFactor: boolean;
         };
+        ActView: {
+            changes: number[];
+        };
         /** @enum {unknown} */
         Acting: "look" | "add" | "change" | "speakFor";
         AddToPeopleRequest: {
@@ -5814,6 +5858,8 @@ export interface components {
             proposedStart: null | number;
             /** Format: int64 */
             proposedEnd: null | number;
+            /** @default false */
+            allTheSame: boolean;
         };
         AppointmentRequest: {
             inNameOf: string;
@@ -6775,6 +6821,10 @@ export interface components {
             /** Format: int64 */
             before: null | number;
         };
+        MarkChosenRequest: {
+            chosen: components["schemas"]["MarkedRequest"][];
+            category: string;
+        };
         MarkRequest: {
             lane: string;
             entries: string[];
@@ -6788,6 +6838,10 @@ export interface components {
             rank: null | components["schemas"]["Rank"];
             mayChange: boolean;
             categories: components["schemas"]["CategoryView"][];
+        };
+        MarkedRequest: {
+            lane: string;
+            entries: string[];
         };
         MeanwhileView: {
             principal: components["schemas"]["PersonView"];
@@ -7439,6 +7493,9 @@ export interface components {
             to: string;
             stays: boolean;
             note: null | string;
+        };
+        UndoRequest: {
+            changes: number[];
         };
         /** @enum {unknown} */
         Urgency: "canWait" | "thisWeek" | "atOnce";

@@ -19,6 +19,11 @@ export function Foot() {
                 Undo, {done.left} s
               </button>
             )}
+            {done.wayOn && (
+              <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={done.wayOn.go}>
+                {done.wayOn.words}
+              </button>
+            )}
             {!done.undoable && canRedo && !done.wrong && (
               <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={redo}>
                 Do it again

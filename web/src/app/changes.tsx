@@ -5,12 +5,19 @@ import { useKeys } from "./keys";
 
 const undoSeconds = 10;
 
+/** What can be done about a refusal, with the words of its button. */
+export interface WayOn {
+  words: string;
+  go: () => void;
+}
+
 interface Done {
   id: number;
   words: string;
   undoable: boolean;
   left: number;
   wrong: boolean;
+  wayOn?: WayOn | undefined;
 }
 
 interface ChangesState {
@@ -19,6 +26,8 @@ interface ChangesState {
   say: (words: string, change?: number | number[]) => void;
   /** Says what was not done, and why. */
   fail: (error: unknown) => void;
+  /** Says the same, with a way on beside it until something else is said. */
+  offer: (error: unknown, wayOn: WayOn) => void;
   /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
   run: (call: Promise<{ change: number }>, words: string) => void;
   undo: () => void;
@@ -42,17 +51,19 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     setPast((p) => [...p.slice(-49), [change].flat()]);
     setFuture([]);
   }, []);
-  const fail = useCallback(
-    (error: unknown) =>
+  const offer = useCallback(
+    (error: unknown, wayOn?: WayOn) =>
       setDone({
         id: Date.now(),
         words: problemOf(error).message,
         undoable: false,
         left: undoSeconds,
         wrong: true,
+        wayOn,
       }),
     [],
   );
+  const fail = useCallback((error: unknown) => offer(error), [offer]);
   const run = useCallback(
     (call: Promise<{ change: number }>, words: string) => {
       call
@@ -62,17 +73,11 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     },
     [fail, queries, say],
   );
-  /** Takes an act back, whether one or the undo of one: its changes one after the other, the last first. */
+  /** Takes an act back, whether one or the undo of one: all of its changes or none. */
   const takeBack = useCallback(
-    (act: number[], then: (undos: number[]) => void) => {
-      const undoAll = async () => {
-        const undos: number[] = [];
-        for (const id of act.toReversed())
-          undos.push((await ask(client.POST("/api/changes/{id}/undo", { params: { path: { id } } }))).change);
-        return undos;
-      };
-      undoAll()
-        .then(then)
+    (changes: number[], then: (undos: number[]) => void) => {
+      ask(client.POST("/api/changes/undo", { body: { changes } }))
+        .then((undone) => then(undone.changes.toReversed()))
         .catch(fail)
         .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
     },
@@ -101,12 +106,12 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   const id = done?.id;
   useEffect(() => {
     if (id === undefined) return;
-    const timer = setInterval(() => setDone((d) => (d && d.left > 1 ? { ...d, left: d.left - 1 } : undefined)), 1000);
+    const timer = setInterval(() => setDone((d) => (d && (d.left > 1 || d.wayOn) ? { ...d, left: d.left - 1 } : undefined)), 1000);
     return () => clearInterval(timer);
   }, [id]);
 
   useKeys({ z: undo, "Ctrl+z": undo, y: redo, "Ctrl+y": redo });
-  const value = useMemo(() => ({ done, say, fail, run, undo, redo, canRedo }), [done, say, fail, run, undo, redo, canRedo]);
+  const value = useMemo(() => ({ done, say, fail, offer, run, undo, redo, canRedo }), [done, say, fail, offer, run, undo, redo, canRedo]);
   return <Changes value={value}>{children}</Changes>;
 }
 

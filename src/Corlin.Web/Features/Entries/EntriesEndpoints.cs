@@ -14,7 +14,14 @@ namespace Corlin.Web.Features.Entries;
 
 /// <param name="InNameOf">Whose answer it is.</param>
 /// <param name="ProposedStart">With <paramref name="ProposedEnd"/> another time, in milliseconds since 1970.</param>
-public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer Answer, string? Comment, long? ProposedStart, long? ProposedEnd);
+/// <param name="AllTheSame">Whether it is meant to take the place of another answer that somebody else gave.</param>
+public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer Answer, string? Comment, long? ProposedStart, long? ProposedEnd, bool AllTheSame = false);
+
+/// <param name="Changes">With them the act is undone as one.</param>
+public sealed record ActView(IReadOnlyList<long> Changes);
+
+/// <param name="Changes">In the order in which they were made.</param>
+public sealed record UndoRequest(IReadOnlyList<long> Changes);
 
 /// <summary>Parts of an entry; those that are null are left alone.</summary>
 /// <param name="Place">Empty for nowhere.</param>
@@ -74,7 +81,7 @@ internal static class EntriesEndpoints
         api.MapPut("/entries/{id}/own-part", KeepPartPrivateAsync);
         api.MapPost("/entries/{id}/ties", TieAsync);
         api.MapPost("/appointments", AddAsync);
-        api.MapPost("/changes/{id:long}/undo", UndoAsync);
+        api.MapPost("/changes/undo", UndoAsync);
     }
 
     /// <param name="lane">The public id of whose lane it was chosen on.</param>
@@ -86,7 +93,8 @@ internal static class EntriesEndpoints
         if (request.Answer is Answer.None or Answer.Delegated) throw new RefusedException(RefusalKind.BadInput, "answer", request.Answer.ToString());
         var who = await reader.UserAsync(request.InNameOf, "inNameOf");
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AnswerInvitation(
-            reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Answer, request.Comment?.Length > 2000 ? request.Comment[..2000] : request.Comment, Proposed(request)))));
+            reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Answer, request.Comment?.Length > 2000 ? request.Comment[..2000] : request.Comment, Proposed(request))
+        { AllTheSame = request.AllTheSame })));
     }
 
     private static async Task<Ok<EntryChangedView>> ChangeAsync(Reader reader, string id, ChangeRequest request, IRichTexts texts)
@@ -155,8 +163,8 @@ internal static class EntriesEndpoints
         };
     }
 
-    private static async Task<Ok<ChangedView>> UndoAsync(Reader reader, long id) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new UndoChange(reader.Person, id))));
+    private static async Task<Ok<ActView>> UndoAsync(Reader reader, UndoRequest request) =>
+        TypedResults.Ok(new ActView(await reader.ChangeAsync(new UndoAct(reader.Person, request.Changes))));
 
     private static Stretch? Proposed(AnswerRequest request)
     {

@@ -1,3 +1,4 @@
+using Corlin.Web.Features.Entries;
 using Corlin.Application.Changes;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
@@ -13,6 +14,12 @@ namespace Corlin.Web.Features.Lanes;
 /// <param name="Rank">fixed, askFirst, mayMove, or none for nothing said; null for as it is.</param>
 public sealed record MarkRequest(string Lane, IReadOnlyList<string> Entries, string? Category, string? Reminder, string? Rank = null);
 
+/// <param name="Lane">Whose lane they stand on.</param>
+public sealed record MarkedRequest(string Lane, IReadOnlyList<string> Entries);
+
+/// <param name="Category">The name of one, new or known; empty for none.</param>
+public sealed record MarkChosenRequest(IReadOnlyList<MarkedRequest> Chosen, string Category);
+
 /// <param name="Name">Null for as it is.</param>
 /// <param name="Colour">Null for as it is.</param>
 public sealed record CategoryRequest(string Lane, string? Name, int? Colour, bool Remove);
@@ -22,6 +29,7 @@ internal static class MarksEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapPost("/marks", MarkAsync);
+        api.MapPost("/marks/chosen", MarkChosenAsync);
         api.MapPut("/categories/{id:long}", ChangeAsync);
     }
 
@@ -29,6 +37,13 @@ internal static class MarksEndpoints
     {
         var lane = await reader.UserAsync(request.Lane, "lane");
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder), Rank(request.Rank)))));
+    }
+
+    private static async Task<Ok<ActView>> MarkChosenAsync(Reader reader, MarkChosenRequest request)
+    {
+        var chosen = new List<ChosenOnLane>();
+        foreach (var one in request.Chosen) chosen.Add(new ChosenOnLane(await reader.UserAsync(one.Lane, "lane"), one.Entries));
+        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new MarkChosen(reader.Person, chosen, request.Category))));
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, CategoryRequest request)

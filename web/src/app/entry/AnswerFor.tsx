@@ -1,13 +1,13 @@
-import { giveAnswer, type GivenAnswer } from "../../api/answer";
+import type { GivenAnswer } from "../../api/answer";
 import type { EntryDetails } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { useRun } from "./useRun";
+import { useAnswer } from "../useAnswer";
 
 /** The answers that the reader may give, for each person for whom they may. */
 export function AnswerFor({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
-  const run = useRun(onDone);
+  const give = useAnswer();
   const answer = (inNameOf: string, name: string, word: GivenAnswer) =>
-    run(giveAnswer(entry.id, inNameOf, entry.occurrence, word), `${entry.title}: ${word} for ${name}.`);
+    give({ entry: entry.id, occurrence: entry.occurrence, inNameOf }, word, `${entry.title}: ${word} for ${name}.`, onDone);
   return entry.mayAnswerFor.map((who) => (
     <div key={who.id} className="flex flex-wrap items-center gap-1.5">
       <span className="mr-1 text-soft">For {who.givenName}</span>

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
+import type { GivenAnswer } from "../../api/answer";
 import { ask, client } from "../../api/client";
 import { deskQuery } from "../../api/queries";
 import type { Desk as DeskData, QueueRow } from "../../api/types";
@@ -9,6 +10,7 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { useAnswer } from "../../app/useAnswer";
 import { useSize } from "../../app/useSize";
 import { Told } from "../../app/Told";
 import { useNow } from "../../app/useNow";
@@ -21,7 +23,6 @@ import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
 import { isAccess, isRequest, isTask, Queue } from "./Queue";
 import { Started } from "./Started";
-import { useAnswer } from "./useAnswer";
 
 /** Today: every principal's lane, and the queue of what waits. */
 export function Desk() {
@@ -36,7 +37,9 @@ function Today({ desk }: { desk: DeskData }) {
   const [chosen, setChosen] = useState(0);
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, desk.zones[0]);
-  const answer = useAnswer();
+  const reply = useAnswer();
+  const answer = (r: QueueRow, word: GivenAnswer) =>
+    r.entry && reply({ entry: r.entry, occurrence: r.occurrence, inNameOf: r.for.id }, word, `${r.title}: ${word} for ${r.for.givenName}.`);
   const { run } = useChanges();
   const settle = (r: QueueRow, takenUp: boolean) => {
     const { offer, entry } = r;

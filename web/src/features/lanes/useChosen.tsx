@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Category, Entry } from "../../api/types";
@@ -17,7 +18,8 @@ const keyOf = (entry: Entry, lane: string) => `${lane} ${entry.id ?? ""} ${entry
 /** Entries chosen to be given a category together. */
 export function useChosen(categories: Category[]) {
   const [chosen, setChosen] = useState<Chosen[]>([]);
-  const { run } = useChanges();
+  const { say, fail } = useChanges();
+  const queries = useQueryClient();
   const isChosen = useCallback((entry: Entry, lane: string) => chosen.some((c) => keyOf(c.entry, c.lane) === keyOf(entry, lane)), [chosen]);
   const toggle = useCallback((entry: Entry, lane: string) => {
     if (!entry.id) return;
@@ -29,15 +31,17 @@ export function useChosen(categories: Category[]) {
   }, []);
   const lanes = [...new Set(chosen.map((c) => c.lane))];
   const put = (category: string) => {
-    const words = category === "" ? "have no category" : `are ${category}`;
-    // A list belongs to one calendar, so each lane is one change of its own.
-    for (const lane of lanes) {
-      const entries = [...new Set(chosen.filter((c) => c.lane === lane).map((c) => c.entry.id ?? ""))];
-      run(
-        ask(client.POST("/api/marks", { body: { lane, entries, category, reminder: null, rank: null } })),
-        entries.length === 1 ? "One entry is changed." : `${entries.length} entries ${words}.`,
-      );
-    }
+    const byLane = lanes.map((lane) => ({
+      lane,
+      entries: [...new Set(chosen.filter((c) => c.lane === lane).map((c) => c.entry.id ?? ""))],
+    }));
+    const count = byLane.reduce((sum, p) => sum + p.entries.length, 0);
+    const words = category === "" ? "no category" : category;
+    // A list belongs to one calendar, so each lane is a change of its own; together they are one act.
+    ask(client.POST("/api/marks/chosen", { body: { chosen: byLane, category } }))
+      .then((made) => say(count === 1 ? `One entry: ${words}.` : `${count} entries: ${words}.`, made.changes))
+      .catch(fail)
+      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
     setChosen([]);
   };
   useKeys(chosen.length > 0 ? { Escape: () => setChosen([]) } : {});

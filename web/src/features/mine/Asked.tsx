@@ -1,13 +1,12 @@
 import { Link } from "@tanstack/react-router";
-import { giveAnswer } from "../../api/answer";
 import type { QueueRow } from "../../api/types";
 import { Judged } from "../../lane/Judged";
-import { useChanges } from "../../app/changes";
+import { useAnswer } from "../../app/useAnswer";
 import { Button } from "../../ui/Button";
 
 /** What waits for the reader's own answer or decision. */
 export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueRow) => void }) {
-  const { run } = useChanges();
+  const give = useAnswer();
   return (
     <section aria-labelledby="asked" className="mt-7">
       <h2 id="asked" className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
@@ -29,7 +28,10 @@ export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueR
                   <Button
                     key={answer}
                     look={answer === "accepted" ? "outlined" : "plain"}
-                    onClick={() => row.entry && run(giveAnswer(row.entry, row.for.id, row.occurrence, answer), `${row.title}: ${answer}.`)}
+                    onClick={() =>
+                      row.entry &&
+                      give({ entry: row.entry, occurrence: row.occurrence, inNameOf: row.for.id }, answer, `${row.title}: ${answer}.`)
+                    }
                   >
                     {{ accepted: "Accept", tentative: "Tentative", declined: "Decline" }[answer]}
                   </Button>

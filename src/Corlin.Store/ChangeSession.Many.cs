@@ -63,10 +63,11 @@ internal sealed partial class ChangeSession
     }
 
     /// <summary>New entries, past the watching of the context: it costs more than all that is written.</summary>
-    private void Insert(IEnumerable<Entry> entries, CalendarId home, long? change, DateTimeZone zone)
+    /// <param name="on">The calendar on which they stand: their home, or a part of it that nobody sees yet.</param>
+    private void Insert(IEnumerable<Entry> entries, CalendarId on, long? change, DateTimeZone zone, bool isUnseen = false)
     {
         var next = LastNumber("Entries");
-        var calendar = Db.Calendars.Find(home.Value)!;
+        var calendar = Db.Calendars.Find(on.Value)!;
         using var rows = new BulkInsert<EntryRow>(Db);
         using var overrides = new BulkInsert<OverrideRow>(Db);
         using var occupancy = new BulkInsert<OccupancyRow>(Db);
@@ -91,7 +92,7 @@ internal sealed partial class ChangeSession
             history.Add(told);
         }
 
-        Touched(calendar, ChangeReach.Outline);
+        if (!isUnseen) Touched(calendar, ChangeReach.Outline);
         Db.SaveChanges();
         Db.ChangeTracker.Clear();
     }
@@ -154,7 +155,7 @@ internal sealed partial class ChangeSession
     private static Parts PartsOf(Entry entry, EntryRow row, CalendarRow calendar, DateTimeZone zone) => new(
         new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = row.Id },
         [.. entry.Overrides.Select(o => EntryMapping.ToRow(row.Id, o)).OrderBy(o => o.RecurrenceId)],
-        [.. Occupying.Rows(entry with { Id = new EntryId(row.Id) }, new Dictionary<UserId, CalendarId> { [entry.Owner] = entry.Home }, zone)],
+        [.. Occupying.Rows(entry with { Id = new EntryId(row.Id) }, new Dictionary<UserId, CalendarId> { [entry.Owner] = new CalendarId(calendar.Id) }, zone)],
         [.. entry.Marks.Select(m => EntryMapping.ToRow(row.Id, m)).OrderBy(m => m.LaneId)]);
 
     private static HistoryRow HistoryOf(long change, EntryRow row, string? before, Parts parts) => new()

@@ -52,12 +52,21 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
         if (wanted.Length == 0) return Enumerable.Empty<Entry>().ToLookup(_ => default(CalendarId));
         var (start, end) = (span.Start, span.End);
+        var parts = PartsOf(wanted);
+        wanted = [.. wanted, .. parts.Keys];
         var rows = Db.Occupancy.AsNoTracking()
             .Where(o => wanted.Contains(o.CalendarId) && o.LastEnd > start && o.FirstStart < end)
             .Select(o => new { o.CalendarId, o.EntryId }).Distinct().ToList();
         var entries = ById([.. rows.Select(r => r.EntryId).Distinct()]);
-        return rows.ToLookup(r => new CalendarId(r.CalendarId), r => entries[r.EntryId]);
+        return rows.ToLookup(r => new CalendarId(parts.GetValueOrDefault(r.CalendarId, r.CalendarId)), r => entries[r.EntryId]);
     }
+
+    /// <summary>Parts of some calendars that are seen, with the calendar of each; for nearly all there are none.</summary>
+    private Dictionary<long, long> PartsOf(long[] calendars) =>
+        Db.Parts.AsNoTracking().Where(p => p.Shown && calendars.Contains(p.CalendarId)).ToDictionary(p => p.Id, p => p.CalendarId);
+
+    public IReadOnlyList<Unseen> WrittenInPieces() =>
+        [.. Db.Parts.AsNoTracking().OrderBy(p => p.Id).AsEnumerable().Select(p => new Unseen(new CalendarId(p.Id), new CalendarId(p.CalendarId), p.ChangeId, p.Shown))];
 
     public Entry? Entry(string publicId)
     {
@@ -94,13 +103,15 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         var wanted = calendars.Select(c => c.Value).ToArray();
         var named = with.Select(w => w.Value).ToArray();
         var pattern = "% " + words + "%";
+        var parts = PartsOf(wanted);
+        wanted = [.. wanted, .. parts.Keys];
         var rows = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
             .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.SearchText, o.LastEnd })
             .Where(r => EF.Functions.Like(r.SearchText, pattern)
                 || Db.Papers.Any(p => p.EntryId == r.Id && p.RemovedByChangeId == null && EF.Functions.Like(p.SearchName, pattern)) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)))
             .OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.CalendarId, r.Id }).ToList();
         var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
-        return [.. rows.Select(r => (new CalendarId(r.CalendarId), entries[r.Id]))];
+        return [.. rows.Select(r => (new CalendarId(parts.GetValueOrDefault(r.CalendarId, r.CalendarId)), entries[r.Id]))];
     }
 
     public IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, string words, int limit)

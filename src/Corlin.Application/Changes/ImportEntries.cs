@@ -18,17 +18,17 @@ namespace Corlin.Application.Changes;
 public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<Entry> Entries, Func<Entry, string?>? CategoryOf = null) : IChange<Imported>
 {
     /// <summary>A list that a file would make longer is left as it is.</summary>
-    private const int LongestList = 24;
+    internal const int LongestList = 24;
 
     /// <summary>So many are in memory at once.</summary>
-    private const int PieceSize = 500;
+    internal const int PieceSize = 500;
 
     public Imported Apply(IChangeSession session)
     {
         var rights = session.MustAdd(Actor, InNameOf);
         var calendar = session.CalendarOf(InNameOf);
         long? change = null;
-        var sum = new Imported(null, 0, 0, 0, 0, []);
+        var sum = Imported.Nothing;
         // While one piece is written the next is read.
         foreach (var piece in Prefetch.Of(Entries.Chunk(PieceSize)))
         {
@@ -36,13 +36,14 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             sum = sum.With(done);
             if (next.Count == 0) continue;
             change ??= session.Begin(ChangeKind.Imported, Actor, InNameOf, rights.Grant);
-            session.SaveAll([.. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(session, e) } : e)]);
+            session.SaveAll([.. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(session, e, [], session.Save) } : e)]);
         }
 
         return sum with { Change = change };
     }
 
-    private (List<Entry> Next, Imported Done) Sort(IChangeSession session, CalendarId calendar, Rights rights, Entry[] piece)
+    /// <summary>What of a piece is new here or says something else, and what becomes of the rest.</summary>
+    internal (List<Entry> Next, Imported Done) Sort(IChangeSession session, CalendarId calendar, Rights rights, Entry[] piece)
     {
         var known = Known(session, calendar, rights, [.. piece.Select(e => e.Uid)]);
         var next = new List<Entry>();
@@ -101,13 +102,15 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
     private string Beside(string uid) =>
         Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{Actor.Value}\n{uid}")))[..32] + "@corlin";
 
-    private ImmutableArray<LaneMark> Marks(IChangeSession session, Entry read)
+    /// <param name="unseen">Categories that will be on the list too.</param>
+    /// <param name="make">Makes a category that is not on it.</param>
+    internal ImmutableArray<LaneMark> Marks(IChangeSession session, Entry read, IReadOnlyCollection<Category> unseen, Func<Category, Category> make)
     {
         if (CategoryOf?.Invoke(read) is not { Length: <= Category.LongestName } name) return [];
-        var list = session.Categories([InNameOf]);
+        IReadOnlyList<Category> list = [.. session.Categories([InNameOf]), .. unseen];
         var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
         if (known is null && list.Count >= LongestList) return [];
-        known ??= session.Save(new Category(default, InNameOf, name, Category.NextColour(list)));
+        known ??= make(new Category(default, InNameOf, name, Category.NextColour(list)));
         return [new LaneMark(InNameOf) { Category = known.Id }];
     }
 }
@@ -133,6 +136,8 @@ public sealed record LeftAlone(string Title, LeftReason Reason);
 public sealed record Imported(long? Change, int Added, int Changed, int Unchanged, int LeftInAll, IReadOnlyList<LeftAlone> Left)
 {
     private const int MostTold = 1_000;
+
+    internal static readonly Imported Nothing = new(null, 0, 0, 0, 0, []);
 
     internal Imported With(Imported more) => this with
     {

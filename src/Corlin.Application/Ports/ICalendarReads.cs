@@ -120,6 +120,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>All entries whose home is that calendar, by UID.</summary>
     IReadOnlyDictionary<string, Entry> AtHome(CalendarId calendar);
 
+    /// <summary>What is being written in pieces, or was and is not yet put with its calendar; the first first.</summary>
+    IReadOnlyList<Unseen> WrittenInPieces();
+
     /// <summary>How many entries have their home on each of some calendars.</summary>
     IReadOnlyDictionary<CalendarId, int> CountAtHome(IReadOnlyCollection<CalendarId> calendars);
 

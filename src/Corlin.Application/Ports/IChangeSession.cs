@@ -26,6 +26,26 @@ public interface IChangeSession : ICalendarReads
     /// <summary>Stores many entries of one calendar that nobody else takes part in, in pieces of bounded size.</summary>
     void SaveAll(IReadOnlyList<Entry> entries);
 
+    /// <summary>Begins what is too much for one transaction: what is written of it nobody sees until it is shown, and no history tells it.</summary>
+    Unseen BeginUnseen(CalendarId of);
+
+    /// <summary>Stores new entries of a calendar that nobody else takes part in, for nobody to see yet.</summary>
+    void SaveUnseen(Unseen unseen, IReadOnlyList<Entry> entries);
+
+    /// <summary>Makes a category that is on no list yet.</summary>
+    Category SaveUnseen(Category category);
+
+    /// <summary>Lets all of it be seen at once, as one change.</summary>
+    void Show(Unseen unseen, ChangeKind kind, UserId actor, UserId inNameOf, long? grant);
+
+    /// <summary>Takes a piece of what nobody saw out of the store.</summary>
+    /// <returns>Whether there is more of it.</returns>
+    bool DropUnseen(Unseen unseen);
+
+    /// <summary>Puts a piece of what is seen with the calendar to which it belongs.</summary>
+    /// <returns>Whether there is more of it.</returns>
+    bool Settle(Unseen unseen);
+
     /// <summary>
     /// Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn. Where the change was itself
     /// an undo, what that took back is done again, and its messages go out.

@@ -81,6 +81,9 @@ public enum RefusalKind
     /// <summary>Somebody else gave another answer for the same person, and who answers now has not said that it is to be replaced.</summary>
     AnsweredOtherwise,
 
+    /// <summary>Another file is being taken into that calendar just now.</summary>
+    FileUnderWay,
+
     /// <summary>Nobody is said to have asked.</summary>
     NoCaller,
 

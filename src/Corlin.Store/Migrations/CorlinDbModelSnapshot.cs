@@ -1846,6 +1846,27 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Papers");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.PartRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Shown")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CalendarId");
+
+                    b.ToTable("Parts", (string)null);
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.ParticipationRow", b =>
                 {
                     b.Property<long>("Id")

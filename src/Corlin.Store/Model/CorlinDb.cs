@@ -80,6 +80,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
+    internal DbSet<PartRow> Parts => Set<PartRow>();
+
     internal DbSet<CategoryRow> Categories => Set<CategoryRow>();
 
     internal DbSet<ReminderRow> Reminders => Set<ReminderRow>();
@@ -386,6 +388,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             r.HasKey(x => new { x.UserId, x.EntryId, x.RecurrenceId });
             r.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<PartRow>(p =>
+        {
+            p.ToTable("Parts");
+            p.Property(x => x.Id).ValueGeneratedNever();
+            p.HasIndex(x => x.CalendarId);
         });
         builder.Entity<OccupancyRow>(o =>
         {

@@ -138,6 +138,16 @@ internal sealed class CalendarRow
     public int SettingsVersion { get; set; }
 }
 
+/// <summary>Part of a calendar that is written in pieces: it is seen when it is all there, and gone when all of it is put with that calendar.</summary>
+internal sealed class PartRow
+{
+    /// <summary>A calendar of its own that nobody knows of.</summary>
+    public long Id { get; set; }
+    public long CalendarId { get; set; }
+    public long ChangeId { get; set; }
+    public bool Shown { get; set; }
+}
+
 /// <summary>That somebody keeps a calendar beside their main one. Never altered: a change makes a new row.</summary>
 internal sealed class FurtherRow
 {

@@ -110,10 +110,12 @@ internal static class CorlinHost
         services.AddSingleton<AccessWorker>();
         services.AddSingleton<ICalendarsElsewhere, CalendarsElsewhere>();
         services.AddSingleton<FollowWorker>();
+        services.AddSingleton<FileImports>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
         services.AddSingleton(s => new Worker("Calendars kept elsewhere", s.GetRequiredService<FollowWorker>().RunDueAsync, WaitsForOthers: true));
         if (options.Demo) AddStandIns(services, options, simulation);
         else AddReal(services, options);

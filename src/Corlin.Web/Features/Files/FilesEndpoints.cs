@@ -1,4 +1,5 @@
 using System.Text;
+using Corlin.Application;
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
@@ -33,7 +34,7 @@ internal static class FilesEndpoints
     private static Ok<ProgressView> Progress(Reader reader, string name, WorkUnderWay under) => TypedResults.Ok(under.Of(reader.Person, name));
 
     /// <param name="work">A name under which its progress can be asked for.</param>
-    private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, string? work, HttpRequest request, ICalendarFiles files, WorkUnderWay under)
+    private static async Task<Ok<ImportReport>> ImportAsync(Reader reader, string person, string? work, HttpRequest request, ICalendarFiles files, WorkUnderWay under, FileImports imports)
     {
         var owner = await reader.FindAsync(person, "calendar");
         await using var kept = await TemporaryFile.OfAsync(request);
@@ -44,7 +45,7 @@ internal static class FilesEndpoints
             going.InAll = read.InAll;
             // Taken apart before the gate: however long that takes, nobody else's change waits for it.
             var entries = going.Counted(read.Entries()).ToList();
-            var made = await reader.ChangeAsync(new ImportEntries(reader.Person, owner.Id, entries, read.CategoryOf));
+            var made = await imports.RunAsync(new ImportEntries(reader.Person, owner.Id, entries, read.CategoryOf), request.HttpContext.RequestAborted);
             var left = made.Left.Select(l => new SkippedPart(l.Title, English.Word(l.Reason)));
             return TypedResults.Ok(new ImportReport(
                 made.Change, made.Added, made.Changed, made.Unchanged, [.. read.Skipped.Concat(left).Take(ToldInReport)], read.SkippedInAll + made.LeftInAll, read.Notes));

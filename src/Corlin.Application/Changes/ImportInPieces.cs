@@ -1,0 +1,71 @@
+using System.Collections.Immutable;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+
+namespace Corlin.Application.Changes;
+
+/// <summary>What came of the pieces of a file until now.</summary>
+/// <param name="Changed">Entries that stand here and become others; they change when all is shown.</param>
+/// <param name="Made">Categories that are on no list yet.</param>
+internal sealed record TakenIn(Imported Done, ImmutableList<Entry> Changed, ImmutableList<Category> Made)
+{
+    public static readonly TakenIn Nothing = new(Imported.Nothing, [], []);
+
+    public TakenIn With(TakenIn more) => new(Done.With(more.Done), Changed.AddRange(more.Changed), more.Made);
+}
+
+/// <summary>Begins to take in a file that is too large for one transaction.</summary>
+internal sealed record BeginFile(UserId Actor, UserId InNameOf) : IChange<Unseen>
+{
+    public Unseen Apply(IChangeSession session)
+    {
+        session.MustAdd(Actor, InNameOf);
+        return session.BeginUnseen(session.CalendarOf(InNameOf));
+    }
+}
+
+/// <summary>Writes what is new in a piece of the file, for nobody to see yet. The right to it is asked for each time.</summary>
+internal sealed record TakePiece(ImportEntries File, Unseen Unseen, Entry[] Piece, ImmutableList<Category> Made) : IChange<TakenIn>
+{
+    public TakenIn Apply(IChangeSession session)
+    {
+        var rights = session.MustAdd(File.Actor, File.InNameOf);
+        var (next, done) = File.Sort(session, Unseen.Of, rights, Piece);
+        var made = Made;
+        Category Make(Category category)
+        {
+            made = made.Add(session.SaveUnseen(category));
+            return made[^1];
+        }
+
+        var added = next.Where(e => e.Id.Value == 0).Select(e => e with { Marks = File.Marks(session, e, made, Make) }).ToList();
+        session.SaveUnseen(Unseen, added);
+        return new TakenIn(done, [.. next.Where(e => e.Id.Value != 0)], made);
+    }
+}
+
+/// <summary>Shows all of it at once, with what it changed of what stood here before.</summary>
+internal sealed record EndFile(ImportEntries File, Unseen Unseen, TakenIn Taken) : IChange<Imported>
+{
+    public Imported Apply(IChangeSession session)
+    {
+        var rights = session.MustAdd(File.Actor, File.InNameOf);
+        session.Show(Unseen, ChangeKind.Imported, File.Actor, File.InNameOf, rights.Grant);
+        foreach (var category in Taken.Made) session.Save(category with { Id = default });
+        // Somebody may have changed one of them while the pieces were written: then theirs stays.
+        var stand = session.ByUid(Unseen.Of, [.. Taken.Changed.Select(c => c.Uid)]);
+        var still = Taken.Changed.Where(c => stand.TryGetValue(c.Uid, out var now) && now.Version + 1 == c.Version).ToList();
+        session.SaveAll(still);
+        return Taken.Done with { Change = Unseen.Change, Changed = still.Count };
+    }
+}
+
+internal sealed record DropPiece(Unseen Unseen) : IChange<bool>
+{
+    public bool Apply(IChangeSession session) => session.DropUnseen(Unseen);
+}
+
+internal sealed record SettlePiece(Unseen Unseen) : IChange<bool>
+{
+    public bool Apply(IChangeSession session) => session.Settle(Unseen);
+}

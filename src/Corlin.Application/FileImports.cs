@@ -1,0 +1,73 @@
+using System.Collections.Concurrent;
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using NodaTime;
+
+namespace Corlin.Application;
+
+/// <summary>
+/// Takes calendar files in. One that is large is written in pieces, so that nobody waits for it; nobody sees any of it until the last piece is there,
+/// and it is undone as one. Where something goes wrong in between, what was written is taken out again.
+/// </summary>
+public sealed class FileImports(IWriteGate gate, IReadStore reads)
+{
+    /// <summary>So many pieces are put with their calendar, or taken out again, each time.</summary>
+    private const int PiecesAtOnce = 40;
+
+    private readonly ConcurrentDictionary<CalendarId, bool> underWay = [];
+
+    /// <exception cref="RefusedException">The actor may not add there, or another file is being taken into that calendar.</exception>
+    public async Task<Imported> RunAsync(ImportEntries file, CancellationToken cancel = default)
+    {
+        var entries = file.Entries.ToList();
+        var calendar = (await reads.ReadAsync(s => s.MainCalendars([file.InNameOf]), cancel)).GetValueOrDefault(file.InNameOf);
+        if (!underWay.TryAdd(calendar, true)) throw new RefusedException(RefusalKind.FileUnderWay);
+        try
+        {
+            return entries.Count <= ImportEntries.PieceSize ? await gate.RunAsync(file with { Entries = entries }, cancel) : await InPiecesAsync(file with { Entries = entries }, cancel);
+        }
+        finally
+        {
+            underWay.TryRemove(calendar, out _);
+        }
+    }
+
+    private async Task<Imported> InPiecesAsync(ImportEntries file, CancellationToken cancel)
+    {
+        var unseen = await gate.RunAsync(new BeginFile(file.Actor, file.InNameOf), cancel);
+        try
+        {
+            var taken = TakenIn.Nothing;
+            foreach (var piece in file.Entries.Chunk(ImportEntries.PieceSize)) taken = taken.With(await gate.RunAsync(new TakePiece(file, unseen, piece, taken.Made), cancel));
+            if (taken.Done.Added + taken.Done.Changed > 0) return await gate.RunAsync(new EndFile(file, unseen, taken), cancel);
+            await DropAsync(unseen, cancel);
+            return taken.Done;
+        }
+        catch
+        {
+            // Whoever brought the file may be gone; what is left of it goes all the same.
+            await DropAsync(unseen, CancellationToken.None);
+            throw;
+        }
+    }
+
+    private async Task DropAsync(Unseen unseen, CancellationToken cancel)
+    {
+        while (await gate.RunAsync(new DropPiece(unseen), cancel)) { }
+    }
+
+    /// <summary>Puts what is seen with its calendar, and takes out what a stop in between left behind.</summary>
+    /// <returns>How many pieces were moved.</returns>
+    public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
+    {
+        var pieces = 0;
+        foreach (var unseen in (await reads.ReadAsync(s => s.WrittenInPieces(), cancel)).Where(u => u.Shown || !underWay.ContainsKey(u.Of)))
+        {
+            while (pieces < PiecesAtOnce && await gate.RunAsync<bool>(unseen.Shown ? new SettlePiece(unseen) : new DropPiece(unseen), cancel)) pieces++;
+        }
+
+        return pieces;
+    }
+}

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -12,12 +13,14 @@ internal sealed partial class ChangeSession
 {
     public void Send(OutboxMessage message, MailAbout? about = null)
     {
+        var asked = message.Mail is { Attendees.Count: > OutboxMapping.MostInBody } many ? AskedIn(many.Attendees) : (long?)null;
         var row = new OutboxRow
         {
+            AskedId = asked,
             ChangeId = Current.Id,
             MessageId = FormattableString.Invariant($"{Current.Id}.{messages++}.{Current.At.ToUnixTimeMilliseconds()}@corlin.example"),
             NotBefore = Now + TimeOfUndo,
-            Body = JsonSerializer.Serialize(message, Texts.Json),
+            Body = OutboxMapping.ToBody(message, asked: asked is null),
         };
         var kept = about is null ? null : message switch
         {
@@ -27,26 +30,39 @@ internal sealed partial class ChangeSession
         };
         handed.Add((row, kept));
 
-        MailRow Kept(Core.Meetings.Mailbox from, Core.Meetings.Mailbox to, string subject) => MailMapping.ToRow(row.MessageId, about, from, to, subject, null, row.NotBefore, null);
+        MailRow Kept(Mailbox from, Mailbox to, string subject) => MailMapping.ToRow(row.MessageId, about, from, to, subject, null, row.NotBefore, null);
     }
 
     private readonly List<(OutboxRow Message, MailRow? Kept)> handed = [];
+    private (IReadOnlyList<AddressedAttendee> All, long Id)? lastAsked;
+
+    private long AskedIn(IReadOnlyList<AddressedAttendee> all)
+    {
+        if (lastAsked is { } last && ReferenceEquals(last.All, all)) return last.Id;
+        var row = new AskedRow { Json = JsonSerializer.Serialize(all, Texts.Json) };
+        Db.Asked.Add(row);
+        Db.SaveChanges();
+        lastAsked = (all, row.Id);
+        return row.Id;
+    }
 
     /// <summary>Writes what was handed over: many messages cost as much as one to be written, not each as much as all before it.</summary>
     internal void WriteHandedOver()
     {
         if (handed.Count == 0) return;
-        Db.Outbox.AddRange(handed.Select(h => h.Message));
-        Db.SaveChanges();
-        foreach (var (message, kept) in handed)
+        var (message, mail) = (LastNumber("Outbox"), LastNumber("Mails"));
+        using var messages = new BulkInsert<OutboxRow>(Db);
+        using var mails = new BulkInsert<MailRow>(Db);
+        foreach (var (row, kept) in handed)
         {
+            row.Id = ++message;
+            messages.Add(row);
             if (kept is null) continue;
-            kept.OutboxId = message.Id;
-            Db.Mails.Add(kept);
+            (kept.Id, kept.OutboxId) = (++mail, row.Id);
+            mails.Add(kept);
         }
 
         handed.Clear();
-        Db.SaveChanges();
     }
 
     public void SendAgain(KeptMail mail)
@@ -84,10 +100,12 @@ internal sealed partial class ChangeSession
 
     private void SendAgain(long change)
     {
-        foreach (var message in Db.Outbox.Where(o => o.ChangeId == change && o.SentAt == null).OrderBy(o => o.Id).ToList())
+        var waiting = Db.Outbox.Where(o => o.ChangeId == change && o.SentAt == null).OrderBy(o => o.Id).ToList();
+        var asked = waiting.Select(o => o.AskedId).OfType<long>().Distinct().ToDictionary(id => id, id => Db.Asked.Single(a => a.Id == id).Json);
+        foreach (var message in waiting)
         {
             var kept = Db.Mails.AsNoTracking().SingleOrDefault(m => m.OutboxId == message.Id);
-            Send(JsonSerializer.Deserialize<OutboxMessage>(message.Body, Texts.Json)!, kept is null ? null : MailMapping.About(kept));
+            Send(OutboxMapping.ToMessage(message, message.AskedId is { } id ? asked[id] : null), kept is null ? null : MailMapping.About(kept));
         }
     }
 }

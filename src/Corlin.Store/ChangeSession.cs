@@ -94,6 +94,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreFollowed(change);
         RestoreFurther(change);
         RestoreHandovers(change);
+        RestoreTurnOvers(change);
         RestoreRequests(change);
         RestoreNotes(change);
         RestoreCalls(change);
@@ -142,10 +143,15 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     public IReadOnlyList<CalendarUser> Save(IReadOnlyList<CalendarUser> users)
     {
-        var rows = users.Select(PeopleMapping.ToRow).ToList();
-        Db.People.AddRange(rows);
-        Db.SaveChanges();
-        return [.. users.Zip(rows, (user, row) => user with { Id = new UserId(row.Id) })];
+        var next = LastNumber("People");
+        using var people = new BulkInsert<UserRow>(Db);
+        return [.. users.Select(user =>
+        {
+            var row = PeopleMapping.ToRow(user);
+            row.Id = ++next;
+            people.Add(row);
+            return user with { Id = new UserId(row.Id) };
+        })];
     }
 
     public void MakeAdministrator(UserId who)

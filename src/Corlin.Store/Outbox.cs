@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Store.Mapping;
@@ -16,7 +15,9 @@ public sealed class Outbox(IDbContextFactory<CorlinDb> factory, WriteGate gate) 
         var rows = await db.Outbox.AsNoTracking()
             .Where(o => o.SentAt == null && o.WithdrawnAt == null && o.GivenUpAt == null && o.NotBefore <= now)
             .OrderBy(o => o.NotBefore).ThenBy(o => o.Id).Take(limit).ToListAsync(cancel);
-        return [.. rows.Select(r => new WaitingMessage(r.Id, r.MessageId, JsonSerializer.Deserialize<OutboxMessage>(r.Body, Texts.Json)!, r.Failures))];
+        var wanted = rows.Select(r => r.AskedId).OfType<long>().Distinct().ToArray();
+        var asked = await db.Asked.AsNoTracking().Where(a => wanted.Contains(a.Id)).ToDictionaryAsync(a => a.Id, a => a.Json, cancel);
+        return [.. rows.Select(r => new WaitingMessage(r.Id, r.MessageId, OutboxMapping.ToMessage(r, r.AskedId is { } id ? asked[id] : null), r.Failures))];
     }
 
     public Task SentAsync(WaitingMessage waiting, Instant at, WrittenMail? written, CancellationToken cancel = default) => gate.WriteAsync(

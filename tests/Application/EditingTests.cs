@@ -112,7 +112,10 @@ public sealed class EditingTests : IAsyncLifetime
 
         var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new TurnOver(world.Tome.Id, made.PublicId, world.Ana.PublicId, Stays: true)));
         Assert.Equal(RefusalKind.NotTheOrganiser, refused.Refusal.Kind);
-        await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ana.PublicId, Stays: true, "I am away."));
+        Assert.True((await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ana.PublicId, Stays: true, "I am away."))).Offered);
+        // Until she takes it nobody outside hears of it, and it is the organiser's.
+        Assert.Equal((world.Maren.Id, uid), ((await world.Entry(made.PublicId)).Owner, (await world.Entry(made.PublicId)).Uid));
+        await world.Do(new AnswerTurnOver(world.Ana.Id, await OfferOf(made.PublicId), Takes: true));
         var meeting = await world.Entry(made.PublicId);
         Assert.Equal((world.Ana.Id, true), (meeting.Owner, meeting.Uid != uid));
         Assert.Equal(
@@ -122,15 +125,69 @@ public sealed class EditingTests : IAsyncLifetime
         await world.SendDue();
         Assert.Equal(
             [(SchedulingMethod.Cancel, uid, "Maren Falk"), (SchedulingMethod.Request, meeting.Uid, "Ana Brandão")], world.Post.Mail.Select(m => (m.Method, m.Uid, m.Organiser.Name)));
-        Assert.Equal(["ana@ebbline.example", "maren@ebbline.example", "tome@ebbline.example"], world.Post.Notices.Select(n => n.To).Distinct().Order());
+        // Ana knows what she did; Maren and those for whom others speak are told.
+        Assert.Equal(["maren@ebbline.example", "noor@ebbline.example", "tome@ebbline.example"], world.Post.Notices.Select(n => n.To).Distinct().Order());
         Assert.All(world.Post.Notices, n => Assert.Equal(EffectKind.TurnedOver, n.Kind));
         var news = Assert.Single((await world.See(new ReadDesk(world.Tome.Id, world.Now).Run)).Told);
         Assert.Equal(("Turned over", "I am away."), (news.Verb, news.Note));
-        Assert.Contains("is organised by Ana Brandão from now on. Noor Haddad for Maren Falk turned it over.", news.Words, StringComparison.Ordinal);
+        Assert.Contains("is organised by Ana Brandão from now on. Ana Brandão took it over.", news.Words, StringComparison.Ordinal);
 
         // From now on it is Ana's to change, and Maren answers it.
         Assert.Equal(RefusalKind.NotTheOrganiser, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new CancelEntry(world.Maren.Id, made.PublicId, null, Reach.All)))).Refusal.Kind);
         await world.Do(new CancelEntry(world.Ana.Id, made.PublicId, null, Reach.All));
+    }
+
+    private Task<long> OfferOf(string meeting) => world.See(s => s.TurnOverOf(s.Entry(meeting)!.Id)!.Id);
+
+    [Fact]
+    public async Task An_offer_to_organise_waits_at_whom_it_is_made_to_and_who_does_not_take_it_says_so()
+    {
+        var made = await world.Arrange();
+        var offered = await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ana.PublicId, Stays: true, "I am away."));
+        var row = Assert.Single((await world.See(new ReadDesk(world.Ana.Id, world.Now).Run)).Queue);
+        Assert.Equal(("Insurers, renewal terms", "Maren Falk asks you to organise it"), (row.Title, row.Text));
+        Assert.Contains("“I am away.”", row.Reason, StringComparison.Ordinal);
+        Assert.Equal("Ana Brandão", (await world.See(new ReadEntry(world.Noor.Id, made.PublicId, null, world.Maren.PublicId, world.Now).Run)).OfferedTo!.Name);
+
+        // Nobody else answers it, or learns that it is there.
+        Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new AnswerTurnOver(world.Tome.Id, row.TurnOver!.Value, Takes: true)))).Refusal.Kind);
+        await world.Do(new AnswerTurnOver(world.Ana.Id, row.TurnOver!.Value, Takes: false));
+        Assert.Empty((await world.See(new ReadDesk(world.Ana.Id, world.Now).Run)).Queue);
+        Assert.Equal(world.Maren.Id, (await world.Entry(made.PublicId)).Owner);
+        world.Advance(10);
+        await world.SendDue();
+        var news = Assert.Single((await world.See(new ReadDesk(world.Noor.Id, world.Now).Run)).Told);
+        Assert.Contains("Ana Brandão does not take it over. It stays with Maren Falk.", news.Words, StringComparison.Ordinal);
+        Assert.Equal(RefusalKind.ChangedSince, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Noor.Id, offered.Change)))).Refusal.Kind);
+    }
+
+    [Fact]
+    public async Task An_offer_is_taken_back_and_undone_and_the_last_one_counts()
+    {
+        var made = await world.Arrange();
+        var offered = await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ana.PublicId, Stays: true));
+        var undone = await world.Do(new UndoChange(world.Noor.Id, offered.Change));
+        Assert.Null(await world.See(s => s.TurnOverOf(s.Entry(made.PublicId)!.Id)));
+        await world.Do(new UndoChange(world.Noor.Id, undone));
+        await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ruta.PublicId, Stays: true));
+        Assert.Empty((await world.See(new ReadDesk(world.Ana.Id, world.Now).Run)).Queue);
+        await world.Do(new TakeBackTurnOver(world.Maren.Id, made.PublicId));
+        Assert.Empty((await world.See(new ReadDesk(world.Ruta.Id, world.Now).Run)).Queue);
+    }
+
+    [Fact]
+    public async Task Who_speaks_for_both_turns_it_over_at_once_and_what_was_offered_by_who_speaks_no_more_cannot_be_taken()
+    {
+        await world.Grant(world.Tome, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true);
+        var made = await world.Arrange(with: [world.Ana]);
+        await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ruta.PublicId, Stays: true));
+        var offer = await OfferOf(made.PublicId);
+        foreach (var grant in await world.See(s => s.GrantsIn([world.Maren.Id], [world.Noor.Id], defaults: false))) await world.Do(new WithdrawAccess(world.Maren.Id, grant.Id));
+        Assert.Equal(RefusalKind.ChangedSince, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new AnswerTurnOver(world.Ruta.Id, offer, Takes: true)))).Refusal.Kind);
+        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true);
+        Assert.False((await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Tome.PublicId, Stays: true))).Offered);
+        Assert.Equal(world.Tome.Id, (await world.Entry(made.PublicId)).Owner);
+        Assert.Null(await world.See(s => s.TurnOverOf(s.Entry(made.PublicId)!.Id)));
     }
 
     [Fact]

@@ -82,6 +82,8 @@ internal static class EndpointLines
         ["POST /api/meetings/{id}/proposal/refuse"] = (k => ($"/api/meetings/{k.Meeting}/proposal/refuse", new { occurrence = (string?)null, attendee = k.Owner }), Unknown),
         ["POST /api/meetings/{id}/go-on"] = (k => ($"/api/meetings/{k.Meeting}/go-on", new { occurrence = (string?)null }), Unknown),
         ["POST /api/meetings/{id}/restoring"] = (k => ($"/api/meetings/{k.Meeting}/restoring", new { }), Unknown),
+        ["DELETE /api/meetings/{id}/turning-over"] = (k => ($"/api/meetings/{k.Meeting}/turning-over", null), Unknown),
+        ["POST /api/turning-over/{id:long}"] = (_ => ("/api/turning-over/1", new { takes = true }), Unknown),
         ["POST /api/meetings/{id}/turning-over"] = (k => ($"/api/meetings/{k.Meeting}/turning-over", new { to = k.Other, stays = true, note = (string?)null }), Unknown),
         ["GET /api/entries/{id}"] = (k => ($"/api/entries/{k.Entry}?lane={k.Owner}", null), Unknown),
         ["POST /api/meetings/{id}/forwarding"] = (k => ($"/api/meetings/{k.Meeting}/forwarding", new { inNameOf = k.Owner, occurrence = (string?)null, to = new[] { "rosa.teixeira@porto-insurance.example" }, note = (string?)null }), Forbidden),

@@ -33,7 +33,7 @@ internal static class Attendees
 
     /// <summary>The groups among those asked, with their members as they are now.</summary>
     public static IEnumerable<InvitedGroup> GroupsOf(IChangeSession session, IEnumerable<Invited> invited) =>
-        invited.Select(i => session.User(i.IdOrAddress.Trim())).OfType<CalendarUser>().Where(u => u.Kind == UserKind.Group).DistinctBy(u => u.Id)
+        session.Users([.. invited.Select(i => i.IdOrAddress.Trim()).Where(i => !i.Contains('@', StringComparison.Ordinal)).Distinct()]).Values.Where(u => u.Kind == UserKind.Group)
             .Select(u => new InvitedGroup(u.Id, [.. session.Members(u.Id)]));
 
     private static IReadOnlyList<Participation> Found(IChangeSession session, IEnumerable<Invited> invited, Inviting by)

@@ -25,6 +25,13 @@ internal static class Telling
         // Worked out once for all who are told the same.
         var papers = new Lazy<IReadOnlyList<SentPaper>>(() => laid is null ? Papers.GoingOut(session.Papers([meeting.Id])) : Papers.GoingOut([laid]));
         var when = transition.Effects.Select(e => e.RecurrenceId).Distinct().ToLookup(id => id, id => When(meeting, id, people[meeting.Owner]));
+        var asked = new Dictionary<string, IReadOnlyList<AddressedAttendee>>();
+        IReadOnlyList<AddressedAttendee> Asked(LocalDateTime? id)
+        {
+            var key = id?.ToString() ?? "";
+            return asked.TryGetValue(key, out var known) ? known : asked[key] = Addressed(meeting, id, people);
+        }
+
         foreach (var effect in transition.Effects)
         {
             var (stretch, occurrence) = when[effect.RecurrenceId].Single();
@@ -36,7 +43,7 @@ internal static class Telling
                 var changes = effect.RecurrenceId is null && before is not null ? Changes(before, meeting, to, people) : null;
                 // What is the organiser's own matter, how it takes their time or that it is private now, is nothing to write about.
                 if (effect.Kind == EffectKind.Changed && changes is { Count: 0 }) continue;
-                var mail = Mail(meeting, effect, stretch, occurrence, method, to, actor, people, session.Now, note) with
+                var mail = Mail(meeting, effect, stretch, occurrence, method, to, actor, people, Asked(effect.RecurrenceId), session.Now, note) with
                 {
                     Changes = laid is null ? changes ?? [] : [$"with it “{laid.Name}”"],
                     Papers = effect.Kind == EffectKind.Invite || laid is not null ? papers.Value : [],
@@ -54,7 +61,7 @@ internal static class Telling
         var (stretch, occurrence) = When(meeting, id, people[meeting.Owner]);
         var effect = new Effect(EffectKind.Forwarded, to.Id, inNameOf.Id, id);
         // What the organiser wrote to those asked is not for others; papers stay where they are.
-        var mail = Mail(meeting with { Line = null, Participations = [] }, effect, stretch, occurrence, SchedulingMethod.Publish, to, meeting.Owner, people, session.Now, note) with
+        var mail = Mail(meeting with { Line = null, Participations = [] }, effect, stretch, occurrence, SchedulingMethod.Publish, to, meeting.Owner, people, [], session.Now, note) with
         {
             Forwarder = Box(by),
             ForwardedFor = by.Id == inNameOf.Id ? null : inNameOf.Name,
@@ -93,15 +100,14 @@ internal static class Telling
     };
 
     private static OutgoingMail Mail(
-        Entry meeting, Effect effect, Stretch stretch, Occurrence? occurrence, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people, Instant now, string? note)
+        Entry meeting, Effect effect, Stretch stretch, Occurrence? occurrence, SchedulingMethod method, CalendarUser to, UserId actor, IReadOnlyDictionary<UserId, CalendarUser> people,
+        IReadOnlyList<AddressedAttendee> asked, Instant now, string? note)
     {
         var organiser = people[meeting.Owner];
         var zone = meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : organiser.Zone;
         // Who is no longer asked is told of themselves alone (RFC 5546 3.2.5).
         var uninvited = effect.Kind == EffectKind.Removed;
-        var attendees = uninvited
-            ? [new AddressedAttendee(Box(to), AttendeeRole.Required, Answer.None)]
-            : Agreement.For(meeting, effect.RecurrenceId).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer)).ToList();
+        var attendees = uninvited ? [new AddressedAttendee(Box(to), AttendeeRole.Required, Answer.None)] : asked;
         return new OutgoingMail(
             method, Box(to), Box(organiser), actor == organiser.Id ? null : Box(people[actor]), meeting.Uid, meeting.Sequence, now, stretch, zone,
             occurrence?.Title ?? meeting.Title, occurrence?.Place ?? meeting.Place, meeting.Link, meeting.Agenda, note ?? meeting.Line, attendees, effect.RecurrenceId,
@@ -113,6 +119,9 @@ internal static class Telling
             ReaderZone = to.ZoneKnown ? to.Zone : null,
         };
     }
+
+    private static IReadOnlyList<AddressedAttendee> Addressed(Entry meeting, LocalDateTime? id, IReadOnlyDictionary<UserId, CalendarUser> people) =>
+        [.. Agreement.For(meeting, id).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer))];
 
     /// <summary>When the meeting, or an occurrence of it, takes place, or was to.</summary>
     private static (Stretch Stretch, Occurrence? Occurrence) When(Entry meeting, LocalDateTime? id, CalendarUser organiser)

@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
@@ -119,6 +120,15 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
 
     /// <summary>All entries whose home is that calendar, by UID.</summary>
     IReadOnlyDictionary<string, Entry> AtHome(CalendarId calendar);
+
+    /// <summary>Meetings that somebody is asked to organise, which waits.</summary>
+    IReadOnlyList<TurnOverOffer> TurnOversTo(IReadOnlyCollection<UserId> who);
+
+    /// <summary>To whom a meeting is offered just now, or null.</summary>
+    TurnOverOffer? TurnOverOf(EntryId meeting);
+
+    /// <summary>An offer that waits.</summary>
+    TurnOverOffer? TurnOver(long id);
 
     /// <summary>What is being written in pieces, or was and is not yet put with its calendar; the first first.</summary>
     IReadOnlyList<Unseen> WrittenInPieces();

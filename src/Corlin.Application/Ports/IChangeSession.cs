@@ -26,6 +26,12 @@ public interface IChangeSession : ICalendarReads
     /// <summary>Stores many entries of one calendar that nobody else takes part in, in pieces of bounded size.</summary>
     void SaveAll(IReadOnlyList<Entry> entries);
 
+    /// <summary>Somebody is asked to organise a meeting from now on; whom else that was asked before is not any more.</summary>
+    void Offer(TurnOverOffer offer);
+
+    /// <summary>An offer holds no longer: it was taken, refused or taken back.</summary>
+    void End(TurnOverOffer offer);
+
     /// <summary>Begins what is too much for one transaction: what is written of it nobody sees until it is shown, and no history tells it.</summary>
     Unseen BeginUnseen(CalendarId of);
 
@@ -358,6 +364,15 @@ public enum ChangeKind
 
     /// <summary>A place of the organisation, or the way between two.</summary>
     PlaceChanged,
+
+    /// <summary>Somebody is asked to organise a meeting from then on.</summary>
+    TurnOverOffered,
+
+    /// <summary>They do not.</summary>
+    TurnOverRefused,
+
+    /// <summary>It is not offered any more.</summary>
+    TurnOverTakenBack,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

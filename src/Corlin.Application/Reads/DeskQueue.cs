@@ -21,6 +21,7 @@ internal static class DeskQueue
             .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
             .Concat(DueTasks.Read(viewing, kept))
             .Concat(MemberOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
+            .Concat(TurnOverOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
             .OrderBy(r => r.Deadline).ThenBy(r => r.Verb, StringComparer.Ordinal).ThenBy(r => r.Title, StringComparer.Ordinal)];
     }
 

@@ -29,6 +29,9 @@ public sealed record EntryDetails(
 {
     /// <summary>Whether the part of the lane's owner in a meeting is private on their own lane; null where the viewer does not decide it.</summary>
     public bool? OwnPartPrivate { get; init; }
+
+    /// <summary>Whom its organiser asks to organise it, which waits; null where nobody is asked or the viewer does not change it.</summary>
+    public PersonView? OfferedTo { get; init; }
 }
 
 /// <summary>On which of its owner's calendars an appointment stands.</summary>
@@ -101,6 +104,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         return Details(viewing, owner, told, [.. reaches]) with
         {
             Mark = mark,
+            OfferedTo = told is { MayChange: true, Kind: EntryKind.Meeting } && store.TurnOverOf(entry.Id) is { } offer ? viewing.View(viewing.Users([offer.To])[offer.To]) : null,
             KeptIn = calendars.Followed.FirstOrDefault(f => f.Calendar == entry.Home)?.Name,
             Calendar = OnCalendar(calendars, entry, owner, told),
             Papers = told.Whole is null ? [] : PaperView.All(viewing, store.Papers([entry.Id])),

@@ -36,6 +36,7 @@ public static partial class English
         EffectKind.TurnedOver => "Turned over",
         EffectKind.NotesReleased => "Notes",
         EffectKind.AnsweredOtherwise => "Answered otherwise",
+        EffectKind.TurnOverRefused => "Not taken over",
         _ => kind.ToString(),
     };
 
@@ -51,7 +52,8 @@ public static partial class English
         var title = $"“{state.Title}”";
         if (news.Kind == EffectKind.Cancelled) return $"{title}, {when}, does not take place. {who} cancelled it.";
         if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
-        if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} turned it over.";
+        if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} took it over.";
+        if (news.Kind == EffectKind.TurnOverRefused) return $"{title}, {when}: {who} does not take it over. It stays with {organiser}.";
         if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
         if (news.Kind == EffectKind.AnsweredOtherwise) return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
         if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} released what was noted.";

@@ -41,6 +41,9 @@ public enum EffectKind
     /// <summary>Somebody inside may read what was noted.</summary>
     NotesReleased,
 
+    /// <summary>Who offered somebody a meeting to organise is told that they do not.</summary>
+    TurnOverRefused,
+
     /// <summary>Who gave an answer for somebody is told that another took its place.</summary>
     AnsweredOtherwise,
 }

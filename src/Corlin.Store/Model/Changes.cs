@@ -85,6 +85,9 @@ internal sealed class OutboxRow
     public required string MessageId { get; set; }
     public Instant NotBefore { get; set; }
     public required string Body { get; set; }
+
+    /// <summary>Those asked, where they are many and stand once for all messages that name them; null where they stand in the body.</summary>
+    public long? AskedId { get; set; }
     public Instant? SentAt { get; set; }
     public Instant? WithdrawnAt { get; set; }
     public int Failures { get; set; }
@@ -94,6 +97,32 @@ internal sealed class OutboxRow
 
     /// <summary>From then on it is tried no more.</summary>
     public Instant? GivenUpAt { get; set; }
+}
+
+/// <summary>Somebody is asked to organise a meeting. Never altered: a change makes a new row.</summary>
+internal sealed class TurnOverRow
+{
+    public long Id { get; set; }
+    public long EntryId { get; set; }
+    public long FromId { get; set; }
+    public long ToId { get; set; }
+    public long ById { get; set; }
+    public bool Stays { get; set; }
+    public string? Note { get; set; }
+    public Instant At { get; set; }
+
+    /// <summary>The change that made it so.</summary>
+    public long KeptById { get; set; }
+
+    /// <summary>The change since which it is otherwise, or null.</summary>
+    public long? EndedById { get; set; }
+}
+
+/// <summary>All who are asked to something, for every message that names them: in each they would be as many lists as there are people.</summary>
+internal sealed class AskedRow
+{
+    public long Id { get; set; }
+    public required string Json { get; set; }
 }
 
 /// <summary>How somebody likes a view.</summary>

@@ -80,6 +80,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
+    internal DbSet<TurnOverRow> TurnOvers => Set<TurnOverRow>();
+
+    internal DbSet<AskedRow> Asked => Set<AskedRow>();
+
     internal DbSet<PartRow> Parts => Set<PartRow>();
 
     internal DbSet<CategoryRow> Categories => Set<CategoryRow>();
@@ -425,6 +429,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             c.HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
             c.HasIndex(x => new { x.InNameOfId, x.Id });
+        });
+        builder.Entity<TurnOverRow>(t =>
+        {
+            t.HasIndex(x => x.ToId).HasFilter("\"EndedById\" IS NULL");
+            t.HasIndex(x => x.EntryId).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            t.HasIndex(x => x.KeptById);
+            t.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            t.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<ChangeLogRow>().HasKey(x => new { x.CalendarId, x.Number });
         builder.Entity<AnswerRow>(a =>

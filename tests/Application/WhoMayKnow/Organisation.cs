@@ -90,6 +90,11 @@ internal sealed class Organisation
 
     public List<AskedFor> Requests { get; } = [];
 
+    /// <summary>The meeting that somebody is asked to organise, and whom; the number is -1 where none is.</summary>
+    public int Offered { get; private set; } = -1;
+
+    public int OfferedTo { get; private set; }
+
     /// <summary>Drafts, by whose they are.</summary>
     public Dictionary<string, int> Drafts { get; } = [];
 
@@ -112,6 +117,7 @@ internal sealed class Organisation
         await made.PeopleAsync();
         await made.StandAsync();
         await made.AskAsync();
+        await made.OfferAsync();
         made.Changes = (first, await made.GrantAsync());
         made.Numbers = await world.See(made.NumbersIn);
         return made;
@@ -122,7 +128,17 @@ internal sealed class Organisation
         List<UserId> owners = [.. People.Select(p => p.Id)];
         var news = People.SelectMany(p => store.MeetingNewsFor(p.Id, world.Now, 5)).Select(n => n.Id);
         var mails = store.Mails(new Ports.MailAsked(owners.ToDictionary(o => o, _ => true), true, "", [], null), 6).Select(m => m.Id);
-        return [.. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
+        var offers = store.TurnOversTo(owners).Select(o => o.Id);
+        return [.. offers, .. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
+    }
+
+    private async Task OfferAsync()
+    {
+        if (Entries.Find(e => e is { Kind: "meeting", Draft: false }) is not { } meeting) return;
+        OfferedTo = (meeting.Owner + 1 + random.Next(Inside - 1)) % Inside;
+        // Those who alone are required would leave nobody.
+        await world.Do(new TurnOver(People[meeting.Owner].Id, meeting.Id, People[OfferedTo].PublicId, Stays: true));
+        Offered = meeting.Number;
     }
 
     /// <summary>What waits: requests of others, things half written, somebody who wants to see more.</summary>

@@ -30,6 +30,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         SendPaperAlong c => If(Changes(actor, c.Entry)),
         RestoreMeeting c => If(Changes(actor, c.Meeting)),
         TurnOver c => If(Changes(actor, c.Meeting)),
+        TakeBackTurnOver c => If(Changes(actor, c.Meeting)),
+        AnswerTurnOver c => If(store.TurnOver(c.Offer) is { } offer && of.Entries.Any(e => e.Number == of.Offered && Speaks(actor, offer.To, e.Private)), May.Perhaps),
         SettleMembers c => If(Changes(actor, c.Meeting)),
         WriteTo c => If(Changes(actor, c.Meeting)),
         AcceptProposal c => If(Changes(actor, c.Entry)),

@@ -85,7 +85,9 @@ public class WhoMayKnowTests
         {
             var tied = made.Entries.FirstOrDefault(e => e.TiedTo == entry);
             var most = Math.Max(rules.Anywhere(viewer, entry), tied is null ? 0 : Math.Min(2, rules.Anywhere(viewer, tied)));
-            if (most < 2 && !WroteIt(entry, viewer)) yield return entry.Headline;
+            // Who is asked to organise it is told what it is.
+            var offered = entry.Number == made.Offered && rules.SpeaksFor(viewer, made.OfferedTo, entry.Private);
+            if (most < 2 && !offered && !WroteIt(entry, viewer)) yield return entry.Headline;
             if (most < 3) yield return entry.Whole;
             foreach (var part in entry.Parts.Where(p => !rules.ReadsComment(viewer, entry, p))) yield return entry.CommentOf(part.Who);
             foreach (var lane in entry.Noted.Where(lane => !rules.ReadsNotes(viewer, entry, lane))) yield return entry.NotesOn(lane);

@@ -3538,6 +3538,68 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
+                        "application/json": components["schemas"]["TurnedOverView"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/turning-over/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TurnOverAnswer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
                         "application/json": components["schemas"]["ChangedView"];
                     };
                 };
@@ -6359,6 +6421,7 @@ export interface components {
             wasIn: string[];
             admission: components["schemas"]["Admission"];
             ownPartPrivate: null | boolean;
+            offeredTo: null | components["schemas"]["PersonView"];
         };
         /** @enum {unknown} */
         EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat" | "link" | "dialIn" | "line" | "answersWanted";
@@ -7167,6 +7230,8 @@ export interface components {
             /** Format: int64 */
             deadline: number;
             offer: null | components["schemas"]["MemberOfferView"];
+            /** Format: int64 */
+            turnOver: null | number;
         };
         /** @enum {unknown} */
         Rank: "fixed" | "askFirst" | "mayMove" | null;
@@ -7489,10 +7554,18 @@ export interface components {
         };
         /** @enum {unknown} */
         TimeTaken: "free" | "hold" | "pencilled" | "firm";
+        TurnOverAnswer: {
+            takes: boolean;
+        };
         TurnOverRequest: {
             to: string;
             stays: boolean;
             note: null | string;
+        };
+        TurnedOverView: {
+            /** Format: int64 */
+            change: number;
+            offered: boolean;
         };
         UndoRequest: {
             changes: number[];

@@ -17,6 +17,11 @@ public sealed record ChangedView(long Change);
 /// <param name="Note">To those who are told.</param>
 public sealed record TurnOverRequest(string To, bool Stays, string? Note = null);
 
+/// <param name="Offered">Whether they are asked first; otherwise it is done.</param>
+public sealed record TurnedOverView(long Change, bool Offered);
+
+public sealed record TurnOverAnswer(bool Takes);
+
 /// <param name="InNameOf">Who organises it or is asked to it.</param>
 /// <param name="To">Public ids or addresses of those who are to know of it.</param>
 public sealed record ForwardRequest(string InNameOf, string? Occurrence, IReadOnlyList<string> To, string? Note = null);
@@ -31,6 +36,8 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
         api.MapPost("/meetings/{id}/restoring", RestoreAsync);
         api.MapPost("/meetings/{id}/turning-over", TurnOverAsync);
+        api.MapDelete("/meetings/{id}/turning-over", TakeBackTurnOverAsync);
+        api.MapPost("/turning-over/{id:long}", AnswerTurnOverAsync);
         api.MapPost("/meetings/{id}/forwarding", ForwardAsync);
     }
 
@@ -49,8 +56,17 @@ internal static class ChaseEndpoints
     private static async Task<Ok<ChangedView>> RestoreAsync(Reader reader, string id) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RestoreMeeting(reader.Person, id))));
 
-    private static async Task<Ok<ChangedView>> TurnOverAsync(Reader reader, string id, TurnOverRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TurnOver(reader.Person, id, request.To, request.Stays, request.Note))));
+    private static async Task<Ok<TurnedOverView>> TurnOverAsync(Reader reader, string id, TurnOverRequest request)
+    {
+        var done = await reader.ChangeAsync(new TurnOver(reader.Person, id, request.To, request.Stays, request.Note));
+        return TypedResults.Ok(new TurnedOverView(done.Change, done.Offered));
+    }
+
+    private static async Task<Ok<ChangedView>> TakeBackTurnOverAsync(Reader reader, string id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TakeBackTurnOver(reader.Person, id))));
+
+    private static async Task<Ok<ChangedView>> AnswerTurnOverAsync(Reader reader, long id, TurnOverAnswer request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AnswerTurnOver(reader.Person, id, request.Takes))));
 
     private static async Task<Ok<ChangedView>> ForwardAsync(Reader reader, string id, ForwardRequest request)
     {

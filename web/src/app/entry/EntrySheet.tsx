@@ -33,7 +33,7 @@ export default function EntrySheet({ shown, onClose, onOpen }: Props) {
   const entry = useQuery(entryQuery(shown.id, shown.lane, shown.occurrence));
   return (
     <Side title={entry.data?.title ?? "Entry"} onClose={onClose}>
-      {entry.data ? (
+      {entry.data && !entry.isRefetchError ? (
         <Details entry={entry.data} shown={shown} onClose={onClose} onOpen={onOpen} />
       ) : (
         <>
@@ -47,7 +47,8 @@ export default function EntrySheet({ shown, onClose, onOpen }: Props) {
 
 function stateOf(entry: EntryDetails): string {
   if (entry.held) return entry.held.lapses;
-  if (entry.kind !== "meeting") return entry.takes;
+  // Who does not know it whole knows how it takes time, not who answered.
+  if (entry.kind !== "meeting" || entry.organiser === null) return entry.takes;
   if (!entry.sent) return "saved and not sent";
   return `${entry.agreed ? "agreed" : "not agreed yet"}${entry.answersWanted ? "" : ", no answer is asked for"}`;
 }

@@ -1,14 +1,38 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
-import { useRun } from "./useRun";
+import { useChanges } from "../changes";
 
-/** Somebody else organises the meeting from now on. */
+/** Somebody else organises the meeting from now on, once they take it. */
 export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
-  const run = useRun(onDone);
+  const { run } = useChanges();
+  if (!entry.offeredTo) return <Offering entry={entry} onDone={onDone} />;
+  const to = entry.offeredTo.name;
+  return (
+    <p className="flex w-full flex-wrap items-center gap-x-3">
+      {to} is asked to organise it, and has not said yet.
+      <Button
+        look="plain"
+        onClick={() =>
+          run(
+            ask(client.DELETE("/api/meetings/{id}/turning-over", { params: { path: { id: entry.id } } })),
+            `“${entry.title}” is not offered to ${to} any more.`,
+          )
+        }
+      >
+        Take the offer back
+      </Button>
+    </p>
+  );
+}
+
+function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
+  const { say, fail } = useChanges();
+  const queries = useQueryClient();
   const [asking, setAsking] = useState(false);
   const [to, setTo] = useState<Chosen>();
   const [stays, setStays] = useState(true);
@@ -29,15 +53,21 @@ export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: (
       onSubmit={(e) => {
         e.preventDefault();
         if (!to) return;
-        run(
-          ask(
-            client.POST("/api/meetings/{id}/turning-over", {
-              params: { path: { id: entry.id } },
-              body: { to: to.id, stays, note: note.trim() || null },
-            }),
-          ),
-          `“${entry.title}” is turned over to ${to.name}; everyone is told in ten seconds.`,
-        );
+        ask(
+          client.POST("/api/meetings/{id}/turning-over", {
+            params: { path: { id: entry.id } },
+            body: { to: to.id, stays, note: note.trim() || null },
+          }),
+        )
+          .then((done) => {
+            const words = done.offered
+              ? `${to.name} is asked to organise “${entry.title}”. Until they take it, it stays as it is.`
+              : `${to.name} organises “${entry.title}” from now on; everyone is told in ten seconds.`;
+            say(words, done.change);
+            onDone();
+          })
+          .catch(fail)
+          .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
       }}
     >
       <PeoplePicker
@@ -55,13 +85,13 @@ export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: (
       <Field label="A line to those who are told" value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
       {outside > 0 && (
         <p className="text-soft">
-          {outside === 1 ? "One outside is" : `${outside} outside are`} asked anew: to them a meeting belongs to who organises it. Answers
-          of those inside stay.
+          Once it is taken, {outside === 1 ? "one outside is" : `${outside} outside are`} asked anew: to them a meeting belongs to who
+          organises it. Answers of those inside stay.
         </p>
       )}
       <div className="flex gap-2">
         <Button type="submit" disabled={!to}>
-          {to ? `Turn it over to ${to.givenName}` : "Turn it over"}
+          {to ? `Ask ${to.givenName}` : "Ask them"}
         </Button>
         <Button look="plain" onClick={() => setAsking(false)}>
           Leave it

@@ -11,6 +11,7 @@ import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { useAnswer } from "../../app/useAnswer";
+import { useTurnOver } from "../../app/useTurnOver";
 import { useSize } from "../../app/useSize";
 import { Told } from "../../app/Told";
 import { useNow } from "../../app/useNow";
@@ -41,8 +42,10 @@ function Today({ desk }: { desk: DeskData }) {
   const answer = (r: QueueRow, word: GivenAnswer) =>
     r.entry && reply({ entry: r.entry, occurrence: r.occurrence, inNameOf: r.for.id }, word, `${r.title}: ${word} for ${r.for.givenName}.`);
   const { run } = useChanges();
+  const takeOver = useTurnOver();
   const settle = (r: QueueRow, takenUp: boolean) => {
     const { offer, entry } = r;
+    if (r.turnOver !== null) return takeOver(r, takenUp);
     if (!offer || !entry) return;
     const are = offer.members.length === 1 ? "is" : "are";
     const done = `${offer.name.slice(0, 1).toUpperCase()}${offer.name.slice(1)} ${are} asked${offer.joined ? "" : " no more"}`;

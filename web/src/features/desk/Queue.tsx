@@ -10,7 +10,7 @@ interface Props {
   onChoose: (index: number) => void;
   onAnswer: (row: QueueRow, answer: "accepted" | "tentative" | "declined") => void;
   onOpen: (row: QueueRow) => void;
-  /** What becomes of who came into a group, or left it. */
+  /** What becomes of who came into a group, or left it; and of a meeting that somebody offers. */
   onSettle: (row: QueueRow, takenUp: boolean) => void;
 }
 
@@ -74,6 +74,15 @@ function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } & Pick<P
         <Button onClick={() => onSettle(row, true)}>{row.offer.joined ? `Ask ${row.offer.name}` : `Take ${row.offer.name} out`}</Button>
         <Button look="plain" onClick={() => onSettle(row, false)}>
           Leave it so
+        </Button>
+      </>
+    );
+  if (row.turnOver !== null)
+    return (
+      <>
+        <Button onClick={() => onSettle(row, true)}>Take it over</Button>
+        <Button look="plain" onClick={() => onSettle(row, false)}>
+          Do not
         </Button>
       </>
     );

@@ -2,11 +2,13 @@ import { Link } from "@tanstack/react-router";
 import type { QueueRow } from "../../api/types";
 import { Judged } from "../../lane/Judged";
 import { useAnswer } from "../../app/useAnswer";
+import { useTurnOver } from "../../app/useTurnOver";
 import { Button } from "../../ui/Button";
 
 /** What waits for the reader's own answer or decision. */
 export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueRow) => void }) {
   const give = useAnswer();
+  const takeOver = useTurnOver();
   return (
     <section aria-labelledby="asked" className="mt-7">
       <h2 id="asked" className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
@@ -23,7 +25,16 @@ export function Asked({ rows, onOpen }: { rows: QueueRow[]; onOpen: (row: QueueR
               <Judged row={row} />
             </p>
             <p className="mt-1 flex gap-2 [&>*]:min-h-11">
-              {row.verb === "Answer" && row.entry ? (
+              {row.turnOver !== null ? (
+                <>
+                  <Button look="outlined" onClick={() => takeOver(row, true)}>
+                    Take it over
+                  </Button>
+                  <Button look="plain" onClick={() => takeOver(row, false)}>
+                    Do not
+                  </Button>
+                </>
+              ) : row.verb === "Answer" && row.entry ? (
                 (["accepted", "tentative", "declined"] as const).map((answer) => (
                   <Button
                     key={answer}

@@ -13,7 +13,8 @@ export function NotesPart({ entry, lane }: { entry: EntryDetails; lane: string }
   const notes = useQuery({ ...notesQuery(entry.id, lane, entry.occurrence), enabled: entry.kind !== "hold" && entry.organiser !== null });
   const [writing, setWriting] = useState(false);
   const view = notes.data;
-  if (!view) return null;
+  // What was read before is not shown any more once it may not be read.
+  if (!view || notes.isRefetchError) return null;
   if (!view.mayWrite && !view.own && view.shared.length === 0 && !view.last) return null;
   return (
     <section aria-label="Notes" className="mt-4">

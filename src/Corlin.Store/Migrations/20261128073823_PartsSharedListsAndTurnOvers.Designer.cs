@@ -12,8 +12,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261128071600_CalendarParts")]
-    partial class CalendarParts
+    [Migration("20261128073823_PartsSharedListsAndTurnOvers")]
+    partial class PartsSharedListsAndTurnOvers
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -297,6 +297,21 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("At");
 
                     b.ToTable("Answers");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.AskedRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Asked");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.CalendarRow", b =>
@@ -1669,6 +1684,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("AskedId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Body")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -2174,6 +2192,56 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Tasks");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.TurnOverRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FromId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Stays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("EntryId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("ToId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("TurnOvers");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.UserRow", b =>
                 {
                     b.Property<long>("Id")
@@ -2657,6 +2725,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.NotesRow", null)
                         .WithMany()
                         .HasForeignKey("NotesId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.TurnOverRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

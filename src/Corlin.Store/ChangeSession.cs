@@ -154,9 +154,9 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         })];
     }
 
-    public void MakeAdministrator(UserId who)
+    public void SetAdministrator(UserId who, bool isOne)
     {
-        Db.People.Single(p => p.Id == who.Value).Administrator = true;
+        Db.People.Single(p => p.Id == who.Value).Administrator = isOne;
         Db.SaveChanges();
     }
 

@@ -39,6 +39,8 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
 
     public bool IsAdministrator(UserId who) => Db.People.Where(p => p.Id == who.Value).Select(p => p.Administrator).FirstOrDefault();
 
+    public IReadOnlySet<UserId> Administrators() => Db.People.Where(p => p.Administrator && !p.Removed).Select(p => p.Id).AsEnumerable().Select(id => new UserId(id)).ToHashSet();
+
     public IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).Distinct().ToArray();

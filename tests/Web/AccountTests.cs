@@ -63,6 +63,36 @@ public sealed class AccountTests
     }
 
     [Fact]
+    public async Task An_administrator_sees_who_can_sign_in_makes_another_and_signs_somebody_out_and_there_is_always_one()
+    {
+        await using var host = await Host.StartAsync(demo: false);
+        using var first = host.Open();
+        await first.GetAsync("/api/session");
+        await first.PostAsync("/api/setup", new { name = "Hedda Lind", address = "hedda.lind@ebbline.example", zone = "Europe/Lisbon", password = Password });
+        await first.GetAsync("/api/session");
+        var own = (await first.GetAsync("/api/index?text=hedda")).GetProperty("rows")[0].GetProperty("who").GetProperty("id").GetString();
+        var id = (await first.DoAsync("/api/people", new { kind = "person", inside = true, keptFor = (string?)null, said = new { name = "Ana Brandão", address = "ana@ebbline.example" } })).GetProperty("id").GetString()!;
+        Assert.Equal(["Ana Brandão none False", "Hedda Lind open True"], await ListedAsync(first));
+        Assert.Equal(HttpStatusCode.Conflict, (await first.SendAsync(HttpMethod.Put, $"/api/people/{own}/administrator", Json(new { isOne = false }))).StatusCode);
+
+        var key = (await first.DoAsync($"/api/people/{id}/account/invitation", new { })).GetProperty("key").GetString()!;
+        using var ana = host.Open();
+        await ana.GetAsync("/api/session");
+        await ana.PostAsync("/api/welcome", new { key, password = Password });
+        await ana.GetAsync("/api/session");
+        Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Get, "/api/accounts")).StatusCode);
+        Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Put, $"/api/people/{id}/administrator", Json(new { isOne = true }))).StatusCode);
+        Assert.Equal(HttpStatusCode.NoContent, (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/administrator", Json(new { isOne = true }))).StatusCode);
+        Assert.Equal(["Ana Brandão open True", "Hedda Lind open True"], await ListedAsync(ana));
+        Assert.Equal(HttpStatusCode.NoContent, (await ana.SendAsync(HttpMethod.Put, $"/api/people/{own}/administrator", Json(new { isOne = false }))).StatusCode);
+        Assert.Equal(HttpStatusCode.Forbidden, (await first.SendAsync(HttpMethod.Get, "/api/accounts")).StatusCode);
+    }
+
+    private static async Task<IReadOnlyList<string>> ListedAsync(Browser client) =>
+        [.. (await client.GetAsync("/api/accounts")).GetProperty("rows").EnumerateArray()
+            .Select(r => $"{r.GetProperty("who").GetProperty("name").GetString()} {r.GetProperty("state").GetString()} {r.GetProperty("administrator").GetBoolean()}")];
+
+    [Fact]
     public async Task With_an_authenticator_the_password_alone_lets_nobody_in()
     {
         await using var host = await Host.StartAsync(demo: false);

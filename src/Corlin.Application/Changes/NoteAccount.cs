@@ -24,6 +24,24 @@ public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IC
     }
 }
 
+/// <summary>Lets somebody inside manage people and places, or no longer. There is always one who does.</summary>
+public sealed record SetAdministrator(UserId Actor, UserId Who, bool IsOne) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        session.MustAdminister(Actor);
+        if (session.Users([Who])[Who] is not { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.NotFound);
+        var all = session.Administrators();
+        if (all.Contains(Who) == IsOne) throw new RefusedException(RefusalKind.ChangedSince);
+        if (!IsOne && all.Count == 1) throw new RefusedException(RefusalKind.LastAdministrator);
+        var kind = IsOne ? ChangeKind.AdministratorMade : ChangeKind.AdministratorEnded;
+        var change = session.Begin(kind, Actor, Who, null);
+        session.SetAdministrator(Who, IsOne);
+        WaysIn.Tell(session, Actor, Who, kind);
+        return change;
+    }
+}
+
 /// <summary>A key was made on the machine itself for somebody whose password is lost; they and who speaks for them are told.</summary>
 public sealed record NoteReset(UserId Who) : IChange<long>
 {
@@ -44,6 +62,9 @@ internal static class WaysIn
             ChangeKind.AccountClosed => AccessNewsKind.WayInClosed,
             ChangeKind.AccountOpened => AccessNewsKind.WayInOpened,
             ChangeKind.SecondFactorRemoved => AccessNewsKind.SecondFactorTaken,
+            ChangeKind.AccountSignedOut => AccessNewsKind.SignedOut,
+            ChangeKind.AdministratorMade => AccessNewsKind.AdministratorMade,
+            ChangeKind.AdministratorEnded => AccessNewsKind.AdministratorEnded,
             _ => AccessNewsKind.KeyMade,
         };
         var people = session.Users([actor, who]);

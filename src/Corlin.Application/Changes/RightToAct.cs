@@ -219,7 +219,8 @@ internal static class RightToAct
             case ChangeKind.PersonAdded or ChangeKind.PersonChanged or ChangeKind.PersonRemoved or ChangeKind.MembersChanged or ChangeKind.PeopleImported:
                 foreach (var who in session.PeopleOf(made.Id)) session.MustKeep(made.Actor, who.PublicId);
                 break;
-            case ChangeKind.AccountInvited or ChangeKind.AccountClosed or ChangeKind.AccountOpened or ChangeKind.SecondFactorRemoved:
+            case ChangeKind.AccountInvited or ChangeKind.AccountClosed or ChangeKind.AccountOpened or ChangeKind.SecondFactorRemoved or ChangeKind.AccountSignedOut
+                or ChangeKind.AdministratorMade or ChangeKind.AdministratorEnded:
                 // A key that was handed out is not taken back by an undo; closing the way in does that.
                 throw new RefusedException(RefusalKind.AlreadySent);
             case ChangeKind.PlaceChanged:

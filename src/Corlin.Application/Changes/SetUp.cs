@@ -17,7 +17,7 @@ public sealed record AddPerson(CalendarUser User, bool Administrator = false) : 
         if (!Attendees.IsAddress(User.Address)) throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
         var added = session.Save(User with { PublicId = PublicIds.New() });
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
-        if (Administrator) session.MakeAdministrator(added.Id);
+        if (Administrator) session.SetAdministrator(added.Id, true);
         if (added.Inside) NewPeople.OpenCalendar(session, added);
         return added;
     }

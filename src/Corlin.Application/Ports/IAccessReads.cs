@@ -78,6 +78,13 @@ public enum AccessNewsKind
     WayInClosed,
     WayInOpened,
     SecondFactorTaken,
+
+    /// <summary>An administrator ended all that the owner had open.</summary>
+    SignedOut,
+
+    /// <summary>The owner manages people and places from now on, or no longer.</summary>
+    AdministratorMade,
+    AdministratorEnded,
 }
 
 /// <summary>Something that somebody is told of their access to another's calendars.</summary>

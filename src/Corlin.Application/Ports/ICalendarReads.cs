@@ -28,6 +28,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>Whether somebody manages people and places.</summary>
     bool IsAdministrator(UserId who);
 
+    /// <summary>Who manages people and places.</summary>
+    IReadOnlySet<UserId> Administrators();
+
     /// <summary>People, groups and rooms of whom a word begins with the text, by name.</summary>
     /// <param name="keeps">The principals whose own contacts may be found.</param>
     IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit);

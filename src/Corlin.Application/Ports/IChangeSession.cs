@@ -84,7 +84,7 @@ public interface IChangeSession : ICalendarReads
     /// <returns>They, with their numbers, in the same order.</returns>
     IReadOnlyList<CalendarUser> Save(IReadOnlyList<CalendarUser> users);
 
-    void MakeAdministrator(UserId who);
+    void SetAdministrator(UserId who, bool isOne);
 
     CalendarId AddCalendar(UserId owner, string name);
 
@@ -373,6 +373,15 @@ public enum ChangeKind
 
     /// <summary>It is not offered any more.</summary>
     TurnOverTakenBack,
+
+    /// <summary>An administrator ended all that somebody had open.</summary>
+    AccountSignedOut,
+
+    /// <summary>Somebody manages people and places from then on.</summary>
+    AdministratorMade,
+
+    /// <summary>Somebody does so no longer.</summary>
+    AdministratorEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -31,7 +31,8 @@ internal static class AccessNewsViews
             AccessNewsKind.Granted => $"{who} lets {to} {access}{dated}.",
             AccessNewsKind.Changed => $"{who} changed it: {to} may now {access}{dated}.",
             AccessNewsKind.Withdrawn => $"{who} has withdrawn it: {to} may no longer {access}.",
-            AccessNewsKind.KeyMade or AccessNewsKind.WayInClosed or AccessNewsKind.WayInOpened or AccessNewsKind.SecondFactorTaken =>
+            AccessNewsKind.KeyMade or AccessNewsKind.WayInClosed or AccessNewsKind.WayInOpened or AccessNewsKind.SecondFactorTaken or AccessNewsKind.SignedOut
+                or AccessNewsKind.AdministratorMade or AccessNewsKind.AdministratorEnded =>
                 English.Capital(English.WayIn(news.Kind, owner, by, viewing.Person)) + ".",
             AccessNewsKind.Ended => $"It has ended: {to} could {access}.",
             _ => $"{who} refuses what you asked for: to {access}.",

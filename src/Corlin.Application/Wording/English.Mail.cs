@@ -108,6 +108,9 @@ public static partial class English
             AccessNewsKind.WayInClosed => $"{who} closed {whose} way in",
             AccessNewsKind.WayInOpened => $"{who} opened {whose} way in again",
             AccessNewsKind.SecondFactorTaken => $"{who} took {whose} second factor away",
+            AccessNewsKind.SignedOut => $"{who} ended all that was open in {whose} name",
+            AccessNewsKind.AdministratorMade => $"{who} let {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places",
+            AccessNewsKind.AdministratorEnded => $"{who} lets {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places no longer",
             _ => $"{who} made a key with which {whose} password is set anew",
         };
     }

@@ -132,6 +132,9 @@ public enum RefusalKind
     /// <summary>Nobody closes their own way in.</summary>
     OwnWayIn,
 
+    /// <summary>Somebody has to manage people and places.</summary>
+    LastAdministrator,
+
     /// <summary>A password is too short, a key or a code no longer holds.</summary>
     PasswordTooShort,
     KeyNotHeld,

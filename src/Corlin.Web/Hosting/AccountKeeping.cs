@@ -6,6 +6,7 @@ using Corlin.Core.Meetings;
 using Corlin.Store.Model;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.WebUtilities;
+using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Web.Hosting;
 
@@ -24,7 +25,16 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
 {
     public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) => await users.OfPersonAsync(who) is not { } account
         ? (AccountState.None, false)
-        : (IsClosed(account) ? AccountState.Closed : account.PasswordHash is null ? AccountState.Invited : AccountState.Open, account.TwoFactorEnabled);
+        : (StateOf(account), account.TwoFactorEnabled);
+
+    private static AccountState StateOf(Account account) => IsClosed(account) ? AccountState.Closed : account.PasswordHash is null ? AccountState.Invited : AccountState.Open;
+
+    /// <summary>The same of many at once; who has no account is left out.</summary>
+    public async Task<IReadOnlyDictionary<UserId, (AccountState State, bool SecondFactor)>> OfAsync(IReadOnlyCollection<UserId> who)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        return await users.Users.Where(a => wanted.Contains(a.PersonId)).AsAsyncEnumerable().ToDictionaryAsync(a => new UserId(a.PersonId), a => (StateOf(a), a.TwoFactorEnabled));
+    }
 
     /// <summary>A key with which somebody sets their password: once, within a day. It is nowhere stored.</summary>
     public async Task<string> InviteAsync(UserId actor, CalendarUser who)
@@ -59,6 +69,15 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         await gate.RunAsync(new NoteAccount(actor, who, closed ? ChangeKind.AccountClosed : ChangeKind.AccountOpened));
         var account = await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
         await users.SetLockoutEndDateAsync(account, closed ? DateTimeOffset.MaxValue : null);
+        await users.UpdateSecurityStampAsync(account);
+        live.End(who);
+    }
+
+    /// <summary>Ends all that somebody has open, on whatever machine.</summary>
+    public async Task SignOutAsync(UserId actor, UserId who)
+    {
+        await gate.RunAsync(new NoteAccount(actor, who, ChangeKind.AccountSignedOut));
+        var account = await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
         await users.UpdateSecurityStampAsync(account);
         live.End(who);
     }

@@ -44,6 +44,15 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
         await signIn.RefreshSignInAsync(account);
     }
 
+    /// <summary>Ends all other sessions; this one goes on.</summary>
+    public async Task SignOutElsewhereAsync(UserId who)
+    {
+        var account = await MustFindAsync(who);
+        await users.UpdateSecurityStampAsync(account);
+        live.End(who);
+        await signIn.RefreshSignInAsync(account);
+    }
+
     /// <summary>A new secret for an authenticator (RFC 6238). It counts once a code of it was given.</summary>
     /// <returns>The secret in base 32, and the same as a picture of dark (1) and light (0) squares, a line each.</returns>
     public async Task<(string Secret, string Link, IReadOnlyList<string> Picture)> BeginAuthenticatorAsync(UserId who)

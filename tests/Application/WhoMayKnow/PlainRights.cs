@@ -75,7 +75,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         ImportPeople c => If(c.KeptFor is not { } principal || KeepsContactsOf(actor, principal)),
         ChangePerson c => If(KnowsToChange(actor, c.Who, c.Said.Address is not null)),
         RemovePerson c => If(c.Who == of.Contact.PublicId && KeepsContactsOf(actor, of.People[0].Id)),
-        AddToPeople or ChangeMembers or CloseSite or OpenSite or SetCeiling or KeepPlace or ClosePlace or KeepWay or NoteAccount => May.No,
+        AddToPeople or ChangeMembers or CloseSite or OpenSite or SetCeiling or KeepPlace or ClosePlace or KeepWay or NoteAccount or SetAdministrator => May.No,
         GrantAccess c => If(Owns(actor, c.Owner) || PassesOn(actor, c.Owner)),
         SetDefaultAccess c => If(Owns(actor, c.Owner), May.Yes),
         ChangeAccess c => If(store.Grant(c.Grant) is { } grant && (Owns(actor, grant.Owner) || PassesOn(actor, grant.Owner))),

@@ -373,6 +373,13 @@ export const accountOfQuery = (id: string) =>
     queryFn: () => ask(client.GET("/api/people/{id}/account", { params: { path: { id } } })),
   });
 
+/** People inside with how they sign in, for administrators. */
+export const accountsQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["account", "all", text],
+    queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
+  });
+
 export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });
 
 /** What somebody holds who is away, as far as it can be given to who covers. */

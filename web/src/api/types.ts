@@ -73,6 +73,7 @@ export type Member = Schemas["MemberView"];
 export type ImportedPeople = Schemas["ImportedPeople"];
 export type History = Schemas["HistoryView"];
 export type HistoryRow = Schemas["HistoryRowView"];
+export type AccountRow = Schemas["AccountRow"];
 export type OwnAccount = Schemas["OwnAccountView"];
 export type AuthenticatorBegun = Schemas["AuthenticatorView"];
 export type Handovers = Schemas["HandoversView"];

@@ -19,6 +19,7 @@ const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
 
+const WaysIn = lazyRouteComponent(() => import("../features/people/WaysIn"), "WaysIn");
 const Places = lazyRouteComponent(() => import("../features/people/Places"), "Places");
 
 const Handover = lazyRouteComponent(() => import("../features/handover/Handover"), "Handover");
@@ -97,6 +98,8 @@ const people = createRoute({
 
 const places = createRoute({ getParentRoute: () => root, path: "/people/places", component: Places });
 
+const waysIn = createRoute({ getParentRoute: () => root, path: "/people/ways-in", component: WaysIn });
+
 const history = createRoute({
   getParentRoute: () => root,
   path: "/history",
@@ -156,6 +159,7 @@ export const router = createRouter({
     access,
     people,
     places,
+    waysIn,
     history,
     handover,
     mail,

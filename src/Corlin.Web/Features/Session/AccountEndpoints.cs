@@ -1,3 +1,5 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Reads;
 using Corlin.Core.Meetings;
 using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -5,7 +7,15 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Corlin.Web.Features.Session;
 
 /// <param name="State">none, invited, open or closed.</param>
-public sealed record AccountView(string State, bool SecondFactor);
+public sealed record AccountView(string State, bool SecondFactor, bool Administrator);
+
+/// <param name="Who">Somebody inside.</param>
+public sealed record AccountRow(PersonView Who, string State, bool SecondFactor, bool Administrator);
+
+/// <param name="InAll">How many there are; the first of them are told.</param>
+public sealed record AccountsView(IReadOnlyList<AccountRow> Rows, int InAll);
+
+public sealed record AdministratorRequest(bool IsOne);
 
 /// <param name="Key">With it somebody sets their password, once, within a day.</param>
 public sealed record InvitationView(string Key);
@@ -33,6 +43,10 @@ internal static class AccountEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/people/{id}/account", GetAsync);
+        api.MapGet("/accounts", ListAsync);
+        api.MapPost("/people/{id}/account/signing-out", SignOutAsync);
+        api.MapPut("/people/{id}/administrator", SetAdministratorAsync);
+        api.MapPost("/account/signing-out", SignOutElsewhereAsync);
         api.MapPost("/people/{id}/account/invitation", InviteAsync);
         api.MapPut("/people/{id}/account", CloseAsync);
         api.MapDelete("/people/{id}/account/authenticator", RemoveSecondFactorAsync);
@@ -49,7 +63,36 @@ internal static class AccountEndpoints
         var who = await reader.FindAsync(id, "who");
         if (!await reader.ReadAsync(s => s.IsAdministrator(reader.Person))) throw new RefusedException(RefusalKind.AdministratorsOnly);
         var (state, secondFactor) = await accounts.OfAsync(who.Id);
-        return TypedResults.Ok(new AccountView(state.ToString().ToLowerInvariant(), secondFactor));
+        return TypedResults.Ok(new AccountView(state.ToString().ToLowerInvariant(), secondFactor, await reader.ReadAsync(s => s.IsAdministrator(who.Id))));
+    }
+
+    /// <param name="text">What is typed of a name or address.</param>
+    private static async Task<Ok<AccountsView>> ListAsync(Reader reader, string? text, AccountKeeping accounts)
+    {
+        var holders = await reader.ReadAsync(s => new ReadAccountHolders(reader.Person, text ?? "", reader.Now).Run(s));
+        var states = await accounts.OfAsync([.. holders.Found.Select(f => f.Id)]);
+        return TypedResults.Ok(new AccountsView(
+            [.. holders.Found.Select(f => states.TryGetValue(f.Id, out var way)
+                ? new AccountRow(f.Who, way.State.ToString().ToLowerInvariant(), way.SecondFactor, f.Administrator)
+                : new AccountRow(f.Who, "none", false, f.Administrator))], holders.InAll));
+    }
+
+    private static async Task<NoContent> SignOutAsync(Reader reader, string id, AccountKeeping accounts)
+    {
+        await accounts.SignOutAsync(reader.Person, await reader.UserAsync(id, "who"));
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> SetAdministratorAsync(Reader reader, string id, AdministratorRequest request)
+    {
+        await reader.ChangeAsync(new SetAdministrator(reader.Person, await reader.UserAsync(id, "who"), request.IsOne));
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> SignOutElsewhereAsync(Reader reader, OwnAccount account)
+    {
+        await account.SignOutElsewhereAsync(reader.Person);
+        return TypedResults.NoContent();
     }
 
     private static async Task<Ok<InvitationView>> InviteAsync(Reader reader, string id, AccountKeeping accounts) =>

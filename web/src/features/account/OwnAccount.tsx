@@ -1,6 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { ownAccountQuery } from "../../api/queries";
+import { ask, client } from "../../api/client";
+import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
+import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { Authenticator } from "./Authenticator";
 import { NewPassword } from "./NewPassword";
@@ -18,6 +21,29 @@ export function OwnAccount() {
       <NewPassword />
       <Authenticator account={account.data} />
       <Passkeys />
+      <Elsewhere />
     </div>
+  );
+}
+
+/** What is open on other machines ends; this page goes on. */
+function Elsewhere() {
+  const { say, fail } = useChanges();
+  return (
+    <section aria-labelledby="elsewhere" className="mt-6 border-t border-rule pt-3">
+      <h2 id="elsewhere" className="text-[17px] font-semibold">
+        On other machines
+      </h2>
+      <p className="pb-2 text-soft">A lost telephone, a computer that others use: everything but this page is signed out.</p>
+      <Button
+        onClick={() => {
+          ask(client.POST("/api/account/signing-out"))
+            .then(() => say("You are signed out everywhere else."))
+            .catch(fail);
+        }}
+      >
+        Sign out everywhere else
+      </Button>
+    </section>
   );
 }

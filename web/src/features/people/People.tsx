@@ -72,6 +72,11 @@ export function People() {
           {index.data.count === rows.length ? `${rows.length}` : `the first ${rows.length} of ${index.data.count}`}
           {text && ` called “${text}”`}
         </p>
+        {index.data.mayAdminister && (
+          <Link to="/people/ways-in" className="inline-flex min-h-8 items-center text-sea underline underline-offset-4">
+            Ways in
+          </Link>
+        )}
         <Link to="/people/places" className="inline-flex min-h-8 items-center text-sea underline underline-offset-4">
           Places
         </Link>

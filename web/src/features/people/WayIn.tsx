@@ -13,13 +13,13 @@ export function WayIn({ who }: { who: Person }) {
   const account = useQuery(accountOfQuery(who.id));
   const [key, setKey] = useState<string>();
   if (!account.data) return null;
-  const { state, secondFactor } = account.data;
+  const { state, secondFactor, administrator } = account.data;
   const path = { params: { path: { id: who.id } } };
   const act = (call: Promise<unknown>, words: string) => {
     call
       .then(() => say(words))
       .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["account", who.id] }));
+      .finally(() => void queries.invalidateQueries({ queryKey: ["account"] }));
   };
   const words = {
     none: `${who.givenName} cannot sign in yet.`,
@@ -27,6 +27,7 @@ export function WayIn({ who }: { who: Person }) {
     open: `${who.givenName} can sign in${secondFactor ? ", with a second factor" : ""}.`,
     closed: `${who.givenName}’s way in is closed.`,
   }[state as "none" | "invited" | "open" | "closed"];
+  const manages = administrator ? ` ${who.givenName} manages people and places.` : "";
   const link = key && `${location.origin}/welcome#${key}`;
   return (
     <section aria-labelledby="way-in" className="mt-4 border-t border-rule pt-2">
@@ -34,7 +35,10 @@ export function WayIn({ who }: { who: Person }) {
         Way in
       </h3>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <span className="min-w-0 flex-1">{words}</span>
+        <span className="min-w-0 flex-1">
+          {words}
+          {manages}
+        </span>
         {state !== "closed" && (
           <Button
             onClick={() =>
@@ -55,6 +59,34 @@ export function WayIn({ who }: { who: Person }) {
             }
           >
             Take the second factor away
+          </Button>
+        )}
+        {state === "open" && (
+          <Button
+            look="plain"
+            onClick={() =>
+              act(
+                ask(client.POST("/api/people/{id}/account/signing-out", path)),
+                `All that ${who.givenName} had open is ended; they are told.`,
+              )
+            }
+          >
+            Sign them out everywhere
+          </Button>
+        )}
+        {state !== "closed" && (
+          <Button
+            look="plain"
+            onClick={() =>
+              act(
+                ask(client.PUT("/api/people/{id}/administrator", { ...path, body: { isOne: !administrator } })),
+                administrator
+                  ? `${who.givenName} manages people and places no longer; they are told.`
+                  : `${who.givenName} manages people and places from now on; they are told.`,
+              )
+            }
+          >
+            {administrator ? "Administrator no longer" : "Make an administrator"}
           </Button>
         )}
         {(state === "open" || state === "invited") && (

@@ -96,7 +96,7 @@ test("An appointment becomes a meeting, and the meeting is turned over", async (
   await page.getByRole("option", { name: /Desmond Oyelaran/ }).click();
   assert.deepEqual(await faults(page), []);
   await over.getByRole("button", { name: "Turn it over to Desmond" }).click();
-  await page.getByText("“Pilot roster for May” is turned over to Desmond Oyelaran; everyone is told in ten seconds.").waitFor();
+  await page.getByText("Desmond Oyelaran organises “Pilot roster for May” from now on; everyone is told in ten seconds.").waitFor();
   await page
     .getByRole("button", { name: /^Pilot roster for May/ })
     .first()

@@ -80,7 +80,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         SetDefaultAccess c => If(Owns(actor, c.Owner), May.Yes),
         ChangeAccess c => If(store.Grant(c.Grant) is { } grant && (Owns(actor, grant.Owner) || PassesOn(actor, grant.Owner))),
         WithdrawAccess c => If(store.Grant(c.Grant) is { } grant && (Owns(actor, grant.Owner) || PassesOn(actor, grant.Owner) || grant.Receiver == of.People[actor].Id)),
-        RefuseAccess c => If(store.AccessRequest(c.Request) is { } asked && (Owns(actor, asked.Owner) || PassesOn(actor, asked.Owner)), May.Yes),
+        RefuseAccess c => If(store.AccessRequest(c.Request) is { } asked && (Owns(actor, asked.Owner) || PassesOn(actor, asked.Owner, forAll: true)), May.Yes),
         AskNoMore c => If(store.AccessRequest(c.Request) is { } asked && asked.Asker == of.People[actor].Id, May.Yes),
         // Anybody asks for what they do not have.
         AskForAccess or CoverFor or AskToCome or AnswerReminders or KeepSetting => May.Perhaps,
@@ -154,9 +154,10 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
 
     private bool OfRequest(int actor, string id) => of.Requests.FirstOrDefault(r => r.Id == id) is { } asked && rules.SpeaksFor(actor, asked.Owner, asked.Private);
 
-    /// <summary>They hold something there, for all of it, that they may pass on.</summary>
-    private bool PassesOn(int actor, UserId owner) =>
-        Of(owner) is { } person && of.Grants.Any(g => g.Owner == person && g is { PassOn: true, Ended: false } && (g.To == actor || (g.ToGroup && of.Members.Contains(actor))));
+    /// <summary>They hold something there that they may pass on.</summary>
+    /// <param name="forAll">For all of somebody's calendars, not only for one beside the main one.</param>
+    private bool PassesOn(int actor, UserId owner, bool forAll = false) =>
+        Of(owner) is { } person && of.Grants.Any(g => g.Owner == person && g is { PassOn: true, Ended: false } && !(forAll && g.FurtherOnly) && (g.To == actor || (g.ToGroup && of.Members.Contains(actor))));
 
     /// <summary>Of somebody outside whoever learns more writes it down, but not where their mail goes; people inside say it themselves.</summary>
     private bool KnowsToChange(int actor, string id, bool address)

@@ -83,6 +83,7 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
         {organiser.givenName} still comes
       </label>
       <Field label="A line to those who are told" value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
+      <p className="text-soft">Somebody for whom you do not speak is asked first; until they take it, it stays as it is.</p>
       {outside > 0 && (
         <p className="text-soft">
           Once it is taken, {outside === 1 ? "one outside is" : `${outside} outside are`} asked anew: to them a meeting belongs to who
@@ -91,7 +92,7 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
       )}
       <div className="flex gap-2">
         <Button type="submit" disabled={!to}>
-          {to ? `Ask ${to.givenName}` : "Ask them"}
+          {to ? `Turn it over to ${to.givenName}` : "Turn it over"}
         </Button>
         <Button look="plain" onClick={() => setAsking(false)}>
           Leave it

@@ -36,10 +36,10 @@ export function useChosen(categories: Category[]) {
       entries: [...new Set(chosen.filter((c) => c.lane === lane).map((c) => c.entry.id ?? ""))],
     }));
     const count = byLane.reduce((sum, p) => sum + p.entries.length, 0);
-    const words = category === "" ? "no category" : category;
+    const words = category === "" ? "have no category" : `are ${category}`;
     // A list belongs to one calendar, so each lane is a change of its own; together they are one act.
     ask(client.POST("/api/marks/chosen", { body: { chosen: byLane, category } }))
-      .then((made) => say(count === 1 ? `One entry: ${words}.` : `${count} entries: ${words}.`, made.changes))
+      .then((made) => say(count === 1 ? "One entry is changed." : `${count} entries ${words}.`, made.changes))
       .catch(fail)
       .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
     setChosen([]);

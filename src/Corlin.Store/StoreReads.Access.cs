@@ -118,11 +118,14 @@ internal partial class StoreReads
         return found.ToLookup(f => f.Group, f => f.Who);
     }
 
+    public IReadOnlyList<Grant> GrantsHeld(bool inside, int limit) =>
+        [.. Db.Grants.AsNoTracking().Where(g => g.EndedById == null && g.ReceiverId != null && g.Inside == inside).OrderBy(g => g.Id).Take(limit).AsEnumerable().Select(AccessMapping.ToCore)];
+
     public Ceiling CeilingFor(bool inside)
     {
         if (ceilings.TryGetValue(inside, out var known)) return known;
         var row = Db.Ceilings.AsNoTracking().FirstOrDefault(c => c.Inside == inside && c.EndedById == null);
-        return ceilings[inside] = row is null ? Ceiling.Open : new Ceiling(row.Sight, row.Acting, row.Private);
+        return ceilings[inside] = row is null ? inside ? Ceiling.Open : Ceiling.Outside : new Ceiling(row.Sight, row.Acting, row.Private);
     }
 
     public IReadOnlyList<AccessRequest> AccessRequestsTo(IReadOnlyCollection<UserId> owners)

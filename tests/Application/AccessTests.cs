@@ -200,9 +200,15 @@ public sealed class AccessTests : IAsyncLifetime
         await Refused(RefusalKind.AdministratorsOnly, new SetCeiling(world.Maren.Id, true, new Ceiling(Sight.Outline, Acting.Look, false)));
         var set = await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling(Sight.Outline, Acting.Add, false)));
         Assert.Equal("taken", await TitleFor(world.Ruta));
+        // What Noor holds is cut as well; both are told, and the table says what holds now.
+        Assert.Equal(2, set.Cut);
+        world.Advance(11);
+        Assert.Contains("The organisation allows less: you may now see Outline of Maren’s calendar.", (await NewsOf(world.Ruta)).Select(n => n.Words));
+        var cells = await world.See(s => new ReadAccessCells(world.Maren.Id, [world.Ruta.PublicId], world.Now).Run(s));
+        Assert.Equal(Sight.Outline, Assert.Single(cells[0].Cells, c => !c.Own).Sight);
         await Refused(RefusalKind.AboveCeiling, Granting(world.Maren, world.Maren, Headline, world.Tome));
         Assert.Equal("Read-in", await TitleFor(world.Maren));
-        var undone = await world.Do(new UndoChange(world.Administrator.Id, set));
+        var undone = await world.Do(new UndoChange(world.Administrator.Id, set.Change));
         Assert.Equal("Read-in", await TitleFor(world.Ruta));
         await world.Do(new UndoChange(world.Administrator.Id, undone));
         Assert.Equal("taken", await TitleFor(world.Ruta));

@@ -64,15 +64,27 @@ public sealed record PutAccessNewsAway(UserId Actor, long News) : IChange<bool>
     public bool Apply(IChangeSession session) => session.PutAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
 }
 
-/// <summary>Sets the most that the organisation lets anybody inside, or outside, have. An administrator does.</summary>
-public sealed record SetCeiling(UserId Actor, bool Inside, Ceiling Ceiling) : IChange<long>
+/// <param name="Cut">How many grants were for more.</param>
+public sealed record CeilingWasSet(long Change, int Cut);
+
+/// <summary>Sets the most that the organisation lets anybody inside, or outside, have. An administrator does; who held more is told.</summary>
+public sealed record SetCeiling(UserId Actor, bool Inside, Ceiling Ceiling) : IChange<CeilingWasSet>
 {
-    public long Apply(IChangeSession session)
+    private const int MostTold = 2_000;
+
+    public CeilingWasSet Apply(IChangeSession session)
     {
         session.MustAdminister(Actor);
         if (!Grant.IsLegal(Ceiling.Sight, Ceiling.Acting)) throw new RefusedException(RefusalKind.IllegalGrant);
+        var before = session.CeilingFor(Inside);
+        var after = Inside ? Ceiling : Ceiling with { Acting = Acting.Look };
         var change = session.Begin(ChangeKind.CeilingSet, Actor, Actor, null);
-        session.Set(Inside, Inside ? Ceiling : Ceiling with { Acting = Acting.Look });
-        return change;
+        session.Set(Inside, after);
+        var cut = session.GrantsHeld(Inside, MostTold).Where(g => !g.IsOverAt(session.Now) && Under(g.Terms, after) is var now && now != Under(g.Terms, before) && now != g.Terms).ToList();
+        foreach (var grant in cut) session.Tell(new AccessNews(0, AccessNewsKind.Lowered, grant.Receiver!.Value, grant.Owner, Under(grant.Terms, after), null, session.Now) { By = Actor, On = session.NameOf(grant.Owner, grant.Calendar) });
+        return new CeilingWasSet(change, cut.Count);
     }
+
+    private static AccessTerms Under(AccessTerms terms, Ceiling most) =>
+        terms with { Sight = most.On(terms.Sight), Acting = most.On(terms.Acting), Private = terms.Private && most.Private };
 }

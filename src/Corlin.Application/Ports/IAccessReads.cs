@@ -25,6 +25,9 @@ public interface IAccessReads
     /// <summary>One that stands, or null.</summary>
     Grant? Grant(long id);
 
+    /// <summary>What people and groups of one side, inside or outside, hold; at most so many.</summary>
+    IReadOnlyList<Grant> GrantsHeld(bool inside, int limit);
+
     /// <summary>The groups in which somebody is, also through others.</summary>
     IReadOnlyList<UserId> GroupsOf(UserId member);
 
@@ -78,6 +81,9 @@ public enum AccessNewsKind
     WayInClosed,
     WayInOpened,
     SecondFactorTaken,
+
+    /// <summary>The organisation allows less than was granted.</summary>
+    Lowered,
 
     /// <summary>An administrator ended all that the owner had open.</summary>
     SignedOut,

@@ -30,6 +30,7 @@ internal static class AccessNewsViews
         {
             AccessNewsKind.Granted => $"{who} lets {to} {access}{dated}.",
             AccessNewsKind.Changed => $"{who} changed it: {to} may now {access}{dated}.",
+            AccessNewsKind.Lowered => $"The organisation allows less: {to} may now {access}{dated}.",
             AccessNewsKind.Withdrawn => $"{who} has withdrawn it: {to} may no longer {access}.",
             AccessNewsKind.KeyMade or AccessNewsKind.WayInClosed or AccessNewsKind.WayInOpened or AccessNewsKind.SecondFactorTaken or AccessNewsKind.SignedOut
                 or AccessNewsKind.AdministratorMade or AccessNewsKind.AdministratorEnded =>

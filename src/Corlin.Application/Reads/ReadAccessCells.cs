@@ -40,13 +40,14 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
         var grants = viewing.Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.SelectMany(g => g))], asked.Count > people.Count)
             .Where(g => !g.IsOverAt(Now)).ToList();
         var defaults = grants.Where(g => g.Receiver is null).ToLookup(g => g.Inside);
+        var most = new[] { true, false }.ToDictionary(side => side, viewing.Store.CeilingFor);
         var held = grants.Where(g => g.Receiver is not null).ToLookup(g => g.Receiver!.Value);
         return [.. asked.Select(key => new AccessCellsView(key, key switch
         {
-            "inside" => [.. Cells(calendars, defaults[true], place, true, null)],
-            "outside" => [.. Cells(calendars, defaults[false], place, false, null)],
+            "inside" => [.. Cells(calendars, defaults[true], place, true, null, most[true])],
+            "outside" => [.. Cells(calendars, defaults[false], place, false, null, most[false])],
             _ when people.TryGetValue(key, out var who) =>
-                [.. Own(who, place), .. Cells(calendars, held[who.Id].Concat(groupsOf[who.Id].SelectMany(g => held[g])), place, who.Inside, who.Id)],
+                [.. Own(who, place), .. Cells(calendars, held[who.Id].Concat(groupsOf[who.Id].SelectMany(g => held[g])), place, who.Inside, who.Id, most[who.Inside])],
             _ => [],
         }))];
     }
@@ -57,7 +58,7 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
     }
 
     private IEnumerable<AccessCellView> Cells(
-        IReadOnlyList<ReadAccess.Managed> calendars, IEnumerable<Grant> grants, Dictionary<UserId, int> place, bool inside, UserId? receiver)
+        IReadOnlyList<ReadAccess.Managed> calendars, IEnumerable<Grant> grants, Dictionary<UserId, int> place, bool inside, UserId? receiver, Ceiling ceiling)
     {
         foreach (var on in grants.GroupBy(g => g.Owner))
         {
@@ -66,20 +67,21 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
             // What only begins later is shown as it will be.
             var counting = on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g.Terms.From is null ? g : g with { Terms = g.Terms with { From = null } }).ToList();
             var at = place[on.Key];
-            var rights = On(counting, calendars[at].Of.Main, inside);
+            var rights = On(counting, calendars[at].Of.Main, inside, ceiling);
             yield return new AccessCellView(
                 at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver),
-                Beside(counting, calendars[at].Of, rights, inside));
+                Beside(counting, calendars[at].Of, rights, inside, ceiling));
         }
     }
 
-    private Rights On(List<Grant> grants, CalendarId calendar, bool inside) => Rights.Combine(grants.Where(g => g.IsOn(calendar)), inside, Now);
+    /// <summary>What is held there as far as the organisation allows it.</summary>
+    private Rights On(List<Grant> grants, CalendarId calendar, bool inside, Ceiling ceiling) => Rights.Combine(grants.Where(g => g.IsOn(calendar)), inside, Now, ceiling);
 
     /// <summary>What is held otherwise on further calendars, as far as the viewer knows these.</summary>
-    private string? Beside(List<Grant> grants, LaneCalendars calendars, Rights main, bool inside)
+    private string? Beside(List<Grant> grants, LaneCalendars calendars, Rights main, bool inside, Ceiling ceiling)
     {
         if (calendars.Further.IsEmpty) return null;
-        var beside = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headline).Select(f => (f.Calendar.Name, Rights: On(grants, f.Calendar.Calendar, inside)))
+        var beside = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headline).Select(f => (f.Calendar.Name, Rights: On(grants, f.Calendar.Calendar, inside, ceiling)))
             .Where(f => (f.Rights.Sight, f.Rights.Acting, f.Rights.Private) != (main.Sight, main.Acting, main.Private)).Select(f => $"{f.Rights.Sight} on {f.Name}").ToList();
         return beside.Count == 0 ? null : English.And(beside);
     }

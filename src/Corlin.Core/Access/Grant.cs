@@ -41,6 +41,9 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
 /// <summary>The most that the organisation lets anybody inside, or anybody outside, have in a calendar that is not theirs.</summary>
 public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
 {
+    /// <summary>What holds for those outside until an administrator says otherwise: nothing whole and nothing private leaves by itself.</summary>
+    public static readonly Ceiling Outside = new(Sight.Headline, Acting.Look, false);
+
     public static readonly Ceiling Open = new(Sight.Whole, Acting.SpeakFor, true);
 
     public Sight On(Sight sight) => sight < Sight ? sight : Sight;

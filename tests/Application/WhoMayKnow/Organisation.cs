@@ -113,7 +113,7 @@ internal sealed class Organisation
     public static async Task<Organisation> MakeAsync(World world, int seed)
     {
         var made = new Organisation(world, seed);
-        var first = await world.Do(new SetCeiling(world.Administrator.Id, true, Core.Access.Ceiling.Open));
+        var first = (await world.Do(new SetCeiling(world.Administrator.Id, true, Core.Access.Ceiling.Open))).Change;
         await made.PeopleAsync();
         await made.StandAsync();
         await made.AskAsync();
@@ -303,7 +303,7 @@ internal sealed class Organisation
         if (random.Next(4) == 0) Ceiling = (random.Next(1, 4), 3, random.Next(2) == 0);
         var most = Ceiling.Sees == 3 ? Acting.SpeakFor : Ceiling.Sees == 2 ? Acting.Change : Acting.Add;
         Ceiling = (Ceiling.Sees, (int)most, Ceiling.Private);
-        return await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling((Sight)Ceiling.Sees, most, Ceiling.Private)));
+        return (await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling((Sight)Ceiling.Sees, most, Ceiling.Private)))).Change;
     }
 
     /// <summary>What has ended was given for a while that is over, or withdrawn; or it is yet to come.</summary>

@@ -5466,7 +5466,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChangedView"];
+                        "application/json": components["schemas"]["GrantedView"];
                     };
                 };
             };
@@ -5925,7 +5925,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChangedView"];
+                        "application/json": components["schemas"]["CeilingSetView"];
                     };
                 };
             };
@@ -6223,6 +6223,12 @@ export interface components {
             name: string;
             /** Format: int32 */
             colour: number;
+        };
+        CeilingSetView: {
+            /** Format: int64 */
+            change: number;
+            /** Format: int32 */
+            cut: number;
         };
         CeilingView: {
             sight: components["schemas"]["Sight"];
@@ -6700,6 +6706,11 @@ export interface components {
             until: null | string;
             mayChange: boolean;
             on: null | string;
+        };
+        GrantedView: {
+            /** Format: int64 */
+            change: number;
+            noWayIn: string[];
         };
         GrantsView: {
             grants: components["schemas"]["GrantView"][];

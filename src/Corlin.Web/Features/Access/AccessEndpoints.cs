@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Web.Features.Chase;
+using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;
@@ -39,6 +40,12 @@ public sealed record CoverRequest(string Away, string Cover, string First, strin
 /// <param name="Changes">With these it can be undone.</param>
 /// <param name="Left">The names of those whose calendars have to be granted by others.</param>
 public sealed record CoveredView(IReadOnlyList<long> Changes, IReadOnlyList<string> Left);
+
+/// <param name="Cut">How many grants were for more; who holds them is told.</param>
+public sealed record CeilingSetView(long Change, int Cut);
+
+/// <param name="NoWayIn">Of those who were given it the names of those inside who cannot sign in yet.</param>
+public sealed record GrantedView(long Change, IReadOnlyList<string> NoWayIn);
 
 public sealed record WithLineRequest(string? Line);
 
@@ -104,13 +111,16 @@ internal static class AccessEndpoints
         return TypedResults.Ok(new CoveredView(covered.Changes, [.. covered.Left.Select(l => left[l].Name)]));
     }
 
-    private static async Task<Ok<ChangedView>> GrantAsync(Reader reader, GrantRequest request)
+    private static async Task<Ok<GrantedView>> GrantAsync(Reader reader, GrantRequest request, AccountKeeping accounts)
     {
         var owner = await reader.FindAsync(request.Owner, "owner");
         var receivers = new List<UserId>();
         foreach (var receiver in request.Receivers.Take(GrantAccess.MostReceivers + 1)) receivers.Add(await reader.UserAsync(receiver, "receivers"));
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GrantAccess(
-            reader.Person, owner.Id, receivers, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"), request.Request, request.Calendar))));
+        var change = await reader.ChangeAsync(new GrantAccess(
+            reader.Person, owner.Id, receivers, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"), request.Request, request.Calendar));
+        var inside = (await reader.ReadAsync(s => s.Users(receivers))).Values.Where(u => u is { Inside: true, Kind: UserKind.Person }).ToList();
+        var ways = await accounts.OfAsync([.. inside.Select(u => u.Id)]);
+        return TypedResults.Ok(new GrantedView(change, [.. inside.Where(u => !ways.TryGetValue(u.Id, out var way) || way.State != AccountState.Open).Select(u => u.Name)]));
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, ChangeGrantRequest request)
@@ -143,10 +153,11 @@ internal static class AccessEndpoints
     }
 
     /// <param name="side">inside or outside.</param>
-    private static async Task<Ok<ChangedView>> SetCeilingAsync(Reader reader, string side, CeilingView request)
+    private static async Task<Ok<CeilingSetView>> SetCeilingAsync(Reader reader, string side, CeilingView request)
     {
         var inside = IsInside(side);
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetCeiling(reader.Person, inside, new Ceiling(request.Sight, request.Acting, request.Private)))));
+        var set = await reader.ChangeAsync(new SetCeiling(reader.Person, inside, new Ceiling(request.Sight, request.Acting, request.Private)));
+        return TypedResults.Ok(new CeilingSetView(set.Change, set.Cut));
     }
 
     /// <param name="side">inside or outside.</param>

@@ -66,10 +66,10 @@ function Shown({ data }: { data: AccessData }) {
   ]);
   if (!row || !calendar) return null;
   return (
-    <div ref={page} className="flex h-full min-h-[520px] flex-col px-6 pb-3">
+    <div ref={page} className="flex h-full min-h-[520px] flex-col px-6 pb-3 max-[600px]:h-auto max-[600px]:px-4">
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
         <h1 className="font-serif text-[26px] leading-9">Who sees and does what</h1>
-        <p className="min-w-0 flex-1 text-soft">{data.words}</p>
+        <p className="min-w-0 flex-1 text-soft max-[600px]:basis-full">{data.words}</p>
         <Button aria-expanded={open === "give"} onClick={() => toggle("give")}>
           Grant access
         </Button>
@@ -84,7 +84,7 @@ function Shown({ data }: { data: AccessData }) {
       {open === "cover" && <CoverSentence data={data} onDone={() => setOpen(undefined)} />}
       {open === "ask" && <AskSentence onDone={() => setOpen(undefined)} />}
       {open !== "seen" && <RequestRows data={data} />}
-      <div ref={table} className="flex min-h-0 flex-col">
+      <div ref={table} className="flex min-h-0 flex-col max-[600px]:min-h-[340px]">
         <AccessTable
           data={data}
           chosen={chosen}

@@ -100,7 +100,7 @@ export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width
       aria-rowcount={data.rows.length + 1}
       aria-colcount={columns + 1}
       onKeyDown={keys}
-      className="min-h-0 overflow-auto border-b-2 border-ink"
+      className="min-h-0 overflow-auto border-b-2 border-ink max-[600px]:min-h-[340px]"
     >
       <div style={{ width: wide, height: rows.getTotalSize() }} className="relative">
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 flex bg-ground" style={{ height: headHeight, width: wide }}>

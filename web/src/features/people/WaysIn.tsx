@@ -44,7 +44,11 @@ function Rows({ rows, inAll }: { rows: AccountRow[]; inAll: number }) {
       <ul aria-label="Ways in">
         {rows.map((row) => (
           <li key={row.who.id} className="flex flex-wrap items-center gap-x-4 border-t border-rule py-1">
-            <Link to="/people" search={{ who: row.who.id }} className="inline-flex min-h-8 items-center font-semibold underline-offset-4 hover:underline">
+            <Link
+              to="/people"
+              search={{ who: row.who.id }}
+              className="inline-flex min-h-8 items-center font-semibold underline-offset-4 hover:underline"
+            >
               {row.who.name}
             </Link>
             <span className="min-w-0 flex-1 truncate text-soft">{row.who.address}</span>

@@ -1,14 +1,13 @@
-// Many at once: live screens, readers and writers on one server for a while, on 20,000 entries and 200 people. node bench/load.mjs [SECONDS] [SCREENS] [READERS] [WRITERS]
+// Many at once: live screens, readers and writers on one server for a while, on 20,000 entries and 200 people. node bench/load.mjs [SECONDS] [SCREENS] [READERS] [WRITERS] [EVENTS]
 // Loopback only, bounded in count and time; it ends what it started.
 import { createRequire } from "node:module";
 import { startDemo } from "../tests/e2e/corlin.mjs";
 
 const require = createRequire(new URL("../web/package.json", import.meta.url));
 const { HubConnectionBuilder, LogLevel } = require("@microsoft/signalr");
-const [seconds, screens, readers, writers] = [60, 200, 100, 20].map(
-  (usual, i) => Number(process.argv[2 + i] ?? usual),
-);
-const entries = 20_000;
+const [seconds, screens, readers, writers, entries] = [
+  60, 200, 100, 20, 20_000,
+].map((usual, i) => Number(process.argv[2 + i] ?? usual));
 const people = 200;
 
 const demo = await startDemo();

@@ -54,14 +54,33 @@ public sealed class HandoverTests : IAsyncLifetime
 
         await world.Do(new AnswerInvitation(world.Ana.Id, world.Maren.Id, items[0].Entry!, null, Answer.Accepted, null, null));
         await world.Do(new NoteHandedItem(world.Ana.Id, made.Number, shown[2].Id, "He rings again on Friday"));
+        await Refused(RefusalKind.NotFound, world.Do(new KeepPromise(world.Tome.Id, made.Number, shown[2].Id, true)));
+        await Refused(RefusalKind.NotFound, world.Do(new KeepPromise(world.Ana.Id, made.Number, shown[0].Id, true)));
+        await world.Do(new KeepPromise(world.Ana.Id, made.Number, shown[2].Id, true));
         world.Clock.StopAt(Instant.FromUtc(2027, 3, 11, 9, 0));
         var back = await One(world.Noor, made.Number);
         Assert.Equal("Ana Brandão covered for you to 10 March.", back.Words);
         var done = back.For.Single().Items;
         Assert.Null(done[0].Waits);
         Assert.Equal("Ana Brandão answered “Blade contract”, 8 March 09:42.", done[0].Words);
-        Assert.Equal("He rings again on Friday", done[2].Back);
+        Assert.Equal(("He rings again on Friday", true), (done[2].Back, done[2].Kept));
         Assert.Equal(["answered “Blade contract”"], Assert.Single(back.Meanwhile).Rows.Select(r => r.Words));
+    }
+
+    [Fact]
+    public async Task What_who_covers_may_not_decide_is_not_called_done_while_it_waits()
+    {
+        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, isPrivate: true, passOn: true);
+        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
+        await world.Do(new AskForAccess(world.Ruta.Id, world.Maren.Id, new AccessTerms(Sight.Headline, Acting.Look), null));
+        var row = (await world.See(s => new ReadHandovers(world.Noor.Id, world.Now).Run(s))).Open.SelectMany(o => o.Rows).Single(r => r.Key.StartsWith("access-", StringComparison.Ordinal));
+        var made = await HandOver([new HandedItem(world.Maren.Id, row.Key, null, null, null, null)]);
+        var item = Assert.Single(Assert.Single((await One(world.Ana, made.Number)).For).Items);
+        Assert.Equal((true, "It still waits, and is not yours to decide."), (item.Elsewhere, item.Words));
+
+        await world.Do(new RefuseAccess(world.Maren.Id, (await world.See(s => s.AccessRequestsTo([world.Maren.Id])))[0].Id));
+        item = Assert.Single(Assert.Single((await One(world.Ana, made.Number)).For).Items);
+        Assert.Equal((false, "It no longer waits."), (item.Elsewhere, item.Words));
     }
 
     [Fact]

@@ -140,6 +140,7 @@ internal static class EndpointLines
         ["GET /api/handovers/cover"] = (k => ($"/api/handovers/cover?cover={k.Other}&first=2027-03-09", null), Fine),
         ["GET /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
         ["POST /api/handovers/"] = (k => ("/api/handovers", new { cover = k.Other, first = "2027-03-09", last = "2027-03-10", line = (string?)null, items = new[] { new { principal = k.Owner, key = (string?)null, entry = (string?)null, words = "x", promised = (string?)null, note = (string?)null } } }), Forbidden),
+        ["PUT /api/handovers/{id:long}/items/{item:long}/kept"] = (_ => ("/api/handovers/1/items/1/kept", new { kept = true }), Unknown),
         ["PUT /api/handovers/{id:long}/items/{item:long}"] = (k => ($"/api/handovers/{k.Handover}/items/1", new { note = "x" }), Unknown),
         ["DELETE /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
         ["GET /api/mails/"] = (_ => ($"/api/mails?text={Canary}", null), Fine),

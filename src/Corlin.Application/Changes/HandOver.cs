@@ -64,6 +64,21 @@ public sealed record NoteHandedItem(UserId Actor, long Handover, long Item, stri
     }
 }
 
+/// <summary>Says of something promised that it is kept, or not after all: by who covers, or who was away.</summary>
+public sealed record KeepPromise(UserId Actor, long Handover, long Item, bool Kept) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var stands = session.Handover(Handover) is { } found && found.Concerns(Actor) ? found : throw new RefusedException(RefusalKind.NotFound);
+        // What waits elsewhere is done there.
+        var item = stands.Items.FirstOrDefault(i => i.Number == Item && i.Key is null) ?? throw new RefusedException(RefusalKind.NotFound);
+        if (item.Kept == Kept) throw new RefusedException(RefusalKind.ChangedSince);
+        var change = session.Begin(ChangeKind.HandoverNoted, Actor, Actor, null);
+        session.Keep(stands, item with { Kept = Kept });
+        return change;
+    }
+}
+
 /// <summary>Takes a handover back. Who handed over does.</summary>
 public sealed record TakeBackHandover(UserId Actor, long Handover) : IChange<long>
 {

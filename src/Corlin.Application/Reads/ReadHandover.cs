@@ -22,9 +22,11 @@ public sealed record HandedForView(PersonView Principal, IReadOnlyList<HandedIte
 /// <summary>One thing handed over.</summary>
 /// <param name="Waits">How it waits on the viewer's Desk now; null where it no longer does, or stands nowhere else.</param>
 /// <param name="Words">Of something promised what that is, of what no longer waits what became of it.</param>
+/// <param name="Elsewhere">It still waits, for somebody else: the viewer may not see it, or not decide it.</param>
 /// <param name="IsPromise">It was promised and stands nowhere else.</param>
 /// <param name="Promised">By when, in words.</param>
-public sealed record HandedItemView(long Id, QueueRow? Waits, string Words, bool IsPromise, string? Promised, string? Note, string? Back);
+/// <param name="Kept">What was promised is done.</param>
+public sealed record HandedItemView(long Id, QueueRow? Waits, string Words, bool Elsewhere, bool IsPromise, string? Promised, string? Note, string? Back, bool Kept);
 
 public sealed record MeanwhileView(PersonView Principal, IReadOnlyList<HistoryRowView> Rows);
 
@@ -42,21 +44,38 @@ public sealed record ReadHandover(UserId Viewer, long Id, Instant Now)
         var told = handover.Items.Where(i => principals.ContainsKey(i.Principal)).GroupBy(i => i.Principal).ToList();
         var calendars = viewing.CalendarsOf([.. told.Select(g => g.Key)]);
         var open = OpenItems.Read(viewing, [.. told.Select(g => principals[g.Key])]).ToDictionary(r => r.Key);
+        var elsewhere = StillOpen(store, handover, told.SelectMany(g => g).Where(i => i.Key is { } key && !open.ContainsKey(key)));
         return new HandoverView(
             handover.Number, viewing.View(people[handover.Away]), viewing.View(people[handover.Cover]),
             ReadHandovers.Words(viewing, handover, people), LocalDatePattern.Iso.Format(handover.First), LocalDatePattern.Iso.Format(handover.Last), handover.Line,
             handover.Away == Viewer,
-            [.. told.Select(g => new HandedForView(viewing.View(principals[g.Key]), [.. g.Select(i => Item(viewing, handover, principals[g.Key], calendars[g.Key], i, open))]))],
+            [.. told.Select(g => new HandedForView(viewing.View(principals[g.Key]), [.. g.Select(i => Item(viewing, handover, principals[g.Key], calendars[g.Key], i, open, elsewhere))]))],
             handover.Items.Length - told.Sum(g => g.Count()), Meanwhile(viewing, handover, [.. told.Select(g => principals[g.Key])], calendars));
     }
 
     private static HandedItemView Item(
-        Viewing viewing, Handover handover, CalendarUser principal, LaneCalendars calendars, HandoverItem item, Dictionary<string, QueueRow> open)
+        Viewing viewing, Handover handover, CalendarUser principal, LaneCalendars calendars, HandoverItem item, Dictionary<string, QueueRow> open,
+        HashSet<string> elsewhere)
     {
         var waits = item.Key is { } key ? open.GetValueOrDefault(key) : null;
-        var words = item.Words ?? (waits is null ? Became(viewing, handover, principal, calendars, item) : "");
+        var isElsewhere = item.Key is { } waiting && elsewhere.Contains(waiting);
+        var words = item.Words ?? (isElsewhere ? "It still waits, and is not yours to decide." : waits is null ? Became(viewing, handover, principal, calendars, item) : "");
         var promised = item.Promised is { } by ? $"promised by {English.NearDay(by, viewing.Today)}" : null;
-        return new HandedItemView(item.Number, waits, words, item.Key is null, promised, item.Note, item.Back);
+        return new HandedItemView(item.Number, waits, words, isElsewhere, item.Key is null, promised, item.Note, item.Back, item.Kept);
+    }
+
+    /// <summary>
+    /// What the viewer does not find on their own Desk may still wait on that of who handed it over: somebody's private entry, or a request of which the
+    /// viewer decides nothing. That it waits is told, since it was handed over; not what it is.
+    /// </summary>
+    private HashSet<string> StillOpen(ICalendarReads store, Handover handover, IEnumerable<HandoverItem> missing)
+    {
+        var items = missing.ToList();
+        if (items.Count == 0 || handover.Away == Viewer) return [];
+        var away = new Viewing(store, handover.Away, Now);
+        var wanted = items.Select(i => i.Principal).ToHashSet();
+        var keys = OpenItems.Read(away, [.. away.Principals.Where(p => wanted.Contains(p.Id))]).Select(r => r.Key).ToHashSet();
+        return [.. items.Select(i => i.Key!).Where(keys.Contains)];
     }
 
     /// <summary>What became of what no longer waits, as far as the viewer may know the entry.</summary>

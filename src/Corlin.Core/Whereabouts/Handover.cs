@@ -28,4 +28,8 @@ public sealed record Handover(long Number, UserId Away, UserId Cover, LocalDate 
 /// <param name="Note">From who is away.</param>
 /// <param name="Back">From who covers.</param>
 public sealed record HandoverItem(
-    long Number, UserId Principal, string? Key, EntryId? Entry = null, string? Words = null, LocalDate? Promised = null, string? Note = null, string? Back = null);
+    long Number, UserId Principal, string? Key, EntryId? Entry = null, string? Words = null, LocalDate? Promised = null, string? Note = null, string? Back = null)
+{
+    /// <summary>Whether what was promised is kept.</summary>
+    public bool Kept { get; init; }
+}

@@ -10,7 +10,10 @@ internal static class HandoverMapping
         row.Number, new UserId(row.AwayId), new UserId(row.CoverId), row.First, row.Last, row.Line, row.At, [.. items.OrderBy(i => i.Number).Select(ToCore)]);
 
     private static HandoverItem ToCore(HandoverItemRow row) => new(
-        row.Number, new UserId(row.PrincipalId), row.Key, row.EntryId is { } entry ? new EntryId(entry) : null, row.Words, row.Promised, row.Note, row.Back);
+        row.Number, new UserId(row.PrincipalId), row.Key, row.EntryId is { } entry ? new EntryId(entry) : null, row.Words, row.Promised, row.Note, row.Back)
+    {
+        Kept = row.Kept,
+    };
 
     public static HandoverRow ToRow(Handover handover, long keptBy) => new()
     {
@@ -35,6 +38,7 @@ internal static class HandoverMapping
         Promised = item.Promised,
         Note = item.Note,
         Back = item.Back,
+        Kept = item.Kept,
         KeptById = keptBy,
     };
 }

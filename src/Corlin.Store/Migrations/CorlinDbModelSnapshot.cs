@@ -1061,6 +1061,9 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("HandoverNumber")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Kept")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("KeptById")
                         .HasColumnType("INTEGER");
 

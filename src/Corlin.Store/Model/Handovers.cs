@@ -36,6 +36,9 @@ internal sealed class HandoverItemRow
     public LocalDate? Promised { get; set; }
     public string? Note { get; set; }
     public string? Back { get; set; }
+
+    /// <summary>What was promised is done.</summary>
+    public bool Kept { get; set; }
     public long KeptById { get; set; }
     public long? EndedById { get; set; }
 }

@@ -85,7 +85,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         // Anybody asks for what they do not have.
         AskForAccess or CoverFor or AskToCome or AnswerReminders or KeepSetting => May.Perhaps,
         HandOver c => If(c.Items.All(i => Speaks(actor, i.Principal)), May.Yes),
-        NoteHandedItem or TakeBackHandover or PutOffCall or AdmitToConference or PutMeetingNewsAway or PutAccessNewsAway => May.Perhaps,
+        NoteHandedItem or KeepPromise or TakeBackHandover or PutOffCall or AdmitToConference or PutMeetingNewsAway or PutAccessNewsAway => May.Perhaps,
         KeepDraft c => If(c.PapersOf is null || (of.Drafts.TryGetValue(c.PapersOf, out var whose) ? whose == actor : Changes(actor, c.PapersOf)) || c.Id is not null),
         DropDraft c => If(of.Drafts.TryGetValue(c.Id, out var whose) && whose == actor, May.Yes),
         LayPaper c => If(of.Drafts[c.Draft] == actor, May.Yes),

@@ -5344,6 +5344,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/handovers/{id}/items/{item}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    item: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeptRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access": {
         parameters: {
             query?: never;
@@ -6779,10 +6821,12 @@ export interface components {
             id: number;
             waits: null | components["schemas"]["QueueRow"];
             words: string;
+            elsewhere: boolean;
             isPromise: boolean;
             promised: null | string;
             note: null | string;
             back: null | string;
+            kept: boolean;
         };
         HandedOverView: {
             /** Format: int64 */
@@ -6960,6 +7004,9 @@ export interface components {
         };
         KeptKindView: {
             id: string;
+        };
+        KeptRequest: {
+            kept: boolean;
         };
         KindRequest: {
             inNameOf: string;

@@ -23,6 +23,9 @@ public sealed record HandedOverView(long Id, long Change);
 public sealed record HandoverNoteRequest(string Note);
 
 /// <summary>What assistants leave to one another.</summary>
+/// <param name="Kept">Whether what was promised is done.</param>
+public sealed record KeptRequest(bool Kept);
+
 internal static class HandoverEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -33,8 +36,12 @@ internal static class HandoverEndpoints
         handovers.MapGet("/{id:long}", GetAsync);
         handovers.MapPost("/", HandOverAsync);
         handovers.MapPut("/{id:long}/items/{item:long}", NoteAsync);
+        handovers.MapPut("/{id:long}/items/{item:long}/kept", KeepPromiseAsync);
         handovers.MapDelete("/{id:long}", TakeBackAsync);
     }
+
+    private static async Task<Ok<ChangedView>> KeepPromiseAsync(Reader reader, long id, long item, KeptRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepPromise(reader.Person, id, item, request.Kept))));
 
     private static async Task<Ok<HandoversView>> GetAllAsync(Reader reader) => TypedResults.Ok(await reader.ReadAsync(s => new ReadHandovers(reader.Person, reader.Now).Run(s)));
 

@@ -15,7 +15,7 @@ export function HandedOver({ handover }: { handover: Handover }) {
   const { run } = useChanges();
   const navigate = useNavigate();
   const sheet = useEntrySheet();
-  const waits = handover.for.flatMap((f) => f.items).filter((i) => i.waits).length;
+  const waits = handover.for.flatMap((f) => f.items).filter((i) => i.waits ?? i.elsewhere).length;
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-4 pt-3 pb-2">
@@ -102,14 +102,37 @@ function Item({ handover, item, onOpen }: { handover: Handover; item: HandedItem
   return (
     <li aria-label={what} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule/60 py-1.5">
       <p className="flex min-w-[340px] flex-1 gap-x-3">
-        <span className="w-16 shrink-0 font-semibold text-soft">{item.isPromise ? "Promised" : "Done"}</span>
+        <span className="w-16 shrink-0 font-semibold text-soft">{item.isPromise ? "Promised" : item.elsewhere ? "Waits" : "Done"}</span>
         <span className="min-w-0">
           <span className={item.isPromise ? "font-semibold" : "text-soft"}>{item.words}</span>
           {item.promised && <span className="text-soft">, {item.promised}</span>}
+          {item.isPromise && <Kept handover={handover} item={item} />}
         </span>
       </p>
       <div className="flex w-[420px] flex-wrap items-baseline gap-x-3 max-[1000px]:w-full max-[1000px]:pl-[76px]">{notes}</div>
     </li>
+  );
+}
+
+/** Something promised is ticked off by whoever kept it. */
+function Kept({ handover, item }: { handover: Handover; item: HandedItem }) {
+  const { run } = useChanges();
+  const path = { id: handover.id, item: item.id };
+  return (
+    <label className="ml-3 inline-flex min-h-8 items-center gap-1.5">
+      <input
+        type="checkbox"
+        checked={item.kept}
+        onChange={(e) =>
+          run(
+            ask(client.PUT("/api/handovers/{id}/items/{item}/kept", { params: { path }, body: { kept: e.target.checked } })),
+            e.target.checked ? `“${item.words}” is kept.` : `“${item.words}” is still to be kept.`,
+          )
+        }
+        className="size-4 accent-sea"
+      />
+      kept
+    </label>
   );
 }
 

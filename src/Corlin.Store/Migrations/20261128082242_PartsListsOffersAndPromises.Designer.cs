@@ -12,8 +12,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261128073823_PartsSharedListsAndTurnOvers")]
-    partial class PartsSharedListsAndTurnOvers
+    [Migration("20261128082242_PartsListsOffersAndPromises")]
+    partial class PartsListsOffersAndPromises
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -1062,6 +1062,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("HandoverNumber")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Kept")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("KeptById")

@@ -5,7 +5,7 @@
 namespace Corlin.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class PartsSharedListsAndTurnOvers : Migration
+    public partial class PartsListsOffersAndPromises : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -15,6 +15,13 @@ namespace Corlin.Store.Migrations
                 table: "Outbox",
                 type: "INTEGER",
                 nullable: true);
+
+            migrationBuilder.AddColumn<bool>(
+                name: "Kept",
+                table: "HandoverItems",
+                type: "INTEGER",
+                nullable: false,
+                defaultValue: false);
 
             migrationBuilder.CreateTable(
                 name: "Asked",
@@ -115,6 +122,10 @@ namespace Corlin.Store.Migrations
             migrationBuilder.DropColumn(
                 name: "AskedId",
                 table: "Outbox");
+
+            migrationBuilder.DropColumn(
+                name: "Kept",
+                table: "HandoverItems");
         }
     }
 }

@@ -10,23 +10,19 @@ namespace Corlin.Store;
 // People, groups and rooms.
 internal partial class StoreReads
 {
-    public CalendarUser? UserByAddress(string address, UserId? principal = null)
-    {
-        // Two questions, each with an index of its own.
-        if (principal is { } owner && WithAddress(Db.People.Where(u => u.KeptForId == owner.Value), address) is { } contact) return contact;
-        return WithAddress(Db.People.Where(u => u.KeptForId == null), address);
-    }
+    public CalendarUser? UserByAddress(string address, UserId? principal = null) => UsersByAddress([address], principal).GetValueOrDefault(address);
 
-    public IReadOnlyDictionary<string, CalendarUser> UsersByAddress(IReadOnlyCollection<string> addresses, UserId principal)
+    public IReadOnlyDictionary<string, CalendarUser> UsersByAddress(IReadOnlyCollection<string> addresses, UserId? principal)
     {
+        var owner = principal?.Value;
         var found = new Dictionary<string, CalendarUser>(StringComparer.Ordinal);
         foreach (var some in addresses.Distinct().Chunk(500))
         {
             var further = Db.OtherAddresses.AsNoTracking().Where(a => some.Contains(a.Address)).Select(a => new { a.Address, a.UserId }).ToList();
             var others = further.Select(a => a.UserId).ToArray();
             var rows = Db.People.AsNoTracking()
-                .Where(u => !u.Removed && (u.KeptForId == null || u.KeptForId == principal.Value) && (some.Contains(u.Address) || others.Contains(u.Id))).ToList();
-            // As one by one: the principal's own contacts first, and a first address before a further one.
+                .Where(u => !u.Removed && (u.KeptForId == null || (owner != null && u.KeptForId == owner)) && (some.Contains(u.Address) || others.Contains(u.Id))).ToList();
+            // The principal's own contacts first, and a first address before a further one.
             foreach (var own in new[] { true, false })
             {
                 var those = rows.Where(r => r.KeptForId is not null == own).ToList();
@@ -37,15 +33,6 @@ internal partial class StoreReads
         }
 
         return found;
-    }
-
-    private CalendarUser? WithAddress(IQueryable<UserRow> people, string address)
-    {
-        var row = people.AsNoTracking().FirstOrDefault(u => u.Address == address && !u.Removed);
-        if (row is not null) return PeopleMapping.ToCore(row);
-        var further = Db.OtherAddresses.Where(a => a.Address == address).Select(a => a.UserId).ToArray();
-        if (further.Length == 0) return null;
-        return people.AsNoTracking().FirstOrDefault(u => further.Contains(u.Id) && !u.Removed) is { } other ? PeopleMapping.ToCore(other) : null;
     }
 
     public IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit) =>

@@ -18,7 +18,7 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     CalendarUser? UserByAddress(string address, UserId? principal = null);
 
     /// <summary>The same of many addresses at once; those that nobody has are left out.</summary>
-    IReadOnlyDictionary<string, CalendarUser> UsersByAddress(IReadOnlyCollection<string> addresses, UserId principal);
+    IReadOnlyDictionary<string, CalendarUser> UsersByAddress(IReadOnlyCollection<string> addresses, UserId? principal);
 
     IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids);
 

@@ -29,7 +29,7 @@ internal static class ImportCommand
             ?? throw new FormatException($"Nobody here has the address {address}.");
         await using var stream = File.OpenRead(file);
         using var read = CalendarFile.Open(stream, owner.HomeZone);
-        var made = await provider.GetRequiredService<IWriteGate>().RunAsync(new ImportEntries(owner.Id, owner.Id, read.Entries(), CalendarFile.CategoryOf));
+        var made = await provider.GetRequiredService<IWriteGate>().RunAsync(new ImportEntries(owner.Id, owner.Id, read.Entries(), CalendarFile.CategoryOf) { SameBesidesCategory = CalendarFile.SameBesidesCategory });
         var inAll = read.SkippedInAll + made.LeftInAll;
         await output.WriteLineAsync($"{owner.Name}: {made.Added} added, {made.Changed} changed, {made.Unchanged} as they were, {inAll} not taken over.");
         foreach (var note in read.Notes) await output.WriteLineAsync(note);

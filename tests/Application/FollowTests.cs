@@ -236,6 +236,8 @@ public sealed class FollowTests : IAsyncLifetime
 
         public string? CategoryOf(Entry entry) => null;
 
+        public bool SameBesidesCategory(Entry stands, Entry read, string category) => false;
+
         public IEnumerable<Entry> Entries() => file.Entries();
 
         public void Dispose() => file.Dispose();

@@ -87,6 +87,32 @@ public sealed class ImportTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_was_written_here_changes_nothing_when_it_is_taken_in_again()
+    {
+        async Task Add(string title, EntryTime time, string? category, Core.Recurrence.Rule? rule = null, bool isPrivate = false)
+        {
+            var added = await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, time, "Gannet, north", null, isPrivate, Rule: rule));
+            if (category is not null) await world.Do(new MarkEntries(world.Noor.Id, world.Maren.Id, [added.PublicId], category));
+        }
+
+        await Add("Read-in", World.Timed("2027-03-16T08:00"), "Desk, early", Core.Recurrence.Rule.Parse("FREQ=WEEKLY;BYDAY=TU;UNTIL=20270503"));
+        await Add("Night round", World.Timed("2027-03-17T23:30"), null, Core.Recurrence.Rule.Parse("FREQ=DAILY;UNTIL=20270328T233000"));
+        await Add("Board papers", World.Timed("2027-03-18T14:00"), "Board", isPrivate: true);
+        await Add("Doctor", World.Timed("2027-03-19T08:30"), null);
+        await Add("Reading day", new AllDayEntry(new LocalDate(2027, 3, 24), new LocalDate(2027, 3, 25)), "Board");
+        var export = await world.See(s => new Reads.ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
+        using var text = new StringWriter();
+        CalendarWriter.Write(text, export.Entries, world.Now, _ => null, e => export.Categories.GetValueOrDefault(e.Id));
+        var read = CalendarFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())), Zones.Get("Europe/Lisbon"), TestContext.Current.CancellationToken);
+        var again = new ImportEntries(world.Noor.Id, world.Maren.Id, read.Entries, CalendarFile.CategoryOf) { SameBesidesCategory = CalendarFile.SameBesidesCategory };
+        var taken = await world.Do(again);
+        Assert.Equal((null, 0, 0, 5), (taken.Change, taken.Added, taken.Changed, taken.Unchanged));
+        // Another category than the lane notes is something else.
+        var other = await world.Do(again with { Entries = [.. read.Entries.Select(e => e with { Raw = e.Raw?.Replace("CATEGORIES:Board", "CATEGORIES:Yard", StringComparison.Ordinal) })] });
+        Assert.Equal((2, 3), (other.Changed, other.Unchanged));
+    }
+
+    [Fact]
     public async Task An_import_is_undone_as_one()
     {
         await world.Do(new ImportEntries(world.Maren.Id, world.Maren.Id, File(2)));

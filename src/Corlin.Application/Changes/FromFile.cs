@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Changes;
@@ -35,10 +36,13 @@ internal static class FromFile
     /// <summary>Whether the file says nothing new of it.</summary>
     public static bool SaysTheSame(Entry stands, Entry read) =>
         stands.Time.SaysTheSame(read.Time)
-        && stands.Rule?.ToString() == read.Rule?.ToString()
+        && Said(stands) == Said(read)
         && stands.Additions.SequenceEqual(read.Additions)
         && stands.Exceptions.SequenceEqual(read.Exceptions)
         && stands.Overrides.OrderBy(o => o.RecurrenceId).SequenceEqual(read.Overrides.OrderBy(o => o.RecurrenceId))
         && (stands.Title, stands.Place, stands.Agenda, stands.StyledAgenda, stands.Link, stands.Private, stands.Takes, stands.Status, stands.Raw)
             == (read.Title, read.Place, read.Agenda, read.StyledAgenda, read.Link, read.Private, read.Takes, read.Status, read.Raw);
+
+    /// <summary>The rule as a file says it: that it ends with a day is the same as that it ends with the last second of it, in UTC.</summary>
+    private static string? Said(Entry entry) => entry.Rule?.ToText(entry.Time is TimedEntry timed ? Zones.Get(timed.Zone) : null);
 }

@@ -17,6 +17,9 @@ namespace Corlin.Application.Changes;
 /// <param name="CategoryOf">The category that the file gives an entry; new ones become one of the calendar's list, as long as that stays short.</param>
 public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<Entry> Entries, Func<Entry, string?>? CategoryOf = null) : IChange<Imported>
 {
+    /// <summary>Whether what a file says of an entry, and Corlin does not use, is what is kept of it but for the category of that name.</summary>
+    public Func<Entry, Entry, string, bool>? SameBesidesCategory { get; init; }
+
     /// <summary>A list that a file would make longer is left as it is.</summary>
     internal const int LongestList = 24;
 
@@ -48,6 +51,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
         var known = Known(session, calendar, rights, [.. piece.Select(e => e.Uid)]);
         var next = new List<Entry>();
         var (added, changed, unchanged, left) = (0, 0, 0, new List<LeftAlone>());
+        var names = new Lazy<Dictionary<CategoryId, string>>(() => session.Categories([InNameOf]).ToDictionary(c => c.Id, c => c.Name));
         foreach (var read in piece)
         {
             var (uid, stands) = known[read.Uid];
@@ -60,7 +64,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             {
                 left.Add(new LeftAlone(read.Title, LeftReason.IsMeeting));
             }
-            else if (FromFile.SaysTheSame(stands, read with { Uid = uid }))
+            else if (FromFile.SaysTheSame(stands, read with { Uid = uid }) || IsAsWritten(stands, read with { Uid = uid }, names.Value))
             {
                 unchanged++;
             }
@@ -81,6 +85,11 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
 
         return (next, new Imported(null, added, changed, unchanged, left.Count, left));
     }
+
+    /// <summary>What was written here says the category that the lane notes of an entry, of which nothing is kept with it.</summary>
+    private bool IsAsWritten(Entry stands, Entry read, Dictionary<CategoryId, string> names) =>
+        stands.MarkOn(InNameOf).Category is { } category && names.TryGetValue(category, out var name) && SameBesidesCategory?.Invoke(stands, read, name) == true
+        && FromFile.SaysTheSame(stands, read with { Raw = stands.Raw });
 
     /// <summary>
     /// Under which UID each entry of a file stands here, and what stands there. What the actor may not know of is neither changed nor told from what

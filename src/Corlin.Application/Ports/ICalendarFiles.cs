@@ -23,6 +23,9 @@ public interface ICalendarFileContent : IDisposable
     /// <summary>The first category that the file gives an entry of it, or null.</summary>
     string? CategoryOf(Entry entry);
 
+    /// <summary>Whether what is kept of an entry is what the file says of it, but for the category of that name.</summary>
+    bool SameBesidesCategory(Entry stands, Entry read, string category);
+
     int SkippedInAll { get; }
 
     /// <summary>What was understood otherwise than it is written; complete once all entries were read.</summary>

@@ -133,6 +133,14 @@ public sealed partial class CalendarFile : IDisposable
         return Escape().Replace(name, "$1").Trim() is { Length: > 0 } plain ? plain : null;
     }
 
+    /// <summary>Whether what is kept of two entries is the same but for their categories, of which the second has that one first or none.</summary>
+    public static bool SameBesidesCategory(Entry stands, Entry read, string category) =>
+        (CategoryOf(read) ?? category) == category && Besides(stands).SequenceEqual(Besides(read), StringComparer.Ordinal);
+
+    private static IEnumerable<string> Besides(Entry entry) => (entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [])
+        .SelectMany(kept => kept.Value.Where(l => !Properties.NameOf(l).Equals("CATEGORIES", StringComparison.OrdinalIgnoreCase)).Select(l => $"{kept.Key} {l}"))
+        .Order(StringComparer.Ordinal);
+
     [GeneratedRegex(@"^(\\.|[^,\\])*")]
     private static partial Regex FirstOfList();
 

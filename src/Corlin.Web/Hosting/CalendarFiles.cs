@@ -27,6 +27,8 @@ internal sealed class CalendarFiles : ICalendarFiles
 
         public string? CategoryOf(Entry entry) => CalendarFile.CategoryOf(entry);
 
+        public bool SameBesidesCategory(Entry stands, Entry read, string category) => CalendarFile.SameBesidesCategory(stands, read, category);
+
         public IEnumerable<Entry> Entries() => file.Entries();
 
         public void Dispose() => file.Dispose();

@@ -1,8 +1,8 @@
-using Corlin.Web.Features.Entries;
 using Corlin.Application.Changes;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Web.Features.Chase;
+using Corlin.Web.Features.Entries;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 

@@ -36,17 +36,22 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
 
     private async Task<Imported> InPiecesAsync(ImportEntries file, CancellationToken cancel)
     {
+        // The work is done when it is shown: only then is the key of the request written down with it.
+        var request = RequestKey.Current;
+        RequestKey.Current = null;
         var unseen = await gate.RunAsync(new BeginFile(file.Actor, file.InNameOf), cancel);
         try
         {
             var taken = TakenIn.Nothing;
             foreach (var piece in file.Entries.Chunk(ImportEntries.PieceSize)) taken = taken.With(await gate.RunAsync(new TakePiece(file, unseen, piece, taken.Made), cancel));
+            RequestKey.Current = request;
             if (taken.Done.Added + taken.Done.Changed > 0) return await gate.RunAsync(new EndFile(file, unseen, taken), cancel);
             await DropAsync(unseen, cancel);
             return taken.Done;
         }
         catch
         {
+            RequestKey.Current = null;
             // Whoever brought the file may be gone; what is left of it goes all the same.
             await DropAsync(unseen, CancellationToken.None);
             throw;

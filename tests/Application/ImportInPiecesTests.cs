@@ -141,6 +141,20 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_request_that_stopped_in_between_is_done_when_it_comes_again_and_then_no_more()
+    {
+        RequestKey.Current = new RequestKey(world.Noor.Id, "key", "hash");
+        await Assert.ThrowsAsync<InvalidOperationException>(() => Imports(passed => passed == 3 ? throw new InvalidOperationException("The power fails.") : Task.CompletedTask).RunAsync(File(), TestContext.Current.CancellationToken));
+        RequestKey.Current = new RequestKey(world.Noor.Id, "key", "hash");
+        Assert.Equal(Many, (await Imports().RunAsync(File(), TestContext.Current.CancellationToken)).Added);
+        RequestKey.Current = new RequestKey(world.Noor.Id, "key", "hash");
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => Imports().RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken));
+        Assert.Equal(RefusalKind.DoneAlready, refused.Refusal.Kind);
+        RequestKey.Current = null;
+        Assert.Equal($"{Many} stand, 5 found, 1 told, 1 listed", await SeenAsync());
+    }
+
+    [Fact]
     public async Task Another_file_for_the_same_calendar_waits_until_the_first_is_there()
     {
         FileImports imports = null!;

@@ -45,7 +45,8 @@ internal static class FilesEndpoints
             going.InAll = read.InAll;
             // Taken apart before the gate: however long that takes, nobody else's change waits for it.
             var entries = going.Counted(read.Entries()).ToList();
-            var made = await imports.RunAsync(new ImportEntries(reader.Person, owner.Id, entries, read.CategoryOf) { SameBesidesCategory = read.SameBesidesCategory }, request.HttpContext.RequestAborted);
+            // What is begun is written to the end, whether or not its answer is lost on the way: who asks again is told what came of it.
+            var made = await imports.RunAsync(new ImportEntries(reader.Person, owner.Id, entries, read.CategoryOf) { SameBesidesCategory = read.SameBesidesCategory });
             var left = made.Left.Select(l => new SkippedPart(l.Title, English.Word(l.Reason)));
             return TypedResults.Ok(new ImportReport(
                 made.Change, made.Added, made.Changed, made.Unchanged, [.. read.Skipped.Concat(left).Take(ToldInReport)], read.SkippedInAll + made.LeftInAll, read.Notes));

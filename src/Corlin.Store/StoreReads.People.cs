@@ -20,8 +20,11 @@ internal partial class StoreReads
         {
             var further = Db.OtherAddresses.AsNoTracking().Where(a => some.Contains(a.Address)).Select(a => new { a.Address, a.UserId }).ToList();
             var others = further.Select(a => a.UserId).ToArray();
-            var rows = Db.People.AsNoTracking()
-                .Where(u => !u.Removed && (u.KeptForId == null || (owner != null && u.KeptForId == owner)) && (some.Contains(u.Address) || others.Contains(u.Id))).ToList();
+            // Three questions, each with an index of its own.
+            var known = Db.People.AsNoTracking().Where(u => !u.Removed);
+            var rows = known.Where(u => u.KeptForId == null && some.Contains(u.Address)).ToList();
+            if (owner is { } keeps) rows.AddRange(known.Where(u => u.KeptForId == keeps && some.Contains(u.Address)));
+            if (others.Length > 0) rows.AddRange(known.Where(u => others.Contains(u.Id)).AsEnumerable().Where(u => u.KeptForId is null || u.KeptForId == owner));
             // The principal's own contacts first, and a first address before a further one.
             foreach (var own in new[] { true, false })
             {

@@ -68,6 +68,18 @@ public sealed class HandoverTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_is_wrong_twice_at_the_same_time_is_told_as_two_and_handed_over()
+    {
+        var items = await Waiting();
+        foreach (var title in new[] { "One", "Two", "Three" }) await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed("2027-03-10T09:00"), null));
+        var keys = (await world.See(s => new ReadDesk(world.Noor.Id, world.Now).Run(s))).Queue.Where(r => r.Verb == "Mend").Select(r => r.Key).ToList();
+        Assert.True(keys.Count > 1);
+        Assert.Equal(keys.Count, keys.Distinct().Count());
+        var made = await HandOver([.. items, new HandedItem(world.Maren.Id, keys[1], null, null, null, null)]);
+        Assert.NotNull((await One(world.Ana, made.Number)).For.Single().Items[2].Waits);
+    }
+
+    [Fact]
     public async Task What_who_covers_may_not_decide_is_not_called_done_while_it_waits()
     {
         await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, isPrivate: true, passOn: true);

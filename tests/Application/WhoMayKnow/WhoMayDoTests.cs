@@ -9,7 +9,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 public class WhoMayDoTests
 {
     /// <summary>So many times each change is tried in one organisation.</summary>
-    private const int Ways = 3;
+    private const int Ways = 2;
 
     /// <summary>What says that somebody may not; all else says that it cannot be.</summary>
     private static readonly HashSet<RefusalKind> MayNot =

@@ -15,7 +15,7 @@ internal static class DeskQueue
         var kept = lanes.Where(l => l.Rights.MaySpeakFor).ToList();
         viewing.Users(kept.SelectMany(l => l.Entries).Select(e => e.Occurrence.Entry.Owner));
         var chase = ChaseRows.Read(viewing, [.. kept.Select(l => l.Who)]).Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision).Select(r => Chase(viewing, r));
-        return [.. kept.SelectMany(l => Answers(viewing, l).Concat(Told(Mends(viewing, l))).Concat(Decisions(viewing, l)))
+        return [.. kept.SelectMany(l => Answers(viewing, l).Concat(ToldApart(Mends(viewing, l))).Concat(Decisions(viewing, l)))
             .Concat(chase)
             .Concat(AccessRequests(viewing))
             .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
@@ -125,7 +125,7 @@ internal static class DeskQueue
     }
 
     /// <summary>What is wrong twice at the same time, as where three overlap, is told as two.</summary>
-    private static IEnumerable<QueueRow> Told(IEnumerable<QueueRow> mends) =>
+    private static IEnumerable<QueueRow> ToldApart(IEnumerable<QueueRow> mends) =>
         mends.GroupBy(m => m.Key).SelectMany(same => same.Select((row, i) => i == 0 ? row : row with { Key = FormattableString.Invariant($"{row.Key}-{i + 1}") }));
 
     private static bool IsToAnswer(Standing<LaneEntry> standing, Lane lane) =>

@@ -70,11 +70,8 @@ public static class Deciding
     {
         if (entry.Owner == lane) return true;
         // Of one that was not sent nobody was told.
-        if (entry.Status == MeetingStatus.Draft) return false;
-        var finds = isPrivate ? onLane.MaySpeakForPrivate : onLane.MaySpeakFor;
-        foreach (var part in entry.Participations)
-            if (part.Who == lane && !part.NotAsked && (finds || part.Answer != Answer.Declined)) return true;
-        return false;
+        if (entry.Status == MeetingStatus.Draft || !entry.Participations.Any(p => p.Who == lane && !p.NotAsked)) return false;
+        return (isPrivate ? onLane.MaySpeakForPrivate : onLane.MaySpeakFor) || !entry.HasDeclined(lane);
     }
 
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)

@@ -131,23 +131,10 @@ public static class Disclosure
                 || (entry.Status != MeetingStatus.Draft && entry.Participations.Any(p => p.RecurrenceId is null && !p.NotAsked && viewer.StandsFor(p.Who, entry.HoldsPrivate || p.OwnPrivate)));
         if (ReadsOwnAddition(entry, viewer, rights)) return Sight.Whole;
         // What was declined left that calendar; who takes part, or speaks for who does, finds it again.
-        if (!takesPart && entry.Owner != lane && HasDeclined(entry, lane)) return Sight.Nothing;
+        if (!takesPart && entry.Owner != lane && entry.HasDeclined(lane)) return Sight.Nothing;
         var sight = takesPart ? Sight.Whole : rights.Sight;
         var isPrivate = entry.HoldsPrivate || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
         return isPrivate && !KnowsPrivate(takesPart, own, lane, viewer) ? Least(sight, rights.PrivateSight) : sight;
-    }
-
-    private static bool HasDeclined(Entry entry, UserId lane)
-    {
-        var declined = false;
-        foreach (var part in entry.Participations)
-        {
-            if (part.Who != lane || part.NotAsked) continue;
-            if (part.Answer != Answer.Declined) return false;
-            declined = true;
-        }
-
-        return declined;
     }
 
     /// <summary>Who knows a meeting from this lane is told why it is not theirs to change, however little they know of its organiser's.</summary>

@@ -137,6 +137,20 @@ public sealed record Entry
         return new LaneMark(lane);
     }
 
+    /// <summary>Whether somebody is asked to it and declined all that they are asked to: it left their calendar.</summary>
+    public bool HasDeclined(UserId who)
+    {
+        var declined = false;
+        foreach (var part in Participations)
+        {
+            if (part.Who != who || part.NotAsked) continue;
+            if (part.Answer != Answer.Declined) return false;
+            declined = true;
+        }
+
+        return declined;
+    }
+
     /// <summary>Whether it is somebody's own or they are asked to it, and so stands, or stood, on their lane.</summary>
     public bool StandsWith(UserId who) => Owner == who || Participations.Any(p => p.Who == who);
 

@@ -11,6 +11,9 @@ export interface WayOn {
   go: () => void;
 }
 
+/** What a call gives with which it can be undone: a change, or those of one act. */
+export type Made = { change: number } | { changes: number[] };
+
 interface Done {
   id: number;
   words: string;
@@ -29,7 +32,7 @@ interface ChangesState {
   /** Says the same, with a way on beside it until something else is said. */
   offer: (error: unknown, wayOn: WayOn) => void;
   /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
-  run: (call: Promise<{ change: number }>, words: string) => void;
+  run: <T extends Made>(call: Promise<T>, words: string | ((made: T) => string)) => void;
   undo: () => void;
   redo: () => void;
   /** Whether what was taken back last can be done again. */
@@ -65,9 +68,9 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   );
   const fail = useCallback((error: unknown) => offer(error), [offer]);
   const run = useCallback(
-    (call: Promise<{ change: number }>, words: string) => {
+    <T extends Made>(call: Promise<T>, words: string | ((made: T) => string)) => {
       call
-        .then((made) => say(words, made.change))
+        .then((made) => say(typeof words === "string" ? words : words(made), "changes" in made ? made.changes : made.change))
         .catch(fail)
         .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
     },

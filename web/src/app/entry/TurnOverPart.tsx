@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
@@ -6,6 +5,7 @@ import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
 import { useChanges } from "../changes";
+import { useRun } from "./useRun";
 
 /** Somebody else organises the meeting from now on, once they take it. */
 export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
@@ -31,8 +31,7 @@ export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: (
 }
 
 function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
-  const { say, fail } = useChanges();
-  const queries = useQueryClient();
+  const run = useRun(onDone);
   const [asking, setAsking] = useState(false);
   const [to, setTo] = useState<Chosen>();
   const [stays, setStays] = useState(true);
@@ -53,21 +52,18 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
       onSubmit={(e) => {
         e.preventDefault();
         if (!to) return;
-        ask(
-          client.POST("/api/meetings/{id}/turning-over", {
-            params: { path: { id: entry.id } },
-            body: { to: to.id, stays, note: note.trim() || null },
-          }),
-        )
-          .then((done) => {
-            const words = done.offered
+        run(
+          ask(
+            client.POST("/api/meetings/{id}/turning-over", {
+              params: { path: { id: entry.id } },
+              body: { to: to.id, stays, note: note.trim() || null },
+            }),
+          ),
+          (done) =>
+            done.offered
               ? `${to.name} is asked to organise “${entry.title}”. Until they take it, it stays as it is.`
-              : `${to.name} organises “${entry.title}” from now on; everyone is told in ten seconds.`;
-            say(words, done.change);
-            onDone();
-          })
-          .catch(fail)
-          .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+              : `${to.name} organises “${entry.title}” from now on; everyone is told in ten seconds.`,
+        );
       }}
     >
       <PeoplePicker

@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
 import type { Access, Ceiling, Terms } from "../../api/types";
 import { useChanges } from "../../app/changes";
@@ -24,25 +23,24 @@ const cutWords = (cut: number) =>
   cut === 0 ? "" : cut === 1 ? " One grant was for more; who holds it is told." : ` ${cut} grants were for more; who holds them is told.`;
 
 function Most({ side, ceiling, mayChange }: { side: "inside" | "outside"; ceiling: Ceiling; mayChange: boolean }) {
-  const { say, fail } = useChanges();
-  const queries = useQueryClient();
+  const { run } = useChanges();
   const words = wordsOf(side, ceiling);
   if (!mayChange) return <strong className="font-semibold text-ink">{words}</strong>;
   const set = (next: Ceiling) =>
-    ask(client.PUT("/api/access/ceilings/{side}", { params: { path: { side } }, body: next }))
-      .then((made) => say(`Nobody ${side} holds more than ${wordsOf(side, next)}.${cutWords(made.cut)}`, made.change))
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    run(
+      ask(client.PUT("/api/access/ceilings/{side}", { params: { path: { side } }, body: next })),
+      (made) => `Nobody ${side} holds more than ${wordsOf(side, next)}.${cutWords(made.cut)}`,
+    );
   const cut = (t: Terms): Ceiling => ({ sight: t.sight, acting: t.acting, private: t.private });
   const terms: Terms = { ...ceiling, passOn: false, from: null, until: null };
   return (
     <Part name={`Most ${side}`} value={words} width={340}>
       {(close) => (
         <div className="grid gap-2">
-          <Choices value={ceiling.sight} options={sights} onChoose={(sight) => void set(cut(withSight(terms, sight)))} />
+          <Choices value={ceiling.sight} options={sights} onChoose={(sight) => set(cut(withSight(terms, sight)))} />
           {side === "inside" && (
             <div className="border-t border-rule pt-2">
-              <Choices value={ceiling.acting} options={actings} onChoose={(acting) => void set(cut(withActing(terms, acting)))} />
+              <Choices value={ceiling.acting} options={actings} onChoose={(acting) => set(cut(withActing(terms, acting)))} />
             </div>
           )}
           <div className="border-t border-rule pt-2">
@@ -53,7 +51,7 @@ function Most({ side, ceiling, mayChange }: { side: "inside" | "outside"; ceilin
                 { value: "no", label: "without private entries" },
               ]}
               onChoose={(v) => {
-                void set({ ...ceiling, private: v === "yes" });
+                set({ ...ceiling, private: v === "yes" });
                 close();
               }}
             />

@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Access } from "../../api/types";
@@ -16,8 +15,7 @@ const noWayIn = (names: string[]) => (names.length === 0 ? "" : ` ${and(names)} 
 
 /** Lets several people and groups see and do something, in one act. */
 export function GiveSentence({ data, column, onDone }: { data: Access; column: number; onDone: () => void }) {
-  const { say, fail } = useChanges();
-  const queries = useQueryClient();
+  const { run } = useChanges();
   const managed = data.calendars.filter((c) => c.most);
   const [owner, setOwner] = useState(data.calendars[column]?.most ? data.calendars[column].who.id : (managed[0]?.who.id ?? ""));
   const [people, setPeople] = useState<Chosen[]>([]);
@@ -36,21 +34,21 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
       onSubmit={(e) => {
         e.preventDefault();
         if (people.length === 0) return;
-        ask(
-          client.POST("/api/access/grants", {
-            body: {
-              owner,
-              receivers: people.map((p) => p.id),
-              terms: inside ? terms : { ...terms, acting: "look", passOn: false },
-              line: line.trim() || null,
-              request: null,
-              calendar: one ? on : null,
-            },
-          }),
-        )
-          .then((made) => say(`Granted to ${names}, who ${people.length === 1 ? "is" : "are"} told.${noWayIn(made.noWayIn)}`, made.change))
-          .catch(fail)
-          .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+        run(
+          ask(
+            client.POST("/api/access/grants", {
+              body: {
+                owner,
+                receivers: people.map((p) => p.id),
+                terms: inside ? terms : { ...terms, acting: "look", passOn: false },
+                line: line.trim() || null,
+                request: null,
+                calendar: one ? on : null,
+              },
+            }),
+          ),
+          (made) => `Granted to ${names}, who ${people.length === 1 ? "is" : "are"} told.${noWayIn(made.noWayIn)}`,
+        );
         onDone();
       }}
     >

@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Category, Entry } from "../../api/types";
@@ -18,8 +17,7 @@ const keyOf = (entry: Entry, lane: string) => `${lane} ${entry.id ?? ""} ${entry
 /** Entries chosen to be given a category together. */
 export function useChosen(categories: Category[]) {
   const [chosen, setChosen] = useState<Chosen[]>([]);
-  const { say, fail } = useChanges();
-  const queries = useQueryClient();
+  const { run } = useChanges();
   const isChosen = useCallback((entry: Entry, lane: string) => chosen.some((c) => keyOf(c.entry, c.lane) === keyOf(entry, lane)), [chosen]);
   const toggle = useCallback((entry: Entry, lane: string) => {
     if (!entry.id) return;
@@ -38,10 +36,10 @@ export function useChosen(categories: Category[]) {
     const count = byLane.reduce((sum, p) => sum + p.entries.length, 0);
     const words = category === "" ? "have no category" : `are ${category}`;
     // A list belongs to one calendar, so each lane is a change of its own; together they are one act.
-    ask(client.POST("/api/marks/chosen", { body: { chosen: byLane, category } }))
-      .then((made) => say(count === 1 ? "One entry is changed." : `${count} entries ${words}.`, made.changes))
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    run(
+      ask(client.POST("/api/marks/chosen", { body: { chosen: byLane, category } })),
+      count === 1 ? "One entry is changed." : `${count} entries ${words}.`,
+    );
     setChosen([]);
   };
   useKeys(chosen.length > 0 ? { Escape: () => setChosen([]) } : {});

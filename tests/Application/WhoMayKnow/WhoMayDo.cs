@@ -6,7 +6,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 /// Whatever an organisation is, every change is done or refused as a plain second statement of the rules says, and a refusal tells no difference between
 /// what is hidden and what is not there.
 /// </summary>
-public class WhoMayDoTests
+internal static class WhoMayDo
 {
     /// <summary>So many times each change is tried in one organisation.</summary>
     private const int Ways = 2;
@@ -18,17 +18,7 @@ public class WhoMayDoTests
         RefusalKind.MayNotGrant, RefusalKind.MoreThanHeld, RefusalKind.AdministratorsOnly, RefusalKind.MayNotKeep, RefusalKind.AddressByAdministrator,
     ];
 
-    [Fact]
-    public void Every_change_is_found() => Assert.True(EveryChange.Types.Count >= 70, string.Join(", ", EveryChange.Types.Select(t => t.Name)));
-
-    [Fact]
-    public async Task Nobody_does_more_by_any_change_than_the_rules_allow_nor_less()
-    {
-        var wrong = await Organisations.WrongInAnyAsync(WrongAsync);
-        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
-    }
-
-    private static async Task<List<string>> WrongAsync(World world, Organisation made, int seed)
+    public static async Task<List<string>> WrongAsync(World world, Organisation made, int seed)
     {
         var rules = new PlainRules(made);
         var random = new Random(seed);

@@ -5,24 +5,14 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 
 /// <summary>
 /// Whatever an organisation is, nobody learns by any read, on any lane, with any id, more than a plain second statement of the rules allows; and what it
-/// allows is told. Two hundred organisations in every run, ten thousand with CORLIN_LONG.
+/// allows is told.
 /// </summary>
-public class WhoMayKnowTests
+internal static class WhoMayKnow
 {
     /// <summary>So many ask in one organisation, and in so many ways each read of which there are more; other organisations draw others.</summary>
     private static readonly (int Viewers, int Ways) Asked = (2, 2);
 
-    [Fact]
-    public void Every_read_is_found() => Assert.True(EveryRead.Types.Count >= 30, string.Join(", ", EveryRead.Types.Select(t => t.Name)));
-
-    [Fact]
-    public async Task Nobody_is_told_more_by_any_read_than_the_rules_allow_nor_less()
-    {
-        var wrong = await Organisations.WrongInAnyAsync((world, made, seed) => world.See(store => Wrong(made, store, world, seed).Take(4).ToList()));
-        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
-    }
-
-    private static IEnumerable<string> Wrong(Organisation made, ICalendarReads store, World world, int seed)
+    public static IEnumerable<string> Wrong(Organisation made, ICalendarReads store, World world, int seed)
     {
         var rules = new PlainRules(made);
         var random = new Random(seed);

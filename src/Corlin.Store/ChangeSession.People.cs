@@ -10,9 +10,6 @@ namespace Corlin.Store;
 // What is known of people, groups and rooms, and who is in which group.
 internal sealed partial class ChangeSession
 {
-    /// <summary>The whole state of a person, as the history keeps it.</summary>
-    private sealed record PersonRows(UserRow Person, IReadOnlyList<string> OtherAddresses);
-
     public CalendarUser Save(CalendarUser user, PersonFacts facts)
     {
         var row = user.Id.Value == 0 ? null : Db.People.Single(p => p.Id == user.Id.Value);
@@ -80,7 +77,7 @@ internal sealed partial class ChangeSession
             }
             else
             {
-                var before = JsonSerializer.Deserialize<PersonRows>(line.Before, Texts.Json)!;
+                var before = PersonRows.Read(line.Before);
                 var (id, address, principal) = (row.Id, before.Person.Address, before.Person.KeptForId);
                 if (Db.People.Any(p => p.Address == address && p.KeptForId == principal && p.Id != id && !p.Removed)) throw new RefusedException(RefusalKind.ChangedSince);
                 before.Person.Version = row.Version;
@@ -122,7 +119,7 @@ internal sealed partial class ChangeSession
     /// <summary>The state without its version, which an undo of an undo has raised.</summary>
     private static string Unversioned(string snapshot)
     {
-        var rows = JsonSerializer.Deserialize<PersonRows>(snapshot, Texts.Json)!;
+        var rows = PersonRows.Read(snapshot);
         rows.Person.Version = 0;
         return JsonSerializer.Serialize(rows, Texts.Json);
     }

@@ -95,6 +95,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreFurther(change);
         RestoreHandovers(change);
         RestoreTurnOvers(change);
+        RestoreAddresses(change);
         RestoreRequests(change);
         RestoreNotes(change);
         RestoreCalls(change);

@@ -279,6 +279,40 @@ public sealed class AccessTests : IAsyncLifetime
 
     private Task Entry() => world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-08T12:00"), null, null, false));
 
+    [Theory]
+    [InlineData(Sight.Outline, "Taken", "Private")]
+    [InlineData(Sight.Headline, "Site visit", "Private")]
+    public async Task Who_is_outside_gets_what_they_may_see_as_a_file_and_is_sent_to_no_sign_in(Sight sight, string known, string hidden)
+    {
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Site visit", World.Timed("2027-03-10T09:00"), null));
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Doctor", World.Timed("2027-03-10T11:00"), null, Private: true));
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "In the summer", World.Timed("2027-07-10T11:00"), null));
+        await Give(world.Maren, world.Maren, new AccessTerms(sight, Acting.Look), "As you asked", world.Lakshmi);
+        var letter = await LetterAsync();
+        Assert.Null(letter.Way);
+        Assert.Equal([(known, World.Timed("2027-03-10T09:00").ToStretch(DateTimeZone.Utc)), (hidden, World.Timed("2027-03-10T11:00").ToStretch(DateTimeZone.Utc))], letter.Lane!.Entries.Select(e => (e.Title, e.Stretch)));
+        Assert.EndsWith("As you asked\r\n\r\nAll that you may see of it from 8 March 2027 to 6 June 2027 comes with this letter, as a calendar file. It is as the calendar stands today; later changes do not reach it. Write to Maren for a new one.", letter.Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_has_not_begun_leaves_in_no_file_nor_what_comes_after_its_end()
+    {
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Site visit", World.Timed("2027-03-10T09:00"), null));
+        await Give(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, From: world.Now + Duration.FromDays(1)), null, world.Lakshmi);
+        var letter = await LetterAsync();
+        Assert.Null(letter.Lane);
+        Assert.EndsWith("It has not begun yet. Write to Maren then, for the calendar as a file.", letter.Text, StringComparison.Ordinal);
+        await Give(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, Until: world.Now + Duration.FromDays(1)), null, world.Lakshmi);
+        Assert.Empty((await LetterAsync()).Lane!.Entries);
+    }
+
+    private async Task<Letter> LetterAsync()
+    {
+        world.Advance(11);
+        await world.SendDue();
+        return world.Post.Letters[^1];
+    }
+
     private static GrantAccess Granting(CalendarUser actor, CalendarUser owner, AccessTerms terms, params CalendarUser[] to) => new(actor.Id, owner.Id, [.. to.Select(t => t.Id)], terms);
 
     private Task<long> Give(CalendarUser actor, CalendarUser owner, AccessTerms terms, string? line, params CalendarUser[] to) => world.Do(Granting(actor, owner, terms, to) with { Line = line });

@@ -100,5 +100,5 @@ public sealed class HistoryTests : IAsyncLifetime
         world.See(s => new ReadHistory(viewer.Id, of.PublicId, entry, null, null, null, null, world.Now, limit).Run(s));
 
     private async Task Unknown(CalendarUser viewer, CalendarUser of, string? entry) =>
-        Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Read(viewer, of, entry))).Refusal.Kind);
+        Assert.Equal(entry is null ? RefusalKind.HistoryNotTold : RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Read(viewer, of, entry))).Refusal.Kind);
 }

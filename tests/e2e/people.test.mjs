@@ -166,3 +166,31 @@ test("a file of people is taken in with a report, and taken back whole", async (
   assert.deepEqual(await faults(page), []);
   await page.context().close();
 });
+
+test("what somebody says of another's address waits for an administrator, and stands before a meeting is sent", async () => {
+  const ines = await open(/Ines Quadros/);
+  await find(ines, "lakshmi");
+  await ines.getByRole("option", { name: /^Lakshmi Rao/ }).click();
+  await ines.getByRole("button", { name: /^First address/ }).click();
+  await ines.getByRole("textbox", { name: "First address" }).fill("lakshmi@new-office.example");
+  await ines.getByRole("button", { name: "Keep it" }).click();
+  await ines.getByRole("note").getByText("An administrator decides.").waitFor();
+  await ines.getByRole("button", { name: "First address: lakshmi.rao@coromandel-marine.example" }).waitFor();
+  assert.deepEqual(await faults(ines), []);
+
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  const row = noor.getByRole("listitem").filter({ hasText: "mail is to go to lakshmi@new-office.example" });
+  await row.getByText("mail is to go to").click();
+  await row.getByRole("button", { name: "Use it" }).click();
+  await row.waitFor({ state: "detached" });
+  await ines.getByRole("button", { name: "First address: lakshmi@new-office.example" }).waitFor();
+
+  // What was done in somebody's name is not for who manages people.
+  const who = await noor.evaluate(async () => (await (await fetch("/api/people?text=Tom%C3%A9")).json())[0].id);
+  await noor.goto(`${its.demo.address}/history?who=${who}`);
+  await noor.getByText("What was done in the name of Tomé Vidal is told to Tomé Vidal and to those who see that calendar whole.").waitFor();
+  await noor.getByRole("link", { name: "What was done in your own name" }).click();
+  await noor.getByRole("heading", { name: /What was done in the name of/ }).waitFor();
+  await ines.context().close();
+  await noor.context().close();
+});

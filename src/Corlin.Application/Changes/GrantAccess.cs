@@ -144,11 +144,13 @@ internal static class Grants
         var people = session.Users([news.To, news.Owner, news.By]);
         var (to, owner, by) = (people[news.To], people[news.Owner], people[news.By]);
         IEnumerable<CalendarUser> receivers = to.Kind == UserKind.Group ? session.Users(session.EveryoneIn([to.Id])[to.Id]).Values : [to];
-        var way = news.Kind == AccessNewsKind.Withdrawn ? null : $"/lanes?who={owner.PublicId}";
+        // Who is outside has no way in: until there is one they get what they may see as a file.
+        var begun = news.Kind != AccessNewsKind.Withdrawn && (news.Terms.From is not { } from || from <= session.Now);
         foreach (var outside in receivers.Where(r => r is { Inside: false, Kind: UserKind.Person, Address.Length: > 0 }))
         {
-            var (subject, text) = English.AccessLetter(news, owner, by, outside);
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(by), Telling.Box(outside), subject, text, session.Now, way)), new MailAbout(owner.Id, null, false));
+            var lane = begun ? Reads.SharedLanes.Of(session, outside.Id, owner.Id, news.Terms.Until, session.Now) : null;
+            var (subject, text) = English.AccessLetter(news, owner, by, outside, lane);
+            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(by), Telling.Box(outside), subject, text, session.Now) { Lane = lane }), new MailAbout(owner.Id, null, false));
         }
     }
 

@@ -36,6 +36,7 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
         var change = session.Begin(ChangeKind.PersonChanged, Actor, who.Inside ? who.Id : who.KeptFor ?? Actor, null);
         var (next, facts) = Said.Apply(session, who, session.Facts([who.Id])[who.Id]);
         session.Save(next, facts);
+        Addresses.TellOld(session, who, next, Actor);
         return change;
     }
 }

@@ -32,6 +32,12 @@ public interface IChangeSession : ICalendarReads
     /// <summary>An offer holds no longer: it was taken, refused or taken back.</summary>
     void End(TurnOverOffer offer);
 
+    /// <summary>Mail to somebody is to go elsewhere, which waits; what waited for them before does not any more.</summary>
+    void Wait(WaitingAddress address);
+
+    /// <summary>It waits no longer: it was taken, refused or taken back.</summary>
+    void End(WaitingAddress address);
+
     /// <summary>Begins what is too much for one transaction: what is written of it nobody sees until it is shown, and no history tells it.</summary>
     Unseen BeginUnseen(CalendarId of);
 
@@ -382,6 +388,12 @@ public enum ChangeKind
 
     /// <summary>Somebody does so no longer.</summary>
     AdministratorEnded,
+
+    /// <summary>Mail to somebody is to go to another address, which waits.</summary>
+    AddressAsked,
+
+    /// <summary>It stays with the one before.</summary>
+    AddressRefused,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

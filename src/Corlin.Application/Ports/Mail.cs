@@ -1,3 +1,5 @@
+using Corlin.Core.Time;
+using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using NodaTime;
 
@@ -7,7 +9,20 @@ namespace Corlin.Application.Ports;
 /// <param name="From">Who writes, and whom a reply reaches.</param>
 /// <param name="Way">Where in Corlin it leads, "/lanes?who=…"; null for nowhere.</param>
 /// <param name="Answers">The id of the message that it answers, without angle brackets; null for none.</param>
-public sealed record Letter(Mailbox From, Mailbox To, string Subject, string Text, Instant Stamp, string? Way = null, string? Answers = null);
+public sealed record Letter(Mailbox From, Mailbox To, string Subject, string Text, Instant Stamp, string? Way = null, string? Answers = null)
+{
+    /// <summary>What goes along as a calendar file; null for nothing.</summary>
+    public SharedLane? Lane { get; init; }
+}
+
+/// <summary>A calendar as its reader may know it.</summary>
+/// <param name="Zone">In which its times are written.</param>
+/// <param name="From">The first day.</param>
+/// <param name="Cut">Whether there is more than is given.</param>
+public sealed record SharedLane(string Name, string Zone, LocalDate From, IReadOnlyList<SharedEntry> Entries, bool Cut);
+
+/// <param name="Title">A word for what it takes, where no more may be known.</param>
+public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, string Title, string? Place, TimeTaken Takes);
 
 /// <summary>A message as it goes out.</summary>
 /// <param name="Text">What people read of it.</param>

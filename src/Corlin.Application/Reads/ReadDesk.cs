@@ -30,10 +30,11 @@ public sealed record AccessNewsView(long Id, PersonView Owner, string Words, str
 /// <param name="Tone">fits, doubt, wrong or plain: how the judgement is written, never all that it says.</param>
 /// <param name="Offer">Somebody came into a group or left it, and it is to be decided what becomes of them.</param>
 /// <param name="TurnOver">By what an offer is known to organise the meeting from now on; null for anything else.</param>
+/// <param name="Address">By what an address that waits for an administrator is known; null for anything else.</param>
 /// <param name="Start">The stretch that the row marks above, if it stands on today's lanes.</param>
 public sealed record QueueRow(
     string Key, string Verb, PersonView For, string Title, string Text, string Judgement, string Tone, string Reason, string? Entry, string? Occurrence,
-    long? Start, long? End, long Deadline, MemberOfferView? Offer = null, long? TurnOver = null);
+    long? Start, long? End, long Deadline, MemberOfferView? Offer = null, long? TurnOver = null, long? Address = null);
 
 /// <param name="Words">"free to 11:00", "day starts in 2 h".</param>
 public sealed record BesideView(PersonView Who, string Words);

@@ -59,8 +59,7 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
         {
             // One occurrence that is private in a series that is not leaves as taken time only, where the reader may not know it.
             Overrides = [.. entry.Overrides.Select(o => o.Private != true || tellsPrivate ? o : o with { Title = "Private", Place = "", Agenda = "", Link = "" })],
-            Participations = [.. entry.Participations.Where(p => viewing.MayKnow(people[p.Who]))
-                .Select(p => viewing.Viewer.MaySpeakFor(p.Who) ? p : p with { Comment = null, Proposed = null })],
+            Participations = Parts.ToldTo(viewing.Viewer, entry, [.. entry.Participations.Where(p => viewing.MayKnow(people[p.Who]))]),
         };
     }
 }

@@ -44,7 +44,8 @@ public sealed record ReadHistory(
         var owner = viewing.Find(Who) ?? throw new RefusedException(RefusalKind.NotFound);
         var calendars = viewing.CalendarsOf([owner.Id]).GetValueOrDefault(owner.Id) ?? new LaneCalendars(owner.Id, default, Rights.None, [], []);
         var entry = Entry is null ? null : store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (entry is null ? calendars.Rights.Sight < Sight.Whole : !Knows(entry, owner, viewing, calendars)) throw new RefusedException(RefusalKind.NotFound);
+        if (entry is null && calendars.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.HistoryNotTold, "who", owner.Name);
+        if (entry is not null && !Knows(entry, owner, viewing, calendars)) throw new RefusedException(RefusalKind.NotFound);
         var by = By is null ? (UserId?)null : (viewing.Find(By) ?? throw new RefusedException(RefusalKind.PersonUnknown, "by", By)).Id;
         var past = entry is null
             ? store.Past(owner.Id, by, First is { } first ? viewing.Zone.Day(first).Start : null, Last is { } last ? viewing.Zone.Day(last).End : null, Before, Limit + 1)

@@ -24,11 +24,12 @@ namespace Corlin.Application.Reads;
 /// <param name="Former">Of a group, who was in it, latest first.</param>
 /// <param name="Groups">The groups they are in themselves.</param>
 /// <param name="Everyone">How many people a group is, groups in it counted through.</param>
+/// <param name="Waiting">Where their mail is to go, which waits; told to who may change what is known of them.</param>
 public sealed record PersonPageView(
     PersonView Who, int Version, bool MayChange, string? WhyNot, bool MayRemove, bool MayReadHistory, bool MayAdminister, bool HasLane, IReadOnlyList<HoursSpanView>? Hours, string HoursWords, string? Place,
     IReadOnlyList<string> Places, IReadOnlyList<string> OtherAddresses, IReadOnlyList<string> Telephones, PersonView? Assistant,
     string? Note, int? Capacity, IReadOnlyList<string> Features, PersonView? KeptFor, IReadOnlyList<MemberView> Members, IReadOnlyList<MemberView> Former,
-    IReadOnlyList<PersonView> Groups, int Everyone);
+    IReadOnlyList<PersonView> Groups, int Everyone, WaitingAddressView? Waiting);
 
 /// <param name="Day">1 for Monday to 7 for Sunday.</param>
 /// <param name="From">Minutes of the wall clock since midnight.</param>
@@ -64,7 +65,8 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             [.. memberships.Where(m => m.Until is null).Select(m => new MemberView(viewing.View(people[m.Member]), m.From == default ? "" : $"since {English.DayAndYear(Date(viewing, m.From))}"))],
             [.. memberships.Where(m => m.Until is not null)
                 .Select(m => new MemberView(viewing.View(people[m.Member]), $"{(m.From == default ? "" : English.DayAndYear(Date(viewing, m.From)) + " ")}to {English.DayAndYear(Date(viewing, m.Until!.Value))}"))],
-            [.. groups.Select(g => viewing.View(people[g.Group]))], who.Kind == UserKind.Group ? store.Members(who.Id).Count : 0);
+            [.. groups.Select(g => viewing.View(people[g.Group]))], who.Kind == UserKind.Group ? store.Members(who.Id).Count : 0,
+            whyNot is null ? AddressesThatWait.Of(viewing, who, administrator) : null);
     }
 
     private static LocalDate Date(Viewing viewing, Instant at) => viewing.Zone.ToLocal(at).Date;

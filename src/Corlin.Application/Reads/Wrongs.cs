@@ -45,6 +45,7 @@ internal sealed class Wrongs(
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
         if (!MailLeaves && Outside() is { Count: > 0 } unheard)
             yield return new WarningView($"Mail cannot leave here: {Names(unheard)} {(unheard.Count == 1 ? "hears" : "hear")} nothing of it.", "wrong", []);
+        foreach (var moved in AddressesThatWait.ChangedLately(viewing, [.. People.Select(a => a.Who)])) yield return new WarningView(moved, "doubt", []);
         foreach (var wrong in WhereWrong()) yield return wrong;
         foreach (var wrong in TooLarge()) yield return wrong;
         if (Outside() is { Count: > 0 } outside && Inside() is { Count: > 0 } inside)

@@ -74,6 +74,8 @@ public static partial class English
         ChangeKind.CallWithdrawn => "withdrew a call into",
         ChangeKind.MemberSettled => "decided on a member of a group for",
         ChangeKind.TurnedOver => "took over",
+        ChangeKind.AddressAsked => "asked for another address",
+        ChangeKind.AddressRefused => "left an address as it was",
         ChangeKind.TurnOverOffered => "offered to somebody else to organise",
         ChangeKind.TurnOverRefused => "did not take over",
         ChangeKind.TurnOverTakenBack => "offers no longer to somebody else",

@@ -85,7 +85,8 @@ public static partial class English
 
     /// <summary>What somebody outside is written of what they may see now.</summary>
     /// <param name="by">Who did it.</param>
-    public static (string Subject, string Text) AccessLetter(AccessNews news, CalendarUser owner, CalendarUser by, CalendarUser to)
+    /// <param name="lane">The file that goes along, or null.</param>
+    public static (string Subject, string Text) AccessLetter(AccessNews news, CalendarUser owner, CalendarUser by, CalendarUser to, Ports.SharedLane? lane)
     {
         var who = by.Id == owner.Id ? owner.Name : $"{by.Name} for {owner.Name}";
         var may = $"{Access(news.Terms, owner, to, news.On)}{Dated(news.Terms, owner)}";
@@ -95,7 +96,19 @@ public static partial class English
             AccessNewsKind.Changed => ($"Changed: what you may see of {owner.Name}", $"{who} has changed it: you may now {may}."),
             _ => ($"Open to you: the calendar of {owner.Name}", $"{who} lets you {may}."),
         };
-        return (subject, news.Line is { Length: > 0 } line ? $"{told}\r\n\r\n{line}" : told);
+        return (subject, string.Join("\r\n\r\n", new[] { told, news.Line, Along(news, by, lane) }.Where(p => !string.IsNullOrEmpty(p))));
+    }
+
+    /// <summary>What comes with the letter, and what does not.</summary>
+    private static string? Along(AccessNews news, CalendarUser by, Ports.SharedLane? lane)
+    {
+        if (news.Kind == AccessNewsKind.Withdrawn) return null;
+        if (lane is null) return $"It has not begun yet. Write to {by.GivenName} then, for the calendar as a file.";
+        var until = lane.From.PlusDays(Reads.SharedLanes.Days);
+        var all = lane.Cut ? $"The first {lane.Entries.Count} entries" : "All that you may see of it";
+        return lane.Entries.Count == 0
+            ? $"Nothing that you may see stands in it from {DayAndYear(lane.From)} to {DayAndYear(until)}. Write to {by.GivenName} for a file later on."
+            : $"{all} from {DayAndYear(lane.From)} to {DayAndYear(until)} {(lane.Cut ? "come" : "comes")} with this letter, as a calendar file. It is as the calendar stands today; later changes do not reach it. Write to {by.GivenName} for a new one.";
     }
 
     /// <summary>"Ida Admin made a key with which your password is set anew".</summary>
@@ -117,6 +130,14 @@ public static partial class English
 
     public static (string Subject, string Text) WayInLetter(AccessNewsKind kind, CalendarUser owner, CalendarUser by, CalendarUser to) =>
         ($"Signing in as {(owner.Id == to.Id ? "you" : owner.Name)}", $"{Capital(WayIn(kind, owner, by, to))}. Whoever signs in as {(owner.Id == to.Id ? "you" : owner.Name)} reads that calendar and acts in that name. If you did not expect it, speak to an administrator at once.");
+
+    /// <summary>To the address that somebody says is theirs.</summary>
+    public static (string Subject, string Text) AddressKeyLetter(CalendarUser who, string address) =>
+        ($"Is this your address, {who.GivenName}?", $"Mail to {who.Name} is to go to {address} from now on. Open the link below, signed in as yourself, within seven days, and it does. If you did not ask for it, do nothing: all stays as it is.");
+
+    /// <summary>To whom mail went, and who speaks for them.</summary>
+    public static (string Subject, string Text) AddressLetter(CalendarUser who, string address, CalendarUser by, CalendarUser to) =>
+        ($"Mail to {(who.Id == to.Id ? "you" : who.Name)} goes elsewhere", $"{(by.Id == to.Id ? "You" : by.Name)} changed where mail to {(who.Id == to.Id ? "you" : who.Name)} goes: to {address} from now on, no longer to {who.Address}. If you did not expect it, speak to an administrator at once.");
 
     /// <summary>What was noted of a meeting, as those outside it get it.</summary>
     /// <param name="line">What who releases it writes with it.</param>

@@ -269,6 +269,8 @@ public static partial class English
         RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
         RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
         RefusalKind.LongerThanItsRhythm => "It lasts longer than from one time to the next. Make it shorter, or have it repeat more rarely.",
+        RefusalKind.HistoryNotTold => $"What was done in the name of {refusal.What} is told to {refusal.What} and to those who see that calendar whole. Managing people does not open it; Access asks for it.",
+        RefusalKind.AddressKeyUnknown => "This link opens no address that waits for you. It may be used already, older than seven days, or somebody else’s. Your address is as it was.",
         RefusalKind.AddressByAdministrator => "An address is changed by an administrator, so that no invitation goes astray. Ask one; the address stays as it was.",
         RefusalKind.PlaceInUse => $"{refusal.What} is still there. Give them another place first; nothing was changed.",
         RefusalKind.NoConferences => "No service makes conferences here. Paste a link instead, or leave it without.",

@@ -72,6 +72,12 @@ public enum RefusalKind
     /// <summary>Where somebody's mail goes is said by an administrator, or by who keeps the contact.</summary>
     AddressByAdministrator,
 
+    /// <summary>What was done in somebody's name is for who sees their calendar whole.</summary>
+    HistoryNotTold,
+
+    /// <summary>A key opens no address that waits for who brings it.</summary>
+    AddressKeyUnknown,
+
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 

@@ -9,9 +9,17 @@ public static class LetterWriter
 {
     /// <param name="messageId">Without angle brackets.</param>
     /// <param name="answers">The id of the message that it answers, without angle brackets.</param>
-    public static MimeMessage ToMime(string messageId, Mailbox from, Mailbox to, string subject, string text, Instant stamp, string? answers = null)
+    /// <param name="calendar">A calendar file that goes along, with its name; null for none.</param>
+    public static MimeMessage ToMime(string messageId, Mailbox from, Mailbox to, string subject, string text, Instant stamp, string? answers = null, (string Name, string Text)? calendar = null)
     {
-        var message = new MimeMessage { MessageId = messageId, Date = stamp.ToDateTimeOffset(), Subject = subject, Body = new TextPart("plain") { Text = text, ContentTransferEncoding = ContentEncoding.QuotedPrintable } };
+        MimeEntity body = new TextPart("plain") { Text = text, ContentTransferEncoding = ContentEncoding.QuotedPrintable };
+        if (calendar is { } file)
+        {
+            var part = new TextPart("calendar") { Text = file.Text, FileName = file.Name, ContentTransferEncoding = ContentEncoding.Base64, ContentDisposition = new ContentDisposition(ContentDisposition.Attachment) { FileName = file.Name } };
+            body = new Multipart("mixed") { body, part };
+        }
+
+        var message = new MimeMessage { MessageId = messageId, Date = stamp.ToDateTimeOffset(), Subject = subject, Body = body };
         message.From.Add(new MailboxAddress(from.Name, from.Address));
         message.To.Add(new MailboxAddress(to.Name, to.Address));
         if (answers is not null)

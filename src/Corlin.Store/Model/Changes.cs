@@ -118,6 +118,25 @@ internal sealed class TurnOverRow
     public long? EndedById { get; set; }
 }
 
+/// <summary>Mail to somebody is to go to another address. Never altered but for its end.</summary>
+internal sealed class WaitingAddressRow
+{
+    public long Id { get; set; }
+    public long WhoId { get; set; }
+    public required string Address { get; set; }
+    public long ById { get; set; }
+    public Instant At { get; set; }
+
+    /// <summary>Of the key in the letter that was sent to it, or null.</summary>
+    public string? KeyHash { get; set; }
+
+    /// <summary>The change that made it so.</summary>
+    public long KeptById { get; set; }
+
+    /// <summary>The change since which it waits no longer, or null.</summary>
+    public long? EndedById { get; set; }
+}
+
 /// <summary>All who are asked to something, for every message that names them: in each they would be as many lists as there are people.</summary>
 internal sealed class AskedRow
 {

@@ -81,6 +81,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<LaneMarkRow> LaneMarks => Set<LaneMarkRow>();
 
     internal DbSet<TurnOverRow> TurnOvers => Set<TurnOverRow>();
+    internal DbSet<WaitingAddressRow> WaitingAddresses => Set<WaitingAddressRow>();
 
     internal DbSet<AskedRow> Asked => Set<AskedRow>();
 
@@ -437,6 +438,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             t.HasIndex(x => x.KeptById);
             t.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             t.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<WaitingAddressRow>(w =>
+        {
+            w.HasIndex(x => x.WhoId).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            w.HasIndex(x => x.KeptById);
+            w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
         });
         builder.Entity<ChangeLogRow>().HasKey(x => new { x.CalendarId, x.Number });
         builder.Entity<AnswerRow>(a =>

@@ -69,6 +69,7 @@ internal static class Endpoints
         ClosuresEndpoints.Map(api);
         RemindersEndpoints.Map(api);
         PeopleEndpoints.Map(api);
+        AddressEndpoints.Map(api);
         PlacesEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         DraftsEndpoints.Map(api);

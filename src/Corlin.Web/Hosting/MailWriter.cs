@@ -1,7 +1,11 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Interchange.ICalendar;
 using Corlin.Interchange.Mail;
 using MimeKit;
+using NodaTime;
 
 namespace Corlin.Web.Hosting;
 
@@ -20,8 +24,30 @@ internal sealed class MailWriter(HostOptions options, IPaperFiles papers) : IMai
     public WrittenMail Write(string messageId, Letter letter)
     {
         var text = letter.Way is null ? letter.Text : $"{letter.Text}\r\n\r\n{options.Address}{letter.Way}\r\n";
-        using var message = LetterWriter.ToMime(messageId, letter.From, letter.To, letter.Subject, text, letter.Stamp, letter.Answers);
+        using var message = LetterWriter.ToMime(messageId, letter.From, letter.To, letter.Subject, text, letter.Stamp, letter.Answers, letter.Lane is { } lane ? File(lane, letter.Stamp) : null);
         return new WrittenMail(messageId, letter.From, letter.To, letter.Subject, text, Bytes(message));
+    }
+
+    private static (string Name, string Text)? File(SharedLane lane, Instant stamp) =>
+        lane.Entries.Count == 0 ? null : ("calendar.ics", CalendarWriter.ToText(lane.Entries.Select(e => Entry(e, lane.Zone)), stamp));
+
+    private static Entry Entry(SharedEntry shared, string zone)
+    {
+        var (start, end) = (Zones.Get(zone).ToLocal(shared.Stretch.Start), Zones.Get(zone).ToLocal(shared.Stretch.End));
+        return new Entry
+        {
+            PublicId = shared.Uid,
+            Uid = shared.Uid,
+            Kind = EntryKind.Appointment,
+            Home = default,
+            Owner = default,
+            Time = shared.AllDay ? new AllDayEntry(start.Date, LocalDate.Max(start.Date.PlusDays(1), end.Date)) : new TimedEntry(start, zone, shared.Stretch.Length, null, Zones.TzdbVersion),
+            Title = shared.Title,
+            Place = shared.Place,
+            Takes = shared.Takes,
+            MadeBy = default,
+            MadeAt = default,
+        };
     }
 
     private static byte[] Bytes(MimeMessage message)

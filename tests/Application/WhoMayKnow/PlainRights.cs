@@ -74,6 +74,9 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         AddToPeople { Inside: false, Kind: UserKind.Person } c => If(c.KeptFor is not { } principal || KeepsContactsOf(actor, principal)),
         ImportPeople c => If(c.KeptFor is not { } principal || KeepsContactsOf(actor, principal)),
         ChangePerson c => If(KnowsToChange(actor, c.Who, c.Said.Address is not null)),
+        SayAddress c => If(KnowsToChange(actor, c.Who, address: false)),
+        // An administrator decides, or who asked takes it back; nobody in these organisations did either.
+        SettleAddress or ConfirmAddress => May.No,
         RemovePerson c => If(c.Who == of.Contact.PublicId && KeepsContactsOf(actor, of.People[0].Id)),
         AddToPeople or ChangeMembers or CloseSite or OpenSite or SetCeiling or KeepPlace or ClosePlace or KeepWay or NoteAccount or SetAdministrator => May.No,
         GrantAccess c => If(Owns(actor, c.Owner) || PassesOn(actor, c.Owner)),

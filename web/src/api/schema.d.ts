@@ -1894,6 +1894,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AddressRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AddressSaidView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/addresses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettleAddressRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AddressKeyRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/places": {
         parameters: {
             query?: never;
@@ -6082,6 +6203,21 @@ export interface components {
             /** Format: int64 */
             change: number;
         };
+        AddressKeyRequest: {
+            key: string;
+        };
+        AddressRequest: {
+            /** Format: int32 */
+            version: number;
+            address: string;
+        };
+        AddressSaidView: {
+            /** Format: int64 */
+            change: number;
+            waits: components["schemas"]["AddressWaits"];
+        };
+        /** @enum {unknown} */
+        AddressWaits: "nothing" | "letter" | "administrator";
         AdministratorRequest: {
             isOne: boolean;
         };
@@ -7336,6 +7472,7 @@ export interface components {
             groups: components["schemas"]["PersonView"][];
             /** Format: int32 */
             everyone: number;
+            waiting: null | components["schemas"]["WaitingAddressView"];
         };
         PersonSaid: {
             name: null | string;
@@ -7449,6 +7586,8 @@ export interface components {
             offer: null | components["schemas"]["MemberOfferView"];
             /** Format: int64 */
             turnOver: null | number;
+            /** Format: int64 */
+            address: null | number;
         };
         /** @enum {unknown} */
         Rank: "fixed" | "askFirst" | "mayMove" | null;
@@ -7621,6 +7760,9 @@ export interface components {
         SettingRequest: {
             value: components["schemas"]["JsonElement"];
         };
+        SettleAddressRequest: {
+            uses: boolean;
+        };
         SettleMembersRequest: {
             group: string;
             members: string[];
@@ -7789,6 +7931,14 @@ export interface components {
         };
         /** @enum {unknown} */
         Urgency: "canWait" | "thisWeek" | "atOnce";
+        WaitingAddressView: {
+            /** Format: int64 */
+            id: number;
+            address: string;
+            words: string;
+            mayDecide: boolean;
+            mayTakeBack: boolean;
+        };
         WarningView: {
             words: string;
             tone: string;

@@ -25,7 +25,8 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
   const one = on !== allOfThem;
   const calendar = managed.find((c) => c.who.id === owner);
   if (!calendar) return <p className="border-t border-rule py-2 text-soft">You hold nothing that you may pass on.</p>;
-  const inside = people.every((p) => p.person?.inside !== false);
+  const outside = people.filter((p) => p.person?.inside === false);
+  const inside = outside.length === 0;
   const names = and(people.map((p) => p.givenName));
   return (
     <form
@@ -97,6 +98,12 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
       <Button type="submit" look="filled" disabled={people.length === 0} className="font-sans">
         {people.length < 2 ? `Grant it${names ? ` to ${names}` : ""}` : `Grant it to ${people.length}`}
       </Button>
+      {outside.length > 0 && (
+        <p className="basis-full font-sans text-[14px] leading-5 text-soft">
+          {and(outside.map((p) => p.givenName))} {outside.length === 1 ? "is" : "are"} outside and cannot sign in: what they may see of the
+          next 90 days goes to them by mail, as a calendar file, as it stands today.
+        </p>
+      )}
     </form>
   );
 }

@@ -5,6 +5,7 @@ import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { ConfirmAddress } from "./ConfirmAddress";
 import { Authenticator } from "./Authenticator";
 import { NewPassword } from "./NewPassword";
 import { Passkeys } from "./Passkeys";
@@ -17,6 +18,7 @@ export function OwnAccount() {
   return (
     <div className="max-w-[720px] px-6 pb-6">
       <h1 className="pt-3 pb-2 font-serif text-[26px] leading-9">Your way in</h1>
+      <ConfirmAddress />
       <p className="text-soft">You sign in as {account.data.address}.</p>
       <NewPassword />
       <Authenticator account={account.data} />

@@ -14,6 +14,7 @@ import { useAnswer } from "../../app/useAnswer";
 import { useTurnOver } from "../../app/useTurnOver";
 import { useSize } from "../../app/useSize";
 import { Told } from "../../app/Told";
+import { useAddress } from "../../app/useAddress";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard } from "../../lane/LaneBoard";
@@ -43,9 +44,11 @@ function Today({ desk }: { desk: DeskData }) {
     r.entry && reply({ entry: r.entry, occurrence: r.occurrence, inNameOf: r.for.id }, word, `${r.title}: ${word} for ${r.for.givenName}.`);
   const { run } = useChanges();
   const takeOver = useTurnOver();
+  const address = useAddress();
   const settle = (r: QueueRow, takenUp: boolean) => {
     const { offer, entry } = r;
     if (r.turnOver !== null) return takeOver(r, takenUp);
+    if (r.address !== null) return address.settle(r.address, r.for, takenUp);
     if (!offer || !entry) return;
     const are = offer.members.length === 1 ? "is" : "are";
     const done = `${offer.name.slice(0, 1).toUpperCase()}${offer.name.slice(1)} ${are} asked${offer.joined ? "" : " no more"}`;

@@ -86,6 +86,15 @@ function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } & Pick<P
         </Button>
       </>
     );
+  if (row.address !== null)
+    return (
+      <>
+        <Button onClick={() => onSettle(row, true)}>Use it</Button>
+        <Button look="plain" onClick={() => onSettle(row, false)}>
+          Leave it as it is
+        </Button>
+      </>
+    );
   if (row.verb === "Answer")
     return (
       <>

@@ -35,7 +35,22 @@ function Shown({ who }: { who: string }) {
     });
   const pages = history.data?.pages;
   const top = pages?.[0];
-  if (!top) return <Wait query={history}>Reading what was done…</Wait>;
+  if (!top)
+    return (
+      <>
+        <Wait query={history}>Reading what was done…</Wait>
+        {history.error && !search.entry && (
+          <p className="flex gap-4 px-6">
+            <Link to="/access" className="text-sea underline underline-offset-4">
+              Ask for it in Access
+            </Link>
+            <Link to="/history" search={{}} className="text-sea underline underline-offset-4">
+              What was done in your own name
+            </Link>
+          </p>
+        )}
+      </>
+    );
   const rows = pages.flatMap((p) => p.rows);
   const days = [...new Set(rows.map((r) => r.day))];
   return (

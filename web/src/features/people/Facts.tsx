@@ -11,15 +11,16 @@ import { SaidPart } from "./SaidPart";
 interface Props {
   page: PersonPage;
   onSay: (said: Partial<PersonSaid>, words: string) => void;
+  onAddress: (address: string) => void;
   onGo: (id: string) => void;
 }
 
 /** What is known of somebody, a group or a room, as sentences whose parts are changed in place. */
-export function Facts({ page, onSay, onGo }: Props) {
+export function Facts({ page, onSay, onAddress, onGo }: Props) {
   const { who } = page;
   return (
     <div className="mt-3 grid gap-1.5 text-[15px] leading-7">
-      {who.kind === "person" && <PersonFacts page={page} onSay={onSay} onGo={onGo} />}
+      {who.kind === "person" && <PersonFacts page={page} onSay={onSay} onAddress={onAddress} onGo={onGo} />}
       {(who.kind === "room" || who.kind === "resource") && <RoomFacts page={page} onSay={onSay} />}
       {who.kind === "group" && (
         <p>
@@ -62,7 +63,7 @@ export function Facts({ page, onSay, onGo }: Props) {
   );
 }
 
-function PersonFacts({ page, onSay, onGo }: Props) {
+function PersonFacts({ page, onSay, onAddress, onGo }: Props) {
   const { who } = page;
   const city = cityOf(who.zone);
   const phones = page.telephones;
@@ -92,14 +93,7 @@ function PersonFacts({ page, onSay, onGo }: Props) {
         , by the clock of <Zone page={page} city={city} onSay={onSay} />; hours {page.hoursWords}.
       </p>
       <p>
-        Mail goes to{" "}
-        <Text
-          page={page}
-          name="First address"
-          words={who.address}
-          value={who.address}
-          onSay={(address) => onSay({ address }, `Mail goes to ${address}.`)}
-        />
+        Mail goes to <Text page={page} name="First address" words={who.address} value={who.address} onSay={onAddress} />
         {(page.mayChange || addresses.length > 1) && (
           <>
             {addresses.length > 1 ? "; also theirs " : "; "}
@@ -141,7 +135,7 @@ function PersonFacts({ page, onSay, onGo }: Props) {
   );
 }
 
-function AssistantPart({ page, onSay, onGo }: Props) {
+function AssistantPart({ page, onSay, onGo }: Omit<Props, "onAddress">) {
   return (
     <>
       <Part name="Who keeps their calendar" value={page.assistant?.name ?? "Nobody known"} empty={!page.assistant} width={400}>
@@ -185,7 +179,7 @@ function AssistantPart({ page, onSay, onGo }: Props) {
   );
 }
 
-function RoomFacts({ page, onSay }: Omit<Props, "onGo">) {
+function RoomFacts({ page, onSay }: Omit<Props, "onGo" | "onAddress">) {
   const { who } = page;
   return (
     <p>

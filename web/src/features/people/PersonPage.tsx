@@ -7,6 +7,7 @@ import { beginArranging } from "../../app/arrangeWith";
 import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useWatched } from "../../app/live";
+import { useAddress } from "../../app/useAddress";
 import { useNow } from "../../app/useNow";
 import { Flag } from "../../lane/Flag";
 import { LaneBoard } from "../../lane/LaneBoard";
@@ -19,6 +20,7 @@ import { GroupMeetings } from "./GroupMeetings";
 import { HoursLanes } from "./HoursLanes";
 import { Members } from "./Members";
 import { nothingSaid } from "./said";
+import { WaitingAddress } from "./WaitingAddress";
 import { WayIn } from "./WayIn";
 
 interface Props {
@@ -38,6 +40,7 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
   const { who } = page;
   const { run } = useChanges();
   useWatched([who.id]);
+  const { say: sayAddress } = useAddress();
   const say = (said: Partial<PersonSaid>, words: string) =>
     run(
       ask(
@@ -84,7 +87,8 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
         </span>
       </div>
       {page.hasLane && <Today page={page} />}
-      <Facts page={page} onSay={say} onGo={onGo} />
+      <Facts page={page} onSay={say} onAddress={(address) => sayAddress(who, page.version, address)} onGo={onGo} />
+      <WaitingAddress page={page} />
       {page.hasLane && who.kind === "person" && (
         <section aria-labelledby="hours" className="mt-4 border-t border-rule pt-2">
           <h3 id="hours" className="mb-1 font-semibold">

@@ -45,7 +45,12 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
             var taken = TakenIn.Nothing;
             foreach (var piece in file.Entries.Chunk(ImportEntries.PieceSize)) taken = taken.With(await gate.RunAsync(new TakePiece(file, unseen, piece, taken.Made), cancel));
             RequestKey.Current = request;
-            if (taken.Done.Added + taken.Done.Changed > 0) return await gate.RunAsync(new EndFile(file, unseen, taken), cancel);
+            if (taken.Done.Added + taken.Done.Changed > 0)
+            {
+                var (now, later) = (taken.Changed.Take(ImportEntries.ChangedAtOnce).ToList(), taken.Changed.Skip(ImportEntries.ChangedAtOnce).Chunk(ImportEntries.ChangedAtOnce));
+                return await ChangeAsync(file, unseen, await gate.RunAsync(new EndFile(file, unseen, taken, now), cancel), later);
+            }
+
             await DropAsync(unseen, cancel);
             return taken.Done;
         }
@@ -56,6 +61,17 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
             await DropAsync(unseen, CancellationToken.None);
             throw;
         }
+    }
+
+    /// <summary>
+    /// What stood here becomes what the file says, a piece at a time: thousands at once would hold everybody up. From the first piece on the file is
+    /// taken in, so that whoever brought it does not stop it any more.
+    /// </summary>
+    private async Task<Imported> ChangeAsync(ImportEntries file, Unseen unseen, Imported done, IEnumerable<Entry[]> pieces)
+    {
+        RequestKey.Current = null;
+        foreach (var piece in pieces) done = done with { Changed = done.Changed + await gate.RunAsync(new ChangePiece(file, unseen, piece), CancellationToken.None) };
+        return done;
     }
 
     private async Task DropAsync(Unseen unseen, CancellationToken cancel)

@@ -103,13 +103,44 @@ internal sealed partial class ChangeSession
         foreach (var some in lines.Chunk(PieceSize))
         {
             var ids = some.Select(l => l.EntryId).ToArray();
-            var stand = Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
-            if (some.Any(l => stand.GetValueOrDefault(l.EntryId) != l.After)) throw new RefusedException(RefusalKind.ChangedSince);
-            // What was laid with one of them since, or tied to it, would go with it.
-            if (Db.Papers.Any(p => ids.Contains(p.EntryId) && p.RemovedByChangeId == null) || Db.Entries.Any(e => e.TiedToId != null && ids.Contains(e.TiedToId.Value))) throw new RefusedException(RefusalKind.ChangedSince);
+            if (AsMade(some).Count < some.Length) throw new RefusedException(RefusalKind.ChangedSince);
             Db.History.AddRange(some.Select(l => new HistoryRow { ChangeId = Current.Id, EntryId = l.EntryId, Before = l.After, After = null }));
             Db.SaveChanges();
             Delete(ids);
+        }
+    }
+
+    public long? RestorePiece(long change, long before)
+    {
+        var lines = LinesOf(change, before);
+        if (lines.Count == 0) return null;
+        RestoreEntries(AsMade(lines));
+        return lines[^1].Id;
+    }
+
+    /// <summary>Gives entries back the state that they had before a change.</summary>
+    /// <param name="lines">The last first.</param>
+    private void Restore(IEnumerable<HistoryRow> lines)
+    {
+        var change = Current.Id;
+        // One that the change wrote more than once becomes what it was before the first time.
+        foreach (var some in lines.GroupBy(l => l.EntryId).Select(l => (Entry: l.Key, Before: l.Last().Before!, After: l.First().After!)).Chunk(PieceSize))
+        {
+            var ids = some.Select(l => l.Entry).ToArray();
+            var stand = Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
+            if (some.Any(l => stand.GetValueOrDefault(l.Entry) != l.After)) throw new RefusedException(RefusalKind.ChangedSince);
+            var (alone, others) = (new List<Entry>(), new List<Entry>());
+            foreach (var line in some)
+            {
+                var (before, after) = (EntryRows.Read(line.Before), EntryRows.Read(line.After));
+                // What is noted on lanes, and who takes part, is written with each.
+                (before.Participations.IsEmpty && after.Participations.IsEmpty && before.Marks.SequenceEqual(after.Marks) && before.Home == after.Home ? alone : others).Add(before);
+            }
+
+            foreach (var own in alone.GroupBy(e => e.Home)) SavePieces([.. own], change);
+            foreach (var entry in alone) saved[entry.Id] = entry;
+            current = Db.Changes.Find(change);
+            foreach (var entry in others) Save(entry);
         }
     }
 
@@ -121,7 +152,7 @@ internal sealed partial class ChangeSession
         {
             var ids = some.Select(l => l.EntryId).ToArray();
             if (Db.Entries.Any(e => ids.Contains(e.Id))) throw new RefusedException(RefusalKind.ChangedSince);
-            var entries = some.Select(l => JsonSerializer.Deserialize<EntryRows>(l.Before!, Texts.Json)!.ToCore()).ToList();
+            var entries = some.Select(l => EntryRows.Read(l.Before!)).ToList();
             var alone = entries.Where(e => e.Participations.IsEmpty).ToList();
             foreach (var own in alone.GroupBy(e => e.Home)) Insert(own, own.Key, change, Zone(own.First()));
             current = Db.Changes.Find(change);

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
@@ -46,6 +45,8 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         return current.Id;
     }
 
+    public void GoOn(long change) => current = Db.Changes.Find(change)!;
+
     public ChangeMade? Change(long id) => Db.Changes.Find(id) is { } row
         ? new ChangeMade(row.Id, KindOf(row), new UserId(row.ActorId), new UserId(row.InNameOfId), row.At, row.UndoneById is not null)
         : null;
@@ -72,13 +73,13 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.SaveChanges();
         var stored = entry with { Id = new EntryId(row.Id) };
         saved[stored.Id] = stored;
-        Occupy(stored, Outlines.Reach(before is null ? null : JsonSerializer.Deserialize<EntryRows>(before, Texts.Json)!.ToCore(), stored));
+        Occupy(stored, Outlines.Reach(before is null ? null : EntryRows.Read(before), stored));
         Db.History.Add(new HistoryRow { ChangeId = Current.Id, EntryId = row.Id, Before = before, After = Snapshot(row) });
         Db.SaveChanges();
         return stored;
     }
 
-    public void Restore(long change)
+    public void Restore(long change, bool entriesToo = true)
     {
         WriteHandedOver();
         var waiting = Db.Outbox.Where(o => o.ChangeId == change).ToList();
@@ -86,7 +87,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         foreach (var message in waiting) message.WithdrawnAt = Now;
         Db.SaveChanges();
         TakeAwayPapers(change);
-        RestoreEntries(change);
+        if (entriesToo) RestoreEntries(Db.History.AsNoTracking().Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList());
         RestoreNoGo(change);
         RestoreClosures(change);
         RestoreAccess(change);
@@ -107,10 +108,10 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.SaveChanges();
     }
 
-    private void RestoreEntries(long change)
+    /// <param name="lines">The last first.</param>
+    private void RestoreEntries(List<HistoryRow> lines)
     {
-        var lines = Db.History.AsNoTracking().Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList();
-        foreach (var line in lines.Where(l => l.Before is not null && l.After is not null)) Restore(line);
+        Restore(lines.Where(l => l.Before is not null && l.After is not null));
         Remove(lines.Where(l => l.Before is null));
         BringBack(lines.Where(l => l.After is null));
     }
@@ -368,22 +369,4 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         changed[calendar.Id] = (calendar.ChangeNumber, changed.TryGetValue(calendar.Id, out var sooner) && sooner.Reach < reach ? sooner.Reach : reach);
 
     private string Snapshot(EntryRow row) => Snapshots([row])[row.Id];
-
-    /// <summary>The whole state of some entries, as the history keeps it.</summary>
-    private Dictionary<long, string> Snapshots(IReadOnlyCollection<EntryRow> rows)
-    {
-        var ids = rows.Select(r => r.Id).ToArray();
-        var overrides = Db.Overrides.Where(o => ids.Contains(o.EntryId)).OrderBy(o => o.RecurrenceId).ToLookup(o => o.EntryId);
-        var participations = Db.Participations.Where(p => ids.Contains(p.EntryId)).OrderBy(p => p.Id).ToLookup(p => p.EntryId);
-        var marks = Db.LaneMarks.Where(m => ids.Contains(m.EntryId)).OrderBy(m => m.LaneId).ToLookup(m => m.EntryId);
-        return rows.ToDictionary(r => r.Id, r => JsonSerializer.Serialize(
-            new EntryRows(r, [.. overrides[r.Id]], [.. participations[r.Id]], marks.Contains(r.Id) ? [.. marks[r.Id]] : null), Texts.Json));
-    }
-
-    private void Restore(HistoryRow line)
-    {
-        var row = Db.Entries.SingleOrDefault(e => e.Id == line.EntryId);
-        if (row is null || Snapshot(row) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
-        Save(JsonSerializer.Deserialize<EntryRows>(line.Before!, Texts.Json)!.ToCore());
-    }
 }

@@ -11,6 +11,8 @@ namespace Corlin.Store;
 // What was done.
 internal partial class StoreReads
 {
+    private const int LinesAtOnce = 150;
+
     public IReadOnlyList<PastChange> Past(UserId inNameOf, UserId? by, Instant? from, Instant? until, long? before, int limit)
     {
         var changes = Db.Changes.AsNoTracking().Where(c => c.InNameOfId == inNameOf.Value);
@@ -33,6 +35,47 @@ internal partial class StoreReads
 
     public IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids) =>
         ById([.. ids.Select(i => i.Value).Distinct()]).ToDictionary(e => new EntryId(e.Key), e => e.Value);
+
+    public int EntriesIn(long change) => Db.History.Count(h => h.ChangeId == change);
+
+    public bool StandsAsMade(long change)
+    {
+        for (var before = long.MaxValue; LinesOf(change, before) is { Count: > 0 } lines; before = lines[^1].Id)
+        {
+            if (AsMade(lines, orTakenBack: true).Count < lines.Count) return false;
+            Db.ChangeTracker.Clear();
+        }
+
+        return true;
+    }
+
+    /// <summary>What a change did to some of its entries, the last first.</summary>
+    private protected List<HistoryRow> LinesOf(long change, long before) =>
+        Db.History.AsNoTracking().Where(h => h.ChangeId == change && h.Id < before).OrderByDescending(h => h.Id).Take(LinesAtOnce).ToList();
+
+    /// <summary>Those of some lines whose entry stands as the change left it.</summary>
+    private protected List<HistoryRow> AsMade(IReadOnlyCollection<HistoryRow> lines, bool orTakenBack = false)
+    {
+        var ids = lines.Select(l => l.EntryId).ToArray();
+        var stand = Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
+        var made = lines.Where(l => l.Before is null).Select(l => l.EntryId).ToArray();
+        // What was laid with one of them since, or tied to it, would go with it.
+        var hung = Db.Papers.Where(p => made.Contains(p.EntryId) && p.RemovedByChangeId == null).Select(p => p.EntryId)
+            .Concat(Db.Entries.Where(e => e.TiedToId != null && made.Contains(e.TiedToId.Value)).Select(e => e.TiedToId!.Value)).ToHashSet();
+        return [.. lines.Where(l => stand.GetValueOrDefault(l.EntryId) is var state
+            && ((state == l.After && (l.Before is not null || !hung.Contains(l.EntryId))) || (orTakenBack && state == l.Before)))];
+    }
+
+    /// <summary>The whole state of some entries, as the history keeps it.</summary>
+    private protected Dictionary<long, string> Snapshots(IReadOnlyCollection<EntryRow> rows)
+    {
+        var ids = rows.Select(r => r.Id).ToArray();
+        var overrides = Db.Overrides.Where(o => ids.Contains(o.EntryId)).OrderBy(o => o.RecurrenceId).ToLookup(o => o.EntryId);
+        var participations = Db.Participations.Where(p => ids.Contains(p.EntryId)).OrderBy(p => p.Id).ToLookup(p => p.EntryId);
+        var marks = Db.LaneMarks.Where(m => ids.Contains(m.EntryId)).OrderBy(m => m.LaneId).ToLookup(m => m.EntryId);
+        return rows.ToDictionary(r => r.Id, r => JsonSerializer.Serialize(
+            new EntryRows(r, [.. overrides[r.Id]], [.. participations[r.Id]], marks.Contains(r.Id) ? [.. marks[r.Id]] : null), Texts.Json));
+    }
 
     /// <param name="only">The one entry that is asked about, or null for all.</param>
     private IReadOnlyList<PastChange> Whole(IReadOnlyList<ChangeRow> changes, EntryId? only)
@@ -65,7 +108,7 @@ internal partial class StoreReads
     /// <summary>A change may write an entry several times: from what it found to what it left.</summary>
     private static ChangedEntry Changed(IGrouping<long, HistoryRow> lines) => new(new EntryId(lines.Key), Read(lines.First().Before), Read(lines.Last().After));
 
-    private static Entry? Read(string? snapshot) => snapshot is null ? null : JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!.ToCore();
+    private static Entry? Read(string? snapshot) => snapshot is null ? null : EntryRows.Read(snapshot);
 
     /// <summary>What a change did; of an undo what it took back.</summary>
     protected ChangeKind KindOf(ChangeRow row)

@@ -169,7 +169,7 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task What_stood_before_changes_when_all_is_shown_and_what_somebody_changed_meanwhile_stays()
+    public async Task What_stood_before_changes_a_piece_at_a_time_once_all_is_shown_and_what_somebody_changed_meanwhile_stays()
     {
         await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
         await SettleAsync();
@@ -181,8 +181,71 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
             if (passed == 2) await world.Do(new ChangeEntry(world.Maren.Id, first.PublicId, null, Reach.All, new EntryEdit { Title = "Mine" }, new EntryEdit { Title = first.Title }));
         }).RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
         Assert.Equal(Many - 1, made.Changed);
-        Assert.All(during.SkipLast(1), count => Assert.Equal(0, count));
+        // The file was looked through before any of it changed.
+        Assert.Equal([0, 0, 0, 0, 149, 299, 449, 599, 749, 899, 1_049, 1_199, Many - 1], during);
         Assert.Equal("Mine", (await Standing())[0].Title);
+        await world.Do(new UndoChange(world.Noor.Id, made.Change!.Value));
+        Assert.Equal(0, (await Standing()).Count(e => e.Title.StartsWith("Ebb", StringComparison.Ordinal)));
+    }
+
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public async Task What_touched_thousands_is_taken_back_and_done_again_in_pieces_that_let_others_in_between(bool changed)
+    {
+        var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
+        await SettleAsync();
+        if (changed) made = await Imports().RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
+        var before = await TitlesAsync();
+        var passed = 0;
+        var undo = new LargeUndo(new Watched(world.Gate, p => Task.FromResult(passed = p)), world.Store);
+        var undone = await undo.RunAsync(new UndoAct(world.Noor.Id, [made.Change!.Value]), TestContext.Current.CancellationToken);
+        Assert.Equal(12, passed);
+        Assert.Equal(changed ? Many : 0, (await Standing()).Count(e => e.Title.StartsWith("Tide", StringComparison.Ordinal)));
+        var told = await world.See(s => s.Past(world.Maren.Id, null, null, null, null, 5));
+        Assert.Equal((1, true), (told.Count(c => c.TookBack), told.Single(c => c.Id == made.Change).Undone));
+        await undo.RunAsync(new UndoAct(world.Noor.Id, undone), TestContext.Current.CancellationToken);
+        Assert.Equal(before, await TitlesAsync());
+    }
+
+    [Fact]
+    public async Task What_somebody_changed_since_is_found_before_anything_is_taken_back()
+    {
+        var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
+        await SettleAsync();
+        await world.Do(new ChangeEntry(world.Maren.Id, (await Standing())[7].PublicId, null, Reach.All, new EntryEdit { Title = "Mine" }, new EntryEdit { Title = "Tide 7" }));
+        var undo = new LargeUndo(world.Gate, world.Store);
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => undo.RunAsync(new UndoAct(world.Noor.Id, [made.Change!.Value]), TestContext.Current.CancellationToken));
+        Assert.Equal((RefusalKind.ChangedSince, Many), (refused.Refusal.Kind, (await Standing()).Count));
+    }
+
+    [Fact]
+    public async Task A_stop_in_between_leaves_the_rest_to_be_taken_back_by_asking_again()
+    {
+        var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
+        await SettleAsync();
+        var act = new UndoAct(world.Noor.Id, [made.Change!.Value]);
+        var stopped = new LargeUndo(new Watched(world.Gate, passed => passed == 3 ? throw new TimeoutException() : Task.CompletedTask), world.Store);
+        await Assert.ThrowsAsync<TimeoutException>(() => stopped.RunAsync(act, TestContext.Current.CancellationToken));
+        Assert.Equal(Many - 300, (await Standing()).Count);
+        await new LargeUndo(world.Gate, world.Store).RunAsync(act, TestContext.Current.CancellationToken);
+        Assert.Empty(await Standing());
+    }
+
+    private async Task<IReadOnlyList<string>> TitlesAsync() => [.. (await Standing()).Select(e => $"{e.PublicId} {e.Title}")];
+
+    [Fact]
+    public async Task Who_takes_it_back_while_it_still_changes_has_all_of_it_as_it_was()
+    {
+        await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
+        await SettleAsync();
+        var made = await Imports(async passed =>
+        {
+            var change = (await world.See(s => s.Past(world.Maren.Id, null, null, null, null, 50))).First(c => c.Kind == ChangeKind.Imported);
+            if (passed == 6) await world.Do(new UndoChange(world.Noor.Id, change.Id));
+        }).RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
+        Assert.Equal(300, made.Changed);
+        Assert.Equal(0, (await Standing()).Count(e => e.Title.StartsWith("Ebb", StringComparison.Ordinal)));
     }
 
     [Fact]

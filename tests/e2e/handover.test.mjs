@@ -97,3 +97,30 @@ test("a principal's page fits a hand: now and next, an answer, what was done, an
   await ines.context().close();
   await maren.context().close();
 });
+
+test("who covers and when is said once, for the handover and for what it needs, and no note is lost by it", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor.goto(`${its.demo.address}/handover`);
+  for (const [name, date] of [
+    ["First day", "2027-04-12"],
+    ["Last day", "2027-04-16"],
+  ]) {
+    await noor.getByRole("button", { name: `${name}: a day` }).click();
+    await noor.getByRole("dialog", { name }).getByLabel(name).fill(date);
+    await noor.keyboard.press("Escape");
+  }
+  await noor.getByRole("button", { name: "Who covers: somebody" }).click();
+  await noor.getByRole("combobox", { name: "Who covers" }).fill("ada n");
+  await noor.getByRole("option", { name: /^Ada Nwosu/ }).click();
+  const note = noor.getByRole("textbox", { name: /^Note on/ }).first();
+  await note.fill("Ring first");
+  await noor.getByText(/^Ada Nwosu does not speak for /).waitFor();
+  await noor.getByRole("button", { name: "Let Ada cover" }).click();
+  await noor.getByText(/^Ada Nwosu covers in those days, and is told/).waitFor();
+  assert.equal(await note.inputValue(), "Ring first");
+  await noor.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Access" }).click();
+  await noor.getByRole("button", { name: /cover/i }).first().click();
+  await noor.getByRole("form", { name: "Cover" }).getByRole("button", { name: "Who covers: Ada Nwosu" }).waitFor();
+  await noor.getByRole("form", { name: "Cover" }).getByRole("button", { name: /^Last day: .*16 April/ }).waitFor();
+  assert.deepEqual(noor.wrong, []);
+});

@@ -26,6 +26,9 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
     /// <summary>So many are in memory at once.</summary>
     internal const int PieceSize = 500;
 
+    /// <summary>What stands here already costs more to write than what is new.</summary>
+    internal const int ChangedAtOnce = 150;
+
     public Imported Apply(IChangeSession session)
     {
         var rights = session.MustAdd(Actor, InNameOf);

@@ -5,7 +5,7 @@ using Corlin.Core.Calendars;
 namespace Corlin.Application.Changes;
 
 /// <summary>What came of the pieces of a file until now.</summary>
-/// <param name="Changed">Entries that stand here and become others; they change when all is shown.</param>
+/// <param name="Changed">Entries that stand here and become others; they change when all is shown, and where they are many from then on.</param>
 /// <param name="Made">Categories that are on no list yet.</param>
 internal sealed record TakenIn(Imported Done, ImmutableList<Entry> Changed, ImmutableList<Category> Made)
 {
@@ -44,19 +44,38 @@ internal sealed record TakePiece(ImportEntries File, Unseen Unseen, Entry[] Piec
     }
 }
 
-/// <summary>Shows all of it at once, with what it changed of what stood here before.</summary>
-internal sealed record EndFile(ImportEntries File, Unseen Unseen, TakenIn Taken) : IChange<Imported>
+/// <summary>Shows all of it at once, with what it changes of what stood here before; the first of that, where it is much.</summary>
+internal sealed record EndFile(ImportEntries File, Unseen Unseen, TakenIn Taken, IReadOnlyList<Entry> Changed) : IChange<Imported>
 {
     public Imported Apply(IChangeSession session)
     {
         var rights = session.MustAdd(File.Actor, File.InNameOf);
         session.Show(Unseen, ChangeKind.Imported, File.Actor, File.InNameOf, rights.Grant);
         foreach (var category in Taken.Made) session.Save(category with { Id = default });
-        // Somebody may have changed one of them while the pieces were written: then theirs stays.
-        var stand = session.ByUid(Unseen.Of, [.. Taken.Changed.Select(c => c.Uid)]);
-        var still = Taken.Changed.Where(c => stand.TryGetValue(c.Uid, out var now) && now.Version + 1 == c.Version).ToList();
+        return Taken.Done with { Change = Unseen.Change, Changed = ChangePiece.Save(session, Unseen.Of, Changed) };
+    }
+}
+
+/// <summary>Changes more of what stood here before, as part of the same change.</summary>
+/// <returns>How many were.</returns>
+internal sealed record ChangePiece(ImportEntries File, Unseen Unseen, IReadOnlyList<Entry> Changed) : IChange<int>
+{
+    public int Apply(IChangeSession session)
+    {
+        // Whoever lost the right to it, or took it back already, changes nothing more by it.
+        if (session.Change(Unseen.Change) is not { Undone: false }) return 0;
+        session.MustAdd(File.Actor, File.InNameOf);
+        session.GoOn(Unseen.Change);
+        return Save(session, Unseen.Of, Changed);
+    }
+
+    /// <summary>Somebody may have changed one of them while the pieces were written: then theirs stays.</summary>
+    public static int Save(IChangeSession session, CalendarId calendar, IReadOnlyList<Entry> changed)
+    {
+        var stand = session.ByUid(calendar, [.. changed.Select(c => c.Uid)]);
+        var still = changed.Where(c => stand.TryGetValue(c.Uid, out var now) && now.Version + 1 == c.Version).ToList();
         session.SaveAll(still);
-        return Taken.Done with { Change = Unseen.Change, Changed = still.Count };
+        return still.Count;
     }
 }
 

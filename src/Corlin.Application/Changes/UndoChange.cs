@@ -10,13 +10,19 @@ public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
 {
     public long Apply(IChangeSession session)
     {
+        var change = session.Begin(ChangeKind.Undone, Actor, Must(session).InNameOf, null);
+        session.Restore(Change);
+        return change;
+    }
+
+    /// <exception cref="RefusedException">It is not theirs to take back, or was taken back.</exception>
+    internal ChangeMade Must(IChangeSession session)
+    {
         // A change of somebody else's is not told from one that never was.
         if (session.Change(Change) is not { } made || made.Actor != Actor) throw new RefusedException(RefusalKind.NotFound);
         if (made.Undone) throw new RefusedException(RefusalKind.ChangedSince);
         session.MustTakeBack(made);
-        var change = session.Begin(ChangeKind.Undone, Actor, made.InNameOf, null);
-        session.Restore(Change);
-        return change;
+        return made;
     }
 }
 

@@ -16,6 +16,9 @@ public interface IChangeSession : ICalendarReads
     /// <summary>Opens the change: everything saved from here on belongs to it, in the history and for undo.</summary>
     long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant);
 
+    /// <summary>Goes on with a change that was begun before, as with a large one that is made piece by piece.</summary>
+    void GoOn(long change);
+
     /// <summary>Stores a new or changed entry with its participations, what it occupies and the change log of every lane concerned.</summary>
     /// <returns>The entry with its id.</returns>
     Entry Save(Entry entry);
@@ -62,7 +65,13 @@ public interface IChangeSession : ICalendarReads
     /// Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn. Where the change was itself
     /// an undo, what that took back is done again, and its messages go out.
     /// </summary>
-    void Restore(long change);
+    /// <param name="entriesToo">False where they were taken back piece by piece before.</param>
+    void Restore(long change, bool entriesToo = true);
+
+    /// <summary>Takes back what a change did to some of its entries, the last first; those that somebody changed since stay as they are.</summary>
+    /// <param name="before">Where the piece before ended; the largest number for the first.</param>
+    /// <returns>Where this one ended; null where nothing was left.</returns>
+    long? RestorePiece(long change, long before);
 
     /// <summary>The change with this id, or null.</summary>
     ChangeMade? Change(long id);

@@ -37,6 +37,12 @@ public interface IHistoryReads
     /// <summary>Who has done something in somebody's name.</summary>
     IReadOnlyList<UserId> ActorsFor(UserId inNameOf, int limit);
 
+    /// <summary>To how many entries a change did something.</summary>
+    int EntriesIn(long change);
+
+    /// <summary>Whether all that a change did to entries stands as it left it, with nothing laid or tied to what it made; or was taken back already.</summary>
+    bool StandsAsMade(long change);
+
     /// <summary>Entries as they stand, those that are still there.</summary>
     IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids);
 }

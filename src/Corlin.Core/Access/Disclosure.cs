@@ -107,9 +107,24 @@ public static class Disclosure
         var sight = Stood(before, lane) || Stood(after, lane) || Stood(now, lane) ? Sight.Whole : Sight.Nothing;
         foreach (var state in new[] { before, after, now })
             if (state is not null) sight = Least(sight, SightOf(state, lane, viewer, rightsOn(state)));
+        if (sight > Sight.Nothing && now is not null && IsTakenOut(now, lane) && !KnowsOtherwise([before, after, now], lane, viewer)) sight = Sight.Nothing;
         return sight < Sight.Headline
             ? new PastEntry { Withheld = true }
             : new PastEntry { Withheld = false, Before = State(before, sight, viewer), After = State(after, sight, viewer) };
+    }
+
+    /// <summary>A meeting left the calendar of who was taken out of it, as what they declined did.</summary>
+    private static bool IsTakenOut(Entry now, UserId lane) =>
+        now.Kind == EntryKind.Meeting && now.Owner != lane && now.Participations.All(p => p.Who != lane || p.NotAsked);
+
+    /// <summary>They, and who speaks for them, are told what they did with it; who organises it or is asked to it knows it anyway.</summary>
+    private static bool KnowsOtherwise(IReadOnlyList<Entry?> states, UserId lane, Viewer viewer)
+    {
+        var own = states.OfType<Entry>().SelectMany(s => s.Participations).Where(p => p.Who == lane);
+        var isPrivate = states.Any(s => s is { HoldsPrivate: true });
+        return viewer.StandsFor(lane, isPrivate || own.Any(p => p.OwnPrivate))
+            || viewer.StandsFor(states[^1]!.Owner, isPrivate)
+            || states[^1]!.Participations.Any(p => !p.NotAsked && viewer.StandsFor(p.Who, isPrivate || p.OwnPrivate));
     }
 
     private static bool Stood(Entry? state, UserId lane) => state is not null && (state.Kind == EntryKind.Meeting ? state.StandsWith(lane) : state.Owner == lane);

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
@@ -15,7 +16,10 @@ internal sealed record EntryRows(
     EntryRow Entry, IReadOnlyList<OverrideRow> Overrides, IReadOnlyList<ParticipationRow> Participations,
     IReadOnlyList<LaneMarkRow>? Marks = null)
 {
-    public Entry ToCore() => EntryMapping.ToCore(Entry, Overrides, Participations, Marks ?? []);
+    /// <summary>The entry as it was in a state that the history keeps.</summary>
+    public static Entry Read(string snapshot) => JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!.ToCore();
+
+    private Entry ToCore() => EntryMapping.ToCore(Entry, Overrides, Participations, Marks ?? []);
 }
 
 internal static class EntryMapping

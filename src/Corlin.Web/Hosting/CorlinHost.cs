@@ -111,6 +111,7 @@ internal static class CorlinHost
         services.AddSingleton<ICalendarsElsewhere, CalendarsElsewhere>();
         services.AddSingleton<FollowWorker>();
         services.AddSingleton<FileImports>();
+        services.AddSingleton<LargeUndo>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));

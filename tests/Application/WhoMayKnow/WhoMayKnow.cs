@@ -47,14 +47,16 @@ internal static class WhoMayKnow
         var mayNot = MayNot(made, rules, viewer).ToList();
         List<string> people = [.. made.People.Select(p => p.PublicId), made.Room.PublicId, made.Group.PublicId, made.Contact.PublicId];
         List<string> texts = ["hh", made.ContactName, .. made.Entries.Take(2).Select(e => e.Headline), made.Entries[0].Whole];
-        foreach (var type in EveryRead.Types)
+        // What was done in each name is asked for always: it tells of everything.
+        var histories = made.People.Select(p => (object)new ReadHistory(made.People[viewer].Id, p.PublicId, null, null, null, null, null, world.Now));
+        foreach (var (type, reads) in EveryRead.Types.Select(t => (t, t == typeof(ReadHistory) ? histories : [])))
         {
-            foreach (var read in EveryRead.Of(type, made.People[viewer].Id, world.Now, people, made.Entries, texts, random, mostOfOne: Asked.Ways))
+            foreach (var read in reads.Concat(EveryRead.Of(type, made.People[viewer].Id, world.Now, people, made.Entries, texts, random, mostOfOne: Asked.Ways)))
             {
                 if (EveryRead.Answer(read, store) is not { } answer) continue;
                 foreach (var mark in mayNot)
                 {
-                    if (answer.Any(t => t.Contains(mark, StringComparison.Ordinal)) && !SaidBack(read, mark))
+                    if (answer.Any(t => t.Contains(mark, StringComparison.Ordinal)) && !SaidBack(read, mark) && !DidIt(made, rules, viewer, read, mark))
                         yield return $"{viewer} is told {mark} by {read}: {string.Join(" | ", answer.Where(t => t.Contains(mark, StringComparison.Ordinal)).Take(3))}";
                 }
             }
@@ -68,6 +70,11 @@ internal static class WhoMayKnow
         ReadLine line => line.Text.Contains(mark, StringComparison.Ordinal),
         _ => false,
     };
+
+    /// <summary>What somebody did with a meeting out of which they were taken since is told by their own history, to them and to who speaks for them.</summary>
+    private static bool DidIt(Organisation made, PlainRules rules, int viewer, object read, string mark) =>
+        read is ReadHistory history && made.People.FindIndex(p => p.PublicId == history.Who) is >= 0 and var who
+        && made.Entries.Any(e => e.Headline == mark && e.Parts.Any(p => p.Who == who && p.Removed && (p.Answer != "none" || p.OwnPrivate) && rules.SpeaksFor(viewer, who, e.Private || p.OwnPrivate)));
 
     private static IEnumerable<string> MayNot(Organisation made, PlainRules rules, int viewer)
     {

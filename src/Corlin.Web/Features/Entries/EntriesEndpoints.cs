@@ -1,3 +1,4 @@
+using Corlin.Application;
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
@@ -163,8 +164,8 @@ internal static class EntriesEndpoints
         };
     }
 
-    private static async Task<Ok<ActView>> UndoAsync(Reader reader, UndoRequest request) =>
-        TypedResults.Ok(new ActView(await reader.ChangeAsync(new UndoAct(reader.Person, request.Changes))));
+    private static async Task<Ok<ActView>> UndoAsync(Reader reader, UndoRequest request, LargeUndo undo, CancellationToken cancel) =>
+        TypedResults.Ok(new ActView(await undo.RunAsync(new UndoAct(reader.Person, request.Changes), cancel)));
 
     private static Stretch? Proposed(AnswerRequest request)
     {

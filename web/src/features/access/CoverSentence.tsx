@@ -4,6 +4,7 @@ import { useState } from "react";
 import { ask, client } from "../../api/client";
 import { coverQuery } from "../../api/queries";
 import type { Access } from "../../api/types";
+import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
 import { and } from "../../lane/words";
 import { DatePart } from "../../sentence/DatePart";
@@ -19,10 +20,7 @@ export function CoverSentence({ data, onDone }: { data: Access; onDone: () => vo
   const { say, fail } = useChanges();
   const self = data.calendars.find((c) => c.own)?.who;
   const [away, setAway] = useState<Chosen | undefined>(self && chosenOf(self));
-  const [cover, setCover] = useState<Chosen>();
-  const [first, setFirst] = useState("");
-  const [last, setLast] = useState("");
-  const [line, setLine] = useState("");
+  const [{ cover, first, last, line }, setAbsence] = useAway();
   const held = useQuery({ ...coverQuery(away?.id ?? ""), enabled: away !== undefined });
   const given = (held.data?.calendars ?? []).filter((c) => c.mayPassOn && c.owner.id !== cover?.id);
   const left = (held.data?.calendars ?? []).filter((c) => !c.mayPassOn);
@@ -50,10 +48,12 @@ export function CoverSentence({ data, onDone }: { data: Access; onDone: () => vo
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 font-serif text-[20px] leading-[30px]">
         <span>
           While <PersonPart name="Who is away" words={away && (away.id === self?.id ? "you" : away.name)} onChoose={setAway} />{" "}
-          {away?.id === self?.id ? "are" : "is"} away from <DatePart name="First day" value={first} onChange={setFirst} /> to{" "}
-          <DatePart name="Last day" value={last} wrong={wrong} onChange={setLast} />,{" "}
-          <PersonPart name="Who covers" words={cover?.name} not={away ? [away.id] : []} onChoose={setCover} /> covers. Tell them:{" "}
-          <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
+          {away?.id === self?.id ? "are" : "is"} away from{" "}
+          <DatePart name="First day" value={first} onChange={(first) => setAbsence({ first })} /> to{" "}
+          <DatePart name="Last day" value={last} wrong={wrong} onChange={(last) => setAbsence({ last })} />,{" "}
+          <PersonPart name="Who covers" words={cover?.name} not={away ? [away.id] : []} onChoose={(cover) => setAbsence({ cover })} />{" "}
+          covers. Tell them:{" "}
+          <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => setAbsence({ line })} />
         </span>
         <Button type="submit" look="filled" disabled={!ready} className="font-sans">
           {cover ? `Let ${cover.givenName} cover for ${given.length}` : "Let them cover"}

@@ -1,15 +1,15 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client, problemOf } from "../../api/client";
 import { handoverCoverQuery } from "../../api/queries";
 import type { Handovers } from "../../api/types";
+import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
 import { Flag } from "../../lane/Flag";
 import { and } from "../../lane/words";
 import { DatePart } from "../../sentence/DatePart";
 import { TypedPart } from "../../sentence/Part";
-import type { Chosen } from "../../sentence/PeoplePicker";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
 import { Promised, type PromisedThing } from "./Promised";
@@ -19,11 +19,8 @@ import { Waiting } from "./Waiting";
 export function NewHandover({ data }: { data: Handovers }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const { say } = useChanges();
-  const [cover, setCover] = useState<Chosen>();
-  const [first, setFirst] = useState("");
-  const [last, setLast] = useState("");
-  const [line, setLine] = useState("");
+  const { say, run } = useChanges();
+  const [{ cover, first, last, line }, setAbsence] = useAway();
   const [notes, setNotes] = useState<Record<string, string>>({});
   const [kept, setKept] = useState<Record<string, boolean>>({});
   const [promised, setPromised] = useState<PromisedThing[]>([]);
@@ -85,6 +82,14 @@ export function NewHandover({ data }: { data: Handovers }) {
       setBusy(false);
     }
   };
+  // In the same sentence: what was written so far stays.
+  const letCover = () => {
+    if (!cover) return;
+    run(
+      ask(client.POST("/api/access/covers", { body: { away: data.viewer.id, cover: cover.id, first, last, line: line.trim() || null } })),
+      ({ left }) => `${cover.name} covers in those days, and is told.${left.length > 0 ? ` Only ${and(left)} can grant the rest.` : ""}`,
+    );
+  };
   return (
     <form
       aria-label="Hand over"
@@ -95,9 +100,10 @@ export function NewHandover({ data }: { data: Handovers }) {
     >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-3 pb-2">
         <h1 className="font-serif text-[26px] leading-9">
-          While I am away from <DatePart name="First day" value={first} onChange={setFirst} /> to{" "}
-          <DatePart name="Last day" value={last} wrong={wrong} onChange={setLast} />,{" "}
-          <PersonPart name="Who covers" words={cover?.name} not={[data.viewer.id]} onChoose={setCover} /> keeps what is open.
+          While I am away from <DatePart name="First day" value={first} onChange={(first) => setAbsence({ first })} /> to{" "}
+          <DatePart name="Last day" value={last} wrong={wrong} onChange={(last) => setAbsence({ last })} />,{" "}
+          <PersonPart name="Who covers" words={cover?.name} not={[data.viewer.id]} onChoose={(cover) => setAbsence({ cover })} /> keeps what
+          is open.
         </h1>
         <span className="ml-auto">
           <Button type="submit" look="filled" disabled={!cover || !first || !last || wrong !== undefined || given === 0 || busy}>
@@ -106,7 +112,8 @@ export function NewHandover({ data }: { data: Handovers }) {
         </span>
       </div>
       <p className="font-serif text-[19px] leading-8">
-        To everything: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
+        To everything:{" "}
+        <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => setAbsence({ line })} />
       </p>
       {wrong && <p className="font-semibold text-brick">{wrong}</p>}
       {problem && (
@@ -117,9 +124,7 @@ export function NewHandover({ data }: { data: Handovers }) {
       {cover && without.length > 0 && (
         <p role="status" className="py-1 font-semibold text-brass">
           {cover.name} does not speak for {and(without.map((w) => w.givenName))} then, and is not told what is open there.{" "}
-          <Link to="/access" className="underline underline-offset-4">
-            Let them cover
-          </Link>
+          {last && !wrong && <Button onClick={letCover}>Let {cover.givenName} cover</Button>}
         </p>
       )}
       {data.open.map((o) => (

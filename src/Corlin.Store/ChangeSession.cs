@@ -90,6 +90,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         if (entriesToo) RestoreEntries(Db.History.AsNoTracking().Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList());
         RestoreNoGo(change);
         RestoreClosures(change);
+        RestoreAbsences(change);
         RestoreAccess(change);
         RestorePeople(change);
         RestoreFollowed(change);
@@ -168,19 +169,6 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         Db.Calendars.Add(row);
         Db.SaveChanges();
         return new CalendarId(row.Id);
-    }
-
-    public void Save(Absence absence)
-    {
-        Db.Absences.Add(new AbsenceRow
-        {
-            UserId = absence.Who.Value,
-            Start = absence.Stretch.Start,
-            End = absence.Stretch.End,
-            CoversId = absence.Covers?.Value,
-            Reason = absence.Reason,
-        });
-        RaiseMain(absence.Who);
     }
 
     public void Save(IReadOnlyList<DayOff> days)

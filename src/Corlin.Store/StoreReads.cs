@@ -181,9 +181,13 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         var wanted = who.Select(o => o.Value).ToArray();
         if (wanted.Length == 0) return [];
         var (start, end) = (span.Start, span.End);
-        return [.. Db.Absences.AsNoTracking().Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end).AsEnumerable()
-            .Select(a => new Absence(new UserId(a.UserId), new Stretch(a.Start, a.End), a.CoversId is { } c ? new UserId(c) : null, a.Reason))];
+        return [.. Db.Absences.AsNoTracking().Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end && a.EndedById == null).AsEnumerable().Select(ToCore)];
     }
+
+    public Absence? Absence(long id) => Db.Absences.AsNoTracking().SingleOrDefault(a => a.Id == id && a.EndedById == null) is { } row ? ToCore(row) : null;
+
+    private protected static Absence ToCore(AbsenceRow row) =>
+        new(new UserId(row.UserId), new Stretch(row.Start, row.End), row.CoversId is { } cover ? new UserId(cover) : null, row.Reason) { Id = row.Id, Kind = row.Kind };
 
     public IReadOnlyDictionary<UserId, Instant> LastChanges(IReadOnlyCollection<UserId> who)
     {

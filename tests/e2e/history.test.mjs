@@ -36,6 +36,6 @@ test("who may not know a calendar whole is told nothing of its past", async () =
   await tome.getByRole("heading", { level: 2, name: "Maren Falk" }).waitFor();
   assert.equal(await tome.getByRole("link", { name: "What was done" }).count(), 0);
   await tome.goto(its.demo.address + address);
-  await tome.getByText("There is no such thing here, or you may not know of it.").waitFor();
+  await tome.getByText("What was done in the name of Maren Falk is told to Maren Falk and to those who see that calendar whole.").waitFor();
   await tome.context().close();
 });

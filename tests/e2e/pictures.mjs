@@ -22,9 +22,13 @@ await shot(page, "desk");
 await page.goto(`${demo.address}/lanes`);
 await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
 await shot(page, "lanes-day");
-await page.goto(`${demo.address}/lanes?view=working-days`);
-await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
-await shot(page, "lanes-working-days");
+await page.goto(`${demo.address}/whereabouts`);
+await page
+  .getByRole("region", { name: "Maren Falk" })
+  .getByRole("button", { name: /^Tuesday 16 March/ })
+  .click();
+await page.getByRole("form", { name: "Post an absence" }).getByRole("heading", { name: /stands? in it/ }).waitFor();
+await shot(page, "whereabouts");
 
 await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
 await page.getByRole("group", { name: /^The month/ }).waitFor();

@@ -1,18 +1,104 @@
 using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
+using NodaTime;
 
 namespace Corlin.Application.Changes;
 
-/// <summary>Says that somebody is away, and who covers.</summary>
-public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch, UserId? Covers, string? Reason) : IChange<long>
+/// <summary>Says that somebody is away, and who covers; whoever covers is told.</summary>
+/// <param name="Reason">For those who keep the calendar, or null.</param>
+public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch, UserId? Covers, string? Reason, AbsenceKind Kind = AbsenceKind.Other) : IChange<long>
 {
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
+        var absence = new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason)) { Kind = Kind };
+        Absent.Check(session, absence);
         var change = session.Begin(ChangeKind.AbsencePosted, Actor, InNameOf, rights.Grant);
-        session.Save(new Absence(InNameOf, Stretch, Covers, Reason));
+        session.Save(absence);
+        Absent.TellCover(session, Actor, absence);
         return change;
     }
+}
+
+/// <summary>Makes an absence another: earlier, later, with other words or somebody else who covers.</summary>
+/// <param name="From">Wall-clock time at the home of who is away.</param>
+/// <param name="To">Its end.</param>
+public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime From, LocalDateTime To, UserId? Covers, string? Reason, AbsenceKind Kind) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (stands, rights) = Absent.Must(session, Actor, Absence);
+        var home = session.Users([stands.Who])[stands.Who].HomeZone;
+        var (from, to) = (home.ToInstant(From), home.ToInstant(To));
+        if (to <= from) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
+        var next = stands with { Stretch = new Stretch(from, to), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind };
+        Absent.Check(session, next);
+        var change = session.Begin(ChangeKind.AbsenceChanged, Actor, stands.Who, rights.Grant);
+        session.End(stands);
+        session.Save(next);
+        if (next.Covers != stands.Covers || next.Stretch != stands.Stretch) Absent.TellCover(session, Actor, next);
+        return change;
+    }
+}
+
+/// <summary>Whoever was away is back: what has begun ends now, what has not is taken away.</summary>
+public sealed record EndAbsence(UserId Actor, long Absence) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        var (stands, rights) = Absent.Must(session, Actor, Absence);
+        if (stands.Stretch.End <= session.Now) throw new RefusedException(RefusalKind.InThePast);
+        var change = session.Begin(ChangeKind.AbsenceEnded, Actor, stands.Who, rights.Grant);
+        session.End(stands);
+        if (stands.EndedAt(session.Now) is { } left) session.Save(left);
+        if (stands.Covers is { } cover && cover != Actor) session.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
+        return change;
+    }
+}
+
+internal static class Absent
+{
+    private const int LongestReason = 200;
+
+    public static string? Said(string? reason) => reason?.Trim() switch
+    {
+        null or "" => null,
+        { Length: > LongestReason } said => throw new RefusedException(RefusalKind.BadInput, "reason", said[..40] + "…"),
+        var said => said,
+    };
+
+    /// <exception cref="RefusedException">There is none, or it is somebody's for whom the actor does not speak.</exception>
+    public static (Absence Stands, Rights Rights) Must(IChangeSession session, UserId actor, long id) =>
+        session.Absence(id) is { } stands && session.SpeakingFor(actor, stands.Who) is { } rights ? (stands, rights) : throw new RefusedException(RefusalKind.NotFound);
+
+    public static void Check(IChangeSession session, Absence next)
+    {
+        if (next.Covers is { } cover && !(session.Users([cover]).TryGetValue(cover, out var found) && found is { Inside: true, Kind: UserKind.Person })) throw new RefusedException(RefusalKind.PersonUnknown, "covers");
+        var covers = next.Covers is { } who ? session.Absences([who], next.Stretch) : [];
+        if (Absences.WhyNot(next, session.Absences([next.Who], next.Stretch), covers, session.Now) is not (var why, var other)) return;
+        throw why switch
+        {
+            WhyNotAway.Empty => new RefusedException(RefusalKind.EndBeforeStart, "to"),
+            WhyNotAway.InThePast => new RefusedException(RefusalKind.InThePast, "to"),
+            WhyNotAway.TooLong => new RefusedException(RefusalKind.AwayTooLong, "to"),
+            WhyNotAway.CoversSelf => new RefusedException(RefusalKind.CoversSelf, "covers"),
+            WhyNotAway.Overlaps => new RefusedException(RefusalKind.AwayAlready, "from", Days(session, other!)),
+            _ => new RefusedException(RefusalKind.CoverIsAway, "covers", $"{session.Users([other!.Who])[other.Who].Name} is away {Days(session, other)}"),
+        };
+    }
+
+    public static void TellCover(IChangeSession session, UserId actor, Absence absence)
+    {
+        if (absence.Covers is { } cover && cover != actor) session.Tell(News(AccessNewsKind.Covers, session, actor, absence, cover));
+    }
+
+    public static AccessNews News(AccessNewsKind kind, IChangeSession session, UserId actor, Absence absence, UserId cover) =>
+        new(0, kind, cover, absence.Who, new AccessTerms(Sight.Nothing, Acting.Look, From: absence.Stretch.Start, Until: absence.Stretch.End), null, session.Now) { By = actor };
+
+    private static string Days(IChangeSession session, Absence absence) => English.FromTo(absence.Stretch, session.Users([absence.Who])[absence.Who].HomeZone);
 }

@@ -91,6 +91,10 @@ public enum AccessNewsKind
     /// <summary>The owner manages people and places from now on, or no longer.</summary>
     AdministratorMade,
     AdministratorEnded,
+
+    /// <summary>Somebody covers for the owner while they are away.</summary>
+    Covers,
+    CoversNoMore,
 }
 
 /// <summary>Something that somebody is told of their access to another's calendars.</summary>

@@ -94,6 +94,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
 
     IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span);
 
+    /// <summary>One that stands.</summary>
+    Absence? Absence(long id);
+
     /// <summary>What stands of handovers by or to somebody that end on or after a day, by their first day.</summary>
     IReadOnlyList<Handover> HandoversOf(UserId who, LocalDate lastFrom, int limit);
 

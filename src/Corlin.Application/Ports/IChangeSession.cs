@@ -133,6 +133,9 @@ public interface IChangeSession : ICalendarReads
 
     void Save(Absence absence);
 
+    /// <summary>It stands no longer.</summary>
+    void End(Absence absence);
+
     void Save(IReadOnlyList<DayOff> days);
 
     /// <summary>Keeps a closure.</summary>
@@ -403,6 +406,11 @@ public enum ChangeKind
 
     /// <summary>It stays with the one before.</summary>
     AddressRefused,
+
+    AbsenceChanged,
+
+    /// <summary>Whoever was away is back, or does not go.</summary>
+    AbsenceEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

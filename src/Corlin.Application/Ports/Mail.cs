@@ -1,6 +1,6 @@
-using Corlin.Core.Time;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Ports;

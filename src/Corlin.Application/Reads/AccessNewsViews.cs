@@ -18,6 +18,8 @@ internal static class AccessNewsViews
             n.Id, viewing.View(users[n.Owner]), Words(viewing, n, users), n.Line, n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed && n.Terms.Sight > Sight.Nothing))];
     }
 
+    private static string Away(AccessNews news, CalendarUser owner) => English.FromTo(new Core.Time.Stretch(news.Terms.From!.Value, news.Terms.Until!.Value), owner.HomeZone);
+
     private static string Words(Viewing viewing, AccessNews news, IReadOnlyDictionary<UserId, CalendarUser> users)
     {
         var (owner, by) = (users[news.Owner], users[news.By]);
@@ -35,6 +37,8 @@ internal static class AccessNewsViews
             AccessNewsKind.KeyMade or AccessNewsKind.WayInClosed or AccessNewsKind.WayInOpened or AccessNewsKind.SecondFactorTaken or AccessNewsKind.SignedOut
                 or AccessNewsKind.AdministratorMade or AccessNewsKind.AdministratorEnded =>
                 English.Capital(English.WayIn(news.Kind, owner, by, viewing.Person)) + ".",
+            AccessNewsKind.Covers => $"{who} put {to} down as cover: {owner.GivenName} is away {Away(news, owner)}.",
+            AccessNewsKind.CoversNoMore => $"{who}: {to} need not cover for {owner.GivenName} any more, who was to be away {Away(news, owner)}.",
             AccessNewsKind.Ended => $"It has ended: {to} could {access}.",
             _ => $"{who} refuses what you asked for: to {access}.",
         };

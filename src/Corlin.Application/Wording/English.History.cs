@@ -33,6 +33,8 @@ public static partial class English
         ChangeKind.AdministratorMade => "made an administrator",
         ChangeKind.AdministratorEnded => "made no administrator any more",
         ChangeKind.SecondFactorRemoved => "took the second factor away",
+        ChangeKind.AbsenceChanged => "changed an absence",
+        ChangeKind.AbsenceEnded => "ended an absence",
         ChangeKind.AbsencePosted => "posted an absence",
         ChangeKind.AppointmentAdded => "entered",
         ChangeKind.HoldPlaced => "placed a hold",

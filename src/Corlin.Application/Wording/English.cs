@@ -41,6 +41,26 @@ public static partial class English
         return days is >= 0 and < 7 ? $"{NearDay(moment.Date, today)} {Time(moment.TimeOfDay)}" : days == -1 ? $"yesterday {Time(moment.TimeOfDay)}" : $"{Day(moment.Date)}, {Time(moment.TimeOfDay)}";
     }
 
+    public static string Word(Core.Whereabouts.AbsenceKind kind) => kind switch
+    {
+        Core.Whereabouts.AbsenceKind.Holiday => "On holiday",
+        Core.Whereabouts.AbsenceKind.Ill => "Ill",
+        Core.Whereabouts.AbsenceKind.Travelling => "Travelling",
+        _ => "Away",
+    };
+
+    /// <summary>"from 10 March to 12 March" of whole days; otherwise with the times of both ends.</summary>
+    public static string FromTo(Core.Time.Stretch stretch, DateTimeZone zone)
+    {
+        var (from, to) = (zone.ToLocal(stretch.Start), zone.ToLocal(stretch.End));
+        if (from.TimeOfDay != LocalTime.Midnight || to.TimeOfDay != LocalTime.Midnight)
+            return from.Date == to.Date
+                ? $"on {DayAndYear(from.Date)} from {Time(from.TimeOfDay)} to {Time(to.TimeOfDay)}"
+                : $"from {DayAndYear(from.Date)}, {Time(from.TimeOfDay)} to {DayAndYear(to.Date)}, {Time(to.TimeOfDay)}";
+        var last = to.Date.PlusDays(-1);
+        return last == from.Date ? $"on {DayAndYear(last)}" : $"from {DayAndYear(from.Date)} to {DayAndYear(last)}";
+    }
+
     public static string Time(LocalTime time) => Clock.Format(time);
 
     public static string Length(Duration length) => Length((int)Math.Round(length.TotalMinutes));
@@ -269,6 +289,10 @@ public static partial class English
         RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
         RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
         RefusalKind.LongerThanItsRhythm => "It lasts longer than from one time to the next. Make it shorter, or have it repeat more rarely.",
+        RefusalKind.AwayAlready => $"They are away already {refusal.What}. Make that one longer instead; nothing was posted.",
+        RefusalKind.CoverIsAway => $"{refusal.What}, and cannot cover then. Choose somebody else; nothing was posted.",
+        RefusalKind.CoversSelf => "Nobody covers for themselves. Choose somebody else.",
+        RefusalKind.AwayTooLong => "An absence lasts a year at most.",
         RefusalKind.HistoryNotTold => $"What was done in the name of {refusal.What} is told to {refusal.What} and to those who see that calendar whole. Managing people does not open it; Access asks for it.",
         RefusalKind.AddressKeyUnknown => "This link opens no address that waits for you. It may be used already, older than seven days, or somebody else’s. Your address is as it was.",
         RefusalKind.AddressByAdministrator => "An address is changed by an administrator, so that no invitation goes astray. Ask one; the address stays as it was.",

@@ -72,6 +72,18 @@ public enum RefusalKind
     /// <summary>Where somebody's mail goes is said by an administrator, or by who keeps the contact.</summary>
     AddressByAdministrator,
 
+    /// <summary>Another absence stands in that time.</summary>
+    AwayAlready,
+
+    /// <summary>Who is to cover is away then too.</summary>
+    CoverIsAway,
+
+    /// <summary>Nobody covers for themselves.</summary>
+    CoversSelf,
+
+    /// <summary>An absence of more than a year.</summary>
+    AwayTooLong,
+
     /// <summary>What was done in somebody's name is for who sees their calendar whole.</summary>
     HistoryNotTold,
 

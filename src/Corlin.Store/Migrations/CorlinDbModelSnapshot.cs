@@ -30,6 +30,15 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("End")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Reason")
                         .HasColumnType("TEXT");
 
@@ -40,6 +49,11 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
 
                     b.HasIndex("UserId", "End");
 

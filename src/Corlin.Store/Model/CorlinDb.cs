@@ -256,6 +256,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<AbsenceRow>(a =>
         {
             a.HasIndex(x => new { x.UserId, x.End });
+            a.HasIndex(x => x.KeptById);
+            a.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         EntryTables(builder);

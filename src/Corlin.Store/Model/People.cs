@@ -198,4 +198,11 @@ internal sealed class AbsenceRow
     public Instant End { get; set; }
     public long? CoversId { get; set; }
     public string? Reason { get; set; }
+    public AbsenceKind Kind { get; set; }
+
+    /// <summary>The change that posted it; null where the set-up did.</summary>
+    public long? KeptById { get; set; }
+
+    /// <summary>The change since which it stands no longer, or null.</summary>
+    public long? EndedById { get; set; }
 }

@@ -15,6 +15,7 @@ using Corlin.Web.Features.People;
 using Corlin.Web.Features.Reminders;
 using Corlin.Web.Features.Requests;
 using Corlin.Web.Features.Session;
+using Corlin.Web.Features.Whereabouts;
 using Corlin.Web.Hosting;
 
 namespace Corlin.Web.Features;
@@ -70,6 +71,7 @@ internal static class Endpoints
         RemindersEndpoints.Map(api);
         PeopleEndpoints.Map(api);
         AddressEndpoints.Map(api);
+        WhereaboutsEndpoints.Map(api);
         PlacesEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         DraftsEndpoints.Map(api);

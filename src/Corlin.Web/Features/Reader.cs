@@ -41,7 +41,8 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
             ? parsed.Value
             : throw new RefusedException(RefusalKind.BadInput, field, Short(text));
 
-    private static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
+    // A part of a body can be missing whatever its type says.
+    private static string Short(string? text) => text?.Length > 40 ? text[..40] + "…" : text ?? "";
 
     public static LocalDateTime? Occurrence(string? text)
     {

@@ -101,6 +101,7 @@ internal static class EveryChange
             ("Change", _) => [.. Enumerable.Range(0, 40).Select(i => (object)(made.Changes.First + (made.Changes.Last - made.Changes.First) * i / 40))],
             (_, var t) when t == typeof(long) => [.. made.Numbers.Select(n => (object)n)],
             ("Receivers", _) => [.. made.People.Select(p => new[] { p.Id })],
+            ("From" or "To", var t) when t == typeof(LocalDateTime) => [new LocalDateTime(2027, 4, 6, parameter.Name == "From" ? 9 : 10, 0)],
             ("Terms", _) => [new AccessTerms(Sight.Outline, Acting.Look, Until: world.Now + Duration.FromDays(1))],
             ("Offer", _) => [null],
             ("Sight", _) => [Sight.Outline],

@@ -129,7 +129,8 @@ internal sealed class Organisation
         var news = People.SelectMany(p => store.MeetingNewsFor(p.Id, world.Now, 5)).Select(n => n.Id);
         var mails = store.Mails(new Ports.MailAsked(owners.ToDictionary(o => o, _ => true), true, "", [], null), 6).Select(m => m.Id);
         var offers = store.TurnOversTo(owners).Select(o => o.Id);
-        return [.. offers, .. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
+        var absences = store.Absences(owners, new Stretch(world.Now, world.Now + Duration.FromDays(60))).Select(a => a.Id);
+        return [.. offers, .. absences, .. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
     }
 
     private async Task OfferAsync()
@@ -140,6 +141,9 @@ internal sealed class Organisation
         await world.Do(new TurnOver(People[meeting.Owner].Id, meeting.Id, People[OfferedTo].PublicId, Stays: true));
         Offered = meeting.Number;
     }
+
+    /// <summary>Why somebody is away for a day.</summary>
+    public static string ReasonOf(int who) => $"aa{who}mark";
 
     /// <summary>What waits: requests of others, things half written, somebody who wants to see more.</summary>
     private async Task AskAsync()
@@ -154,6 +158,7 @@ internal sealed class Organisation
             await world.Do(new KeepRequest(by, by, id, 1, said with { Why = asked.Mark }));
             Requests.Add(asked);
             Drafts[(await world.Do(new KeepDraft(by, null, 0, "{}"))).PublicId] = owner;
+            await world.Do(new PostAbsence(by, by, new Stretch(world.Now + Duration.FromDays(30), world.Now + Duration.FromDays(31)), People[(owner + 1) % Inside].Id, ReasonOf(owner)));
             await world.Do(new AskForAccess(People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id, by, new AccessTerms(Sight.Headline, Acting.Look), null));
         }
     }

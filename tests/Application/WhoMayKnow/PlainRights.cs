@@ -49,6 +49,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         ChangeCalendar c => If(Speaks(actor, c.InNameOf)),
         RemoveCalendar c => If(Speaks(actor, c.InNameOf)),
         PostAbsence c => If(Speaks(actor, c.InNameOf), May.Yes),
+        ChangeAbsence c => If(store.Absence(c.Absence) is { } absence && Speaks(actor, absence.Who)),
+        EndAbsence c => If(store.Absence(c.Absence) is { } absence && Speaks(actor, absence.Who)),
         KeepNoGo c => If(Speaks(actor, c.InNameOf), May.Yes),
         OpenNoGo c => If(Speaks(actor, c.InNameOf)),
         KeepKind c => If(Speaks(actor, c.InNameOf)),

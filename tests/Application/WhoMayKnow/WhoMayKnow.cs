@@ -90,6 +90,7 @@ internal static class WhoMayKnow
             foreach (var lane in entry.Noted.Where(lane => !rules.ReadsNotes(viewer, entry, lane))) yield return entry.NotesOn(lane);
         }
 
+        foreach (var away in Enumerable.Range(0, 2).Where(w => !rules.SpeaksFor(viewer, w, false))) yield return Organisation.ReasonOf(away);
         foreach (var asked in made.Requests.Where(r => !rules.SpeaksFor(viewer, r.Owner, r.Private))) yield return asked.Mark;
         if (!rules.KeepsContacts(viewer) && !made.Entries.Any(e => e is { Contact: true } && rules.TakesPart(viewer, e))) yield return made.ContactName;
     }

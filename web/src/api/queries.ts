@@ -250,6 +250,21 @@ export const remindersQuery = queryOptions({
   refetchInterval: 60_000,
 });
 
+export const whereaboutsQuery = (month: string | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "whereabouts", month],
+    queryFn: () => ask(client.GET("/api/whereabouts", { params: { query: month ? { month } : {} } })),
+    placeholderData: (before) => before,
+  });
+
+/** What stands in the time of an absence that is being said. */
+export const standingQuery = (who: string, from: string, to: string) =>
+  queryOptions({
+    queryKey: ["calendars", "standing", who, from, to],
+    queryFn: () => ask(client.GET("/api/absences/standing", { params: { query: { who, from, to } } })),
+    enabled: who !== "" && from !== "" && to > from,
+  });
+
 export const yearQuery = (who: string | undefined, year: number | undefined) =>
   queryOptions({
     queryKey: ["calendars", "year", who, year],

@@ -2015,6 +2015,183 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/whereabouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    month?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WhereaboutsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/absences/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    from: string;
+                    to: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InAbsenceView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AbsenceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/absences/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AbsenceSaid"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/places": {
         parameters: {
             query?: never;
@@ -6104,6 +6281,35 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @enum {unknown} */
+        AbsenceKind: "other" | "holiday" | "ill" | "travelling";
+        AbsenceRequest: {
+            who: string;
+            said: components["schemas"]["AbsenceSaid"];
+        };
+        AbsenceSaid: {
+            from: string;
+            to: string;
+            covers: null | string;
+            reason: null | string;
+            kind: components["schemas"]["AbsenceKind"];
+        };
+        AbsenceView: {
+            /** Format: int64 */
+            id: number;
+            who: components["schemas"]["PersonView"];
+            from: string;
+            to: string;
+            wholeDays: boolean;
+            words: string;
+            kind: components["schemas"]["AbsenceKind"];
+            reason: null | string;
+            covers: null | components["schemas"]["PersonView"];
+            begun: boolean;
+            entries: components["schemas"]["InAbsenceView"][];
+            /** Format: int32 */
+            inAll: number;
+        };
         AccessCalendarView: {
             who: components["schemas"]["PersonView"];
             own: boolean;
@@ -6634,6 +6840,15 @@ export interface components {
             category: null | components["schemas"]["CategoryView"];
             times: components["schemas"]["CycleTimeView"][];
         };
+        DayHeadView: {
+            date: string;
+            letter: string;
+            /** Format: int32 */
+            day: number;
+            label: string;
+            weekend: boolean;
+            today: boolean;
+        };
         DayOffView: {
             date: string;
             /** Format: int64 */
@@ -7102,6 +7317,13 @@ export interface components {
             /** Format: int32 */
             unchanged: number;
             skipped: components["schemas"]["SkippedPart"][];
+        };
+        InAbsenceView: {
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            when: string;
+            judgement: string;
         };
         InView: {
             id: string;
@@ -7856,6 +8078,24 @@ export interface components {
             entry: string;
             occurrence: null | string;
         };
+        StripAwayView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            last: number;
+            words: string;
+        };
+        StripDayView: {
+            place: null | string;
+            off: null | string;
+        };
+        StripView: {
+            who: components["schemas"]["PersonView"];
+            days: components["schemas"]["StripDayView"][];
+            away: components["schemas"]["StripAwayView"][];
+        };
         TaskParts: {
             id: null | string;
             words: string;
@@ -7969,6 +8209,15 @@ export interface components {
         WelcomeRequest: {
             key: string;
             password: string;
+        };
+        WhereaboutsView: {
+            month: string;
+            label: string;
+            before: string;
+            after: string;
+            days: components["schemas"]["DayHeadView"][];
+            strips: components["schemas"]["StripView"][];
+            absences: components["schemas"]["AbsenceView"][];
         };
         WithLineRequest: {
             line: null | string;

@@ -47,6 +47,7 @@ export function Shell() {
           <Place to="/">Desk</Place>
           <Place to="/lanes">Lanes</Place>
           <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
+          <Place to="/whereabouts">Whereabouts</Place>
           <Place to="/access">Access</Place>
           <Place to="/people">People</Place>
         </nav>

@@ -22,6 +22,8 @@ const People = lazyRouteComponent(() => import("../features/people/People"), "Pe
 const WaysIn = lazyRouteComponent(() => import("../features/people/WaysIn"), "WaysIn");
 const Places = lazyRouteComponent(() => import("../features/people/Places"), "Places");
 
+const Whereabouts = lazyRouteComponent(() => import("../features/whereabouts/Whereabouts"), "Whereabouts");
+
 const Handover = lazyRouteComponent(() => import("../features/handover/Handover"), "Handover");
 
 const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
@@ -137,6 +139,13 @@ const requests = createRoute({
   }),
 });
 
+const whereabouts = createRoute({
+  getParentRoute: () => root,
+  path: "/whereabouts",
+  component: Whereabouts,
+  validateSearch: (search): { month?: string } => (text(search.month) ? { month: text(search.month) as string } : {}),
+});
+
 const handover = createRoute({
   getParentRoute: () => root,
   path: "/handover",
@@ -161,6 +170,7 @@ export const router = createRouter({
     places,
     waysIn,
     history,
+    whereabouts,
     handover,
     mail,
     requests,

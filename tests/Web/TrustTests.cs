@@ -34,7 +34,7 @@ public sealed class TrustTests(DemoHost demo) : IClassFixture<DemoHost>
         // To the first moment of the next day in Halifax.
         await noor.DoAsync("/api/demo/advance", new { seconds = 19 * 3600 });
         Assert.DoesNotContain(Title, (await ana.GetAsync(lane)).ToString(), StringComparison.Ordinal);
-        Assert.Equal(HttpStatusCode.NotFound, (await ana.SendAsync(HttpMethod.Get, $"/api/history?who={owner}")).StatusCode);
+        Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Get, $"/api/history?who={owner}")).StatusCode);
         Assert.Equal(HttpStatusCode.Forbidden, (await ana.PostAsync("/api/appointments", Access.Appointment(owner, "mine", "2027-03-12T11:00"))).StatusCode);
         Assert.Equal(HttpStatusCode.Forbidden, (await ana.PostAsync("/api/changes/undo", new { changes = new[] { added.GetProperty("change").GetInt64() } })).StatusCode);
     }

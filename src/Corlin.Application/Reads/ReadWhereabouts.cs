@@ -35,10 +35,7 @@ public sealed record StripAwayView(long Id, int First, int Last, string Words);
 /// <param name="To">Its end; of whole days the midnight after the last.</param>
 /// <param name="Words">"from 10 March 2027 to 12 March 2027".</param>
 /// <param name="Begun">It has begun and is not over.</param>
-/// <param name="Entries">What stands in it, the first of it.</param>
-/// <param name="InAll">How much that is.</param>
-public sealed record AbsenceView(
-    long Id, PersonView Who, string From, string To, bool WholeDays, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun, IReadOnlyList<InAbsenceView> Entries, int InAll);
+public sealed record AbsenceView(long Id, PersonView Who, string From, string To, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun);
 
 /// <param name="Judgement">Whether it waits for an answer, is theirs, or somebody else's.</param>
 public sealed record InAbsenceView(string Entry, string? Occurrence, string Title, string When, string Judgement);
@@ -46,7 +43,7 @@ public sealed record InAbsenceView(string Entry, string? Occurrence, string Titl
 /// <param name="Month">"2027-03"; the one of today where none is given.</param>
 public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now)
 {
-    private const int MostEntries = 40;
+    private const int MostAbsences = 200;
     private const int MostAhead = 366;
 
     private static readonly YearMonthPattern Pattern = YearMonthPattern.Iso;
@@ -110,20 +107,14 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now)
     private IReadOnlyList<AbsenceView> Absences(Viewing viewing, IReadOnlyList<CalendarUser> people)
     {
         var ahead = new Stretch(Now, Now + Duration.FromDays(MostAhead));
-        var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], ahead).OrderBy(a => a.Stretch.Start).ThenBy(a => a.Who.Value).ToList();
-        return [.. absences.Select(a => View(viewing, people.First(p => p.Id == a.Who), a))];
+        var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], ahead).OrderBy(a => a.Stretch.Start).ThenBy(a => a.Who.Value).Take(MostAbsences).ToList();
+        var covers = viewing.Users(absences.Select(a => a.Covers).OfType<UserId>());
+        return [.. absences.Select(a => View(viewing, people.First(p => p.Id == a.Who), a, a.Covers is { } cover ? covers.GetValueOrDefault(cover) : null))];
     }
 
-    private AbsenceView View(Viewing viewing, CalendarUser who, Absence absence)
-    {
-        var (from, to) = (who.HomeZone.ToLocal(absence.Stretch.Start), who.HomeZone.ToLocal(absence.Stretch.End));
-        var standing = InAbsence.Of(viewing, who, new Stretch(Instant.Max(Now, absence.Stretch.Start), absence.Stretch.End));
-        return new AbsenceView(
-            absence.Id, viewing.View(who), LocalTime.Format(from), LocalTime.Format(to), from.TimeOfDay == NodaTime.LocalTime.Midnight && to.TimeOfDay == NodaTime.LocalTime.Midnight,
-            English.FromTo(absence.Stretch, who.HomeZone), absence.Kind, absence.Reason,
-            absence.Covers is { } cover && viewing.Users([cover]).TryGetValue(cover, out var found) ? viewing.View(found) : null, absence.Stretch.Start <= Now,
-            [.. standing.Take(MostEntries)], standing.Count);
-    }
+    private AbsenceView View(Viewing viewing, CalendarUser who, Absence absence, CalendarUser? cover) => new(
+        absence.Id, viewing.View(who), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.Start)), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.End)),
+        English.FromTo(absence.Stretch, who.HomeZone), absence.Kind, absence.Reason, cover is null ? null : viewing.View(cover), absence.Stretch.Start <= Now);
 }
 
 /// <summary>What stands in the time of an absence, before it is posted or after.</summary>

@@ -110,7 +110,7 @@ public static class Disclosure
         if (sight > Sight.Nothing && now is not null && IsTakenOut(now, lane) && !KnowsOtherwise([before, after, now], lane, viewer)) sight = Sight.Nothing;
         return sight < Sight.Headline
             ? new PastEntry { Withheld = true }
-            : new PastEntry { Withheld = false, Before = State(before, sight, viewer), After = State(after, sight, viewer) };
+            : new PastEntry { Withheld = false, Before = State(before, sight, viewer, now), After = State(after, sight, viewer, now) };
     }
 
     /// <summary>A meeting left the calendar of who was taken out of it, as what they declined did.</summary>
@@ -157,10 +157,10 @@ public static class Disclosure
         ? Deciding.WhyNotChange(entry, viewer.Person, rights)
         : Deciding.WhyNotChange(entry, viewer.Person, viewer.OnOrganiser(entry.Owner)) is { } whyNot ? whyNot == Access.WhyNot.NotKnown ? Access.WhyNot.OrganiserOnly : whyNot : null;
 
-    private static EntryState? State(Entry? entry, Sight sight, Viewer viewer) => entry is null ? null : new EntryState(
+    private static EntryState? State(Entry? entry, Sight sight, Viewer viewer, Entry? now) => entry is null ? null : new EntryState(
         entry.PublicId, entry.Title, entry.Place, entry.Time, entry.Rule, entry.Overrides.Count(o => !o.Cancelled),
         entry.Exceptions.Length + entry.Overrides.Count(o => o.Cancelled), entry.Takes, entry.Private,
-        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.DialIn, Parts.ToldTo(viewer, entry, entry.Participations)) : null);
+        sight == Sight.Whole ? new WholeState(entry.Agenda, entry.Line, entry.Link, entry.DialIn, Parts.ToldTo(viewer, entry, entry.Participations, now)) : null);
 
     private static bool TakesPart(Occurrence occurrence, Viewer viewer)
     {

@@ -10,16 +10,20 @@ public static class Parts
     /// Everyone who knows a meeting whole knows who is asked and who comes. What somebody wrote with their answer, the time they proposed and that
     /// they made their part private is for the organiser, for themselves, and for who speaks for one of the two.
     /// </summary>
-    public static ImmutableArray<Participation> ToldTo(Viewer viewer, Entry entry, ImmutableArray<Participation> parts)
+    /// <param name="now">Of a state of the past the meeting as it stands: what became private since is told no more than what was then.</param>
+    public static ImmutableArray<Participation> ToldTo(Viewer viewer, Entry entry, ImmutableArray<Participation> parts, Entry? now = null)
     {
+        var isPrivate = entry.Private || now is { Private: true };
         foreach (var part in parts)
-            if (HoldsBack(viewer, entry, part)) return [.. parts.Select(p => HoldsBack(viewer, entry, p) ? Bare(p, viewer, entry) : p)];
+            if (HoldsBack(viewer, isPrivate, part, now)) return [.. parts.Select(p => HoldsBack(viewer, isPrivate, p, now) ? Bare(p, viewer.StandsFor(entry.Owner, isPrivate)) : p)];
         return parts;
     }
 
-    private static bool HoldsBack(Viewer viewer, Entry entry, Participation part) =>
-        part is not { Comment: null, Proposed: null, OwnPrivate: false } && !viewer.StandsFor(part.Who, entry.Private || part.OwnPrivate);
+    private static bool HoldsBack(Viewer viewer, bool isPrivate, Participation part, Entry? now) =>
+        part is not { Comment: null, Proposed: null, OwnPrivate: false } && !viewer.StandsFor(part.Who, isPrivate || part.OwnPrivate || IsOwnPrivate(now, part.Who));
 
-    private static Participation Bare(Participation part, Viewer viewer, Entry entry) =>
-        viewer.StandsFor(entry.Owner, entry.Private) ? part with { OwnPrivate = false } : part with { Comment = null, Proposed = null, OwnPrivate = false };
+    private static bool IsOwnPrivate(Entry? now, UserId who) => now is not null && now.Participations.Any(p => p.Who == who && p.OwnPrivate);
+
+    private static Participation Bare(Participation part, bool toOrganiser) =>
+        toOrganiser ? part with { OwnPrivate = false } : part with { Comment = null, Proposed = null, OwnPrivate = false };
 }

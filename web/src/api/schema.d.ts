@@ -6300,15 +6300,11 @@ export interface components {
             who: components["schemas"]["PersonView"];
             from: string;
             to: string;
-            wholeDays: boolean;
             words: string;
             kind: components["schemas"]["AbsenceKind"];
             reason: null | string;
             covers: null | components["schemas"]["PersonView"];
             begun: boolean;
-            entries: components["schemas"]["InAbsenceView"][];
-            /** Format: int32 */
-            inAll: number;
         };
         AccessCalendarView: {
             who: components["schemas"]["PersonView"];

@@ -118,7 +118,7 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
           </Button>
         </p>
       </div>
-      {standing.data && <Standing entries={standing.data} inAll={standing.data.length} onOpen={onOpen} />}
+      {standing.data && <Standing entries={standing.data} onOpen={onOpen} />}
     </form>
   );
 }

@@ -1,19 +1,11 @@
 import type { InAbsence } from "../../api/types";
 
 /** What stands in the time of an absence; each opens its sheet, where it is answered, moved or cancelled. */
-export function Standing({
-  entries,
-  inAll,
-  onOpen,
-}: {
-  entries: InAbsence[];
-  inAll: number;
-  onOpen: (entry: string, occurrence: string | null) => void;
-}) {
-  if (inAll === 0) return <p className="text-soft">Nothing stands in it.</p>;
+export function Standing({ entries, onOpen }: { entries: InAbsence[]; onOpen: (entry: string, occurrence: string | null) => void }) {
+  if (entries.length === 0) return <p className="text-soft">Nothing stands in it.</p>;
   return (
     <div>
-      <h3 className="font-semibold">{inAll === 1 ? "One entry stands in it" : `${inAll} entries stand in it`}</h3>
+      <h3 className="font-semibold">{entries.length === 1 ? "One entry stands in it" : `${entries.length} entries stand in it`}</h3>
       <ul>
         {entries.map((e) => (
           <li key={`${e.entry} ${e.occurrence ?? ""}`} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-0.5">
@@ -29,7 +21,6 @@ export function Standing({
           </li>
         ))}
       </ul>
-      {entries.length < inAll && <p className="text-soft">The first {entries.length} of them.</p>}
     </div>
   );
 }

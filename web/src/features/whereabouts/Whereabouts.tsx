@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { whereaboutsQuery } from "../../api/queries";
+import { standingQuery, whereaboutsQuery } from "../../api/queries";
 import type { Absence, Person, Whereabouts as Data } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
@@ -138,10 +138,16 @@ function Away({
                 </Button>
               </p>
             </div>
-            <Standing entries={a.entries} inAll={a.inAll} onOpen={(entry, occurrence) => onOpen(a.who, entry, occurrence)} />
+            <InIt absence={a} onOpen={(entry, occurrence) => onOpen(a.who, entry, occurrence)} />
           </li>
         ))}
       </ul>
     </section>
   );
+}
+
+/** What stands in one that is posted: it is read apart, so that a month of many absences is there at once. */
+function InIt({ absence, onOpen }: { absence: Absence; onOpen: (entry: string, occurrence: string | null) => void }) {
+  const standing = useQuery(standingQuery(absence.who.id, absence.from, absence.to));
+  return standing.data ? <Standing entries={standing.data} onOpen={onOpen} /> : <Wait query={standing}>Reading what stands in it…</Wait>;
 }

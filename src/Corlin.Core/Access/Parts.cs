@@ -22,7 +22,9 @@ public static class Parts
     private static bool HoldsBack(Viewer viewer, bool isPrivate, Participation part, Entry? now) =>
         part is not { Comment: null, Proposed: null, OwnPrivate: false } && !viewer.StandsFor(part.Who, isPrivate || part.OwnPrivate || IsOwnPrivate(now, part.Who));
 
-    private static bool IsOwnPrivate(Entry? now, UserId who) => now is not null && now.Participations.Any(p => p.Who == who && p.OwnPrivate);
+    /// <summary>Of who was taken out since nothing says any more how private their part was: then the strictest holds.</summary>
+    private static bool IsOwnPrivate(Entry? now, UserId who) =>
+        now is not null && (now.Participations.Any(p => p.Who == who && p.OwnPrivate) || now.Participations.All(p => p.Who != who || p.NotAsked));
 
     private static Participation Bare(Participation part, bool toOrganiser) =>
         toOrganiser ? part with { OwnPrivate = false } : part with { Comment = null, Proposed = null, OwnPrivate = false };

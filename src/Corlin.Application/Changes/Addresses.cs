@@ -78,13 +78,9 @@ internal static class Addresses
 {
     public static long Use(IChangeSession session, WaitingAddress waiting, UserId actor)
     {
-        var who = session.Users([waiting.Who])[waiting.Who];
-        var change = session.Begin(ChangeKind.PersonChanged, actor, who.Inside ? who.Id : actor, null);
+        // Meanwhile it may have become somebody else's: then it is refused, and waits on.
+        var change = ChangePerson.Do(session, session.Users([waiting.Who])[waiting.Who], new PersonEdit(Address: waiting.Address), actor);
         session.End(waiting);
-        // Meanwhile it may have become somebody else's.
-        var (next, facts) = new PersonEdit(Address: waiting.Address).Apply(session, who, session.Facts([who.Id])[who.Id]);
-        session.Save(next, facts);
-        TellOld(session, who, next, actor);
         return change;
     }
 
@@ -101,10 +97,10 @@ internal static class Addresses
     {
         if (!was.Inside || was.Kind != UserKind.Person || was.Address == now.Address) return;
         var by = session.Users([actor])[actor];
-        foreach (var to in new SpeakersOf(session, [was.Id], session.Now).For(was.Id, isPrivate: false).Append(was).DistinctBy(p => p.Id))
+        foreach (var to in SpeakersOf.And(session, was))
         {
             var (subject, text) = English.AddressLetter(was, now.Address, by, to);
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(by), Telling.Box(to), subject, text, session.Now)), new MailAbout(was.Id, null, false));
+            session.Write(by, to, subject, text, new MailAbout(was.Id, null, false));
         }
     }
 }

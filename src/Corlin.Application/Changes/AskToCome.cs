@@ -16,9 +16,7 @@ public sealed record AskToCome(UserId Actor, string Meeting) : IChange<long>
         var people = session.Users([Actor, meeting.Owner]);
         var change = session.Begin(ChangeKind.MailWritten, Actor, Actor, null);
         var (subject, text) = English.AskingToCome(people[Actor].Name, meeting.Title);
-        session.Send(
-            new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), Telling.Box(people[meeting.Owner]), subject, text, session.Now)),
-            new MailAbout(Actor, null, false));
+        session.Write(people[Actor], people[meeting.Owner], subject, text, new MailAbout(Actor, null, false));
         return change;
     }
 }

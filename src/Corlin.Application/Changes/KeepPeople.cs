@@ -33,10 +33,16 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
     {
         var who = session.MustKeep(Actor, Who, Said);
         if (who.Version != Version) throw new RefusedException(RefusalKind.ChangedSince);
-        var change = session.Begin(ChangeKind.PersonChanged, Actor, who.Inside ? who.Id : who.KeptFor ?? Actor, null);
-        var (next, facts) = Said.Apply(session, who, session.Facts([who.Id])[who.Id]);
+        return Do(session, who, Said, Actor);
+    }
+
+    /// <summary>Changes somebody, whoever allowed it, and tells where mail went before that it goes elsewhere.</summary>
+    internal static long Do(IChangeSession session, CalendarUser who, PersonEdit said, UserId actor)
+    {
+        var change = session.Begin(ChangeKind.PersonChanged, actor, who.Inside ? who.Id : who.KeptFor ?? actor, null);
+        var (next, facts) = said.Apply(session, who, session.Facts([who.Id])[who.Id]);
         session.Save(next, facts);
-        Addresses.TellOld(session, who, next, Actor);
+        Addresses.TellOld(session, who, next, actor);
         return change;
     }
 }

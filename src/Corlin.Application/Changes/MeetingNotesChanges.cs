@@ -81,7 +81,7 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
         var when = Occurrences.Find(entry, At.RecurrenceId, people[At.Lane].HomeZone)?.Time.LocalStart.Date ?? entry.Time.LocalStart.Date;
         var (subject, text) = English.NotesLetter(entry.Title, when, notes, line, who => people[who].Name);
         foreach (var one in to)
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), Telling.Box(one), subject, text, session.Now)), new MailAbout(At.Lane, entry.PublicId, entry.Private));
+            session.Write(people[Actor], one, subject, text, new MailAbout(At.Lane, entry.PublicId, entry.Private));
     }
 }
 

@@ -68,11 +68,11 @@ internal static class WaysIn
             _ => AccessNewsKind.KeyMade,
         };
         var people = session.Users([actor, who]);
-        foreach (var to in new SpeakersOf(session, [who], session.Now).For(who, isPrivate: false).Append(people[who]).DistinctBy(p => p.Id))
+        foreach (var to in SpeakersOf.And(session, people[who]))
         {
             session.Tell(new AccessNews(0, news, to.Id, who, new AccessTerms(Sight.Nothing, Acting.Look), null, session.Now) { By = actor });
             var (subject, text) = English.WayInLetter(news, people[who], people[actor], to);
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(people[actor]), Telling.Box(to), subject, text, session.Now)), new MailAbout(who, null, false));
+            session.Write(people[actor], to, subject, text, new MailAbout(who, null, false));
         }
     }
 }

@@ -33,10 +33,7 @@ public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime Fro
     public long Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
-        var home = session.Users([stands.Who])[stands.Who].HomeZone;
-        var (from, to) = (home.ToInstant(From), home.ToInstant(To));
-        if (to <= from) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
-        var next = stands with { Stretch = new Stretch(from, to), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind };
+        var next = stands with { Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind };
         Absent.Check(session, next);
         var change = session.Begin(ChangeKind.AbsenceChanged, Actor, stands.Who, rights.Grant);
         session.End(stands);
@@ -61,11 +58,20 @@ public sealed record EndAbsence(UserId Actor, long Absence) : IChange<long>
     }
 }
 
-internal static class Absent
+/// <summary>What every absence is held against.</summary>
+public static class Absent
 {
     private const int LongestReason = 200;
 
-    public static string? Said(string? reason) => reason?.Trim() switch
+    /// <summary>The time between two moments of the clock at somebody's home.</summary>
+    /// <exception cref="RefusedException">It would end before it begins.</exception>
+    public static Stretch AtHome(CalendarUser who, LocalDateTime from, LocalDateTime to)
+    {
+        var (start, end) = (who.HomeZone.ToInstant(from), who.HomeZone.ToInstant(to));
+        return end > start ? new Stretch(start, end) : throw new RefusedException(RefusalKind.EndBeforeStart, "to");
+    }
+
+    internal static string? Said(string? reason) => reason?.Trim() switch
     {
         null or "" => null,
         { Length: > LongestReason } said => throw new RefusedException(RefusalKind.BadInput, "reason", said[..40] + "…"),
@@ -73,10 +79,10 @@ internal static class Absent
     };
 
     /// <exception cref="RefusedException">There is none, or it is somebody's for whom the actor does not speak.</exception>
-    public static (Absence Stands, Rights Rights) Must(IChangeSession session, UserId actor, long id) =>
+    internal static (Absence Stands, Rights Rights) Must(IChangeSession session, UserId actor, long id) =>
         session.Absence(id) is { } stands && session.SpeakingFor(actor, stands.Who) is { } rights ? (stands, rights) : throw new RefusedException(RefusalKind.NotFound);
 
-    public static void Check(IChangeSession session, Absence next)
+    internal static void Check(IChangeSession session, Absence next)
     {
         if (next.Covers is { } cover && !(session.Users([cover]).TryGetValue(cover, out var found) && found is { Inside: true, Kind: UserKind.Person })) throw new RefusedException(RefusalKind.PersonUnknown, "covers");
         var covers = next.Covers is { } who ? session.Absences([who], next.Stretch) : [];
@@ -92,12 +98,12 @@ internal static class Absent
         };
     }
 
-    public static void TellCover(IChangeSession session, UserId actor, Absence absence)
+    internal static void TellCover(IChangeSession session, UserId actor, Absence absence)
     {
         if (absence.Covers is { } cover && cover != actor) session.Tell(News(AccessNewsKind.Covers, session, actor, absence, cover));
     }
 
-    public static AccessNews News(AccessNewsKind kind, IChangeSession session, UserId actor, Absence absence, UserId cover) =>
+    internal static AccessNews News(AccessNewsKind kind, IChangeSession session, UserId actor, Absence absence, UserId cover) =>
         new(0, kind, cover, absence.Who, new AccessTerms(Sight.Nothing, Acting.Look, From: absence.Stretch.Start, Until: absence.Stretch.End), null, session.Now) { By = actor };
 
     private static string Days(IChangeSession session, Absence absence) => English.FromTo(absence.Stretch, session.Users([absence.Who])[absence.Who].HomeZone);

@@ -27,6 +27,10 @@ internal sealed class SpeakersOf
         people = store.Users(holders.Values.SelectMany(h => h));
     }
 
+    /// <summary>Somebody, and all who speak for them now.</summary>
+    public static IEnumerable<CalendarUser> And(IChangeSession session, CalendarUser who) =>
+        new SpeakersOf(session, [who.Id], session.Now).For(who.Id, isPrivate: false).Append(who).DistinctBy(p => p.Id);
+
     /// <param name="isPrivate">Only those whose grant includes private entries.</param>
     public IReadOnlyList<CalendarUser> For(UserId principal, bool isPrivate)
     {

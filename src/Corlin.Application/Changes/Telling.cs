@@ -165,6 +165,10 @@ internal static class Telling
         return rule with { Until = new Core.Recurrence.Until(local.Date + new LocalTime(23, 59, 59), false) };
     }
 
+    /// <summary>A letter of one to another.</summary>
+    public static void Write(this IChangeSession session, CalendarUser by, CalendarUser to, string subject, string text, MailAbout about) =>
+        session.Send(new OutboxMessage(null, null, new Letter(Box(by), Box(to), subject, text, session.Now)), about);
+
     /// <summary>The name and address of somebody, as mail shows them.</summary>
     public static Mailbox Box(CalendarUser user) => new(string.Concat(user.Name.Select(c => char.IsControl(c) ? ' ' : c)).Trim(), user.Address);
 }

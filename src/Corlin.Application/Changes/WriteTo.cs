@@ -38,7 +38,7 @@ public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? Recurr
         var change = session.Begin(ChangeKind.MailWritten, Actor, meeting.Owner, rights.Grant);
         var subject = Subject is { Length: > 0 } ? Subject : meeting.Title;
         foreach (var to in circle)
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), Telling.Box(to), subject, Text, session.Now)), new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
+            session.Write(people[Actor], to, subject, Text, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
         return change;
     }
 

@@ -125,10 +125,9 @@ public sealed record ReadInAbsence(UserId Viewer, string Who, LocalDateTime From
     {
         var viewing = new Viewing(store, Viewer, Now);
         var who = viewing.MustSpeakFor(Who);
-        var (from, to) = (who.HomeZone.ToInstant(From), who.HomeZone.ToInstant(To));
-        if (to <= from) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
-        if (to - from > Absence.Longest) throw new RefusedException(RefusalKind.AwayTooLong, "to");
-        return InAbsence.Of(viewing, who, new Stretch(from, to));
+        var span = Changes.Absent.AtHome(who, From, To);
+        if (span.Length > Absence.Longest) throw new RefusedException(RefusalKind.AwayTooLong, "to");
+        return InAbsence.Of(viewing, who, span);
     }
 }
 

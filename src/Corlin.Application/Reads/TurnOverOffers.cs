@@ -27,7 +27,7 @@ internal static class TurnOverOffers
         if (Occurrences.In(meeting, ahead, from.HomeZone).FirstOrDefault() is not { } next) return null;
         var local = viewing.Zone.ToLocal(next.Stretch.Start);
         var whom = to.Id == viewing.Person.Id ? "you" : to.GivenName;
-        var known = meeting.Participations.Any(p => p.Who == to.Id && !p.NotAsked);
+        var known = meeting.Asks(to.Id);
         return new QueueRow(
             $"turnover-{offer.Id}", "Decide", viewing.View(to), meeting.Title, $"{from.Name} asks {whom} to organise it", "Offered", "doubt",
             $"{(meeting.IsSeries ? "a series, next " : "")}{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}, {English.Count(meeting.Participations.Length, "is", "are")} asked{(offer.Note is { } note ? $"; “{note}”" : "")}",

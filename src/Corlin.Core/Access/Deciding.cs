@@ -70,7 +70,7 @@ public static class Deciding
     {
         if (entry.Owner == lane) return true;
         // Of one that was not sent nobody was told.
-        if (entry.Status == MeetingStatus.Draft || !entry.Participations.Any(p => p.Who == lane && !p.NotAsked)) return false;
+        if (entry.Status == MeetingStatus.Draft || !entry.Asks(lane)) return false;
         return (isPrivate ? onLane.MaySpeakForPrivate : onLane.MaySpeakFor) || !entry.HasDeclined(lane);
     }
 

@@ -115,7 +115,7 @@ public static class Disclosure
 
     /// <summary>A meeting left the calendar of who was taken out of it, as what they declined did.</summary>
     private static bool IsTakenOut(Entry now, UserId lane) =>
-        now.Kind == EntryKind.Meeting && now.Owner != lane && now.Participations.All(p => p.Who != lane || p.NotAsked);
+        now.Kind == EntryKind.Meeting && now.Owner != lane && !now.Asks(lane);
 
     /// <summary>They, and who speaks for them, are told what they did with it; who organises it or is asked to it knows it anyway.</summary>
     private static bool KnowsOtherwise(IReadOnlyList<Entry?> states, UserId lane, Viewer viewer)

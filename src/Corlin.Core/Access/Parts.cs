@@ -24,7 +24,7 @@ public static class Parts
 
     /// <summary>Of who was taken out since nothing says any more how private their part was: then the strictest holds.</summary>
     private static bool IsOwnPrivate(Entry? now, UserId who) =>
-        now is not null && (now.Participations.Any(p => p.Who == who && p.OwnPrivate) || now.Participations.All(p => p.Who != who || p.NotAsked));
+        now is not null && (!now.Asks(who) || now.Participations.Any(p => p.Who == who && p.OwnPrivate));
 
     private static Participation Bare(Participation part, bool toOrganiser) =>
         toOrganiser ? part with { OwnPrivate = false } : part with { Comment = null, Proposed = null, OwnPrivate = false };

@@ -137,6 +137,14 @@ public sealed record Entry
         return new LaneMark(lane);
     }
 
+    /// <summary>Whether somebody is asked to it, or to one of its occurrences, and was not taken out of it since.</summary>
+    public bool Asks(UserId who)
+    {
+        foreach (var part in Participations)
+            if (part.Who == who && !part.NotAsked) return true;
+        return false;
+    }
+
     /// <summary>Whether somebody is asked to it and declined all that they are asked to: it left their calendar.</summary>
     public bool HasDeclined(UserId who)
     {

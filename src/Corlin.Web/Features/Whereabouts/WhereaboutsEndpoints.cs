@@ -1,8 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
-using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using Corlin.Web.Features.Chase;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -38,7 +36,7 @@ internal static class WhereaboutsEndpoints
     private static async Task<Ok<ChangedView>> PostAsync(Reader reader, AbsenceRequest request)
     {
         var who = await reader.FindAsync(request.Who, "who");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new PostAbsence(reader.Person, who.Id, Span(request.Said, who), await CoversAsync(reader, request.Said), request.Said.Reason, request.Said.Kind))));
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new PostAbsence(reader.Person, who.Id, Absent.AtHome(who, Reader.Time(request.Said.From, "from"), Reader.Time(request.Said.To, "to")), await CoversAsync(reader, request.Said), request.Said.Reason, request.Said.Kind))));
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, AbsenceSaid said) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAbsence(
@@ -47,10 +45,4 @@ internal static class WhereaboutsEndpoints
     private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
 
     private static async Task<UserId?> CoversAsync(Reader reader, AbsenceSaid said) => said.Covers is { } covers ? await reader.UserAsync(covers, "covers") : null;
-
-    private static Stretch Span(AbsenceSaid said, CalendarUser who)
-    {
-        var (from, to) = (who.HomeZone.ToInstant(Reader.Time(said.From, "from")), who.HomeZone.ToInstant(Reader.Time(said.To, "to")));
-        return to > from ? new Stretch(from, to) : throw new RefusedException(RefusalKind.EndBeforeStart, "to");
-    }
 }

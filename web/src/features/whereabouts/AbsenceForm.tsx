@@ -9,7 +9,7 @@ import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
 import { Standing } from "./Standing";
-import { endsOf, kinds, wrongWith, type Said } from "./said";
+import { endsOf, kinds, wordOf, wrongWith, type Said } from "./said";
 
 interface Props {
   people: Person[];
@@ -79,7 +79,7 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
             who.givenName
           )}{" "}
           is{" "}
-          <Part name="What kind" value={kinds.find((k) => k.value === said.kind)?.label ?? "away"} width={220}>
+          <Part name="What kind" value={wordOf(said.kind)} width={220}>
             {(close) => (
               <Choices
                 value={said.kind}

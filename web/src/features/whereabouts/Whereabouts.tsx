@@ -12,7 +12,7 @@ import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { AbsenceForm } from "./AbsenceForm";
-import { nothingSaid, saidOf, type Said } from "./said";
+import { nothingSaid, saidOf, wordOf, type Said } from "./said";
 import { Standing } from "./Standing";
 import { Strips } from "./Strips";
 
@@ -115,8 +115,7 @@ function Away({
               <p className="flex items-start gap-2 font-serif text-[18px] leading-7">
                 <Flag flag={a.who.flag} height={20} />
                 <span>
-                  {a.who.givenName} {a.begun ? "is" : "will be"}{" "}
-                  {{ holiday: "on holiday", ill: "ill", travelling: "travelling", other: "away" }[a.kind]} {a.words}
+                  {a.who.givenName} {a.begun ? "is" : "will be"} {wordOf(a.kind)} {a.words}
                   {a.covers ? `; ${a.covers.name} covers` : "; nobody covers"}
                   {a.reason && <span className="text-soft">, because: {a.reason}</span>}.
                 </span>

@@ -23,6 +23,9 @@ export const kinds: { value: AbsenceKind; label: string }[] = [
   { value: "other", label: "away" },
 ];
 
+/** "on holiday", as it stands in a sentence. */
+export const wordOf = (kind: AbsenceKind): string => kinds.find((k) => k.value === kind)?.label ?? "away";
+
 /** Its two ends as they are sent; of whole days the second is the midnight after the last. */
 export function endsOf(said: Said): { from: string; to: string } {
   if (!said.first || !said.last) return { from: "", to: "" };

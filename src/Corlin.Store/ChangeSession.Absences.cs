@@ -1,4 +1,3 @@
-using Corlin.Core.Meetings;
 using Corlin.Core.Whereabouts;
 using Corlin.Store.Model;
 
@@ -29,12 +28,6 @@ internal sealed partial class ChangeSession
         RaiseMain(absence.Who);
     }
 
-    /// <summary>What the change posted stands no more, what it ended stands again, as new lines of what was.</summary>
-    private void RestoreAbsences(long change)
-    {
-        var rows = Db.Absences.Where(a => a.KeptById == change || a.EndedById == change).ToList();
-        if (rows.Any(r => r.EndedById is { } by && by != change)) throw new RefusedException(RefusalKind.ChangedSince);
-        foreach (var row in rows.Where(r => r.EndedById is null)) End(ToCore(row));
-        foreach (var row in rows.Where(r => r.EndedById == change)) Save(ToCore(row));
-    }
+    private void RestoreAbsences(long change) =>
+        RestoreKept(Db.Absences.Where(a => a.KeptById == change || a.EndedById == change).ToList(), change, row => End(ToCore(row)), row => Save(ToCore(row)));
 }

@@ -91,6 +91,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreNoGo(change);
         RestoreClosures(change);
         RestoreAbsences(change);
+        RestoreStays(change);
         RestoreAccess(change);
         RestorePeople(change);
         RestoreFollowed(change);

@@ -36,6 +36,10 @@ internal partial class StoreReads
     public IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids) =>
         ById([.. ids.Select(i => i.Value).Distinct()]).ToDictionary(e => new EntryId(e.Key), e => e.Value);
 
+    public Entry? LastWith(EntryId meeting, UserId who) =>
+        Db.History.AsNoTracking().Where(h => h.EntryId == meeting.Value && h.Before != null).OrderByDescending(h => h.Id).Select(h => h.Before!).AsEnumerable()
+            .Select(EntryRows.Read).FirstOrDefault(e => e.Participations.Any(p => p.Who == who));
+
     public int EntriesIn(long change) => Db.History.Count(h => h.ChangeId == change);
 
     public bool StandsAsMade(long change)

@@ -77,6 +77,20 @@ public sealed class HistoryTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_somebody_made_private_before_they_were_taken_out_stays_private_in_their_past()
+    {
+        // Ana speaks for Tomé, not in private matters.
+        await world.Grant(world.Tome, world.Ana, Sight.Whole, Acting.SpeakFor);
+        var meeting = await world.Arrange(with: [world.Tome, world.Lakshmi]);
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, meeting.PublicId, null, Answer.Accepted, null, null));
+        Assert.Contains((await Read(world.Ana, world.Tome)).Rows, r => r.Words == "answered “Insurers, renewal terms”");
+        await world.Do(new KeepPartPrivate(world.Tome.Id, world.Tome.Id, meeting.PublicId, true));
+        await world.Do(new ChangeEntry(world.Noor.Id, meeting.PublicId, null, Reach.All, new EntryEdit(), new EntryEdit(), Asking: new Asking([], [world.Tome.PublicId])));
+        Assert.DoesNotContain((await Read(world.Ana, world.Tome)).Rows, r => r.Words.Contains("Insurers", StringComparison.Ordinal));
+        Assert.Contains((await Read(world.Tome, world.Tome)).Rows, r => r.Words == "answered “Insurers, renewal terms”");
+    }
+
+    [Fact]
     public async Task It_is_filtered_and_read_on_in_pieces()
     {
         for (var i = 0; i < 5; i++)

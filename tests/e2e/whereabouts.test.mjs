@@ -23,6 +23,10 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     .getByRole("region", { name: "Maren Falk" })
     .getByRole("button", { name: /^Thursday 18 March/ })
     .click();
+  await noor
+    .getByRole("form", { name: "Where they are" })
+    .getByRole("button", { name: "Maren is away instead" })
+    .click();
   const form = noor.getByRole("form", { name: "Post an absence" });
   await form.getByRole("button", { name: "Last day: 18 March" }).click();
   await noor
@@ -81,6 +85,10 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     .getByRole("region", { name: "Maren Falk" })
     .getByRole("button", { name: /^Wednesday 17 March/ })
     .click();
+  await noor
+    .getByRole("form", { name: "Where they are" })
+    .getByRole("button", { name: "Maren is away instead" })
+    .click();
   await form.getByRole("button", { name: "Last day: 17 March" }).click();
   await noor.getByRole("dialog", { name: "Last day" }).getByLabel("Last day").fill("2027-03-18");
   await noor.keyboard.press("Escape");
@@ -100,4 +108,72 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     noor.wrong.filter((w) => !w.includes("400")),
     [],
   );
+});
+
+test("where somebody is is dragged, typed or said by key, says what no longer fits, is used on the lanes, and ended", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor.goto(`${its.demo.address}/whereabouts?month=2027-03`);
+  const maren = noor.getByRole("region", { name: "Maren Falk" });
+  const form = noor.getByRole("form", { name: "Where they are" });
+  const day = (name) => maren.getByRole("button", { name });
+
+  // By drag over three days, with the place chosen in the sentence.
+  const [from, to] = [await day(/^Tuesday 16 March/).boundingBox(), await day(/^Thursday 18 March/).boundingBox()];
+  await noor.mouse.move(from.x + 9, from.y + 30);
+  await noor.mouse.down();
+  await noor.mouse.move(to.x + 9, to.y + 30, { steps: 4 });
+  await noor.mouse.up();
+  await form.getByRole("button", { name: "First day: 16 March" }).waitFor();
+  await form.getByRole("button", { name: "Last day: 18 March" }).waitFor();
+  await form.getByRole("button", { name: "Where: somewhere" }).click();
+  await noor.getByRole("dialog", { name: "Where" }).getByRole("button", { name: "at home" }).click();
+  await form.getByRole("heading", { name: /no longer fit/ }).waitFor();
+  await form.getByText("Maren works at home that day").first().waitFor();
+  assert.deepEqual(await faults(noor), []);
+  await form.getByRole("button", { name: "Save it" }).click();
+  await day("Wednesday 17 March: Home").waitFor();
+  await noor.keyboard.press("z");
+  await day("Wednesday 17 March: Head office").waitFor();
+
+  // Typed, wrong first, then right; by keys alone.
+  await day(/^Monday 8 March/).focus();
+  await noor.keyboard.press("ArrowRight");
+  await noor.keyboard.press("ArrowRight");
+  await noor.keyboard.press("Shift+ArrowRight");
+  await noor.keyboard.press("Enter");
+  await form.getByRole("button", { name: "First day: 10 March" }).waitFor();
+  const line = form.getByRole("textbox", { name: "Or type it" });
+  await line.fill("Timbuktu on Wednesday");
+  await form.getByRole("alert").filter({ hasText: "is not understood" }).waitFor();
+  assert.equal(await form.getByRole("button", { name: "Save it" }).isDisabled(), true);
+  await line.fill("Halifax yard 10 to 12 March, travelling the evening before");
+  await form.getByText(/at Halifax yard from 10 March 2027 to 12 March 2027; on the way on 9 March 2027, from 18:00 on/).waitFor();
+  await line.press("Enter");
+  await day("Thursday 11 March: Halifax yard").waitFor();
+  // Her hours of that day are Halifax's: the lane is by its clock.
+  await noor.goto(`${its.demo.address}/lanes?from=2027-03-11`);
+  await noor.getByRole("group", { name: /^Lanes,/ }).getByText("Halifax, Halifax yard").waitFor();
+  await noor.goto(`${its.demo.address}/whereabouts?month=2027-03`);
+
+  // What repeats, ended from today on; and how much of it others see.
+  await noor.getByRole("button", { name: "Say where" }).click();
+  await line.fill("home Thursdays until June");
+  await form.getByText(/at home every Thursday until 31 May 2027/).waitFor();
+  await form.getByRole("button", { name: "Save it" }).click();
+  const said = noor.getByRole("listitem", { name: "Maren Falk" }).getByRole("listitem").filter({ hasText: "every Thursday" });
+  await said.getByRole("button", { name: "Delete from today on" }).click();
+  await said.waitFor({ state: "detached" });
+  await noor.getByRole("button", { name: "What others see of Maren: the place" }).click();
+  await noor.getByRole("dialog", { name: "What others see of Maren" }).getByRole("button", { name: "the town", exact: true }).click();
+  await noor.getByRole("button", { name: "What others see of Maren: the town" }).waitFor();
+
+  // A colleague looks at her strip too, and is told the town.
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
+  await tome.goto(`${its.demo.address}/whereabouts?month=2027-03`);
+  await tome.getByRole("button", { name: "Somebody else: somebody" }).click();
+  await tome.getByRole("combobox", { name: "Somebody else" }).fill("maren");
+  await tome.getByRole("option", { name: /^Maren Falk/ }).click();
+  await tome.getByRole("region", { name: "Maren Falk" }).getByRole("img", { name: /^Thursday 11 March: (Halifax|Lisbon)$/ }).waitFor();
+  assert.deepEqual(noor.wrong, []);
+  assert.deepEqual(tome.wrong, []);
 });

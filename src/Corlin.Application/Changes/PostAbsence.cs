@@ -91,7 +91,7 @@ public static class Absent
         {
             WhyNotAway.Empty => new RefusedException(RefusalKind.EndBeforeStart, "to"),
             WhyNotAway.InThePast => new RefusedException(RefusalKind.InThePast, "to"),
-            WhyNotAway.TooLong => new RefusedException(RefusalKind.AwayTooLong, "to"),
+            WhyNotAway.TooLong => new RefusedException(RefusalKind.LongerThanAYear, "to"),
             WhyNotAway.CoversSelf => new RefusedException(RefusalKind.CoversSelf, "covers"),
             WhyNotAway.Overlaps => new RefusedException(RefusalKind.AwayAlready, "from", Days(session, other!)),
             _ => new RefusedException(RefusalKind.CoverIsAway, "covers", $"{session.Users([other!.Who])[other.Who].Name} is away {Days(session, other)}"),

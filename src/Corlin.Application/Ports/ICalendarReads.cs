@@ -97,6 +97,18 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>One that stands.</summary>
     Absence? Absence(long id);
 
+    /// <summary>What was said of where some people are on days from one (with it) to another (without it), and what repeats around them.</summary>
+    IReadOnlyList<Stay> Stays(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until);
+
+    /// <summary>One by its number; null where none stands.</summary>
+    Stay? Stay(long id);
+
+    /// <summary>The last change of what was said of where somebody is; zero where nothing ever was.</summary>
+    long LastStayChange(UserId who);
+
+    /// <summary>What others than somebody said of days, or took back, since a change.</summary>
+    IReadOnlyList<(Stay Stay, UserId By)> StaysChangedSince(UserId who, long change, LocalDate from, LocalDate until, UserId butBy);
+
     /// <summary>What stands of handovers by or to somebody that end on or after a day, by their first day.</summary>
     IReadOnlyList<Handover> HandoversOf(UserId who, LocalDate lastFrom, int limit);
 

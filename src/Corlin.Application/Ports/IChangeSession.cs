@@ -136,6 +136,12 @@ public interface IChangeSession : ICalendarReads
     /// <summary>It stands no longer.</summary>
     void End(Absence absence);
 
+    /// <summary>Keeps where somebody is on some days.</summary>
+    void Save(Stay stay);
+
+    /// <summary>It applies no longer.</summary>
+    void End(Stay stay);
+
     void Save(IReadOnlyList<DayOff> days);
 
     /// <summary>Keeps a closure.</summary>
@@ -411,6 +417,12 @@ public enum ChangeKind
 
     /// <summary>Whoever was away is back, or does not go.</summary>
     AbsenceEnded,
+
+    /// <summary>It was said where somebody is on some days, or that they are as usual.</summary>
+    WhereSaid,
+
+    /// <summary>It was said how much of where somebody is others are told.</summary>
+    WhereToldSaid,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

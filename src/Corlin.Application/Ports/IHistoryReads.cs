@@ -43,6 +43,9 @@ public interface IHistoryReads
     /// <summary>Whether all that a change did to entries stands as it left it, with nothing laid or tied to what it made; or was taken back already.</summary>
     bool StandsAsMade(long change);
 
+    /// <summary>A meeting as it stood last while somebody had a part in it; null where they never had.</summary>
+    Entry? LastWith(EntryId meeting, UserId who);
+
     /// <summary>Entries as they stand, those that are still there.</summary>
     IReadOnlyDictionary<EntryId, Entry> EntriesNow(IReadOnlyCollection<EntryId> ids);
 }

@@ -60,7 +60,7 @@ internal static class AtTime
             AtTimeKind.Taken => ("taken" + title, "wrong"),
             _ => ("away", "wrong"),
         };
-        return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, stretch.Start), words, tone);
+        return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, lane.Days.ZoneAt(stretch.Start), stretch.Start), words, tone);
     }
 
     private static AtTimeKind Kind(Lane lane, Stretch stretch, Apart but, out LaneEntry? by)
@@ -78,10 +78,11 @@ internal static class AtTime
     }
 
     /// <summary>"17:30", "Wednesday 01:00" where it is another day there.</summary>
-    public static string Local(Viewing viewing, CalendarUser who, Instant moment)
+    /// <param name="zone">That of where they are then.</param>
+    public static string Local(Viewing viewing, CalendarUser who, DateTimeZone zone, Instant moment)
     {
         if (!who.ZoneKnown) return "hour not known";
-        var there = who.HomeZone.ToLocal(moment);
+        var there = zone.ToLocal(moment);
         var here = viewing.Zone.ToLocal(moment);
         return (there.Date == here.Date ? "" : $"{there.DayOfWeek} ") + English.Time(there.TimeOfDay);
     }

@@ -3,6 +3,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -70,8 +71,8 @@ internal static class DeskQueue
             var series = !meeting.IsSeries || part.RecurrenceId is not null ? "" : ", a series";
             yield return new QueueRow(
                 $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}", "Answer", viewing.View(lane.Who), told.Title!,
-                $"{When(viewing, lane.Who, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no answer is asked for")}",
-                English.Word(verdict.Kind), Tone(verdict.Kind), Why(verdict), told.PublicId, LaneViews.Id(part.RecurrenceId),
+                $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no answer is asked for")}",
+                English.Word(verdict.Kind), Tone(verdict.Kind), Why(viewing, lane, entry, verdict), told.PublicId, LaneViews.Id(part.RecurrenceId),
                 LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End), LaneViews.Ms(told.Stretch.Start));
         }
     }
@@ -81,11 +82,16 @@ internal static class DeskQueue
         var others = lane.Entries
             .Where(e => !ReferenceEquals(e, asked) && !e.Told.AllDay && e.Occurrence.Entry.Id != asked.Occurrence.Entry.Id)
             .Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)).ToList();
-        return Verdicts.Of(asked.Told.Stretch, asked.Site, others, e => e.Site, lane.Hours, lane.Absences, viewing.Store.Travel());
+        return Verdicts.Of(asked.Told.Stretch, asked.Site, others, e => e.Site, lane.Hours, lane.Absences, viewing.Store.Travel(), NotThere(viewing, lane, asked) is not null);
     }
 
-    private static string Why(Verdict<LaneEntry> verdict) => verdict switch
+    /// <summary>What keeps somebody from being where something in person takes place; who can join by link need not be there.</summary>
+    internal static DayPart? NotThere(Viewing viewing, Lane lane, LaneEntry entry) =>
+        entry.Told is { AllDay: false, Whole.Link: null } ? WhereTo.Keeps(viewing, lane, entry.Told.Stretch, entry.Site) : null;
+
+    private static string Why(Viewing viewing, Lane lane, LaneEntry entry, Verdict<LaneEntry> verdict) => verdict switch
     {
+        { Kind: VerdictKind.Elsewhere } when NotThere(viewing, lane, entry) is { } part => WhereTo.WhyNotThere(viewing, lane, part),
         { Kind: VerdictKind.Clashes, With: { } with } => $"{Name(with)}, {English.Length(verdict.By)}, {English.Word(with.Takes)}",
         { Kind: VerdictKind.Tight, TooFar: true, With: { } with } when with.Key.Told.Place is { } place => $"the way from {place} is {English.Length(verdict.By)} too short",
         { Kind: VerdictKind.Tight, TooFar: true } => $"{English.Length(verdict.By)} too little between two entries",
@@ -118,10 +124,17 @@ internal static class DeskQueue
         foreach (var (way, from, to) in LaneViews.WaysOn(viewing, lane).Where(w => w.Way.ShortBy > Duration.Zero && w.Way.To.Stretch.Start > viewing.Now && w.Way.To.Stretch.Start < soon))
         {
             var available = way.Needed - way.ShortBy;
-            var reason = from.Told.Place is { } place
+            var reason = from!.Told.Place is { } place
                 ? $"{English.Length(way.Needed)} from {place}, {English.Length(available)} there"
                 : $"{English.Length(way.Needed)} needed, {English.Length(available)} there";
-            yield return Mend(viewing, lane, to, "Too far", reason, to.Told.Stretch);
+            yield return Mend(viewing, lane, to!, "Too far", reason, to!.Told.Stretch);
+        }
+
+        foreach (var entry in lane.Entries.Where(e => e.Told.Takes >= TimeTaken.Pencilled && e.Told.Stretch.Start > viewing.Now && e.Told.Stretch.Start < soon))
+        {
+            // What is not answered says it there.
+            if (IsToAnswer(new Standing<LaneEntry>(entry, entry.Told.Stretch, entry.Told.Takes), lane)) continue;
+            if (NotThere(viewing, lane, entry) is { } part) yield return Mend(viewing, lane, entry, "Elsewhere", WhereTo.WhyNotThere(viewing, lane, part), entry.Told.Stretch);
         }
     }
 
@@ -136,7 +149,7 @@ internal static class DeskQueue
     {
         var told = entry.Told;
         return new QueueRow(
-            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}", "Mend", viewing.View(lane.Who), told.Title ?? "Private", When(viewing, lane.Who, told.Stretch),
+            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}", "Mend", viewing.View(lane.Who), told.Title ?? "Private", When(viewing, lane, told.Stretch),
             judgement, "wrong", reason, told.PublicId, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(marked.Start), LaneViews.Ms(marked.End), LaneViews.Ms(told.Stretch.Start));
     }
 
@@ -188,13 +201,14 @@ internal static class DeskQueue
         row.Start, row.End, row.Start);
 
     /// <summary>"today 15:00", with the place where it is told in another zone than the viewer's.</summary>
-    private static string When(Viewing viewing, CalendarUser who, Stretch stretch)
+    private static string When(Viewing viewing, Lane lane, Stretch stretch)
     {
         var local = viewing.Zone.ToLocal(stretch.Start);
         var here = $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}";
-        var there = who.HomeZone.ToLocal(stretch.Start);
+        var zone = lane.Days.ZoneAt(stretch.Start);
+        var there = zone.ToLocal(stretch.Start);
         if (there == local) return here;
         var day = there.Date == local.Date ? "" : $"{there.DayOfWeek} ";
-        return $"{here} ({day}{English.Time(there.TimeOfDay)} {viewing.TownOf(who)})";
+        return $"{here} ({day}{English.Time(there.TimeOfDay)} {WhereTo.Town(viewing, lane.Who, zone)})";
     }
 }

@@ -14,6 +14,7 @@ internal sealed class HistoryRows
     private readonly LaneCalendars calendars;
     private readonly IReadOnlyDictionary<EntryId, Entry> now;
     private readonly IReadOnlyDictionary<UserId, CalendarUser> people;
+    private readonly Dictionary<EntryId, Entry?> left;
     private readonly bool maySeeGrants;
 
     public HistoryRows(Viewing viewing, CalendarUser owner, LaneCalendars calendars, IReadOnlyList<PastChange> past)
@@ -22,6 +23,7 @@ internal sealed class HistoryRows
         this.owner = owner;
         this.calendars = calendars;
         now = viewing.Store.EntriesNow([.. past.SelectMany(c => c.Entries).Select(e => e.Id)]);
+        left = now.ToDictionary(e => e.Key, e => Left.Of(viewing.Store, e.Value, owner.Id));
         people = viewing.Users(past.SelectMany(Named).Append(owner.Id));
         // Who holds what is told to the owner and to those who may pass something on.
         maySeeGrants = owner.Id == viewing.Person.Id || viewing.Held.Any(g => g.Owner == owner.Id && g.Receiver is not null && g.Terms.PassOn);
@@ -29,7 +31,7 @@ internal sealed class HistoryRows
 
     public HistoryRowView Row(PastChange change)
     {
-        var told = change.Entries.Select(e => Disclosure.Past(e.Before, e.After, now.GetValueOrDefault(e.Id), owner.Id, viewing.Viewer, state => calendars.SharedFor(viewing, state, null))).ToList();
+        var told = change.Entries.Select(e => Disclosure.Past(e.Before, e.After, now.GetValueOrDefault(e.Id), owner.Id, viewing.Viewer, state => calendars.SharedFor(viewing, state, null), left.GetValueOrDefault(e.Id))).ToList();
         var local = viewing.Zone.ToLocal(change.At);
         var verb = English.Verb(change.Kind);
         var what = What(change, told);

@@ -16,6 +16,12 @@ internal sealed record LaneEntry(Occurrence Occurrence, DisclosedEntry Told, str
 internal sealed record Lane(
     CalendarUser Who, Rights Rights, StretchSet Hours, ImmutableArray<LaneEntry> Entries, ImmutableArray<Absence> Absences)
 {
+    /// <summary>Where they are on each day, as far as the viewer may know it: to who may not see the calendar as their hours say it.</summary>
+    public required PersonDays Days { get; init; }
+
+    /// <summary>How much of where they are the viewer is told.</summary>
+    public required WhereSight Where { get; init; }
+
     /// <summary>Holidays and closures where they work; their hours leave these out.</summary>
     public ImmutableArray<DayOff> DaysOff { get; init; } = [];
 
@@ -37,16 +43,20 @@ internal static class Lanes
         var entries = viewing.Store.Touching([.. calendars.Values.SelectMany(c => c.Ids)], span);
         var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], span).ToLookup(a => a.Who);
         var (from, until) = Around(span);
-        var daysOff = viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Distinct()], from, until).ToLookup(d => d.Where);
+        var stays = viewing.Store.Stays([.. people.Select(p => p.Id)], from, until).ToLookup(s => s.Who);
+        var daysOff = DaysOff(viewing, people, stays.SelectMany(s => s), from, until);
         var noGo = viewing.Store.NoGoWeeks([.. people.Select(p => p.Id)], from, until).ToLookup(n => n.Who);
         return [.. people.Select(who =>
         {
-            ImmutableArray<DayOff> off = [.. viewing.WhereOf(who).SelectMany(w => daysOff[w]).Where(d => d.In(who.HomeZone).Overlaps(span))];
-            var hours = who.HoursOrUsual.Within(span, who.HomeZone).Except(StretchSet.Of(off.Select(d => d.In(who.HomeZone))));
-            if (!calendars.TryGetValue(who.Id, out var own)) return new Lane(who, Rights.None, hours, [], []) { DaysOff = off };
+            var rights = calendars.TryGetValue(who.Id, out var own) ? own.Rights : Rights.None;
+            var days = new PersonDays(who, span, rights.Sight > Sight.Nothing ? stays[who.Id] : [], viewing.Places, Concerning(viewing, who, daysOff));
+            ImmutableArray<DayOff> off = [.. days.Closed];
+            if (own is null) return new Lane(who, rights, days.Hours, [], []) { Days = days, Where = WhereSight.Usual, DaysOff = off };
             var told = Told(viewing, who, own, own.Ids.SelectMany(c => entries[c]), span);
-            return new Lane(who, own.Rights, hours, told, own.Rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : [])
+            return new Lane(who, rights, days.Hours, told, rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : [])
             {
+                Days = days,
+                Where = WhereTo.Sight(who, rights),
                 DaysOff = off,
                 NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
                 Followed = own.Rights.Acting >= Acting.Change ? own.Followed : [],
@@ -54,8 +64,22 @@ internal static class Lanes
         })];
     }
 
+    /// <summary>The holidays of where some people live, and the closures of where they may be.</summary>
+    internal static ILookup<string, DayOff> DaysOff(Viewing viewing, IReadOnlyList<CalendarUser> people, IEnumerable<Stay> stays, LocalDate from, LocalDate until)
+    {
+        var sites = stays.Select(s => s.Place).Concat(people.SelectMany(p => p.Hours?.Spans.Select(s => s.Place) ?? [])).Select(viewing.SiteOf).OfType<string>();
+        return viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Concat(sites).Distinct()], from, until).ToLookup(d => d.Where);
+    }
+
+    /// <summary>Those that may concern somebody: a holiday of where they live, and any closure.</summary>
+    internal static IEnumerable<DayOff> Concerning(Viewing viewing, CalendarUser who, ILookup<string, DayOff> daysOff)
+    {
+        var own = viewing.WhereOf(who).ToHashSet();
+        return daysOff.SelectMany(d => d).Where(d => d.Kind == DayOffKind.Closure || own.Contains(d.Where));
+    }
+
     /// <summary>The days that touch a span in any zone.</summary>
-    private static (LocalDate From, LocalDate Until) Around(Stretch span) =>
+    internal static (LocalDate From, LocalDate Until) Around(Stretch span) =>
         (span.Start.InUtc().Date.PlusDays(-1), span.End.InUtc().Date.PlusDays(2));
 
     private static ImmutableArray<LaneEntry> Told(Viewing viewing, CalendarUser who, LaneCalendars calendars, IEnumerable<Entry> entries, Stretch span)

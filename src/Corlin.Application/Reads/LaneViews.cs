@@ -35,23 +35,66 @@ internal static class LaneViews
             string.Join("; ", new[] { Crowds.Words(viewing, left), ReadFollowed.Unread(viewing, lane) }.OfType<string>()) is { Length: > 0 } notes ? notes : null);
     }
 
-    /// <summary>The ways between the entries that stand firm or pencilled, from and to the entries they join.</summary>
-    public static IEnumerable<(Way Way, LaneEntry From, LaneEntry To)> WaysOn(Viewing viewing, Lane lane)
+    /// <summary>
+    /// The ways between the entries that stand firm or pencilled, from and to the entries they join; the first of a day begins, and the last ends,
+    /// where they work that day, which no entry names.
+    /// </summary>
+    public static IEnumerable<(Way Way, LaneEntry? From, LaneEntry? To)> WaysOn(Viewing viewing, Lane lane)
     {
         var stops = Crowds.Thin(lane).Told
             .Where(e => e.Site is not null && e.Told.Takes >= TimeTaken.Pencilled && !e.Told.AllDay)
             .Select(e => (Stop: new Stop(e.Site!, e.Told.Stretch), Entry: e))
             .ToList();
-        foreach (var way in Ways.Between(stops.Select(s => s.Stop), viewing.Store.Travel()))
+        var travel = viewing.Store.Travel();
+        LaneEntry Entry(Stop stop) => stops.First(s => ReferenceEquals(s.Stop, stop)).Entry;
+        foreach (var day in Days(stops.Select(s => s.Stop)))
         {
-            // The next morning's way begins at home, not where the day before ended.
-            if (way.To.Stretch.Start - way.From.Stretch.End > Duration.FromHours(8)) continue;
-            yield return (way, stops.First(s => ReferenceEquals(s.Stop, way.From)).Entry, stops.First(s => ReferenceEquals(s.Stop, way.To)).Entry);
+            if (WayBefore(viewing, lane, day[0], travel) is { } first) yield return (first, null, Entry(day[0]));
+            foreach (var way in Ways.Between(day, travel)) yield return (way, Entry(way.From), Entry(way.To));
+            var end = day.MaxBy(s => s.Stretch.End)!;
+            if (WayAfter(viewing, lane, end, travel) is { } last) yield return (last, Entry(end), null);
         }
     }
 
+    /// <summary>The next morning's way begins at home, not where the day before ended.</summary>
+    private static IEnumerable<List<Stop>> Days(IEnumerable<Stop> stops)
+    {
+        var day = new List<Stop>();
+        foreach (var stop in stops)
+        {
+            if (day.Count > 0 && stop.Stretch.Start - day.Max(s => s.Stretch.End) > Duration.FromHours(8))
+            {
+                yield return day;
+                day = [];
+            }
+
+            day.Add(stop);
+        }
+
+        if (day.Count > 0) yield return day;
+    }
+
+    /// <summary>From where somebody works to what is elsewhere; null where they need not have been there before it.</summary>
+    private static Way? WayBefore(Viewing viewing, Lane lane, Stop to, TravelTable travel)
+    {
+        if (WorksAt(viewing, lane, to.Stretch.Start - Duration.Epsilon) is not { } site || travel.Between(site, to.Site) is not { } needed || needed == Duration.Zero) return null;
+        var leaves = to.Stretch.Start - needed;
+        return WorksAt(viewing, lane, leaves) == site ? new Way(new Stop(site, new Stretch(leaves, leaves)), to, new Stretch(leaves, to.Stretch.Start), needed, Duration.Zero) : null;
+    }
+
+    private static Way? WayAfter(Viewing viewing, Lane lane, Stop from, TravelTable travel)
+    {
+        if (WorksAt(viewing, lane, from.Stretch.End) is not { } site || travel.Between(from.Site, site) is not { } needed || needed == Duration.Zero) return null;
+        var back = from.Stretch.End + needed;
+        return WorksAt(viewing, lane, back) == site ? new Way(from, new Stop(site, new Stretch(back, back)), new Stretch(from.Stretch.End, back), needed, Duration.Zero) : null;
+    }
+
+    /// <summary>The site where somebody works at a moment; null where they do not, or it may not be told.</summary>
+    private static string? WorksAt(Viewing viewing, Lane lane, Instant moment) =>
+        lane.Where == WhereSight.Place && lane.Hours.Contains(moment) && lane.Days.At(moment) is { Working: true } part ? viewing.SiteOf(part.Place) : null;
+
     /// <summary>A way is told only where both places it joins are.</summary>
-    public static bool IsTold((Way Way, LaneEntry From, LaneEntry To) way) => way.From.Told.Sight >= Sight.Headline && way.To.Told.Sight >= Sight.Headline;
+    public static bool IsTold((Way Way, LaneEntry? From, LaneEntry? To) way) => way.From is null or { Told.Sight: >= Sight.Headline } && way.To is null or { Told.Sight: >= Sight.Headline };
 
     public static IEnumerable<Clash<LaneEntry>> ClashesOn(Lane lane) =>
         Clashes.On(Crowds.Thin(lane).Told.Where(e => !e.Told.AllDay).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)));
@@ -128,7 +171,7 @@ internal static class LaneViews
         {
             var at = day.In(lane.Who.HomeZone);
             // One that takes none of their hours from the span is no news there.
-            if (at.Intersect(span) is not { } here || lane.Who.HoursOrUsual.Within(here, lane.Who.HomeZone).Stretches.IsEmpty) continue;
+            if (at.Intersect(span) is not { } here || !lane.Days.HoursIfOpen.Overlaps(here)) continue;
             var kind = day.Kind == DayOffKind.Holiday ? $"Holiday in {viewing.TownOf(lane.Who)}" : English.Capital($"{day.Where} closed");
             yield return new DayOffView(NodaTime.Text.LocalDatePattern.Iso.Format(day.First), Ms(at.Start), Ms(at.End), kind, day.Words);
         }
@@ -144,27 +187,33 @@ internal static class LaneViews
         }
     }
 
+    /// <summary>Where somebody works in days that are not today, as long as that is one place; home where it is several.</summary>
+    private static string OnOtherDays(Viewing viewing, Lane lane, Stretch span)
+    {
+        var said = lane.Days.All().Where(p => p is { Working: true, By: not null } && p.Stretch.Overlaps(span)).ToList();
+        var usual = lane.Days.All().Any(p => p is { Working: true, By: null } && p.Stretch.Overlaps(span));
+        return !usual && said.Select(p => (p.Kind, p.Place)).Distinct().Count() == 1 ? WhereTo.Words(viewing, lane, said[0]) : viewing.TownOf(lane.Who);
+    }
+
     /// <summary>"head office until 18:15", "day starts in 2 h 18", "away, Ines covers".</summary>
     private static string Where(Viewing viewing, Lane lane, Stretch span)
     {
         var who = lane.Who;
-        var zone = who.HomeZone;
         if (!lane.Known) return viewing.TownOf(who) is { Length: > 0 } known ? known + ", calendar not known" : "calendar and zone not known";
+        var zone = lane.Days.ZoneAt(viewing.Now);
         if (lane.Absences.FirstOrDefault(a => a.Stretch.Contains(viewing.Now)) is { } away)
             return $"away until {English.NearDay(zone.ToLocal(away.Stretch.End).Date, zone.ToLocal(viewing.Now).Date)}";
-        if (!span.Contains(viewing.Now)) return viewing.TownOf(who);
+        if (!span.Contains(viewing.Now)) return OnOtherDays(viewing, lane, span);
         if (who.Kind is UserKind.Room or UserKind.Resource) return $"{viewing.TownOf(who)}, {ReachWords.Now(viewing, lane)}";
-        var place = Days.PlaceOn(who, zone.ToLocal(viewing.Now).Date);
-        var town = viewing.TownOf(who);
+        var where = WhereTo.Words(viewing, lane, lane.Days.At(viewing.Now));
         if (lane.Hours.Around(viewing.Now) is { } day)
         {
-            var where = place is not null && place != town && lane.Rights.Sight >= Sight.Headline ? $"{town}, {place}" : town;
             var end = English.Time(zone.ToLocal(day.End).TimeOfDay);
             var now = ReachWords.Now(viewing, lane);
             return now == $"free to {end}" ? $"{where} until {end}" : $"{where} until {end}, {now}";
         }
 
         var next = lane.Hours.Stretches.FirstOrDefault(s => s.Start > viewing.Now);
-        return next.IsEmpty || next.Start - viewing.Now > Duration.FromHours(16) ? $"{town}, day is over" : $"{town}, day starts in {English.Length(next.Start - viewing.Now)}";
+        return next.IsEmpty || next.Start - viewing.Now > Duration.FromHours(16) ? $"{where}, day is over" : $"{where}, day starts in {English.Length(next.Start - viewing.Now)}";
     }
 }

@@ -40,7 +40,7 @@ internal static class MeetingNewsViews
         // Who is asked no more knows it as they were told it before.
         var told = did is null ? null : news.Kind == EffectKind.Removed
             ? Disclosure.Past(did.Before, null, null, news.Lane, viewing.Viewer, _ => Rights.None)
-            : Disclosure.Past(did.Before, did.After, now, news.Lane, viewing.Viewer, _ => Rights.None);
+            : Disclosure.Past(did.Before, did.After, now, news.Lane, viewing.Viewer, _ => Rights.None, Left.Of(viewing.Store, now, news.Lane));
         var state = told is { Withheld: false } ? told.After ?? told.Before : null;
         var who = change is null ? "" : change.InNameOf == change.Actor ? users[change.Actor].Name : $"{users[change.Actor].Name} for {users[change.InNameOf].Name}";
         var near = news.Stretch.Start > news.At && news.Stretch.Start - news.At < English.ShortNotice;

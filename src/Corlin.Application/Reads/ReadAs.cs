@@ -62,6 +62,10 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
                 .Where(e => known.ContainsKey((e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)))
                 .Select(e => (Theirs: e, Mine: known[(e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)]))
                 .Select(e => e.Theirs with { Told = Disclosure.Least(e.Mine.Told, e.Theirs.Told) })],
+            Where = mine.Where < theirs.Where ? mine.Where : theirs.Where,
+            Days = mine.Known ? theirs.Days : mine.Days,
+            Hours = mine.Known ? theirs.Hours : mine.Hours,
+            DaysOff = mine.Known ? theirs.DaysOff : mine.DaysOff,
             Absences = mine.Absences.IsEmpty ? [] : theirs.Absences,
             NoGo = mine.NoGo.IsEmpty ? [] : theirs.NoGo,
             Followed = mine.Followed.IsEmpty ? [] : theirs.Followed,

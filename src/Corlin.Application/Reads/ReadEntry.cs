@@ -148,8 +148,9 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var people = whole is null ? new Dictionary<UserId, CalendarUser>() : (told.TakesPart ? (Func<IEnumerable<UserId>, IReadOnlyDictionary<UserId, CalendarUser>>)viewing.Meeting : viewing.Users)([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         var end = viewing.Zone.ToLocal(told.Stretch.End);
-        var there = AtTime.Local(viewing, owner, told.Stretch.Start);
-        var elsewhere = owner.HomeZone.ToLocal(told.Stretch.Start) == local ? "" : $", {there} in {viewing.TownOf(owner)}";
+        var (days, zone) = WhereTo.At(viewing, owner, told.Stretch.Start);
+        var there = AtTime.Local(viewing, owner, zone, told.Stretch.Start);
+        var elsewhere = zone.ToLocal(told.Stretch.Start) == local ? "" : $", {there} in {days}";
         var meeting = told.Kind == EntryKind.Meeting;
         return new EntryDetails(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),

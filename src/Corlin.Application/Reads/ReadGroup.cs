@@ -129,7 +129,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         foreach (var change in past)
         {
             var did = change.Entries.FirstOrDefault(e => e.Id == meeting.Id);
-            if (did is null || Disclosure.Past(did.Before, did.After, meeting, seen.Lane.Id, viewing.Viewer, e => calendars.SharedFor(viewing, e, null)) is not { Withheld: false } told) continue;
+            if (did is null || Disclosure.Past(did.Before, did.After, meeting, seen.Lane.Id, viewing.Viewer, e => calendars.SharedFor(viewing, e, null), Left.Of(viewing.Store, meeting, seen.Lane.Id)) is not { Withheld: false } told) continue;
             var who = change.Actor == change.InNameOf ? people[change.Actor].Name : $"{people[change.Actor].Name} for {people[change.InNameOf].Name}";
             var state = (told.After ?? told.Before)!;
             var differences = told is { Before: { } before, After: { } after } && change.Kind != ChangeKind.MeetingCancelled

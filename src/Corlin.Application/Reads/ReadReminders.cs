@@ -87,7 +87,7 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
 
     private static IEnumerable<Candidate> OnLane(Viewing viewing, Lane lane, Duration usual)
     {
-        var ways = LaneViews.WaysOn(viewing, lane).Where(LaneViews.IsTold).ToDictionary(w => w.To, w => w.Way);
+        var ways = LaneViews.WaysOn(viewing, lane).Where(w => w.To is not null && LaneViews.IsTold(w)).ToDictionary(w => w.To!, w => w.Way);
         foreach (var entry in lane.Entries)
         {
             var told = entry.Told;

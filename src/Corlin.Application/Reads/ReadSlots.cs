@@ -40,6 +40,12 @@ public sealed record ReadSlots(
 
     public string? HoldRequest { get; init; }
 
+    /// <summary>Where it takes place, as it was typed; a room among those asked says it too.</summary>
+    public string? Place { get; init; }
+
+    /// <summary>Whether one can join by a link, and need not be there.</summary>
+    public bool HasLink { get; init; }
+
     public const int MostDays = 62;
     private const int Given = 60;
 
@@ -51,13 +57,13 @@ public sealed record ReadSlots(
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var request = Request(lanes, asked, tended, span, Apart.Named(viewing, Saved, HoldRequest));
+        var request = Request(viewing, lanes, asked, tended, span, Apart.Named(viewing, Saved, HoldRequest));
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
         return new SlotsView(
             [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
-            [.. slots.Take(Given).Select(s => View(viewing, asked, names, s))],
+            [.. slots.Take(Given).Select(s => View(viewing, lanes, names, s))],
             slots.Length,
             [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
@@ -80,7 +86,10 @@ public sealed record ReadSlots(
         return new Stretch(Instant.Min(Instant.Max(start, next), end), end);
     }
 
-    private SlotRequest Request(IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span, Apart but) => new(
+    private string? Site(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked) =>
+        HasLink ? null : viewing.SiteOf(Place) ?? asked.Where(a => a.Who.Kind == UserKind.Room).Select(a => viewing.SiteOf(a.Who.Place)).FirstOrDefault(s => s is not null);
+
+    private SlotRequest Request(Viewing viewing, IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span, Apart but) => new(
         span,
         Duration.FromMinutes(Minutes),
         Duration.FromMinutes(15),
@@ -93,6 +102,8 @@ public sealed record ReadSlots(
             StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
             lane.Known)
         {
+            Days = lane.Days,
+            NotThere = WhereTo.NotThere(viewing, lane, Site(viewing, asked)),
             NoGo = StretchSet.Of(lane.NoGo.Select(n => n.In(lane.Who.HomeZone))),
             TendedUntil = tended.TryGetValue(lane.Who.Id, out var until) ? lane.Who.HomeZone.Day(until).End : null,
         })]);
@@ -112,17 +123,18 @@ public sealed record ReadSlots(
         return days;
     }
 
-    private static SlotView View(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<string, string> names, Slot slot)
+    private static SlotView View(Viewing viewing, IReadOnlyList<Lane> lanes, Dictionary<string, string> names, Slot slot)
     {
         var local = viewing.Zone.ToLocal(slot.Stretch.Start);
-        var (verdict, tone) = Verdict(slot, names, asked.All(a => a.Who.ZoneKnown));
+        var (verdict, tone) = Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
         var reason = English.Reasons(slot.Reasons, key => names[key]);
         return new SlotView(
             LaneViews.Ms(slot.Stretch.Start), LaneViews.Ms(slot.Stretch.End), $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}", verdict, tone, reason,
-            [.. asked.Where(a => a.Who.ZoneKnown).Select(a =>
+            [.. lanes.Where(a => a.Who.ZoneKnown).Select(a =>
             {
-                var there = a.Who.HomeZone.ToLocal(slot.Stretch.Start);
-                return new PlantView(a.Who.PublicId, there.Hour * 60 + there.Minute, AtTime.Local(viewing, a.Who, slot.Stretch.Start));
+                var zone = a.Days.ZoneAt(slot.Stretch.Start);
+                var there = zone.ToLocal(slot.Stretch.Start);
+                return new PlantView(a.Who.PublicId, there.Hour * 60 + there.Minute, AtTime.Local(viewing, a.Who, zone, slot.Stretch.Start));
             })]);
     }
 
@@ -135,6 +147,7 @@ public sealed record ReadSlots(
         }
 
         if (!slot.Missing.IsEmpty) return ($"without {English.And([.. slot.Missing.Select(m => names[m])])}", "doubt");
+        if (Who(SlotReasonKind.NotThere) is { Length: > 0 } elsewhere) return ($"{elsewhere} elsewhere", "doubt");
         if (Who(SlotReasonKind.OverPencilled, SlotReasonKind.OverHold) is { Length: > 0 } over) return ($"pencilled, {over}", "doubt");
         if (Who(SlotReasonKind.LastHour) is { Length: > 0 } late) return ($"{late} late", "doubt");
         if (Who(SlotReasonKind.FirstHour) is { Length: > 0 } early) return ($"{early} early", "doubt");

@@ -13,19 +13,38 @@ namespace Corlin.Application.Reads;
 /// <param name="Month">"2027-03".</param>
 /// <param name="Label">"March 2027".</param>
 /// <param name="Absences">Those that are not over, the next first.</param>
+/// <param name="Places">Those where somebody can be, by name.</param>
 public sealed record WhereaboutsView(
-    string Month, string Label, string Before, string After, IReadOnlyList<DayHeadView> Days, IReadOnlyList<StripView> Strips, IReadOnlyList<AbsenceView> Absences);
+    string Month, string Label, string Before, string After, IReadOnlyList<DayHeadView> Days, IReadOnlyList<StripView> Strips, IReadOnlyList<AbsenceView> Absences,
+    IReadOnlyList<string> Places);
 
 /// <param name="Letter">Of the weekday.</param>
 public sealed record DayHeadView(string Date, string Letter, int Day, string Label, bool Weekend, bool Today);
 
 /// <param name="Days">One for each of the month.</param>
 /// <param name="Away">Absences that touch the month, by columns.</param>
-public sealed record StripView(PersonView Who, IReadOnlyList<StripDayView> Days, IReadOnlyList<StripAwayView> Away);
+/// <param name="MaySay">Whether the viewer may say where they are.</param>
+/// <param name="Said">What was said of their days and is not over, what repeats first; empty for who may not say it.</param>
+/// <param name="Seen">The last change of it, which is sent along with what is said next.</param>
+/// <param name="Told">How much of it others are told.</param>
+public sealed record StripView(
+    PersonView Who, IReadOnlyList<StripDayView> Days, IReadOnlyList<StripAwayView> Away, bool MaySay, IReadOnlyList<StayView> Said, long Seen, WhereTold Told);
 
-/// <param name="Place">Where they work that day; null where they do not.</param>
+/// <param name="Pieces">Where they are, in order; none where they do not work and nothing is said.</param>
 /// <param name="Off">The holiday or closure, in words; null where none is.</param>
-public sealed record StripDayView(string? Place, string? Off);
+/// <param name="Words">All of it in words, "Head office until 14:00, then at home".</param>
+public sealed record StripDayView(IReadOnlyList<StripPieceView> Pieces, string? Off, string Words);
+
+/// <summary>A part of a day as it is drawn.</summary>
+/// <param name="Place">What is written: the place, "Home", "On the way", "Not working", a town, "Elsewhere".</param>
+/// <param name="Site">Where that is, to tell whether there is a way between two; null where it is nowhere to be told.</param>
+/// <param name="From">Where it begins in the column, 0 to 100.</param>
+/// <param name="To">Where it ends.</param>
+public sealed record StripPieceView(StayKind Kind, string Place, string? Site, int From, int To);
+
+/// <summary>Something that was said of somebody's days.</summary>
+/// <param name="Words">"at Halifax yard from 10 March 2027 to 12 March 2027".</param>
+public sealed record StayView(long Id, string Words, bool Repeats);
 
 /// <param name="First">The first column, from 0, that it touches.</param>
 /// <param name="Last">The last.</param>
@@ -37,14 +56,14 @@ public sealed record StripAwayView(long Id, int First, int Last, string Words);
 /// <param name="Begun">It has begun and is not over.</param>
 public sealed record AbsenceView(long Id, PersonView Who, string From, string To, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun);
 
-/// <param name="Judgement">Whether it waits for an answer, is theirs, or somebody else's.</param>
-public sealed record InAbsenceView(string Entry, string? Occurrence, string Title, string When, string Judgement);
-
 /// <param name="Month">"2027-03"; the one of today where none is given.</param>
-public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now)
+/// <param name="Also">Others at whom the viewer looks, by public id; who may see nothing of them sees where they always are.</param>
+public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now, IReadOnlyList<string>? Also = null)
 {
     private const int MostAbsences = 200;
     private const int MostAhead = 366;
+    private const int MostRooms = 500;
+    private const int MostOthers = 20;
 
     private static readonly YearMonthPattern Pattern = YearMonthPattern.Iso;
     private static readonly YearMonthPattern Label = YearMonthPattern.CreateWithInvariantCulture("MMMM uuuu");
@@ -58,10 +77,13 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now)
         var dates = Enumerable.Range(0, CalendarSystem.Iso.GetDaysInMonth(month.Year, month.Month)).Select(month.OnDayOfMonth(1).PlusDays).ToList();
         var before = month.OnDayOfMonth(1).PlusMonths(-1);
         var after = month.OnDayOfMonth(1).PlusMonths(1);
+        // A room is a place too, but nobody works a day there.
+        var rooms = store.Rooms(MostRooms).Select(r => r.Name).ToHashSet();
         return new WhereaboutsView(
             Pattern.Format(month), Label.Format(month), Pattern.Format(before.ToYearMonth()), Pattern.Format(after.ToYearMonth()),
             [.. dates.Select(d => new DayHeadView(LocalDatePattern.Iso.Format(d), d.DayOfWeek.ToString()[..1], d.Day, English.Day(d), d.DayOfWeek >= IsoDayOfWeek.Saturday, d == viewing.Today))],
-            Strips(viewing, people, dates), Absences(viewing, people));
+            Strips.Read(viewing, [.. people, .. Others(viewing, people)], dates), Absences(viewing, people),
+            [.. viewing.Places.Values.Where(p => !p.Closed && !rooms.Contains(p.Name)).Select(p => p.Name).Order(StringComparer.Ordinal)]);
     }
 
     private YearMonth Asked(Viewing viewing)
@@ -71,37 +93,11 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now)
             ? asked : throw new RefusedException(RefusalKind.BadInput, "month", Month.Length > 40 ? Month[..40] : Month);
     }
 
-    private static IReadOnlyList<StripView> Strips(Viewing viewing, IReadOnlyList<CalendarUser> people, IReadOnlyList<LocalDate> dates)
+    private List<CalendarUser> Others(Viewing viewing, IReadOnlyList<CalendarUser> people)
     {
-        var (first, last) = (dates[0], dates[^1]);
-        var daysOff = viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Distinct()], first, last.PlusDays(1)).ToLookup(d => d.Where);
-        var around = new Stretch(first.PlusDays(-1).AtMidnight().InUtc().ToInstant(), last.PlusDays(2).AtMidnight().InUtc().ToInstant());
-        var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], around).ToLookup(a => a.Who);
-        return [.. people.Select(who =>
-        {
-            var off = viewing.WhereOf(who).SelectMany(w => daysOff[w]).ToList();
-            return new StripView(
-                viewing.View(who), [.. dates.Select(d => Day(viewing, who, d, off.FirstOrDefault(o => o.First <= d && d < o.Until)))],
-                [.. absences[who.Id].Select(a => Away(viewing, who, a, dates)).OfType<StripAwayView>().OrderBy(a => a.First)]);
-        })];
-    }
-
-    private static StripDayView Day(Viewing viewing, CalendarUser who, LocalDate date, DayOff? off)
-    {
-        if (off is not null) return new StripDayView(null, off.Words);
-        var spans = who.HoursOrUsual.Spans.Where(s => s.Day == date.DayOfWeek).ToList();
-        if (spans.Count == 0) return new StripDayView(null, null);
-        var places = spans.Select(s => s.Place ?? who.Place ?? viewing.TownOf(who)).Distinct().ToList();
-        return new StripDayView(English.And(places), null);
-    }
-
-    private static StripAwayView? Away(Viewing viewing, CalendarUser who, Absence absence, IReadOnlyList<LocalDate> dates)
-    {
-        var from = who.HomeZone.ToLocal(absence.Stretch.Start).Date;
-        var to = who.HomeZone.ToLocal(absence.Stretch.End - Duration.Epsilon).Date;
-        if (to < dates[0] || from > dates[^1]) return null;
-        var cover = absence.Covers is { } id && viewing.Users([id]).TryGetValue(id, out var found) ? $", {found.GivenName} covers" : "";
-        return new StripAwayView(absence.Id, Math.Max(0, Period.DaysBetween(dates[0], from)), Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)), $"{English.Word(absence.Kind)}{cover}");
+        if (Also is { Count: > MostOthers }) throw new RefusedException(RefusalKind.TooMany, "also", MostOthers.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        var known = people.Select(p => p.Id).ToHashSet();
+        return [.. (Also ?? []).Select(id => viewing.Find(id) is { Kind: UserKind.Person } who ? who : throw new RefusedException(RefusalKind.PersonUnknown, "also", id)).Where(w => known.Add(w.Id))];
     }
 
     private IReadOnlyList<AbsenceView> Absences(Viewing viewing, IReadOnlyList<CalendarUser> people)
@@ -115,49 +111,4 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now)
     private AbsenceView View(Viewing viewing, CalendarUser who, Absence absence, CalendarUser? cover) => new(
         absence.Id, viewing.View(who), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.Start)), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.End)),
         English.FromTo(absence.Stretch, who.HomeZone), absence.Kind, absence.Reason, cover is null ? null : viewing.View(cover), absence.Stretch.Start <= Now);
-}
-
-/// <summary>What stands in the time of an absence, before it is posted or after.</summary>
-/// <param name="From">Wall-clock time at the home of who is away.</param>
-public sealed record ReadInAbsence(UserId Viewer, string Who, LocalDateTime From, LocalDateTime To, Instant Now)
-{
-    public IReadOnlyList<InAbsenceView> Run(ICalendarReads store)
-    {
-        var viewing = new Viewing(store, Viewer, Now);
-        var who = viewing.MustSpeakFor(Who);
-        var span = Changes.Absent.AtHome(who, From, To);
-        if (span.Length > Absence.Longest) throw new RefusedException(RefusalKind.AwayTooLong, "to");
-        return InAbsence.Of(viewing, who, span);
-    }
-}
-
-internal static class InAbsence
-{
-    private const int Most = 200;
-
-    /// <summary>A series counts once, by its first occurrence in it.</summary>
-    public static IReadOnlyList<InAbsenceView> Of(Viewing viewing, CalendarUser who, Stretch span)
-    {
-        if (span.IsEmpty) return [];
-        var lane = Lanes.Read(viewing, [who], span).Single();
-        return [.. lane.Entries.Where(e => e.Told is { Takes: > TimeTaken.Free, PublicId: not null } && e.Occurrence.Entry.Kind != EntryKind.Hold)
-            .GroupBy(e => e.Occurrence.Entry.Id).Select(g => View(viewing, who, g.First(), g.Count())).Take(Most)];
-    }
-
-    private static InAbsenceView View(Viewing viewing, CalendarUser who, LaneEntry entry, int times)
-    {
-        var told = entry.Told;
-        var local = who.HomeZone.ToLocal(told.Stretch.Start);
-        var when = told.AllDay ? English.Day(local.Date) : $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}";
-        return new InAbsenceView(told.PublicId!, LaneViews.Id(told.RecurrenceId), told.Title ?? "Private", times > 1 ? $"{when}, {English.Count(times, "time", "times")}" : when, Whose(viewing, who, entry));
-    }
-
-    private static string Whose(Viewing viewing, CalendarUser who, LaneEntry entry)
-    {
-        var meeting = entry.Occurrence.Entry;
-        if (meeting.Kind != EntryKind.Meeting) return "an appointment";
-        if (meeting.Owner == who.Id) return $"{who.GivenName} organises it";
-        var organiser = viewing.Meeting([meeting.Owner])[meeting.Owner].GivenName;
-        return Agreement.Of(meeting, who.Id, entry.Occurrence.RecurrenceId) is { Answer: Answer.None } ? $"{organiser} asks, not answered" : $"{organiser} organises it";
-    }
 }

@@ -122,6 +122,12 @@ internal sealed class Wrongs(
         var site = viewing.SiteOf(place) ?? Rooms.Select(r => viewing.SiteOf(r.Who.Place)).FirstOrDefault(s => s is not null);
         // Who can join by link need not travel.
         if (site is null || hasLink) yield break;
+        foreach (var one in People.Where(p => p.Required))
+        {
+            if (WhereTo.Keeps(viewing, one.Lane, stretch, site) is { } part)
+                yield return new WarningView($"{one.Who.GivenName} {WhereTo.WhyNotThere(viewing, one.Lane, part)}.", "doubt", [ByVideo, TakeBestSlot]);
+        }
+
         foreach (var one in People.Where(p => p.Required && p.State.Kind is AtTimeKind.Free or AtTimeKind.Held or AtTimeKind.Pencilled))
         {
             if (TooFar(one, site, told: true) is not { TooFar: true, With: { } with } verdict)

@@ -35,6 +35,8 @@ public static partial class English
         ChangeKind.SecondFactorRemoved => "took the second factor away",
         ChangeKind.AbsenceChanged => "changed an absence",
         ChangeKind.AbsenceEnded => "ended an absence",
+        ChangeKind.WhereSaid => "said where they work",
+        ChangeKind.WhereToldSaid => "said how much of where they are others see",
         ChangeKind.AbsencePosted => "posted an absence",
         ChangeKind.AppointmentAdded => "entered",
         ChangeKind.HoldPlaced => "placed a hold",

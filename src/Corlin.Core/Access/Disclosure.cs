@@ -100,27 +100,29 @@ public static class Disclosure
 
     /// <summary>What a viewer may know of what a change did to an entry, on a lane. The strictest of what it was, became and is now holds.</summary>
     /// <param name="rightsOn">The viewer's rights now on the calendar of that lane where a state of it stands: what was granted then does not count.</param>
-    public static PastEntry Past(Entry? before, Entry? after, Entry? now, UserId lane, Viewer viewer, Func<Entry, Rights> rightsOn)
+    /// <param name="left">As it stood last while whoever's lane it is was asked; null where they were not taken out.</param>
+    public static PastEntry Past(Entry? before, Entry? after, Entry? now, UserId lane, Viewer viewer, Func<Entry, Rights> rightsOn, Entry? left = null)
     {
         // Before it was sent nobody who is asked knew of it; that it was sent they know.
         if (after is not null && before is not null && IsDraftOfAnother(before, lane) && !IsDraftOfAnother(after, lane)) before = null;
         var sight = Stood(before, lane) || Stood(after, lane) || Stood(now, lane) ? Sight.Whole : Sight.Nothing;
         foreach (var state in new[] { before, after, now })
             if (state is not null) sight = Least(sight, SightOf(state, lane, viewer, rightsOn(state)));
-        if (sight > Sight.Nothing && now is not null && IsTakenOut(now, lane) && !KnowsOtherwise([before, after, now], lane, viewer)) sight = Sight.Nothing;
+        if (sight > Sight.Nothing && now is not null && IsTakenOut(now, lane) && !KnowsOtherwise([before, after, now], left, lane, viewer)) sight = Sight.Nothing;
         return sight < Sight.Headline
             ? new PastEntry { Withheld = true }
             : new PastEntry { Withheld = false, Before = State(before, sight, viewer, now), After = State(after, sight, viewer, now) };
     }
 
     /// <summary>A meeting left the calendar of who was taken out of it, as what they declined did.</summary>
-    private static bool IsTakenOut(Entry now, UserId lane) =>
+    public static bool IsTakenOut(Entry now, UserId lane) =>
         now.Kind == EntryKind.Meeting && now.Owner != lane && !now.Asks(lane);
 
     /// <summary>They, and who speaks for them, are told what they did with it; who organises it or is asked to it knows it anyway.</summary>
-    private static bool KnowsOtherwise(IReadOnlyList<Entry?> states, UserId lane, Viewer viewer)
+    private static bool KnowsOtherwise(IReadOnlyList<Entry?> states, Entry? left, UserId lane, Viewer viewer)
     {
-        var own = states.OfType<Entry>().SelectMany(s => s.Participations).Where(p => p.Who == lane);
+        // What they had made private before they were taken out stays so.
+        var own = states.Append(left).OfType<Entry>().SelectMany(s => s.Participations).Where(p => p.Who == lane);
         var isPrivate = states.Any(s => s is { HoldsPrivate: true });
         return viewer.StandsFor(lane, isPrivate || own.Any(p => p.OwnPrivate))
             || viewer.StandsFor(states[^1]!.Owner, isPrivate)

@@ -12,6 +12,19 @@ public enum UserKind
     Resource,
 }
 
+/// <summary>How much of where somebody is others are told, who see their calendar.</summary>
+public enum WhereTold
+{
+    /// <summary>The place, to whoever sees headlines; the town to whoever sees less.</summary>
+    Place,
+
+    /// <summary>The town.</summary>
+    Town,
+
+    /// <summary>Only that they are not where they always are.</summary>
+    Elsewhere,
+}
+
 /// <summary>Somebody or something that can be asked to a meeting.</summary>
 /// <param name="PublicId">The opaque id that may leave the server.</param>
 /// <param name="Address">The first e-mail address, lower case.</param>
@@ -26,6 +39,9 @@ public sealed record CalendarUser(
 {
     /// <summary>The principal whose contact this is, known only to those who keep that calendar; null for who is known to everyone inside.</summary>
     public UserId? KeptFor { get; init; }
+
+    /// <summary>How much of where they are is told to who sees their calendar and does not speak for them.</summary>
+    public WhereTold TellsWhere { get; init; }
 
     /// <summary>Raised by each change of what is known of them.</summary>
     public int Version { get; init; } = 1;

@@ -82,7 +82,7 @@ public enum RefusalKind
     CoversSelf,
 
     /// <summary>An absence of more than a year.</summary>
-    AwayTooLong,
+    LongerThanAYear,
 
     /// <summary>What was done in somebody's name is for who sees their calendar whole.</summary>
     HistoryNotTold,
@@ -164,6 +164,12 @@ public enum RefusalKind
 
     /// <summary>A paper is too large, or none of those that are taken.</summary>
     PaperNotTaken,
+
+    /// <summary>A place that is not one of the organisation's, or is closed.</summary>
+    PlaceUnknown,
+
+    /// <summary>Another has just said otherwise of the same days.</summary>
+    WhereSaidSince,
 
     /// <summary>There are as many already as there may be.</summary>
     TooMany,

@@ -34,6 +34,9 @@ public enum SlotReasonKind
     /// <summary>It stands over a hold.</summary>
     OverHold,
 
+    /// <summary>It takes place where somebody is not that day.</summary>
+    NotThere,
+
     /// <summary>It lies in a week in which nothing new is to be arranged for somebody.</summary>
     NoGo,
 

@@ -8,6 +8,7 @@ internal static class SlotCosts
 {
     public const int OptionalMissing = 40;
     public const int NotKnown = 60;
+    public const int NotThere = 50;
     public const int OverPencilled = 30;
     public const int OverHold = 20;
     public const int NoGo = 35;
@@ -34,6 +35,7 @@ internal static class SlotCosts
         if (person.Pencilled.Overlaps(stretch)) Add(SlotReasonKind.OverPencilled, OverPencilled);
         else if (person.Held.Overlaps(stretch)) Add(SlotReasonKind.OverHold, OverHold);
 
+        if (person.Person.NotThere.Overlaps(stretch)) Add(SlotReasonKind.NotThere, NotThere);
         if (person.Person.NoGo.Overlaps(stretch)) Add(SlotReasonKind.NoGo, NoGo);
         if (person.Person.TendedUntil <= stretch.Start) Add(SlotReasonKind.NotTended, NotTended);
 
@@ -41,7 +43,7 @@ internal static class SlotCosts
         {
             if (stretch.Start - day.Start < Hour) Add(SlotReasonKind.FirstHour, EdgeOfDay);
             else if (day.End - stretch.End < Hour) Add(SlotReasonKind.LastHour, EdgeOfDay);
-            if (LeavesNoLunch(stretch, person.Person.Zone)) Add(SlotReasonKind.Lunch, Lunch);
+            if (LeavesNoLunch(stretch, person.Person.ZoneAt(stretch.Start))) Add(SlotReasonKind.Lunch, Lunch);
         }
 
         if (person.Firm.Stretches.Any(f => f.End == stretch.Start || f.Start == stretch.End)) Add(SlotReasonKind.NoBreak, NoBreak);

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Core.Slots;
@@ -31,6 +32,15 @@ public sealed record SlotPerson(
 {
     /// <summary>Weeks in which nothing new is to be arranged for them: a slot there costs.</summary>
     public StretchSet NoGo { get; init; } = StretchSet.Empty;
+
+    /// <summary>Time in which they are not where the meeting takes place, that day: a slot there costs.</summary>
+    public StretchSet NotThere { get; init; } = StretchSet.Empty;
+
+    /// <summary>Where they are on each day; null where that is their home.</summary>
+    public PersonDays? Days { get; init; }
+
+    /// <summary>The zone of the clock by which they live at a moment.</summary>
+    public DateTimeZone ZoneAt(Instant moment) => Days?.ZoneAt(moment) ?? Zone;
 
     /// <summary>Until when their calendar is tended, or null where that is not known or holds for the whole span.</summary>
     public Instant? TendedUntil { get; init; }

@@ -14,6 +14,9 @@ public enum VerdictKind
     /// <summary>No break, or the way is too short.</summary>
     Tight,
     OutOfHours,
+
+    /// <summary>It takes place where they are not that day.</summary>
+    Elsewhere,
     Clashes,
     Away,
 }
@@ -32,8 +35,9 @@ public static class Verdicts
     /// <param name="hours">The working time around it.</param>
     /// <param name="siteOf">The site of an entry, or null where it has none.</param>
     /// <param name="site">The site of the invitation, or null.</param>
+    /// <param name="elsewhere">Whether where they are that day keeps them from being there.</param>
     public static Verdict<T> Of<T>(
-        Stretch asked, string? site, IReadOnlyList<Standing<T>> lane, Func<T, string?> siteOf, StretchSet hours, IEnumerable<Absence> absences, TravelTable travel)
+        Stretch asked, string? site, IReadOnlyList<Standing<T>> lane, Func<T, string?> siteOf, StretchSet hours, IEnumerable<Absence> absences, TravelTable travel, bool elsewhere = false)
         where T : class
     {
         if (absences.Any(a => a.Stretch.Overlaps(asked))) return new Verdict<T>(VerdictKind.Away);
@@ -41,6 +45,7 @@ public static class Verdicts
             .OrderByDescending(s => s.Takes).ThenByDescending(s => s.Stretch.Intersect(asked)!.Value.Length).FirstOrDefault();
         if (clash is not null) return new Verdict<T>(VerdictKind.Clashes, clash, clash.Stretch.Intersect(asked)!.Value.Length);
         if (!hours.Covers(asked)) return new Verdict<T>(VerdictKind.OutOfHours);
+        if (elsewhere) return new Verdict<T>(VerdictKind.Elsewhere);
         return TooFar(asked, site, lane, siteOf, travel)
             ?? NoBreak(asked, lane)
             ?? new Verdict<T>(VerdictKind.Fits);

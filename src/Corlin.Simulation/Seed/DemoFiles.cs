@@ -2,6 +2,7 @@ using System.Text.Json;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Whereabouts;
 
 namespace Corlin.Simulation.Seed;
 
@@ -57,7 +58,13 @@ internal sealed record ContactLine(
 /// <param name="Day">Working days from the start day.</param>
 internal sealed record MembersLine(string Group, int Day, IReadOnlyList<string> Added, IReadOnlyList<string> Removed);
 
-internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AccessRequestLine> Asks, IReadOnlyList<AbsenceLine> Absences, IReadOnlyList<NoGoLine> NoGo);
+internal sealed record AccessFile(IReadOnlyList<GrantLine> Grants, IReadOnlyList<AccessRequestLine> Asks, IReadOnlyList<AbsenceLine> Absences, IReadOnlyList<WhereLine> Whereabouts,
+    IReadOnlyList<NoGoLine> NoGo);
+
+/// <param name="From">Working days from the start day.</param>
+/// <param name="To">The last day; null of what repeats.</param>
+/// <param name="Hours">From and to of each day; null for all of it.</param>
+internal sealed record WhereLine(string Who, string By, StayKind Kind, int From, int? To = null, string? Place = null, string? Rule = null, IReadOnlyList<int>? Hours = null);
 
 /// <param name="Week">Counted from the week of the start day.</param>
 internal sealed record NoGoLine(string Who, string By, int Week, int Weeks, string Words);

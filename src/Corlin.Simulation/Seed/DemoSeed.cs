@@ -6,6 +6,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
+using Corlin.Core.Words;
 using Corlin.Interchange.ICalendar;
 using Corlin.Simulation.Calendars;
 using NodaTime;
@@ -149,6 +150,13 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
             var who = people[a.Who];
             var away = new Stretch(who.HomeZone.Day(days.Date(a.From)).Start, who.HomeZone.Day(days.Date(a.To)).End);
             await gate.RunAsync(new PostAbsence(people[a.By].Id, who.Id, away, people[a.Covers].Id, a.Reason), cancel);
+        }
+
+        foreach (var w in files.Access.Whereabouts)
+        {
+            var part = w.Hours is { } hours ? new DaySpan(hours[0] * 60, hours[1] * 60) : DaySpan.Whole;
+            var said = new WhereSaid(w.Kind, w.Place, days.Date(w.From), w.To is { } last ? days.Date(last) : null, w.Rule is { } rule ? Rule.Parse(rule) : null, part);
+            await gate.RunAsync(new SayWhere(people[w.By].Id, people[w.Who].Id, [said], long.MaxValue), cancel);
         }
 
         foreach (var n in files.Access.NoGo)

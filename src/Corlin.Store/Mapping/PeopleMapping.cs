@@ -12,6 +12,7 @@ internal static class PeopleMapping
     {
         KeptFor = row.KeptForId is { } principal ? new UserId(principal) : null,
         Version = row.Version,
+        TellsWhere = row.TellsWhere,
     };
 
     public static UserRow ToRow(CalendarUser user)
@@ -43,8 +44,8 @@ internal static class PeopleMapping
     }
 
     private static void Apply(CalendarUser user, UserRow row) =>
-        (row.Name, row.SearchName, row.Address, row.Zone, row.Hours, row.Place, row.Flag, row.Post, row.KeptForId) =
-        (user.Name, Plain.Of(user.Name), user.Address, user.Zone, Texts.Write(user.Hours), user.Place, user.Flag, user.Post, user.KeptFor?.Value);
+        (row.Name, row.SearchName, row.Address, row.Zone, row.Hours, row.Place, row.Flag, row.Post, row.KeptForId, row.TellsWhere) =
+        (user.Name, Plain.Of(user.Name), user.Address, user.Zone, Texts.Write(user.Hours), user.Place, user.Flag, user.Post, user.KeptFor?.Value, user.TellsWhere);
 
     public static PersonFacts FactsOf(UserRow row, IEnumerable<string> otherAddresses) => new(
         [.. otherAddresses.Order(StringComparer.Ordinal)], Lines(row.Telephones), row.AssistantId is { } id ? new UserId(id) : null, row.Note, row.Capacity, Lines(row.Features));

@@ -2139,6 +2139,62 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Standing");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.StayRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Exceptions")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("First")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("From")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Last")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Place")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Rule")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("To")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("UserId", "Last")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Stays");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.TakenInRow", b =>
                 {
                     b.Property<string>("Key")
@@ -2319,6 +2375,9 @@ namespace Corlin.Store.Migrations
 
                     b.Property<string>("Telephones")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("TellsWhere")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
@@ -2772,6 +2831,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.UserRow", null)
                         .WithMany()
                         .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.StayRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

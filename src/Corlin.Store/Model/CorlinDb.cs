@@ -45,6 +45,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<CeilingRow> Ceilings => Set<CeilingRow>();
 
     internal DbSet<AbsenceRow> Absences => Set<AbsenceRow>();
+    internal DbSet<StayRow> Stays => Set<StayRow>();
 
     internal DbSet<EntryRow> Entries => Set<EntryRow>();
 
@@ -259,6 +260,13 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             a.HasIndex(x => x.KeptById);
             a.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             a.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<StayRow>(s =>
+        {
+            s.HasIndex(x => new { x.UserId, x.Last }).HasFilter("\"EndedById\" IS NULL");
+            s.HasIndex(x => x.KeptById);
+            s.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            s.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         EntryTables(builder);
         DraftTables(builder);

@@ -21,6 +21,7 @@ internal sealed class UserRow
     public string? Place { get; set; }
     public int Flag { get; set; }
     public string? Post { get; set; }
+    public WhereTold TellsWhere { get; set; }
 
     /// <summary>Manages people and places; reads nobody's calendar by that.</summary>
     public bool Administrator { get; set; }
@@ -190,7 +191,36 @@ internal sealed class FollowedRow
 }
 
 
-internal sealed class AbsenceRow
+/// <summary>What a change keeps and another one ends: nothing is taken out of the store.</summary>
+internal interface IKeptRow
+{
+    /// <summary>The change that began it; null where the set-up did.</summary>
+    long? KeptById { get; }
+
+    /// <summary>The change since which it stands no longer, or null.</summary>
+    long? EndedById { get; }
+}
+
+internal sealed class StayRow : IKeptRow
+{
+    public long Id { get; set; }
+    public long UserId { get; set; }
+    public StayKind Kind { get; set; }
+    public string? Place { get; set; }
+    public LocalDate First { get; set; }
+
+    /// <summary>The last day on which it applies; null where it goes on.</summary>
+    public LocalDate? Last { get; set; }
+    public string? Rule { get; set; }
+    public int From { get; set; }
+    public int To { get; set; }
+    public string? Exceptions { get; set; }
+    public Instant At { get; set; }
+    public long? KeptById { get; set; }
+    public long? EndedById { get; set; }
+}
+
+internal sealed class AbsenceRow : IKeptRow
 {
     public long Id { get; set; }
     public long UserId { get; set; }

@@ -35,7 +35,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         RefusalKind.NotFound => StatusCodes.Status404NotFound,
         RefusalKind.MayNotSpeakFor or RefusalKind.MayNotAdd or RefusalKind.MayNotChange or RefusalKind.NotYourAddition or RefusalKind.NotTheOrganiser or RefusalKind.KeptElsewhere
             or RefusalKind.AdministratorsOnly or RefusalKind.AddressByAdministrator or RefusalKind.AddressKeyUnknown or RefusalKind.HistoryNotTold or RefusalKind.MayNotKeep or RefusalKind.OwnWayIn or RefusalKind.PasswordWrong or RefusalKind.MoreThanHeld or RefusalKind.MayNotGrant or RefusalKind.AboveCeiling => StatusCodes.Status403Forbidden,
-        RefusalKind.ChangedSince or RefusalKind.LastAdministrator or RefusalKind.FileUnderWay or RefusalKind.AnsweredOtherwise or RefusalKind.DoneAlready or RefusalKind.AlreadySent or RefusalKind.Cancelled or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
+        RefusalKind.ChangedSince or RefusalKind.LastAdministrator or RefusalKind.FileUnderWay or RefusalKind.AnsweredOtherwise or RefusalKind.WhereSaidSince or RefusalKind.DoneAlready or RefusalKind.AlreadySent or RefusalKind.Cancelled or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
         _ => StatusCodes.Status400BadRequest,
     };
 }

@@ -126,6 +126,7 @@ internal static class EveryChange
             ("Gap" or "Length", _) => [Duration.FromMinutes(30)],
             ("Place", var t) when t == typeof(Place) => [new Place("Yard", "Yard", "Lisbon", "Europe/Lisbon")],
             ("Said", var t) when t == typeof(PersonEdit) => [new PersonEdit(Post: "Something else"), new PersonEdit(Address: "elsewhere@porto.example")],
+            ("Said", var t) when t == typeof(IReadOnlyList<WhereSaid>) => [new[] { new WhereSaid(StayKind.Home, null, new LocalDate(2027, 5, 5), new LocalDate(2027, 5, 5), null, DaySpan.Whole) }],
             ("Said", _) => [new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, false), new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, true)],
             ("What", _) => [new Following("Club", "https://club.example/c.ics", TimeTaken.Firm, Duration.FromHours(1))],
             ("Json", _) => ["{}"],

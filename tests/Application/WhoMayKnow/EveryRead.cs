@@ -5,6 +5,7 @@ using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Words;
 using NodaTime;
 
 namespace Corlin.Application.Tests.WhoMayKnow;
@@ -57,6 +58,9 @@ internal static class EveryRead
             ("First" or "From", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 8)],
             ("To", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 12)],
             ("Month", _) => [null],
+            ("Also", _) => [.. people.Select(p => (object)new[] { p })],
+            ("Line", _) => ["home tomorrow"],
+            ("Said", _) => [Array.Empty<WhereSaid>()],
             ("From", var t) when t == typeof(LocalDateTime) => [new LocalDateTime(2027, 3, 9, 0, 0)],
             ("To", var t) when t == typeof(LocalDateTime) => [new LocalDateTime(2027, 3, 12, 0, 0)],
             ("Span", _) => [null],

@@ -3,6 +3,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
 using NodaTime;
 
@@ -130,7 +131,8 @@ internal sealed class Organisation
         var mails = store.Mails(new Ports.MailAsked(owners.ToDictionary(o => o, _ => true), true, "", [], null), 6).Select(m => m.Id);
         var offers = store.TurnOversTo(owners).Select(o => o.Id);
         var absences = store.Absences(owners, new Stretch(world.Now, world.Now + Duration.FromDays(60))).Select(a => a.Id);
-        return [.. offers, .. absences, .. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
+        var stays = store.Stays(owners, new LocalDate(2027, 3, 1), new LocalDate(2027, 6, 1)).Select(s => s.Id);
+        return [.. offers, .. absences, .. stays, .. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
     }
 
     private async Task OfferAsync()
@@ -145,6 +147,23 @@ internal sealed class Organisation
     /// <summary>Why somebody is away for a day.</summary>
     public static string ReasonOf(int who) => $"aa{who}mark";
 
+    /// <summary>Where somebody works these days, at a place of its own in a town of its own.</summary>
+    public string PlaceOf(int who) => $"Pier{who}{tag}";
+
+    public string TownOf(int who) => $"Port{who}{tag}";
+
+    /// <summary>How much of it others are told: 0 the place, 1 the town, 2 that it is elsewhere.</summary>
+    public Dictionary<int, int> TellsWhere { get; } = [];
+
+    private async Task WhereAsync(int owner)
+    {
+        var by = People[owner].Id;
+        await world.Do(new AddPlace(new Place(PlaceOf(owner), PlaceOf(owner), TownOf(owner), "Europe/Lisbon")));
+        await world.Do(new SayWhere(by, by, [new WhereSaid(StayKind.Place, PlaceOf(owner), new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 31), null, DaySpan.Whole)], 0));
+        TellsWhere[owner] = random.Next(3);
+        await world.Do(new TellWhere(by, by, (WhereTold)TellsWhere[owner]));
+    }
+
     /// <summary>What waits: requests of others, things half written, somebody who wants to see more.</summary>
     private async Task AskAsync()
     {
@@ -158,6 +177,7 @@ internal sealed class Organisation
             await world.Do(new KeepRequest(by, by, id, 1, said with { Why = asked.Mark }));
             Requests.Add(asked);
             Drafts[(await world.Do(new KeepDraft(by, null, 0, "{}"))).PublicId] = owner;
+            await WhereAsync(owner);
             await world.Do(new PostAbsence(by, by, new Stretch(world.Now + Duration.FromDays(30), world.Now + Duration.FromDays(31)), People[(owner + 1) % Inside].Id, ReasonOf(owner)));
             await world.Do(new AskForAccess(People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id, by, new AccessTerms(Sight.Headline, Acting.Look), null));
         }

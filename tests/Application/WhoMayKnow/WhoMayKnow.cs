@@ -19,6 +19,7 @@ internal static class WhoMayKnow
         foreach (var viewer in Enumerable.Range(0, Organisation.Inside).OrderBy(_ => random.Next()).Take(Asked.Viewers))
         {
             foreach (var wrong in OnEachLane(made, rules, store, world, viewer)) yield return wrong;
+            foreach (var wrong in OfWhereabouts(made, rules, store, world, viewer)) yield return wrong;
             foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random)) yield return wrong;
         }
     }
@@ -42,6 +43,22 @@ internal static class WhoMayKnow
         }
     }
 
+    /// <summary>Where somebody works is told to who sees their calendar as far as was said, and to who sees nothing of it not at all.</summary>
+    private static IEnumerable<string> OfWhereabouts(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
+    {
+        foreach (var (who, tells) in made.TellsWhere)
+        {
+            var sees = rules.On(viewer, who, false).Sees;
+            var may = rules.SpeaksFor(viewer, who, false) || (sees >= 2 && tells == 0) ? made.PlaceOf(who)
+                : sees == 0 ? "Lisbon"
+                : tells == 2 ? "Elsewhere"
+                : made.TownOf(who);
+            var strip = new ReadWhereabouts(made.People[viewer].Id, null, world.Now, [made.People[who].PublicId]).Run(store).Strips.First(s => s.Who.Id == made.People[who].PublicId);
+            var told = strip.Days[16].Pieces[0].Place;
+            if (told != may) yield return $"{viewer} is told that {who} is at {told}, and may know {may} (sees {sees}, told {tells})";
+        }
+    }
+
     private static IEnumerable<string> ByAnyRead(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer, Random random)
     {
         var mayNot = MayNot(made, rules, viewer).ToList();
@@ -56,6 +73,8 @@ internal static class WhoMayKnow
                 if (EveryRead.Answer(read, store) is not { } answer) continue;
                 foreach (var mark in mayNot)
                 {
+                    // Which places the organisation has everybody knows.
+                    if (mark.StartsWith("Pier", StringComparison.Ordinal) && read is ReadPlaces or ReadPerson or ReadWhereabouts or ReadIndex or ReadFind or ReadClosures or ReadPresets) continue;
                     if (answer.Any(t => t.Contains(mark, StringComparison.Ordinal)) && !SaidBack(read, mark) && !DidIt(made, rules, viewer, read, mark))
                         yield return $"{viewer} is told {mark} by {read}: {string.Join(" | ", answer.Where(t => t.Contains(mark, StringComparison.Ordinal)).Take(3))}";
                 }
@@ -91,6 +110,11 @@ internal static class WhoMayKnow
         }
 
         foreach (var away in Enumerable.Range(0, 2).Where(w => !rules.SpeaksFor(viewer, w, false))) yield return Organisation.ReasonOf(away);
+        foreach (var (who, tells) in made.TellsWhere.Where(w => !rules.SpeaksFor(viewer, w.Key, false)))
+        {
+            if (tells != 0 || rules.On(viewer, who, false).Sees < 2) yield return made.PlaceOf(who);
+        }
+
         foreach (var asked in made.Requests.Where(r => !rules.SpeaksFor(viewer, r.Owner, r.Private))) yield return asked.Mark;
         if (!rules.KeepsContacts(viewer) && !made.Entries.Any(e => e is { Contact: true } && rules.TakesPart(viewer, e))) yield return made.ContactName;
     }

@@ -1,7 +1,7 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery, rememberService } from "./client";
 import { forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
-import type { ChosenRequest, SlotsRequest, TimeRequest } from "./types";
+import type { ChosenRequest, SlotsRequest, StaySaid, TimeRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
 
@@ -250,10 +250,20 @@ export const remindersQuery = queryOptions({
   refetchInterval: 60_000,
 });
 
-export const whereaboutsQuery = (month: string | undefined) =>
+/** @param also Others at whom one looks, their ids with commas. */
+export const whereaboutsQuery = (month: string | undefined, also: string | undefined) =>
   queryOptions({
-    queryKey: ["calendars", "whereabouts", month],
-    queryFn: () => ask(client.GET("/api/whereabouts", { params: { query: month ? { month } : {} } })),
+    queryKey: ["calendars", "whereabouts", month, also],
+    queryFn: () => ask(client.GET("/api/whereabouts", { params: { query: { ...(month ? { month } : {}), ...(also ? { also } : {}) } } })),
+    placeholderData: (before) => before,
+  });
+
+/** What a line, or what was put together by hand, says of where somebody is, and what saying it does. */
+export const whereReadQuery = (who: string, line: string, said: StaySaid[], month: string) =>
+  queryOptions({
+    queryKey: ["calendars", "where-read", who, line, said, month],
+    queryFn: () => ask(client.POST("/api/whereabouts/read", { body: { who, line: line.trim() || null, said: line.trim() ? [] : said, month } })),
+    enabled: line.trim() !== "" || said.length > 0,
     placeholderData: (before) => before,
   });
 

@@ -2026,6 +2026,7 @@ export interface paths {
             parameters: {
                 query?: {
                     month?: string;
+                    also?: string;
                 };
                 header?: never;
                 path?: never;
@@ -2045,6 +2046,146 @@ export interface paths {
             };
         };
         put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhereRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whereabouts/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhereReadRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WhereReadView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whereabouts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: {
+                    from?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whereabouts/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhereToldRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
         post?: never;
         delete?: never;
         options?: never;
@@ -7565,6 +7706,13 @@ export interface components {
             weeks: number;
             words: string;
         };
+        NoLongerFits: {
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            when: string;
+            why: string;
+        };
         NotUnderstoodView: {
             /** Format: int32 */
             at: number;
@@ -8040,6 +8188,9 @@ export interface components {
             to: string;
             saved: null | string;
             holdRequest: null | string;
+            place: null | string;
+            /** @default false */
+            video: boolean;
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];
@@ -8074,6 +8225,26 @@ export interface components {
             entry: string;
             occurrence: null | string;
         };
+        /** @enum {unknown} */
+        StayKind: "place" | "home" | "onTheWay" | "notWorking";
+        StaySaid: {
+            kind: components["schemas"]["StayKind"];
+            place: null | string;
+            first: string;
+            last: null | string;
+            rule: null | string;
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            usual: boolean;
+        };
+        StayView: {
+            /** Format: int64 */
+            id: number;
+            words: string;
+            repeats: boolean;
+        };
         StripAwayView: {
             /** Format: int64 */
             id: number;
@@ -8084,13 +8255,28 @@ export interface components {
             words: string;
         };
         StripDayView: {
-            place: null | string;
+            pieces: components["schemas"]["StripPieceView"][];
             off: null | string;
+            words: string;
+        };
+        StripPieceView: {
+            kind: components["schemas"]["StayKind"];
+            place: string;
+            site: null | string;
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
         };
         StripView: {
             who: components["schemas"]["PersonView"];
             days: components["schemas"]["StripDayView"][];
             away: components["schemas"]["StripAwayView"][];
+            maySay: boolean;
+            said: components["schemas"]["StayView"][];
+            /** Format: int64 */
+            seen: number;
+            told: components["schemas"]["WhereTold"];
         };
         TaskParts: {
             id: null | string;
@@ -8206,6 +8392,31 @@ export interface components {
             key: string;
             password: string;
         };
+        WhereReadRequest: {
+            who: string;
+            line: null | string;
+            said: components["schemas"]["StaySaid"][];
+            month: null | string;
+        };
+        WhereReadView: {
+            said: components["schemas"]["StaySaid"][];
+            words: string[];
+            problem: null | string;
+            away: null | string;
+            noLongerFit: components["schemas"]["NoLongerFits"][];
+        };
+        WhereRequest: {
+            who: string;
+            said: components["schemas"]["StaySaid"][];
+            /** Format: int64 */
+            seen: number;
+        };
+        /** @enum {unknown} */
+        WhereTold: "place" | "town" | "elsewhere";
+        WhereToldRequest: {
+            who: string;
+            told: components["schemas"]["WhereTold"];
+        };
         WhereaboutsView: {
             month: string;
             label: string;
@@ -8214,6 +8425,7 @@ export interface components {
             days: components["schemas"]["DayHeadView"][];
             strips: components["schemas"]["StripView"][];
             absences: components["schemas"]["AbsenceView"][];
+            places: string[];
         };
         WithLineRequest: {
             line: null | string;

@@ -143,7 +143,10 @@ const whereabouts = createRoute({
   getParentRoute: () => root,
   path: "/whereabouts",
   component: Whereabouts,
-  validateSearch: (search): { month?: string } => (text(search.month) ? { month: text(search.month) as string } : {}),
+  validateSearch: (search): { month?: string; also?: string } => ({
+    ...(text(search.month) ? { month: text(search.month) as string } : {}),
+    ...(text(search.also) ? { also: text(search.also) as string } : {}),
+  }),
 });
 
 const handover = createRoute({

@@ -14,8 +14,11 @@ namespace Corlin.Web.Features.Arrange;
 /// <param name="Required">Public ids or addresses.</param>
 /// <param name="Saved">The public id of the meeting where it was saved and not sent.</param>
 /// <param name="HoldRequest">The holds that are kept for it.</param>
+/// <param name="Place">Where it takes place, as it is typed so far.</param>
+/// <param name="Video">Whether it has, or will have, a conference.</param>
 public sealed record SlotsRequest(
-    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, string From, string To, string? Saved = null, string? HoldRequest = null);
+    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, string From, string To, string? Saved = null, string? HoldRequest = null,
+    string? Place = null, bool Video = false);
 
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
@@ -73,6 +76,8 @@ internal static class ArrangeEndpoints
         {
             Saved = request.Saved,
             HoldRequest = request.HoldRequest,
+            Place = Times.Limited(request.Place, 300, "place"),
+            HasLink = request.Video,
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }

@@ -1,9 +1,14 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Whereabouts;
+using Corlin.Core.Words;
 using Corlin.Web.Features.Chase;
 using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+using NodaTime.Text;
 
 namespace Corlin.Web.Features.Whereabouts;
 
@@ -15,20 +20,93 @@ public sealed record AbsenceSaid(string From, string To, string? Covers, string?
 /// <param name="Who">The public id of who is away.</param>
 public sealed record AbsenceRequest(string Who, AbsenceSaid Said);
 
+/// <param name="Kind">What they do then.</param>
+/// <param name="Place">Of a stay at a place its name.</param>
+/// <param name="First">"2027-03-10".</param>
+/// <param name="Last">The last day; null of one that repeats.</param>
+/// <param name="Rule">How it repeats (RRULE), or null.</param>
+/// <param name="From">In minutes since midnight; 0 for the whole day.</param>
+/// <param name="To">1440 for the whole day.</param>
+/// <param name="Usual">They are as usual then: what was said is taken away.</param>
+public sealed record StaySaid(StayKind Kind, string? Place, string First, string? Last, string? Rule, int From, int To, bool Usual);
+
+/// <param name="Who">The public id of whose days they are.</param>
+/// <param name="Seen">The last change of them that was seen.</param>
+public sealed record WhereRequest(string Who, IReadOnlyList<StaySaid> Said, long Seen);
+
+/// <param name="Line">As it was typed; null where <paramref name="Said"/> says it.</param>
+/// <param name="Month">"2027-03", the month that is looked at, or null.</param>
+public sealed record WhereReadRequest(string Who, string? Line, IReadOnlyList<StaySaid> Said, string? Month);
+
+/// <param name="Said">Each as it can be said again.</param>
+/// <param name="Words">In the same order, in words.</param>
+public sealed record WhereReadView(IReadOnlyList<StaySaid> Said, IReadOnlyList<string> Words, string? Problem, string? Away, IReadOnlyList<NoLongerFits> NoLongerFit);
+
+/// <param name="Who">The public id of whose days they are.</param>
+public sealed record WhereToldRequest(string Who, WhereTold Told);
+
 internal static class WhereaboutsEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/whereabouts", GetAsync);
+        api.MapPost("/whereabouts/read", ReadAsync);
+        api.MapPost("/whereabouts", SayAsync);
+        api.MapDelete("/whereabouts/{id:long}", NoMoreAsync);
+        api.MapPut("/whereabouts/told", ToldAsync);
         api.MapGet("/absences/standing", StandingAsync);
         api.MapPost("/absences", PostAsync);
         api.MapPut("/absences/{id:long}", ChangeAsync);
         api.MapDelete("/absences/{id:long}", EndAsync);
     }
 
+    private const int MostStays = SayWhere.MostAtOnce;
+
     /// <param name="month">"2027-03"; that of today where none is given.</param>
-    private static async Task<Ok<WhereaboutsView>> GetAsync(Reader reader, string? month) =>
-        TypedResults.Ok(await reader.ReadAsync(new ReadWhereabouts(reader.Person, month, reader.Now).Run));
+    /// <param name="also">Others at whom the reader looks, their public ids with commas.</param>
+    private static async Task<Ok<WhereaboutsView>> GetAsync(Reader reader, string? month, string? also) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadWhereabouts(reader.Person, month, reader.Now, also?.Split(',', StringSplitOptions.RemoveEmptyEntries)).Run));
+
+    /// <summary>Reads a line, or what was said by hand, and tells what saying it does. It changes nothing.</summary>
+    private static async Task<Ok<WhereReadView>> ReadAsync(Reader reader, WhereReadRequest request)
+    {
+        var month = request.Month is { } asked ? Reader.Date(asked + "-01", "month") : (LocalDate?)null;
+        var read = await reader.ReadAsync(new ReadWhereSaid(reader.Person, request.Who, request.Line, Said(request.Said), month, reader.Now).Run);
+        return TypedResults.Ok(new WhereReadView([.. read.Said.Select(s => View(s.Said))], [.. read.Said.Select(s => s.Words)], read.Problem, read.Away, read.NoLongerFit));
+    }
+
+    private static async Task<Ok<ChangedView>> SayAsync(Reader reader, WhereRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SayWhere(reader.Person, await reader.UserAsync(request.Who, "who"), Said(request.Said), request.Seen))));
+
+    /// <param name="from">The first day on which it applies no longer; today where none is given.</param>
+    private static async Task<Ok<ChangedView>> NoMoreAsync(Reader reader, long id, string? from) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SayNoMore(reader.Person, id, from is null ? null : Reader.Date(from, "from")))));
+
+    private static async Task<Ok<ChangedView>> ToldAsync(Reader reader, WhereToldRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TellWhere(reader.Person, await reader.UserAsync(request.Who, "who"), request.Told))));
+
+    private static IReadOnlyList<WhereSaid> Said(IReadOnlyList<StaySaid>? said)
+    {
+        if (said is { Count: > MostStays }) throw new RefusedException(RefusalKind.TooMany, "said", MostStays.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        return [.. (said ?? []).Select(s => new WhereSaid(
+            Enum.IsDefined(s.Kind) ? s.Kind : throw new RefusedException(RefusalKind.BadInput, "kind"), Times.Limited(s.Place, Place.LongestName, "place"), Reader.Date(s.First, "first"),
+            s.Last is null ? null : Reader.Date(s.Last, "last"), s.Rule is null ? null : RuleOf(s.Rule), new DaySpan(s.From, s.To), s.Usual))];
+    }
+
+    private static Rule RuleOf(string text)
+    {
+        try
+        {
+            return Rule.Parse(Times.Limited(text, 300, "rule") ?? "");
+        }
+        catch (FormatException)
+        {
+            throw new RefusedException(RefusalKind.RuleNotUnderstood, "rule", text);
+        }
+    }
+
+    private static StaySaid View(WhereSaid said) => new(
+        said.Kind, said.Place, LocalDatePattern.Iso.Format(said.First), said.Last is { } last ? LocalDatePattern.Iso.Format(last) : null, said.Rule?.ToString(), said.Part.From, said.Part.To, said.Usual);
 
     private static async Task<Ok<IReadOnlyList<InAbsenceView>>> StandingAsync(Reader reader, string who, string from, string to) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadInAbsence(reader.Person, who, Reader.Time(from, "from"), Reader.Time(to, "to"), reader.Now).Run));

@@ -7,7 +7,16 @@ const asked = (draft: Draft) => ({ required: draft.required.map((r) => r.id), op
 const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draft.held?.request ?? null });
 
 export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
-  return { inNameOf: organiser.id, ...asked(draft), minutes: draft.minutes, from: draft.from, to: draft.to, ...apart(draft) };
+  return {
+    inNameOf: organiser.id,
+    ...asked(draft),
+    minutes: draft.minutes,
+    from: draft.from,
+    to: draft.to,
+    place: draft.place || null,
+    video: draft.conference !== "none",
+    ...apart(draft),
+  };
 }
 
 /** @param id The draft's own, with which its papers are found. */

@@ -3,25 +3,29 @@ import { getRouteApi } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import { standingQuery, whereaboutsQuery } from "../../api/queries";
-import type { Absence, Person, Whereabouts as Data } from "../../api/types";
+import type { Absence, Person, Strip, Whereabouts as Data } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { Flag } from "../../lane/Flag";
+import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { AbsenceForm } from "./AbsenceForm";
 import { nothingSaid, saidOf, wordOf, type Said } from "./said";
+import { SaidList } from "./SaidList";
+import { SayForm } from "./SayForm";
 import { Standing } from "./Standing";
+import type { Stay } from "./stay";
 import { Strips } from "./Strips";
 
 const route = getRouteApi("/whereabouts");
 
 /** A month of where each principal is, and who is away when. */
 export function Whereabouts() {
-  const { month } = route.useSearch();
-  const data = useQuery(whereaboutsQuery(month));
+  const { month, also } = route.useSearch();
+  const data = useQuery(whereaboutsQuery(month, also));
   return data.data ? <Shown data={data.data} /> : <Wait query={data} />;
 }
 
@@ -31,43 +35,91 @@ interface Saying {
   id?: number;
 }
 
+interface Where {
+  who: string;
+  stay: Stay;
+  line: string;
+}
+
+const nowhere: Stay = { first: "", last: "", where: undefined, from: "", to: "" };
+
 function Shown({ data }: { data: Data }) {
   const navigate = route.useNavigate();
+  const { also } = route.useSearch();
   const [saying, setSaying] = useState<Saying>();
+  const [where, setWhere] = useState<Where>();
   const sheet = useEntrySheet();
-  const people = data.strips.map((s) => s.who);
-  useWatched(people.map((p) => p.id));
-  const go = (month: string) => void navigate({ search: { month }, replace: true });
-  useKeys({ h: () => go(data.before), l: () => go(data.after) }, [
+  const own = data.strips.filter((s) => s.maySay);
+  const people = own.map((s) => s.who);
+  useWatched(data.strips.map((s) => s.who.id));
+  const look = (search: { month?: string; also?: string }) =>
+    void navigate({ search: { ...(also ? { also } : {}), month: data.month, ...search }, replace: true });
+  useKeys({ h: () => look({ month: data.before }), l: () => look({ month: data.after }) }, [
     { keys: "H L", does: "month back, on" },
+    { keys: "Shift ← →", does: "choose days" },
+    { keys: "Enter", does: "say where" },
     { keys: "Z", does: "undo, ten seconds" },
   ]);
-  const begin = (who: Person, date = "") => setSaying({ who, said: { ...nothingSaid, first: date, last: date } });
-  const change = (a: Absence) => setSaying({ who: a.who, said: saidOf(a), id: a.id });
-  const first = people[0];
+  const begin = (who: Person, first = "", last = first) => {
+    setWhere(undefined);
+    setSaying({ who, said: { ...nothingSaid, first, last } });
+  };
+  const change = (a: Absence) => {
+    setWhere(undefined);
+    setSaying({ who: a.who, said: saidOf(a), id: a.id });
+  };
+  const sayWhere = (strip: Strip, first = "", last = first) => {
+    setSaying(undefined);
+    setWhere((before) => ({ who: strip.who.id, line: before?.line ?? "", stay: { ...(before?.stay ?? nowhere), first, last } }));
+  };
+  const said = where && own.find((s) => s.who.id === where.who);
+  const [first] = own;
   return (
     <div className="px-6 pb-8">
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
         <h1 className="font-serif text-[26px] leading-9">{data.label}</h1>
-        <p className="min-w-0 flex-1 text-soft">Where everybody works, and who is away. A day begins an absence.</p>
-        <span className="no-print flex gap-1">
-          <Button look="plain" onClick={() => go(data.before)}>
+        <p className="min-w-0 flex-1 text-soft">Where everybody works, and who is away. Drag over days to say where.</p>
+        <span className="no-print flex flex-wrap gap-1">
+          <Button look="plain" onClick={() => look({ month: data.before })}>
             Month back
           </Button>
-          <Button look="plain" onClick={() => go(data.after)}>
+          <Button look="plain" onClick={() => look({ month: data.after })}>
             Month on
           </Button>
-          {first && <Button onClick={() => begin(first)}>Post an absence</Button>}
+          {first && <Button onClick={() => sayWhere(first)}>Say where</Button>}
+          {first && <Button onClick={() => begin(first.who)}>Post an absence</Button>}
         </span>
       </div>
       <Strips
         data={data}
-        onDay={begin}
+        saying={where?.stay.first && !where.line ? { who: where.who, first: where.stay.first, last: where.stay.last } : undefined}
+        onDays={(strip, from, to) => sayWhere(strip, data.days[from]?.date, data.days[to]?.date)}
         onAway={(id) => {
           const absence = data.absences.find((a) => a.id === id);
           if (absence) change(absence);
         }}
       />
+      <Others
+        data={data}
+        also={also}
+        onLook={(ids) => void navigate({ search: { month: data.month, ...(ids ? { also: ids } : {}) }, replace: true })}
+      />
+      {where && said && (
+        <SayForm
+          strip={said}
+          strips={own}
+          places={data.places}
+          month={data.month}
+          stay={where.stay}
+          line={where.line}
+          onWho={(strip) => setWhere({ ...where, who: strip.who.id })}
+          onStay={(stay) => setWhere({ ...where, stay })}
+          onLine={(line) => setWhere({ ...where, line })}
+          onDone={() => setWhere(undefined)}
+          onAway={() => begin(said.who, where.stay.first, where.stay.last)}
+          onOpen={(entry, occurrence) => sheet.open(entry, where.who, occurrence)}
+        />
+      )}
       {saying && (
         <AbsenceForm
           key={`${saying.id ?? "new"} ${saying.who.id}`}
@@ -76,14 +128,45 @@ function Shown({ data }: { data: Data }) {
           said={saying.said}
           id={saying.id}
           onWho={(who) => setSaying({ ...saying, who })}
-          onSay={(said) => setSaying({ ...saying, said })}
+          onSay={(next) => setSaying({ ...saying, said: next })}
           onDone={() => setSaying(undefined)}
           onOpen={(entry, occurrence) => sheet.open(entry, saying.who.id, occurrence)}
         />
       )}
       <Away data={data} onChange={change} onOpen={(who, entry, occurrence) => sheet.open(entry, who.id, occurrence)} />
+      <SaidList strips={data.strips} />
       {sheet.sheet}
     </div>
+  );
+}
+
+/** Strips of others, as far as one may see where they are. */
+function Others({ data, also, onLook }: { data: Data; also: string | undefined; onLook: (ids: string) => void }) {
+  const ids = also ? also.split(",") : [];
+  const shown = data.strips.filter((s) => ids.includes(s.who.id));
+  return (
+    <p className="no-print flex flex-wrap items-baseline gap-x-3 pt-1.5 text-[13px] text-soft">
+      <span>
+        Look at{" "}
+        <PersonPart
+          name="Somebody else"
+          words={undefined}
+          not={data.strips.map((s) => s.who.id)}
+          onChoose={(chosen) => chosen && onLook([...ids, chosen.id].join(","))}
+        />{" "}
+        too
+      </span>
+      {shown.map((s) => (
+        <button
+          key={s.who.id}
+          type="button"
+          className="min-h-8 underline-offset-4 hover:underline"
+          onClick={() => onLook(ids.filter((id) => id !== s.who.id).join(","))}
+        >
+          Hide {s.who.name}
+        </button>
+      ))}
+    </p>
   );
 }
 

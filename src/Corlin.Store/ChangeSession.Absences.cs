@@ -6,9 +6,9 @@ namespace Corlin.Store;
 // Who is away.
 internal sealed partial class ChangeSession
 {
-    public void Save(Absence absence)
+    public Absence Save(Absence absence)
     {
-        Db.Absences.Add(new AbsenceRow
+        var row = new AbsenceRow
         {
             UserId = absence.Who.Value,
             Start = absence.Stretch.Start,
@@ -16,9 +16,17 @@ internal sealed partial class ChangeSession
             CoversId = absence.Covers?.Value,
             Reason = absence.Reason,
             Kind = absence.Kind,
+            TextInside = absence.TextInside,
+            TextOutside = absence.TextOutside,
+            Invitations = absence.Invitations,
+            ById = absence.By?.Value,
+            OriginId = absence.Origin == 0 ? null : absence.Origin,
             KeptById = current?.Id,
-        });
+        };
+        Db.Absences.Add(row);
         RaiseMain(absence.Who);
+        Db.SaveChanges();
+        return ToCore(row);
     }
 
     public void End(Absence absence)

@@ -184,10 +184,24 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
         return [.. Db.Absences.AsNoTracking().Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end && a.EndedById == null).AsEnumerable().Select(ToCore)];
     }
 
+    public IReadOnlyList<Absence> AbsencesThatAnswer(Instant now) =>
+        [.. Db.Absences.AsNoTracking().Where(a => a.EndedById == null && a.End > now && (a.Invitations != NewInvitations.Kept || a.TextInside != null)).OrderBy(a => a.Id).AsEnumerable().Select(ToCore)];
+
+    public bool WasTakenIn(string key) => Db.TakenIn.Any(t => t.Key == key);
+
     public Absence? Absence(long id) => Db.Absences.AsNoTracking().SingleOrDefault(a => a.Id == id && a.EndedById == null) is { } row ? ToCore(row) : null;
 
     private protected static Absence ToCore(AbsenceRow row) =>
-        new(new UserId(row.UserId), new Stretch(row.Start, row.End), row.CoversId is { } cover ? new UserId(cover) : null, row.Reason) { Id = row.Id, Kind = row.Kind };
+        new(new UserId(row.UserId), new Stretch(row.Start, row.End), row.CoversId is { } cover ? new UserId(cover) : null, row.Reason)
+        {
+            Id = row.Id,
+            Kind = row.Kind,
+            TextInside = row.TextInside,
+            TextOutside = row.TextOutside,
+            Invitations = row.Invitations,
+            By = row.ById is { } by ? new UserId(by) : null,
+            Origin = row.OriginId ?? row.Id,
+        };
 
     public IReadOnlyDictionary<UserId, Instant> LastChanges(IReadOnlyCollection<UserId> who)
     {

@@ -9,19 +9,32 @@ using NodaTime;
 
 namespace Corlin.Application.Changes;
 
+/// <summary>What those read who ask for somebody's time while they are away, and what becomes of that.</summary>
+/// <param name="Inside">For those inside; null for nothing.</param>
+/// <param name="Outside">For those outside; null for nothing.</param>
+public sealed record AwayTexts(string? Inside, string? Outside, NewInvitations Invitations)
+{
+    public static readonly AwayTexts None = new(null, null, NewInvitations.Kept);
+}
+
 /// <summary>Says that somebody is away, and who covers; whoever covers is told.</summary>
 /// <param name="Reason">For those who keep the calendar, or null.</param>
 public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch, UserId? Covers, string? Reason, AbsenceKind Kind = AbsenceKind.Other) : IChange<long>
 {
-    public long Apply(IChangeSession session)
+    public AwayTexts Texts { get; init; } = AwayTexts.None;
+
+    public long Apply(IChangeSession session) => Do(session).Change;
+
+    internal (long Change, Absence Absence) Do(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        var absence = new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason)) { Kind = Kind };
+        var absence = Absent.With(new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason)) { Kind = Kind, By = Actor }, Texts);
         Absent.Check(session, absence);
         var change = session.Begin(ChangeKind.AbsencePosted, Actor, InNameOf, rights.Grant);
-        session.Save(absence);
+        var stored = session.Save(absence);
+        Absent.KeepWhatStands(session, stored);
         Absent.TellCover(session, Actor, absence);
-        return change;
+        return (change, stored);
     }
 }
 
@@ -30,14 +43,18 @@ public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch,
 /// <param name="To">Its end.</param>
 public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime From, LocalDateTime To, UserId? Covers, string? Reason, AbsenceKind Kind) : IChange<long>
 {
+    /// <summary>Null for as they are.</summary>
+    public AwayTexts? Texts { get; init; }
+
     public long Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
         var next = stands with { Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind };
+        if (Texts is { } texts) next = Absent.With(next, texts) with { By = Actor };
         Absent.Check(session, next);
         var change = session.Begin(ChangeKind.AbsenceChanged, Actor, stands.Who, rights.Grant);
         session.End(stands);
-        session.Save(next);
+        Absent.KeepWhatStands(session, session.Save(next));
         if (next.Covers != stands.Covers || next.Stretch != stands.Stretch) Absent.TellCover(session, Actor, next);
         return change;
     }
@@ -70,6 +87,32 @@ public static class Absent
         var (start, end) = (who.HomeZone.ToInstant(from), who.HomeZone.ToInstant(to));
         return end > start ? new Stretch(start, end) : throw new RefusedException(RefusalKind.EndBeforeStart, "to");
     }
+
+    /// <exception cref="RefusedException">A text is too long, or what comes is to go on to nobody.</exception>
+    internal static Absence With(Absence absence, AwayTexts texts)
+    {
+        if (!Enum.IsDefined(texts.Invitations)) throw new RefusedException(RefusalKind.BadInput, "invitations");
+        if (texts.Invitations == NewInvitations.PassedOn && absence.Covers is null) throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
+        return absence with { TextInside = Text(texts.Inside, "inside"), TextOutside = Text(texts.Outside, "outside"), Invitations = texts.Invitations };
+    }
+
+    private static string? Text(string? text, string field) => text?.Trim() switch
+    {
+        null or "" => null,
+        { Length: > Absence.LongestText } said => throw new RefusedException(RefusalKind.BadInput, field, said[..40] + "…"),
+        var said => said,
+    };
+
+    /// <summary>What waits for an answer already is decided by hand: only what comes from then on is declined by the absence.</summary>
+    internal static void KeepWhatStands(IChangeSession session, Absence absence)
+    {
+        if (absence.Invitations == NewInvitations.Kept && absence.TextInside is null) return;
+        foreach (var entry in session.Touching([session.CalendarOf(absence.Who)], absence.Stretch)[session.CalendarOf(absence.Who)])
+            if (entry.Asks(absence.Who)) session.TakeIn(KeyOf(absence, entry.PublicId));
+    }
+
+    /// <summary>By which it is known that an invitation was decided for an absence, or that somebody was sent its text.</summary>
+    internal static string KeyOf(Absence absence, string what) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"away\n{absence.Origin}\n{what}");
 
     internal static string? Said(string? reason) => reason?.Trim() switch
     {

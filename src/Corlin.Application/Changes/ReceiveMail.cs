@@ -14,6 +14,8 @@ public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessag
         var each = Messages.Select(m => (Message: m, Became: new ReceiveMessage(m).Apply(session))).ToList();
         var (message, became) = each.Find(e => e.Became == Received.Applied) is { Message: not null } applied ? applied : each.Find(e => e.Became != Received.Waits) is { Message: not null } known ? known : (null, Received.Waits);
         if (!session.TakeIn($"mail\n{Mail.MessageId}")) return Received.Repeated;
+        // An answer to an invitation is no letter; nobody answers it in words.
+        if (became is Received.Waits or Received.Filed) AwayTold.ByMail(session, Mail);
         var meeting = became == Received.Waits ? null : session.Meeting(message!.Uid, message.Organiser);
         if (meeting is not null)
         {

@@ -97,6 +97,12 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>One that stands.</summary>
     Absence? Absence(long id);
 
+    /// <summary>Those that are not over and say something to who asks for that time, or decline it.</summary>
+    IReadOnlyList<Absence> AbsencesThatAnswer(Instant now);
+
+    /// <summary>Whether a key was taken in before.</summary>
+    bool WasTakenIn(string key);
+
     /// <summary>What was said of where some people are on days from one (with it) to another (without it), and what repeats around them.</summary>
     IReadOnlyList<Stay> Stays(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until);
 

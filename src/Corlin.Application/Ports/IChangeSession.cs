@@ -131,7 +131,7 @@ public interface IChangeSession : ICalendarReads
 
     void Set(bool inside, Ceiling ceiling);
 
-    void Save(Absence absence);
+    Absence Save(Absence absence);
 
     /// <summary>It stands no longer.</summary>
     void End(Absence absence);

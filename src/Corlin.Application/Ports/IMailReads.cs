@@ -46,7 +46,11 @@ public sealed record MailAbout(UserId? Of, string? Entry, bool Private);
 /// <summary>A message that came in.</summary>
 /// <param name="Answers">The ids of the messages that it answers (In-Reply-To, References), without angle brackets.</param>
 /// <param name="Source">The whole of it (RFC 5322).</param>
-public sealed record ReceivedMail(string MessageId, Mailbox From, Mailbox To, string Subject, string Text, IReadOnlyList<string> Answers, byte[] Source);
+public sealed record ReceivedMail(string MessageId, Mailbox From, Mailbox To, string Subject, string Text, IReadOnlyList<string> Answers, byte[] Source)
+{
+    /// <summary>Whether a machine sent it, or a list: nothing answers it by itself (RFC 3834 2).</summary>
+    public bool Automatic { get; init; }
+}
 
 /// <summary>What is asked of the mail room.</summary>
 /// <param name="Of">Whose mail, and of each whether private mail is included.</param>

@@ -13,6 +13,9 @@ public sealed record Letter(Mailbox From, Mailbox To, string Subject, string Tex
 {
     /// <summary>What goes along as a calendar file; null for nothing.</summary>
     public SharedLane? Lane { get; init; }
+
+    /// <summary>Whether nobody wrote it now: it says so, so that no machine answers it (RFC 3834 5).</summary>
+    public bool Automatic { get; init; }
 }
 
 /// <summary>A calendar as its reader may know it.</summary>

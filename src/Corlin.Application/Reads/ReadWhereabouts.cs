@@ -1,3 +1,4 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
@@ -54,7 +55,7 @@ public sealed record StripAwayView(long Id, int First, int Last, string Words);
 /// <param name="To">Its end; of whole days the midnight after the last.</param>
 /// <param name="Words">"from 10 March 2027 to 12 March 2027".</param>
 /// <param name="Begun">It has begun and is not over.</param>
-public sealed record AbsenceView(long Id, PersonView Who, string From, string To, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun);
+public sealed record AbsenceView(long Id, PersonView Who, string From, string To, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun, AwayTexts Texts);
 
 /// <param name="Month">"2027-03"; the one of today where none is given.</param>
 /// <param name="Also">Others at whom the viewer looks, by public id; who may see nothing of them sees where they always are.</param>
@@ -110,5 +111,6 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now, 
 
     private AbsenceView View(Viewing viewing, CalendarUser who, Absence absence, CalendarUser? cover) => new(
         absence.Id, viewing.View(who), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.Start)), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.End)),
-        English.FromTo(absence.Stretch, who.HomeZone), absence.Kind, absence.Reason, cover is null ? null : viewing.View(cover), absence.Stretch.Start <= Now);
+        English.FromTo(absence.Stretch, who.HomeZone), absence.Kind, absence.Reason, cover is null ? null : viewing.View(cover), absence.Stretch.Start <= Now,
+        new AwayTexts(absence.TextInside, absence.TextOutside, absence.Invitations));
 }

@@ -37,7 +37,7 @@ internal sealed class Wrongs(
     public IEnumerable<WarningView> Find()
     {
         if (stretch.Start < viewing.Now) yield return new WarningView("That time has passed.", "wrong", [TakeBestSlot]);
-        if (Of(AtTimeKind.Away) is { Count: > 0 } away) yield return new WarningView($"{Names(away)} away then.", "wrong", Instead(away));
+        if (Of(AtTimeKind.Away) is { Count: > 0 } away) yield return new WarningView($"{Names(away)} away then.{string.Concat(away.Select(SaysOfIt))}", "wrong", Instead(away));
         if (Of(AtTimeKind.Taken) is { Count: > 0 } taken) yield return new WarningView($"{Names(taken)} taken then.", "wrong", Instead(taken));
         foreach (var wrong in RoomsWrong()) yield return wrong;
         foreach (var wrong in TooFar()) yield return wrong;
@@ -53,6 +53,14 @@ internal sealed class Wrongs(
             var which = inside.Count == 1 ? $"“{inside[0].Name}”" : $"{inside.Count} papers";
             yield return new WarningView($"{Names(outside)} cannot open {which}: papers stay inside.", "doubt", [new MendView(MendKind.PapersOut, inside.Count == 1 ? "Send it along" : "Send them along")]);
         }
+    }
+
+    /// <summary>Who covers, and the text that whoever asks is to read.</summary>
+    private string SaysOfIt(AskedAtTime one)
+    {
+        if (one.Lane.Absences.FirstOrDefault(a => a.Stretch.Overlaps(stretch)) is not { } absence) return "";
+        var cover = absence.Covers is { } id && viewing.Users([id]).TryGetValue(id, out var who) ? $" {who.Name} covers for {one.Who.GivenName}." : "";
+        return absence.TextInside is { } text && viewing.Person.Inside ? $"{cover} “{text}”" : cover;
     }
 
     private IEnumerable<WarningView> TooLarge()

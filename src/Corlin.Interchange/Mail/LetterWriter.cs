@@ -9,8 +9,10 @@ public static class LetterWriter
 {
     /// <param name="messageId">Without angle brackets.</param>
     /// <param name="answers">The id of the message that it answers, without angle brackets.</param>
+    /// <param name="automatic">Whether nobody wrote it now (RFC 3834 5).</param>
     /// <param name="calendar">A calendar file that goes along, with its name; null for none.</param>
-    public static MimeMessage ToMime(string messageId, Mailbox from, Mailbox to, string subject, string text, Instant stamp, string? answers = null, (string Name, string Text)? calendar = null)
+    public static MimeMessage ToMime(string messageId, Mailbox from, Mailbox to, string subject, string text, Instant stamp, string? answers = null, (string Name, string Text)? calendar = null,
+        bool automatic = false)
     {
         MimeEntity body = new TextPart("plain") { Text = text, ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         if (calendar is { } file)
@@ -22,6 +24,7 @@ public static class LetterWriter
         var message = new MimeMessage { MessageId = messageId, Date = stamp.ToDateTimeOffset(), Subject = subject, Body = body };
         message.From.Add(new MailboxAddress(from.Name, from.Address));
         message.To.Add(new MailboxAddress(to.Name, to.Address));
+        if (automatic) message.Headers.Add("Auto-Submitted", "auto-replied");
         if (answers is not null)
         {
             message.InReplyTo = answers;

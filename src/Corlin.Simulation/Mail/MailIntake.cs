@@ -39,7 +39,7 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         if (MailReader.Read(mail) is not { } head) return false;
         // The loop knows its senders; over SMTP this is what the server has authenticated.
         var messages = SchedulingReader.Read(mail, head.From.Address);
-        var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source);
+        var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source) { Automatic = head.Automatic };
         return await gate.RunAsync(new ReceiveMail(received, messages), cancel) == Received.Applied;
     }
 }

@@ -24,6 +24,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("CoversId")
                         .HasColumnType("INTEGER");
 
@@ -33,10 +36,16 @@ namespace Corlin.Store.Migrations
                     b.Property<long?>("EndedById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Invitations")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("KeptById")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OriginId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Reason")
@@ -44,6 +53,12 @@ namespace Corlin.Store.Migrations
 
                     b.Property<long>("Start")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("TextInside")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TextOutside")
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("UserId")
                         .HasColumnType("INTEGER");

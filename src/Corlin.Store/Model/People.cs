@@ -229,6 +229,15 @@ internal sealed class AbsenceRow : IKeptRow
     public long? CoversId { get; set; }
     public string? Reason { get; set; }
     public AbsenceKind Kind { get; set; }
+    public string? TextInside { get; set; }
+    public string? TextOutside { get; set; }
+    public NewInvitations Invitations { get; set; }
+
+    /// <summary>Who posted it.</summary>
+    public long? ById { get; set; }
+
+    /// <summary>The first of it, where it was changed; null in the first.</summary>
+    public long? OriginId { get; set; }
 
     /// <summary>The change that posted it; null where the set-up did.</summary>
     public long? KeptById { get; set; }

@@ -108,6 +108,7 @@ internal static class CorlinHost
         services.AddSingleton<OutboxWorker>();
         services.AddSingleton<HolidayWorker>();
         services.AddSingleton<AccessWorker>();
+        services.AddSingleton<AwayWorker>();
         services.AddSingleton<ICalendarsElsewhere, CalendarsElsewhere>();
         services.AddSingleton<FollowWorker>();
         services.AddSingleton<FileImports>();
@@ -116,6 +117,7 @@ internal static class CorlinHost
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Invitations for who is away", s.GetRequiredService<AwayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
         services.AddSingleton(s => new Worker("Calendars kept elsewhere", s.GetRequiredService<FollowWorker>().RunDueAsync, WaitsForOthers: true));
         if (options.Demo) AddStandIns(services, options, simulation);

@@ -125,6 +125,8 @@ internal static class EveryChange
             ("Removed" or "Lines", _) => [Array.CreateInstance(parameter.ParameterType.GetGenericArguments()[0], 0)],
             ("Gap" or "Length", _) => [Duration.FromMinutes(30)],
             ("Place", var t) when t == typeof(Place) => [new Place("Yard", "Yard", "Lisbon", "Europe/Lisbon")],
+            ("Absence", var t) when t == typeof(PostAbsence) => [.. there.Select(u => (object)new PostAbsence(actor.Id, u.Id, new Stretch(Instant.FromUtc(2027, 5, 6, 9, 0), Instant.FromUtc(2027, 5, 6, 10, 0)), null, null))],
+            ("Settled", _) => [.. made.Entries.SelectMany(e => new[] { InAbsenceWish.Decline, InAbsenceWish.Cancel, InAbsenceWish.Ask }.Select(w => (object)new[] { new SettledInAbsence(e.Id, [null], w) }))],
             ("Said", var t) when t == typeof(PersonEdit) => [new PersonEdit(Post: "Something else"), new PersonEdit(Address: "elsewhere@porto.example")],
             ("Said", var t) when t == typeof(IReadOnlyList<WhereSaid>) => [new[] { new WhereSaid(StayKind.Home, null, new LocalDate(2027, 5, 5), new LocalDate(2027, 5, 5), null, DaySpan.Whole) }],
             ("Said", _) => [new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, false), new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, true)],

@@ -49,6 +49,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         ChangeCalendar c => If(Speaks(actor, c.InNameOf)),
         RemoveCalendar c => If(Speaks(actor, c.InNameOf)),
         PostAbsence c => If(Speaks(actor, c.InNameOf), May.Yes),
+        PostAbsenceAndSettle c => If(Speaks(actor, c.Absence.InNameOf) && c.Settled.All(s => Settles(actor, c.Absence.InNameOf, s))),
+        SettleInAbsence c => If(store.Absence(c.Absence) is { } absence && Speaks(actor, absence.Who) && c.Settled.All(s => Settles(actor, absence.Who, s))),
         ChangeAbsence c => If(store.Absence(c.Absence) is { } absence && Speaks(actor, absence.Who)),
         EndAbsence c => If(store.Absence(c.Absence) is { } absence && Speaks(actor, absence.Who)),
         SayWhere c => If(Speaks(actor, c.InNameOf), May.Yes),
@@ -104,6 +106,15 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         MarkChosen c => If(c.Chosen.All(o => o.Entries.All(e => Marks(actor, o.Lane, e)))),
         UndoChange or UndoAct => May.Perhaps,
         _ => throw new InvalidOperationException($"Say who may {change.GetType().Name}."),
+    };
+
+    private bool Settles(int actor, UserId who, SettledInAbsence settled) => settled.Wish switch
+    {
+        InAbsenceWish.Cancel => Changes(actor, settled.Entry),
+        InAbsenceWish.Decline => AskedTo(actor, who, settled.Entry),
+        // Nobody asks themselves; others ask of what they may know as who it is about.
+        InAbsenceWish.Ask => of.People[actor].Id == who || AskedTo(actor, who, settled.Entry) || Stood(settled.Entry) is { } entry && Of(who) == entry.Owner && Speaks(actor, who, entry.Private),
+        _ => true,
     };
 
     private static May If(bool may, May then = May.Perhaps) => may ? then : May.No;

@@ -2206,6 +2206,7 @@ export interface paths {
                     who: string;
                     from: string;
                     to: string;
+                    cover?: string;
                 };
                 header?: never;
                 path?: never;
@@ -2260,7 +2261,48 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChangedView"];
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/absences/{id}/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
                     };
                 };
             };
@@ -6427,6 +6469,7 @@ export interface components {
         AbsenceRequest: {
             who: string;
             said: components["schemas"]["AbsenceSaid"];
+            settled: null | components["schemas"]["SettledRequest"][];
         };
         AbsenceSaid: {
             from: string;
@@ -6434,6 +6477,7 @@ export interface components {
             covers: null | string;
             reason: null | string;
             kind: components["schemas"]["AbsenceKind"];
+            texts: null | components["schemas"]["AwayTexts"];
         };
         AbsenceView: {
             /** Format: int64 */
@@ -6446,6 +6490,7 @@ export interface components {
             reason: null | string;
             covers: null | components["schemas"]["PersonView"];
             begun: boolean;
+            texts: components["schemas"]["AwayTexts"];
         };
         AccessCalendarView: {
             who: components["schemas"]["PersonView"];
@@ -6685,6 +6730,11 @@ export interface components {
             secret: string;
             link: string;
             picture: string[];
+        };
+        AwayTexts: {
+            inside: null | string;
+            outside: null | string;
+            invitations: components["schemas"]["NewInvitations"];
         };
         AwayView: {
             /** Format: int64 */
@@ -7455,13 +7505,23 @@ export interface components {
             unchanged: number;
             skipped: components["schemas"]["SkippedPart"][];
         };
+        InAbsenceChoice: {
+            wish: components["schemas"]["InAbsenceWish"];
+            words: string;
+            /** Format: int64 */
+            to: null | number;
+        };
         InAbsenceView: {
             entry: string;
             occurrence: null | string;
+            occurrences: string[];
             title: string;
             when: string;
             judgement: string;
+            choices: components["schemas"]["InAbsenceChoice"][];
         };
+        /** @enum {unknown} */
+        InAbsenceWish: "keep" | "decline" | "move" | "cancel" | "sendCover" | "ask";
         InView: {
             id: string;
             name: string;
@@ -7687,6 +7747,8 @@ export interface components {
             /** Format: int64 */
             toEnd: number;
         };
+        /** @enum {unknown} */
+        NewInvitations: "kept" | "declined" | "passedOn";
         NoGoRequest: {
             inNameOf: string;
             date: string;
@@ -8137,6 +8199,16 @@ export interface components {
         SettleParts: {
             state: components["schemas"]["RequestState"];
             letter: null | string;
+        };
+        SettleRequest: {
+            settled: components["schemas"]["SettledRequest"][];
+        };
+        SettledRequest: {
+            entry: string;
+            occurrences: string[];
+            wish: components["schemas"]["InAbsenceWish"];
+            /** Format: int64 */
+            to: null | number;
         };
         /** @enum {unknown} */
         Sight: "nothing" | "outline" | "headline" | "whole";

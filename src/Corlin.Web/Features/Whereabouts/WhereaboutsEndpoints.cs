@@ -6,6 +6,7 @@ using Corlin.Core.Recurrence;
 using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
 using Corlin.Web.Features.Chase;
+using Corlin.Web.Features.Entries;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using NodaTime.Text;
@@ -15,10 +16,19 @@ namespace Corlin.Web.Features.Whereabouts;
 /// <param name="From">Wall-clock time at the home of who is away, "2027-03-10T00:00".</param>
 /// <param name="To">Its end; of whole days the midnight after the last.</param>
 /// <param name="Covers">The public id of who covers, or null.</param>
-public sealed record AbsenceSaid(string From, string To, string? Covers, string? Reason, AbsenceKind Kind);
+/// <param name="Texts">What those read who ask or write; null for nothing, or for as it is.</param>
+public sealed record AbsenceSaid(string From, string To, string? Covers, string? Reason, AbsenceKind Kind, AwayTexts? Texts = null);
+
+/// <param name="Entry">The public id of what stands in it.</param>
+/// <param name="Occurrences">Which of a series; one that is null of what does not repeat.</param>
+/// <param name="To">Of a move when it begins then, in milliseconds.</param>
+public sealed record SettledRequest(string Entry, IReadOnlyList<string?> Occurrences, InAbsenceWish Wish, long? To = null);
 
 /// <param name="Who">The public id of who is away.</param>
-public sealed record AbsenceRequest(string Who, AbsenceSaid Said);
+/// <param name="Settled">What becomes of what stands in it; what is not named is kept.</param>
+public sealed record AbsenceRequest(string Who, AbsenceSaid Said, IReadOnlyList<SettledRequest>? Settled = null);
+
+public sealed record SettleRequest(IReadOnlyList<SettledRequest> Settled);
 
 /// <param name="Kind">What they do then.</param>
 /// <param name="Place">Of a stay at a place its name.</param>
@@ -56,6 +66,7 @@ internal static class WhereaboutsEndpoints
         api.MapPut("/whereabouts/told", ToldAsync);
         api.MapGet("/absences/standing", StandingAsync);
         api.MapPost("/absences", PostAsync);
+        api.MapPost("/absences/{id:long}/settled", SettleAsync);
         api.MapPut("/absences/{id:long}", ChangeAsync);
         api.MapDelete("/absences/{id:long}", EndAsync);
     }
@@ -108,17 +119,32 @@ internal static class WhereaboutsEndpoints
     private static StaySaid View(WhereSaid said) => new(
         said.Kind, said.Place, LocalDatePattern.Iso.Format(said.First), said.Last is { } last ? LocalDatePattern.Iso.Format(last) : null, said.Rule?.ToString(), said.Part.From, said.Part.To, said.Usual);
 
-    private static async Task<Ok<IReadOnlyList<InAbsenceView>>> StandingAsync(Reader reader, string who, string from, string to) =>
-        TypedResults.Ok(await reader.ReadAsync(new ReadInAbsence(reader.Person, who, Reader.Time(from, "from"), Reader.Time(to, "to"), reader.Now).Run));
+    /// <param name="cover">The public id of who covers, or null.</param>
+    private static async Task<Ok<IReadOnlyList<InAbsenceView>>> StandingAsync(Reader reader, string who, string from, string to, string? cover) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadInAbsence(reader.Person, who, Reader.Time(from, "from"), Reader.Time(to, "to"), reader.Now, cover).Run));
 
-    private static async Task<Ok<ChangedView>> PostAsync(Reader reader, AbsenceRequest request)
+    private static async Task<Ok<ActView>> PostAsync(Reader reader, AbsenceRequest request)
     {
-        var who = await reader.FindAsync(request.Who, "who");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new PostAbsence(reader.Person, who.Id, Absent.AtHome(who, Reader.Time(request.Said.From, "from"), Reader.Time(request.Said.To, "to")), await CoversAsync(reader, request.Said), request.Said.Reason, request.Said.Kind))));
+        var (who, said) = (await reader.FindAsync(request.Who, "who"), request.Said);
+        var absence = new PostAbsence(reader.Person, who.Id, Absent.AtHome(who, Reader.Time(said.From, "from"), Reader.Time(said.To, "to")), await CoversAsync(reader, said), said.Reason, said.Kind) { Texts = said.Texts ?? AwayTexts.None };
+        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new PostAbsenceAndSettle(reader.Person, absence, Settled(request.Settled)))));
+    }
+
+    private static async Task<Ok<ActView>> SettleAsync(Reader reader, long id, SettleRequest request) =>
+        TypedResults.Ok(new ActView(await reader.ChangeAsync(new SettleInAbsence(reader.Person, id, Settled(request.Settled)))));
+
+    private static IReadOnlyList<SettledInAbsence> Settled(IReadOnlyList<SettledRequest>? settled)
+    {
+        if (settled is { Count: > MostStays }) throw new RefusedException(RefusalKind.TooMany, "settled", MostStays.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        return [.. (settled ?? []).Where(s => s.Wish != InAbsenceWish.Keep).Select(s => new SettledInAbsence(
+            s.Entry ?? throw new RefusedException(RefusalKind.BadInput, "entry"),
+            [.. (s.Occurrences ?? []).Select(o => Reader.Occurrence(o))],
+            Enum.IsDefined(s.Wish) ? s.Wish : throw new RefusedException(RefusalKind.BadInput, "wish"),
+            s.To is { } to ? Times.Moment(to, "to") : null))];
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, AbsenceSaid said) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAbsence(
-        reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind))));
+        reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind) { Texts = said.Texts })));
 
     private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
 

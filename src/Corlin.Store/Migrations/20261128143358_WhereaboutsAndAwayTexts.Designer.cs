@@ -12,8 +12,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261128134429_Stays")]
-    partial class Stays
+    [Migration("20261128143358_WhereaboutsAndAwayTexts")]
+    partial class WhereaboutsAndAwayTexts
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -27,6 +27,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("CoversId")
                         .HasColumnType("INTEGER");
 
@@ -36,10 +39,16 @@ namespace Corlin.Store.Migrations
                     b.Property<long?>("EndedById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Invitations")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("KeptById")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OriginId")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Reason")
@@ -47,6 +56,12 @@ namespace Corlin.Store.Migrations
 
                     b.Property<long>("Start")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("TextInside")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TextOutside")
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("UserId")
                         .HasColumnType("INTEGER");

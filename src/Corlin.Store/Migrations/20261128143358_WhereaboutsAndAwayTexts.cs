@@ -5,7 +5,7 @@
 namespace Corlin.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class Stays : Migration
+    public partial class WhereaboutsAndAwayTexts : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -16,6 +16,37 @@ namespace Corlin.Store.Migrations
                 type: "INTEGER",
                 nullable: false,
                 defaultValue: 0);
+
+            migrationBuilder.AddColumn<long>(
+                name: "ById",
+                table: "Absences",
+                type: "INTEGER",
+                nullable: true);
+
+            migrationBuilder.AddColumn<int>(
+                name: "Invitations",
+                table: "Absences",
+                type: "INTEGER",
+                nullable: false,
+                defaultValue: 0);
+
+            migrationBuilder.AddColumn<long>(
+                name: "OriginId",
+                table: "Absences",
+                type: "INTEGER",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
+                name: "TextInside",
+                table: "Absences",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
+                name: "TextOutside",
+                table: "Absences",
+                type: "TEXT",
+                nullable: true);
 
             migrationBuilder.CreateTable(
                 name: "Stays",
@@ -74,6 +105,26 @@ namespace Corlin.Store.Migrations
             migrationBuilder.DropColumn(
                 name: "TellsWhere",
                 table: "People");
+
+            migrationBuilder.DropColumn(
+                name: "ById",
+                table: "Absences");
+
+            migrationBuilder.DropColumn(
+                name: "Invitations",
+                table: "Absences");
+
+            migrationBuilder.DropColumn(
+                name: "OriginId",
+                table: "Absences");
+
+            migrationBuilder.DropColumn(
+                name: "TextInside",
+                table: "Absences");
+
+            migrationBuilder.DropColumn(
+                name: "TextOutside",
+                table: "Absences");
         }
     }
 }

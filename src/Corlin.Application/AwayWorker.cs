@@ -1,0 +1,43 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using NodaTime;
+
+namespace Corlin.Application;
+
+/// <summary>Decides what comes for a time in which somebody is away, as their absence says, once the sender can take it back no more.</summary>
+public sealed class AwayWorker(IReadStore store, IWriteGate gate)
+{
+    private static readonly Duration Undo = Duration.FromSeconds(10);
+
+    private const int MostAtOnce = 50;
+
+    /// <returns>How many were decided or told.</returns>
+    public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
+    {
+        var due = await store.ReadAsync(s => Due(s, now), cancel);
+        var done = 0;
+        foreach (var answer in due)
+            if (await gate.RunAsync(answer, cancel)) done++;
+        return done;
+    }
+
+    private static IReadOnlyList<AnswerByAbsence> Due(ICalendarReads store, Instant now)
+    {
+        var found = new List<AnswerByAbsence>();
+        foreach (var absence in store.AbsencesThatAnswer(now))
+        {
+            if (!store.MainCalendars([absence.Who]).TryGetValue(absence.Who, out var calendar)) continue;
+            var who = store.Users([absence.Who])[absence.Who];
+            foreach (var meeting in store.Touching([calendar], absence.Stretch)[calendar])
+            {
+                if (!AnswerByAbsence.Waiting(meeting, absence, who).Any() || store.WasTakenIn(Absent.KeyOf(absence, meeting.PublicId))) continue;
+                // As long as who sent it can take it back, it is not answered.
+                if (store.PastOf(meeting.Id, long.MaxValue, 1) is [var last, ..] && last.At + Undo > now) continue;
+                found.Add(new AnswerByAbsence(absence.Id, meeting.PublicId));
+                if (found.Count == MostAtOnce) return found;
+            }
+        }
+
+        return found;
+    }
+}

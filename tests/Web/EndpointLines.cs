@@ -38,7 +38,7 @@ internal static class EndpointLines
         ["PUT /api/whereabouts/told"] = (k => ("/api/whereabouts/told", new { who = k.Owner, told = "town" }), Forbidden),
         ["GET /api/absences/standing"] = (k => ($"/api/absences/standing?who={k.Owner}&from=2027-04-05T00:00&to=2027-04-06T00:00", null), Forbidden),
         ["POST /api/absences"] = (k => ("/api/absences", new { who = k.Owner, said = new { from = "2027-04-05T00:00", to = "2027-04-06T00:00", covers = (string?)null, reason = (string?)null, kind = "holiday" } }), Forbidden),
-        ["POST /api/absences/{id:long}/settled"] = (k => ("/api/absences/1/settled", new { settled = new[] { new { entry = k.Entry, occurrences = new string?[] { null }, wish = "cancel", to = (long?)null } } }), Unknown),
+        ["POST /api/absences/{id:long}/settled"] = (k => ("/api/absences/1/settled", new { settled = new[] { new { entry = k.Entry, occurrences = Array.Empty<string>(), wish = "cancel", to = (long?)null } } }), Unknown),
         ["PUT /api/absences/{id:long}"] = (_ => ("/api/absences/1", new { from = "2027-04-05T00:00", to = "2027-04-06T00:00", covers = (string?)null, reason = (string?)null, kind = "holiday" }), Unknown),
         ["DELETE /api/absences/{id:long}"] = (_ => ("/api/absences/1", null), Unknown),
         ["POST /api/no-go-weeks"] = (k => ("/api/no-go-weeks", new { inNameOf = k.Owner, date = "2027-04-05", weeks = 1, words = "x" }), Forbidden),

@@ -49,8 +49,17 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await noor.getByRole("combobox", { name: "Who covers" }).fill("tom");
   await noor.getByRole("option", { name: /^Tomé Vidal/ }).click();
   await form.getByRole("textbox", { name: "Why" }).fill("a wedding");
-  await form.getByRole("button", { name: "Post it" }).click();
-  await noor.getByText("Maren is away then. Tomé is told.").waitFor();
+  // The texts follow the sentence; what stands in it gets a proposal each, of which one is decided otherwise.
+  assert.match(await form.getByRole("textbox", { name: /^To people inside/ }).inputValue(), /^I am away until Saturday 20 March. Tomé Vidal decides for me meanwhile.$/);
+  await form.getByRole("button", { name: "New invitations: wait for an answer" }).click();
+  await noor.getByRole("dialog", { name: "New invitations" }).getByRole("button", { name: "are declined with the text" }).click();
+  const proposals = form.getByRole("button", { name: /^What becomes of / });
+  const proposed = await proposals.evaluateAll((all) => all.map((b) => b.textContent ?? ""));
+  const settled = proposed.filter((words) => words !== "Keep it").length;
+  assert.ok(settled >= 1, proposed.join("; "));
+  assert.deepEqual(await faults(noor), []);
+  await form.getByRole("button", { name: `Post it, and settle ${settled}` }).click();
+  await noor.getByText(`Maren is away then. Tomé is told. ${settled === 1 ? "One entry is" : `${settled} entries are`} settled.`).waitFor();
   const row = noor.getByRole("listitem", {
     name: /^Maren Falk, from 18 March 2027 to 19 March 2027/,
   });

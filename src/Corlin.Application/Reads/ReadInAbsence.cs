@@ -11,11 +11,11 @@ namespace Corlin.Application.Reads;
 
 /// <summary>Something that stands in an absence; a series counts once.</summary>
 /// <param name="Occurrence">The first of it in that time; null of what does not repeat.</param>
-/// <param name="Occurrences">All of it in that time; one that is null of what does not repeat.</param>
+/// <param name="Occurrences">All of it in that time; none of what does not repeat.</param>
 /// <param name="Judgement">Whether it waits for an answer, is theirs, or somebody else's.</param>
 /// <param name="Choices">What can become of it, what is proposed first.</param>
 public sealed record InAbsenceView(
-    string Entry, string? Occurrence, IReadOnlyList<string?> Occurrences, string Title, string When, string Judgement, IReadOnlyList<InAbsenceChoice> Choices);
+    string Entry, string? Occurrence, IReadOnlyList<string> Occurrences, string Title, string When, string Judgement, IReadOnlyList<InAbsenceChoice> Choices);
 
 /// <param name="Words">"Move it to Monday 15 March, 10:00".</param>
 /// <param name="To">Of a move when it begins then, in milliseconds; null of all else.</param>
@@ -47,7 +47,7 @@ public sealed record ReadInAbsence(UserId Viewer, string Who, LocalDateTime From
         var local = who.HomeZone.ToLocal(told.Stretch.Start);
         var when = told.AllDay ? English.Day(local.Date) : $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}";
         return new InAbsenceView(
-            told.PublicId!, LaneViews.Id(told.RecurrenceId), [.. entries.Select(e => LaneViews.Id(e.Told.RecurrenceId))], told.Title ?? "Private",
+            told.PublicId!, LaneViews.Id(told.RecurrenceId), [.. entries.Select(e => LaneViews.Id(e.Told.RecurrenceId)).OfType<string>()], told.Title ?? "Private",
             entries.Count > 1 ? $"{when}, {English.Count(entries.Count, "time", "times")}" : when, Whose(viewing, who, entries[0]), choices.For(entries));
     }
 

@@ -268,10 +268,11 @@ export const whereReadQuery = (who: string, line: string, said: StaySaid[], mont
   });
 
 /** What stands in the time of an absence that is being said. */
-export const standingQuery = (who: string, from: string, to: string) =>
+export const standingQuery = (who: string, from: string, to: string, cover: string | undefined) =>
   queryOptions({
-    queryKey: ["calendars", "standing", who, from, to],
-    queryFn: () => ask(client.GET("/api/absences/standing", { params: { query: { who, from, to } } })),
+    queryKey: ["calendars", "standing", who, from, to, cover],
+    queryFn: () => ask(client.GET("/api/absences/standing", { params: { query: { who, from, to, ...(cover ? { cover } : {}) } } })),
+    placeholderData: (before) => before,
     enabled: who !== "" && from !== "" && to > from,
   });
 

@@ -111,3 +111,5 @@ export type WhereTold = Schemas["WhereTold"];
 export type Absence = Schemas["AbsenceView"];
 export type AbsenceKind = Schemas["AbsenceKind"];
 export type InAbsence = Schemas["InAbsenceView"];
+export type SettledRequest = Schemas["SettledRequest"];
+export type NewInvitations = Schemas["NewInvitations"];

@@ -20,9 +20,9 @@ namespace Corlin.Web.Features.Whereabouts;
 public sealed record AbsenceSaid(string From, string To, string? Covers, string? Reason, AbsenceKind Kind, AwayTexts? Texts = null);
 
 /// <param name="Entry">The public id of what stands in it.</param>
-/// <param name="Occurrences">Which of a series; one that is null of what does not repeat.</param>
+/// <param name="Occurrences">Which of a series; none of what does not repeat.</param>
 /// <param name="To">Of a move when it begins then, in milliseconds.</param>
-public sealed record SettledRequest(string Entry, IReadOnlyList<string?> Occurrences, InAbsenceWish Wish, long? To = null);
+public sealed record SettledRequest(string Entry, IReadOnlyList<string> Occurrences, InAbsenceWish Wish, long? To = null);
 
 /// <param name="Who">The public id of who is away.</param>
 /// <param name="Settled">What becomes of what stands in it; what is not named is kept.</param>
@@ -138,7 +138,7 @@ internal static class WhereaboutsEndpoints
         if (settled is { Count: > MostStays }) throw new RefusedException(RefusalKind.TooMany, "settled", MostStays.ToString(System.Globalization.CultureInfo.InvariantCulture));
         return [.. (settled ?? []).Where(s => s.Wish != InAbsenceWish.Keep).Select(s => new SettledInAbsence(
             s.Entry ?? throw new RefusedException(RefusalKind.BadInput, "entry"),
-            [.. (s.Occurrences ?? []).Select(o => Reader.Occurrence(o))],
+            s.Occurrences is { Count: > 0 } some ? [.. some.Select(Reader.Occurrence)] : [null],
             Enum.IsDefined(s.Wish) ? s.Wish : throw new RefusedException(RefusalKind.BadInput, "wish"),
             s.To is { } to ? Times.Moment(to, "to") : null))];
     }

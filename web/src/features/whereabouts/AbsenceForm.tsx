@@ -3,13 +3,14 @@ import { useState } from "react";
 import { ask, client, problemOf } from "../../api/client";
 import { standingQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges, type Made } from "../../app/changes";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
-import { Standing } from "./Standing";
-import { endsOf, kinds, wordOf, wrongWith, type Said } from "./said";
+import { FromTo } from "./FromTo";
+import { settledOf, Standing, type Wishes } from "./Standing";
+import { endsOf, invitations, kinds, textsOf, wordOf, wrongWith, type Said } from "./said";
 
 interface Props {
   people: Person[];
@@ -29,22 +30,35 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
   const [problem, setProblem] = useState<string>();
   const { from, to } = endsOf(said);
   const wrong = wrongWith(said);
-  const standing = useQuery(standingQuery(wrong ? "" : who.id, from, to));
+  const [wishes, setWishes] = useState<Wishes>({});
+  const standing = useQuery(standingQuery(wrong ? "" : who.id, from, to, said.covers?.id));
+  const proposed = id === undefined;
+  // What is proposed is done only once it was seen.
+  const reading = proposed && !standing.isError && (!standing.data || standing.isPlaceholderData);
+  const settled = standing.data && !standing.isPlaceholderData && proposed ? settledOf(standing.data, wishes, proposed) : [];
   const set = (part: Partial<Said>) => {
     setProblem(undefined);
     onSay({ ...said, ...part });
   };
   const post = async () => {
     if (!from || wrong) return;
-    const body = { from, to, covers: said.covers?.id ?? null, reason: said.reason.trim() || null, kind: said.kind };
+    const texts = textsOf(said);
+    const body = {
+      from,
+      to,
+      covers: said.covers?.id ?? null,
+      reason: said.reason.trim() || null,
+      kind: said.kind,
+      texts: { inside: texts.inside.trim() || null, outside: texts.outside.trim() || null, invitations: said.invitations },
+    };
     try {
-      const made = await ask(
+      const made: Made =
         id === undefined
-          ? client.POST("/api/absences", { body: { who: who.id, said: body } })
-          : client.PUT("/api/absences/{id}", { params: { path: { id } }, body }),
-      );
+          ? await ask(client.POST("/api/absences", { body: { who: who.id, said: body, settled } }))
+          : await ask(client.PUT("/api/absences/{id}", { params: { path: { id } }, body }));
       const cover = said.covers ? ` ${said.covers.givenName} is told.` : "";
-      run(Promise.resolve(made), id === undefined ? `${who.givenName} is away then.${cover}` : `The absence is changed.${cover}`);
+      const done = settled.length > 0 ? ` ${settled.length === 1 ? "One entry is" : `${settled.length} entries are`} settled.` : "";
+      run(Promise.resolve(made), id === undefined ? `${who.givenName} is away then.${cover}${done}` : `The absence is changed.${cover}`);
       onDone();
     } catch (e) {
       setProblem(problemOf(e, "It was not posted; what you said is still here.").message);
@@ -95,30 +109,51 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
           <DatePart name="Last day" value={said.last} wrong={wrong} onChange={(last) => set({ last })} />
           {", "}
           <Hours said={said} onChange={set} />, by the clock of {who.town};{" "}
-          <PersonPart name="Who covers" words={said.covers?.name} not={[who.id]} onChoose={(covers) => set({ covers })} /> covers. Because:{" "}
+          <PersonPart
+            name="Who covers"
+            words={said.covers?.name}
+            not={[who.id]}
+            onChoose={(covers) => set({ covers, invitations: covers || said.invitations !== "passedOn" ? said.invitations : "declined" })}
+          />{" "}
+          covers. Because:{" "}
           <TypedPart
             name="Why"
             value={said.reason}
             placeholder="a reason, for who keeps the calendar"
             longest={200}
             onChange={(reason) => set({ reason })}
-          />
+          />{" "}
+          New invitations{" "}
+          <Part name="New invitations" value={invitations.find((i) => i.value === said.invitations)?.label ?? ""} width={330}>
+            {(close) => (
+              <Choices
+                value={said.invitations}
+                options={said.covers ? invitations : invitations.filter((i) => i.value !== "passedOn")}
+                onChoose={(chosen) => {
+                  set({ invitations: chosen });
+                  close();
+                }}
+              />
+            )}
+          </Part>
+          .
         </p>
+        <Texts said={said} onChange={set} />
         {(wrong ?? problem) && (
           <p role="alert" className="font-semibold text-brick">
             {wrong ?? problem}
           </p>
         )}
         <p className="mt-2 flex gap-2">
-          <Button type="submit" look="filled" disabled={!from || wrong !== undefined}>
-            {id === undefined ? "Post it" : "Change it"}
+          <Button type="submit" look="filled" disabled={!from || wrong !== undefined || reading}>
+            {id !== undefined ? "Change it" : settled.length > 0 ? `Post it, and settle ${settled.length}` : "Post it"}
           </Button>
           <Button look="plain" onClick={onDone}>
             Not now
           </Button>
         </p>
       </div>
-      {standing.data && <Standing entries={standing.data} onOpen={onOpen} />}
+      {standing.data && <Standing entries={standing.data} wishes={wishes} proposed={proposed} onWish={setWishes} onOpen={onOpen} />}
     </form>
   );
 }
@@ -128,36 +163,34 @@ function Hours({ said, onChange }: { said: Said; onChange: (part: Partial<Said>)
   const whole = !said.from && !said.to;
   const words = whole ? "whole days" : `from ${said.from || "00:00"} of the first to ${said.to || "24:00"} of the last`;
   return (
-    <Part name="What hours" value={words} width={280}>
-      {(close) => (
-        <>
-          <div className="flex gap-4">
-            {(["from", "to"] as const).map((end) => (
-              <label key={end} className="block flex-1">
-                <span className="text-soft">{end === "from" ? "From, on the first day" : "To, on the last"}</span>
-                <input
-                  type="time"
-                  autoFocus={end === "from"}
-                  value={said[end]}
-                  onChange={(e) => onChange({ [end]: e.target.value })}
-                  onKeyDown={(e) => e.key === "Enter" && close()}
-                  className="h-9 w-full border-b border-ink bg-transparent"
-                />
-              </label>
-            ))}
-          </div>
-          <button
-            type="button"
-            className="mt-2 min-h-8 underline"
-            onClick={() => {
-              onChange({ from: "", to: "" });
-              close();
-            }}
-          >
-            Whole days
-          </button>
-        </>
-      )}
-    </Part>
+    <FromTo
+      name="What hours"
+      words={words}
+      value={said}
+      labels={{ from: "From, on the first day", to: "To, on the last" }}
+      whole="Whole days"
+      onChange={onChange}
+    />
+  );
+}
+
+/** What those read who ask for that time or write, until when it may be changed here. */
+function Texts({ said, onChange }: { said: Said; onChange: (part: Partial<Said>) => void }) {
+  const texts = textsOf(said);
+  return (
+    <div className="mt-2 grid gap-3 min-[560px]:grid-cols-2">
+      {(["inside", "outside"] as const).map((reader) => (
+        <label key={reader} className="block">
+          <span className="text-soft">To people {reader}, once each</span>
+          <textarea
+            value={texts[reader]}
+            maxLength={1000}
+            rows={4}
+            onChange={(e) => onChange({ [reader]: e.target.value })}
+            className="block w-full resize-y bg-water px-2.5 py-1.5 outline-offset-0"
+          />
+        </label>
+      ))}
+    </div>
   );
 }

@@ -7,6 +7,8 @@ import { useChanges } from "../../app/changes";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { EntryLines } from "./EntryLines";
+import { FromTo } from "./FromTo";
 import { choicesOf, saidOfStay, wordOfWhere, wrongWithStay, type Stay } from "./stay";
 
 interface Props {
@@ -165,37 +167,14 @@ function HoursPart({ stay, onStay }: { stay: Stay; onStay: (stay: Stay) => void 
           ? `until ${stay.to}`
           : `from ${stay.from} to ${stay.to}`;
   return (
-    <Part name="What part of the day" value={words} width={280}>
-      {(close) => (
-        <>
-          <div className="flex gap-4">
-            {(["from", "to"] as const).map((end) => (
-              <label key={end} className="block flex-1">
-                <span className="text-soft">{end === "from" ? "From" : "To"}</span>
-                <input
-                  type="time"
-                  autoFocus={end === "from"}
-                  value={stay[end]}
-                  onChange={(e) => onStay({ ...stay, [end]: e.target.value })}
-                  onKeyDown={(e) => e.key === "Enter" && close()}
-                  className="h-9 w-full border-b border-ink bg-transparent"
-                />
-              </label>
-            ))}
-          </div>
-          <button
-            type="button"
-            className="mt-2 min-h-8 underline"
-            onClick={() => {
-              onStay({ ...stay, from: "", to: "" });
-              close();
-            }}
-          >
-            All day
-          </button>
-        </>
-      )}
-    </Part>
+    <FromTo
+      name="What part of the day"
+      words={words}
+      value={stay}
+      labels={{ from: "From", to: "To" }}
+      whole="All day"
+      onChange={(part) => onStay({ ...stay, ...part })}
+    />
   );
 }
 
@@ -210,21 +189,7 @@ function Does({ read, name, onOpen }: { read: WhereRead; name: string; onOpen: P
       ) : (
         <>
           <h3 className="font-semibold">{lost.length === 1 ? "One entry no longer fits" : `${lost.length} entries no longer fit`}</h3>
-          <ul>
-            {lost.map((e) => (
-              <li key={`${e.entry} ${e.occurrence ?? ""}`} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-0.5">
-                <button
-                  type="button"
-                  onClick={() => onOpen(e.entry, e.occurrence)}
-                  className="min-h-8 font-semibold underline-offset-4 hover:underline"
-                >
-                  {e.title}
-                </button>
-                <span className="text-soft">{e.when}</span>
-                <span className="ml-auto">{e.why.startsWith("out") ? e.why : `${name} ${e.why}`}</span>
-              </li>
-            ))}
-          </ul>
+          <EntryLines lines={lost.map((e) => ({ ...e, end: e.why.startsWith("out") ? e.why : `${name} ${e.why}` }))} onOpen={onOpen} />
         </>
       )}
     </div>

@@ -16,7 +16,7 @@ import { AbsenceForm } from "./AbsenceForm";
 import { nothingSaid, saidOf, wordOf, type Said } from "./said";
 import { SaidList } from "./SaidList";
 import { SayForm } from "./SayForm";
-import { Standing } from "./Standing";
+import { settledOf, Standing, type Wishes } from "./Standing";
 import type { Stay } from "./stay";
 import { Strips } from "./Strips";
 
@@ -228,8 +228,32 @@ function Away({
   );
 }
 
-/** What stands in one that is posted: it is read apart, so that a month of many absences is there at once. */
+/** What stands in one that is posted: it is read apart, so that a month of many absences is there at once, and settled later too. */
 function InIt({ absence, onOpen }: { absence: Absence; onOpen: (entry: string, occurrence: string | null) => void }) {
-  const standing = useQuery(standingQuery(absence.who.id, absence.from, absence.to));
-  return standing.data ? <Standing entries={standing.data} onOpen={onOpen} /> : <Wait query={standing}>Reading what stands in it…</Wait>;
+  const { run } = useChanges();
+  const [wishes, setWishes] = useState<Wishes>({});
+  const standing = useQuery(standingQuery(absence.who.id, absence.from, absence.to, absence.covers?.id));
+  if (!standing.data) return <Wait query={standing}>Reading what stands in it…</Wait>;
+  const settled = settledOf(standing.data, wishes, false);
+  return (
+    <div>
+      <Standing entries={standing.data} wishes={wishes} proposed={false} onWish={setWishes} onOpen={onOpen} />
+      {settled.length > 0 && (
+        <p className="no-print mt-1.5">
+          <Button
+            look="filled"
+            onClick={() => {
+              run(
+                ask(client.POST("/api/absences/{id}/settled", { params: { path: { id: absence.id } }, body: { settled } })),
+                settled.length === 1 ? "One entry is settled." : `${settled.length} entries are settled.`,
+              );
+              setWishes({});
+            }}
+          >
+            Settle {settled.length}
+          </Button>
+        </p>
+      )}
+    </div>
+  );
 }

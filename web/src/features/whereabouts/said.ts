@@ -1,5 +1,5 @@
-import type { Absence, AbsenceKind } from "../../api/types";
-import { addDays } from "../../lane/time";
+import type { Absence, AbsenceKind, NewInvitations } from "../../api/types";
+import { addDays, dayAndMonth, weekdayOf } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 
 /** An absence while it is being said. */
@@ -12,9 +12,44 @@ export interface Said {
   kind: AbsenceKind;
   reason: string;
   covers: Chosen | undefined;
+  invitations: NewInvitations;
+  /** As they were written by hand; as they are drafted until then. */
+  inside: string | undefined;
+  outside: string | undefined;
 }
 
-export const nothingSaid: Said = { first: "", last: "", from: "", to: "", kind: "holiday", reason: "", covers: undefined };
+export const nothingSaid: Said = {
+  first: "",
+  last: "",
+  from: "",
+  to: "",
+  kind: "holiday",
+  reason: "",
+  covers: undefined,
+  invitations: "kept",
+  inside: undefined,
+  outside: undefined,
+};
+
+export const invitations: { value: NewInvitations; label: string }[] = [
+  { value: "kept", label: "wait for an answer" },
+  { value: "declined", label: "are declined with the text" },
+  { value: "passedOn", label: "are declined and passed to who covers" },
+];
+
+/** The texts as they stand: drafted from what is said until they are written by hand. */
+export function textsOf(said: Said): { inside: string; outside: string } {
+  const { to } = endsOf(said);
+  if (!to) return { inside: said.inside ?? "", outside: said.outside ?? "" };
+  const [day = "", hour = ""] = to.split("T");
+  const until = `${weekdayOf(day)} ${dayAndMonth(day)}${hour === "00:00" ? "" : `, ${hour}`}`;
+  const cover = said.covers;
+  const turn = cover ? (cover.person?.address ? `write to ${cover.person.address}` : `turn to ${cover.name}`) : "";
+  return {
+    inside: said.inside ?? `I am away until ${until}.${cover ? ` ${cover.name} decides for me meanwhile.` : ""}`,
+    outside: said.outside ?? `I am away until ${until}.${turn ? ` For anything urgent please ${turn}.` : ""}`,
+  };
+}
 
 export const kinds: { value: AbsenceKind; label: string }[] = [
   { value: "holiday", label: "on holiday" },
@@ -51,5 +86,8 @@ export function saidOf(absence: Absence): Said {
     kind: absence.kind,
     reason: absence.reason ?? "",
     covers: absence.covers ? chosenOf(absence.covers) : undefined,
+    invitations: absence.texts.invitations,
+    inside: absence.texts.inside ?? "",
+    outside: absence.texts.outside ?? "",
   };
 }

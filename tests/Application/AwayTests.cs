@@ -161,6 +161,27 @@ public sealed class AwayTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_year_says_who_is_away_together_and_counts_the_days_at_each_place()
+    {
+        await world.Do(new AddPlace(new Place("Yard", "Yard", "Halifax", "America/Halifax")));
+        await world.Do(new SayWhere(world.Noor.Id, world.Maren.Id, [new(StayKind.Place, "Yard", new LocalDate(2027, 4, 5), new LocalDate(2027, 4, 9), null, DaySpan.Whole)], 0));
+        await world.Do(Absence());
+        await world.Do(new PostAbsence(world.Noor.Id, world.Noor.Id, Absent.AtHome(world.Noor, March(18, 12), March(25)), null, null));
+        await world.Do(new KeepNoGo(world.Noor.Id, world.Maren.Id, new LocalDate(2027, 5, 5), 2, "half-year report"));
+        var year = await world.See(new ReadWhereaboutsYear(world.Noor.Id, 2027, world.Now).Run);
+        Assert.Equal((53, "2026-12-28", "Jan"), (year.Weeks.Count, year.Weeks[0].First, year.Weeks[0].Month));
+        Assert.Equal(["Maren and Noor are both away from 18 March 2027, 12:00 to 20 March 2027, 00:00."], year.Together);
+        var maren = year.Rows.Single(r => r.Who.Id == world.Maren.PublicId);
+        Assert.Equal(["11-11 True On holiday from 15 March 2027 to 19 March 2027", "18-19 False No-go week, half-year report"], maren.Marks.Select(m => $"{m.First}-{m.Last} {m.Away} {m.Words}"));
+        // 261 weekdays in 2027: five away, five at the yard.
+        Assert.Equal(["Lisbon 251", "Away 5", "Yard 5"], maren.Balance.Select(b => $"{b.Place} {b.Total}"));
+        Assert.Equal((18, 5, 17), (maren.Balance[0].Months[2], maren.Balance[2].Months[3], maren.Balance[0].Months[3]));
+        Assert.Equal(5, maren.Balance[1].Months[2]);
+        Assert.DoesNotContain((await world.See(new ReadWhereaboutsYear(world.Ruta.Id, 2027, world.Now).Run)).Rows, r => r.Who.Id == world.Maren.PublicId);
+        await Assert.ThrowsAsync<RefusedException>(() => world.See(new ReadWhereaboutsYear(world.Noor.Id, 1, world.Now).Run));
+    }
+
+    [Fact]
     public async Task Texts_have_bounds_and_what_comes_is_passed_on_only_to_somebody()
     {
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(Absence() with { Texts = new AwayTexts(new string('x', 1001), null, NewInvitations.Kept) }));

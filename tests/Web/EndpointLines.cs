@@ -32,6 +32,7 @@ internal static class EndpointLines
         ["GET /api/lanes"] = (k => ($"/api/lanes?who={k.Owner}&view=working-days", null), Fine),
         ["GET /api/years"] = (k => ($"/api/years?who={k.Owner}", null), Fine),
         ["GET /api/whereabouts"] = (_ => ("/api/whereabouts", null), Fine),
+        ["GET /api/whereabouts/year"] = (_ => ("/api/whereabouts/year?year=2027", null), Fine),
         ["POST /api/whereabouts/read"] = (k => ("/api/whereabouts/read", new { who = k.Owner, line = "home tomorrow", said = Array.Empty<object>(), month = (string?)null }), Forbidden),
         ["POST /api/whereabouts"] = (k => ("/api/whereabouts", new { who = k.Owner, said = new[] { new { kind = "home", place = (string?)null, first = "2027-04-05", last = "2027-04-05", rule = (string?)null, from = 0, to = 1440, usual = false } }, seen = 0 }), Forbidden),
         ["DELETE /api/whereabouts/{id:long}"] = (_ => ("/api/whereabouts/1", null), Unknown),

@@ -27,6 +27,7 @@ await page
   .getByRole("region", { name: "Maren Falk" })
   .getByRole("button", { name: /^Tuesday 16 March/ })
   .click();
+await page.getByRole("button", { name: "Maren is away instead" }).click();
 await page.getByRole("form", { name: "Post an absence" }).getByRole("heading", { name: /stands? in it/ }).waitFor();
 await shot(page, "whereabouts");
 

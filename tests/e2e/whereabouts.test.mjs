@@ -183,6 +183,17 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   await tome.getByRole("combobox", { name: "Somebody else" }).fill("maren");
   await tome.getByRole("option", { name: /^Maren Falk/ }).click();
   await tome.getByRole("region", { name: "Maren Falk" }).getByRole("img", { name: /^Thursday 11 March: (Halifax|Lisbon)$/ }).waitFor();
+
+  // A year on one sheet, with the days at each place.
+  await noor.getByRole("button", { name: "The year" }).click();
+  await noor.getByRole("heading", { level: 1, name: "2027, by weeks" }).waitFor();
+  await noor.getByRole("region", { name: "Wiremu Paki" }).getByRole("img", { name: /^Away from 10 March 2027 to 12 March 2027/ }).waitFor();
+  await noor.getByRole("row", { name: /^Halifax yard – – / }).first().waitFor();
+  assert.deepEqual(await faults(noor), []);
+  await noor.keyboard.press("l");
+  await noor.getByRole("heading", { level: 1, name: "2028, by weeks" }).waitFor();
+  await noor.getByRole("button", { name: "By month" }).click();
+  await noor.getByRole("heading", { level: 1, name: "March 2027" }).waitFor();
   assert.deepEqual(noor.wrong, []);
   assert.deepEqual(tome.wrong, []);
 });

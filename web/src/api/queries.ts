@@ -258,6 +258,13 @@ export const whereaboutsQuery = (month: string | undefined, also: string | undef
     placeholderData: (before) => before,
   });
 
+export const whereaboutsYearQuery = (year: number | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "whereabouts-year", year],
+    queryFn: () => ask(client.GET("/api/whereabouts/year", { params: { query: year ? { year } : {} } })),
+    placeholderData: (before) => before,
+  });
+
 /** What a line, or what was put together by hand, says of where somebody is, and what saying it does. */
 export const whereReadQuery = (who: string, line: string, said: StaySaid[], month: string) =>
   queryOptions({

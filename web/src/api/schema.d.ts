@@ -2076,6 +2076,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/whereabouts/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    year?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WhereaboutsYearView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/whereabouts/read": {
         parameters: {
             query?: never;
@@ -6743,6 +6780,12 @@ export interface components {
             end: number;
             words: string;
         };
+        BalanceView: {
+            place: string;
+            months: number[];
+            /** Format: int32 */
+            total: number;
+        };
         BesideView: {
             who: components["schemas"]["PersonView"];
             words: string;
@@ -8210,6 +8253,26 @@ export interface components {
             /** Format: int64 */
             to: null | number;
         };
+        SheetMarkView: {
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            last: number;
+            away: boolean;
+            words: string;
+        };
+        SheetRowView: {
+            who: components["schemas"]["PersonView"];
+            marks: components["schemas"]["SheetMarkView"][];
+            balance: components["schemas"]["BalanceView"][];
+        };
+        SheetWeekView: {
+            first: string;
+            /** Format: int32 */
+            number: number;
+            month: null | string;
+            now: boolean;
+        };
         /** @enum {unknown} */
         Sight: "nothing" | "outline" | "headline" | "whole";
         SignInRequest: {
@@ -8498,6 +8561,13 @@ export interface components {
             strips: components["schemas"]["StripView"][];
             absences: components["schemas"]["AbsenceView"][];
             places: string[];
+        };
+        WhereaboutsYearView: {
+            /** Format: int32 */
+            year: number;
+            weeks: components["schemas"]["SheetWeekView"][];
+            rows: components["schemas"]["SheetRowView"][];
+            together: string[];
         };
         WithLineRequest: {
             line: null | string;

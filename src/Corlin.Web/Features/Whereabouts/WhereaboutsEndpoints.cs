@@ -60,6 +60,7 @@ internal static class WhereaboutsEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/whereabouts", GetAsync);
+        api.MapGet("/whereabouts/year", YearAsync);
         api.MapPost("/whereabouts/read", ReadAsync);
         api.MapPost("/whereabouts", SayAsync);
         api.MapDelete("/whereabouts/{id:long}", NoMoreAsync);
@@ -77,6 +78,10 @@ internal static class WhereaboutsEndpoints
     /// <param name="also">Others at whom the reader looks, their public ids with commas.</param>
     private static async Task<Ok<WhereaboutsView>> GetAsync(Reader reader, string? month, string? also) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadWhereabouts(reader.Person, month, reader.Now, also?.Split(',', StringSplitOptions.RemoveEmptyEntries)).Run));
+
+    /// <param name="year">That of today where none is given.</param>
+    private static async Task<Ok<WhereaboutsYearView>> YearAsync(Reader reader, int? year) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadWhereaboutsYear(reader.Person, year, reader.Now).Run));
 
     /// <summary>Reads a line, or what was said by hand, and tells what saying it does. It changes nothing.</summary>
     private static async Task<Ok<WhereReadView>> ReadAsync(Reader reader, WhereReadRequest request)

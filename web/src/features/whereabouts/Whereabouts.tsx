@@ -19,11 +19,17 @@ import { SayForm } from "./SayForm";
 import { settledOf, Standing, type Wishes } from "./Standing";
 import type { Stay } from "./stay";
 import { Strips } from "./Strips";
+import { YearSheet } from "./YearSheet";
 
 const route = getRouteApi("/whereabouts");
 
 /** A month of where each principal is, and who is away when. */
 export function Whereabouts() {
+  const { year } = route.useSearch();
+  return year ? <YearSheet year={year} /> : <Month />;
+}
+
+function Month() {
   const { month, also } = route.useSearch();
   const data = useQuery(whereaboutsQuery(month, also));
   return data.data ? <Shown data={data.data} /> : <Wait query={data} />;
@@ -85,6 +91,9 @@ function Shown({ data }: { data: Data }) {
           </Button>
           <Button look="plain" onClick={() => look({ month: data.after })}>
             Month on
+          </Button>
+          <Button look="plain" onClick={() => void navigate({ search: { year: Number(data.month.slice(0, 4)) } })}>
+            The year
           </Button>
           {first && <Button onClick={() => sayWhere(first)}>Say where</Button>}
           {first && <Button onClick={() => begin(first.who)}>Post an absence</Button>}

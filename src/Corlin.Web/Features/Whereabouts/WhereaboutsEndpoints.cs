@@ -149,7 +149,8 @@ internal static class WhereaboutsEndpoints
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, AbsenceSaid said) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAbsence(
-        reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind) { Texts = said.Texts })));
+        reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind)
+    { Texts = said.Texts })));
 
     private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
 

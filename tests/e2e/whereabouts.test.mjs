@@ -111,6 +111,24 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await row.waitFor({ state: "detached" });
   await noor.getByRole("button", { name: /^Undo/ }).click();
   await row.waitFor();
+  // Her own leads to what she leaves to who covers, with its days and the name said already.
+  await noor
+    .getByRole("region", { name: "Noor Haddad" })
+    .getByRole("button", { name: /^Thursday 25 March/ })
+    .click();
+  await noor.getByRole("button", { name: "Noor is away instead" }).click();
+  await form.getByRole("button", { name: "Who covers: somebody" }).click();
+  await noor.getByRole("combobox", { name: "Who covers" }).fill("tom");
+  await noor.getByRole("option", { name: /^Tomé Vidal/ }).click();
+  await form.getByRole("button", { name: /^Post it/ }).click();
+  await noor
+    .getByRole("listitem", { name: /^Noor Haddad, on 25 March 2027/ })
+    .getByRole("button", { name: "Hand over what is open" })
+    .click();
+  await noor.getByRole("button", { name: "First day: 25 March" }).waitFor();
+  await noor.getByRole("button", { name: "Who covers: Tomé Vidal" }).waitFor();
+  await noor.goBack();
+  await noor.getByRole("heading", { level: 1, name: "March 2027" }).waitFor();
   await noor.keyboard.press("l");
   await noor.getByRole("heading", { level: 1, name: "April 2027" }).waitFor();
   assert.deepEqual(

@@ -2,13 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { standingQuery, whereaboutsQuery } from "../../api/queries";
+import { sessionQuery, standingQuery, whereaboutsQuery } from "../../api/queries";
 import type { Absence, Person, Strip, Whereabouts as Data } from "../../api/types";
+import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { Flag } from "../../lane/Flag";
+import { chosenOf } from "../../sentence/PeoplePicker";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
@@ -216,6 +218,7 @@ function Away({
                 <Button look="plain" onClick={() => onChange(a)}>
                   Change it
                 </Button>
+                <HandOver absence={a} />
                 <Button
                   look="plain"
                   onClick={() =>
@@ -234,6 +237,26 @@ function Away({
         ))}
       </ul>
     </section>
+  );
+}
+
+/** One's own absence leads to what is left to who covers, with its days and name said already. */
+function HandOver({ absence }: { absence: Absence }) {
+  const own = useQuery(sessionQuery).data?.address === absence.who.address;
+  const navigate = route.useNavigate();
+  const [, say] = useAway();
+  if (!own) return null;
+  const { first, last } = saidOf(absence);
+  return (
+    <Button
+      look="plain"
+      onClick={() => {
+        say({ first, last, cover: absence.covers ? chosenOf(absence.covers) : undefined });
+        void navigate({ to: "/handover" });
+      }}
+    >
+      Hand over what is open
+    </Button>
   );
 }
 

@@ -93,6 +93,13 @@ public class WhereReaderTests
     public void A_word_that_may_be_several_places_is_asked_back() =>
         Assert.Equal("“office” may be Head office or Madrid office or Harbour office: say which.", WhereReader.Read("office tomorrow", Today, Like).NotUnderstood);
 
+    [Theory]
+    [InlineData("holiday next week")]
+    [InlineData("away tomorrow")]
+    [InlineData("ill today")]
+    public void An_absence_is_told_from_a_place(string line) =>
+        Assert.Equal("That is an absence; it is posted as one, with who covers.", WhereReader.Read(line, Today, Like).NotUnderstood);
+
     [Fact]
     public void What_is_not_understood_is_told_as_it_was_typed() =>
         Assert.Equal("“Timbuktu 10–12 March” is not understood.", WhereReader.Read("home Timbuktu 10–12 March", Today, Like).NotUnderstood);

@@ -45,7 +45,7 @@ public sealed record ReadWhereSaid(UserId Viewer, string Who, string? Line, IRea
         if (Line is not null)
         {
             var reading = WhereReader.Read(Line, Month is { } month && month > today ? month : today, words => Like(viewing, words));
-            if (reading.Stays.IsEmpty) return new WhereSaidView([], reading.NotUnderstood + (viewing.Places.Count == 0 ? " There are no places yet: they are made under People, Places." : ""), null, []);
+            if (reading.Stays.IsEmpty) return new WhereSaidView([], reading.NotUnderstood + (reading.Nowhere && viewing.Places.Count == 0 ? " There are no places yet: they are made under People, Places." : ""), null, []);
             said = reading.Stays;
         }
 

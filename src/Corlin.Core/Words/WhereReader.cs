@@ -8,7 +8,8 @@ namespace Corlin.Core.Words;
 /// <summary>What was understood of a line that says where somebody is.</summary>
 /// <param name="Stays">In the order in which they were said, without whose they are; empty where something is not understood.</param>
 /// <param name="NotUnderstood">The part of the line that was not understood, or what is missing; empty where all was.</param>
-public sealed record WhereReading(ImmutableArray<WhereSaid> Stays, string NotUnderstood);
+/// <param name="Nowhere">Whether no place, home or the like was found in it.</param>
+public sealed record WhereReading(ImmutableArray<WhereSaid> Stays, string NotUnderstood, bool Nowhere = false);
 
 /// <summary>A stay as it was said, of nobody yet.</summary>
 /// <param name="Usual">Not a stay: the days are to be as usual again.</param>
@@ -21,6 +22,9 @@ public sealed record WhereSaid(StayKind Kind, string? Place, LocalDate First, Lo
 public sealed class WhereReader
 {
     private static readonly string[] Filler = ["at", "in", "the", "on", "and", ",", "is", "works", "working", "work", "from", "for", "a", "an", "stays", "staying", "of"];
+
+    /// <summary>What is said of somebody who cannot be had, rather than of where they work.</summary>
+    private static readonly string[] Absences = ["away", "holiday", "holidays", "ill", "sick", "leave", "vacation"];
 
     private readonly string text;
     private readonly ImmutableArray<Token> tokens;
@@ -88,7 +92,8 @@ public sealed class WhereReader
     private WhereReading Missed(int from)
     {
         if (kind is null && placesLike(tokens[from].Text) is { Count: > 1 } several) return new([], $"“{tokens[from].Text}” may be {string.Join(" or ", several.Take(4))}: say which.");
-        return new([], $"“{text[Place(from)..].Trim()}” is not understood.");
+        if (Absences.Contains(tokens[from].Text)) return new([], "That is an absence; it is posted as one, with who covers.");
+        return new([], $"“{text[Place(from)..].Trim()}” is not understood.", kind is null);
     }
 
     /// <summary>Where a token begins in what was typed: hyphens were given room of their own.</summary>

@@ -34,7 +34,8 @@ public sealed record StripView(
 /// <param name="Pieces">Where they are, in order; none where they do not work and nothing is said.</param>
 /// <param name="Off">The holiday or closure, in words; null where none is.</param>
 /// <param name="Words">All of it in words, "Head office until 14:00, then at home".</param>
-public sealed record StripDayView(IReadOnlyList<StripPieceView> Pieces, string? Off, string Words);
+/// <param name="Works">Whether they work at any time of it.</param>
+public sealed record StripDayView(IReadOnlyList<StripPieceView> Pieces, string? Off, string Words, bool Works);
 
 /// <summary>A part of a day as it is drawn.</summary>
 /// <param name="Place">What is written: the place, "Home", "On the way", "Not working", a town, "Elsewhere".</param>

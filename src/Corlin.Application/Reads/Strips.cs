@@ -42,13 +42,13 @@ internal static class Strips
     {
         var parts = days.On(date);
         var working = parts.Where(p => p.Working).ToList();
-        if (working.Count > 0 && working.All(p => days.Off(p) is not null)) return new StripDayView([], days.Off(working[0])!.Words, days.Off(working[0])!.Words);
+        if (working.Count > 0 && working.All(p => days.Off(p) is not null)) return new StripDayView([], days.Off(working[0])!.Words, days.Off(working[0])!.Words, false);
         var told = Joined(parts.Where(p => days.Off(p) is null).Select(p => (Told: Told(viewing, who, sight, p), p.From, p.To)));
-        if (told.Count == 0) return new StripDayView([], null, "not working");
+        if (told.Count == 0) return new StripDayView([], null, "not working", false);
         // The column is as wide as their hours that day; what lies outside them stands at its edge.
         var (from, to) = working.Count > 0 ? (working.Min(p => p.From), working.Max(p => p.To)) : (told.Min(t => t.From), told.Max(t => t.To));
         var pieces = told.Select(t => Piece(t.Told, t.From, t.To, from, to)).OfType<StripPieceView>().ToList();
-        return new StripDayView(pieces, null, pieces.Count == 0 ? "not working" : Words([.. told.Where(t => Piece(t.Told, t.From, t.To, from, to) is not null)]));
+        return new StripDayView(pieces, null, pieces.Count == 0 ? "not working" : Words([.. told.Where(t => Piece(t.Told, t.From, t.To, from, to) is not null)]), working.Count > 0);
     }
 
     private static string Words(IReadOnlyList<((StayKind Kind, string Place, string? Site) Told, int From, int To)> told) =>

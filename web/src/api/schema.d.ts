@@ -8393,6 +8393,7 @@ export interface components {
             pieces: components["schemas"]["StripPieceView"][];
             off: null | string;
             words: string;
+            works: boolean;
         };
         StripPieceView: {
             kind: components["schemas"]["StayKind"];

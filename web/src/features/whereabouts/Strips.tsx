@@ -88,9 +88,8 @@ function One({ strip, days, columns, saying, onAway, onDays }: OneProps) {
         const date = days[i]?.date ?? "";
         const said = saying?.who === who.id && date >= saying.first && date <= saying.last;
         const held = chosen ? i >= chosen.first && i <= chosen.last : said;
-        const works = d.pieces.some((p) => p.kind !== "notWorking" && p.kind !== "onTheWay");
         const label = `${days[i]?.label ?? ""}: ${d.words}`;
-        const look = `row-start-1 h-[68px] ${held ? "bg-sea-wash" : works ? "bg-water" : "bg-land"} ${days[i]?.today ? "border-l-2 border-brass" : ""}`;
+        const look = `row-start-1 h-[68px] ${held ? "bg-sea-wash" : d.works ? "bg-water" : "bg-land"} ${days[i]?.today ? "border-l-2 border-brass" : ""}`;
         return strip.maySay ? (
           <button
             key={days[i]?.date}

@@ -1,5 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using NodaTime;
 
 namespace Corlin.Application;
@@ -24,10 +25,13 @@ public sealed class AwayWorker(IReadStore store, IWriteGate gate)
     private static IReadOnlyList<AnswerByAbsence> Due(ICalendarReads store, Instant now)
     {
         var found = new List<AnswerByAbsence>();
-        foreach (var absence in store.AbsencesThatAnswer(now))
+        var absences = store.AbsencesThatAnswer(now);
+        UserId[] away = [.. absences.Select(a => a.Who).Distinct()];
+        var (calendars, people) = (store.MainCalendars(away), store.Users(away));
+        foreach (var absence in absences)
         {
-            if (!store.MainCalendars([absence.Who]).TryGetValue(absence.Who, out var calendar)) continue;
-            var who = store.Users([absence.Who])[absence.Who];
+            if (!calendars.TryGetValue(absence.Who, out var calendar)) continue;
+            var who = people[absence.Who];
             foreach (var meeting in store.Touching([calendar], absence.Stretch)[calendar])
             {
                 if (!AnswerByAbsence.Waiting(meeting, absence, who).Any() || store.WasTakenIn(Absent.KeyOf(absence, meeting.PublicId))) continue;

@@ -75,11 +75,8 @@ public sealed record ReadWhereSaid(UserId Viewer, string Who, string? Line, IRea
     {
         var wanted = Plain.Of(words).Split(' ', StringSplitOptions.RemoveEmptyEntries);
         if (wanted.Length == 0 || words.Length < 3) return [];
-        var rooms = viewing.Store.Rooms(500).Select(r => r.Name).ToHashSet();
-        var places = viewing.Places.Values.Where(p => !p.Closed && !rooms.Contains(p.Name)).ToList();
-        var whole = places.Where(p => Plain.Of(p.Name) == Plain.Of(words)).Select(p => p.Name).ToList();
-        if (whole.Count > 0) return whole;
-        return [.. places.Where(p => wanted.All(w => Plain.Of(p.Name).Split(' ').Contains(w))).Select(p => p.Name).Order(StringComparer.Ordinal)];
+        var whole = viewing.WorkPlaces.Where(p => Plain.Of(p) == Plain.Of(words)).ToList();
+        return whole.Count > 0 ? whole : [.. viewing.WorkPlaces.Where(p => wanted.All(w => Plain.Of(p).Split(' ').Contains(w)))];
     }
 
     private static string? Away(Viewing viewing, CalendarUser who, IEnumerable<(Stay Stay, bool Usual)> stays)

@@ -64,7 +64,6 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now, 
 {
     private const int MostAbsences = 200;
     private const int MostAhead = 366;
-    private const int MostRooms = 500;
     private const int MostOthers = 20;
 
     private static readonly YearMonthPattern Pattern = YearMonthPattern.Iso;
@@ -79,13 +78,11 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now, 
         var dates = Enumerable.Range(0, CalendarSystem.Iso.GetDaysInMonth(month.Year, month.Month)).Select(month.OnDayOfMonth(1).PlusDays).ToList();
         var before = month.OnDayOfMonth(1).PlusMonths(-1);
         var after = month.OnDayOfMonth(1).PlusMonths(1);
-        // A room is a place too, but nobody works a day there.
-        var rooms = store.Rooms(MostRooms).Select(r => r.Name).ToHashSet();
         return new WhereaboutsView(
             Pattern.Format(month), Label.Format(month), Pattern.Format(before.ToYearMonth()), Pattern.Format(after.ToYearMonth()),
             [.. dates.Select(d => new DayHeadView(LocalDatePattern.Iso.Format(d), d.DayOfWeek.ToString()[..1], d.Day, English.Day(d), d.DayOfWeek >= IsoDayOfWeek.Saturday, d == viewing.Today))],
             Strips.Read(viewing, [.. people, .. Others(viewing, people)], dates), Absences(viewing, people),
-            [.. viewing.Places.Values.Where(p => !p.Closed && !rooms.Contains(p.Name)).Select(p => p.Name).Order(StringComparer.Ordinal)]);
+            viewing.WorkPlaces);
     }
 
     private YearMonth Asked(Viewing viewing)

@@ -13,6 +13,9 @@ namespace Corlin.Application.Reads;
 internal sealed class Viewing
 {
     private readonly Lazy<IReadOnlyDictionary<string, Place>> places;
+    private const int MostRooms = 500;
+
+    private IReadOnlyList<string>? workPlaces;
     private StartedNow? started;
     private readonly Dictionary<UserId, CalendarUser> users = [];
     private readonly Dictionary<UserId, string> namesOfUnknown = [];
@@ -85,6 +88,15 @@ internal sealed class Viewing
     public StartedNow Started => started ??= new StartedNow(Store, Now);
 
     public IReadOnlyDictionary<string, Place> Places => places.Value;
+
+    /// <summary>The names of the open places where somebody can work, in order. A room is a place too, but nobody works a day there.</summary>
+    public IReadOnlyList<string> WorkPlaces => workPlaces ??= ReadWorkPlaces();
+
+    private List<string> ReadWorkPlaces()
+    {
+        var rooms = Store.Rooms(MostRooms).Select(r => r.Name).ToHashSet();
+        return [.. Places.Values.Where(p => !p.Closed && !rooms.Contains(p.Name)).Select(p => p.Name).Order(StringComparer.Ordinal)];
+    }
 
     /// <summary>Those for whom the viewer speaks, by name; the viewer is not among them.</summary>
     public IReadOnlyList<CalendarUser> Principals =>

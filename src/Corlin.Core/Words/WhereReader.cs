@@ -196,15 +196,13 @@ public sealed class WhereReader
         {
             if (word is "until" or "before") return Set(0, one);
             if (word is "after") return Set(one, DaySpan.Midnight);
-            if (Here is "to" or "-" or "and" or "until" && SkipTo() && Clock(loose: true) is { } other) return Set(one, other);
+            if (Here is "to" or "-" or "and" or "until" && Skip() && Clock(loose: true) is { } other) return Set(one, other);
             if (word is "from") return Set(one, DaySpan.Midnight);
         }
 
         at = start;
         return false;
     }
-
-    private bool SkipTo() => Skip();
 
     private bool Set(int one, int other)
     {

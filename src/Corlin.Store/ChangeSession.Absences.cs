@@ -19,6 +19,7 @@ internal sealed partial class ChangeSession
             TextInside = absence.TextInside,
             TextOutside = absence.TextOutside,
             Invitations = absence.Invitations,
+            ReasonTo = absence.ReasonTo,
             ById = absence.By?.Value,
             OriginId = absence.Origin == 0 ? null : absence.Origin,
             KeptById = current?.Id,

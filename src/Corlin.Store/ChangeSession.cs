@@ -37,9 +37,11 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     private ChangeRow Current => current ?? throw new InvalidOperationException("A change begins before it saves.");
 
+    public Absence? ByAbsence { get; set; }
+
     public long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant)
     {
-        current = new ChangeRow { Kind = kind, ActorId = actor.Value, InNameOfId = inNameOf.Value, GrantId = grant, At = Now };
+        current = new ChangeRow { Kind = kind, ActorId = actor.Value, InNameOfId = inNameOf.Value, GrantId = grant, At = Now, AbsenceId = ByAbsence?.Origin };
         Db.Changes.Add(current);
         Db.SaveChanges();
         return current.Id;

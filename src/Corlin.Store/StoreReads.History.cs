@@ -23,11 +23,22 @@ internal partial class StoreReads
         return Whole([.. changes.OrderByDescending(c => c.Id).Take(limit)], null);
     }
 
+    public IReadOnlyList<PastChange> PastAround(UserId who, Instant from, Instant until, int limit)
+    {
+        var lines = Db.Participations.Where(p => p.UserId == who.Value).Select(p => p.EntryId)
+            .Union(Db.Entries.Where(e => e.OwnerId == who.Value && e.Kind == EntryKind.Meeting).Select(e => e.Id))
+            .Join(Db.History, entry => entry, h => h.EntryId, (entry, h) => new { h.ChangeId, h.EntryId })
+            .Join(Db.Changes.Where(c => c.InNameOfId != who.Value && c.At >= from && c.At < until), h => h.ChangeId, c => c.Id, (h, c) => h)
+            .Distinct().OrderByDescending(h => h.ChangeId).Take(limit).ToList();
+        var ids = lines.Select(l => l.ChangeId).Distinct().ToArray();
+        return Whole([.. Db.Changes.AsNoTracking().Where(c => ids.Contains(c.Id)).OrderByDescending(c => c.Id)], [.. lines.Select(l => l.EntryId)]);
+    }
+
     public IReadOnlyList<PastChange> PastOf(EntryId entry, long? before, int limit)
     {
         var ids = Db.History.Where(h => h.EntryId == entry.Value && (before == null || h.ChangeId < before)).GroupBy(h => h.ChangeId)
             .OrderByDescending(g => g.Key).Select(g => g.Key).Take(limit).ToArray();
-        return ids.Length == 0 ? [] : Whole([.. Db.Changes.AsNoTracking().Where(c => ids.Contains(c.Id)).OrderByDescending(c => c.Id)], entry);
+        return ids.Length == 0 ? [] : Whole([.. Db.Changes.AsNoTracking().Where(c => ids.Contains(c.Id)).OrderByDescending(c => c.Id)], [entry.Value]);
     }
 
     public IReadOnlyList<UserId> ActorsFor(UserId inNameOf, int limit) =>
@@ -81,14 +92,14 @@ internal partial class StoreReads
             new EntryRows(r, [.. overrides[r.Id]], [.. participations[r.Id]], marks.Contains(r.Id) ? [.. marks[r.Id]] : null), Texts.Json));
     }
 
-    /// <param name="only">The one entry that is asked about, or null for all.</param>
-    private IReadOnlyList<PastChange> Whole(IReadOnlyList<ChangeRow> changes, EntryId? only)
+    /// <param name="only">The entries that are asked about, or null for all.</param>
+    private IReadOnlyList<PastChange> Whole(IReadOnlyList<ChangeRow> changes, HashSet<long>? only)
     {
         if (changes.Count == 0) return [];
         var ids = changes.Select(c => c.Id).ToArray();
         var counts = Db.History.Where(h => ids.Contains(h.ChangeId)).GroupBy(h => h.ChangeId).Select(g => new { g.Key, Count = g.Count() }).ToDictionary(g => g.Key, g => g.Count);
         var few = only is null ? counts.Where(c => c.Value <= PastChange.MostEntries).Select(c => c.Key).ToArray() : ids;
-        var lines = few.Length == 0 ? [] : Db.History.AsNoTracking().Where(h => few.Contains(h.ChangeId) && (only == null || h.EntryId == only.Value.Value)).OrderBy(h => h.Id).ToList();
+        var lines = few.Length == 0 ? [] : Db.History.AsNoTracking().Where(h => few.Contains(h.ChangeId) && (only == null || only.Contains(h.EntryId))).OrderBy(h => h.Id).ToList();
         var entries = lines.ToLookup(h => h.ChangeId);
         var grants = Db.Grants.AsNoTracking().Where(g => ids.Contains(g.GivenById)).ToLookup(g => g.GivenById);
         var ended = Db.Grants.AsNoTracking().Where(g => g.EndedById != null && ids.Contains(g.EndedById.Value)).ToLookup(g => g.EndedById!.Value);
@@ -99,7 +110,7 @@ internal partial class StoreReads
         return [.. changes.Select(c => new PastChange(
             c.Id, KindOf(c), c.Kind == ChangeKind.Undone, new UserId(c.ActorId), new UserId(c.InNameOfId), c.At, c.UndoneById is not null,
             c.GrantId is { } grant ? held.GetValueOrDefault(grant) : null, [.. entries[c.Id].GroupBy(h => h.EntryId).Select(Changed)], counts.GetValueOrDefault(c.Id),
-            [.. grants[c.Id].Select(AccessMapping.ToCore)], [.. ended[c.Id].Select(AccessMapping.ToCore)], [.. people[c.Id].Distinct()], [.. members[c.Id]]))];
+            [.. grants[c.Id].Select(AccessMapping.ToCore)], [.. ended[c.Id].Select(AccessMapping.ToCore)], [.. people[c.Id].Distinct()], [.. members[c.Id]]) { ByAbsence = c.AbsenceId is not null })];
     }
 
     private ILookup<long, (UserId Group, UserId Member, bool Joined)> Members(long[] changes)

@@ -1,6 +1,7 @@
 using System.Collections.ObjectModel;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
 using Corlin.Core.Time;
 using Corlin.Core.Travel;
@@ -187,6 +188,12 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
     public IReadOnlyList<Absence> AbsencesThatAnswer(Instant now) =>
         [.. Db.Absences.AsNoTracking().Where(a => a.EndedById == null && a.End > now && (a.Invitations != NewInvitations.Kept || a.TextInside != null)).OrderBy(a => a.Id).AsEnumerable().Select(ToCore)];
 
+    public IReadOnlyList<Mailbox> ToldBy(Absence absence, bool withPrivate, int limit) =>
+        [.. Db.Changes.Where(c => c.AbsenceId == absence.Origin && c.Kind == ChangeKind.MailWritten && c.UndoneById == null)
+            .Join(Db.Outbox.Where(o => o.WithdrawnAt == null), c => c.Id, o => o.ChangeId, (c, o) => (long?)o.Id)
+            .Join(Db.Mails.Where(m => withPrivate || !m.Private), o => o, m => m.OutboxId, (o, m) => new { m.Id, m.ToName, m.ToAddress })
+            .OrderByDescending(m => m.Id).Take(limit).AsEnumerable().Select(m => new Mailbox(m.ToName, m.ToAddress))];
+
     public bool WasTakenIn(string key) => Db.TakenIn.Any(t => t.Key == key);
 
     public Absence? Absence(long id) => Db.Absences.AsNoTracking().SingleOrDefault(a => a.Id == id && a.EndedById == null) is { } row ? ToCore(row) : null;
@@ -199,6 +206,7 @@ internal partial class StoreReads(CorlinDb db) : ICalendarReads
             TextInside = row.TextInside,
             TextOutside = row.TextOutside,
             Invitations = row.Invitations,
+            ReasonTo = row.ReasonTo,
             By = row.ById is { } by ? new UserId(by) : null,
             Origin = row.OriginId ?? row.Id,
         };

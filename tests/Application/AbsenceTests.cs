@@ -37,7 +37,7 @@ public sealed class AbsenceTests : IAsyncLifetime
         var absence = await Only(world.Noor);
         Assert.Equal(("Maren Falk", "from 10 March 2027 to 12 March 2027", "family", "Tomé Vidal", false), (absence.Who.Name, absence.Words, absence.Reason, absence.Covers!.Name, absence.Begun));
         var strip = (await Seen(world.Noor)).Strips.Single(s => s.Who.Id == world.Maren.PublicId);
-        Assert.Equal((9, 11, "On holiday, Tomé covers"), (strip.Away[0].First, strip.Away[0].Last, strip.Away[0].Words));
+        Assert.Equal((9, 11, "On holiday, family, Tomé covers"), (strip.Away[0].First, strip.Away[0].Last, strip.Away[0].Words));
         Assert.Empty((await Seen(world.Noor, "2027-04")).Strips.SelectMany(s => s.Away));
         // Not as long as it can be undone.
         world.Advance(11);
@@ -46,6 +46,57 @@ public sealed class AbsenceTests : IAsyncLifetime
         // Others see that she is away, and not why.
         Assert.Empty((await Seen(world.Ruta)).Absences);
         Assert.DoesNotContain((await Seen(world.Tome)).Strips, s => s.Who.Id == world.Maren.PublicId);
+    }
+
+    [Theory]
+    [InlineData(ReasonTold.Keepers, "Away, Tomé covers")]
+    [InlineData(ReasonTold.Inside, "On holiday, family, Tomé covers")]
+    public async Task Why_she_is_away_is_told_on_her_lane_as_she_chose_and_never_to_those_outside(ReasonTold to, string words)
+    {
+        await world.Do(new PostAbsence(world.Noor.Id, world.Maren.Id, Days(10, 12), world.Tome.Id, "family", AbsenceKind.Holiday) { ReasonTo = to });
+        async Task<string> Lane(CalendarUser viewer) =>
+            Assert.Single((await world.See(new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 10), LanesSpan.Day, world.Now).Run)).Days[0].Lanes[0].Away).Words;
+        await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Outline, Core.Access.Acting.Look);
+        await world.Grant(world.Maren, world.Lakshmi, Core.Access.Sight.Headline, Core.Access.Acting.Look);
+        Assert.Equal(words, await Lane(world.Ruta));
+        Assert.Equal("Away, Tomé covers", await Lane(world.Lakshmi));
+        Assert.Equal("On holiday, family, Tomé covers", await Lane(world.Noor));
+        Assert.Equal(to, (await Only(world.Noor)).ReasonTo);
+    }
+
+    [Fact]
+    public async Task What_who_covers_may_do_meanwhile_comes_goes_and_moves_with_it()
+    {
+        async Task<IEnumerable<string>> Held() => (await world.See(s => s.GrantsIn([world.Maren.Id], [world.Tome.Id], defaults: false))).Select(g => $"{g.Acting} {g.Terms.From!.Value.InUtc().Day}-{g.Terms.Until!.Value.InUtc().Day}");
+        var absence = new PostAbsence(world.Maren.Id, world.Maren.Id, Days(10, 12), world.Tome.Id, null) { CoverMay = CoverMay.SpeakFor };
+        // Who speaks for her and may pass nothing on cannot give it; whoever may is told so.
+        Assert.False((await Seen(world.Noor)).Strips.Single(s => s.Who.Id == world.Maren.PublicId).MayLend);
+        Assert.True((await Seen(world.Maren)).Strips[0].MayLend);
+        await Refused(RefusalKind.MayNotGrant, () => world.Do(absence with { Actor = world.Noor.Id }));
+        Assert.Empty(await Held());
+
+        var posted = await world.Do(absence);
+        Assert.Equal(["SpeakFor 10-13"], await Held());
+        var stands = await Only(world.Maren);
+        Assert.Equal(CoverMay.SpeakFor, stands.CoverMay);
+        ChangeAbsence Change(int last, CalendarUser? cover, CoverMay? may = null) =>
+            new(world.Maren.Id, stands.Id, new LocalDateTime(2027, 3, 10, 0, 0), new LocalDateTime(2027, 3, last + 1, 0, 0), cover?.Id, null, AbsenceKind.Holiday) { CoverMay = may };
+        var longer = await world.Do(Change(15, world.Tome));
+        Assert.Equal(["SpeakFor 10-16"], await Held());
+        await world.Do(new UndoChange(world.Maren.Id, longer));
+        Assert.Equal(["SpeakFor 10-13"], await Held());
+
+        stands = await Only(world.Maren);
+        await world.Do(Change(12, world.Tome, CoverMay.Change));
+        Assert.Equal(["Change 10-13"], await Held());
+        stands = await Only(world.Maren);
+        Assert.Equal(CoverMay.Change, stands.CoverMay);
+        await world.Do(Change(12, world.Ana));
+        Assert.Empty(await Held());
+        Assert.Single(await world.See(s => s.GrantsIn([world.Maren.Id], [world.Ana.Id], defaults: false)));
+        await world.Do(new EndAbsence(world.Maren.Id, (await Only(world.Maren)).Id));
+        Assert.Empty(await world.See(s => s.GrantsIn([world.Maren.Id], [world.Ana.Id], defaults: false)));
+        Assert.True(posted > 0);
     }
 
     [Fact]

@@ -50,6 +50,30 @@ public sealed class DaysOffTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_day_off_of_some_is_said_among_the_slots_and_before_sending()
+    {
+        await new HolidayWorker(world.Store, world.Gate, new Fixed()).RunDueAsync(world.Now, TestContext.Current.CancellationToken);
+        await world.Do(new CloseSite(world.Administrator.Id, "Halifax yard", new LocalDate(2027, 3, 23), new LocalDate(2027, 3, 25), "crane inspection"));
+        Task<SlotsView> Slots(string[] required, string[] optional) => world.See(new ReadSlots(
+            world.Noor.Id, world.Maren.PublicId, required, optional, 45, new LocalDate(2027, 3, 22), new LocalDate(2027, 3, 26), world.Now).Run);
+        var required = await Slots([owen.PublicId], []);
+        Assert.Equal(
+            ["Tuesday 23 March to Wednesday 24 March, Halifax yard closed, crane inspection: days off for Owen.", "Friday 26 March, Good Friday: a day off for Owen."], required.DaysOff);
+        Assert.DoesNotContain(required.Slots, s => s.When.Contains("26 March", StringComparison.Ordinal) || s.When.Contains("23 March", StringComparison.Ordinal));
+        Assert.Empty((await Slots([world.Tome.PublicId], [])).DaysOff);
+
+        var ifFree = (await Slots([world.Tome.PublicId], [owen.PublicId])).Slots;
+        Assert.All(ifFree.Where(s => s.When.Contains("26 March", StringComparison.Ordinal)), s => Assert.Contains("Day off: Owen.", s.Reason, StringComparison.Ordinal));
+        Assert.Contains(ifFree, s => s.Reason.Contains("Out of hours for Owen.", StringComparison.Ordinal));
+
+        async Task<IEnumerable<string>> Wrong(string start) => (await world.See(new ReadChosen(
+            world.Noor.Id, world.Maren.PublicId, [owen.PublicId], [], World.Timed(start).ToStretch(DateTimeZone.Utc), null, true, world.Now).Run)).Wrong.Select(w => w.Words);
+        Assert.Contains("A day off for Owen: Good Friday.", await Wrong("2027-03-26T15:00"));
+        Assert.Contains("A day off for Owen: crane inspection.", await Wrong("2027-03-23T15:00"));
+        Assert.DoesNotContain(await Wrong("2027-03-25T15:00"), w => w.StartsWith("A day off", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public async Task A_closure_is_kept_and_opened_by_an_administrator_alone_and_taken_back_both_ways()
     {
         var day = new LocalDate(2027, 3, 17);

@@ -221,7 +221,10 @@ public sealed class FollowTests : IAsyncLifetime
         public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) => new Content(CalendarFile.Open(file, owner, cancel));
 
         public void Write(
-            TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories) => throw new NotSupportedException();
+            TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
+            IReadOnlyList<AbsenceInFile> absences) => throw new NotSupportedException();
+
+        public void WriteBusy(TextWriter output, Reads.BusyTimes times, Instant stamp) => throw new NotSupportedException();
     }
 
     private sealed class Content(CalendarFile file) : ICalendarFileContent

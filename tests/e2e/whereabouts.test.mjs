@@ -215,3 +215,28 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   assert.deepEqual(noor.wrong, []);
   assert.deepEqual(tome.wrong, []);
 });
+
+test("who comes back, and who keeps their calendar, reads what came meanwhile on one page", async () => {
+  const before = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await advance(before, 7 * 24 * 3600);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await noor
+    .getByRole("list", { name: "Back from an absence" })
+    .getByRole("link", { name: "See what came meanwhile: Wiremu was away from 10 March 2027 to 12 March 2027" })
+    .click();
+  await noor.getByRole("heading", { level: 1, name: "Wiremu was away from 10 March 2027 to 12 March 2027" }).waitFor();
+  await noor.getByText(/^Ines Quadros covered, /).waitFor();
+  for (const name of ["What waits now", "Invitations", "Done in Wiremu’s name", "What others changed", "Who was sent the text"])
+    await noor.getByRole("region", { name }).waitFor();
+  assert.deepEqual(await faults(noor), []);
+  await noor.setViewportSize({ width: 390, height: 800 });
+  assert.equal(await noor.evaluate(() => document.documentElement.scrollWidth <= 390), true);
+  await noor.goto(`${its.demo.address}/whereabouts?absence=99999`);
+  await noor.getByText(/There is no such thing here/).waitFor();
+  await noor.getByRole("link", { name: "Whereabouts" }).first().click();
+  await noor.getByRole("heading", { level: 1, name: "March 2027" }).waitFor();
+  assert.deepEqual(
+    noor.wrong.filter((w) => !w.includes("404")),
+    [],
+  );
+});

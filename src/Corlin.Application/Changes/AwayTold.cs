@@ -32,6 +32,7 @@ internal static class AwayTold
     private static void Once(IChangeSession session, Absence absence, CalendarUser who, Mailbox to, string text, string subject, string? answers, MailAbout about)
     {
         if (!session.TakeIn(Absent.KeyOf(absence, string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{absence.Stretch.End.ToUnixTimeSeconds()}\n{to.Address.ToLowerInvariant()}")))) return;
+        session.ByAbsence = absence;
         session.Begin(ChangeKind.MailWritten, absence.By ?? who.Id, who.Id, null);
         session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(who), to, $"Away: {subject}", text, session.Now, Answers: answers) { Automatic = true }), about);
     }
@@ -54,6 +55,7 @@ public sealed record AnswerByAbsence(long Absence, string Entry) : IChange<bool>
         var actor = absence.By is { } by && session.SpeakingFor(by, who.Id) is not null ? session.Users([by])[by] : who;
         var waiting = Waiting(meeting, absence, who).Take(MostOccurrences).ToList();
         if (waiting.Count == 0) return false;
+        session.ByAbsence = absence;
         AwayTold.Organiser(session, absence, who, meeting);
         if (absence.Invitations == NewInvitations.Kept) return true;
         try

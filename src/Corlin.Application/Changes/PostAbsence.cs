@@ -23,14 +23,19 @@ public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch,
 {
     public AwayTexts Texts { get; init; } = AwayTexts.None;
 
+    public ReasonTold ReasonTo { get; init; }
+
+    public CoverMay CoverMay { get; init; }
+
     public long Apply(IChangeSession session) => Do(session).Change;
 
     internal (long Change, Absence Absence) Do(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        var absence = Absent.With(new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason)) { Kind = Kind, By = Actor }, Texts);
+        var absence = Absent.With(new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason)) { Kind = Kind, By = Actor, ReasonTo = ReasonTo }, Texts);
         Absent.Check(session, absence);
         var change = session.Begin(ChangeKind.AbsencePosted, Actor, InNameOf, rights.Grant);
+        Absent.Lend(session, Actor, absence, CoverMay);
         var stored = session.Save(absence);
         Absent.KeepWhatStands(session, stored);
         Absent.TellCover(session, Actor, absence);
@@ -46,14 +51,21 @@ public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime Fro
     /// <summary>Null for as they are.</summary>
     public AwayTexts? Texts { get; init; }
 
+    /// <summary>Null for as it is.</summary>
+    public ReasonTold? ReasonTo { get; init; }
+
+    /// <summary>Null for as it is.</summary>
+    public CoverMay? CoverMay { get; init; }
+
     public long Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
-        var next = stands with { Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind };
+        var next = stands with { Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind, ReasonTo = ReasonTo ?? stands.ReasonTo };
         if (Texts is { } texts) next = Absent.With(next, texts) with { By = Actor };
         Absent.Check(session, next);
         var change = session.Begin(ChangeKind.AbsenceChanged, Actor, stands.Who, rights.Grant);
         session.End(stands);
+        Absent.LendAnew(session, Actor, stands, next, CoverMay);
         Absent.KeepWhatStands(session, session.Save(next));
         if (next.Covers != stands.Covers || next.Stretch != stands.Stretch) Absent.TellCover(session, Actor, next);
         return change;
@@ -69,6 +81,7 @@ public sealed record EndAbsence(UserId Actor, long Absence) : IChange<long>
         if (stands.Stretch.End <= session.Now) throw new RefusedException(RefusalKind.InThePast);
         var change = session.Begin(ChangeKind.AbsenceEnded, Actor, stands.Who, rights.Grant);
         session.End(stands);
+        if (session.LentWith(stands) is { } lent) session.End(lent);
         if (stands.EndedAt(session.Now) is { } left) session.Save(left);
         if (stands.Covers is { } cover && cover != Actor) session.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
         return change;
@@ -102,6 +115,44 @@ public static class Absent
         { Length: > Absence.LongestText } said => throw new RefusedException(RefusalKind.BadInput, field, said[..40] + "…"),
         var said => said,
     };
+
+    /// <summary>Gives who covers what they may do meanwhile; it ends with the absence.</summary>
+    /// <exception cref="RefusedException">The actor may not give it, or nobody covers.</exception>
+    internal static void Lend(IChangeSession session, UserId actor, Absence absence, CoverMay may)
+    {
+        if (may == CoverMay.AsNow) return;
+        if (!Enum.IsDefined(may)) throw new RefusedException(RefusalKind.BadInput, "coverMay");
+        var cover = absence.Covers ?? throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
+        var terms = LentFor(absence, may == CoverMay.SpeakFor ? Acting.SpeakFor : Acting.Change);
+        session.MustGrant(actor, absence.Who, terms, receiverInside: true);
+        session.Grant(actor, absence.Who, null, cover, true, terms, null, AccessNewsKind.Granted);
+    }
+
+    /// <summary>What was given with an absence goes with it to its new time, and to who covers since.</summary>
+    internal static void LendAnew(IChangeSession session, UserId actor, Absence stands, Absence next, CoverMay? may)
+    {
+        var lent = session.LentWith(stands);
+        if (may is null && next.Covers == stands.Covers && next.Stretch == stands.Stretch) return;
+        if (lent is not null) session.End(lent);
+        Lend(session, actor, next, next.Covers is null ? CoverMay.AsNow : may ?? MayBy(lent));
+    }
+
+    /// <summary>What who covers may do by what they were given with an absence.</summary>
+    internal static CoverMay MayBy(Grant? lent) => lent?.Acting switch
+    {
+        null => CoverMay.AsNow,
+        Acting.SpeakFor => CoverMay.SpeakFor,
+        _ => CoverMay.Change,
+    };
+
+    /// <summary>The grant that who covers holds for just as long as an absence lasts; null where there is none.</summary>
+    internal static Grant? LentWith(this ICalendarReads store, Absence absence) =>
+        absence.Covers is { } cover ? LentWith(store.GrantsIn([absence.Who], [cover], defaults: false), absence) : null;
+
+    internal static Grant? LentWith(IEnumerable<Grant> grants, Absence absence) =>
+        grants.FirstOrDefault(g => g.Owner == absence.Who && g.Receiver == absence.Covers && g.Receiver is not null && g.Calendar is null && g.Terms == LentFor(absence, g.Acting));
+
+    internal static AccessTerms LentFor(Absence absence, Acting acting) => new(Sight.Whole, acting, From: absence.Stretch.Start, Until: absence.Stretch.End);
 
     /// <summary>What waits for an answer already is decided by hand: only what comes from then on is declined by the absence.</summary>
     internal static void KeepWhatStands(IChangeSession session, Absence absence)

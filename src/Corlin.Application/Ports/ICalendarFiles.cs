@@ -1,5 +1,6 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Ports;
@@ -32,6 +33,11 @@ public interface ICalendarFileContent : IDisposable
     IReadOnlyList<string> Notes { get; }
 }
 
+/// <summary>An absence as it goes out beside entries.</summary>
+/// <param name="Time">Whole days, or from an hour to an hour at home.</param>
+/// <param name="Title">What everybody may know of it, "Away; Tomé Vidal covers".</param>
+public sealed record AbsenceInFile(string Uid, EntryTime Time, string Title);
+
 /// <summary>Calendar files, in and out.</summary>
 public interface ICalendarFiles
 {
@@ -41,5 +47,9 @@ public interface ICalendarFiles
 
     /// <param name="categories">The names of the categories that entries have on the calendar that is written.</param>
     void Write(
-        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories);
+        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
+        IReadOnlyList<AbsenceInFile> absences);
+
+    /// <summary>What takes somebody's time and when they work, without what it is.</summary>
+    void WriteBusy(TextWriter output, Reads.BusyTimes times, Instant stamp);
 }

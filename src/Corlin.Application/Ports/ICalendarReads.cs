@@ -100,6 +100,10 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>Those that are not over and say something to who asks for that time, or decline it.</summary>
     IReadOnlyList<Absence> AbsencesThatAnswer(Instant now);
 
+    /// <summary>To whom an absence sent its text, as it was and as it was before it was changed; the latest first.</summary>
+    /// <param name="withPrivate">Also who asked to something private.</param>
+    IReadOnlyList<Mailbox> ToldBy(Absence absence, bool withPrivate, int limit);
+
     /// <summary>Whether a key was taken in before.</summary>
     bool WasTakenIn(string key);
 

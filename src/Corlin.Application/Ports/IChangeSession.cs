@@ -13,6 +13,9 @@ public interface IChangeSession : ICalendarReads
 {
     Instant Now { get; }
 
+    /// <summary>The absence that does by itself what is begun from now on; null while somebody does it by hand.</summary>
+    Absence? ByAbsence { get; set; }
+
     /// <summary>Opens the change: everything saved from here on belongs to it, in the history and for undo.</summary>
     long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant);
 

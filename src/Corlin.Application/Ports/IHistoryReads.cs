@@ -19,6 +19,9 @@ public sealed record PastChange(
     IReadOnlyList<Grant> Given, IReadOnlyList<Grant> Ended, IReadOnlyList<UserId> People, IReadOnlyList<(UserId Group, UserId Member, bool Joined)> Members)
 {
     public const int MostEntries = 20;
+
+    /// <summary>Whether an absence did it by itself; who posted that is <see cref="Actor"/>.</summary>
+    public bool ByAbsence { get; init; }
 }
 
 public sealed record ChangedEntry(EntryId Id, Entry? Before, Entry? After);
@@ -30,6 +33,9 @@ public interface IHistoryReads
     /// <param name="by">Who did it, or null for anybody.</param>
     /// <param name="before">Only what was done before this change.</param>
     IReadOnlyList<PastChange> Past(UserId inNameOf, UserId? by, Instant? from, Instant? until, long? before, int limit);
+
+    /// <summary>What was done in others' names to meetings that somebody organises or in which they have or had a part, with what it did to those alone.</summary>
+    IReadOnlyList<PastChange> PastAround(UserId who, Instant from, Instant until, int limit);
 
     /// <summary>What was done to an entry.</summary>
     IReadOnlyList<PastChange> PastOf(EntryId entry, long? before, int limit);

@@ -39,8 +39,8 @@ internal sealed class HistoryRows
             change.Id, LaneViews.Ms(change.At), $"{English.Day(local.Date)} {local.Year}", English.Time(local.TimeOfDay), viewing.View(people[change.Actor]),
             change.InNameOf == change.Actor ? null : viewing.View(people[change.InNameOf]),
             $"{(change.TookBack ? "took back: " : "")}{verb}{(what.Length == 0 ? "" : $" {what}")}", [.. Details(change, told)],
-            change.Under is { } grant && maySeeGrants ? English.Access(grant.Terms, people[grant.Owner], viewing.Person, calendars.NameOf(grant)) : null, change.Undone,
-            told is [{ Withheld: false } one] && change.Entries is [var only] && now.ContainsKey(only.Id) ? (one.After ?? one.Before)?.PublicId : null);
+            change.Under is { } grant && grant.Owner == owner.Id && maySeeGrants ? English.Access(grant.Terms, people[grant.Owner], viewing.Person, calendars.NameOf(grant)) : null, change.Undone,
+            told is [{ Withheld: false } one] && change.Entries is [var only] && now.ContainsKey(only.Id) ? (one.After ?? one.Before)?.PublicId : null, change.ByAbsence);
     }
 
     private static IEnumerable<UserId> Named(PastChange change) =>

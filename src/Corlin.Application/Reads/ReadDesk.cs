@@ -13,9 +13,11 @@ namespace Corlin.Application.Reads;
 /// <param name="Told">What others did to meetings to which the viewer, or somebody for whom they speak, is asked.</param>
 /// <param name="Started">Meetings in whose conference somebody is now.</param>
 /// <param name="Handovers">What others leave to the viewer while they are away, and what the viewer left to others.</param>
+/// <param name="Returns">Absences that ended lately, of the viewer and of those for whom they speak.</param>
 public sealed record DeskView(
     long Now, string DateLine, string Lead, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<QueueRow> Queue,
-    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<MeetingNewsView> Told, IReadOnlyList<HandoverHeadView> Handovers, IReadOnlyList<StartedView> Started);
+    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<MeetingNewsView> Told, IReadOnlyList<HandoverHeadView> Handovers, IReadOnlyList<StartedView> Started,
+    IReadOnlyList<ReturnHeadView> Returns);
 
 /// <summary>Something that the viewer is told of their access.</summary>
 /// <param name="Owner">Whose calendar it is about.</param>
@@ -56,7 +58,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         return new DeskView(
             LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
             Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing), MeetingNewsViews.Read(viewing),
-            ReadHandovers.Heads(viewing), StartedViews.Of(viewing, lanes));
+            ReadHandovers.Heads(viewing), StartedViews.Of(viewing, lanes), ReadReturn.Heads(viewing, people, overOnly: true));
     }
 
     /// <summary>Today, with what of some lanes stands in it.</summary>

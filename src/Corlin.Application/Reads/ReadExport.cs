@@ -3,6 +3,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -10,7 +11,7 @@ namespace Corlin.Application.Reads;
 /// <summary>Entries for a calendar file, with the mailboxes of those in them.</summary>
 /// <param name="Categories">Those of the calendar's own list, where the viewer may know it.</param>
 public sealed record Export(
-    string Name, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<UserId, Mailbox> People, IReadOnlyDictionary<EntryId, string> Categories);
+    string Name, IReadOnlyList<Entry> Entries, IReadOnlyDictionary<UserId, Mailbox> People, IReadOnlyDictionary<EntryId, string> Categories, IReadOnlyList<AbsenceInFile> Absences);
 
 /// <summary>A calendar, a span of it, or one entry of it, for whoever may know it whole.</summary>
 /// <param name="Calendar">The public id of whose calendar it is.</param>
@@ -33,7 +34,19 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
         if (Entry is not null && told.Count == 0) throw new RefusedException(RefusalKind.NotFound);
         var named = told.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)).Distinct().ToList();
         var people = viewing.Users(named);
-        return new Export(Entry is null ? owner.Name : told[0].Title, told, named.ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)), Categories(viewing, owner, own.Rights, told));
+        return new Export(Entry is null ? owner.Name : told[0].Title, told, named.ToDictionary(w => w, w => new Mailbox(people[w].Name, people[w].Address)), Categories(viewing, owner, own.Rights, told),
+            Entry is null ? [.. store.Absences([owner.Id], Span ?? Always).OrderBy(a => a.Stretch.Start).Select(a => InFile(viewing, owner, a))] : []);
+    }
+
+    /// <summary>An absence tells who covers, and nobody why.</summary>
+    private static AbsenceInFile InFile(Viewing viewing, CalendarUser owner, Absence absence)
+    {
+        var (from, to) = (owner.HomeZone.ToLocal(absence.Stretch.Start), owner.HomeZone.ToLocal(absence.Stretch.End));
+        EntryTime time = from.TimeOfDay == LocalTime.Midnight && to.TimeOfDay == LocalTime.Midnight && to > from
+            ? new AllDayEntry(from.Date, to.Date)
+            : new TimedEntry(from, owner.Zone, absence.Stretch.Length, null, Zones.TzdbVersion);
+        var cover = absence.Covers is { } who ? $"; {viewing.Users([who])[who].Name} covers" : "";
+        return new AbsenceInFile(string.Create(System.Globalization.CultureInfo.InvariantCulture, $"absence-{absence.Origin}-{owner.Address}"), time, $"Away{cover}");
     }
 
     private static Dictionary<EntryId, string> Categories(Viewing viewing, CalendarUser owner, Rights rights, IReadOnlyList<Entry> told)

@@ -22,8 +22,10 @@ public sealed record HistoryView(PersonView Of, string? Title, IReadOnlyList<Per
 /// <param name="Under">The grant under which it was done, in words; null for the owner.</param>
 /// <param name="Undone">Whether it was taken back.</param>
 /// <param name="Entry">The public id of the entry, where it is still there and may be known.</param>
+/// <param name="ByAbsence">An absence did it by itself, as <paramref name="By"/> had it posted.</param>
 public sealed record HistoryRowView(
-    long Id, long At, string Day, string Time, PersonView By, PersonView? For, string Words, IReadOnlyList<string> Details, string? Under, bool Undone, string? Entry);
+    long Id, long At, string Day, string Time, PersonView By, PersonView? For, string Words, IReadOnlyList<string> Details, string? Under, bool Undone, string? Entry,
+    bool ByAbsence = false);
 
 /// <param name="Who">The public id of in whose name it was done, or on whose lane the entry stands.</param>
 /// <param name="Entry">The public id of the one entry, or null for all that was done.</param>

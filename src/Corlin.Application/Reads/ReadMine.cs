@@ -17,9 +17,12 @@ namespace Corlin.Application.Reads;
 /// <param name="Done">What others did in their name in the last days, latest first.</param>
 /// <param name="Speakers">Those who speak for them and get a copy of what they are told.</param>
 /// <param name="OwnCopies">Whether they get it themselves too.</param>
+/// <param name="Where">Where they work today, in words.</param>
+/// <param name="Returns">An absence of theirs that ended lately.</param>
 public sealed record MineView(
     long Now, string DateLine, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<ComingView> Coming, ComingView? After, IReadOnlyList<QueueRow> Asked, IReadOnlyList<MeetingNewsView> Told,
-    IReadOnlyList<HistoryRowView> Done, IReadOnlyList<HolderView> Holders, IReadOnlyList<PersonView> Speakers, bool OwnCopies);
+    IReadOnlyList<HistoryRowView> Done, IReadOnlyList<HolderView> Holders, IReadOnlyList<PersonView> Speakers, bool OwnCopies, IReadOnlyList<ReturnHeadView> Returns,
+    string Where);
 
 /// <param name="When">"now, to 10:00", "10:30 to 11:30".</param>
 /// <param name="Leave">"leave at 10:05", where there is a way to go; null otherwise.</param>
@@ -51,7 +54,8 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
             LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), ReadDesk.Today(viewing, [lane]),
             [.. coming.Select(e => View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? View(viewing, lane, standing[0]) : null,
             [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
-            [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)], Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer));
+            [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)], Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer), ReadReturn.Heads(viewing, [viewing.Person], overOnly: true),
+            Strips.Read(viewing, [viewing.Person], [viewing.Today])[0].Days[0].Words);
     }
 
     private static ComingView View(Viewing viewing, Lane lane, LaneEntry entry)

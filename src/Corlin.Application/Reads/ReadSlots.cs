@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Slots;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -12,9 +13,10 @@ namespace Corlin.Application.Reads;
 /// <summary>What a search for free slots finds.</summary>
 /// <param name="Total">How many there are in all; the best of them are given.</param>
 /// <param name="Days">The days of the span, for the board.</param>
+/// <param name="DaysOff">Holidays and closures in the span that some of those asked have: "Friday 26 March is Good Friday for Maren and Tomé."</param>
 public sealed record SlotsView(
     IReadOnlyList<SlotPersonView> People, IReadOnlyList<SlotView> Slots, int Total, IReadOnlyList<ContourView> Contour, IReadOnlyList<SlotDayView> Days,
-    string Summary, IReadOnlyList<ZoneView> Zones);
+    string Summary, IReadOnlyList<ZoneView> Zones, IReadOnlyList<string> DaysOff);
 
 public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown);
 
@@ -48,6 +50,7 @@ public sealed record ReadSlots(
 
     public const int MostDays = 62;
     private const int Given = 60;
+    private const int MostDaysOff = 12;
 
     public SlotsView Run(ICalendarReads store)
     {
@@ -68,8 +71,12 @@ public sealed record ReadSlots(
             [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
             slots.Length == 0 ? Nothing(asked.Count) : slots.Length > Given ? $"{slots.Length - Given} more in these days" : "",
-            viewing.ZonesOf(asked.Select(a => a.Who), span));
+            viewing.ZonesOf(asked.Select(a => a.Who), span), DaysOff(lanes));
     }
+
+    private static IReadOnlyList<string> DaysOff(IReadOnlyList<Lane> lanes) =>
+        [.. lanes.SelectMany(l => l.DaysOff.Select(d => (Day: d, l.Who))).GroupBy(d => (d.Day.Kind, d.Day.First, d.Day.Until, d.Day.Words, Where: d.Day.Kind == DayOffKind.Closure ? d.Day.Where : ""))
+            .OrderBy(g => g.Key.First).ThenBy(g => g.Key.Words, StringComparer.Ordinal).Take(MostDaysOff).Select(g => English.DayOff(g.First().Day, English.And([.. g.Select(d => d.Who.GivenName).Distinct()])))];
 
     private Stretch Span(Viewing viewing)
     {

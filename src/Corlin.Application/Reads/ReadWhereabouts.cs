@@ -1,6 +1,7 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
@@ -15,9 +16,10 @@ namespace Corlin.Application.Reads;
 /// <param name="Label">"March 2027".</param>
 /// <param name="Absences">Those that are not over, the next first.</param>
 /// <param name="Places">Those where somebody can be, by name.</param>
+/// <param name="Returns">Absences that ended lately or run, to read what came meanwhile.</param>
 public sealed record WhereaboutsView(
     string Month, string Label, string Before, string After, IReadOnlyList<DayHeadView> Days, IReadOnlyList<StripView> Strips, IReadOnlyList<AbsenceView> Absences,
-    IReadOnlyList<string> Places);
+    IReadOnlyList<string> Places, IReadOnlyList<ReturnHeadView> Returns);
 
 /// <param name="Letter">Of the weekday.</param>
 public sealed record DayHeadView(string Date, string Letter, int Day, string Label, bool Weekend, bool Today);
@@ -28,8 +30,9 @@ public sealed record DayHeadView(string Date, string Letter, int Day, string Lab
 /// <param name="Said">What was said of their days and is not over, what repeats first; empty for who may not say it.</param>
 /// <param name="Seen">The last change of it, which is sent along with what is said next.</param>
 /// <param name="Told">How much of it others are told.</param>
+/// <param name="MayLend">Whether the viewer may let who covers speak for them meanwhile.</param>
 public sealed record StripView(
-    PersonView Who, IReadOnlyList<StripDayView> Days, IReadOnlyList<StripAwayView> Away, bool MaySay, IReadOnlyList<StayView> Said, long Seen, WhereTold Told);
+    PersonView Who, IReadOnlyList<StripDayView> Days, IReadOnlyList<StripAwayView> Away, bool MaySay, IReadOnlyList<StayView> Said, long Seen, WhereTold Told, bool MayLend);
 
 /// <param name="Pieces">Where they are, in order; none where they do not work and nothing is said.</param>
 /// <param name="Off">The holiday or closure, in words; null where none is.</param>
@@ -56,7 +59,8 @@ public sealed record StripAwayView(long Id, int First, int Last, string Words);
 /// <param name="To">Its end; of whole days the midnight after the last.</param>
 /// <param name="Words">"from 10 March 2027 to 12 March 2027".</param>
 /// <param name="Begun">It has begun and is not over.</param>
-public sealed record AbsenceView(long Id, PersonView Who, string From, string To, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun, AwayTexts Texts);
+public sealed record AbsenceView(long Id, PersonView Who, string From, string To, string Words, AbsenceKind Kind, string? Reason, PersonView? Covers, bool Begun, AwayTexts Texts, ReasonTold ReasonTo,
+    CoverMay CoverMay);
 
 /// <param name="Month">"2027-03"; the one of today where none is given.</param>
 /// <param name="Also">Others at whom the viewer looks, by public id; who may see nothing of them sees where they always are.</param>
@@ -82,7 +86,7 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now, 
             Pattern.Format(month), Label.Format(month), Pattern.Format(before.ToYearMonth()), Pattern.Format(after.ToYearMonth()),
             [.. dates.Select(d => new DayHeadView(LocalDatePattern.Iso.Format(d), d.DayOfWeek.ToString()[..1], d.Day, English.Day(d), d.DayOfWeek >= IsoDayOfWeek.Saturday, d == viewing.Today))],
             Strips.Read(viewing, [.. people, .. Others(viewing, people)], dates), Absences(viewing, people),
-            viewing.WorkPlaces);
+            viewing.WorkPlaces, ReadReturn.Heads(viewing, people, overOnly: false));
     }
 
     private YearMonth Asked(Viewing viewing)
@@ -104,11 +108,13 @@ public sealed record ReadWhereabouts(UserId Viewer, string? Month, Instant Now, 
         var ahead = new Stretch(Now, Now + Duration.FromDays(MostAhead));
         var absences = viewing.Store.Absences([.. people.Select(p => p.Id)], ahead).OrderBy(a => a.Stretch.Start).ThenBy(a => a.Who.Value).Take(MostAbsences).ToList();
         var covers = viewing.Users(absences.Select(a => a.Covers).OfType<UserId>());
-        return [.. absences.Select(a => View(viewing, people.First(p => p.Id == a.Who), a, a.Covers is { } cover ? covers.GetValueOrDefault(cover) : null))];
+        UserId[] covering = [.. absences.Select(a => a.Covers).OfType<UserId>().Distinct()];
+        var lent = covering.Length == 0 ? [] : viewing.Store.GrantsIn([.. absences.Select(a => a.Who).Distinct()], covering, defaults: false);
+        return [.. absences.Select(a => View(viewing, people.First(p => p.Id == a.Who), a, a.Covers is { } cover ? covers.GetValueOrDefault(cover) : null, lent))];
     }
 
-    private AbsenceView View(Viewing viewing, CalendarUser who, Absence absence, CalendarUser? cover) => new(
+    private AbsenceView View(Viewing viewing, CalendarUser who, Absence absence, CalendarUser? cover, IReadOnlyList<Grant> lent) => new(
         absence.Id, viewing.View(who), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.Start)), LocalTime.Format(who.HomeZone.ToLocal(absence.Stretch.End)),
         English.FromTo(absence.Stretch, who.HomeZone), absence.Kind, absence.Reason, cover is null ? null : viewing.View(cover), absence.Stretch.Start <= Now,
-        new AwayTexts(absence.TextInside, absence.TextOutside, absence.Invitations));
+        new AwayTexts(absence.TextInside, absence.TextOutside, absence.Invitations), absence.ReasonTo, Absent.MayBy(Absent.LentWith(lent, absence)));
 }

@@ -31,9 +31,15 @@ internal static class Strips
             return new StripView(
                 viewing.View(who), [.. dates.Select(d => Day(viewing, who, sight, days, d))],
                 [.. away.Select(a => Away(viewing, who, a, dates, rights.MaySpeakFor)).OfType<StripAwayView>().OrderBy(a => a.First)],
-                rights.MaySpeakFor, rights.MaySpeakFor ? Said(ahead[who.Id]) : [], rights.MaySpeakFor ? viewing.Store.LastStayChange(who.Id) : 0, rights.MaySpeakFor ? who.TellsWhere : WhereTold.Place);
+                rights.MaySpeakFor, rights.MaySpeakFor ? Said(ahead[who.Id]) : [], rights.MaySpeakFor ? viewing.Store.LastStayChange(who.Id) : 0, rights.MaySpeakFor ? who.TellsWhere : WhereTold.Place,
+                rights.MaySpeakFor && MayLend(viewing, who));
         })];
     }
+
+    /// <summary>Whether the viewer may let who covers speak for somebody meanwhile.</summary>
+    private static bool MayLend(Viewing viewing, CalendarUser who) =>
+        who.Id == viewing.Person.Id
+        || Granting.WhyNotPassOn(viewing.Held.Where(g => g.Owner == who.Id && g.IsOn(null)), new AccessTerms(Sight.Whole, Acting.SpeakFor, Until: viewing.Now), viewing.Now) is null;
 
     private static IReadOnlyList<StayView> Said(IEnumerable<Stay> stays) =>
         [.. stays.OrderBy(s => !s.Repeats).ThenBy(s => s.First).ThenBy(s => s.Id).Take(MostSaid).Select(s => new StayView(s.Id, English.Stay(s), s.Repeats))];
@@ -95,13 +101,12 @@ internal static class Strips
         };
     }
 
-    private static StripAwayView? Away(Viewing viewing, CalendarUser who, Absence absence, IReadOnlyList<LocalDate> dates, bool kind)
+    private static StripAwayView? Away(Viewing viewing, CalendarUser who, Absence absence, IReadOnlyList<LocalDate> dates, bool speaks)
     {
         var from = who.HomeZone.ToLocal(absence.Stretch.Start).Date;
         var to = who.HomeZone.ToLocal(absence.Stretch.End - Duration.Epsilon).Date;
         if (to < dates[0] || from > dates[^1]) return null;
-        var cover = absence.Covers is { } id && viewing.Users([id]).TryGetValue(id, out var found) ? $", {found.GivenName} covers" : "";
         return new StripAwayView(
-            absence.Id, Math.Max(0, Period.DaysBetween(dates[0], from)), Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)), $"{(kind ? English.Word(absence.Kind) : "Away")}{cover}");
+            absence.Id, Math.Max(0, Period.DaysBetween(dates[0], from)), Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)), LaneViews.AwayWords(viewing, absence, speaks));
     }
 }

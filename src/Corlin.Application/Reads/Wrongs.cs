@@ -5,6 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Papers;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -41,7 +42,10 @@ internal sealed class Wrongs(
         if (Of(AtTimeKind.Taken) is { Count: > 0 } taken) yield return new WarningView($"{Names(taken)} taken then.", "wrong", Instead(taken));
         foreach (var wrong in RoomsWrong()) yield return wrong;
         foreach (var wrong in TooFar()) yield return wrong;
-        if (Of(AtTimeKind.OutOfHours) is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
+        var outOfHours = Of(AtTimeKind.OutOfHours);
+        foreach (var off in outOfHours.Where(a => Off(a) is not null).GroupBy(a => Off(a)!.Words))
+            yield return new WarningView($"A day off for {Names([.. off])}: {off.Key}.", "doubt", Instead([.. off]));
+        if (outOfHours.FindAll(a => Off(a) is null) is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
         if (!MailLeaves && Outside() is { Count: > 0 } unheard)
             yield return new WarningView($"Mail cannot leave here: {Names(unheard)} {(unheard.Count == 1 ? "hears" : "hear")} nothing of it.", "wrong", []);
@@ -60,6 +64,7 @@ internal sealed class Wrongs(
     {
         if (one.Lane.Absences.FirstOrDefault(a => a.Stretch.Overlaps(stretch)) is not { } absence) return "";
         var cover = absence.Covers is { } id && viewing.Users([id]).TryGetValue(id, out var who) ? $" {who.Name} covers for {one.Who.GivenName}." : "";
+        if (absence.Reason is { } reason && absence.TellsWhy(viewing.Person, one.Lane.Rights.MaySpeakFor)) cover = $" {English.Word(absence.Kind)}: {reason}.{cover}";
         return absence.TextInside is { } text && viewing.Person.Inside ? $"{cover} “{text}”" : cover;
     }
 
@@ -76,6 +81,9 @@ internal sealed class Wrongs(
             : [TakeBestSlot];
 
     private List<AskedAtTime> Of(AtTimeKind kind) => [.. People.Where(a => a.Required && a.State.Kind == kind)];
+
+    /// <summary>The holiday or closure that somebody has then.</summary>
+    private DayOff? Off(AskedAtTime one) => one.Lane.Days.At(stretch.Start) is { } part ? one.Lane.Days.Off(part) : null;
 
     private static string Names(List<AskedAtTime> some) => English.And([.. some.Select(a => a.Who.GivenName)]);
 

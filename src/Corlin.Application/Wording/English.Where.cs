@@ -23,6 +23,14 @@ public static partial class English
         _ => "not working",
     };
 
+    /// <summary>"Friday 26 March, Good Friday: a day off for Owen and Ana."</summary>
+    public static string DayOff(DayOff day, string whom)
+    {
+        var last = day.Until.PlusDays(-1);
+        var what = day.Kind == DayOffKind.Closure ? $"{day.Where} closed, {day.Words}" : day.Words;
+        return last == day.First ? $"{Day(day.First)}, {what}: a day off for {whom}." : $"{Day(day.First)} to {Day(last)}, {what}: days off for {whom}.";
+    }
+
     private static string Days(LocalDate first, LocalDate? last, Rule? rule)
     {
         if (rule is not null) return $"{RuleWords.Write(rule)}, from {DayAndYear(first)}";

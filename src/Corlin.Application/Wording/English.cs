@@ -230,6 +230,7 @@ public static partial class English
         SlotReasonKind.KnownFree => "Free for all whose calendar is known",
         SlotReasonKind.OptionalTaken => $"Taken: {who}",
         SlotReasonKind.OptionalOutOfHours => $"Out of hours for {who}",
+        SlotReasonKind.OptionalDayOff => $"Day off: {who}",
         SlotReasonKind.OptionalAway => $"Away: {who}",
         SlotReasonKind.NotKnown => $"Not known: {who}",
         SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",

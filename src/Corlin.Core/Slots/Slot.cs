@@ -22,6 +22,9 @@ public enum SlotReasonKind
     /// <summary>An optional person is out of hours.</summary>
     OptionalOutOfHours,
 
+    /// <summary>An optional person has a public holiday, or the site where they work is closed.</summary>
+    OptionalDayOff,
+
     /// <summary>An optional person is away.</summary>
     OptionalAway,
 

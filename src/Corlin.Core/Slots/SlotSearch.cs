@@ -84,6 +84,7 @@ public static class SlotSearch
     private static SlotReasonKind WhyMissing(PersonTime person, Stretch stretch)
     {
         if (person.Person.Absences.Overlaps(stretch)) return SlotReasonKind.OptionalAway;
+        if (!person.Hours.Overlaps(stretch) && person.Person.Days?.HoursIfOpen.Overlaps(stretch) == true) return SlotReasonKind.OptionalDayOff;
         return person.Hours.Covers(stretch) ? SlotReasonKind.OptionalTaken : SlotReasonKind.OptionalOutOfHours;
     }
 }

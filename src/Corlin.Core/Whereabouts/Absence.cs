@@ -25,9 +25,32 @@ public enum NewInvitations
     PassedOn,
 }
 
+/// <summary>To whom the reason of an absence shows.</summary>
+public enum ReasonTold
+{
+    /// <summary>Those who speak for who is away.</summary>
+    Keepers,
+
+    /// <summary>Also everyone inside who sees the calendar.</summary>
+    Inside,
+}
+
+/// <summary>What who covers may do in the calendar for as long as the absence lasts.</summary>
+public enum CoverMay
+{
+    /// <summary>What they may do anyway.</summary>
+    AsNow,
+
+    /// <summary>Add and change entries.</summary>
+    Change,
+
+    /// <summary>Answer and decide in the name of who is away.</summary>
+    SpeakFor,
+}
+
 /// <summary>A time in which somebody is away, which forbids every slot in it.</summary>
 /// <param name="Covers">Who decides meanwhile, or null.</param>
-/// <param name="Reason">Shown only to those who keep the calendar.</param>
+/// <param name="Reason">Shown as <see cref="ReasonTo"/> says.</param>
 public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string? Reason)
 {
     public static readonly Duration Longest = Duration.FromDays(366);
@@ -36,6 +59,8 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
     public long Id { get; init; }
 
     public AbsenceKind Kind { get; init; }
+
+    public ReasonTold ReasonTo { get; init; }
 
     public const int LongestText = 1_000;
 
@@ -52,6 +77,10 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
 
     /// <summary>The number of the first of it, which it keeps when it is changed; zero until it is stored.</summary>
     public long Origin { get; init; }
+
+    /// <summary>Whether its kind and reason are told to somebody.</summary>
+    /// <param name="speaks">Whether they speak for who is away, or are it.</param>
+    public bool TellsWhy(CalendarUser reader, bool speaks) => speaks || (reader.Inside && ReasonTo == ReasonTold.Inside);
 
     /// <summary>The text for somebody; null for none.</summary>
     public string? TextFor(CalendarUser reader) => reader.Inside ? TextInside : TextOutside;

@@ -191,6 +191,7 @@ public sealed partial class CalendarFile : IDisposable
     {
         if (!component.Whole) return "the file ends in the middle of it";
         if (!component.Readable) return "it is not written in UTF-8";
+        if (component.Value(CalendarWriter.AbsenceMark) is not null) return "it is an absence, which is posted under Whereabouts and is no entry";
         return component.Method switch
         {
             "CANCEL" => "it says that an event is cancelled (METHOD:CANCEL); there is nothing in it to add",

@@ -9,9 +9,15 @@ using Override = Corlin.Core.Calendars.Override;
 
 namespace Corlin.Interchange.ICalendar;
 
+/// <summary>An absence as it is written beside entries: no entry, and known again by that.</summary>
+public sealed record WrittenAbsence(string Uid, EntryTime Time, string Title);
+
 /// <summary>Writes entries as an iCalendar object (RFC 5545), with what an import kept of them.</summary>
 public static class CalendarWriter
 {
+    /// <summary>By which an event is known to be an absence that Corlin wrote.</summary>
+    internal const string AbsenceMark = "X-CORLIN-ABSENCE";
+
     private static readonly LocalDateTimePattern Local = LocalDateTimePattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss");
     private static readonly LocalDatePattern Date = LocalDatePattern.CreateWithInvariantCulture("uuuuMMdd");
     private static readonly InstantPattern Utc = InstantPattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss'Z'");
@@ -19,9 +25,11 @@ public static class CalendarWriter
     /// <param name="stamp">DTSTAMP of everything in it.</param>
     /// <param name="people">The mailboxes of organisers and attendees; who has none is left out.</param>
     /// <param name="category">The category of an entry on the calendar that is written, or null; it stands instead of those that the file had of which it came.</param>
-    public static void Write(TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people, Func<Entry, string?>? category = null)
+    /// <param name="absences">Written as events that take the time, with a mark by which they are not taken in again as entries.</param>
+    public static void Write(
+        TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people, Func<Entry, string?>? category = null, IReadOnlyList<WrittenAbsence>? absences = null)
     {
-        var listed = entries.ToList();
+        List<Entry> listed = [.. entries, .. (absences ?? []).Select(Away)];
         output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
         foreach (var zone in listed.SelectMany(e => Zones(e).Select(z => (Zone: z, Entry: e))).GroupBy(z => z.Zone, z => z.Entry).OrderBy(g => g.Key, StringComparer.Ordinal))
             ZoneWriter.Write(output, zone.Key, Span(zone));
@@ -35,6 +43,21 @@ public static class CalendarWriter
 
         output.Write("END:VCALENDAR\r\n");
     }
+
+    private static Entry Away(WrittenAbsence absence) => new()
+    {
+        PublicId = "",
+        Home = default,
+        Owner = default,
+        Kind = EntryKind.Appointment,
+        MadeBy = default,
+        MadeAt = default,
+        Uid = absence.Uid,
+        Title = absence.Title,
+        Time = absence.Time,
+        Takes = TimeTaken.Firm,
+        Raw = JsonSerializer.Serialize(new Dictionary<string, List<string>> { [""] = ["TRANSP:OPAQUE", $"{AbsenceMark}:TRUE"] }),
+    };
 
     /// <summary>What was kept of every component, with one category instead of those it had.</summary>
     private static Dictionary<string, List<string>> WithCategory(Dictionary<string, List<string>> raw, string name, Entry entry)
@@ -86,16 +109,13 @@ public static class CalendarWriter
     private static IEnumerable<string> Asked(Entry entry, LocalDateTime? id, Func<UserId, Mailbox?> people)
     {
         if (entry.Kind != EntryKind.Meeting) yield break;
-        if (people(entry.Owner) is { } organiser) yield return $"ORGANIZER;CN={Parameter(organiser.Name)}:mailto:{organiser.Address}";
+        if (people(entry.Owner) is { } organiser) yield return $"ORGANIZER;CN={Properties.Parameter(organiser.Name)}:mailto:{organiser.Address}";
         foreach (var part in Agreement.For(entry, id))
         {
             if (people(part.Who) is not { } box) continue;
-            yield return $"ATTENDEE;CN={Parameter(box.Name)};ROLE={Mail.PartStat.WriteRole(part.Role)};PARTSTAT={Mail.PartStat.Write(part.Answer)}:mailto:{box.Address}";
+            yield return $"ATTENDEE;CN={Properties.Parameter(box.Name)};ROLE={Mail.PartStat.WriteRole(part.Role)};PARTSTAT={Mail.PartStat.Write(part.Answer)}:mailto:{box.Address}";
         }
     }
-
-    /// <summary>A parameter value; quotes and controls, line breaks among them, cannot stand in one (RFC 5545 3.1).</summary>
-    private static string Parameter(string text) => "\"" + string.Concat(text.Select(c => c == '"' ? '\'' : char.IsControl(c) ? ' ' : c)) + "\"";
 
     private static void Repeat(Entry entry, Action<string> line)
     {

@@ -25,6 +25,9 @@ internal static class Properties
         return start < 0 ? line : line[..start] + value + line[(start + length)..];
     }
 
+    /// <summary>A parameter value; quotes and controls, line breaks among them, cannot stand in one (RFC 5545 3.1).</summary>
+    public static string Parameter(string text) => "\"" + string.Concat(text.Select(c => c == '"' ? '\'' : char.IsControl(c) ? ' ' : c)) + "\"";
+
     /// <summary>The line cut into pieces of at most 75 octets, as it is written.</summary>
     public static string Folded(string line)
     {

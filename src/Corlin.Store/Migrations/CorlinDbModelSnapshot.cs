@@ -51,6 +51,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Reason")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("ReasonTo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Start")
                         .HasColumnType("INTEGER");
 
@@ -545,6 +548,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("AbsenceId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("ActorId")
                         .HasColumnType("INTEGER");
 
@@ -564,6 +570,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("AbsenceId")
+                        .HasFilter("\"AbsenceId\" IS NOT NULL");
 
                     b.HasIndex("UndoneById")
                         .HasFilter("\"UndoneById\" IS NOT NULL");
@@ -1963,6 +1972,8 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("UserId");
 
                     b.HasIndex("EntryId", "UserId")
                         .IsUnique()

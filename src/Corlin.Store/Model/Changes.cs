@@ -23,6 +23,9 @@ internal sealed class ChangeRow
     public long InNameOfId { get; set; }
     public long? GrantId { get; set; }
     public Instant At { get; set; }
+
+    /// <summary>The first number of the absence that did it by itself; null where somebody did it by hand.</summary>
+    public long? AbsenceId { get; set; }
     public long? UndoneById { get; set; }
 }
 

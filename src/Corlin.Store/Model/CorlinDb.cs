@@ -370,6 +370,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             p.HasIndex(x => new { x.EntryId, x.UserId }).IsUnique().HasFilter("\"RecurrenceId\" IS NULL");
             p.HasIndex(x => new { x.EntryId, x.UserId, x.RecurrenceId }).IsUnique();
+            p.HasIndex(x => x.UserId);
             p.HasIndex(x => x.UserId, "IX_Participations_Declined").HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
             p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);
@@ -440,6 +441,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             c.HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
             c.HasIndex(x => new { x.InNameOfId, x.Id });
+            c.HasIndex(x => x.AbsenceId).HasFilter("\"AbsenceId\" IS NOT NULL");
         });
         builder.Entity<TurnOverRow>(t =>
         {

@@ -232,6 +232,7 @@ internal sealed class AbsenceRow : IKeptRow
     public string? TextInside { get; set; }
     public string? TextOutside { get; set; }
     public NewInvitations Invitations { get; set; }
+    public ReasonTold ReasonTo { get; set; }
 
     /// <summary>Who posted it.</summary>
     public long? ById { get; set; }

@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Interchange.ICalendar;
@@ -12,8 +13,12 @@ internal sealed class CalendarFiles : ICalendarFiles
     public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) => new Content(CalendarFile.Open(file, owner, cancel));
 
     public void Write(
-        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories) =>
-        CalendarWriter.Write(output, entries, stamp, who => people.GetValueOrDefault(who), entry => categories.GetValueOrDefault(entry.Id));
+        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
+        IReadOnlyList<AbsenceInFile> absences) =>
+        CalendarWriter.Write(
+            output, entries, stamp, who => people.GetValueOrDefault(who), entry => categories.GetValueOrDefault(entry.Id), [.. absences.Select(a => new WrittenAbsence(a.Uid, a.Time, a.Title))]);
+
+    public void WriteBusy(TextWriter output, BusyTimes times, Instant stamp) => BusyWriter.Write(output, times.Owner, times.Span, stamp, times.Busy, times.Hours);
 
     private sealed class Content(CalendarFile file) : ICalendarFileContent
     {

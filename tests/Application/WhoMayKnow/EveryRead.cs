@@ -1,4 +1,5 @@
 using System.Collections;
+using System.Collections.Concurrent;
 using System.Reflection;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
@@ -19,16 +20,16 @@ internal static class EveryRead
         .. typeof(ReadDesk).Assembly.GetTypes().Where(t => t.IsPublic && t.GetMethod("Run", [typeof(ICalendarReads)]) is not null && Viewer(t) is not null).OrderBy(t => t.Name, StringComparer.Ordinal),
     ];
 
-    private static readonly Dictionary<Type, PropertyInfo[]> Properties = [];
+    private static readonly ConcurrentDictionary<Type, PropertyInfo[]> Properties = [];
 
     private static ParameterInfo? Viewer(Type type) => type.GetConstructors()[0].GetParameters().FirstOrDefault(p => p.Name == "Viewer");
 
     /// <summary>Every way in which a read can be asked of what an organisation has.</summary>
     /// <param name="mostOfOne">Of a read with more ways some are drawn.</param>
-    public static IEnumerable<object> Of(Type type, UserId viewer, Instant now, IReadOnlyList<string> people, IReadOnlyList<Stood> entries, IReadOnlyList<string> texts, Random random, int mostOfOne)
+    public static IEnumerable<object> Of(Type type, UserId viewer, Instant now, IReadOnlyList<string> people, IReadOnlyList<Stood> entries, IReadOnlyList<string> texts, IReadOnlyList<long> numbers, Random random, int mostOfOne)
     {
         var constructor = type.GetConstructors()[0];
-        var choices = constructor.GetParameters().Select(p => Choices(p, viewer, now, people, entries, texts)).ToList();
+        var choices = constructor.GetParameters().Select(p => Choices(p, viewer, now, people, entries, texts, numbers)).ToList();
         var ways = choices.Aggregate(1L, (count, some) => count * some.Count);
         for (var i = 0L; i < Math.Min(ways, mostOfOne); i++)
         {
@@ -44,7 +45,7 @@ internal static class EveryRead
         }
     }
 
-    private static IReadOnlyList<object?> Choices(ParameterInfo parameter, UserId viewer, Instant now, IReadOnlyList<string> people, IReadOnlyList<Stood> entries, IReadOnlyList<string> texts) =>
+    private static IReadOnlyList<object?> Choices(ParameterInfo parameter, UserId viewer, Instant now, IReadOnlyList<string> people, IReadOnlyList<Stood> entries, IReadOnlyList<string> texts, IReadOnlyList<long> numbers) =>
         (parameter.Name, parameter.ParameterType) switch
         {
             ("Viewer", _) => [viewer],
@@ -56,7 +57,7 @@ internal static class EveryRead
             ("People" or "Rows" or "Required" or "Optional", _) => [.. people.Select(p => (object)new[] { p })],
             ("RecurrenceId" or "Date" or "From" or "Before" or "Rulers" or "Days" or "Year" or "First" or "Last", var t) when Nullable.GetUnderlyingType(t) is not null || !t.IsValueType => [null],
             ("First" or "From", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 8)],
-            ("To", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 12)],
+            ("To" or "Last", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 12)],
             ("Month", _) => [null],
             ("Also", _) => [.. people.Select(p => (object)new[] { p })],
             ("Line", _) => ["home tomorrow"],
@@ -70,7 +71,7 @@ internal static class EveryRead
             ("Minutes" or "Limit", _) => [30],
             ("HasLink" or "Settled", _) => [false, true],
             (_, var t) when t.IsEnum => [.. Enum.GetValues(t).Cast<object>()],
-            ("Id", var t) when t == typeof(long) => [1L, 2L, 3L],
+            ("Id", var t) when t == typeof(long) => [.. numbers.Cast<object?>()],
             _ => throw new InvalidOperationException($"Say how {parameter.Member.DeclaringType!.Name} is asked with {parameter.Name}."),
         };
 
@@ -109,8 +110,8 @@ internal static class EveryRead
 
         var type = value.GetType();
         if (type.IsPrimitive || type.Namespace is { } space && (space.StartsWith("NodaTime", StringComparison.Ordinal) || space.StartsWith("System.Reflection", StringComparison.Ordinal))) return;
-        if (!Properties.TryGetValue(type, out var properties))
-            Properties[type] = properties = [.. type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.GetIndexParameters().Length == 0 && p.Name is not ("Length" or "EqualityContract"))];
+        var properties = Properties.GetOrAdd(
+            type, t => [.. t.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.GetIndexParameters().Length == 0 && p.Name is not ("Length" or "EqualityContract"))]);
         foreach (var property in properties) Collect(property.GetValue(value), texts, depth + 1);
     }
 }

@@ -119,6 +119,7 @@ internal sealed class Organisation
         await made.StandAsync();
         await made.AskAsync();
         await made.OfferAsync();
+        await made.AwayAsync();
         made.Changes = (first, await made.GrantAsync());
         made.Numbers = await world.See(made.NumbersIn);
         return made;
@@ -143,6 +144,9 @@ internal sealed class Organisation
         await world.Do(new TurnOver(People[meeting.Owner].Id, meeting.Id, People[OfferedTo].PublicId, Stays: true));
         Offered = meeting.Number;
     }
+
+    /// <summary>Whose reason everyone inside is told who sees anything of their calendar.</summary>
+    public const int ReasonToldBy = 1;
 
     /// <summary>Why somebody is away for a day.</summary>
     public static string ReasonOf(int who) => $"aa{who}mark";
@@ -178,10 +182,17 @@ internal sealed class Organisation
             Requests.Add(asked);
             Drafts[(await world.Do(new KeepDraft(by, null, 0, "{}"))).PublicId] = owner;
             await WhereAsync(owner);
-            await world.Do(new PostAbsence(by, by, new Stretch(world.Now + Duration.FromDays(30), world.Now + Duration.FromDays(31)), People[(owner + 1) % Inside].Id, ReasonOf(owner)));
+            await world.Do(new PostAbsence(by, by, new Stretch(world.Now + Duration.FromDays(30), world.Now + Duration.FromDays(31)), People[(owner + 1) % Inside].Id, ReasonOf(owner))
+            {
+                ReasonTo = owner == ReasonToldBy ? ReasonTold.Inside : ReasonTold.Keepers,
+            });
             await world.Do(new AskForAccess(People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id, by, new AccessTerms(Sight.Headline, Acting.Look), null));
         }
     }
+
+    /// <summary>The third is away since before anything was done, until in a minute: what came meanwhile is told to who speaks for them.</summary>
+    private Task<long> AwayAsync() => world.Do(new PostAbsence(
+        People[2].Id, People[2].Id, new Stretch(world.Now - Duration.FromDays(1), world.Now + Duration.FromMinutes(1)), null, ReasonOf(2)));
 
     private async Task PeopleAsync()
     {

@@ -1,5 +1,6 @@
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
+using NodaTime;
 
 namespace Corlin.Application.Tests.WhoMayKnow;
 
@@ -20,6 +21,7 @@ internal static class WhoMayKnow
         {
             foreach (var wrong in OnEachLane(made, rules, store, world, viewer)) yield return wrong;
             foreach (var wrong in OfWhereabouts(made, rules, store, world, viewer)) yield return wrong;
+            foreach (var wrong in OfTakenTime(made, rules, store, world, viewer)) yield return wrong;
             foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random)) yield return wrong;
         }
     }
@@ -59,6 +61,17 @@ internal static class WhoMayKnow
         }
     }
 
+    /// <summary>What time somebody's is taken is told to who sees anything of their calendar, and to nobody else.</summary>
+    private static IEnumerable<string> OfTakenTime(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
+    {
+        for (var who = 0; who < Organisation.Inside; who++)
+        {
+            var told = EveryRead.Answer(new ReadBusy(made.People[viewer].Id, made.People[who].PublicId, new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 12), world.Now), store) is not null;
+            var may = who == viewer || rules.On(viewer, who, false).Sees > 0;
+            if (told != may) yield return $"{viewer} is told when {who} is taken: {told}, and may: {may}";
+        }
+    }
+
     private static IEnumerable<string> ByAnyRead(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer, Random random)
     {
         var mayNot = MayNot(made, rules, viewer).ToList();
@@ -68,7 +81,7 @@ internal static class WhoMayKnow
         var histories = made.People.Select(p => (object)new ReadHistory(made.People[viewer].Id, p.PublicId, null, null, null, null, null, world.Now));
         foreach (var (type, reads) in EveryRead.Types.Select(t => (t, t == typeof(ReadHistory) ? histories : [])))
         {
-            foreach (var read in reads.Concat(EveryRead.Of(type, made.People[viewer].Id, world.Now, people, made.Entries, texts, random, mostOfOne: Asked.Ways)))
+            foreach (var read in reads.Concat(EveryRead.Of(type, made.People[viewer].Id, world.Now, people, made.Entries, texts, made.Numbers, random, mostOfOne: Asked.Ways)))
             {
                 if (EveryRead.Answer(read, store) is not { } answer) continue;
                 foreach (var mark in mayNot)
@@ -109,7 +122,7 @@ internal static class WhoMayKnow
             foreach (var lane in entry.Noted.Where(lane => !rules.ReadsNotes(viewer, entry, lane))) yield return entry.NotesOn(lane);
         }
 
-        foreach (var away in Enumerable.Range(0, 2).Where(w => !rules.SpeaksFor(viewer, w, false))) yield return Organisation.ReasonOf(away);
+        foreach (var away in Enumerable.Range(0, 3).Where(w => !rules.SpeaksFor(viewer, w, false) && !(w == Organisation.ReasonToldBy && rules.On(viewer, w, false).Sees > 0))) yield return Organisation.ReasonOf(away);
         foreach (var (who, tells) in made.TellsWhere.Where(w => !rules.SpeaksFor(viewer, w.Key, false)))
         {
             if (tells != 0 || rules.On(viewer, who, false).Sees < 2) yield return made.PlaceOf(who);

@@ -258,6 +258,13 @@ export const whereaboutsQuery = (month: string | undefined, also: string | undef
     placeholderData: (before) => before,
   });
 
+/** @param absence Its number. */
+export const returnQuery = (absence: number) =>
+  queryOptions({
+    queryKey: ["calendars", "return", absence],
+    queryFn: () => ask(client.GET("/api/absences/{id}/return", { params: { path: { id: absence } } })),
+  });
+
 export const whereaboutsYearQuery = (year: number | undefined) =>
   queryOptions({
     queryKey: ["calendars", "whereabouts-year", year],

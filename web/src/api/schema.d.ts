@@ -2270,6 +2270,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/absences/{id}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReturnView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/absences": {
         parameters: {
             query?: never;
@@ -4997,6 +5034,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendars/{person}/busy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    to?: string;
+                };
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/followed": {
         parameters: {
             query?: never;
@@ -6515,6 +6592,8 @@ export interface components {
             reason: null | string;
             kind: components["schemas"]["AbsenceKind"];
             texts: null | components["schemas"]["AwayTexts"];
+            reasonTo: null | components["schemas"]["ReasonTold"];
+            coverMay: null | components["schemas"]["CoverMay"];
         };
         AbsenceView: {
             /** Format: int64 */
@@ -6528,6 +6607,8 @@ export interface components {
             covers: null | components["schemas"]["PersonView"];
             begun: boolean;
             texts: components["schemas"]["AwayTexts"];
+            reasonTo: components["schemas"]["ReasonTold"];
+            coverMay: components["schemas"]["CoverMay"];
         };
         AccessCalendarView: {
             who: components["schemas"]["PersonView"];
@@ -6757,6 +6838,14 @@ export interface components {
             terms: components["schemas"]["TermsRequest"];
             words: null | string;
             offer: null | components["schemas"]["TermsRequest"];
+        };
+        AskedMeanwhileView: {
+            entry: string;
+            title: string;
+            when: string;
+            by: components["schemas"]["PersonView"];
+            became: string;
+            waits: boolean;
         };
         AskingRequest: {
             required: string[];
@@ -7035,6 +7124,8 @@ export interface components {
             /** Format: int64 */
             change: number;
         };
+        /** @enum {unknown} */
+        CoverMay: "asNow" | "change" | "speakFor";
         CoverRequest: {
             away: string;
             cover: string;
@@ -7130,6 +7221,12 @@ export interface components {
             told: components["schemas"]["MeetingNewsView"][];
             handovers: components["schemas"]["HandoverHeadView"][];
             started: components["schemas"]["StartedView"][];
+            returns: components["schemas"]["ReturnHeadView"][];
+        };
+        DoneMeanwhileView: {
+            by: components["schemas"]["PersonView"];
+            byAbsence: boolean;
+            rows: components["schemas"]["HistoryRowView"][];
         };
         DoneParts: {
             done: boolean;
@@ -7484,6 +7581,8 @@ export interface components {
             under: null | string;
             undone: boolean;
             entry: null | string;
+            /** @default false */
+            byAbsence: boolean;
         };
         HistoryView: {
             of: components["schemas"]["PersonView"];
@@ -7773,6 +7872,8 @@ export interface components {
             holders: components["schemas"]["HolderView"][];
             speakers: components["schemas"]["PersonView"][];
             ownCopies: boolean;
+            returns: components["schemas"]["ReturnHeadView"][];
+            where: string;
         };
         MostView: {
             sight: components["schemas"]["Sight"];
@@ -8077,6 +8178,8 @@ export interface components {
             words: string;
             privateWords: string;
         };
+        /** @enum {unknown} */
+        ReasonTold: "keepers" | "inside";
         ReleaseParts: {
             lane: string;
             occurrence: null | string;
@@ -8194,6 +8297,25 @@ export interface components {
             lead: string;
             of: components["schemas"]["PersonView"][];
             requests: components["schemas"]["RequestView"][];
+        };
+        ReturnHeadView: {
+            /** Format: int64 */
+            id: number;
+            who: components["schemas"]["PersonView"];
+            words: string;
+        };
+        ReturnView: {
+            /** Format: int64 */
+            id: number;
+            who: components["schemas"]["PersonView"];
+            words: string;
+            covers: null | components["schemas"]["PersonView"];
+            over: boolean;
+            asked: components["schemas"]["AskedMeanwhileView"][];
+            done: components["schemas"]["DoneMeanwhileView"][];
+            others: components["schemas"]["HistoryRowView"][];
+            waits: components["schemas"]["QueueRow"][];
+            told: string[];
         };
         RingingCall: {
             id: string;
@@ -8336,6 +8458,7 @@ export interface components {
             days: components["schemas"]["SlotDayView"][];
             summary: string;
             zones: components["schemas"]["ZoneView"][];
+            daysOff: string[];
         };
         SpanView: {
             /** Format: int64 */
@@ -8413,6 +8536,7 @@ export interface components {
             /** Format: int64 */
             seen: number;
             told: components["schemas"]["WhereTold"];
+            mayLend: boolean;
         };
         TaskParts: {
             id: null | string;
@@ -8562,6 +8686,7 @@ export interface components {
             strips: components["schemas"]["StripView"][];
             absences: components["schemas"]["AbsenceView"][];
             places: string[];
+            returns: components["schemas"]["ReturnHeadView"][];
         };
         WhereaboutsYearView: {
             /** Format: int32 */

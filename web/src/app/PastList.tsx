@@ -1,6 +1,9 @@
 import type { HistoryRow } from "../api/types";
 import { Flag } from "../lane/Flag";
 
+/** Who did it, or that an absence did it by itself. */
+export const doer = (row: HistoryRow) => (row.byAbsence ? "The absence" : row.by.name);
+
 /** What was done, day by day, with who did it and what is different since. */
 export function PastList({ rows }: { rows: HistoryRow[] }) {
   const days = [...new Set(rows.map((r) => r.day))];
@@ -25,7 +28,7 @@ function Line({ row }: { row: HistoryRow }) {
       <Flag flag={row.by.flag} height={20} />
       <div className="min-w-0">
         <p>
-          <span className="font-semibold">{row.by.name}</span>{" "}
+          <span className="font-semibold">{doer(row)}</span>{" "}
           <span className={row.undone ? "line-through decoration-soft" : ""}>{row.words}</span>
           {row.undone && <span className="text-brass">, taken back since</span>}
         </p>

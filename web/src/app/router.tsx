@@ -143,7 +143,8 @@ const whereabouts = createRoute({
   getParentRoute: () => root,
   path: "/whereabouts",
   component: Whereabouts,
-  validateSearch: (search): { month?: string; also?: string; year?: number } => ({
+  validateSearch: (search): { month?: string; also?: string; year?: number; absence?: number } => ({
+    ...(typeof search.absence === "number" ? { absence: search.absence } : {}),
     ...(typeof search.year === "number" ? { year: search.year } : {}),
     ...(text(search.month) ? { month: text(search.month) as string } : {}),
     ...(text(search.also) ? { also: text(search.also) as string } : {}),

@@ -29,6 +29,7 @@ internal static class FilesEndpoints
         api.MapPost("/calendars/{person}/file", ImportAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).Accepts<byte[]>("text/calendar");
         api.MapGet("/work/{name}", Progress);
         api.MapGet("/calendars/{person}/file", ExportAsync).Produces<string>(200, "text/calendar");
+        api.MapGet("/calendars/{person}/busy", BusyAsync).Produces<string>(200, "text/calendar");
     }
 
     private static Ok<ProgressView> Progress(Reader reader, string name, WorkUnderWay under) => TypedResults.Ok(under.Of(reader.Person, name));
@@ -72,8 +73,24 @@ internal static class FilesEndpoints
             return new ReadExport(reader.Person, person, entry, span, reader.Now).Run(s);
         });
         using var text = new StringWriter();
-        files.Write(text, export.Entries, reader.Now, export.People, export.Categories);
-        var name = string.Concat(export.Name.Select(c => char.IsLetterOrDigit(c) ? c : '-')).Trim('-');
-        return TypedResults.File(Encoding.UTF8.GetBytes(text.ToString()), "text/calendar; charset=utf-8", $"{(name.Length == 0 ? "calendar" : name)}.ics");
+        files.Write(text, export.Entries, reader.Now, export.People, export.Categories, export.Absences);
+        return Named(text, export.Name, ".ics");
+    }
+
+    /// <param name="from">The first day; today where none is given.</param>
+    /// <param name="to">The last; four weeks after the first where none is given.</param>
+    private static async Task<FileContentHttpResult> BusyAsync(Reader reader, string person, string? from, string? to, ICalendarFiles files)
+    {
+        var first = from is null ? await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person].HomeZone.ToLocal(reader.Now).Date) : Reader.Date(from, "from");
+        var times = await reader.ReadAsync(new ReadBusy(reader.Person, person, first, to is null ? first.PlusDays(27) : Reader.Date(to, "to"), reader.Now).Run);
+        using var text = new StringWriter();
+        files.WriteBusy(text, times, reader.Now);
+        return Named(text, $"{times.Owner.Name} busy", ".ifb");
+    }
+
+    private static FileContentHttpResult Named(StringWriter text, string name, string kind)
+    {
+        var plain = string.Concat(name.Select(c => char.IsLetterOrDigit(c) ? c : '-')).Trim('-');
+        return TypedResults.File(Encoding.UTF8.GetBytes(text.ToString()), "text/calendar; charset=utf-8", $"{(plain.Length == 0 ? "calendar" : plain)}{kind}");
     }
 }

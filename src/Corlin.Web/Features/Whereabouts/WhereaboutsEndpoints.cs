@@ -17,7 +17,9 @@ namespace Corlin.Web.Features.Whereabouts;
 /// <param name="To">Its end; of whole days the midnight after the last.</param>
 /// <param name="Covers">The public id of who covers, or null.</param>
 /// <param name="Texts">What those read who ask or write; null for nothing, or for as it is.</param>
-public sealed record AbsenceSaid(string From, string To, string? Covers, string? Reason, AbsenceKind Kind, AwayTexts? Texts = null);
+/// <param name="ReasonTo">To whom the reason shows; null for who keeps the calendar, or for as it is.</param>
+/// <param name="CoverMay">What who covers may do meanwhile; null for what they may anyway, or for as it is.</param>
+public sealed record AbsenceSaid(string From, string To, string? Covers, string? Reason, AbsenceKind Kind, AwayTexts? Texts = null, ReasonTold? ReasonTo = null, CoverMay? CoverMay = null);
 
 /// <param name="Entry">The public id of what stands in it.</param>
 /// <param name="Occurrences">Which of a series; none of what does not repeat.</param>
@@ -66,6 +68,7 @@ internal static class WhereaboutsEndpoints
         api.MapDelete("/whereabouts/{id:long}", NoMoreAsync);
         api.MapPut("/whereabouts/told", ToldAsync);
         api.MapGet("/absences/standing", StandingAsync);
+        api.MapGet("/absences/{id:long}/return", ReturnAsync);
         api.MapPost("/absences", PostAsync);
         api.MapPost("/absences/{id:long}/settled", SettleAsync);
         api.MapPut("/absences/{id:long}", ChangeAsync);
@@ -124,6 +127,9 @@ internal static class WhereaboutsEndpoints
     private static StaySaid View(WhereSaid said) => new(
         said.Kind, said.Place, LocalDatePattern.Iso.Format(said.First), said.Last is { } last ? LocalDatePattern.Iso.Format(last) : null, said.Rule?.ToString(), said.Part.From, said.Part.To, said.Usual);
 
+    /// <summary>What came while somebody was away.</summary>
+    private static async Task<Ok<ReturnView>> ReturnAsync(Reader reader, long id) => TypedResults.Ok(await reader.ReadAsync(new ReadReturn(reader.Person, id, reader.Now).Run));
+
     /// <param name="cover">The public id of who covers, or null.</param>
     private static async Task<Ok<IReadOnlyList<InAbsenceView>>> StandingAsync(Reader reader, string who, string from, string to, string? cover) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadInAbsence(reader.Person, who, Reader.Time(from, "from"), Reader.Time(to, "to"), reader.Now, cover).Run));
@@ -131,7 +137,12 @@ internal static class WhereaboutsEndpoints
     private static async Task<Ok<ActView>> PostAsync(Reader reader, AbsenceRequest request)
     {
         var (who, said) = (await reader.FindAsync(request.Who, "who"), request.Said);
-        var absence = new PostAbsence(reader.Person, who.Id, Absent.AtHome(who, Reader.Time(said.From, "from"), Reader.Time(said.To, "to")), await CoversAsync(reader, said), said.Reason, said.Kind) { Texts = said.Texts ?? AwayTexts.None };
+        var absence = new PostAbsence(reader.Person, who.Id, Absent.AtHome(who, Reader.Time(said.From, "from"), Reader.Time(said.To, "to")), await CoversAsync(reader, said), said.Reason, said.Kind)
+        {
+            Texts = said.Texts ?? AwayTexts.None,
+            ReasonTo = Told(said) ?? ReasonTold.Keepers,
+            CoverMay = said.CoverMay ?? CoverMay.AsNow,
+        };
         return TypedResults.Ok(new ActView(await reader.ChangeAsync(new PostAbsenceAndSettle(reader.Person, absence, Settled(request.Settled)))));
     }
 
@@ -150,7 +161,14 @@ internal static class WhereaboutsEndpoints
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, AbsenceSaid said) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAbsence(
         reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind)
-    { Texts = said.Texts })));
+    {
+        Texts = said.Texts,
+        ReasonTo = Told(said),
+        CoverMay = said.CoverMay,
+    })));
+
+    private static ReasonTold? Told(AbsenceSaid said) =>
+        said.ReasonTo is { } told && !Enum.IsDefined(told) ? throw new RefusedException(RefusalKind.BadInput, "reasonTo") : said.ReasonTo;
 
     private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
 

@@ -73,6 +73,11 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
             </label>
           </li>
         ))}
+        {slots?.daysOff.map((d) => (
+          <li key={d} className="border-b border-rule px-3 py-1.5 text-brass">
+            {d}
+          </li>
+        ))}
         {slots && slots.total === 0 && <li className="px-3 py-3">{slots.summary}</li>}
         {slots && shown.length < slots.slots.length && (
           <li className="px-3 py-1">

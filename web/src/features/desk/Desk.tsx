@@ -10,6 +10,7 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { ReturnLines } from "../../app/ReturnLines";
 import { useAnswer } from "../../app/useAnswer";
 import { useTurnOver } from "../../app/useTurnOver";
 import { useSize } from "../../app/useSize";
@@ -141,6 +142,7 @@ function Today({ desk }: { desk: DeskData }) {
       <Started started={desk.started} />
       <Told told={desk.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <News news={desk.news} />
+      <ReturnLines returns={desk.returns} />
       <HandoverLines handovers={desk.handovers} />
       <Queue
         rows={desk.queue}

@@ -9,6 +9,11 @@ import { Wait } from "../../ui/Wait";
 import { FollowedPart } from "./FollowedPart";
 import { TakeIn } from "./TakeIn";
 
+const contents = [
+  { value: "entries" as const, label: "as far as you may know it whole", note: "entries, and absences with who covers" },
+  { value: "busy" as const, label: "only what time is taken, and the working hours", note: "VFREEBUSY and VAVAILABILITY, without titles" },
+];
+
 /** Calendar files: taken into a calendar, and written from one. */
 export function Files() {
   const desk = useQuery(deskQuery);
@@ -21,7 +26,10 @@ function Page({ desk }: { desk: Desk }) {
   const [who, setWho] = useState(people[0] ?? desk.viewer);
   const [span, setSpan] = useState<{ from: string; to: string }>();
   useKeys({}, [{ keys: "Tab", does: "next part" }]);
+  const [content, setContent] = useState<"entries" | "busy">("entries");
+  const busy = content === "busy";
   const query = span ? `?from=${span.from}&to=${span.to}` : "";
+  const all = busy ? "four weeks from today" : "everything";
   return (
     <div className="grid max-w-3xl gap-6 px-6 py-3">
       <h1 className="font-serif text-[26px] leading-9">
@@ -47,7 +55,7 @@ function Page({ desk }: { desk: Desk }) {
         </h2>
         <p className="mt-2 font-serif text-[19px] leading-8">
           Of {who.givenName}’s calendar,{" "}
-          <Part name="How much" value={span ? `${span.from} to ${span.to}` : "everything"} width={280}>
+          <Part name="How much" value={span ? `${span.from} to ${span.to}` : all} width={280}>
             {() => (
               <div className="grid gap-3">
                 <label className="flex min-h-8 items-center gap-2">
@@ -57,7 +65,7 @@ function Page({ desk }: { desk: Desk }) {
                     onChange={(e) => setSpan(e.target.checked ? undefined : { from: desk.day.date, to: addDays(desk.day.date, 27) })}
                     className="size-4 accent-sea"
                   />
-                  Everything
+                  {all.charAt(0).toUpperCase() + all.slice(1)}
                 </label>
                 {span && (
                   <>
@@ -68,11 +76,24 @@ function Page({ desk }: { desk: Desk }) {
               </div>
             )}
           </Part>
-          , as far as you may know it whole.
+          ,{" "}
+          <Part name="What of it" value={contents.find((c) => c.value === content)?.label ?? ""} width={400}>
+            {(close) => (
+              <Choices
+                value={content}
+                options={contents}
+                onChoose={(chosen) => {
+                  setContent(chosen);
+                  close();
+                }}
+              />
+            )}
+          </Part>
+          .
         </p>
         <p className="mt-2">
           <a
-            href={`/api/calendars/${who.id}/file${query}`}
+            href={`/api/calendars/${who.id}/${busy ? "busy" : "file"}${query}`}
             download
             className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
           >

@@ -8,7 +8,7 @@ import { PastList } from "../../app/PastList";
 import { Flag } from "../../lane/Flag";
 import { TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import { Waiting } from "./Waiting";
+import { Waiting } from "../../app/Waiting";
 
 /** A handover that stands: what still waits, what became of the rest, and what was done meanwhile. */
 export function HandedOver({ handover }: { handover: Handover }) {

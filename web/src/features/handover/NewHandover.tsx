@@ -13,7 +13,7 @@ import { TypedPart } from "../../sentence/Part";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
 import { Promised, type PromisedThing } from "./Promised";
-import { Waiting } from "./Waiting";
+import { Waiting } from "../../app/Waiting";
 
 /** While the reader is away somebody keeps what is open, with a note for each. */
 export function NewHandover({ data }: { data: Handovers }) {

@@ -4,6 +4,7 @@ import { deskQuery, historyFile, historyQuery } from "../../api/queries";
 import type { HistoryRow } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { doer } from "../../app/PastList";
 import { Flag } from "../../lane/Flag";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
@@ -140,7 +141,7 @@ function Line({ row, who, single }: { row: HistoryRow; who: string; single: bool
       <Flag flag={row.by.flag} height={20} />
       <div>
         <p>
-          <span className="font-semibold">{row.by.name}</span>
+          <span className="font-semibold">{doer(row)}</span>
           {row.for && ` for ${row.for.name}`} <span className={row.undone ? "line-through decoration-soft" : ""}>{row.words}</span>
           {row.undone && <span className="text-brass">, taken back since</span>}
           {row.entry && !single && (

@@ -8,6 +8,7 @@ import { useWatched } from "../../app/live";
 import { useNow } from "../../app/useNow";
 import { Told } from "../../app/Told";
 import { PastList } from "../../app/PastList";
+import { ReturnLines } from "../../app/ReturnLines";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { Wait } from "../../ui/Wait";
@@ -32,7 +33,9 @@ function Page({ mine }: { mine: MineData }) {
     <div className="mx-auto w-full max-w-[560px] px-4 pb-10 text-[15px]">
       <h1 className="pt-3 pb-2">
         <span className="font-serif text-[25px] leading-8">{mine.dateLine}</span>
-        <span className="block text-soft">{mine.viewer.name}</span>
+        <span className="block text-soft">
+          {mine.viewer.name}, today: {mine.where}
+        </span>
       </h1>
       {lane && (
         <LaneBoard
@@ -46,6 +49,7 @@ function Page({ mine }: { mine: MineData }) {
         />
       )}
       <ComingList mine={mine} onOpen={(c) => sheet.open(c.id, mine.viewer.id, c.occurrence)} />
+      <ReturnLines returns={mine.returns} />
       <Told told={mine.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <Asked rows={mine.asked} onOpen={(r) => r.entry && sheet.open(r.entry, mine.viewer.id, r.occurrence)} />
       <section aria-labelledby="done" className="mt-7">

@@ -5,16 +5,17 @@ import { standingQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
 import { useChanges, type Made } from "../../app/changes";
 import { DatePart } from "../../sentence/DatePart";
-import { Choices, Part, TypedPart } from "../../sentence/Part";
-import { PersonPart } from "../../sentence/PersonPart";
+import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import { FromTo } from "./FromTo";
+import { Cover, Hours, Invitations, Texts, Why } from "./AbsenceParts";
 import { settledOf, Standing, type Wishes } from "./Standing";
-import { endsOf, invitations, kinds, textsOf, wordOf, wrongWith, type Said } from "./said";
+import { endsOf, kinds, textsOf, wordOf, wrongWith, type Said } from "./said";
 
 interface Props {
   people: Person[];
   who: Person;
+  /** Whether the reader may let who covers speak for them meanwhile. */
+  mayLend: boolean;
   said: Said;
   /** The one that is changed; undefined for a new one. */
   id: number | undefined;
@@ -25,7 +26,7 @@ interface Props {
 }
 
 /** An absence as a sentence, with what stands in its time beside it before it is posted. */
-export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpen }: Props) {
+export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDone, onOpen }: Props) {
   const { run } = useChanges();
   const [problem, setProblem] = useState<string>();
   const { from, to } = endsOf(said);
@@ -49,6 +50,8 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
       covers: said.covers?.id ?? null,
       reason: said.reason.trim() || null,
       kind: said.kind,
+      reasonTo: said.reasonTo,
+      coverMay: said.covers ? said.coverMay : ("asNow" as const),
       texts: { inside: texts.inside.trim() || null, outside: texts.outside.trim() || null, invitations: said.invitations },
     };
     try {
@@ -108,37 +111,10 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
           from <DatePart name="First day" value={said.first} onChange={(first) => set({ first, last: said.last || first })} /> to{" "}
           <DatePart name="Last day" value={said.last} wrong={wrong} onChange={(last) => set({ last })} />
           {", "}
-          <Hours said={said} onChange={set} />, by the clock of {who.town};{" "}
-          <PersonPart
-            name="Who covers"
-            words={said.covers?.name}
-            not={[who.id]}
-            onChoose={(covers) => set({ covers, invitations: covers || said.invitations !== "passedOn" ? said.invitations : "declined" })}
-          />{" "}
-          covers. Because:{" "}
-          <TypedPart
-            name="Why"
-            value={said.reason}
-            placeholder="a reason, for who keeps the calendar"
-            longest={200}
-            onChange={(reason) => set({ reason })}
-          />{" "}
-          New invitations{" "}
-          <Part name="New invitations" value={invitations.find((i) => i.value === said.invitations)?.label ?? ""} width={330}>
-            {(close) => (
-              <Choices
-                value={said.invitations}
-                options={said.covers ? invitations : invitations.filter((i) => i.value !== "passedOn")}
-                onChoose={(chosen) => {
-                  set({ invitations: chosen });
-                  close();
-                }}
-              />
-            )}
-          </Part>
-          .
+          <Hours said={said} onChange={set} />, by the clock of {who.town}; <Cover who={who} mayLend={mayLend} said={said} onChange={set} />{" "}
+          Because: <Why said={said} onChange={set} /> New invitations <Invitations said={said} onChange={set} />.
         </p>
-        <Texts said={said} onChange={set} />
+        <Texts who={who} said={said} onChange={set} />
         {(wrong ?? problem) && (
           <p role="alert" className="font-semibold text-brick">
             {wrong ?? problem}
@@ -155,42 +131,5 @@ export function AbsenceForm({ people, who, said, id, onWho, onSay, onDone, onOpe
       </div>
       {standing.data && <Standing entries={standing.data} wishes={wishes} proposed={proposed} onWish={setWishes} onOpen={onOpen} />}
     </form>
-  );
-}
-
-/** Whole days, or from an hour of the first to an hour of the last. */
-function Hours({ said, onChange }: { said: Said; onChange: (part: Partial<Said>) => void }) {
-  const whole = !said.from && !said.to;
-  const words = whole ? "whole days" : `from ${said.from || "00:00"} of the first to ${said.to || "24:00"} of the last`;
-  return (
-    <FromTo
-      name="What hours"
-      words={words}
-      value={said}
-      labels={{ from: "From, on the first day", to: "To, on the last" }}
-      whole="Whole days"
-      onChange={onChange}
-    />
-  );
-}
-
-/** What those read who ask for that time or write, until when it may be changed here. */
-function Texts({ said, onChange }: { said: Said; onChange: (part: Partial<Said>) => void }) {
-  const texts = textsOf(said);
-  return (
-    <div className="mt-2 grid gap-3 min-[560px]:grid-cols-2">
-      {(["inside", "outside"] as const).map((reader) => (
-        <label key={reader} className="block">
-          <span className="text-soft">To people {reader}, once each</span>
-          <textarea
-            value={texts[reader]}
-            maxLength={1000}
-            rows={4}
-            onChange={(e) => onChange({ [reader]: e.target.value })}
-            className="block w-full resize-y bg-water px-2.5 py-1.5 outline-offset-0"
-          />
-        </label>
-      ))}
-    </div>
   );
 }

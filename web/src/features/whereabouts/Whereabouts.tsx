@@ -9,6 +9,7 @@ import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { ReturnLines } from "../../app/ReturnLines";
 import { Flag } from "../../lane/Flag";
 import { chosenOf } from "../../sentence/PeoplePicker";
 import { PersonPart } from "../../sentence/PersonPart";
@@ -16,6 +17,7 @@ import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { AbsenceForm } from "./AbsenceForm";
 import { nothingSaid, saidOf, wordOf, type Said } from "./said";
+import { Return } from "./Return";
 import { SaidList } from "./SaidList";
 import { SayForm } from "./SayForm";
 import { settledOf, Standing, type Wishes } from "./Standing";
@@ -27,7 +29,8 @@ const route = getRouteApi("/whereabouts");
 
 /** A month of where each principal is, and who is away when. */
 export function Whereabouts() {
-  const { year } = route.useSearch();
+  const { year, absence } = route.useSearch();
+  if (absence) return <Return id={absence} />;
   return year ? <YearSheet year={year} /> : <Month />;
 }
 
@@ -136,6 +139,7 @@ function Shown({ data }: { data: Data }) {
           key={`${saying.id ?? "new"} ${saying.who.id}`}
           people={people}
           who={saying.who}
+          mayLend={own.some((s) => s.mayLend && s.who.id === saying.who.id)}
           said={saying.said}
           id={saying.id}
           onWho={(who) => setSaying({ ...saying, who })}
@@ -145,6 +149,7 @@ function Shown({ data }: { data: Data }) {
         />
       )}
       <Away data={data} onChange={change} onOpen={(who, entry, occurrence) => sheet.open(entry, who.id, occurrence)} />
+      <ReturnLines returns={data.returns.filter((r) => data.absences.every((a) => a.id !== r.id))} />
       <SaidList strips={data.strips} />
       {sheet.sheet}
     </div>
@@ -219,6 +224,7 @@ function Away({
                   Change it
                 </Button>
                 <HandOver absence={a} />
+                {a.begun && <Meanwhile absence={a} />}
                 <Button
                   look="plain"
                   onClick={() =>
@@ -256,6 +262,16 @@ function HandOver({ absence }: { absence: Absence }) {
       }}
     >
       Hand over what is open
+    </Button>
+  );
+}
+
+/** Of an absence that runs what came so far. */
+function Meanwhile({ absence }: { absence: Absence }) {
+  const navigate = route.useNavigate();
+  return (
+    <Button look="plain" onClick={() => void navigate({ search: { absence: absence.id } })}>
+      What came so far
     </Button>
   );
 }

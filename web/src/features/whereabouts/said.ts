@@ -1,4 +1,4 @@
-import type { Absence, AbsenceKind, NewInvitations } from "../../api/types";
+import type { Absence, AbsenceKind, CoverMay, NewInvitations, ReasonTold } from "../../api/types";
 import { addDays, dayAndMonth, weekdayOf } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 
@@ -11,7 +11,9 @@ export interface Said {
   to: string;
   kind: AbsenceKind;
   reason: string;
+  reasonTo: ReasonTold;
   covers: Chosen | undefined;
+  coverMay: CoverMay;
   invitations: NewInvitations;
   /** As they were written by hand; as they are drafted until then. */
   inside: string | undefined;
@@ -25,7 +27,9 @@ export const nothingSaid: Said = {
   to: "",
   kind: "holiday",
   reason: "",
+  reasonTo: "keepers",
   covers: undefined,
+  coverMay: "asNow",
   invitations: "kept",
   inside: undefined,
   outside: undefined,
@@ -35,6 +39,18 @@ export const invitations: { value: NewInvitations; label: string }[] = [
   { value: "kept", label: "wait for an answer" },
   { value: "declined", label: "are declined with the text" },
   { value: "passedOn", label: "are declined and passed to who covers" },
+];
+
+export const reasonTold: { value: ReasonTold; label: string }[] = [
+  { value: "keepers", label: "who keeps the calendar" },
+  { value: "inside", label: "everyone inside who sees it" },
+];
+
+/** What who covers may do meanwhile, as it stands in a sentence. */
+export const coverMay = (whose: string): { value: CoverMay; label: string }[] => [
+  { value: "asNow", label: "does what they may do anyway" },
+  { value: "change", label: "may add and change entries" },
+  { value: "speakFor", label: `may answer and decide for ${whose}` },
 ];
 
 /** The texts as they stand: drafted from what is said until they are written by hand. */
@@ -85,6 +101,8 @@ export function saidOf(absence: Absence): Said {
     to: whole ? "" : to,
     kind: absence.kind,
     reason: absence.reason ?? "",
+    reasonTo: absence.reasonTo,
+    coverMay: absence.coverMay,
     covers: absence.covers ? chosenOf(absence.covers) : undefined,
     invitations: absence.texts.invitations,
     inside: absence.texts.inside ?? "",

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
-import type { QueueRow } from "../../api/types";
-import { Judged } from "../../lane/Judged";
+import type { QueueRow } from "../api/types";
+import { Judged } from "../lane/Judged";
 
 interface Props {
   row: QueueRow;

@@ -1,0 +1,36 @@
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>What takes somebody's time and when they work, without what it is.</summary>
+/// <param name="Busy">In order; none overlap.</param>
+/// <param name="Hours">Working time, without holidays, closures and absences.</param>
+public sealed record BusyTimes(Mailbox Owner, Stretch Span, IReadOnlyList<BusyTime> Busy, StretchSet Hours);
+
+/// <summary>Somebody's taken time, for whoever may see it.</summary>
+/// <param name="Calendar">The public id of whose time.</param>
+/// <param name="First">The first day at their home.</param>
+/// <param name="Last">The last.</param>
+public sealed record ReadBusy(UserId Viewer, string Calendar, LocalDate First, LocalDate Last, Instant Now)
+{
+    public BusyTimes Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
+        if (Last < First) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
+        var span = new Stretch(owner.HomeZone.Day(First).Start, owner.HomeZone.Day(Last).End);
+        if (span.Length > Absence.Longest) throw new RefusedException(RefusalKind.LongerThanAYear, "to");
+        var lane = Lanes.Read(viewing, [owner], span).Single();
+        if (lane.Rights.Sight == Sight.Nothing) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
+        var away = lane.Absences.Select(a => a.Stretch).ToList();
+        return new BusyTimes(
+            new Mailbox(owner.Name, owner.Address), span, FreeBusy.Of(span, lane.Entries.Select(e => (e.Told.Stretch, e.Told.Takes)), away), lane.Hours.Except(StretchSet.Of(away)));
+    }
+}

@@ -1,0 +1,140 @@
+import type { Person } from "../../api/types";
+import { Choices, Part, TypedPart } from "../../sentence/Part";
+import { PersonPart } from "../../sentence/PersonPart";
+import { FromTo } from "./FromTo";
+import { coverMay, invitations, reasonTold, textsOf, type Said } from "./said";
+
+interface Props {
+  said: Said;
+  onChange: (part: Partial<Said>) => void;
+}
+
+interface OfProps extends Props {
+  /** Who is away. */
+  who: Person;
+}
+
+/** Whole days, or from an hour of the first to an hour of the last. */
+export function Hours({ said, onChange }: Props) {
+  const whole = !said.from && !said.to;
+  const words = whole ? "whole days" : `from ${said.from || "00:00"} of the first to ${said.to || "24:00"} of the last`;
+  return (
+    <FromTo
+      name="What hours"
+      words={words}
+      value={said}
+      labels={{ from: "From, on the first day", to: "To, on the last" }}
+      whole="Whole days"
+      onChange={onChange}
+    />
+  );
+}
+
+/** Who covers, and what they may do meanwhile where the reader may let them. */
+export function Cover({ who, mayLend, said, onChange }: OfProps & { mayLend: boolean }) {
+  const may = coverMay(who.givenName);
+  return (
+    <>
+      <PersonPart
+        name="Who covers"
+        words={said.covers?.name}
+        not={[who.id]}
+        onChoose={(covers) =>
+          onChange({
+            covers,
+            coverMay: covers ? said.coverMay : "asNow",
+            invitations: covers || said.invitations !== "passedOn" ? said.invitations : "declined",
+          })
+        }
+      />{" "}
+      covers
+      {said.covers && (mayLend || said.coverMay !== "asNow") && (
+        <>
+          {" and "}
+          <Part name="What they may do meanwhile" value={may.find((m) => m.value === said.coverMay)?.label ?? ""} width={320}>
+            {(close) => (
+              <Choices
+                value={said.coverMay}
+                options={may}
+                onChoose={(chosen) => {
+                  onChange({ coverMay: chosen });
+                  close();
+                }}
+              />
+            )}
+          </Part>
+        </>
+      )}
+      .
+    </>
+  );
+}
+
+/** The reason, and to whom it shows. */
+export function Why({ said, onChange }: Props) {
+  return (
+    <>
+      <TypedPart name="Why" value={said.reason} placeholder="a reason" longest={200} onChange={(reason) => onChange({ reason })} />
+      {said.reason.trim() && (
+        <>
+          , told to{" "}
+          <Part name="To whom the reason shows" value={reasonTold.find((r) => r.value === said.reasonTo)?.label ?? ""} width={300}>
+            {(close) => (
+              <Choices
+                value={said.reasonTo}
+                options={reasonTold}
+                onChoose={(reasonTo) => {
+                  onChange({ reasonTo });
+                  close();
+                }}
+              />
+            )}
+          </Part>
+        </>
+      )}
+      .
+    </>
+  );
+}
+
+/** What becomes of what comes for that time. */
+export function Invitations({ said, onChange }: Props) {
+  return (
+    <Part name="New invitations" value={invitations.find((i) => i.value === said.invitations)?.label ?? ""} width={330}>
+      {(close) => (
+        <Choices
+          value={said.invitations}
+          options={said.covers ? invitations : invitations.filter((i) => i.value !== "passedOn")}
+          onChoose={(chosen) => {
+            onChange({ invitations: chosen });
+            close();
+          }}
+        />
+      )}
+    </Part>
+  );
+}
+
+/** What those read who ask for that time or write, as they get it. */
+export function Texts({ who, said, onChange }: OfProps) {
+  const texts = textsOf(said);
+  return (
+    <div className="mt-2 grid gap-x-3 min-[560px]:grid-cols-2">
+      {(["inside", "outside"] as const).map((reader) => (
+        <label key={reader} className="block">
+          <span className="text-soft">To people {reader}, once each</span>
+          <textarea
+            value={texts[reader]}
+            maxLength={1000}
+            rows={4}
+            onChange={(e) => onChange({ [reader]: e.target.value })}
+            className="block w-full resize-y bg-water px-2.5 py-1.5 outline-offset-0"
+          />
+        </label>
+      ))}
+      <p className="pt-1 text-[13px] text-soft min-[560px]:col-span-2">
+        They go by letter from {who.address ?? who.name}, with “Away:” before the subject of what was written. An empty one is not sent.
+      </p>
+    </div>
+  );
+}

@@ -23,6 +23,9 @@ internal static class EndpointLines
         "POST /api/session/code", "POST /api/session/passkey/begun", "POST /api/session/passkey", "POST /api/welcome", "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
     ];
 
+    /// <summary>Those that tell taken time alone: who sees the outline is answered.</summary>
+    public static readonly HashSet<string> OfTheOutline = ["GET /api/calendars/{person}/busy"];
+
     /// <summary>Each endpoint, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
     public static readonly Dictionary<string, (Func<Known, (string Path, object? Body)> Ask, HttpStatusCode Answer)> All = new()
     {

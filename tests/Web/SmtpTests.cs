@@ -47,6 +47,16 @@ public sealed class SmtpTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_answers_by_itself_names_no_sender_on_the_envelope_and_says_that_it_is_automatic()
+    {
+        await Carrier().SendAsync(Written("lakshmi.rao@coromandel-marine.example", automatic: true), TestContext.Current.CancellationToken);
+        var arrived = Assert.Single(boxes.Arrived);
+        Assert.Equal("", arrived.From.Trim('@'));
+        var mail = await MimeKit.MimeMessage.LoadAsync(new MemoryStream(arrived.Source), TestContext.Current.CancellationToken);
+        Assert.Equal(("auto-replied", "noor.haddad@ebbline.example"), (mail.Headers["Auto-Submitted"], mail.From.Mailboxes.Single().Address));
+    }
+
+    [Fact]
     public async Task A_box_that_is_not_there_is_given_up_at_once_in_the_words_of_the_server()
     {
         var refused = await Assert.ThrowsAsync<UndeliverableException>(() => Carrier().SendAsync(Written("nobody@coromandel-marine.example"), TestContext.Current.CancellationToken));
@@ -78,11 +88,11 @@ public sealed class SmtpTests : IAsyncLifetime
 
     private static SmtpCarrier Carrier() => new(MailServer.Parse($"127.0.0.1:{Port}"));
 
-    private static WrittenMail Written(string to)
+    private static WrittenMail Written(string to, bool automatic = false)
     {
         var from = new Mailbox("Noor Haddad", "noor.haddad@ebbline.example");
         return new MailWriter(new HostOptions { Data = "x" }, new NoPapers()).Write(
-            "7.0.1@corlin.example", new Letter(from, new Mailbox("Lakshmi Rao", to), "Invitation: Réunion", "Grüße\r\n.\r\nNoor", NodaTime.Instant.FromUtc(2027, 3, 8, 9, 42)));
+            "7.0.1@corlin.example", new Letter(from, new Mailbox("Lakshmi Rao", to), "Invitation: Réunion", "Grüße\r\n.\r\nNoor", NodaTime.Instant.FromUtc(2027, 3, 8, 9, 42)) { Automatic = automatic });
     }
 
     private static int FreePort()

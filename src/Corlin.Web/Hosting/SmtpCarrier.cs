@@ -46,7 +46,9 @@ internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
                 await client.AuthenticateAsync(user, password, cancel);
             }
 
-            await client.SendAsync(message, new MailboxAddress(mail.From.Name, mail.From.Address), [new MailboxAddress(mail.To.Name, mail.To.Address)], cancel);
+            // What answers by itself names no sender on the envelope, so that nothing answers it in turn (RFC 3834 3.3).
+            var sender = message.Headers.Contains("Auto-Submitted") ? new MailboxAddress("", "") : new MailboxAddress(mail.From.Name, mail.From.Address);
+            await client.SendAsync(message, sender, [new MailboxAddress(mail.To.Name, mail.To.Address)], cancel);
             await client.DisconnectAsync(true, cancel);
         }
         catch (SmtpCommandException e)

@@ -11,6 +11,8 @@ interface Settings {
   "lane-sets": LaneSet[];
   "colour-by": "person" | "category";
   "own-copies": boolean;
+  /** In which languages absence texts are drafted beside English, by whose absence it is. */
+  "away-languages": Record<string, string[]>;
 }
 
 /** Lanes under a name. */

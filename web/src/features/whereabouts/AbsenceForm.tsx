@@ -4,6 +4,7 @@ import { ask, client, problemOf } from "../../api/client";
 import { standingQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
 import { useChanges, type Made } from "../../app/changes";
+import { useSetting } from "../../app/useSetting";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
@@ -25,6 +26,9 @@ interface Props {
   onOpen: (entry: string, occurrence: string | null) => void;
 }
 
+const noLanguages: Record<string, string[]> = {};
+const none: string[] = [];
+
 /** An absence as a sentence, with what stands in its time beside it before it is posted. */
 export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDone, onOpen }: Props) {
   const { run } = useChanges();
@@ -37,13 +41,15 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
   // What is proposed is done only once it was seen.
   const reading = proposed && !standing.isError && (!standing.data || standing.isPlaceholderData);
   const settled = standing.data && !standing.isPlaceholderData && proposed ? settledOf(standing.data, wishes, proposed) : [];
+  const [allLanguages, setAllLanguages] = useSetting("away-languages", noLanguages);
+  const languages = allLanguages[who.id] ?? none;
   const set = (part: Partial<Said>) => {
     setProblem(undefined);
     onSay({ ...said, ...part });
   };
   const post = async () => {
     if (!from || wrong) return;
-    const texts = textsOf(said);
+    const texts = textsOf(said, languages);
     const body = {
       from,
       to,
@@ -114,7 +120,13 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
           <Hours said={said} onChange={set} />, by the clock of {who.town}; <Cover who={who} mayLend={mayLend} said={said} onChange={set} />{" "}
           Because: <Why said={said} onChange={set} /> New invitations <Invitations said={said} onChange={set} />.
         </p>
-        <Texts who={who} said={said} onChange={set} />
+        <Texts
+          who={who}
+          said={said}
+          languages={languages}
+          onLanguages={(next) => setAllLanguages({ ...allLanguages, [who.id]: next })}
+          onChange={set}
+        />
         {(wrong ?? problem) && (
           <p role="alert" className="font-semibold text-brick">
             {wrong ?? problem}

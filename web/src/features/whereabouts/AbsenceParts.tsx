@@ -1,6 +1,7 @@
 import type { Person } from "../../api/types";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PersonPart } from "../../sentence/PersonPart";
+import { languages } from "./drafts";
 import { FromTo } from "./FromTo";
 import { coverMay, invitations, reasonTold, textsOf, type Said } from "./said";
 
@@ -8,6 +9,9 @@ interface Props {
   said: Said;
   onChange: (part: Partial<Said>) => void;
 }
+
+/** A full stop that never begins a line. */
+const stop = "\u2060.";
 
 interface OfProps extends Props {
   /** Who is away. */
@@ -65,7 +69,7 @@ export function Cover({ who, mayLend, said, onChange }: OfProps & { mayLend: boo
           </Part>
         </>
       )}
-      .
+      {stop}
     </>
   );
 }
@@ -92,7 +96,7 @@ export function Why({ said, onChange }: Props) {
           </Part>
         </>
       )}
-      .
+      {stop}
     </>
   );
 }
@@ -116,8 +120,16 @@ export function Invitations({ said, onChange }: Props) {
 }
 
 /** What those read who ask for that time or write, as they get it. */
-export function Texts({ who, said, onChange }: OfProps) {
-  const texts = textsOf(said);
+export function Texts({
+  who,
+  said,
+  languages: chosen,
+  onLanguages,
+  onChange,
+}: OfProps & { languages: string[]; onLanguages: (next: string[]) => void }) {
+  const texts = textsOf(said, chosen);
+  const names = ["English", ...languages.filter((l) => chosen.includes(l.id)).map((l) => l.name)];
+  const byHand = said.inside !== undefined && said.outside !== undefined;
   return (
     <div className="mt-2 grid gap-x-3 min-[560px]:grid-cols-2">
       {(["inside", "outside"] as const).map((reader) => (
@@ -133,6 +145,32 @@ export function Texts({ who, said, onChange }: OfProps) {
         </label>
       ))}
       <p className="pt-1 text-[13px] text-soft min-[560px]:col-span-2">
+        {byHand ? (
+          "Written by hand."
+        ) : (
+          <>
+            Drafted in{" "}
+            <Part name="In which languages" value={names.join(" and ")} width={240}>
+              {() => (
+                <fieldset>
+                  <legend className="text-soft">Beside English</legend>
+                  {languages.map((l) => (
+                    <label key={l.id} className="flex min-h-8 items-center gap-2">
+                      <input
+                        type="checkbox"
+                        checked={chosen.includes(l.id)}
+                        onChange={(e) => onLanguages(e.target.checked ? [...chosen, l.id] : chosen.filter((c) => c !== l.id))}
+                        className="size-4 accent-sea"
+                      />
+                      {l.name}
+                    </label>
+                  ))}
+                </fieldset>
+              )}
+            </Part>
+            {stop}
+          </>
+        )}{" "}
         They go by letter from {who.address ?? who.name}, with “Away:” before the subject of what was written. An empty one is not sent.
       </p>
     </div>

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { returnQuery } from "../../api/queries";
 import type { Return as Data } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
+import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { PastList } from "../../app/PastList";
 import { Waiting } from "../../app/Waiting";
@@ -17,15 +18,15 @@ export function Return({ id }: { id: number }) {
   return data.data ? <Page data={data.data} /> : <Wait query={data}>Reading what came meanwhile…</Wait>;
 }
 
-const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+const count = (n: number, none: string, one: string, many: string) => (n === 0 ? none : `${n} ${n === 1 ? one : many}`);
 
 function lead(data: Data): string {
   const done = data.done.reduce((sum, d) => sum + d.rows.length, 0);
   const parts = [
     data.covers ? `${data.covers.name} ${data.over ? "covered" : "covers"}` : "nobody covered",
-    count(data.asked.length, "invitation came", "invitations came"),
-    count(done, "thing was done", "things were done"),
-    data.waits.length === 0 ? "nothing waits" : count(data.waits.length, "thing waits", "things wait"),
+    count(data.asked.length, "no invitation came", "invitation came", "invitations came"),
+    count(done, "nothing was done by others", "thing was done by others", "things were done by others"),
+    count(data.waits.length, "nothing waits", "thing waits", "things wait"),
   ];
   const words = parts.join(", ");
   return `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
@@ -34,6 +35,7 @@ function lead(data: Data): string {
 function Page({ data }: { data: Data }) {
   const sheet = useEntrySheet();
   useWatched([data.who.id]);
+  useKeys({}, [{ keys: "Tab", does: "next entry" }]);
   return (
     <div className="max-w-[1280px] px-6 pb-8">
       <p className="no-print pt-3">
@@ -41,8 +43,11 @@ function Page({ data }: { data: Data }) {
           Whereabouts
         </Link>
       </p>
-      <h1 className="flex items-center gap-2 font-serif text-[26px] leading-9">
-        <Flag flag={data.who.flag} height={22} /> {data.words}
+      <h1 className="flex items-start gap-2 font-serif text-[26px] leading-9">
+        <span className="pt-1.5">
+          <Flag flag={data.who.flag} height={22} />
+        </span>{" "}
+        {data.words}
       </h1>
       <p className="text-soft">{lead(data)}</p>
       <Section id="waits" title="What waits now" none={data.waits.length === 0 && "Nothing waits."}>

@@ -15,10 +15,12 @@ test("an absence that ends before it begins is said so", () => {
 
 test("the texts follow what is said until they are written by hand", () => {
   const away = { ...nothingSaid, first: "2027-03-10", last: "2027-03-12" };
-  expect(textsOf(away)).toEqual({ inside: "I am away until Saturday 13 March.", outside: "I am away until Saturday 13 March." });
+  expect(textsOf(away, [])).toEqual({ inside: "I am away until Saturday 13 March.", outside: "I am away until Saturday 13 March." });
   const covers = { id: "1", name: "Tomé Vidal", givenName: "Tomé", person: undefined };
-  expect(textsOf({ ...away, covers }).inside).toBe("I am away until Saturday 13 March. Tomé Vidal decides for me meanwhile.");
-  expect(textsOf({ ...away, covers }).outside).toBe("I am away until Saturday 13 March. For anything urgent please turn to Tomé Vidal.");
-  expect(textsOf({ ...away, covers, outside: "Gone fishing." }).outside).toBe("Gone fishing.");
-  expect(textsOf(nothingSaid)).toEqual({ inside: "", outside: "" });
+  expect(textsOf({ ...away, covers }, []).inside).toBe("I am away until Saturday 13 March. Tomé Vidal decides for me meanwhile.");
+  expect(textsOf({ ...away, covers }, []).outside).toBe(
+    "I am away until Saturday 13 March. For anything urgent please turn to Tomé Vidal.",
+  );
+  expect(textsOf({ ...away, covers, outside: "Gone fishing." }, []).outside).toBe("Gone fishing.");
+  expect(textsOf(nothingSaid, [])).toEqual({ inside: "", outside: "" });
 });

@@ -1,6 +1,7 @@
 import type { Absence, AbsenceKind, CoverMay, NewInvitations, ReasonTold } from "../../api/types";
-import { addDays, dayAndMonth, weekdayOf } from "../../lane/time";
+import { addDays } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
+import { drafts } from "./drafts";
 
 /** An absence while it is being said. */
 export interface Said {
@@ -53,18 +54,17 @@ export const coverMay = (whose: string): { value: CoverMay; label: string }[] =>
   { value: "speakFor", label: `may answer and decide for ${whose}` },
 ];
 
-/** The texts as they stand: drafted from what is said until they are written by hand. */
-export function textsOf(said: Said): { inside: string; outside: string } {
+/** The texts as they stand: drafted from what is said, in the languages chosen, until they are written by hand. */
+export function textsOf(said: Said, languages: string[]): { inside: string; outside: string } {
   const { to } = endsOf(said);
   if (!to) return { inside: said.inside ?? "", outside: said.outside ?? "" };
   const [day = "", hour = ""] = to.split("T");
-  const until = `${weekdayOf(day)} ${dayAndMonth(day)}${hour === "00:00" ? "" : `, ${hour}`}`;
   const cover = said.covers;
-  const turn = cover ? (cover.person?.address ? `write to ${cover.person.address}` : `turn to ${cover.name}`) : "";
-  return {
-    inside: said.inside ?? `I am away until ${until}.${cover ? ` ${cover.name} decides for me meanwhile.` : ""}`,
-    outside: said.outside ?? `I am away until ${until}.${turn ? ` For anything urgent please ${turn}.` : ""}`,
-  };
+  const drafted = drafts(
+    { day, hour: hour === "00:00" ? "" : hour, cover: cover?.name, coverAddress: cover?.person?.address ?? undefined },
+    languages,
+  );
+  return { inside: said.inside ?? drafted.inside, outside: said.outside ?? drafted.outside };
 }
 
 export const kinds: { value: AbsenceKind; label: string }[] = [

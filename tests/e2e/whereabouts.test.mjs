@@ -49,6 +49,15 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await noor.getByRole("combobox", { name: "Who covers" }).fill("tom");
   await noor.getByRole("option", { name: /^Tomé Vidal/ }).click();
   await form.getByRole("textbox", { name: "Why" }).fill("a wedding");
+  await form.getByRole("button", { name: "To whom the reason shows: who keeps the calendar" }).click();
+  await noor.getByRole("dialog", { name: "To whom the reason shows" }).getByRole("button", { name: "everyone inside who sees it" }).click();
+  await form.getByRole("button", { name: "What they may do meanwhile: does what they may do anyway" }).click();
+  await noor.getByRole("dialog", { name: "What they may do meanwhile" }).getByRole("button", { name: "may answer and decide for Maren" }).click();
+  await form.getByRole("button", { name: "In which languages: English" }).click();
+  await noor.getByRole("checkbox", { name: "Portuguese" }).check();
+  assert.match(await form.getByRole("textbox", { name: /^To people outside/ }).inputValue(), /Estou ausente até sábado, 20 de março\. Para assuntos urgentes, escreva para tome\.vidal@/);
+  await noor.getByRole("checkbox", { name: "Portuguese" }).uncheck();
+  await noor.keyboard.press("Escape");
   // The texts follow the sentence; what stands in it gets a proposal each, of which one is decided otherwise.
   assert.match(await form.getByRole("textbox", { name: /^To people inside/ }).inputValue(), /^I am away until Saturday 20 March. Tomé Vidal decides for me meanwhile.$/);
   await form.getByRole("button", { name: "New invitations: wait for an answer" }).click();
@@ -64,6 +73,7 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     name: /^Maren Falk, from 18 March 2027 to 19 March 2027/,
   });
   await row.getByText("Tomé Vidal covers").waitFor();
+  await row.getByText("because: a wedding").waitFor();
 
   await row.getByRole("button", { name: "Change it" }).click();
   const change = noor.getByRole("form", { name: "Change the absence" });

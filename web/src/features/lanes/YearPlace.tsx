@@ -9,7 +9,7 @@ import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
-import { ClosuresPart } from "./ClosuresPart";
+import { ClosuresPart } from "../../app/ClosuresPart";
 import { NoGoPart } from "./NoGoPart";
 import { ViewPart } from "./ViewPart";
 import { YearBoard } from "./YearBoard";

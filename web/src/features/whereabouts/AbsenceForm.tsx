@@ -42,7 +42,9 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
   const reading = proposed && !standing.isError && (!standing.data || standing.isPlaceholderData);
   const settled = standing.data && !standing.isPlaceholderData && proposed ? settledOf(standing.data, wishes, proposed) : [];
   const [allLanguages, setAllLanguages] = useSetting("away-languages", noLanguages);
-  const languages = allLanguages[who.id] ?? none;
+  // What was just ticked stands at once; remembering it takes a moment.
+  const [ticked, setTicked] = useState<string[]>();
+  const languages = ticked ?? allLanguages[who.id] ?? none;
   const set = (part: Partial<Said>) => {
     setProblem(undefined);
     onSay({ ...said, ...part });
@@ -124,7 +126,10 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
           who={who}
           said={said}
           languages={languages}
-          onLanguages={(next) => setAllLanguages({ ...allLanguages, [who.id]: next })}
+          onLanguages={(next) => {
+            setTicked(next);
+            setAllLanguages({ ...allLanguages, [who.id]: next });
+          }}
           onChange={set}
         />
         {(wrong ?? problem) && (

@@ -6,6 +6,7 @@ import { sessionQuery, standingQuery, whereaboutsQuery } from "../../api/queries
 import type { Absence, Person, Strip, Whereabouts as Data } from "../../api/types";
 import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
+import { ClosuresPart } from "../../app/ClosuresPart";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
@@ -151,6 +152,7 @@ function Shown({ data }: { data: Data }) {
       <Away data={data} onChange={change} onOpen={(who, entry, occurrence) => sheet.open(entry, who.id, occurrence)} />
       <ReturnLines returns={data.returns.filter((r) => data.absences.every((a) => a.id !== r.id))} />
       <SaidList strips={data.strips} />
+      <ClosuresPart from={where?.stay.first} to={where?.stay.last} />
       {sheet.sheet}
     </div>
   );

@@ -1,28 +1,34 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client } from "../../api/client";
-import { closuresQuery } from "../../api/queries";
-import type { Closures } from "../../api/types";
-import { useChanges } from "../../app/changes";
-import { dayAndMonth } from "../../lane/time";
-import { DatePart } from "../../sentence/DatePart";
-import { Choices, Part, TypedPart } from "../../sentence/Part";
-import { Button } from "../../ui/Button";
+import { ask, client } from "../api/client";
+import { closuresQuery } from "../api/queries";
+import type { Closures } from "../api/types";
+import { useChanges } from "./changes";
+import { dayAndMonth } from "../lane/time";
+import { DatePart } from "../sentence/DatePart";
+import { Choices, Part, TypedPart } from "../sentence/Part";
+import { Button } from "../ui/Button";
+
+interface Props {
+  /** Days that were chosen on the same screen, which the sentence begins with; empty for none. */
+  from?: string | undefined;
+  to?: string | undefined;
+}
 
 /** The days on which sites are closed: for administrators those there are, and a sentence for another. */
-export function ClosuresPart() {
+export function ClosuresPart({ from = "", to = "" }: Props) {
   const closures = useQuery(closuresQuery);
-  return closures.data?.mayChange ? <Shown data={closures.data} /> : null;
+  return closures.data?.mayChange ? <Shown key={`${from} ${to}`} data={closures.data} from={from} to={to} /> : null;
 }
 
 const days = (first: string, last: string) =>
   first === last ? `on ${dayAndMonth(first)}` : `from ${dayAndMonth(first)} to ${dayAndMonth(last)}`;
 
-function Shown({ data }: { data: Closures }) {
+function Shown({ data, from, to }: { data: Closures; from: string; to: string }) {
   const { run } = useChanges();
   const [site, setSite] = useState(data.sites[0] ?? "");
-  const [first, setFirst] = useState("");
-  const [last, setLast] = useState("");
+  const [first, setFirst] = useState(from);
+  const [last, setLast] = useState(to);
   const [words, setWords] = useState("");
   const whole = first !== "" && words.trim() !== "";
   const close = () => {

@@ -62,6 +62,10 @@ public sealed class AbsenceTests : IAsyncLifetime
         Assert.Equal("Away, Tomé covers", await Lane(world.Lakshmi));
         Assert.Equal("On holiday, family, Tomé covers", await Lane(world.Noor));
         Assert.Equal(to, (await Only(world.Noor)).ReasonTo);
+        // Who passes her calendar on and does not speak for her is not told it by looking as she does.
+        await world.Grant(world.Maren, world.Ana, Core.Access.Sight.Whole, Core.Access.Acting.Change, passOn: true);
+        var seen = await world.See(new ReadAs(world.Ana.Id, world.Maren.PublicId, world.Maren.PublicId, new LocalDate(2027, 3, 10), world.Now).Run);
+        Assert.Equal([words, words], new[] { seen.True, seen.Theirs }.Select(lane => Assert.Single(lane.Away).Words));
     }
 
     [Fact]

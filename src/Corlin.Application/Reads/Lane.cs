@@ -53,7 +53,7 @@ internal static class Lanes
             ImmutableArray<DayOff> off = [.. days.Closed];
             if (own is null) return new Lane(who, rights, days.Hours, [], []) { Days = days, Where = WhereSight.Usual, DaysOff = off };
             var told = Told(viewing, who, own, own.Ids.SelectMany(c => entries[c]), span);
-            return new Lane(who, rights, days.Hours, told, rights.Sight > Sight.Nothing ? [.. absences[who.Id]] : [])
+            return new Lane(who, rights, days.Hours, told, rights.Sight > Sight.Nothing ? [.. absences[who.Id].Select(a => a.ToldTo(viewing.Person, rights.MaySpeakFor))] : [])
             {
                 Days = days,
                 Where = WhereTo.Sight(who, rights),

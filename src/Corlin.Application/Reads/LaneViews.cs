@@ -28,7 +28,7 @@ internal static class LaneViews
             [.. lane.Entries.Select(e => View(viewing, lane, e))],
             [.. ways.Select(w => View(w.Way))],
             [.. ClashesOn(lane).Select(c => new ClashView(Ms(c.Shared.Start), Ms(c.Shared.End), English.Length(c.Shared.Length)))],
-            [.. lane.Absences.Select(a => View(viewing, lane, a))],
+            [.. lane.Absences.Select(a => View(viewing, a))],
             [.. DaysOff(viewing, lane, span).Select(d => new AwayView(d.Start, d.End, $"{d.Kind}, {d.Words}")), .. NoGo(lane, span)],
             Where(viewing, lane, span),
             tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null,
@@ -158,15 +158,13 @@ internal static class LaneViews
         return new WayView(Ms(way.Drawn.Start), Ms(way.Drawn.End), minutes, lacking, words);
     }
 
-    private static AwayView View(Viewing viewing, Lane lane, Absence absence) =>
-        new(Ms(absence.Stretch.Start), Ms(absence.Stretch.End), AwayWords(viewing, absence, lane.Rights.MaySpeakFor));
+    private static AwayView View(Viewing viewing, Absence absence) => new(Ms(absence.Stretch.Start), Ms(absence.Stretch.End), AwayWords(viewing, absence));
 
-    /// <summary>"Away, Tomé covers"; who may know why is told that: "On holiday, sailing, Tomé covers".</summary>
-    /// <param name="speaks">Whether the viewer speaks for who is away, or is it.</param>
-    public static string AwayWords(Viewing viewing, Absence absence, bool speaks)
+    /// <summary>"Away, Tomé covers"; where kind and reason are told: "On holiday, sailing, Tomé covers".</summary>
+    /// <param name="absence">As the viewer is told of it (<see cref="Absence.ToldTo"/>).</param>
+    public static string AwayWords(Viewing viewing, Absence absence)
     {
         var covers = absence.Covers is { } who && viewing.Users([who]).TryGetValue(who, out var cover) ? $", {cover.GivenName} covers" : "";
-        if (!absence.TellsWhy(viewing.Person, speaks)) return "Away" + covers;
         return English.Word(absence.Kind) + (absence.Reason is { } reason ? $", {reason}" : "") + covers;
     }
 

@@ -4,6 +4,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 using NodaTime.Text;
 
@@ -66,7 +67,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
             Days = mine.Known ? theirs.Days : mine.Days,
             Hours = mine.Known ? theirs.Hours : mine.Hours,
             DaysOff = mine.Known ? theirs.DaysOff : mine.DaysOff,
-            Absences = mine.Absences.IsEmpty ? [] : theirs.Absences,
+            Absences = [.. theirs.Absences.Join(mine.Absences, t => t.Id, m => m.Id, (t, m) => Absence.Least(m, t))],
             NoGo = mine.NoGo.IsEmpty ? [] : theirs.NoGo,
             Followed = mine.Followed.IsEmpty ? [] : theirs.Followed,
         };

@@ -27,10 +27,10 @@ internal static class Strips
             var rights = viewing.RightsOnLane(who.Id);
             var sight = WhereTo.Sight(who, rights);
             var days = new PersonDays(who, span, sight > WhereSight.Usual ? stays[who.Id] : [], viewing.Places, Lanes.Concerning(viewing, who, daysOff));
-            IEnumerable<Absence> away = rights.Sight > Sight.Nothing ? absences[who.Id] : [];
+            IEnumerable<Absence> away = rights.Sight > Sight.Nothing ? absences[who.Id].Select(a => a.ToldTo(viewing.Person, rights.MaySpeakFor)) : [];
             return new StripView(
                 viewing.View(who), [.. dates.Select(d => Day(viewing, who, sight, days, d))],
-                [.. away.Select(a => Away(viewing, who, a, dates, rights.MaySpeakFor)).OfType<StripAwayView>().OrderBy(a => a.First)],
+                [.. away.Select(a => Away(viewing, who, a, dates)).OfType<StripAwayView>().OrderBy(a => a.First)],
                 rights.MaySpeakFor, rights.MaySpeakFor ? Said(ahead[who.Id]) : [], rights.MaySpeakFor ? viewing.Store.LastStayChange(who.Id) : 0, rights.MaySpeakFor ? who.TellsWhere : WhereTold.Place,
                 rights.MaySpeakFor && MayLend(viewing, who));
         })];
@@ -101,12 +101,12 @@ internal static class Strips
         };
     }
 
-    private static StripAwayView? Away(Viewing viewing, CalendarUser who, Absence absence, IReadOnlyList<LocalDate> dates, bool speaks)
+    private static StripAwayView? Away(Viewing viewing, CalendarUser who, Absence absence, IReadOnlyList<LocalDate> dates)
     {
         var from = who.HomeZone.ToLocal(absence.Stretch.Start).Date;
         var to = who.HomeZone.ToLocal(absence.Stretch.End - Duration.Epsilon).Date;
         if (to < dates[0] || from > dates[^1]) return null;
         return new StripAwayView(
-            absence.Id, Math.Max(0, Period.DaysBetween(dates[0], from)), Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)), LaneViews.AwayWords(viewing, absence, speaks));
+            absence.Id, Math.Max(0, Period.DaysBetween(dates[0], from)), Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)), LaneViews.AwayWords(viewing, absence));
     }
 }

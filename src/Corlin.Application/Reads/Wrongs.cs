@@ -64,7 +64,7 @@ internal sealed class Wrongs(
     {
         if (one.Lane.Absences.FirstOrDefault(a => a.Stretch.Overlaps(stretch)) is not { } absence) return "";
         var cover = absence.Covers is { } id && viewing.Users([id]).TryGetValue(id, out var who) ? $" {who.Name} covers for {one.Who.GivenName}." : "";
-        if (absence.Reason is { } reason && absence.TellsWhy(viewing.Person, one.Lane.Rights.MaySpeakFor)) cover = $" {English.Word(absence.Kind)}: {reason}.{cover}";
+        if (absence.Reason is { } reason) cover = $" {English.Word(absence.Kind)}: {reason}.{cover}";
         return absence.TextInside is { } text && viewing.Person.Inside ? $"{cover} “{text}”" : cover;
     }
 

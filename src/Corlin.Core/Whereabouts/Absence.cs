@@ -78,9 +78,14 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
     /// <summary>The number of the first of it, which it keeps when it is changed; zero until it is stored.</summary>
     public long Origin { get; init; }
 
-    /// <summary>Whether its kind and reason are told to somebody.</summary>
+    /// <summary>As somebody is told of it: without kind and reason where these are not for them.</summary>
     /// <param name="speaks">Whether they speak for who is away, or are it.</param>
-    public bool TellsWhy(CalendarUser reader, bool speaks) => speaks || (reader.Inside && ReasonTo == ReasonTold.Inside);
+    public Absence ToldTo(CalendarUser reader, bool speaks) => speaks || (reader.Inside && ReasonTo == ReasonTold.Inside) ? this : WithoutWhy;
+
+    /// <summary>What one may be shown of what another is told of it: no more than they are told themselves.</summary>
+    public static Absence Least(Absence own, Absence others) => own.WithoutWhy == own ? others.WithoutWhy : others;
+
+    private Absence WithoutWhy => this with { Kind = AbsenceKind.Other, Reason = null };
 
     /// <summary>The text for somebody; null for none.</summary>
     public string? TextFor(CalendarUser reader) => reader.Inside ? TextInside : TextOutside;

@@ -67,6 +67,23 @@ public sealed class AwayTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task An_assistant_who_goes_lets_who_covers_keep_her_principals_in_the_same_act()
+    {
+        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true, passOn: true);
+        var own = new PostAbsence(world.Noor.Id, world.Noor.Id, Absent.AtHome(world.Noor, March(15), March(20)), world.Tome.Id, null);
+        Task<IReadOnlyList<Core.Access.Grant>> Held() => world.See(s => s.GrantsIn([world.Maren.Id], [world.Tome.Id], defaults: false));
+        var act = await world.Do(new PostAbsenceAndSettle(world.Noor.Id, own, []) { CoversPrincipals = true });
+        var lent = Assert.Single(await Held());
+        Assert.Equal((Core.Access.Acting.SpeakFor, false, 15, 19), (lent.Acting, lent.Terms.PassOn, lent.Terms.From!.Value.InUtc().Day, (lent.Terms.Until!.Value - Duration.Epsilon).InUtc().Day));
+        await world.Do(new UndoAct(world.Noor.Id, act));
+        Assert.Empty(await Held());
+        Assert.Empty((await world.See(new ReadWhereabouts(world.Noor.Id, null, world.Now).Run)).Absences);
+        // Without anybody who covers there is nobody to keep them, and nobody is away either.
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(new PostAbsenceAndSettle(world.Noor.Id, own with { Covers = null }, []) { CoversPrincipals = true }));
+        Assert.Empty((await world.See(new ReadWhereabouts(world.Noor.Id, null, world.Now).Run)).Absences);
+    }
+
+    [Fact]
     public async Task Where_one_cannot_be_done_nothing_is_and_nobody_is_away()
     {
         var own = (await world.Arrange("2027-03-16T12:00", with: [world.Ana])).PublicId;

@@ -130,6 +130,10 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await form.getByRole("button", { name: "Who covers: somebody" }).click();
   await noor.getByRole("combobox", { name: "Who covers" }).fill("tom");
   await noor.getByRole("option", { name: /^Tomé Vidal/ }).click();
+  // In the same sentence he keeps those whom she keeps, meanwhile.
+  await form.getByRole("button", { name: "Whose calendars they keep meanwhile: keeps no other calendar" }).click();
+  await noor.getByRole("dialog", { name: "Whose calendars they keep meanwhile" }).getByRole("button", { name: /^keeps those of Maren/ }).click();
+  await form.getByRole("button", { name: /^Whose calendars they keep meanwhile: keeps those of Maren/ }).waitFor();
   await form.getByRole("button", { name: /^Post it/ }).click();
   await noor
     .getByRole("listitem", { name: /^Noor Haddad, on 25 March 2027/ })

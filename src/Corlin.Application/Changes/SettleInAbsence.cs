@@ -37,11 +37,22 @@ public sealed record SettledInAbsence(string Entry, IReadOnlyList<LocalDateTime?
 /// <param name="Absence">The actor of the whole posts it.</param>
 public sealed record PostAbsenceAndSettle(UserId Actor, PostAbsence Absence, IReadOnlyList<SettledInAbsence> Settled) : IChange<IReadOnlyList<long>>
 {
+    /// <summary>Whether who covers also holds meanwhile what whoever is away holds in the calendars of others (<see cref="CoverFor"/>).</summary>
+    public bool CoversPrincipals { get; init; }
+
     /// <returns>The changes, in the order in which they were made; taken back together.</returns>
     public IReadOnlyList<long> Apply(IChangeSession session)
     {
         var (change, absence) = (Absence with { Actor = Actor }).Do(session);
-        return [change, .. Settling.Do(session, Actor, absence, Settled)];
+        return [change, .. Settling.Do(session, Actor, absence, Settled), .. CoversPrincipals ? Cover(session, absence) : []];
+    }
+
+    private IReadOnlyList<long> Cover(IChangeSession session, Absence absence)
+    {
+        var cover = absence.Covers ?? throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
+        var zone = session.Users([absence.Who])[absence.Who].HomeZone;
+        var (first, last) = (zone.ToLocal(absence.Stretch.Start).Date, zone.ToLocal(absence.Stretch.End - Duration.Epsilon).Date);
+        return new CoverFor(Actor, absence.Who, cover, first, last, null).Apply(session).Changes;
     }
 }
 

@@ -58,7 +58,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         return new DeskView(
             LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
             Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing), MeetingNewsViews.Read(viewing),
-            ReadHandovers.Heads(viewing), StartedViews.Of(viewing, lanes), ReadReturn.Heads(viewing, people, overOnly: true));
+            ReadHandovers.Heads(viewing), StartedViews.Of(viewing, lanes), ReadReturn.Heads(viewing, [.. people.Append(viewing.Person).DistinctBy(p => p.Id)], overOnly: true));
     }
 
     /// <summary>Today, with what of some lanes stands in it.</summary>

@@ -99,7 +99,7 @@ public sealed record ReadReturn(UserId Viewer, long Id, Instant Now)
     private static string? Became(Viewing viewing, CalendarUser who, Entry entry, IReadOnlyList<PastChange> own)
     {
         if (entry.Status == MeetingStatus.Cancelled) return "cancelled since";
-        if (!entry.Asks(who.Id)) return "they are asked no more";
+        if (!entry.Asks(who.Id)) return "no longer asked";
         var parts = entry.Participations.Where(p => p.Who == who.Id && !p.NotAsked).ToList();
         var answered = parts.Where(p => p.Answer != Answer.None).ToList();
         if (answered.Count == 0) return null;

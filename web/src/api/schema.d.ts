@@ -6584,6 +6584,8 @@ export interface components {
             who: string;
             said: components["schemas"]["AbsenceSaid"];
             settled: null | components["schemas"]["SettledRequest"][];
+            /** @default false */
+            coversPrincipals: boolean;
         };
         AbsenceSaid: {
             from: string;

@@ -28,7 +28,8 @@ public sealed record SettledRequest(string Entry, IReadOnlyList<string> Occurren
 
 /// <param name="Who">The public id of who is away.</param>
 /// <param name="Settled">What becomes of what stands in it; what is not named is kept.</param>
-public sealed record AbsenceRequest(string Who, AbsenceSaid Said, IReadOnlyList<SettledRequest>? Settled = null);
+/// <param name="CoversPrincipals">Whether who covers also holds meanwhile what whoever is away holds in the calendars of others.</param>
+public sealed record AbsenceRequest(string Who, AbsenceSaid Said, IReadOnlyList<SettledRequest>? Settled = null, bool CoversPrincipals = false);
 
 public sealed record SettleRequest(IReadOnlyList<SettledRequest> Settled);
 
@@ -143,7 +144,7 @@ internal static class WhereaboutsEndpoints
             ReasonTo = Told(said) ?? ReasonTold.Keepers,
             CoverMay = said.CoverMay ?? CoverMay.AsNow,
         };
-        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new PostAbsenceAndSettle(reader.Person, absence, Settled(request.Settled)))));
+        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new PostAbsenceAndSettle(reader.Person, absence, Settled(request.Settled)) { CoversPrincipals = request.CoversPrincipals })));
     }
 
     private static async Task<Ok<ActView>> SettleAsync(Reader reader, long id, SettleRequest request) =>

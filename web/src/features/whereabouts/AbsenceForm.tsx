@@ -8,7 +8,7 @@ import { useSetting } from "../../app/useSetting";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import { Cover, Hours, Invitations, Texts, Why } from "./AbsenceParts";
+import { Cover, Ended, Hours, Invitations, Texts, Why } from "./AbsenceParts";
 import { settledOf, Standing, type Wishes } from "./Standing";
 import { endsOf, kinds, textsOf, wordOf, wrongWith, type Said } from "./said";
 
@@ -65,7 +65,7 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
     try {
       const made: Made =
         id === undefined
-          ? await ask(client.POST("/api/absences", { body: { who: who.id, said: body, settled } }))
+          ? await ask(client.POST("/api/absences", { body: { who: who.id, said: body, settled, coversPrincipals: said.coversPrincipals } }))
           : await ask(client.PUT("/api/absences/{id}", { params: { path: { id } }, body }));
       const cover = said.covers ? ` ${said.covers.givenName} is told.` : "";
       const done = settled.length > 0 ? ` ${settled.length === 1 ? "One entry is" : `${settled.length} entries are`} settled.` : "";
@@ -119,8 +119,12 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
           from <DatePart name="First day" value={said.first} onChange={(first) => set({ first, last: said.last || first })} /> to{" "}
           <DatePart name="Last day" value={said.last} wrong={wrong} onChange={(last) => set({ last })} />
           {", "}
-          <Hours said={said} onChange={set} />, by the clock of {who.town}; <Cover who={who} mayLend={mayLend} said={said} onChange={set} />{" "}
-          Because: <Why said={said} onChange={set} /> New invitations <Invitations said={said} onChange={set} />.
+          <Hours said={said} onChange={set} />, by the clock of {who.town};{" "}
+          <Cover who={who} mayLend={mayLend} isNew={proposed} said={said} onChange={set} /> Because: <Why said={said} onChange={set} /> New
+          invitations{" "}
+          <Ended>
+            <Invitations said={said} onChange={set} />
+          </Ended>
         </p>
         <Texts
           who={who}

@@ -1,4 +1,8 @@
+import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { coverQuery, sessionQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
+import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PersonPart } from "../../sentence/PersonPart";
 import { languages } from "./drafts";
@@ -10,8 +14,10 @@ interface Props {
   onChange: (part: Partial<Said>) => void;
 }
 
-/** A full stop that never begins a line. */
-const stop = "\u2060.";
+/** A part with the stop after it, which never begins a line. */
+export function Ended({ children }: { children: ReactNode }) {
+  return <span className="whitespace-nowrap [&_button]:whitespace-normal">{children}.</span>;
+}
 
 interface OfProps extends Props {
   /** Who is away. */
@@ -35,8 +41,9 @@ export function Hours({ said, onChange }: Props) {
 }
 
 /** Who covers, and what they may do meanwhile where the reader may let them. */
-export function Cover({ who, mayLend, said, onChange }: OfProps & { mayLend: boolean }) {
+export function Cover({ who, mayLend, isNew, said, onChange }: OfProps & { mayLend: boolean; isNew: boolean }) {
   const may = coverMay(who.givenName);
+  const own = useQuery(sessionQuery).data?.address === who.address;
   return (
     <>
       <PersonPart
@@ -47,6 +54,7 @@ export function Cover({ who, mayLend, said, onChange }: OfProps & { mayLend: boo
           onChange({
             covers,
             coverMay: covers ? said.coverMay : "asNow",
+            coversPrincipals: covers !== undefined && said.coversPrincipals,
             invitations: covers || said.invitations !== "passedOn" ? said.invitations : "declined",
           })
         }
@@ -66,10 +74,39 @@ export function Cover({ who, mayLend, said, onChange }: OfProps & { mayLend: boo
                 }}
               />
             )}
-          </Part>
+          </Part>{" "}
+          meanwhile
         </>
       )}
-      {stop}
+      {said.covers && own && isNew && <Principals who={who} said={said} onChange={onChange} />}.
+    </>
+  );
+}
+
+/** Of one's own absence: whether who covers keeps the calendars that one keeps, meanwhile. */
+function Principals({ who, said, onChange }: OfProps) {
+  const held = useQuery(coverQuery(who.id)).data?.calendars.filter((c) => c.mayPassOn && c.owner.id !== said.covers?.id) ?? [];
+  if (held.length === 0) return null;
+  const options = [
+    { value: 0, label: "keeps no other calendar" },
+    { value: 1, label: `keeps those of ${and(held.map((c) => c.owner.givenName))}`, note: "with what you may do there" },
+  ];
+  return (
+    <>
+      {", and "}
+      <Part name="Whose calendars they keep meanwhile" value={options[said.coversPrincipals ? 1 : 0]?.label ?? ""} width={320}>
+        {(close) => (
+          <Choices<number>
+            value={said.coversPrincipals ? 1 : 0}
+            options={options}
+            onChoose={(chosen) => {
+              onChange({ coversPrincipals: chosen === 1 });
+              close();
+            }}
+          />
+        )}
+      </Part>{" "}
+      on those days
     </>
   );
 }
@@ -79,7 +116,7 @@ export function Why({ said, onChange }: Props) {
   return (
     <>
       <TypedPart name="Why" value={said.reason} placeholder="a reason" longest={200} onChange={(reason) => onChange({ reason })} />
-      {said.reason.trim() && (
+      {said.reason.trim() ? (
         <>
           , told to{" "}
           <Part name="To whom the reason shows" value={reasonTold.find((r) => r.value === said.reasonTo)?.label ?? ""} width={300}>
@@ -93,10 +130,12 @@ export function Why({ said, onChange }: Props) {
                 }}
               />
             )}
-          </Part>
+          </Part>{" "}
+          and nobody else.
         </>
+      ) : (
+        "."
       )}
-      {stop}
     </>
   );
 }
@@ -150,25 +189,26 @@ export function Texts({
         ) : (
           <>
             Drafted in{" "}
-            <Part name="In which languages" value={names.join(" and ")} width={240}>
-              {() => (
-                <fieldset>
-                  <legend className="text-soft">Beside English</legend>
-                  {languages.map((l) => (
-                    <label key={l.id} className="flex min-h-8 items-center gap-2">
-                      <input
-                        type="checkbox"
-                        checked={chosen.includes(l.id)}
-                        onChange={(e) => onLanguages(e.target.checked ? [...chosen, l.id] : chosen.filter((c) => c !== l.id))}
-                        className="size-4 accent-sea"
-                      />
-                      {l.name}
-                    </label>
-                  ))}
-                </fieldset>
-              )}
-            </Part>
-            {stop}
+            <Ended>
+              <Part name="In which languages" value={names.join(" and ")} width={240}>
+                {() => (
+                  <fieldset>
+                    <legend className="text-soft">Beside English</legend>
+                    {languages.map((l) => (
+                      <label key={l.id} className="flex min-h-8 items-center gap-2">
+                        <input
+                          type="checkbox"
+                          checked={chosen.includes(l.id)}
+                          onChange={(e) => onLanguages(e.target.checked ? [...chosen, l.id] : chosen.filter((c) => c !== l.id))}
+                          className="size-4 accent-sea"
+                        />
+                        {l.name}
+                      </label>
+                    ))}
+                  </fieldset>
+                )}
+              </Part>
+            </Ended>
           </>
         )}{" "}
         They go by letter from {who.address ?? who.name}, with “Away:” before the subject of what was written. An empty one is not sent.

@@ -15,6 +15,8 @@ export interface Said {
   reasonTo: ReasonTold;
   covers: Chosen | undefined;
   coverMay: CoverMay;
+  /** Of one's own absence: who covers holds meanwhile what one holds in the calendars of others. */
+  coversPrincipals: boolean;
   invitations: NewInvitations;
   /** As they were written by hand; as they are drafted until then. */
   inside: string | undefined;
@@ -31,6 +33,7 @@ export const nothingSaid: Said = {
   reasonTo: "keepers",
   covers: undefined,
   coverMay: "asNow",
+  coversPrincipals: false,
   invitations: "kept",
   inside: undefined,
   outside: undefined,
@@ -103,6 +106,7 @@ export function saidOf(absence: Absence): Said {
     reason: absence.reason ?? "",
     reasonTo: absence.reasonTo,
     coverMay: absence.coverMay,
+    coversPrincipals: false,
     covers: absence.covers ? chosenOf(absence.covers) : undefined,
     invitations: absence.texts.invitations,
     inside: absence.texts.inside ?? "",

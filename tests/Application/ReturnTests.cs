@@ -21,7 +21,8 @@ public sealed class ReturnTests : IAsyncLifetime
     private Task<string> Asked(CalendarUser by, string title, string start) => Asked(by, title, start, isPrivate: false);
 
     private async Task<string> Asked(CalendarUser by, string title, string start, bool isPrivate) => (await world.Do(new ArrangeMeeting(
-        by.Id, by.Id, title, [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed(start), null, null, null, null) { Private = isPrivate })).PublicId;
+        by.Id, by.Id, title, [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed(start), null, null, null, null)
+    { Private = isPrivate })).PublicId;
 
     private async Task<long> Away(NewInvitations invitations = NewInvitations.Kept)
     {

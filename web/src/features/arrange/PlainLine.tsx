@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState, type ReactNode } from "react";
 import { lineQuery } from "../../api/queries";
 import type { LineReading } from "../../api/types";
@@ -14,11 +14,15 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
   const read = useQuery(lineQuery(text.trim()));
   const understood = text.trim() !== "" && !read.isPlaceholderData ? read.data : undefined;
   useKeys({ s: () => line.current?.focus() });
-  const say = () => {
-    if (!understood) return;
-    onSay(partsOf(understood));
-    // What was not understood stays to be said otherwise.
-    setText(understood.notUnderstood.map((n) => n.text).join(", "));
+  const queries = useQueryClient();
+  // Who presses Enter with the last letter does not wait for what is read meanwhile.
+  const say = async () => {
+    if (text.trim() === "") return;
+    const reading = understood ?? (await queries.ensureQueryData(lineQuery(text.trim())).catch(() => undefined));
+    if (!reading) return;
+    onSay(partsOf(reading));
+    // What was not understood stays to be said otherwise, as does what was typed since.
+    setText((now) => (now === text ? reading.notUnderstood.map((n) => n.text).join(", ") : now));
   };
   return (
     <div className="mb-1">
@@ -26,7 +30,7 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
         className="flex items-center gap-3"
         onSubmit={(e) => {
           e.preventDefault();
-          say();
+          void say();
         }}
       >
         <label className="flex min-w-0 flex-1 items-center gap-3 text-soft">
@@ -43,9 +47,7 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
           />
         </label>
         {text.trim() !== "" && (
-          <Button type="submit" disabled={!understood}>
-            Put it in the sentence
-          </Button>
+          <Button type="submit">Put it in the sentence</Button>
         )}
         {aside}
       </form>

@@ -44,6 +44,11 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
         <span className="text-soft">{busy ? "looking again" : "best for all first"}</span>
       </h2>
       <ul ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
+        {slots?.daysOff.map((d) => (
+          <li key={d} className="border-b border-rule px-3 py-1 text-[12.5px] text-brass">
+            {d}
+          </li>
+        ))}
         {shown.map((slot) => (
           <li key={slot.start} className="group relative border-b border-rule">
             <button
@@ -71,11 +76,6 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
               />
               hold
             </label>
-          </li>
-        ))}
-        {slots?.daysOff.map((d) => (
-          <li key={d} className="border-b border-rule px-3 py-1.5 text-brass">
-            {d}
           </li>
         ))}
         {slots && slots.total === 0 && <li className="px-3 py-3">{slots.summary}</li>}

@@ -29,7 +29,7 @@ internal partial class StoreReads
             .Union(Db.Entries.Where(e => e.OwnerId == who.Value && e.Kind == EntryKind.Meeting).Select(e => e.Id))
             .Join(Db.History, entry => entry, h => h.EntryId, (entry, h) => new { h.ChangeId, h.EntryId })
             .Join(Db.Changes.Where(c => c.InNameOfId != who.Value && c.At >= from && c.At < until), h => h.ChangeId, c => c.Id, (h, c) => h)
-            .Distinct().OrderByDescending(h => h.ChangeId).Take(limit).ToList();
+            .OrderByDescending(h => h.ChangeId).Take(limit).ToList();
         var ids = lines.Select(l => l.ChangeId).Distinct().ToArray();
         return Whole([.. Db.Changes.AsNoTracking().Where(c => ids.Contains(c.Id)).OrderByDescending(c => c.Id)], [.. lines.Select(l => l.EntryId)]);
     }

@@ -161,6 +161,10 @@ public sealed class ImportTests : IAsyncLifetime
         var taken = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, [File(1)[0] with { Uid = meeting.Uid }]));
         Assert.Equal(LeftReason.IsMeeting, Assert.Single(taken.Left).Reason);
         Assert.Equal(meeting.Title, (await world.Entry(made.PublicId)).Title);
+        var held = await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-18T10:00")], world.Now + Duration.FromDays(1)));
+        var hold = Assert.Single(await world.See(s => s.HoldsOf(held.Request)));
+        taken = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, [File(1)[0] with { Uid = hold.Uid }]));
+        Assert.Equal(LeftReason.IsHold, Assert.Single(taken.Left).Reason);
         var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ImportEntries(world.Ruta.Id, world.Maren.Id, File(1))));
         Assert.Equal(RefusalKind.MayNotAdd, refused.Refusal.Kind);
     }

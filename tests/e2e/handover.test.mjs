@@ -119,6 +119,8 @@ test("who covers and when is said once, for the handover and for what it needs, 
   await noor.getByText(/^Ada Nwosu covers in those days, and is told/).waitFor();
   assert.equal(await note.inputValue(), "Ring first");
   await noor.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Access" }).click();
+  // Until that place is there, the one before has buttons that speak of cover too.
+  await noor.getByRole("grid", { name: "Who sees and does what" }).waitFor();
   await noor.getByRole("button", { name: /cover/i }).first().click();
   await noor.getByRole("form", { name: "Cover" }).getByRole("button", { name: "Who covers: Ada Nwosu" }).waitFor();
   await noor.getByRole("form", { name: "Cover" }).getByRole("button", { name: /^Last day: .*16 April/ }).waitFor();

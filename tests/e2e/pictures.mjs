@@ -28,7 +28,7 @@ await page
   .getByRole("button", { name: /^Tuesday 16 March/ })
   .click();
 await page.getByRole("button", { name: "Maren is away instead" }).click();
-await page.getByRole("form", { name: "Post an absence" }).getByRole("heading", { name: /stands? in it/ }).waitFor();
+await page.getByRole("form", { name: "Post an absence" }).getByRole("heading", { name: /falls? into it/ }).waitFor();
 await shot(page, "whereabouts");
 
 await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);

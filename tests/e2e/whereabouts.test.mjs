@@ -42,8 +42,8 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     .fill("2027-03-19");
   await noor.keyboard.press("Escape");
   await form
-    .getByRole("heading", { name: /stands? in it/ })
-    .or(form.getByText("Nothing stands in it."))
+    .getByRole("heading", { name: /falls? into it/ })
+    .or(form.getByText("Nothing is scheduled in it."))
     .waitFor();
   await form.getByRole("button", { name: "Who covers: somebody" }).click();
   await noor.getByRole("combobox", { name: "Who covers" }).fill("tom");
@@ -68,7 +68,7 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   assert.ok(settled >= 1, proposed.join("; "));
   assert.deepEqual(await faults(noor), []);
   await form.getByRole("button", { name: `Post it, and settle ${settled}` }).click();
-  await noor.getByText(`Maren is away then. Tomé is told. ${settled === 1 ? "One entry is" : `${settled} entries are`} settled.`).waitFor();
+  await noor.getByText(`Maren is away then. Tomé is notified. ${settled === 1 ? "One entry is" : `${settled} entries are`} settled.`).waitFor();
   const row = noor.getByRole("listitem", {
     name: /^Maren Falk, from 18 March 2027 to 19 March 2027/,
   });
@@ -117,7 +117,7 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     .waitFor();
   await form.getByRole("button", { name: "Not now" }).click();
 
-  await row.getByRole("button", { name: "Take it away" }).click();
+  await row.getByRole("button", { name: "Delete it" }).click();
   await row.waitFor({ state: "detached" });
   await noor.getByRole("button", { name: /^Undo/ }).click();
   await row.waitFor();

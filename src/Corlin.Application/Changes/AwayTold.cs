@@ -62,7 +62,7 @@ public sealed record AnswerByAbsence(long Absence, string Entry) : IChange<bool>
         {
             foreach (var occurrence in waiting)
             {
-                if (absence.Invitations == NewInvitations.PassedOn && absence.Covers is not null) _ = Settling.SendCover(session, actor, who, absence, session.Entry(Entry)!, occurrence, Core.Editing.Reach.ThisOne).Count();
+                if (absence.Invitations == NewInvitations.PassedOn && absence.Covers is not null) Settling.SendCover(session, actor, who, absence, session.Entry(Entry)!, occurrence, Core.Editing.Reach.ThisOne);
                 else Settling.Decline(session, actor, who, session.Entry(Entry)!, occurrence, absence.TextFor(session.Users([meeting.Owner])[meeting.Owner]));
             }
         }

@@ -34,6 +34,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
         var rights = session.MustAdd(Actor, InNameOf);
         var calendar = session.CalendarOf(InNameOf);
         long? change = null;
+        var list = session.Categories([InNameOf]).ToList();
         var sum = Imported.Nothing;
         // While one piece is written the next is read.
         foreach (var piece in Prefetch.Of(Entries.Chunk(PieceSize)))
@@ -42,7 +43,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             sum = sum.With(done);
             if (next.Count == 0) continue;
             change ??= session.Begin(ChangeKind.Imported, Actor, InNameOf, rights.Grant);
-            session.SaveAll([.. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(session, e, [], session.Save) } : e)]);
+            session.SaveAll([.. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(e, list, session.Save) } : e)]);
         }
 
         return sum with { Change = change };
@@ -65,7 +66,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             }
             else if (stands.Kind != EntryKind.Appointment)
             {
-                left.Add(new LeftAlone(read.Title, LeftReason.IsMeeting));
+                left.Add(new LeftAlone(read.Title, stands.Kind == EntryKind.Hold ? LeftReason.IsHold : LeftReason.IsMeeting));
             }
             else if (FromFile.SaysTheSame(stands, read with { Uid = uid }) || IsAsWritten(stands, read with { Uid = uid }, names.Value))
             {
@@ -114,15 +115,18 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
     private string Beside(string uid) =>
         Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{Actor.Value}\n{uid}")))[..32] + "@corlin";
 
-    /// <param name="unseen">Categories that will be on the list too.</param>
+    /// <param name="list">The calendar's categories, with those that will be on it; what is made comes to it.</param>
     /// <param name="make">Makes a category that is not on it.</param>
-    internal ImmutableArray<LaneMark> Marks(IChangeSession session, Entry read, IReadOnlyCollection<Category> unseen, Func<Category, Category> make)
+    internal ImmutableArray<LaneMark> Marks(Entry read, List<Category> list, Func<Category, Category> make)
     {
         if (CategoryOf?.Invoke(read) is not { Length: <= Category.LongestName } name) return [];
-        IReadOnlyList<Category> list = [.. session.Categories([InNameOf]), .. unseen];
-        var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
-        if (known is null && list.Count >= LongestList) return [];
-        known ??= make(new Category(default, InNameOf, name, Category.NextColour(list)));
+        var known = list.Find(c => Plain.Of(c.Name) == Plain.Of(name));
+        if (known is null)
+        {
+            if (list.Count >= LongestList) return [];
+            list.Add(known = make(new Category(default, InNameOf, name, Category.NextColour(list))));
+        }
+
         return [new LaneMark(InNameOf) { Category = known.Id }];
     }
 }
@@ -131,6 +135,9 @@ public enum LeftReason
 {
     /// <summary>It is a meeting here, which its organiser changes.</summary>
     IsMeeting,
+
+    /// <summary>It is a time held here while something is being agreed.</summary>
+    IsHold,
 
     /// <summary>It is another here, and the actor may only add.</summary>
     MayNotChange,

@@ -38,7 +38,8 @@ internal sealed record TakePiece(ImportEntries File, Unseen Unseen, Entry[] Piec
             return made[^1];
         }
 
-        var added = next.Where(e => e.Id.Value == 0).Select(e => e with { Marks = File.Marks(session, e, made, Make) }).ToList();
+        List<Category> list = [.. session.Categories([File.InNameOf]), .. Made];
+        var added = next.Where(e => e.Id.Value == 0).Select(e => e with { Marks = File.Marks(e, list, Make) }).ToList();
         session.SaveUnseen(Unseen, added);
         return new TakenIn(done, [.. next.Where(e => e.Id.Value != 0)], made);
     }

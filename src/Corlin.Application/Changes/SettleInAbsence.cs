@@ -78,28 +78,19 @@ internal static class Settling
         return [.. settled.SelectMany(s => s.Occurrences.SelectMany(o => One(session, people[actor], people[absence.Who], absence, s, o))).ToList()];
     }
 
-    private static IEnumerable<long> One(IChangeSession session, CalendarUser actor, CalendarUser who, Absence absence, SettledInAbsence settled, LocalDateTime? occurrence)
+    private static IReadOnlyList<long> One(IChangeSession session, CalendarUser actor, CalendarUser who, Absence absence, SettledInAbsence settled, LocalDateTime? occurrence)
     {
         var entry = session.Entry(settled.Entry) ?? throw new RefusedException(RefusalKind.NotFound, "settled");
         var reach = occurrence is null ? Reach.All : Reach.ThisOne;
-        switch (settled.Wish)
+        return settled.Wish switch
         {
-            case InAbsenceWish.Decline:
-                yield return Decline(session, actor, who, entry, occurrence, absence.TextFor(session.Users([entry.Owner])[entry.Owner]));
-                break;
-            case InAbsenceWish.Cancel:
-                yield return new CancelEntry(actor.Id, settled.Entry, occurrence, reach, entry.Kind == EntryKind.Meeting ? absence.TextInside : null).Apply(session);
-                break;
-            case InAbsenceWish.Move:
-                yield return Moved(session, actor, who, settled, entry, occurrence, reach);
-                break;
-            case InAbsenceWish.SendCover:
-                foreach (var change in SendCover(session, actor, who, absence, entry, occurrence, reach)) yield return change;
-                break;
-            case InAbsenceWish.Ask when actor.Id != who.Id:
-                yield return Ask(session, actor, who, absence, entry);
-                break;
-        }
+            InAbsenceWish.Decline => [Decline(session, actor, who, entry, occurrence, absence.TextFor(session.Users([entry.Owner])[entry.Owner]))],
+            InAbsenceWish.Cancel => [new CancelEntry(actor.Id, settled.Entry, occurrence, reach, entry.Kind == EntryKind.Meeting ? absence.TextInside : null).Apply(session)],
+            InAbsenceWish.Move => [Moved(session, actor, who, settled, entry, occurrence, reach)],
+            InAbsenceWish.SendCover => SendCover(session, actor, who, absence, entry, occurrence, reach),
+            InAbsenceWish.Ask when actor.Id != who.Id => [Ask(session, actor, who, absence, entry)],
+            _ => [],
+        };
     }
 
     internal static long Decline(IChangeSession session, CalendarUser actor, CalendarUser who, Entry entry, LocalDateTime? occurrence, string? words) =>
@@ -115,21 +106,21 @@ internal static class Settling
     }
 
     /// <summary>To one's own meeting the cover is asked; of another's the organiser is told that they can come, and they get to know of it.</summary>
-    internal static IEnumerable<long> SendCover(IChangeSession session, CalendarUser actor, CalendarUser who, Absence absence, Entry entry, LocalDateTime? occurrence, Reach reach)
+    /// <returns>The changes; none where the cover is asked already.</returns>
+    internal static IReadOnlyList<long> SendCover(IChangeSession session, CalendarUser actor, CalendarUser who, Absence absence, Entry entry, LocalDateTime? occurrence, Reach reach)
     {
         var cover = absence.Covers is { } id ? session.Users([id])[id] : throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
         if (entry.Owner == who.Id)
         {
-            if (entry.Asks(cover.Id)) yield break;
+            if (entry.Asks(cover.Id)) return [];
             var asked = new ChangeEntry(actor.Id, entry.PublicId, occurrence, reach, new EntryEdit(), new EntryEdit(), null, new Asking([new Invited(cover.PublicId, AttendeeRole.Required)], [])).Apply(session);
-            if (asked.Change is { } change) yield return change;
-            yield break;
+            return asked.Change is { } change ? [change] : [];
         }
 
-        yield return Decline(session, actor, who, entry, occurrence, $"{who.GivenName} is away; {cover.Name} can come instead.");
+        var declined = Decline(session, actor, who, entry, occurrence, $"{who.GivenName} is away; {cover.Name} can come instead.");
         // Who covers by themselves, or is asked anyway, knows it.
-        if (cover.Id == actor.Id || cover.Id == entry.Owner || entry.Asks(cover.Id)) yield break;
-        yield return new ForwardMeeting(actor.Id, who.Id, entry.PublicId, occurrence, [cover.PublicId], $"{who.GivenName} is away; you cover.").Apply(session);
+        if (cover.Id == actor.Id || cover.Id == entry.Owner || entry.Asks(cover.Id)) return [declined];
+        return [declined, new ForwardMeeting(actor.Id, who.Id, entry.PublicId, occurrence, [cover.PublicId], $"{who.GivenName} is away; you cover.").Apply(session)];
     }
 
     private static long Ask(IChangeSession session, CalendarUser actor, CalendarUser who, Absence absence, Entry entry)

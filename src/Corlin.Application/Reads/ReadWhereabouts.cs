@@ -42,7 +42,7 @@ public sealed record StripDayView(IReadOnlyList<StripPieceView> Pieces, string? 
 
 /// <summary>A part of a day as it is drawn.</summary>
 /// <param name="Place">What is written: the place, "Home", "On the way", "Not working", a town, "Elsewhere".</param>
-/// <param name="Site">Where that is, to tell whether there is a way between two; null where it is nowhere to be told.</param>
+/// <param name="Site">Where that is, to tell whether there is a way between two: a site, or where only the town is told a town; null where it is nowhere to be told.</param>
 /// <param name="From">Where it begins in the column, 0 to 100.</param>
 /// <param name="To">Where it ends.</param>
 public sealed record StripPieceView(StayKind Kind, string Place, string? Site, int From, int To);

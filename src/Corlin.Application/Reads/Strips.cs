@@ -91,13 +91,15 @@ internal static class Strips
         var usual = WhereTo.IsUsual(viewing, who, part);
         if (sight == WhereSight.Elsewhere) return usual ? (StayKind.Place, viewing.TownOf(who), viewing.SiteOf(who.Place)) : (StayKind.Place, "Elsewhere", null);
         var town = part.Place is { } at && viewing.Places.TryGetValue(at, out var known) ? known.Town : viewing.TownOf(who);
-        return part.Kind switch
+        return (part.Kind, sight) switch
         {
-            StayKind.OnTheWay => (part.Kind, "On the way", null),
-            StayKind.NotWorking => (part.Kind, "Not working", null),
-            // Where only the town is told, home is one of its places.
-            StayKind.Home => sight == WhereSight.Town ? (StayKind.Place, viewing.TownOf(who), viewing.SiteOf(who.Place)) : (part.Kind, "Home", null),
-            _ => (part.Kind, sight == WhereSight.Town ? town : part.Place ?? town, viewing.SiteOf(part.Place)),
+            (StayKind.OnTheWay, _) => (part.Kind, "On the way", null),
+            (StayKind.NotWorking, _) => (part.Kind, "Not working", null),
+            // Where only the town is told, home is one of its places, and a site is not named either.
+            (StayKind.Home, WhereSight.Town) => (StayKind.Place, viewing.TownOf(who), viewing.TownOf(who)),
+            (_, WhereSight.Town) => (part.Kind, town, town),
+            (StayKind.Home, _) => (part.Kind, "Home", null),
+            _ => (part.Kind, part.Place ?? town, viewing.SiteOf(part.Place)),
         };
     }
 

@@ -154,6 +154,7 @@ public static partial class English
     public static string Word(LeftReason reason) => reason switch
     {
         LeftReason.IsMeeting => "it is a meeting here, which its organiser changes",
+        LeftReason.IsHold => "it is a time held here, which is arranged or expires",
         LeftReason.Older => "what stands here is newer than the file",
         _ => "it is another here, and you may only add",
     };

@@ -56,8 +56,9 @@ internal static class WhoMayKnow
                 : tells == 2 ? "Elsewhere"
                 : made.TownOf(who);
             var strip = new ReadWhereabouts(made.People[viewer].Id, null, world.Now, [made.People[who].PublicId]).Run(store).Strips.First(s => s.Who.Id == made.People[who].PublicId);
-            var told = strip.Days[16].Pieces[0].Place;
-            if (told != may) yield return $"{viewer} is told that {who} is at {told}, and may know {may} (sees {sees}, told {tells})";
+            var piece = strip.Days[16].Pieces[0];
+            if (piece.Place != may) yield return $"{viewer} is told that {who} is at {piece.Place}, and may know {may} (sees {sees}, told {tells})";
+            if (may != made.PlaceOf(who) && piece.Site == made.PlaceOf(who)) yield return $"{viewer} is told the site of {who}, and may know {may} (sees {sees}, told {tells})";
         }
     }
 
@@ -87,6 +88,7 @@ internal static class WhoMayKnow
                 foreach (var mark in mayNot)
                 {
                     // Which places the organisation has everybody knows.
+                    if (mark.StartsWith("Port", StringComparison.Ordinal) && read is ReadPlaces) continue;
                     if (mark.StartsWith("Pier", StringComparison.Ordinal) && read is ReadPlaces or ReadPerson or ReadWhereabouts or ReadIndex or ReadFind or ReadClosures or ReadPresets) continue;
                     if (answer.Any(t => t.Contains(mark, StringComparison.Ordinal)) && !SaidBack(read, mark) && !DidIt(made, rules, viewer, read, mark))
                         yield return $"{viewer} is told {mark} by {read}: {string.Join(" | ", answer.Where(t => t.Contains(mark, StringComparison.Ordinal)).Take(3))}";
@@ -125,7 +127,9 @@ internal static class WhoMayKnow
         foreach (var away in Enumerable.Range(0, 3).Where(w => !rules.SpeaksFor(viewer, w, false) && !(w == Organisation.ReasonToldBy && rules.On(viewer, w, false).Sees > 0))) yield return Organisation.ReasonOf(away);
         foreach (var (who, tells) in made.TellsWhere.Where(w => !rules.SpeaksFor(viewer, w.Key, false)))
         {
-            if (tells != 0 || rules.On(viewer, who, false).Sees < 2) yield return made.PlaceOf(who);
+            var sees = rules.On(viewer, who, false).Sees;
+            if (tells != 0 || sees < 2) yield return made.PlaceOf(who);
+            if (tells == 2 || sees == 0) yield return made.TownOf(who);
         }
 
         foreach (var asked in made.Requests.Where(r => !rules.SpeaksFor(viewer, r.Owner, r.Private))) yield return asked.Mark;

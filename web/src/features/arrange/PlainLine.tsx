@@ -46,9 +46,7 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
             className="h-8 min-w-0 flex-1 border-b border-rule bg-transparent text-[14px] text-ink outline-none placeholder:text-soft/80 focus-visible:border-b-2 focus-visible:border-sea"
           />
         </label>
-        {text.trim() !== "" && (
-          <Button type="submit">Put it in the sentence</Button>
-        )}
+        {text.trim() !== "" && <Button type="submit">Put it in the sentence</Button>}
         {aside}
       </form>
       <div id="line-read" aria-live="polite">

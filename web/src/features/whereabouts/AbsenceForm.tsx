@@ -67,7 +67,7 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
         id === undefined
           ? await ask(client.POST("/api/absences", { body: { who: who.id, said: body, settled, coversPrincipals: said.coversPrincipals } }))
           : await ask(client.PUT("/api/absences/{id}", { params: { path: { id } }, body }));
-      const cover = said.covers ? ` ${said.covers.givenName} is told.` : "";
+      const cover = said.covers ? ` ${said.covers.givenName} is notified.` : "";
       const done = settled.length > 0 ? ` ${settled.length === 1 ? "One entry is" : `${settled.length} entries are`} settled.` : "";
       run(Promise.resolve(made), id === undefined ? `${who.givenName} is away then.${cover}${done}` : `The absence is changed.${cover}`);
       onDone();

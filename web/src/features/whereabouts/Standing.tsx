@@ -31,10 +31,10 @@ interface Props {
 
 /** What stands in the time of an absence, each with what becomes of it; each opens its sheet. */
 export function Standing({ entries, wishes, proposed, onWish, onOpen }: Props) {
-  if (entries.length === 0) return <p className="text-soft">Nothing stands in it.</p>;
+  if (entries.length === 0) return <p className="text-soft">Nothing is scheduled in it.</p>;
   return (
     <div>
-      <h3 className="font-semibold">{entries.length === 1 ? "One entry stands in it" : `${entries.length} entries stand in it`}</h3>
+      <h3 className="font-semibold">{entries.length === 1 ? "One entry falls into it" : `${entries.length} entries fall into it`}</h3>
       <EntryLines
         onOpen={onOpen}
         lines={entries.map((e) => {

@@ -67,7 +67,7 @@ function Shown({ data }: { data: Data }) {
   const look = (search: { month?: string; also?: string }) =>
     void navigate({ search: { ...(also ? { also } : {}), month: data.month, ...search }, replace: true });
   useKeys({ h: () => look({ month: data.before }), l: () => look({ month: data.after }) }, [
-    { keys: "H L", does: "month back, on" },
+    { keys: "H L", does: "previous, next month" },
     { keys: "Shift ← →", does: "choose days" },
     { keys: "Enter", does: "say where" },
     { keys: "Z", does: "undo, ten seconds" },
@@ -93,10 +93,10 @@ function Shown({ data }: { data: Data }) {
         <p className="min-w-0 flex-1 text-soft">Where everybody works, and who is away. Drag over days to say where.</p>
         <span className="no-print flex flex-wrap gap-1">
           <Button look="plain" onClick={() => look({ month: data.before })}>
-            Month back
+            Previous month
           </Button>
           <Button look="plain" onClick={() => look({ month: data.after })}>
-            Month on
+            Next month
           </Button>
           <Button look="plain" onClick={() => void navigate({ search: { year: Number(data.month.slice(0, 4)) } })}>
             The year
@@ -232,11 +232,11 @@ function Away({
                   onClick={() =>
                     run(
                       ask(client.DELETE("/api/absences/{id}", { params: { path: { id: a.id } } })),
-                      a.begun ? `${a.who.givenName} is back.` : `${a.who.givenName} does not go.`,
+                      a.begun ? `${a.who.givenName} is back.` : `${a.who.givenName}’s absence is deleted.`,
                     )
                   }
                 >
-                  {a.begun ? `${a.who.givenName} is back` : "Take it away"}
+                  {a.begun ? `${a.who.givenName} is back` : "Delete it"}
                 </Button>
               </p>
             </div>
@@ -283,7 +283,7 @@ function InIt({ absence, onOpen }: { absence: Absence; onOpen: (entry: string, o
   const { run } = useChanges();
   const [wishes, setWishes] = useState<Wishes>({});
   const standing = useQuery(standingQuery(absence.who.id, absence.from, absence.to, absence.covers?.id));
-  if (!standing.data) return <Wait query={standing}>Reading what stands in it…</Wait>;
+  if (!standing.data) return <Wait query={standing}>Reading what falls into it…</Wait>;
   const settled = settledOf(standing.data, wishes, false);
   return (
     <div>

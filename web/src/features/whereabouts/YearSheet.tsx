@@ -20,7 +20,7 @@ export function YearSheet({ year }: { year: number }) {
 function Shown({ data }: { data: WhereaboutsYear }) {
   const navigate = route.useNavigate();
   const go = (year: number) => void navigate({ search: { year }, replace: true });
-  useKeys({ h: () => go(data.year - 1), l: () => go(data.year + 1) }, [{ keys: "H L", does: "year back, on" }]);
+  useKeys({ h: () => go(data.year - 1), l: () => go(data.year + 1) }, [{ keys: "H L", does: "previous, next year" }]);
   return (
     <div className="px-6 pb-8">
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
@@ -28,10 +28,10 @@ function Shown({ data }: { data: WhereaboutsYear }) {
         <p className="min-w-0 flex-1 text-soft">Who is away when, weeks kept clear, and the days at each place.</p>
         <span className="no-print flex flex-wrap gap-1">
           <Button look="plain" onClick={() => go(data.year - 1)}>
-            Year back
+            Previous year
           </Button>
           <Button look="plain" onClick={() => go(data.year + 1)}>
-            Year on
+            Next year
           </Button>
           <Button look="plain" onClick={() => void navigate({ search: {} })}>
             By month

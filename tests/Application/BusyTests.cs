@@ -49,7 +49,7 @@ public sealed class BusyTests : IAsyncLifetime
         await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-16T12:00"), null));
         var export = await world.See(new ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run);
         using var text = new StringWriter();
-        CalendarWriter.Write(text, export.Entries, world.Now, _ => null, null, [.. export.Absences.Select(a => new WrittenAbsence(a.Uid, a.Time, a.Title))]);
+        CalendarWriter.Write(text, export.Entries, world.Now, _ => null, null, export.Absences);
         var written = text.ToString();
         Assert.Contains("DTSTART;VALUE=DATE:20270318\r\nDTEND;VALUE=DATE:20270320\r\nSUMMARY:Away\\; Tomé Vidal covers\r\nTRANSP:OPAQUE\r\n", written, StringComparison.Ordinal);
         Assert.Contains("DTSTART;TZID=Europe/Lisbon:20270322T130000\r\nDTEND;TZID=Europe/Lisbon:20270322T180000\r\n", written, StringComparison.Ordinal);

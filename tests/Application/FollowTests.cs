@@ -5,6 +5,7 @@ using Corlin.Application.Reads;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Whereabouts;
 using Corlin.Interchange.ICalendar;
 using NodaTime;
 

@@ -128,14 +128,13 @@ internal static class Grants
     };
 
     /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>
-    public static Grant Grant(this IChangeSession session, UserId actor, UserId owner, CalendarId? calendar, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
+    public static void Grant(this IChangeSession session, UserId actor, UserId owner, CalendarId? calendar, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
     {
         var given = session.Give(new Grant(0, owner, calendar, receiver, inside, terms));
-        if (receiver is not { } to) return given;
+        if (receiver is not { } to) return;
         var on = session.NameOf(owner, calendar);
         session.TellOfAccess(new AccessNews(0, kind, to, owner, terms, line, session.Now) { By = actor, On = on });
         if (terms.Until is { } until) session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
-        return given;
     }
 
     /// <summary>Tells who receives it on their Desk, and who is outside by mail too: they seldom have one.</summary>

@@ -178,6 +178,7 @@ public static class Absent
 
     internal static void Check(IChangeSession session, Absence next)
     {
+        if (!Enum.IsDefined(next.ReasonTo)) throw new RefusedException(RefusalKind.BadInput, "reasonTo");
         if (next.Covers is { } cover && !(session.Users([cover]).TryGetValue(cover, out var found) && found is { Inside: true, Kind: UserKind.Person })) throw new RefusedException(RefusalKind.PersonUnknown, "covers");
         var covers = next.Covers is { } who ? session.Absences([who], next.Stretch) : [];
         if (Absences.WhyNot(next, session.Absences([next.Who], next.Stretch), covers, session.Now) is not (var why, var other)) return;

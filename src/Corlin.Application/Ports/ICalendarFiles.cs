@@ -1,6 +1,6 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
-using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Ports;
@@ -32,11 +32,6 @@ public interface ICalendarFileContent : IDisposable
     /// <summary>What was understood otherwise than it is written; complete once all entries were read.</summary>
     IReadOnlyList<string> Notes { get; }
 }
-
-/// <summary>An absence as it goes out beside entries.</summary>
-/// <param name="Time">Whole days, or from an hour to an hour at home.</param>
-/// <param name="Title">What everybody may know of it, "Away; Tomé Vidal covers".</param>
-public sealed record AbsenceInFile(string Uid, EntryTime Time, string Title);
 
 /// <summary>Calendar files, in and out.</summary>
 public interface ICalendarFiles

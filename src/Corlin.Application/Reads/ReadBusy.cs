@@ -16,16 +16,20 @@ public sealed record BusyTimes(Mailbox Owner, Stretch Span, IReadOnlyList<BusyTi
 
 /// <summary>Somebody's taken time, for whoever may see it.</summary>
 /// <param name="Calendar">The public id of whose time.</param>
-/// <param name="First">The first day at their home.</param>
-/// <param name="Last">The last.</param>
-public sealed record ReadBusy(UserId Viewer, string Calendar, LocalDate First, LocalDate Last, Instant Now)
+/// <param name="First">The first day at their home; the viewer's today where none is given.</param>
+/// <param name="Last">The last; four weeks from the first where none is given.</param>
+public sealed record ReadBusy(UserId Viewer, string Calendar, LocalDate? First, LocalDate? Last, Instant Now)
 {
+    private const int UsualDays = 28;
+
     public BusyTimes Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
-        if (Last < First) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
-        var span = new Stretch(owner.HomeZone.Day(First).Start, owner.HomeZone.Day(Last).End);
+        var first = First ?? viewing.Today;
+        var last = Last ?? first.PlusDays(UsualDays - 1);
+        if (last < first) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
+        var span = new Stretch(owner.HomeZone.Day(first).Start, owner.HomeZone.Day(last).End);
         if (span.Length > Absence.Longest) throw new RefusedException(RefusalKind.LongerThanAYear, "to");
         var lane = Lanes.Read(viewing, [owner], span).Single();
         if (lane.Rights.Sight == Sight.Nothing) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");

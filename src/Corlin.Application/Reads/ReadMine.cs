@@ -55,7 +55,7 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
             [.. coming.Select(e => View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? View(viewing, lane, standing[0]) : null,
             [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
             [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)], Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer), ReadReturn.Heads(viewing, [viewing.Person], overOnly: true),
-            Strips.Read(viewing, [viewing.Person], [viewing.Today])[0].Days[0].Words);
+            Strips.Words(viewing, lane, viewing.Today));
     }
 
     private static ComingView View(Viewing viewing, Lane lane, LaneEntry entry)

@@ -44,6 +44,9 @@ internal static class Strips
     private static IReadOnlyList<StayView> Said(IEnumerable<Stay> stays) =>
         [.. stays.OrderBy(s => !s.Repeats).ThenBy(s => s.First).ThenBy(s => s.Id).Take(MostSaid).Select(s => new StayView(s.Id, English.Stay(s), s.Repeats))];
 
+    /// <summary>Where somebody whose lane was read works on a day of it, in words.</summary>
+    public static string Words(Viewing viewing, Lane lane, LocalDate date) => Day(viewing, lane.Who, lane.Where, lane.Days, date).Words;
+
     private static StripDayView Day(Viewing viewing, CalendarUser who, WhereSight sight, PersonDays days, LocalDate date)
     {
         var parts = days.On(date);

@@ -42,10 +42,10 @@ internal sealed class Wrongs(
         if (Of(AtTimeKind.Taken) is { Count: > 0 } taken) yield return new WarningView($"{Names(taken)} taken then.", "wrong", Instead(taken));
         foreach (var wrong in RoomsWrong()) yield return wrong;
         foreach (var wrong in TooFar()) yield return wrong;
-        var outOfHours = Of(AtTimeKind.OutOfHours);
-        foreach (var off in outOfHours.Where(a => Off(a) is not null).GroupBy(a => Off(a)!.Words))
+        var outOfHours = Of(AtTimeKind.OutOfHours).ToLookup(a => Off(a)?.Words);
+        foreach (var off in outOfHours.Where(g => g.Key is not null))
             yield return new WarningView($"A day off for {Names([.. off])}: {off.Key}.", "doubt", Instead([.. off]));
-        if (outOfHours.FindAll(a => Off(a) is null) is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
+        if (outOfHours[null].ToList() is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
         if (!MailLeaves && Outside() is { Count: > 0 } unheard)
             yield return new WarningView($"Mail cannot leave here: {Names(unheard)} {(unheard.Count == 1 ? "hears" : "hear")} nothing of it.", "wrong", []);

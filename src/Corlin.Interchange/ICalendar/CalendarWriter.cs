@@ -3,14 +3,12 @@ using System.Text.Json;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 using NodaTime.Text;
 using Override = Corlin.Core.Calendars.Override;
 
 namespace Corlin.Interchange.ICalendar;
-
-/// <summary>An absence as it is written beside entries: no entry, and known again by that.</summary>
-public sealed record WrittenAbsence(string Uid, EntryTime Time, string Title);
 
 /// <summary>Writes entries as an iCalendar object (RFC 5545), with what an import kept of them.</summary>
 public static class CalendarWriter
@@ -20,14 +18,14 @@ public static class CalendarWriter
 
     private static readonly LocalDateTimePattern Local = LocalDateTimePattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss");
     private static readonly LocalDatePattern Date = LocalDatePattern.CreateWithInvariantCulture("uuuuMMdd");
-    private static readonly InstantPattern Utc = InstantPattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss'Z'");
+    internal static readonly InstantPattern Utc = InstantPattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss'Z'");
 
     /// <param name="stamp">DTSTAMP of everything in it.</param>
     /// <param name="people">The mailboxes of organisers and attendees; who has none is left out.</param>
     /// <param name="category">The category of an entry on the calendar that is written, or null; it stands instead of those that the file had of which it came.</param>
     /// <param name="absences">Written as events that take the time, with a mark by which they are not taken in again as entries.</param>
     public static void Write(
-        TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people, Func<Entry, string?>? category = null, IReadOnlyList<WrittenAbsence>? absences = null)
+        TextWriter output, IEnumerable<Entry> entries, Instant stamp, Func<UserId, Mailbox?> people, Func<Entry, string?>? category = null, IReadOnlyList<AbsenceInFile>? absences = null)
     {
         List<Entry> listed = [.. entries, .. (absences ?? []).Select(Away)];
         output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
@@ -44,7 +42,7 @@ public static class CalendarWriter
         output.Write("END:VCALENDAR\r\n");
     }
 
-    private static Entry Away(WrittenAbsence absence) => new()
+    private static Entry Away(AbsenceInFile absence) => new()
     {
         PublicId = "",
         Home = default,

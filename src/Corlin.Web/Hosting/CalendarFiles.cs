@@ -2,6 +2,7 @@ using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Whereabouts;
 using Corlin.Interchange.ICalendar;
 using NodaTime;
 
@@ -15,8 +16,7 @@ internal sealed class CalendarFiles : ICalendarFiles
     public void Write(
         TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
         IReadOnlyList<AbsenceInFile> absences) =>
-        CalendarWriter.Write(
-            output, entries, stamp, who => people.GetValueOrDefault(who), entry => categories.GetValueOrDefault(entry.Id), [.. absences.Select(a => new WrittenAbsence(a.Uid, a.Time, a.Title))]);
+        CalendarWriter.Write(output, entries, stamp, who => people.GetValueOrDefault(who), entry => categories.GetValueOrDefault(entry.Id), absences);
 
     public void WriteBusy(TextWriter output, BusyTimes times, Instant stamp) => BusyWriter.Write(output, times.Owner, times.Span, stamp, times.Busy, times.Hours);
 

@@ -81,8 +81,7 @@ internal static class FilesEndpoints
     /// <param name="to">The last; four weeks after the first where none is given.</param>
     private static async Task<FileContentHttpResult> BusyAsync(Reader reader, string person, string? from, string? to, ICalendarFiles files)
     {
-        var first = from is null ? await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person].HomeZone.ToLocal(reader.Now).Date) : Reader.Date(from, "from");
-        var times = await reader.ReadAsync(new ReadBusy(reader.Person, person, first, to is null ? first.PlusDays(27) : Reader.Date(to, "to"), reader.Now).Run);
+        var times = await reader.ReadAsync(new ReadBusy(reader.Person, person, from is null ? null : Reader.Date(from, "from"), to is null ? null : Reader.Date(to, "to"), reader.Now).Run);
         using var text = new StringWriter();
         files.WriteBusy(text, times, reader.Now);
         return Named(text, $"{times.Owner.Name} busy", ".ifb");

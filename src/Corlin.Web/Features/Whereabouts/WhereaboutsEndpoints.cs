@@ -141,7 +141,7 @@ internal static class WhereaboutsEndpoints
         var absence = new PostAbsence(reader.Person, who.Id, Absent.AtHome(who, Reader.Time(said.From, "from"), Reader.Time(said.To, "to")), await CoversAsync(reader, said), said.Reason, said.Kind)
         {
             Texts = said.Texts ?? AwayTexts.None,
-            ReasonTo = Told(said) ?? ReasonTold.Keepers,
+            ReasonTo = said.ReasonTo ?? ReasonTold.Keepers,
             CoverMay = said.CoverMay ?? CoverMay.AsNow,
         };
         return TypedResults.Ok(new ActView(await reader.ChangeAsync(new PostAbsenceAndSettle(reader.Person, absence, Settled(request.Settled)) { CoversPrincipals = request.CoversPrincipals })));
@@ -164,12 +164,9 @@ internal static class WhereaboutsEndpoints
         reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind)
     {
         Texts = said.Texts,
-        ReasonTo = Told(said),
+        ReasonTo = said.ReasonTo,
         CoverMay = said.CoverMay,
     })));
-
-    private static ReasonTold? Told(AbsenceSaid said) =>
-        said.ReasonTo is { } told && !Enum.IsDefined(told) ? throw new RefusedException(RefusalKind.BadInput, "reasonTo") : said.ReasonTo;
 
     private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
 

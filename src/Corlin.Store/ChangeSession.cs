@@ -94,6 +94,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
         RestoreClosures(change);
         RestoreAbsences(change);
         RestoreStays(change);
+        RestoreFeeds(change);
         RestoreAccess(change);
         RestorePeople(change);
         RestoreFollowed(change);

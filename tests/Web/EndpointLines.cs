@@ -23,8 +23,8 @@ internal static class EndpointLines
         "POST /api/session/code", "POST /api/session/passkey/begun", "POST /api/session/passkey", "POST /api/welcome", "POST /api/setup", "GET /api/demo/sign-ins", "POST /api/demo/advance",
     ];
 
-    /// <summary>Those that tell taken time alone: who sees the outline is answered.</summary>
-    public static readonly HashSet<string> OfTheOutline = ["GET /api/calendars/{person}/busy"];
+    /// <summary>Those that tell taken time alone, or no more than the asker sees: who sees the outline is answered.</summary>
+    public static readonly HashSet<string> OfTheOutline = ["GET /api/calendars/{person}/busy", "POST /api/calendars/{person}/feeds"];
 
     /// <summary>Each endpoint, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
     public static readonly Dictionary<string, (Func<Known, (string Path, object? Body)> Ask, HttpStatusCode Answer)> All = new()
@@ -138,6 +138,10 @@ internal static class EndpointLines
         ["GET /api/calendars/{person}/busy"] = (k => ($"/api/calendars/{k.Owner}/busy", null), Forbidden),
         ["GET /api/calendars/{person}/file"] = (k => ($"/api/calendars/{k.Owner}/file", null), Forbidden),
         ["GET /api/work/{name}"] = (_ => ("/api/work/x", null), Fine),
+        ["GET /api/calendars/{person}/feeds"] = (k => ($"/api/calendars/{k.Owner}/feeds", null), Fine),
+        ["POST /api/calendars/{person}/feeds"] = (k => ($"/api/calendars/{k.Owner}/feeds", new { most = "headline", days = 28 }), Forbidden),
+        ["POST /api/feeds/{id:long}/renewal"] = (k => ("/api/feeds/999/renewal", new { }), Unknown),
+        ["DELETE /api/feeds/{id:long}"] = (k => ("/api/feeds/999", null), Unknown),
         ["GET /api/calendars/{person}/followed"] = (k => ($"/api/calendars/{k.Owner}/followed", null), Fine),
         ["POST /api/calendars/{person}/followed"] = (k => ($"/api/calendars/{k.Owner}/followed", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),
         ["PUT /api/calendars/{person}/followed/{id:long}"] = (k => ($"/api/calendars/{k.Owner}/followed/1", new { name = "x", address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), Forbidden),

@@ -108,6 +108,8 @@ internal sealed class Browser : IDisposable
 
     public Browser(Uri address) => client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = address };
 
+    public Uri Address => client.BaseAddress!;
+
     public Task<HttpResponseMessage> SendAsync(HttpMethod method, string path) => client.SendAsync(new HttpRequestMessage(method, path));
 
     public async Task<string> ForgeryAsync() => (await GetAsync("/api/session")).GetProperty("forgery").GetString()!;

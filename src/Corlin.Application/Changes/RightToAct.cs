@@ -216,6 +216,9 @@ internal static class RightToAct
                 break;
             case ChangeKind.AccessAsked or ChangeKind.AccessAskedNoMore:
                 break;
+            case ChangeKind.FeedMade or ChangeKind.FeedRenewed or ChangeKind.FeedEnded:
+                // What a feed tells is decided whenever it is read.
+                break;
             case ChangeKind.PersonAdded or ChangeKind.PersonChanged or ChangeKind.PersonRemoved or ChangeKind.MembersChanged or ChangeKind.PeopleImported:
                 foreach (var who in session.PeopleOf(made.Id)) session.MustKeep(made.Actor, who.PublicId);
                 break;

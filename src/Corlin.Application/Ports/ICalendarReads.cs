@@ -10,7 +10,7 @@ using NodaTime;
 namespace Corlin.Application.Ports;
 
 /// <summary>What can be asked of the store. Every question is bounded by what it is asked for.</summary>
-public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeetingNewsReads, IDraftReads, IRequestReads, INotesReads, IConferenceReads, IAddressReads
+public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeetingNewsReads, IDraftReads, IRequestReads, INotesReads, IConferenceReads, IAddressReads, IFeedReads
 {
     CalendarUser? User(string publicId);
 

@@ -189,6 +189,15 @@ public interface IChangeSession : ICalendarReads
     /// <param name="gone">Entries that are no longer there.</param>
     void Mirror(Followed followed, IReadOnlyList<Entry> next, IReadOnlyCollection<EntryId> gone);
 
+    /// <summary>Keeps a new feed.</summary>
+    void Save(Feed feed, string keyHash);
+
+    /// <summary>Its link leads nowhere from then on.</summary>
+    void End(Feed feed);
+
+    /// <summary>Keeps when it was read and with what. No history tells it: nobody did it.</summary>
+    void Noted(Feed feed);
+
     /// <summary>Lays a paper with an entry.</summary>
     void Add(Paper paper, Entry entry);
 
@@ -426,6 +435,13 @@ public enum ChangeKind
 
     /// <summary>It was said how much of where somebody is others are told.</summary>
     WhereToldSaid,
+
+    /// <summary>A link by which a program reads a calendar.</summary>
+    FeedMade,
+
+    /// <summary>It got another key.</summary>
+    FeedRenewed,
+    FeedEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

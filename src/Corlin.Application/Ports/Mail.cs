@@ -25,7 +25,8 @@ public sealed record Letter(Mailbox From, Mailbox To, string Subject, string Tex
 public sealed record SharedLane(string Name, string Zone, LocalDate From, IReadOnlyList<SharedEntry> Entries, bool Cut);
 
 /// <param name="Title">A word for what it takes, where no more may be known.</param>
-public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, string Title, string? Place, TimeTaken Takes);
+/// <param name="Away">Whether it is an absence.</param>
+public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, string Title, string? Place, TimeTaken Takes, bool Away = false);
 
 /// <summary>A message as it goes out.</summary>
 /// <param name="Text">What people read of it.</param>

@@ -42,7 +42,7 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
     private static AbsenceInFile InFile(Viewing viewing, CalendarUser owner, Absence absence)
     {
         var (from, to) = (owner.HomeZone.ToLocal(absence.Stretch.Start), owner.HomeZone.ToLocal(absence.Stretch.End));
-        EntryTime time = from.TimeOfDay == LocalTime.Midnight && to.TimeOfDay == LocalTime.Midnight && to > from
+        EntryTime time = absence.IsWholeDaysIn(owner.HomeZone)
             ? new AllDayEntry(from.Date, to.Date)
             : new TimedEntry(from, owner.Zone, absence.Stretch.Length, null, Zones.TzdbVersion);
         var cover = absence.Covers is { } who ? $"; {viewing.Users([who])[who].Name} covers" : "";

@@ -90,6 +90,12 @@ public enum RefusalKind
     /// <summary>A key opens no address that waits for who brings it.</summary>
     AddressKeyUnknown,
 
+    /// <summary>Who is to read a calendar may see nothing of it.</summary>
+    ReaderSeesNothing,
+
+    /// <summary>A link that led to a calendar leads there no longer.</summary>
+    FeedEnded,
+
     /// <summary>Asked of one occurrence, though it belongs to the whole.</summary>
     OfTheWhole,
 

@@ -90,6 +90,13 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
     /// <summary>The text for somebody; null for none.</summary>
     public string? TextFor(CalendarUser reader) => reader.Inside ? TextInside : TextOutside;
 
+    /// <summary>Whether it begins and ends with a day there.</summary>
+    public bool IsWholeDaysIn(DateTimeZone zone)
+    {
+        var (from, to) = (zone.ToLocal(Stretch.Start), zone.ToLocal(Stretch.End));
+        return from.TimeOfDay == LocalTime.Midnight && to.TimeOfDay == LocalTime.Midnight && to > from;
+    }
+
     /// <summary>What of it is left when its owner is back at a moment; null where it has not begun.</summary>
     public Absence? EndedAt(Instant back) => back <= Stretch.Start ? null : this with { Stretch = new Stretch(Stretch.Start, Instant.Min(back, Stretch.End)) };
 }

@@ -47,6 +47,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<AbsenceRow> Absences => Set<AbsenceRow>();
     internal DbSet<StayRow> Stays => Set<StayRow>();
 
+    internal DbSet<FeedRow> Feeds => Set<FeedRow>();
+
     internal DbSet<EntryRow> Entries => Set<EntryRow>();
 
     internal DbSet<OverrideRow> Overrides => Set<OverrideRow>();
@@ -267,6 +269,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             s.HasIndex(x => x.KeptById);
             s.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             s.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<FeedRow>(f =>
+        {
+            f.HasIndex(x => x.KeyHash);
+            f.HasIndex(x => x.OwnerId).HasFilter("\"EndedById\" IS NULL");
+            f.HasIndex(x => x.KeptById);
+            f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
         });
         EntryTables(builder);
         DraftTables(builder);

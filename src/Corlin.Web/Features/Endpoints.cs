@@ -5,6 +5,7 @@ using Corlin.Web.Features.Conferencing;
 using Corlin.Web.Features.Demo;
 using Corlin.Web.Features.Desk;
 using Corlin.Web.Features.Entries;
+using Corlin.Web.Features.Feeds;
 using Corlin.Web.Features.Files;
 using Corlin.Web.Features.Handover;
 using Corlin.Web.Features.History;
@@ -38,6 +39,10 @@ internal static class Endpoints
         "POST /api/conference/{key}",
         "POST /api/conference/{key}/join",
         "POST /api/conference/{key}/leave",
+        // Who has the link of a feed reads it, with a program or as a page.
+        "GET /feeds/{key}",
+        "GET /feeds/{key}/calendar.ics",
+        "GET /feeds/{key}/busy.ics",
         "GET /api/demo/sign-ins",
         "GET /openapi/{documentName}.json",
         // The page itself, whatever place its address names.
@@ -86,6 +91,8 @@ internal static class Endpoints
         PapersEndpoints.Map(api);
         FilesEndpoints.Map(api);
         FollowedEndpoints.Map(api);
+        FeedsEndpoints.Map(api);
+        FeedPages.Map(app);
         CalendarsEndpoints.Map(api);
         HandoverEndpoints.Map(api);
         AccessEndpoints.Map(api);

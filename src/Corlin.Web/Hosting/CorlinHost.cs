@@ -6,6 +6,7 @@ using Corlin.Simulation.Calendars;
 using Corlin.Simulation.Mail;
 using Corlin.Store;
 using Corlin.Web.Features;
+using Corlin.Web.Features.Feeds;
 using Corlin.Web.Features.Files;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Json;
@@ -58,6 +59,7 @@ internal static class CorlinHost
         services.AddSingleton<SignInSlowdown>();
         services.AddScoped<Accounts>();
         services.AddScoped<AccountKeeping>();
+        services.AddScoped<FeedSource>();
         services.AddScoped<OwnAccount>();
         services.AddScoped<Passkeys>();
         services.AddSignalR();

@@ -1,8 +1,5 @@
 using Corlin.Application.Ports;
-using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
-using Corlin.Core.Time;
-using Corlin.Interchange.ICalendar;
 using Corlin.Interchange.Mail;
 using MimeKit;
 using NodaTime;
@@ -29,26 +26,7 @@ internal sealed class MailWriter(HostOptions options, IPaperFiles papers) : IMai
     }
 
     private static (string Name, string Text)? File(SharedLane lane, Instant stamp) =>
-        lane.Entries.Count == 0 ? null : ("calendar.ics", CalendarWriter.ToText(lane.Entries.Select(e => Entry(e, lane.Zone)), stamp));
-
-    private static Entry Entry(SharedEntry shared, string zone)
-    {
-        var (start, end) = (Zones.Get(zone).ToLocal(shared.Stretch.Start), Zones.Get(zone).ToLocal(shared.Stretch.End));
-        return new Entry
-        {
-            PublicId = shared.Uid,
-            Uid = shared.Uid,
-            Kind = EntryKind.Appointment,
-            Home = default,
-            Owner = default,
-            Time = shared.AllDay ? new AllDayEntry(start.Date, LocalDate.Max(start.Date.PlusDays(1), end.Date)) : new TimedEntry(start, zone, shared.Stretch.Length, null, Zones.TzdbVersion),
-            Title = shared.Title,
-            Place = shared.Place,
-            Takes = shared.Takes,
-            MadeBy = default,
-            MadeAt = default,
-        };
-    }
+        lane.Entries.Count == 0 ? null : ("calendar.ics", SharedLaneEntries.ToText(lane, stamp));
 
     private static byte[] Bytes(MimeMessage message)
     {

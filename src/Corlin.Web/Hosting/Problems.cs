@@ -30,11 +30,13 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         return true;
     }
 
-    private static int Status(RefusalKind kind) => kind switch
+    /// <summary>The status with which a refusal is answered.</summary>
+    public static int Status(RefusalKind kind) => kind switch
     {
         RefusalKind.NotFound => StatusCodes.Status404NotFound,
+        RefusalKind.FeedEnded => StatusCodes.Status410Gone,
         RefusalKind.MayNotSpeakFor or RefusalKind.MayNotAdd or RefusalKind.MayNotChange or RefusalKind.NotYourAddition or RefusalKind.NotTheOrganiser or RefusalKind.KeptElsewhere
-            or RefusalKind.AdministratorsOnly or RefusalKind.AddressByAdministrator or RefusalKind.AddressKeyUnknown or RefusalKind.HistoryNotTold or RefusalKind.MayNotKeep or RefusalKind.OwnWayIn or RefusalKind.PasswordWrong or RefusalKind.MoreThanHeld or RefusalKind.MayNotGrant or RefusalKind.AboveCeiling => StatusCodes.Status403Forbidden,
+            or RefusalKind.AdministratorsOnly or RefusalKind.AddressByAdministrator or RefusalKind.AddressKeyUnknown or RefusalKind.HistoryNotTold or RefusalKind.MayNotKeep or RefusalKind.OwnWayIn or RefusalKind.PasswordWrong or RefusalKind.MoreThanHeld or RefusalKind.MayNotGrant or RefusalKind.AboveCeiling or RefusalKind.ReaderSeesNothing => StatusCodes.Status403Forbidden,
         RefusalKind.ChangedSince or RefusalKind.LastAdministrator or RefusalKind.FileUnderWay or RefusalKind.AnsweredOtherwise or RefusalKind.WhereSaidSince or RefusalKind.DoneAlready or RefusalKind.AlreadySent or RefusalKind.Cancelled or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
         _ => StatusCodes.Status400BadRequest,
     };

@@ -75,6 +75,9 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         ChangeFollowing c => If(Keeps(actor, c.InNameOf)),
         EndFollowing c => If(Keeps(actor, c.InNameOf)),
         FetchNow c => If(Keeps(actor, c.InNameOf)),
+        // For a program of one's own what one sees; for one of somebody outside what they see, said by who speaks.
+        MakeFeed c => If(c.Reader == of.People[actor].Id ? Sees(actor, c.Owner) : Speaks(actor, c.Owner)),
+        RenewFeed or EndFeed => May.No,
         KeepNotes c => If(WritesNotes(actor, Of(c.At.Lane), Stood(c.At.Entry))),
         ReleaseNotes c => If(WritesNotes(actor, Of(c.At.Lane), Stood(c.At.Entry))),
         FinishTask c => If(of.Tasks.FirstOrDefault(t => t.Id == c.Task) is { Entry: { } entry, Lane: var lane } && WritesNotes(actor, lane, entry), May.Yes),
@@ -124,6 +127,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
     private Stood? Stood(string id) => of.Entries.FirstOrDefault(e => e.Id == id);
 
     private bool Owns(int actor, UserId owner) => of.People[actor].Id == owner;
+
+    private bool Sees(int actor, UserId owner) => Owns(actor, owner) || Of(owner) is { } person && rules.On(actor, person, false).Sees > 0 || owner == of.Room.Id;
 
     private bool Speaks(int actor, UserId who, bool privateToo = false) => Of(who) is { } person && rules.SpeaksFor(actor, person, privateToo);
 

@@ -1,5 +1,6 @@
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
+using Corlin.Core.Access;
 using NodaTime;
 
 namespace Corlin.Application.Tests.WhoMayKnow;
@@ -22,6 +23,7 @@ internal static class WhoMayKnow
             foreach (var wrong in OnEachLane(made, rules, store, world, viewer)) yield return wrong;
             foreach (var wrong in OfWhereabouts(made, rules, store, world, viewer)) yield return wrong;
             foreach (var wrong in OfTakenTime(made, rules, store, world, viewer)) yield return wrong;
+            foreach (var wrong in OfFeeds(made, rules, store, world, viewer)) yield return wrong;
             foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random)) yield return wrong;
         }
     }
@@ -70,6 +72,26 @@ internal static class WhoMayKnow
             var told = EveryRead.Answer(new ReadBusy(made.People[viewer].Id, made.People[who].PublicId, new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 12), world.Now), store) is not null;
             var may = who == viewer || rules.On(viewer, who, false).Sees > 0;
             if (told != may) yield return $"{viewer} is told when {who} is taken: {told}, and may: {may}";
+        }
+    }
+
+    /// <summary>A feed tells its reader no title that the lane does not tell them, and where it tells taken time only or leaves out what is private, none of those.</summary>
+    private static IEnumerable<string> OfFeeds(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
+    {
+        for (var who = 0; who < Organisation.Inside; who++)
+        {
+            var sees = who == viewer || rules.On(viewer, who, false).Sees > 0;
+            foreach (var (most, withPrivate) in new[] { (Sight.Outline, true), (Sight.Headline, false), (Sight.Headline, true) })
+            {
+                var told = EveryRead.Answer(new ReadFeed(made.People[viewer].Id, made.People[who].PublicId, most, withPrivate, 30, world.Now), store);
+                if (told is not null != sees) yield return $"{viewer} reads a feed of {who}: {told is not null}, and may: {sees}";
+                // What is tied to an entry has its title.
+                foreach (var title in made.Entries.GroupBy(e => e.Headline).Where(e => told?.Any(t => t.Contains(e.Key, StringComparison.Ordinal)) == true))
+                {
+                    var may = most == Sight.Headline && title.Any(entry => (withPrivate || !entry.Private) && rules.Told(viewer, entry, who) >= 2);
+                    if (!may) yield return $"{viewer} reads the title of {title.First()} in a feed of {who} ({most}, private {withPrivate})";
+                }
+            }
         }
     }
 

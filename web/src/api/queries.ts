@@ -324,6 +324,13 @@ export const followedQuery = (person: string) =>
     refetchInterval: (query) => (query.state.data?.calendars.some((c) => c.waiting) ? 1_000 : 60_000),
   });
 
+/** The links by which programs read somebody's calendar. */
+export const feedsQuery = (person: string) =>
+  queryOptions({
+    queryKey: ["calendars", "feeds", person],
+    queryFn: () => ask(client.GET("/api/calendars/{person}/feeds", { params: { path: { person } } })),
+  });
+
 export const closuresQuery = queryOptions({
   queryKey: ["calendars", "closures"],
   queryFn: () => ask(client.GET("/api/closures")),

@@ -5236,6 +5236,142 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendars/{person}/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FeedsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FeedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MadeFeedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{id}/renewal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MadeFeedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/further": {
         parameters: {
             query?: never;
@@ -7343,6 +7479,32 @@ export interface components {
             link: null | string;
             category: null | components["schemas"]["CategoryView"];
         };
+        FeedRequest: {
+            reader: null | string;
+            most: components["schemas"]["Sight"];
+            private: boolean;
+            /** Format: int32 */
+            days: number;
+        };
+        FeedView: {
+            /** Format: int64 */
+            id: number;
+            reader: string;
+            madeBy: string;
+            most: components["schemas"]["Sight"];
+            private: boolean;
+            /** Format: int32 */
+            days: number;
+            read: string;
+            stopped: null | string;
+            mayRenew: boolean;
+        };
+        FeedsView: {
+            mayMake: boolean;
+            mayTellPrivate: boolean;
+            outside: components["schemas"]["PersonView"][];
+            feeds: components["schemas"]["FeedView"][];
+        };
         FirstPlaceRequest: {
             name: string;
             town: string;
@@ -7767,6 +7929,11 @@ export interface components {
         };
         LineRequest: {
             text: string;
+        };
+        MadeFeedView: {
+            /** Format: int64 */
+            change: number;
+            key: string;
         };
         MailLineView: {
             /** Format: int64 */

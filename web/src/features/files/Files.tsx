@@ -6,6 +6,7 @@ import { useKeys } from "../../app/keys";
 import { addDays } from "../../lane/time";
 import { Choices, Part } from "../../sentence/Part";
 import { Wait } from "../../ui/Wait";
+import { FeedsPart } from "./FeedsPart";
 import { FollowedPart } from "./FollowedPart";
 import { TakeIn } from "./TakeIn";
 
@@ -49,6 +50,7 @@ function Page({ desk }: { desk: Desk }) {
       </h1>
       <TakeIn key={who.id} who={who} />
       <FollowedPart key={`followed ${who.id}`} who={who} />
+      <FeedsPart key={`feeds ${who.id}`} who={who} />
       <section aria-labelledby="out" className="border-t border-rule pt-4">
         <h2 id="out" className="text-[15px] font-semibold">
           Write a file

@@ -4,6 +4,7 @@ import { ask, client } from "../../api/client";
 import { accountOfQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { ShownOnce } from "../../app/ShownOnce";
 import { Button } from "../../ui/Button";
 
 /** Whether somebody can sign in, and the key with which they set their password. */
@@ -110,24 +111,12 @@ export function WayIn({ who }: { who: Person }) {
         )}
       </p>
       {link && (
-        <p className="mt-2 flex items-center gap-3">
-          <label className="min-w-0 flex-1">
-            <span className="text-soft">Hand this key to {who.givenName} alone. It is shown this one time, holds once and for a day.</span>
-            <input
-              readOnly
-              value={link}
-              onFocus={(e) => e.target.select()}
-              className="h-9 w-full border-b border-ink bg-transparent text-[13px]"
-            />
-          </label>
-          <Button
-            onClick={() => {
-              void navigator.clipboard.writeText(link).then(() => say("The key is copied."));
-            }}
-          >
-            Copy the key
-          </Button>
-        </p>
+        <ShownOnce
+          words={`Hand this key to ${who.givenName} alone. It is shown this one time, holds once and for a day.`}
+          link={link}
+          copy="Copy the key"
+          copied="The key is copied."
+        />
       )}
     </section>
   );

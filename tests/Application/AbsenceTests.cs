@@ -87,7 +87,7 @@ public sealed class AbsenceTests : IAsyncLifetime
             new(world.Maren.Id, stands.Id, new LocalDateTime(2027, 3, 10, 0, 0), new LocalDateTime(2027, 3, last + 1, 0, 0), cover?.Id, null, AbsenceKind.Holiday) { CoverMay = may };
         var longer = await world.Do(Change(15, world.Tome));
         Assert.Equal(["SpeakFor 10-16"], await Held());
-        await world.Do(new UndoChange(world.Maren.Id, longer));
+        await world.Do(new UndoAct(world.Maren.Id, longer));
         Assert.Equal(["SpeakFor 10-13"], await Held());
 
         stands = await Only(world.Maren);
@@ -140,7 +140,7 @@ public sealed class AbsenceTests : IAsyncLifetime
         var absence = await Only(world.Noor);
         var change = await world.Do(new ChangeAbsence(world.Noor.Id, absence.Id, new LocalDateTime(2027, 3, 9, 14, 0), new LocalDateTime(2027, 3, 16, 0, 0), world.Tome.Id, "family", AbsenceKind.Ill));
         Assert.Equal(("from 9 March 2027, 14:00 to 16 March 2027, 00:00", AbsenceKind.Ill), ((await Only(world.Noor)).Words, (await Only(world.Noor)).Kind));
-        await world.Do(new UndoChange(world.Noor.Id, change));
+        await world.Do(new UndoAct(world.Noor.Id, change));
         Assert.Equal(("from 10 March 2027 to 12 March 2027", AbsenceKind.Holiday), ((await Only(world.Noor)).Words, (await Only(world.Noor)).Kind));
         await Refused(RefusalKind.NotFound, () => world.Do(new ChangeAbsence(world.Ruta.Id, absence.Id, new LocalDateTime(2027, 3, 9, 0, 0), new LocalDateTime(2027, 3, 16, 0, 0), null, null, AbsenceKind.Ill)));
         await Refused(RefusalKind.NotFound, () => world.Do(new EndAbsence(world.Noor.Id, absence.Id)));
@@ -159,7 +159,7 @@ public sealed class AbsenceTests : IAsyncLifetime
         Assert.NotEqual(0, (await world.See(search.Run)).Total);
         world.Advance(11);
         Assert.Contains((await world.See(new ReadDesk(world.Tome.Id, world.Now).Run)).News, n => n.Words.Contains("need not cover for Maren any more", StringComparison.Ordinal));
-        await world.Do(new UndoChange(world.Noor.Id, change));
+        await world.Do(new UndoAct(world.Noor.Id, change));
         Assert.Equal(0, (await world.See(search.Run)).Total);
     }
 

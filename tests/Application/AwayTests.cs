@@ -84,6 +84,29 @@ public sealed class AwayTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_who_covers_keeps_meanwhile_goes_with_the_absence_to_its_new_days_and_ends_with_it()
+    {
+        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true, passOn: true);
+        Task<IReadOnlyList<Core.Access.Grant>> Held(CalendarUser by) => world.See(s => s.GrantsIn([world.Maren.Id], [by.Id], defaults: false));
+        async Task<long> Id() => Assert.Single((await world.See(new ReadWhereabouts(world.Noor.Id, null, world.Now).Run)).Absences).Id;
+        async Task<IReadOnlyList<long>> Change(int from, CalendarUser cover) => await world.Do(new ChangeAbsence(world.Noor.Id, await Id(), March(from), March(24), cover.Id, null, AbsenceKind.Holiday));
+        await world.Do(new PostAbsenceAndSettle(world.Noor.Id, new PostAbsence(world.Noor.Id, world.Noor.Id, Absent.AtHome(world.Noor, March(15), March(20)), world.Tome.Id, null), []) { CoversPrincipals = true });
+        var first = Assert.Single(await Held(world.Tome)).Terms;
+        var later = await Change(16, world.Tome);
+        var terms = Assert.Single(await Held(world.Tome)).Terms;
+        Assert.Equal((16, 23), (terms.From!.Value.InUtc().Day, (terms.Until!.Value - Duration.Epsilon).InUtc().Day));
+        await world.Do(new UndoAct(world.Noor.Id, later));
+        Assert.Equal(first, Assert.Single(await Held(world.Tome)).Terms);
+        await Change(15, world.Ana);
+        Assert.Empty(await Held(world.Tome));
+        Assert.Equal(Core.Access.Acting.SpeakFor, Assert.Single(await Held(world.Ana)).Acting);
+        var ended = await world.Do(new EndAbsence(world.Noor.Id, await Id()));
+        Assert.Empty(await Held(world.Ana));
+        await world.Do(new UndoAct(world.Noor.Id, ended));
+        Assert.Single(await Held(world.Ana));
+    }
+
+    [Fact]
     public async Task Where_one_cannot_be_done_nothing_is_and_nobody_is_away()
     {
         var own = (await world.Arrange("2027-03-16T12:00", with: [world.Ana])).PublicId;

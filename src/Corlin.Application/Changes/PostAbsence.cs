@@ -46,7 +46,7 @@ public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch,
 /// <summary>Makes an absence another: earlier, later, with other words or somebody else who covers.</summary>
 /// <param name="From">Wall-clock time at the home of who is away.</param>
 /// <param name="To">Its end.</param>
-public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime From, LocalDateTime To, UserId? Covers, string? Reason, AbsenceKind Kind) : IChange<long>
+public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime From, LocalDateTime To, UserId? Covers, string? Reason, AbsenceKind Kind) : IChange<IReadOnlyList<long>>
 {
     /// <summary>Null for as they are.</summary>
     public AwayTexts? Texts { get; init; }
@@ -57,7 +57,8 @@ public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime Fro
     /// <summary>Null for as it is.</summary>
     public CoverMay? CoverMay { get; init; }
 
-    public long Apply(IChangeSession session)
+    /// <returns>The changes, in the order in which they were made; taken back together.</returns>
+    public IReadOnlyList<long> Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
         var next = stands with { Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind, ReasonTo = ReasonTo ?? stands.ReasonTo };
@@ -68,14 +69,15 @@ public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime Fro
         Absent.LendAnew(session, Actor, stands, next, CoverMay);
         Absent.KeepWhatStands(session, session.Save(next));
         if (next.Covers != stands.Covers || next.Stretch != stands.Stretch) Absent.TellCover(session, Actor, next);
-        return change;
+        return [change, .. CoveredPrincipals.Follow(session, Actor, stands, next)];
     }
 }
 
 /// <summary>Whoever was away is back: what has begun ends now, what has not is taken away.</summary>
-public sealed record EndAbsence(UserId Actor, long Absence) : IChange<long>
+public sealed record EndAbsence(UserId Actor, long Absence) : IChange<IReadOnlyList<long>>
 {
-    public long Apply(IChangeSession session)
+    /// <returns>The changes, in the order in which they were made; taken back together.</returns>
+    public IReadOnlyList<long> Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
         if (stands.Stretch.End <= session.Now) throw new RefusedException(RefusalKind.InThePast);
@@ -84,7 +86,7 @@ public sealed record EndAbsence(UserId Actor, long Absence) : IChange<long>
         if (session.LentWith(stands) is { } lent) session.End(lent);
         if (stands.EndedAt(session.Now) is { } left) session.Save(left);
         if (stands.Covers is { } cover && cover != Actor) session.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
-        return change;
+        return [change, .. CoveredPrincipals.Follow(session, Actor, stands, null)];
     }
 }
 

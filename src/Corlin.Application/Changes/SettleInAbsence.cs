@@ -50,8 +50,7 @@ public sealed record PostAbsenceAndSettle(UserId Actor, PostAbsence Absence, IRe
     private IReadOnlyList<long> Cover(IChangeSession session, Absence absence)
     {
         var cover = absence.Covers ?? throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
-        var zone = session.Users([absence.Who])[absence.Who].HomeZone;
-        var (first, last) = (zone.ToLocal(absence.Stretch.Start).Date, zone.ToLocal(absence.Stretch.End - Duration.Epsilon).Date);
+        var (first, last) = CoveredPrincipals.Days(session, absence);
         return new CoverFor(Actor, absence.Who, cover, first, last, null).Apply(session).Changes;
     }
 }

@@ -2416,7 +2416,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChangedView"];
+                        "application/json": components["schemas"]["ActView"];
                     };
                 };
             };
@@ -2439,7 +2439,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChangedView"];
+                        "application/json": components["schemas"]["ActView"];
                     };
                 };
             };

@@ -160,7 +160,7 @@ internal static class WhereaboutsEndpoints
             s.To is { } to ? Times.Moment(to, "to") : null))];
     }
 
-    private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, AbsenceSaid said) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAbsence(
+    private static async Task<Ok<ActView>> ChangeAsync(Reader reader, long id, AbsenceSaid said) => TypedResults.Ok(new ActView(await reader.ChangeAsync(new ChangeAbsence(
         reader.Person, id, Reader.Time(said.From, "from"), Reader.Time(said.To, "to"), await CoversAsync(reader, said), said.Reason, said.Kind)
     {
         Texts = said.Texts,
@@ -168,7 +168,7 @@ internal static class WhereaboutsEndpoints
         CoverMay = said.CoverMay,
     })));
 
-    private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
+    private static async Task<Ok<ActView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ActView(await reader.ChangeAsync(new EndAbsence(reader.Person, id))));
 
     private static async Task<UserId?> CoversAsync(Reader reader, AbsenceSaid said) => said.Covers is { } covers ? await reader.UserAsync(covers, "covers") : null;
 }

@@ -30,8 +30,9 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var names = new StoreNames(viewing);
-        var line = LineReader.Read(Text, viewing.Zone.ToLocal(Now), names);
-        var start = line is { Date: { } date, Time: { } time } ? viewing.Zone.ToInstant(date + time) : (Instant?)null;
+        var line = LineReader.Read(Text, viewing.Zone.ToLocal(Now), names, viewing.Zone);
+        var zone = line.Zone is { } named ? Zones.Get(named) : viewing.Zone;
+        var start = line is { Date: { } date, Time: { } time } ? zone.ToInstant(date + time) : (Instant?)null;
         var (from, to) = line switch
         {
             { Between: { } between } => (between.Start, between.End),
@@ -40,7 +41,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
         };
         return new LineReading(
             line.InNameOf, line.Title, Known(viewing, line.Required), Known(viewing, line.Optional), [.. line.Required.Where(IsAddress)], [.. line.Optional.Where(IsAddress)],
-            Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place, line.Video, line.Private,
+            Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to) + (line.Zone is { } said ? $" {Zones.City(said)} time" : ""), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place ?? line.OtherPlace, line.Video, line.Private,
             line.Rule is { } rule ? RuleWords.Write(rule) : null,
             [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind)))]);
     }
@@ -61,7 +62,8 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
     private static string Why(NotUnderstoodKind kind) => kind switch
     {
         NotUnderstoodKind.Person => "nobody here has that name, or more than one",
-        NotUnderstoodKind.Time => "it ends before it starts",
+        NotUnderstoodKind.Time => "it is past, does not exist, or may be several",
+        NotUnderstoodKind.NoDay => "say on which day",
         _ => "not understood",
     };
 
@@ -71,26 +73,30 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
     private sealed class StoreNames(Viewing viewing) : ILineNames
     {
         private const int Enough = 12;
-        private readonly Dictionary<string, string?> asked = new(StringComparer.OrdinalIgnoreCase);
+        private readonly Dictionary<string, LineName?> asked = new(StringComparer.OrdinalIgnoreCase);
 
-        public string? Person(string name)
+        public LineName? Person(string name)
         {
             if (asked.TryGetValue(name, out var known)) return known;
-            return asked[name] = IsAddress(name) ? viewing.Store.UserByAddress(name.ToLowerInvariant())?.PublicId ?? name.ToLowerInvariant() : Find(name);
+            return asked[name] = IsAddress(name) ? new LineName(viewing.Store.UserByAddress(name.ToLowerInvariant())?.PublicId ?? name.ToLowerInvariant()) : Find(name);
         }
+
+        public bool ArrangesFor(string key) => viewing.Store.User(key) is { } who && (who.Id == viewing.Person.Id || viewing.Viewer.MaySpeakFor(who.Id));
 
         public string? Place(string name) =>
             viewing.Places.Values.FirstOrDefault(p => Plain.Same(p.Name, name))?.Name
             ?? viewing.Store.FindUsers(name, viewing.Keeps, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
 
-        private string? Find(string name)
+        private LineName? Find(string name)
         {
-            var people = viewing.Store.FindUsers(name, viewing.Keeps, Enough).Where(u => u.Kind is UserKind.Person or UserKind.Group).ToList();
-            var called = people.Where(u => Plain.Same(u.Name, name)).ToList();
-            if (called.Count == 0) called = [.. people.Where(u => Plain.Same(u.GivenName, name))];
+            if (!char.IsLetter(name[0])) return null;
+            var word = name.Split(' ')[0];
+            var found = viewing.Store.FindUsers(word, viewing.Keeps, Enough).ToList();
+            if (found.FirstOrDefault(u => u.Kind == UserKind.Group && NameList.IsGroup(u.Name, name)) is { } group) return new LineName(group.PublicId);
+            var called = NameList.Called([.. found.Where(u => u.Kind == UserKind.Person).Select(u => (u.PublicId, u.Name))], name);
             // Of several of one name the one for whom the viewer speaks is meant.
-            if (called.Count > 1) called = [.. called.Where(u => viewing.Viewer.MaySpeakFor(u.Id))];
-            return called is [var one] ? one.PublicId : null;
+            if (called.Count > 1) called = called.Where(ArrangesFor).ToList() is [var own] ? [own] : called;
+            return called.Count == 0 ? null : new LineName(called.Count == 1 ? called[0] : null);
         }
     }
 }

@@ -29,7 +29,7 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
     public RepeatView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var reading = RuleReader.Read(Words, Time.LocalStart.Year);
+        var reading = RuleReader.Read(Words, Time.LocalStart.Date);
         if (reading.Rule is not { } rule)
             return new RepeatView(null, "", [], [], reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood)));
         if (RuleChecks.Fault(rule, Time) is { } fault) return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(new Refusal(fault)));

@@ -7,12 +7,19 @@ namespace Corlin.Core.Words;
 /// <summary>Who and what a line may name. The reader asks; it knows nobody itself.</summary>
 public interface ILineNames
 {
-    /// <summary>The key of whoever is called that; null where nobody is, or more than one.</summary>
-    string? Person(string name);
+    /// <summary>Who is called that; null where nobody is.</summary>
+    LineName? Person(string name);
+
+    /// <summary>Whether the writer arranges in the name of somebody: "for Maren" then says whose it is.</summary>
+    bool ArrangesFor(string key) => false;
 
     /// <summary>The full name of a place or room; null where none is called that.</summary>
     string? Place(string name);
 }
+
+/// <summary>Somebody, or several, who are called by a name.</summary>
+/// <param name="Key">Null where more than one is.</param>
+public sealed record LineName(string? Key);
 
 /// <summary>A part of a line that was not understood.</summary>
 /// <param name="At">Where it begins in the text.</param>
@@ -27,8 +34,11 @@ public enum NotUnderstoodKind
     /// <summary>A name where a person was expected, that nobody or more than one has.</summary>
     Person,
 
-    /// <summary>A date or time that does not exist.</summary>
+    /// <summary>A date or time that does not exist, is past, or may be several.</summary>
     Time,
+
+    /// <summary>An hour, without the day.</summary>
+    NoDay,
 }
 
 /// <summary>A meeting as it was understood from one line; what is null was not said.</summary>
@@ -44,14 +54,25 @@ public sealed record Line
 
     public LocalDate? Date { get; init; }
 
+    /// <summary>Null where no day was said with it.</summary>
     public LocalTime? Time { get; init; }
+
+    /// <summary>The tzdb id of the zone in which the hour was said; null for the writer's own.</summary>
+    public string? Zone { get; init; }
+
+    /// <summary>It takes the days of <see cref="Between"/> whole.</summary>
+    public bool AllDay { get; init; }
 
     /// <summary>Days between which it should be, where no date was said.</summary>
     public DateInterval? Between { get; init; }
 
     public Duration? Length { get; init; }
 
+    /// <summary>A place that is known.</summary>
     public string? Place { get; init; }
+
+    /// <summary>One that is not.</summary>
+    public string? OtherPlace { get; init; }
 
     public bool? Video { get; init; }
 

@@ -26,5 +26,16 @@ public static class Plain
         return plain.ToString();
     }
 
+    /// <summary>Lower case without accents, letter for letter; signs stay.</summary>
+    internal static string Fold(string text) =>
+        string.Create(text.Length, text, (folded, from) =>
+        {
+            for (var i = 0; i < from.Length; i++)
+            {
+                var lower = char.ToLowerInvariant(from[i]);
+                folded[i] = Letters.TryGetValue(lower, out var letters) ? letters[0] : lower is '’' or '‘' ? '\'' : lower is '–' or '—' ? '-' : lower;
+            }
+        });
+
     public static bool Same(string a, string b) => Of(a).Trim() == Of(b).Trim();
 }

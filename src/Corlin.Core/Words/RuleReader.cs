@@ -9,7 +9,8 @@ namespace Corlin.Core.Words;
 /// <param name="Rule">Null where the words are none.</param>
 /// <param name="NotUnderstood">The part of the text that was not understood, or empty.</param>
 /// <param name="Forbidden">What the rule asks that no rule may (RFC 5545), or null.</param>
-public sealed record RuleReading(Rule? Rule, string NotUnderstood, string? Forbidden);
+/// <param name="Once">The words say that it does not repeat.</param>
+public sealed record RuleReading(Rule? Rule, string NotUnderstood, string? Forbidden, bool Once = false);
 
 /// <summary>Reads how something repeats from English words: what <see cref="RuleWords"/> writes and what people type beside it.</summary>
 public sealed class RuleReader
@@ -29,8 +30,18 @@ public sealed class RuleReader
         at = from;
     }
 
-    /// <param name="year">The year of dates that name none.</param>
-    public static RuleReading Read(string text, int year)
+    /// <param name="first">The first day: an end without a year is the next there is after it.</param>
+    public static RuleReading Read(string text, LocalDate first)
+    {
+        // What is written here is read back as it was, however odd the rule.
+        if (Technical(text, first.Year) is { Rule: { } own } written && RuleWords.Write(own).Equals(text.Trim(), StringComparison.OrdinalIgnoreCase) && !(own.Until?.Time.Date < first)) return written;
+        var plain = PlainRules.Read(text, first);
+        if (plain.Once) return new RuleReading(null, "", null, Once: true);
+        if (plain.Rule is { } understood) return new RuleReading(understood, "", null);
+        return plain.Known ? new RuleReading(null, plain.Doubt ?? text.Trim(), null) : Technical(text, first.Year);
+    }
+
+    private static RuleReading Technical(string text, int year)
     {
         var tokens = Token.Cut(text);
         var next = 0;

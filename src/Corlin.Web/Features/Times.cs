@@ -33,10 +33,12 @@ internal static class Times
     public static TimedEntry Timed(string start, string zone, int minutes) => Timed(start, zone, minutes, 24 * 60, null, true);
 
     /// <summary>Reads how something repeats; null for once.</summary>
-    public static Rule? Repeats(string? words, int year)
+    /// <param name="first">The first day: an end without a year is the next there is after it.</param>
+    public static Rule? Repeats(string? words, LocalDate first)
     {
         if (string.IsNullOrWhiteSpace(words)) return null;
-        var reading = RuleReader.Read(words, year);
+        var reading = RuleReader.Read(words, first);
+        if (reading.Once) return null;
         if (reading.Forbidden is { } why) throw new RefusedException(RefusalKind.BadInput, "repeats", why);
         return reading.Rule ?? throw new RefusedException(RefusalKind.RuleNotUnderstood, "repeats", reading.NotUnderstood);
     }

@@ -120,7 +120,7 @@ internal static class ArrangeEndpoints
         var link = given is null ? conference?.Link : Conference.MustBeLink(given);
         var made = await reader.ChangeAsync(new ArrangeMeeting(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),
-            link, agenda?.Plain, Times.Limited(request.Line, 2_000, "line"), request.Private, Times.Repeats(request.Repeats, time.Start.Year))
+            link, agenda?.Plain, Times.Limited(request.Line, 2_000, "line"), request.Private, Times.Repeats(request.Repeats, time.Start.Date))
         {
             DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
             StyledAgenda = agenda?.Html,

@@ -116,7 +116,7 @@ internal static class EntriesEndpoints
         var time = Times.Entry(request.Time);
         var added = await reader.ChangeAsync(new AddAppointment(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
-            Times.Repeats(request.Repeats, time.LocalStart.Year), Further(request.Calendar)));
+            Times.Repeats(request.Repeats, time.LocalStart.Date), Further(request.Calendar)));
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
 
@@ -160,7 +160,7 @@ internal static class EntriesEndpoints
             Line = parts.Line is null ? null : Times.Limited(parts.Line, 2_000, "line") ?? "",
             AnswersWanted = parts.AnswersWanted,
             Private = parts.Private,
-            Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Year ?? 2000)),
+            Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Date ?? new LocalDate(2000, 1, 1))),
         };
     }
 

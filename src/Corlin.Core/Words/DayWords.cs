@@ -1,0 +1,280 @@
+using NodaTime;
+
+namespace Corlin.Core.Words;
+
+/// <summary>What words say of days.</summary>
+internal enum DaysSaid
+{
+    /// <summary>One day.</summary>
+    Day,
+
+    /// <summary>Several days that are taken whole: "12-14 March".</summary>
+    Several,
+
+    /// <summary>Days within which it should be: "next week".</summary>
+    Within,
+
+    /// <summary>They are past, or there is no such day, or weekday and date do not agree.</summary>
+    Doubtful,
+}
+
+/// <param name="Words">How many words say it.</param>
+/// <param name="Weekday">Whether only a weekday was said, so that today is a week on where its hour has passed.</param>
+internal readonly record struct DayReading(DaysSaid Said, LocalDate First, LocalDate Last, int Words, bool Weekday = false);
+
+/// <summary>Reads days from English words, British as people type them; the first such day from today on.</summary>
+internal sealed class DayWords(TypedWords words, LocalDate today)
+{
+    /// <summary>What begins at a word; null where no day does.</summary>
+    public DayReading? At(int at)
+    {
+        var one = Span(at) ?? Relative(at) ?? Dated(at) ?? OfWeek(at);
+        if (one is not { Said: DaysSaid.Day } first) return one;
+        var next = at + first.Words;
+        // "Tuesday to Thursday", "29 March to 2 April".
+        if (words[next] is "to" or "-" or "until" or "till" or "through" && words[next] is not ("until" or "till") && (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first.First)) is { Said: DaysSaid.Day } last && last.First > first.First)
+            return new DayReading(DaysSaid.Several, first.First, last.First, first.Words + 1 + last.Words);
+        return first;
+    }
+
+    private DayReading Day(LocalDate date, int count, bool weekday = false) => new(date < today ? DaysSaid.Doubtful : DaysSaid.Day, date, date, count, weekday);
+
+    private static DayReading Doubtful(int count) => new(DaysSaid.Doubtful, default, default, count);
+
+    private DayReading? Relative(int at)
+    {
+        var word = words[at];
+        if (word is "today" or "tonight") return Day(today, 1);
+        if (word == "this" && words[at + 1] is "morning" or "afternoon" or "evening") return Day(today, 1);
+        if (CalendarWords.Is(word, "tomorrow") || word is "tmrw") return words[at + 1] == "week" ? Day(today.PlusDays(8), 2) : Day(today.PlusDays(1), 1);
+        if (CalendarWords.Is(word, "yesterday")) return Doubtful(1);
+        var the = word == "the" ? 1 : 0;
+        if (words[at + the] == "day" && words[at + the + 1] == "after" && CalendarWords.Is(words[at + the + 2], "tomorrow")) return Day(today.PlusDays(2), the + 3);
+        if (words[at + the] == "day" && words[at + the + 1] == "before" && CalendarWords.Is(words[at + the + 2], "yesterday")) return Doubtful(the + 3);
+        if (word == "end" || (word == "the" && words[at + 1] == "end")) return EndOf(at);
+        if (word == "in" && Ahead(at + 1, out var used) is { } by) return Day(by, 1 + used);
+        // "a week on Friday", "two weeks today".
+        if (Weeks(at, out used) is { } weeks)
+        {
+            var on = words[at + used] is "on" or "from" ? 1 : 0;
+            if (words[at + used + on] == "today") return Day(today.PlusWeeks(weeks), used + on + 1);
+            if (CalendarWords.Is(words[at + used + on], "tomorrow")) return Day(today.PlusDays((7 * weeks) + 1), used + on + 1);
+            if (CalendarWords.Weekday(words[at + used + on]) is { } day) return Day(Next(day, today).PlusWeeks(weeks), used + on + 1);
+        }
+
+        return null;
+    }
+
+    private DayReading? EndOf(int at)
+    {
+        var next = at + (words[at] == "the" ? 2 : 1);
+        if (words[next] != "of") return null;
+        next++;
+        var (the, later) = (words[next] is "the" or "this" ? 1 : 0, words[next] == "next" ? 1 : 0);
+        if (words[next + the + later] == "month")
+        {
+            var month = today.PlusMonths(later);
+            return Day(LastOf(month.Year, month.Month), next + the + later + 1 - at);
+        }
+
+        if (CalendarWords.Month(words[next + the]) is not { } named) return null;
+        var year = today.Year + (named < today.Month ? 1 : 0);
+        return Day(LastOf(year, named), next + the + 1 - at);
+    }
+
+    /// <summary>"two weeks", "a fortnight", "three days", "a month".</summary>
+    private LocalDate? Ahead(int at, out int used)
+    {
+        used = 0;
+        if (CalendarWords.Number(words[at]) is not { } number) return null;
+        used = 2;
+        var time = words[at + 2] == "time" ? 1 : 0;
+        var ahead = words[at + 1] switch
+        {
+            "day" or "days" => today.PlusDays(number),
+            "week" or "weeks" => today.PlusWeeks(number),
+            "fortnight" => today.PlusWeeks(2 * number),
+            "month" or "months" => today.PlusMonths(number),
+            _ => (LocalDate?)null,
+        };
+        used += time;
+        return ahead;
+    }
+
+    private int? Weeks(int at, out int used)
+    {
+        used = 2;
+        if (words[at] is "a" or "an" && words[at + 1] == "fortnight") return 2;
+        return CalendarWords.Number(words[at]) is > 0 and < 60 and var weeks && words[at + 1] is "week" or "weeks" ? weeks : null;
+    }
+
+    /// <summary>"12 March", "March 12th", "12th of March 2027", "12/3", "12.3.", "2027-03-12", "the 12th", with a weekday before or after.</summary>
+    private DayReading? Dated(int at)
+    {
+        var weekday = CalendarWords.Weekday(words[at], out var plural, out var doubtful);
+        var before = weekday is not null && !plural && !doubtful ? 1 : 0;
+        var from = at + before;
+        if (before > 0 && words[from] == ",") from++;
+        if (before > 0 && words[from] == "the") from++;
+        var date = Numbered(from, before > 0);
+        if (date is not { } found) return null;
+        var count = from - at + found.Words;
+        if (found.Said == DaysSaid.Doubtful) return Doubtful(count);
+        if (before == 0) return found with { Words = count };
+        return found.First.DayOfWeek == weekday || found.Said != DaysSaid.Day ? found with { Words = count } : Agreeing(found, weekday!.Value, count);
+    }
+
+    /// <summary>Of a date without a month and year the next that falls on that weekday is not looked for: it is asked about.</summary>
+    private static DayReading Agreeing(DayReading found, IsoDayOfWeek weekday, int count) => found.First.DayOfWeek == weekday ? found with { Words = count } : Doubtful(count);
+
+    private DayReading? Numbered(int at, bool afterWeekday)
+    {
+        var word = words[at];
+        if (Written(word) is { } written) return written;
+        var the = word == "the" ? 1 : 0;
+        var ordinal = CalendarWords.Ordinal(words[at + the]);
+        var number = ordinal ?? Numeral(words[at + the]);
+        if (number is { } day)
+        {
+            var of = words[at + the + 1] == "of" ? 1 : 0;
+            if (CalendarWords.Month(words[at + the + 1 + of], slips: true) is { } month) return InMonth(day, month, at + the + 2 + of, the + 2 + of);
+            // "12-14 March", "22 to 24 March": the month stands behind the second.
+            if (words[at + the + 1] is "-" or "to" or "and" && (CalendarWords.Ordinal(words[at + the + 2]) ?? Numeral(words[at + the + 2])) is { } last
+                && CalendarWords.Month(words[at + the + 3]) is { } shared && words[at + the + 1] != "and") return Several(day, last, shared, at + the + 4, the + 4);
+            // "the 12th", "Monday 15th", "on the 5th".
+            if (ordinal is not null && (the == 1 || afterWeekday) && Named(words[at + the]) is false) return OfMonth(day, the + 1);
+        }
+
+        // "March 12th".
+        if (CalendarWords.Month(word, slips: true) is { } named && (CalendarWords.Ordinal(words[at + 1]) ?? Numeral(words[at + 1])) is { } its and > 0 and < 100 && !(CalendarWords.Month(word) is null && CalendarWords.Ordinal(words[at + 1]) is null))
+            return InMonth(its, named, at + 2, 2);
+        return null;
+    }
+
+    private static bool Named(string ordinal) => !char.IsAsciiDigit(ordinal[0]);
+
+    private static int? Numeral(string word) => word.Length is 1 or 2 && word.All(char.IsAsciiDigit) ? int.Parse(word, System.Globalization.CultureInfo.InvariantCulture) : null;
+
+    private DayReading InMonth(int day, int month, int next, int count)
+    {
+        var year = words[next].Length == 4 && words[next].All(char.IsAsciiDigit) && words[next][..2] is "19" or "20" or "21" ? CalendarWords.Number(words[next]) : null;
+        return Exists(day, month, year) is { } date ? Day(date, count + (year is null ? 0 : 1)) : Doubtful(count + (year is null ? 0 : 1));
+    }
+
+    private DayReading Several(int first, int last, int month, int next, int count)
+    {
+        var end = InMonth(last, month, next, count);
+        if (end.Said != DaysSaid.Day || first >= last || Exists(first, month, end.First.Year) is not { } begin) return Doubtful(end.Words);
+        return begin < today ? Doubtful(end.Words) : new DayReading(DaysSaid.Several, begin, end.First, end.Words);
+    }
+
+    private DayReading OfMonth(int day, int count)
+    {
+        if (day is < 1 or > 31) return Doubtful(count);
+        for (var month = today.With(DateAdjusters.StartOfMonth); ; month = month.PlusMonths(1))
+            if (day <= CalendarSystem.Iso.GetDaysInMonth(month.Year, month.Month) && new LocalDate(month.Year, month.Month, day) is var date && date >= today) return Day(date, count);
+    }
+
+    /// <summary>A day written in figures: "12/3", "12/3/27", "12.3.", "12.03.2027", "2027-03-12".</summary>
+    private DayReading? Written(string word)
+    {
+        if (word == "24/7") return null;
+        foreach (var sign in "/.-")
+        {
+            var parts = word.TrimEnd('.').Split(sign);
+            if (parts.Length is < 2 or > 3 || parts.Any(p => p.Length is 0 or > 4 || !p.All(char.IsAsciiDigit))) continue;
+            if (parts.Length == 2 && (sign == '-' || (sign == '.' && !word.EndsWith('.')) || parts.Any(p => p.Length > 2))) continue;
+            var numbers = parts.Select(p => int.Parse(p, System.Globalization.CultureInfo.InvariantCulture)).ToList();
+            if (parts is [{ Length: 4 }, _, _]) return Exists(numbers[2], numbers[1], numbers[0]) is { } iso ? Day(iso, 1) : Doubtful(1);
+            if (sign == '-' && parts.Length == 3 && parts[2].Length == 2) continue;
+            int? year = numbers.Count < 3 ? null : numbers[2] < 100 ? 2000 + numbers[2] : numbers[2];
+            return Exists(numbers[0], numbers[1], year) is { } date ? Day(date, 1) : Doubtful(1);
+        }
+
+        return null;
+    }
+
+    /// <summary>That day in that year, or the next there is; null where there is none.</summary>
+    private LocalDate? Exists(int day, int month, int? year)
+    {
+        if (month is < 1 or > 12 || day is < 1 or > 31 || year is < 1900 or > 2200) return null;
+        if (year is { } given) return day <= CalendarSystem.Iso.GetDaysInMonth(given, month) ? new LocalDate(given, month, day) : null;
+        for (var next = today.Year; next < today.Year + 9; next++)
+            if (day <= CalendarSystem.Iso.GetDaysInMonth(next, month) && new LocalDate(next, month, day) is var date && date >= today) return date;
+        return null;
+    }
+
+    /// <summary>"Friday", "this Friday", "next Friday", "Friday week", "last Friday".</summary>
+    private DayReading? OfWeek(int at, LocalDate? from = null)
+    {
+        var said = words[at] is "this" or "next" or "last" or "coming" ? 1 : 0;
+        var day = CalendarWords.Weekday(words[at + said], out var plural, out var doubtful);
+        if (day is not { } weekday || plural) return null;
+        if (doubtful || words[at] == "last") return Doubtful(said + 1);
+        if (words[at] == "next") return Day(Monday(today).PlusDays(6 + (int)weekday), 2);
+        var next = Next(weekday, from is { } earlier && earlier >= today ? earlier : today);
+        if (words[at + said + 1] == "week") return Day(next.PlusWeeks(1), said + 2);
+        if (words[at + said + 1] == "fortnight") return Day(next.PlusWeeks(2), said + 2);
+        return Day(next, said + 1, weekday: true);
+    }
+
+    /// <summary>Days within which it should be.</summary>
+    private DayReading? Span(int at)
+    {
+        if (words[at] == "between") return Between(at);
+        var some = words[at] == "some" && words[at + 1] == "time" ? 2 : words[at] == "sometime" ? 1 : 0;
+        var of = at + some;
+        if (words[of] is "in" or "during" && CalendarWords.Month(words[of + 1]) is { } month && Numeral(words[of + 2]) is null) return OfMonth(month, words[of + 2], of + 2 - at);
+        var the = words[of] is "in" or "during" ? 1 : 0;
+        if (words[of + the] == "the" && words[of + the + 1] is "week") the++;
+        if (words[of + the] == "w/c") return Week(at, of + the + 1);
+        if (words[of + the] == "week" && words[of + the + 1] is "of" or "commencing" or "beginning" or "starting") return Week(at, of + the + 2);
+        if (words[of + the] == "last" && words[of + the + 1] is "week" or "month" or "year") return Doubtful(of + the + 2 - at);
+        if (words[of + the] is "this" or "next" && words[of + the + 1] is "week" or "month")
+        {
+            var next = words[of + the] == "next";
+            var after = of + the + 2 - at;
+            if (words[of + the + 1] == "week") return Within(next ? Monday(today).PlusDays(7) : today, Monday(today).PlusDays(next ? 13 : 6), after);
+            var of1 = today.PlusMonths(next ? 1 : 0);
+            return Within(next ? new LocalDate(of1.Year, of1.Month, 1) : today, LastOf(of1.Year, of1.Month), after);
+        }
+
+        if (words[of] == "the" && words[of + 1] == "week" && words[of + 2] == "after" && words[of + 3] == "next") return Within(Monday(today).PlusDays(14), Monday(today).PlusDays(20), of + 4 - at);
+        return null;
+    }
+
+    private DayReading? OfMonth(int month, string then, int count)
+    {
+        var given = then.Length == 4 && then.All(char.IsAsciiDigit) ? CalendarWords.Number(then) : null;
+        var year = given ?? today.Year + (month < today.Month ? 1 : 0);
+        var first = new LocalDate(year, month, 1);
+        return LastOf(year, month) < today ? Doubtful(count) : Within(first < today ? today : first, LastOf(year, month), count + (given is null ? 0 : 1));
+    }
+
+    private DayReading? Week(int at, int from)
+    {
+        var the = words[from] == "the" && CalendarWords.Ordinal(words[from + 1]) is null ? 1 : 0;
+        if ((Dated(from + the) ?? OfWeek(from + the)) is not { } day) return null;
+        return day.Said == DaysSaid.Day ? Within(Monday(day.First), Monday(day.First).PlusDays(6), from + the + day.Words - at) : day with { Words = from + the + day.Words - at };
+    }
+
+    private DayReading? Between(int at)
+    {
+        var first = Relative(at + 1) ?? Dated(at + 1) ?? OfWeek(at + 1);
+        var bare = first is null && words[at + 2] == "and" ? CalendarWords.Ordinal(words[at + 1]) ?? Numeral(words[at + 1]) : null;
+        var next = at + 1 + (first?.Words ?? (bare is null ? 0 : 1));
+        if (words[next] != "and" || (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first?.First)) is not { } last) return null;
+        var count = next + 1 + last.Words - at;
+        if (last.Said != DaysSaid.Day) return Doubtful(count);
+        var begin = first is { Said: DaysSaid.Day } day ? day.First : bare is { } number && number > 0 && number <= last.First.Day ? new LocalDate(last.First.Year, last.First.Month, number) : (LocalDate?)null;
+        return begin is { } from && from <= last.First && from >= today ? Within(from, last.First, count) : Doubtful(count);
+    }
+
+    private static DayReading Within(LocalDate first, LocalDate last, int count) => new(DaysSaid.Within, first, last, count);
+
+    private static LocalDate Monday(LocalDate day) => day.PlusDays(1 - (int)day.DayOfWeek);
+
+    private static LocalDate LastOf(int year, int month) => new(year, month, CalendarSystem.Iso.GetDaysInMonth(year, month));
+
+    private static LocalDate Next(IsoDayOfWeek day, LocalDate from) => from.PlusDays(((int)day - (int)from.DayOfWeek + 7) % 7);
+}

@@ -1,0 +1,104 @@
+using System.Collections.Immutable;
+
+namespace Corlin.Core.Words;
+
+/// <summary>A text cut into words as people type them: signs between parts, ranges and joined names are words of their own.</summary>
+internal sealed class TypedWords
+{
+    private const string Opening = "(\"“'‘[";
+    private const string Closing = ",;:!?)\"”'’].";
+
+    private readonly ImmutableArray<Token>.Builder cut = ImmutableArray.CreateBuilder<Token>();
+
+    private TypedWords(string text, string folded) => (Text, Folded) = (text, folded);
+
+    public string Text { get; }
+
+    private string Folded { get; }
+
+    public ImmutableArray<Token> Tokens { get; private set; } = [];
+
+    public int Count => Tokens.Length;
+
+    /// <summary>The word there, folded; empty beyond the ends. Signs that part a text are commas.</summary>
+    public string this[int at] => at >= 0 && at < Tokens.Length ? Tokens[at].Text : "";
+
+    public static TypedWords Of(string text)
+    {
+        var words = new TypedWords(text, Plain.Fold(text));
+        for (var at = 0; at < text.Length;)
+        {
+            if (char.IsWhiteSpace(text[at]))
+            {
+                at++;
+                continue;
+            }
+
+            var end = at;
+            while (end < text.Length && !char.IsWhiteSpace(text[end])) end++;
+            words.Chunk(at, end);
+            at = end;
+        }
+
+        words.Tokens = words.cut.ToImmutable();
+        return words;
+    }
+
+    /// <summary>The text from one word to before another, as it was typed.</summary>
+    public string Typed(int from, int to) => to <= from ? "" : Text[Tokens[from].At..Tokens[to - 1].End];
+
+    private void Chunk(int at, int end)
+    {
+        while (at < end && (Opening.Contains(Text[at], StringComparison.Ordinal) || (Text[at] == '@' && end - at > 1)))
+        {
+            if (Text[at] == '@') Add(at, at + 1);
+            else if (Text[at] is '(' or '[') Comma(at);
+            at++;
+        }
+
+        var word = end;
+        while (word > at && Closing.Contains(Text[word - 1], StringComparison.Ordinal)) word--;
+        // "12.3." is a date, and its dot tells it from a clock.
+        if (word < end && Text[word] == '.' && Folded[at..word].Split('.') is [{ Length: <= 2 } day, { Length: <= 2 } month] && day.All(char.IsAsciiDigit) && month.All(char.IsAsciiDigit)) word++;
+        if (word > at) Word(at, word);
+        if (Folded[word..end].Any(c => c is not ('.' or '\''))) Comma(word);
+    }
+
+    private void Comma(int at) => cut.Add(new Token(",", at, at + 1));
+
+    private void Add(int at, int end) => cut.Add(new Token(Folded[at..end], at, end));
+
+    private void Word(int at, int end)
+    {
+        var word = Folded[at..end];
+        if (word.StartsWith("w/", StringComparison.Ordinal) && word.Length > 2 && word != "w/c")
+        {
+            Add(at, at + 2);
+            Word(at + 2, end);
+            return;
+        }
+
+        foreach (var sign in "-+&")
+        {
+            var split = word.IndexOf(sign, StringComparison.Ordinal);
+            if (split <= 0 || split == word.Length - 1 || word.Contains('@', StringComparison.Ordinal) || !Parts(sign, word[..split], word[(split + 1)..])) continue;
+            Add(at, at + split);
+            Add(at + split, at + split + 1);
+            Word(at + split + 1, end);
+            return;
+        }
+
+        Add(at, end);
+    }
+
+    private static bool Parts(char sign, string before, string after) => sign == '-'
+        ? (IsClock(before) && IsClock(after)) || (Names.Weekday(before) is not null && Names.Weekday(after) is not null)
+        : char.IsLetter(before[0]) && char.IsLetter(after[0]);
+
+    /// <summary>"10", "4:30", "3pm", "1400": what stands on a side of a range.</summary>
+    private static bool IsClock(string word)
+    {
+        var number = word.EndsWith("am", StringComparison.Ordinal) || word.EndsWith("pm", StringComparison.Ordinal) ? word[..^2] : word;
+        return number.Length is > 0 and <= 5 && number.Split(':', '.') is { Length: <= 2 } parts && parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit));
+    }
+}

@@ -95,10 +95,10 @@ public class LineReaderTests
     [InlineData("31 February 10:00", "31 February")]
     [InlineData("Lease 11:00", "11:00")]
     [InlineData("Lease with Owne tomorrow at 10", "Owne")]
-    [InlineData("Rope test tomorrow at 9 or 11", "9", "11")]
-    [InlineData("Crane lift tomorrow 10am and 4pm", "10am", "4pm")]
+    [InlineData("Rope test tomorrow at 9 or 11", "9 or 11")]
+    [InlineData("Crane lift tomorrow 10am and 4pm", "10am and 4pm")]
     [InlineData("Audit Thursday at 10 for 2 hours until 11", "for 2 hours")]
-    [InlineData("Talk in Gannet or Dunlin on Friday at 2", "Gannet", "Dunlin")]
+    [InlineData("Talk in Gannet or Dunlin on Friday at 2", "Gannet or Dunlin")]
     [InlineData("Talk on Friday between 2 and 4", "between 2 and 4")]
     [InlineData("Talk Friday first thing", "first thing")]
     [InlineData("Dinner tonight", "tonight")]
@@ -108,6 +108,20 @@ public class LineReaderTests
     [InlineData("Ballast every second Thursday at 10 until June", "every second Thursday", "until June")]
     [InlineData("Ballast on Sunday 28 March at 01:30", "01:30")]
     public void What_is_doubtful_is_marked_where_it_stands_and_sets_nothing(string text, params string[] missed) => Assert.Equal(missed, Missed(text));
+
+    [Theory]
+    [InlineData("Rope test tomorrow at 9 or 11", "9", "11")]
+    [InlineData("Rope test Thursday at 10 or Friday at 2", "Thursday at 10", "Friday at 2")]
+    [InlineData("Talk in Gannet or Dunlin on Friday at 2", "Gannet", "Dunlin")]
+    [InlineData("Ballast on Tursday at 2pm", "Tuesday", "Thursday")]
+    [InlineData("Ballast with Ana tomorrow at 2", "Ana Brandão", "Ana Lúcia Prates")]
+    [InlineData("Ballast every Friday at 9 until June", "until 1 June", "until the end of June")]
+    public void What_may_mean_two_things_offers_both_and_each_is_understood(string text, string one, string other)
+    {
+        var doubt = Assert.Single(Read(text).NotUnderstood, n => !n.Readings.IsEmpty);
+        Assert.Equal([one, other], doubt.Readings);
+        foreach (var reading in doubt.Readings) Assert.Empty(Missed(text[..doubt.At] + reading + text[doubt.End..]));
+    }
 
     [Theory]
     [InlineData("call with Owen tomorrow at half eleven", "call", "2027-03-09 11:30", null)]

@@ -204,3 +204,33 @@ test("A kind of meeting and a standing link are kept for all who arrange for Mar
   await maren.getByRole("button", { name: "Rank: fixed" }).waitFor();
   await maren.getByRole("button", { name: "Where: by their link" }).waitFor();
 });
+
+test("a time that was chosen stays through every other change; days that leave it out say so and give it back", async () => {
+  const page = await compose();
+  await page.getByRole("textbox", { name: "Title" }).fill("Crane lift plan");
+  await ask(page, "Tomé Vidal");
+  const when = page.getByRole("button", { name: /^At what time:/ });
+  await when.click();
+  await page.getByLabel("Day", { exact: true }).fill("2027-03-11");
+  await page.getByLabel("Starts", { exact: true }).fill("15:00");
+  await page.keyboard.press("Escape");
+  const send = page.getByRole("button", { name: /^Send to \d+ for Thursday 11, 15:00$/ });
+  await send.waitFor();
+  await ask(page, "Rosa Teixeira", "Gannet");
+  await send.waitFor();
+  await part(page, "How long").click();
+  await page.getByRole("button", { name: "1 h", exact: true }).click();
+  await send.waitFor();
+  await part(page, "In whose name").click();
+  await page.getByRole("button", { name: /^Desmond/ }).click();
+  await send.waitFor();
+  assert.deepEqual(await faults(page), []);
+
+  await part(page, "Between which days").click();
+  await page.getByLabel("From", { exact: true }).fill("2027-03-15");
+  await page.getByLabel("To", { exact: true }).fill("2027-03-19");
+  await page.keyboard.press("Escape");
+  await page.getByText("Thursday 11, 15:00 was chosen and lies outside these days.").waitFor();
+  await page.getByRole("button", { name: "Choose it all the same" }).click();
+  await send.waitFor();
+});

@@ -15,11 +15,7 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
     name: /^Barge Ostra, berth 12, 19:00 to 19:45, pencilled/,
   });
   await barge.click();
-  await page
-    .getByText(
-      "Read from “Port of Lisbon pilotage”, kept elsewhere, and changed only there.",
-    )
-    .waitFor();
+  await page.getByText("Read from “Port of Lisbon pilotage”, kept elsewhere, and changed only there.").waitFor();
   assert.equal(
     await page
       .getByRole("dialog", { name: /^Barge/ })
@@ -29,15 +25,9 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   );
   assert.deepEqual(await faults(page), []);
 
-  const file = join(
-    its.demo.data,
-    "simulation/calendars/pilots.lisbon-port.example/ebbline/k7f2.ics",
-  );
+  const file = join(its.demo.data, "simulation/calendars/pilots.lisbon-port.example/ebbline/k7f2.ics");
   const read = await readFile(file, "utf8");
-  await writeFile(
-    file,
-    read.replace("Barge Ostra\\, berth 12", "Barge Ostra\\, berth 14"),
-  );
+  await writeFile(file, read.replace("Barge Ostra\\, berth 12", "Barge Ostra\\, berth 14"));
   await page.goto(`${its.demo.address}/files`);
   const line = page.getByRole("listitem", { name: "Port of Lisbon pilotage" });
   await line.getByRole("button", { name: "Read it now" }).click();
@@ -48,17 +38,13 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   await page.getByRole("button", { name: /^Barge Ostra, berth 14/ }).waitFor();
 
   await page.goto(`${its.demo.address}/files`);
-  await page
-    .getByRole("textbox", { name: "Address" })
-    .fill("webcal://tides.example/sines.ics");
+  await page.getByRole("textbox", { name: "Address" }).fill("webcal://tides.example/sines.ics");
   await page.getByRole("textbox", { name: "Name" }).fill("Tides");
   await page.getByRole("button", { name: "Put it on Maren’s lane" }).click();
   const tides = page.getByRole("listitem", { name: "Tides" });
   await tides.getByText("Being read…").waitFor();
   await advance(page, 1);
-  await tides
-    .getByText(/^Nobody answers at that address. The next try is today at 09:4/)
-    .waitFor();
+  await tides.getByText(/^Nobody answers at that address. The next try is today at 09:4/).waitFor();
   assert.deepEqual(await faults(page), []);
   await page.goto(its.demo.address + tuesday);
   await page.getByText("Tides could not be read yet").waitFor();
@@ -70,12 +56,8 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   await tides.waitFor();
   await tides.getByRole("button", { name: "Change" }).click();
   const change = page.getByRole("form", { name: "Change Tides" });
-  await change
-    .getByRole("textbox", { name: "Address" })
-    .fill("http://pilots.lisbon-port.example/ebbline/k7f2.ics");
-  await change
-    .getByRole("button", { name: "How they take time: as they say" })
-    .click();
+  await change.getByRole("textbox", { name: "Address" }).fill("http://pilots.lisbon-port.example/ebbline/k7f2.ics");
+  await change.getByRole("button", { name: "How they take time: as they say" }).click();
   await page.getByRole("button", { name: /no time at all/ }).click();
   await change.getByRole("button", { name: "Keep it so" }).click();
   await advance(page, 1);
@@ -92,14 +74,9 @@ test("an address that is none is said to be, and who may not change the lane is 
   await page.getByRole("button", { name: "Put it on Maren’s lane" }).click();
   await page
     .getByRole("alert")
-    .getByText(
-      "“the pilots” is no address of a calendar. Give one that begins with https:// and names a server.",
-    )
+    .getByText("“the pilots” is no address of a calendar. Give one that begins with https:// and names a server.")
     .waitFor();
-  assert.equal(
-    await page.getByRole("textbox", { name: "Address" }).inputValue(),
-    "the pilots",
-  );
+  assert.equal(await page.getByRole("textbox", { name: "Address" }).inputValue(), "the pilots");
   await page.context().close();
 });
 
@@ -119,29 +96,20 @@ test("a paper is laid with a meeting, found by its name, taken up, taken away an
     mimeType: "application/octet-stream",
     buffer: Buffer.from("MZ"),
   };
-  await sheet
-    .getByLabel("Papers for Harbour authority")
-    .setInputFiles([pdf, tool]);
+  await sheet.getByLabel("Papers for Harbour authority").setInputFiles([pdf, tool]);
   await sheet
     .getByRole("alert")
     .getByText(/^“tool.exe” is not taken\./)
     .waitFor();
   const link = sheet.getByRole("link", { name: "Berth plan.pdf" });
-  const [taken] = await Promise.all([
-    page.waitForEvent("download"),
-    link.click(),
-  ]);
+  const [taken] = await Promise.all([page.waitForEvent("download"), link.click()]);
   assert.equal(taken.suggestedFilename(), "Berth plan.pdf");
   assert.equal(await readFile(await taken.path(), "utf8"), "%PDF-1.7 berth");
   assert.deepEqual(await faults(page), []);
   await page.keyboard.press("Escape");
   await sheet.waitFor({ state: "detached" });
-  await page
-    .getByRole("combobox", { name: "Find a person, meeting or place" })
-    .fill("berth plan");
-  await page
-    .getByRole("option", { name: /Harbour authority.*paper “Berth plan\.pdf”/ })
-    .click();
+  await page.getByRole("combobox", { name: "Find a person, meeting or place" }).fill("berth plan");
+  await page.getByRole("option", { name: /Harbour authority.*paper “Berth plan\.pdf”/ }).click();
   await sheet.getByRole("button", { name: "Take Berth plan.pdf away" }).click();
   await link.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Undo/ }).click();
@@ -157,9 +125,7 @@ test("a link is made for a program, renewed, and ended; who has it reads the cal
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
   await page.goto(`${its.demo.address}/files`);
   const make = page.getByRole("form", { name: "Make a link" });
-  await make
-    .getByRole("button", { name: "How much: titles and places" })
-    .click();
+  await make.getByRole("button", { name: "How much: titles and places" }).click();
   await page.getByRole("button", { name: /^only what time is taken/ }).click();
   await make.getByRole("button", { name: "How far: 90 days ahead" }).click();
   await page.getByRole("button", { name: /^four weeks ahead/ }).click();

@@ -22,7 +22,8 @@ public sealed record LineReading(
 
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
 /// <param name="Why">What it was taken for, in words.</param>
-public sealed record NotUnderstoodView(int At, int End, string Text, string Why);
+/// <param name="Readings">What may be meant: each can stand in its place.</param>
+public sealed record NotUnderstoodView(int At, int End, string Text, string Why, IReadOnlyList<string> Readings);
 
 public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 {
@@ -43,7 +44,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             line.InNameOf, line.Title, Known(viewing, line.Required), Known(viewing, line.Optional), [.. line.Required.Where(IsAddress)], [.. line.Optional.Where(IsAddress)],
             Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to) + (line.Zone is { } said ? $" {Zones.City(said)} time" : ""), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place ?? line.OtherPlace, line.Video, line.Private,
             line.Rule is { } rule ? RuleWords.Write(rule) : null,
-            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind)))]);
+            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))]);
     }
 
     private static List<PersonView> Known(Viewing viewing, IEnumerable<string> keys) =>
@@ -96,7 +97,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             var called = NameList.Called([.. found.Where(u => u.Kind == UserKind.Person).Select(u => (u.PublicId, u.Name))], name);
             // Of several of one name the one for whom the viewer speaks is meant.
             if (called.Count > 1) called = called.Where(ArrangesFor).ToList() is [var own] ? [own] : called;
-            return called.Count == 0 ? null : new LineName(called.Count == 1 ? called[0] : null);
+            return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) : new LineName(null) { Either = [.. found.Where(u => called.Contains(u.PublicId)).Select(u => u.Name)] };
         }
     }
 }

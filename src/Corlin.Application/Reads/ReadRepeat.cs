@@ -7,6 +7,7 @@ using Corlin.Core.Time;
 using Corlin.Core.Watch;
 using Corlin.Core.Words;
 using NodaTime;
+using NodaTime.Text;
 
 namespace Corlin.Application.Reads;
 
@@ -16,7 +17,10 @@ namespace Corlin.Application.Reads;
 /// <param name="Next">The first dates.</param>
 /// <param name="Shifts">Whom a change of clocks moves, and where to.</param>
 /// <param name="Problem">What is wrong, or null.</param>
-public sealed record RepeatView(string? Words, string Extent, IReadOnlyList<string> Next, IReadOnlyList<string> Shifts, string? Problem);
+/// <param name="Begins">Where only the first day is wrong, the first that fits; null otherwise.</param>
+/// <param name="BeginsOn">The same in words.</param>
+public sealed record RepeatView(
+    string? Words, string Extent, IReadOnlyList<string> Next, IReadOnlyList<string> Shifts, string? Problem, string? Begins = null, string? BeginsOn = null);
 
 public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IReadOnlyList<string> People, Instant Now)
 {
@@ -30,10 +34,16 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
     {
         var viewing = new Viewing(store, Viewer, Now);
         var reading = RuleReader.Read(Words, Time.LocalStart.Date);
+        if (reading.Once) return new RepeatView("Once", "It does not repeat.", [], [], null);
         if (reading.Rule is not { } rule)
             return new RepeatView(null, "", [], [], reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood)));
-        if (RuleChecks.Fault(rule, Time) is { } fault) return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(new Refusal(fault)));
         var zone = Time.WallZone;
+        if (RuleChecks.Fault(rule, Time) is { } fault)
+        {
+            var first = fault == RefusalKind.StartLeftOut ? Expansion.First(Time.LocalStart, rule, zone)?.Date : null;
+            return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(new Refusal(fault)), first is { } day ? LocalDatePattern.Iso.Format(day) : null, first is { } on ? $"{English.Day(on)} {on.Year}" : null);
+        }
+
         var starts = Expansion.Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue);
         return new RepeatView(RuleWords.Write(rule), Extent(rule, zone), [.. starts.Take(Shown).Select(s => English.Day(s.Date))], [.. Shifts(viewing, starts, zone)], null);
     }

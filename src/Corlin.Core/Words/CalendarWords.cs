@@ -28,6 +28,9 @@ internal static class CalendarWords
         return near.Count > 0 ? near[0] : null;
     }
 
+    /// <summary>The weekdays that a slip may have made of a word, as they are written.</summary>
+    public static IReadOnlyList<string> Slips(string word) => [.. Weekdays.Where(d => Near.Is(word, d)).Select(d => char.ToUpperInvariant(d[0]) + d[1..])];
+
     public static IsoDayOfWeek? Weekday(string word) => Weekday(word, out _, out var doubtful) is { } day && !doubtful ? day : null;
 
     private static IsoDayOfWeek? Short(string word) => word switch

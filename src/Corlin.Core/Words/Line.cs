@@ -19,12 +19,20 @@ public interface ILineNames
 
 /// <summary>Somebody, or several, who are called by a name.</summary>
 /// <param name="Key">Null where more than one is.</param>
-public sealed record LineName(string? Key);
+public sealed record LineName(string? Key)
+{
+    /// <summary>The full names of those who are meant, where more than one may be.</summary>
+    public ImmutableArray<string> Either { get; init; } = [];
+}
 
 /// <summary>A part of a line that was not understood.</summary>
 /// <param name="At">Where it begins in the text.</param>
 /// <param name="End">Where it ends.</param>
-public sealed record NotUnderstood(int At, int End, NotUnderstoodKind Kind);
+public sealed record NotUnderstood(int At, int End, NotUnderstoodKind Kind)
+{
+    /// <summary>What may be meant: each can stand in its place. Empty where nothing is near.</summary>
+    public ImmutableArray<string> Readings { get; init; } = [];
+}
 
 public enum NotUnderstoodKind
 {

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using NodaTime;
@@ -80,10 +81,17 @@ public sealed class LineReader
         return count;
     }
 
-    private int Miss(int at, int count, NotUnderstoodKind kind)
+    private int Miss(int at, int count, NotUnderstoodKind kind, IEnumerable<string>? readings = null)
     {
-        missed.Add(new NotUnderstood(words.Tokens[at].At, words.Tokens[Math.Min(at + count, words.Count) - 1].End, kind));
+        missed.Add(new NotUnderstood(words.Tokens[at].At, words.Tokens[Math.Min(at + count, words.Count) - 1].End, kind) { Readings = [.. readings ?? []] });
         return Take(at, count);
+    }
+
+    /// <summary>Two parts of which one is meant: "9 or 11", "Thursday at 10 or Friday at 2".</summary>
+    private void MissEither(int from, int to, NotUnderstoodKind kind)
+    {
+        var or = Enumerable.Range(from, to - from).FirstOrDefault(i => words[i] is "or", Enumerable.Range(from, to - from).FirstOrDefault(i => words[i] is "and", -1));
+        Miss(from, to - from, kind, or > from ? [words.Typed(from, or), words.Typed(or + 1, to)] : []);
     }
 
     // How it repeats.
@@ -140,7 +148,9 @@ public sealed class LineReader
         doubtfulRule = true;
         var left = 1;
         while (at + left < words.Count && words[at + left] is not ("," or "with" or "at" or "in")) left++;
-        return Miss(at, left, NotUnderstoodKind.Time);
+        // "until June": with June or without it?
+        var month = left == 2 ? CalendarWords.Month(words[at + 1]) : null;
+        return Miss(at, left, NotUnderstoodKind.Time, month is { } named ? [$"until 1 {Names.OfMonth(named)}", $"until the end of {Names.OfMonth(named)}"] : null);
     }
 
     private bool doubtfulRule;
@@ -188,13 +198,13 @@ public sealed class LineReader
     {
         var (at, found) = (from, new List<string>());
         var end = from;
-        var doubts = new List<(int At, int Words)>();
+        var doubts = new List<(int At, int Words, ImmutableArray<string> Either)>();
         while (at < words.Count)
         {
             if (NameAt(at, out var count) is { } name)
             {
                 if (name.Key is { } key) found.Add(key);
-                else doubts.Add((at, count));
+                else doubts.Add((at, count, name.Either));
                 end = at + count;
                 if (Later(end, out var more))
                 {
@@ -207,7 +217,7 @@ public sealed class LineReader
             {
                 count = 1;
                 while (IsName(at + count)) count++;
-                doubts.Add((at, count));
+                doubts.Add((at, count, []));
                 end = at + count;
             }
             else
@@ -223,7 +233,7 @@ public sealed class LineReader
 
         if (end == from) return 0;
         if (doubts.Count > 0 && found.Count == 0 && !wanted) return 0;
-        foreach (var (where, many) in doubts) Miss(where, many, NotUnderstoodKind.Person);
+        foreach (var (where, many, either) in doubts) Miss(where, many, NotUnderstoodKind.Person, either);
         into?.AddRange(found.Where(k => !into.Contains(k)));
         return end - from;
     }
@@ -314,7 +324,7 @@ public sealed class LineReader
         var led = words[at] is "on" or "from" or "by" or "starting" ? 1 : 0;
         if (words[at] == "starting" && words[at + 1] is "on" or "from") led = 2;
         if (led > 0 && words[at] == "by" && dayWords.At(at + 1) is null) return 0;
-        if (dayWords.At(at + led) is not { } reading) return led == 1 && words[at] == "on" && IsDayLike(words[at + 1]) ? Miss(at + 1, 1, NotUnderstoodKind.Time) + Take(at, 1) : DoubtfulName(at + led) ? Miss(at + led, 1, NotUnderstoodKind.Time) + Take(at, led) : 0;
+        if (dayWords.At(at + led) is not { } reading) return led == 1 && words[at] == "on" && IsDayLike(words[at + 1]) ? Miss(at + 1, 1, NotUnderstoodKind.Time) + Take(at, 1) : DoubtfulName(at + led) ? Miss(at + led, 1, NotUnderstoodKind.Time, CalendarWords.Slips(words[at + led])) + Take(at, led) : 0;
         // "the Monday figures": a day that is part of a thing's name.
         if (led == 0 && reading.Weekday && at > 0 && words[at - 1] is "the" && !taken[at - 1]) return 0;
         var next = at + led + reading.Words;
@@ -328,7 +338,7 @@ public sealed class LineReader
         }
 
         days.Add((at + led, reading.Words, reading, led > 0));
-        if (reading.Said == DaysSaid.Doubtful) Miss(at + led, reading.Words, NotUnderstoodKind.Time);
+        if (reading.Said == DaysSaid.Doubtful) Miss(at + led, reading.Words, NotUnderstoodKind.Time, DoubtfulName(at + led) ? CalendarWords.Slips(words[at + led]) : null);
         return Take(at, led + reading.Words + used);
     }
 
@@ -498,8 +508,9 @@ public sealed class LineReader
             var strong = said.Where(d => d.Led || clocks.Any(c => c.At == d.At + d.Words || c.At + c.Words == d.At)).ToList();
             if (either || strong.Count != 1)
             {
-                foreach (var (at, count, _, _) in said) Miss(at, count, NotUnderstoodKind.Time);
-                if (either) foreach (var (at, count, _) in clocks) Miss(at, count, NotUnderstoodKind.Time);
+                var ends = said.Select(d => d.At + d.Words).Concat(either ? clocks.Select(c => c.At + c.Words) : []);
+                if (either) MissEither(said[0].At, ends.Max(), NotUnderstoodKind.Time);
+                else foreach (var (at, count, _, _) in said) Miss(at, count, NotUnderstoodKind.Time);
                 clocks.Clear();
                 return null;
             }
@@ -522,7 +533,8 @@ public sealed class LineReader
         if (clocks.Count == 0) return null;
         if (clocks.Count > 1)
         {
-            foreach (var (at, count, _) in clocks) Miss(at, count, NotUnderstoodKind.Time);
+            if (clocks[^1].At - clocks[0].At - clocks[0].Words is 1) MissEither(clocks[0].At, clocks[^1].At + clocks[^1].Words, NotUnderstoodKind.Time);
+            else foreach (var (at, count, _) in clocks) Miss(at, count, NotUnderstoodKind.Time);
             clocks.Clear();
             halves.Clear();
             return null;
@@ -551,7 +563,9 @@ public sealed class LineReader
         var named = places.DistinctBy(p => p.Name).ToList();
         // Of a place in the name of a thing and one behind "in" the latter is meant.
         if (named.Count == 1) line = line with { Place = named[0].Name, OtherPlace = null };
-        if (named.Count > 1) foreach (var (at, count, _) in named) Miss(at, count, NotUnderstoodKind.Words);
+        if (named.Count < 2) return;
+        if (named.Count == 2 && named[1].At - named[0].At - named[0].Words is 1 && words[named[1].At - 1] == "or") MissEither(named[0].At, named[1].At + named[1].Words, NotUnderstoodKind.Words);
+        else foreach (var (at, count, _) in named) Miss(at, count, NotUnderstoodKind.Words);
     }
 
     /// <summary>An hour needs its day: one of today that has passed is that of next week where only the weekday was said, and in doubt otherwise.</summary>

@@ -11,7 +11,7 @@ public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IR
         if (IsAddress(name)) return new LineName(name.ToLowerInvariant());
         if (groups.FirstOrDefault(g => IsGroup(g, name)) is { } group) return new LineName(group);
         var called = Called(people, name);
-        return called.Count == 0 ? null : new LineName(called.Count == 1 ? called[0] : null);
+        return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) : new LineName(null) { Either = [.. people.Where(p => called.Contains(p.Key)).Select(p => p.Name)] };
     }
 
     public string? Place(string name) => places.FirstOrDefault(p => Plain.Same(p, name));

@@ -8095,6 +8095,7 @@ export interface components {
             end: number;
             text: string;
             why: string;
+            readings: string[];
         };
         NotesOnView: {
             /** Format: int32 */
@@ -8417,6 +8418,8 @@ export interface components {
             next: string[];
             shifts: string[];
             problem: null | string;
+            begins: null | string;
+            beginsOn: null | string;
         };
         RequestParts: {
             inNameOf: string;

@@ -23,10 +23,12 @@ interface Props {
   wrong?: string | undefined;
   onChange: (words: string) => void;
   onDone: () => void;
+  /** Moves the first day to one that fits; left out where the day is chosen elsewhere. */
+  onBegin?: (date: string) => void;
 }
 
 /** How something repeats, said in words; below stands what they come to. */
-export function RepeatEditor({ words, time, people, wrong, onChange, onDone }: Props) {
+export function RepeatEditor({ words, time, people, wrong, onChange, onDone, onBegin }: Props) {
   const id = useId();
   const [text, setText] = useState(words);
   const read = useQuery(repeatQuery(text, time, people));
@@ -60,6 +62,12 @@ export function RepeatEditor({ words, time, people, wrong, onChange, onDone }: P
         ))}
       </div>
       {problem && <FieldError>{problem}</FieldError>}
+      {said?.begins && (
+        <p className="flex items-center gap-2">
+          <span>The first such day is {said.beginsOn}.</span>
+          {onBegin && <Button onClick={() => onBegin(said.begins ?? "")}>Begin then</Button>}
+        </p>
+      )}
       {said && !said.problem && (
         <div aria-live="polite" className="grid gap-1 border-t border-rule pt-2">
           <p className="font-semibold">

@@ -67,6 +67,7 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
             wrong={at(["repeats"])}
             onChange={(repeats) => onEdit({ repeats })}
             onDone={close}
+            onBegin={(date) => onEdit({ time: { ...draft.time, start: date + draft.time.start.slice(10) } })}
           />
         )}
       </Part>

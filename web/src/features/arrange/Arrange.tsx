@@ -7,6 +7,7 @@ import type { Desk, KeptDraft, Mend } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { dateText, localText, minute, wallClock } from "../../lane/time";
+import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
 import { ArrangeFoot } from "./ArrangeFoot";
@@ -43,6 +44,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const { draft, id, papers } = written;
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
+  // The time that was chosen before the days were changed to others.
+  const [left, setLeft] = useState<number>();
 
   const names = useMemo(() => {
     const principals = desk.day.lanes.map((l) => l.who);
@@ -64,12 +67,18 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
 
   const edit = (part: Partial<Draft>) => {
     setProblem(undefined);
-    // Who is asked, how long and when decide the slots: an older choice of time no longer stands.
-    const asksAnew = ["inNameOf", "required", "optional", "minutes", "from", "to"].some((k) => k in part);
-    written.change(asksAnew && !("start" in part) && draft.held === undefined ? { ...part, start: undefined, holding: [] } : part);
+    // A time that was chosen stays, whatever else is said; what no longer fits is told before sending.
+    const chosen = draft.start ?? left;
+    if (chosen === undefined || draft.held !== undefined || "start" in part || !("from" in part || "to" in part))
+      return written.change(part);
+    const day = dateText(zone, chosen);
+    const outside = day < (part.from ?? draft.from) || day > (part.to ?? draft.to);
+    setLeft(outside ? chosen : undefined);
+    written.change({ ...part, start: outside ? undefined : chosen });
   };
   const pick = (at: number) => {
     setProblem(undefined);
+    setLeft(undefined);
     const day = dateText(zone, at);
     written.change({ start: at, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
   };
@@ -205,7 +214,9 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           aside={<DraftsPart drafts={drafts} id={id} keeping={written.keeping} turnTo={written.turnTo} resolve={written.resolve} />}
           onSay={(part) => {
             setProblem(undefined);
-            written.change({ start: undefined, ...part });
+            setLeft(undefined);
+            // Another day without an hour is another choice; everything else leaves the time as it was chosen.
+            written.change("from" in part && !("start" in part) ? { ...part, start: undefined } : part);
           }}
         />
         <ArrangeSentence
@@ -241,6 +252,12 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           kinds={<KindsPart draft={draft} organiser={organiser} presets={presets} onEdit={edit} />}
           onEdit={edit}
         />
+        {left !== undefined && (
+          <p role="status" className="mt-1.5 flex items-center gap-2">
+            {shortWhen(wallClock(zone, left))} was chosen and lies outside these days.
+            <Button onClick={() => pick(left)}>Choose it all the same</Button>
+          </p>
+        )}
         {shown && (
           <p role="alert" className="mt-1.5 font-semibold text-brick">
             {shown.message}

@@ -40,7 +40,7 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
             value={text}
             maxLength={500}
             aria-describedby="line-read"
-            placeholder="Thu 15:00 for 45 with Ana, if free Tomé, about lease, in Gannet, every second Thursday"
+            placeholder="Lease review with Ana, if free Tomé, on Thursday at 3 for 45 minutes in Gannet"
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => e.key === "Escape" && setText("")}
             className="h-8 min-w-0 flex-1 border-b border-rule bg-transparent text-[14px] text-ink outline-none placeholder:text-soft/80 focus-visible:border-b-2 focus-visible:border-sea"
@@ -62,7 +62,20 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
                   <span key={n.at}>
                     {i > 0 && ", "}
                     <mark className="bg-transparent text-brass underline decoration-wavy underline-offset-4">{n.text}</mark>
-                    {n.why !== "not understood" && ` (${n.why})`}
+                    {n.readings.length === 0 && n.why !== "not understood" && ` (${n.why})`}
+                    {n.readings.map((r) => (
+                      <Button
+                        key={r}
+                        look="plain"
+                        className="!min-h-6 !px-1.5"
+                        onClick={() => {
+                          setText(text.slice(0, n.at) + r + text.slice(n.end));
+                          line.current?.focus();
+                        }}
+                      >
+                        {r}?
+                      </Button>
+                    ))}
                   </span>
                 ))}
                 .

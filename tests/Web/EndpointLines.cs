@@ -48,6 +48,7 @@ internal static class EndpointLines
         ["DELETE /api/absences/{id:long}"] = (_ => ("/api/absences/1", null), Unknown),
         ["POST /api/no-go-weeks"] = (k => ("/api/no-go-weeks", new { inNameOf = k.Owner, date = "2027-04-05", weeks = 1, words = "x" }), Forbidden),
         ["DELETE /api/no-go-weeks/{id:long}"] = (k => ($"/api/no-go-weeks/1?inNameOf={k.Owner}", null), Forbidden),
+        ["POST /api/people/pasted"] = (_ => ("/api/people/pasted", new { text = "nobody@porto.example" }), Fine),
         ["GET /api/zones"] = (_ => ("/api/zones?text=lis", null), Fine),
         ["POST /api/marks/chosen"] = (k => ("/api/marks/chosen", new { chosen = new[] { new { lane = k.Owner, entries = new[] { k.Entry } } }, category = "x" }), Unknown),
         ["POST /api/marks"] = (k => ("/api/marks", new { lane = k.Owner, entries = new[] { k.Entry }, category = "x", reminder = "none" }), Unknown),

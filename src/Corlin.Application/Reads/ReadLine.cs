@@ -74,6 +74,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
     private sealed class StoreNames(Viewing viewing) : ILineNames
     {
         private const int Enough = 12;
+        private readonly Dictionary<string, IReadOnlyList<CalendarUser>> people = new(StringComparer.OrdinalIgnoreCase);
         private readonly Dictionary<string, LineName?> asked = new(StringComparer.OrdinalIgnoreCase);
 
         public LineName? Person(string name)
@@ -90,14 +91,21 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 
         private LineName? Find(string name)
         {
-            if (!char.IsLetter(name[0])) return null;
-            var word = name.Split(' ')[0];
-            var found = viewing.Store.FindUsers(word, viewing.Keeps, Enough).ToList();
-            if (found.FirstOrDefault(u => u.Kind == UserKind.Group && NameList.IsGroup(u.Name, name)) is { } group) return new LineName(group.PublicId);
-            var called = NameList.Called([.. found.Where(u => u.Kind == UserKind.Person).Select(u => (u.PublicId, u.Name))], name);
+            var said = name.StartsWith("the ", StringComparison.OrdinalIgnoreCase) ? name[4..] : name;
+            if (said.Length == 0 || !char.IsLetter(said[0])) return null;
+            var first = said.Split(' ')[0];
+            // Most words of a line begin nobody's name, and that is asked once for each.
+            var found = Called(first);
+            if (found.Count == 0) return null;
+            if (first.Length < said.Length) found = [.. found.Concat(Called(said)).DistinctBy(u => u.Id)];
+            if (found.FirstOrDefault(u => u.Kind == UserKind.Group && NameList.IsGroup(u.Name, said)) is { } group) return new LineName(group.PublicId);
+            var called = NameList.Called([.. found.Where(u => u.Kind == UserKind.Person).Select(u => (u.PublicId, u.Name))], said);
             // Of several of one name the one for whom the viewer speaks is meant.
             if (called.Count > 1) called = called.Where(ArrangesFor).ToList() is [var own] ? [own] : called;
             return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) : new LineName(null) { Either = [.. found.Where(u => called.Contains(u.PublicId)).Select(u => u.Name)] };
         }
+
+        private IReadOnlyList<CalendarUser> Called(string words) =>
+            people.TryGetValue(words, out var known) ? known : people[words] = viewing.Store.FindUsers(words, viewing.Keeps, Enough);
     }
 }

@@ -98,7 +98,7 @@ public static class ZoneSearch
     {
         var all = ByCountry[code].Sum(c => c.People);
         return ByCountry[code].GroupBy(c => c.Zone).OrderByDescending(z => z.Sum(c => c.People)).Take(MostOfCountry)
-            .Select((z, i) => Hits(z.MaxBy(c => c.People)!, fit) with { People = all - i });
+            .Select((z, i) => Hits(z.MaxBy(c => c.People)!, fit) with { People = all - i, City = Zones.City(z.Key) });
     }
 
     private static IEnumerable<Hit> InRegion(string city, string region)

@@ -114,11 +114,11 @@ internal sealed class PlainRules
         return false;
     }
 
-    private bool Count(int number, int count_)
+    private bool Count(int number, int taken)
     {
-        if (number < 1) return Doubtful(at, count_);
+        if (number < 1) return Doubtful(at, taken);
         count = number;
-        return Take(count_);
+        return Take(taken);
     }
 
     /// <summary>"once a fortnight", "twice a week".</summary>
@@ -209,7 +209,7 @@ internal sealed class PlainRules
         if (Here is "single") at++;
         var by = 1;
         if (Here is "other" or "alternate") (by, at) = (2, at + 1);
-        else if (Here is "half" or "six" && words[at + (Here == "half" ? 1 : 2)] is "year" or "years" && Here == "half") return Say(Frequency.Monthly, 6, 2);
+        else if (Here is "half" && words[at + 1] is "year") return Say(Frequency.Monthly, 6, 2);
         else if (Here is "half-year") return Say(Frequency.Monthly, 6, 1);
         else if (CalendarWords.Number(Here) is { } number && Here is not ("a" or "an") && Unit(words[at + 1]) is { } unit)
         {
@@ -293,11 +293,11 @@ internal sealed class PlainRules
     {
         var from = at++;
         if (Here == "for" || Here == "on") at++;
-        var out_ = new List<IsoDayOfWeek>();
+        var left = new List<IsoDayOfWeek>();
         while (true)
         {
-            if (Here is "weekends" or "weekend") out_.AddRange([IsoDayOfWeek.Saturday, IsoDayOfWeek.Sunday]);
-            else if (CalendarWords.Weekday(Here) is { } day) out_.Add(day);
+            if (Here is "weekends" or "weekend") left.AddRange([IsoDayOfWeek.Saturday, IsoDayOfWeek.Sunday]);
+            else if (CalendarWords.Weekday(Here) is { } day) left.Add(day);
             else return Doubtful(from, at + 1 - from);
             at++;
             if (Here is not ("and" or ",") || CalendarWords.Weekday(words[at + 1]) is null) break;
@@ -305,7 +305,7 @@ internal sealed class PlainRules
         }
 
         frequency = Frequency.Weekly;
-        days.AddRange(Enumerable.Range(1, 7).Select(d => (IsoDayOfWeek)d).Where(d => !out_.Contains(d)));
+        days.AddRange(Enumerable.Range(1, 7).Select(d => (IsoDayOfWeek)d).Where(d => !left.Contains(d)));
         return true;
     }
 

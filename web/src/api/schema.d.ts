@@ -1539,6 +1539,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/pasted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PastedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PastedView"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -8186,6 +8225,15 @@ export interface components {
         PasswordRequest: {
             old: string;
             password: string;
+        };
+        PastedRequest: {
+            text: string;
+        };
+        PastedView: {
+            text: string;
+            person: null | components["schemas"]["PersonView"];
+            address: null | string;
+            several: components["schemas"]["PersonView"][];
         };
         PersonPageView: {
             who: components["schemas"]["PersonView"];

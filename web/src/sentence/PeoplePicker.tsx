@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { useState } from "react";
+import { ask, client, problemOf } from "../api/client";
 import { peopleQuery, personQuery } from "../api/queries";
 import type { Person } from "../api/types";
 import { Flag } from "../lane/Flag";
@@ -19,7 +20,13 @@ export const chosenOf = (person: Person): Chosen => ({ id: person.id, name: pers
 /** Whether it is a room, not somebody. */
 export const isRoom = (chosen: Chosen) => chosen.person?.kind === "room";
 
-const address = /^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/;
+/** Somebody who is not known here, with the name that stood beside the address. */
+const byAddress = (address: string, text: string): Chosen => {
+  const name = text.replace(/\s*<.*$/, "") || address;
+  return { id: address, name, givenName: name, person: undefined };
+};
+
+const nobody = (text: string) => `“${text}” is nobody here and no e-mail address.`;
 
 interface Props {
   label: string;
@@ -54,16 +61,20 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
     setText("");
     setError(undefined);
   };
-  const addTyped = (typed: string) => {
-    const parts = typed
-      .split(/[,;\n\t]+|\s+(?=\S+@)/)
-      .map((p) => p.replace(/^.*</, "").replace(/>.*$/, "").trim())
-      .filter(Boolean);
-    const bad = parts.filter((p) => !address.test(p));
-    const good = parts.filter((p) => address.test(p)).map((p) => ({ id: p.toLowerCase(), name: p, givenName: p, person: undefined }));
-    if (good.length > 0) add(good);
-    setText(bad.join(", "));
-    if (bad.length > 0) setError(`“${bad[0] ?? ""}” is nobody here and no e-mail address.`);
+  /** Whoever stands in it, as mail programs give them; who is not found stays in the field. */
+  const addTyped = async (typed: string) => {
+    setText(typed);
+    try {
+      const people = await ask(client.POST("/api/people/pasted", { body: { text: typed } }));
+      const good = people.flatMap((p) => (p.person ? [chosenOf(p.person)] : p.address ? [byAddress(p.address, p.text)] : []));
+      if (good.length > 0) add(good);
+      const bad = people.filter((p) => !p.person && !p.address);
+      setText(bad.map((p) => p.text).join(", "));
+      const [first] = bad;
+      if (first) setError(first.several.length > 0 ? `“${first.text}” are ${first.several.length} people here; choose one.` : nobody(first.text));
+    } catch (e) {
+      setError(problemOf(e).message);
+    }
   };
 
   return (
@@ -109,15 +120,15 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
         }}
         onPaste={(e) => {
           const pasted = e.clipboardData.getData("text");
-          if (known || !pasted.includes("@")) return;
+          if (known || !/[@;\n\t|]/.test(pasted)) return;
           e.preventDefault();
-          addTyped(pasted);
+          void addTyped(pasted);
         }}
         onKeyDown={(e) => {
           if (e.key === "Enter" && !known && (text.includes("@") || (offered.length === 0 && text.trim() && !found.isFetching))) {
             e.preventDefault();
             e.stopPropagation();
-            addTyped(text);
+            void addTyped(text);
           }
           const last = chosen.at(-1);
           if (e.key === "Backspace" && text === "" && last) onChange(chosen.filter((o) => o !== last));

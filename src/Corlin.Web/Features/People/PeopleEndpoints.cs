@@ -27,6 +27,8 @@ public sealed record PersonSaid(
 /// <param name="KeptFor">The public id of the principal whose contact it is, or null.</param>
 public sealed record AddToPeopleRequest(string Kind, bool Inside, string? KeptFor, PersonSaid Said);
 
+public sealed record PastedRequest(string Text);
+
 /// <param name="Version">The one that was looked at.</param>
 public sealed record ChangePersonRequest(int Version, PersonSaid Said);
 
@@ -47,6 +49,7 @@ internal static class PeopleEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/people", GetAsync).RequireRateLimiting(Limits.Search);
+        api.MapPost("/people/pasted", PastedAsync).RequireRateLimiting(Limits.Search);
         api.MapGet("/find", FindAsync).RequireRateLimiting(Limits.Search);
         api.MapGet("/index", IndexAsync).RequireRateLimiting(Limits.Search);
         api.MapGet("/people/{id}", PersonAsync);
@@ -62,6 +65,10 @@ internal static class PeopleEndpoints
 
     private static async Task<Ok<IReadOnlyList<PersonView>>> GetAsync(Reader reader, string? text) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadPeople(reader.Person, text ?? "", reader.Now).Run(s)));
+
+    /// <summary>Who stands in a text that was pasted.</summary>
+    private static async Task<Ok<IReadOnlyList<PastedView>>> PastedAsync(Reader reader, PastedRequest request) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadPasted(reader.Person, request.Text ?? "", reader.Now).Run));
 
     /// <param name="text">A word of a name, title, place or agenda.</param>
     private static async Task<Ok<FoundView>> FindAsync(Reader reader, string text) =>

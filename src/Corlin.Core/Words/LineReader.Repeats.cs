@@ -1,0 +1,63 @@
+namespace Corlin.Core.Words;
+
+// How it repeats.
+public sealed partial class LineReader
+{
+    private int Repeats(int at)
+    {
+        if (rules.Count > 0) return Ending(at);
+        var on = words[at] is "on" ? 1 : 0;
+        var from = at + on;
+        var plural = CalendarWords.Weekday(words[from], out var many, out _) is not null && many;
+        var begins = words[from] is "every" or "each" or "weekdays" or "weekends" || plural || (on == 0 && IsOften(from)) || (words[from] is "the" && CalendarWords.Ordinal(words[from + 1]) is not null) || CalendarWords.Ordinal(words[from]) is not null || (words[from] is "last" or "the");
+        if (!begins) return 0;
+        for (var count = Math.Min(12, words.Count - from); count > 0; count--)
+        {
+            var typed = words.Typed(from, from + count);
+            if (words[from + count - 1] is "," or "and" || PlainRules.Read(typed, now.Date).Rule is null) continue;
+            // "the first Monday" is a day; of the month it is a rule.
+            if (!(words[from] is "every" or "each" or "weekdays" or "weekends" || plural || IsOften(from)) && words[from + count - 1] is not "month") continue;
+            rules.Add((from, count));
+            return Take(at, on + count);
+        }
+
+        return words[from] is "every" or "each" ? Miss(at, on + Unknown(from), NotUnderstoodKind.Words) : 0;
+    }
+
+    /// <summary>"weekly" says how it repeats where no name of anything follows: "Weekly report" is one.</summary>
+    private bool IsOften(int at)
+    {
+        if (words[at] is not ("daily" or "weekly" or "fortnightly" or "monthly" or "quarterly" or "yearly" or "annually" or "biweekly" or "bimonthly")) return false;
+        return words[at + 1] is "" or "," or "on" or "at" or "from" or "for" or "until" or "till" or "with" or "in" or "by" or "starting" || dayWords.At(at + 1) is not null || clockWords.At(at + 1, HalfOfDay.Unsaid) is { Bare: false };
+    }
+
+    /// <summary>As far as no other part begins.</summary>
+    private int Unknown(int from)
+    {
+        var count = 1;
+        while (from + count < words.Count && words[from + count] is not ("," or "with" or "at" or "on" or "in" or "for" or "if")) count++;
+        return count;
+    }
+
+    /// <summary>"until the end of June", "for six weeks", "ten times": behind the words of a rule.</summary>
+    private int Ending(int at)
+    {
+        if (words[at] is not ("until" or "till" or "til" or "for" or "up" or "no" or "without" or "never" or "forever") && CalendarWords.Number(words[at]) is null) return 0;
+        var head = string.Join(' ', rules.Select(r => words.Typed(r.At, r.At + r.Words)));
+        for (var count = Math.Min(8, words.Count - at); count > 0; count--)
+        {
+            if (words[at + count - 1] is "," or "and" || PlainRules.Read($"{head} {words.Typed(at, at + count)}", now.Date).Rule is not { Ends: true }) continue;
+            rules.Add((at, count));
+            return Take(at, count);
+        }
+
+        if (words[at] is not ("until" or "till" or "til")) return 0;
+        line = line with { Rule = null };
+        doubtfulRule = true;
+        var left = 1;
+        while (at + left < words.Count && words[at + left] is not ("," or "with" or "at" or "in")) left++;
+        // "until June": with June or without it?
+        var month = left == 2 ? CalendarWords.Month(words[at + 1]) : null;
+        return Miss(at, left, NotUnderstoodKind.Time, month is { } named ? [$"until 1 {Names.OfMonth(named)}", $"until the end of {Names.OfMonth(named)}"] : null);
+    }
+}

@@ -1,0 +1,137 @@
+using Corlin.Core.Time;
+
+namespace Corlin.Core.Words;
+
+// Days, hours, lengths and zones.
+public sealed partial class LineReader
+{
+    private int WholeDay(int at)
+    {
+        var the = words[at] is "the" or "a" ? 1 : 0;
+        var count = words[at] is "all-day" ? 1 : words[at + the] is "all" or "whole" or "full" && words[at + the + 1] == "day" ? the + 2 : 0;
+        if (count == 0) return 0;
+        allDay = true;
+        return Take(at, count);
+    }
+
+    private int Length(int at)
+    {
+        if (words[at - 1] is "at" || LengthWords.At(words, at, out var count) is not { } minutes) return 0;
+        lengths.Add((at, count, minutes));
+        return Take(at, count);
+    }
+
+    private int Day(int at)
+    {
+        var led = words[at] is "on" or "from" or "by" or "starting" ? 1 : 0;
+        if (words[at] == "starting" && words[at + 1] is "on" or "from") led = 2;
+        if (led > 0 && words[at] == "by" && dayWords.At(at + 1) is null) return 0;
+        if (dayWords.At(at + led) is not { } reading) return led == 1 && words[at] == "on" && IsDayLike(words[at + 1]) ? Miss(at + 1, 1, NotUnderstoodKind.Time) + Take(at, 1) : DoubtfulName(at + led) ? Miss(at + led, 1, NotUnderstoodKind.Time, CalendarWords.Slips(words[at + led])) + Take(at, led) : 0;
+        // "the Monday figures": a day that is part of a thing's name.
+        if (led == 0 && reading.Weekday && at > 0 && words[at - 1] is "the" && !taken[at - 1]) return 0;
+        var next = at + led + reading.Words;
+        var said = clockWords.Half(next, out var used);
+        if (words[at + led] == "tonight" || (words[at + led] == "this" && words[at + led + 1] is "afternoon" or "evening")) (said, used) = (HalfOfDay.Afternoon, 0);
+        else if (words[at + led] == "this" && words[at + led + 1] == "morning") (said, used) = (HalfOfDay.Morning, 0);
+        if (said != HalfOfDay.Unsaid)
+        {
+            half = said;
+            halves.Add(used > 0 ? (next, used) : (at + led + reading.Words - 1, 1));
+        }
+
+        days.Add((at + led, reading.Words, reading, led > 0));
+        if (reading.Said == DaysSaid.Doubtful) Miss(at + led, reading.Words, NotUnderstoodKind.Time, DoubtfulName(at + led) ? CalendarWords.Slips(words[at + led]) : null);
+        return Take(at, led + reading.Words + used);
+    }
+
+    /// <summary>"Tursday": two days are equally near.</summary>
+    private bool DoubtfulName(int at) => CalendarWords.Weekday(words[at], out _, out var doubtful) is not null && doubtful;
+
+    private static bool IsDayLike(string word) => word.EndsWith("day", StringComparison.Ordinal) && word.Length > 5 && word is not ("holiday" or "birthday" or "payday" or "workday" or "weekday" or "everyday" or "noonday" or "midday" or "bank-holiday");
+
+    private int Clock(int at)
+    {
+        var led = words[at] is "at" or "from" or "@" or "around" or "by" or "about" ? 1 : 0;
+        if (words[at] is "until" or "till" or "til" && clocks.Count == 1 && clockWords.At(at + 1, half) is { To: null, Doubtful: false } until)
+        {
+            ends.Add((at + 1, until.Words));
+            return Take(at, 1 + until.Words);
+        }
+
+        if (clockWords.At(at + led, half) is not { } reading) return 0;
+        var next = at + led + reading.Words;
+        var after = clockWords.Half(at + led + 1, out _) != HalfOfDay.Unsaid;
+        if (reading.Bare)
+        {
+            var behindDay = led == 0 && days.Any(d => d.At + d.Words == at || halves.Any(h => h.At + h.Words == at));
+            var listed = led == 0 && (at == 0 || words[at - 1] is "," or "or") && reading.To is not null;
+            var beforeDay = led == 0 && reading.To is not null && (dayWords.At(next) is not null || (words[next] == "on" && dayWords.At(next + 1) is not null) || Enumerable.Range(at, reading.Words).Any(i => words[i] is "till" or "til" or "until"));
+            var again = led == 0 && at > 0 && words[at - 1] is "or" && clocks.Count > 0;
+            if (!(led > 0 && words[at] is not "about") && !behindDay && !listed && !beforeDay && !after && !again) return 0;
+            // "at 10 Downing Street": a number before a name is no hour.
+            if (led > 0 && words[at] == "by") return 0;
+        }
+        else if (led > 0 && words[at] is "about" && reading.Bare)
+        {
+            return 0;
+        }
+
+        if (reading.Doubtful)
+        {
+            halves.Add((at + led, reading.Words));
+            return Miss(at + led, reading.Words, NotUnderstoodKind.Time) + Take(at, led);
+        }
+
+        clocks.Add((at + led, reading.Words, led > 0));
+        var count = Take(at, led + reading.Words);
+        return count + Zone(at + count);
+    }
+
+    /// <summary>"Halifax time", "EST", "in Wellington": behind an hour.</summary>
+    private int Zone(int at)
+    {
+        var led = words[at] is "in" ? 1 : 0;
+        for (var count = Math.Min(4, words.Count - at - led); count > 0; count--)
+        {
+            var typed = words.Typed(at + led, at + led + count);
+            var time = words[at + led + count] == "time" ? 1 : 0;
+            var abbreviated = count == 1 && ZoneNames.Abbreviations.ContainsKey(words[at + led]) && typed.All(char.IsUpper);
+            if (typed.Contains(',', StringComparison.Ordinal) || !(abbreviated || time == 1 || (led == 1 && char.IsUpper(typed[0])))) continue;
+            if (names.Place(typed) is not null || ZoneSearch.Named(typed) is not { } zone) continue;
+            zones.Add((at, led + count + time, zone));
+            return Take(at, led + count + time);
+        }
+
+        return 0;
+    }
+
+    /// <summary>The same where a day stands between: "at 5pm on Thursday Halifax time".</summary>
+    private int ZoneByTime(int at)
+    {
+        if (clocks.Count == 0 || zones.Count > 0 || !char.IsUpper(words.Text[words.Tokens[at].At])) return 0;
+        for (var count = 3; count > 0; count--) if (words[at + count] == "time" && Zone(at) is > 0 and var used) return used;
+        return ZoneNames.Abbreviations.ContainsKey(words[at]) && days.Any(d => d.At + d.Words == at) ? Zone(at) : 0;
+    }
+
+    /// <summary>"in the morning" without an hour, "before lunch".</summary>
+    private int Vague(int at)
+    {
+        if (clockWords.Half(at, out var used) is not HalfOfDay.Unsaid and var said && (words[at] is "in" or "this" or "at" || (at > 0 && taken[at - 1])))
+        {
+            half = said;
+            halves.Add((at, used));
+            return Take(at, used);
+        }
+
+        if (words[at] == "between" && clockWords.At(at + 1, half) is { To: null } first && words[at + 1 + first.Words] == "and" && clockWords.At(at + 2 + first.Words, half) is { } second)
+            return Miss(at, 2 + first.Words + second.Words, NotUnderstoodKind.Time);
+        if (words[at] is "before" or "after" && words[at + 1] is "lunch" or "breakfast" or "work" or "hours" || (words[at] == "first" && words[at + 1] == "thing")) return Miss(at, 2, NotUnderstoodKind.Time);
+        return words[at] == "private" && (at + 1 >= words.Count || words[at + 1] == ",") && (at == 0 || words[at - 1] == ",") ? Private(at) : 0;
+    }
+
+    private int Private(int at)
+    {
+        line = line with { Private = true };
+        return Take(at, 1);
+    }
+}

@@ -1,4 +1,6 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Reads;
+using Corlin.Core.Calendars;
 using NodaTime;
 
 namespace Corlin.Application.Tests;
@@ -30,6 +32,26 @@ public sealed class LineTests : IAsyncLifetime
         var read = await Read($"with {world.Tome.Address} and new.person@coromandel-marine.example");
         Assert.Equal([world.Tome.PublicId], read.Required.Select(p => p.Id));
         Assert.Equal(["new.person@coromandel-marine.example"], read.RequiredAddresses);
+    }
+
+    [Fact]
+    public async Task A_contact_of_somebody_elses_stays_an_address_and_a_name()
+    {
+        await world.Do(new AddToPeople(world.Noor.Id, UserKind.Person, false, world.Maren.Id, new PersonEdit(Name: "Halvard Strand", Address: "halvard@strand.example")));
+        Task<LineReading> Line(CalendarUser viewer) => world.See(new ReadLine(viewer.Id, "with Halvard Strand", world.Now).Run);
+        Task<IReadOnlyList<PastedView>> Pasted(CalendarUser viewer) => world.See(new ReadPasted(viewer.Id, "halvard@strand.example; Halvard Strand", world.Now).Run);
+        Assert.Equal(["Halvard Strand"], (await Line(world.Noor)).Required.Select(p => p.Name));
+        Assert.Equal("Halvard Strand", (await Pasted(world.Noor))[1].Person!.Name);
+        Assert.Empty((await Line(world.Ruta)).Required);
+        Assert.Equal([("halvard@strand.example", true), (null, true)], (await Pasted(world.Ruta)).Select(p => (p.Address, p.Person is null)));
+    }
+
+    [Fact]
+    public async Task A_pasted_list_finds_people_by_address_and_leaves_who_is_nobody()
+    {
+        Assert.Equal([world.Tome.PublicId], (await world.See(new ReadPasted(world.Noor.Id, "Vidal, Tomé <tome@ebbline.example>", world.Now).Run)).Select(p => p.Person!.Id));
+        var twice = Assert.Single(await world.See(new ReadPasted(world.Noor.Id, "nobody of that name", world.Now).Run));
+        Assert.Equal((null, null, 0), (twice.Person, twice.Address, twice.Several.Count));
     }
 
     [Fact]

@@ -80,7 +80,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
         public LineName? Person(string name)
         {
             if (asked.TryGetValue(name, out var known)) return known;
-            return asked[name] = IsAddress(name) ? new LineName(viewing.Store.UserByAddress(name.ToLowerInvariant())?.PublicId ?? name.ToLowerInvariant()) : Find(name);
+            return asked[name] = IsAddress(name) ? new LineName(ByAddress(name.ToLowerInvariant())) : Find(name);
         }
 
         public bool ArrangesFor(string key) => viewing.Store.User(key) is { } who && (who.Id == viewing.Person.Id || viewing.Viewer.MaySpeakFor(who.Id));
@@ -88,6 +88,9 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
         public string? Place(string name) =>
             viewing.Places.Values.FirstOrDefault(p => Plain.Same(p.Name, name))?.Name
             ?? viewing.Store.FindUsers(name, viewing.Keeps, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
+
+        /// <summary>Whose contact the viewer may not know stays an address.</summary>
+        private string ByAddress(string address) => viewing.Store.UserByAddress(address) is { } known && viewing.MayKnow(known) ? known.PublicId : address;
 
         private LineName? Find(string name)
         {

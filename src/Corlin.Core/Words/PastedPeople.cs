@@ -17,7 +17,8 @@ public static partial class PastedPeople
     public static IReadOnlyList<Pasted> Read(string text) =>
         [.. Pieces(text).SelectMany(One).Where(p => p.Address is not null || p.Name.Length > 0).DistinctBy(p => p.Address ?? p.Name.ToLowerInvariant()).Take(Most)];
 
-    [GeneratedRegex(@"[^\s<>()\[\]{},;:|""'“”]+@[^\s<>()\[\]{},;:|""'“”]+\.[^\s<>()\[\]{},;:|""'“”?.]+")]
+    // Bounded, so that no text takes longer than its length (RFC 5321 4.5.3.1).
+    [GeneratedRegex(@"[^\s<>()\[\]{},;:|/""'“”]{1,64}@[^\s<>()\[\]{},;:|/""'“”]{1,250}\.[^\s<>()\[\]{},;:|/""'“”?.]{1,63}")]
     private static partial Regex Address();
 
     /// <summary>Cut at what parts people, but not within quotes or brackets; "Brandão, Ana &lt;…&gt;" is one.</summary>

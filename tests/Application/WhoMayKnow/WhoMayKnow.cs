@@ -119,11 +119,12 @@ internal static class WhoMayKnow
         }
     }
 
-    /// <summary>Two reads say back the words that they were asked to understand.</summary>
+    /// <summary>Some reads say back the words that they were asked to understand.</summary>
     private static bool SaidBack(object read, string mark) => read switch
     {
         ReadRepeat repeat => repeat.Words.Contains(mark, StringComparison.Ordinal),
         ReadLine line => line.Text.Contains(mark, StringComparison.Ordinal),
+        ReadPasted pasted => pasted.Text.Contains(mark, StringComparison.Ordinal),
         _ => false,
     };
 

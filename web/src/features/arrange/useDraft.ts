@@ -12,7 +12,7 @@ const rests = 500;
 /** What could not be kept is tried again after so long. */
 const again = 5_000;
 
-/** A page that is left sends no more than this. */
+/** What is sent outlives the page only up to this. */
 const mostOnLeaving = 60_000;
 
 export type Keeping = "kept" | "keeping" | "not kept" | "elsewhere";
@@ -47,43 +47,41 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
   }, []);
 
   /** Keeps what stands, one keeping after the other; in the end the draft has an id. */
-  const keep = useCallback(
-    (leaving = false): Promise<unknown> => {
-      clearTimeout(timer.current);
-      if (!unkept.current) return underWay.current;
-      unkept.current = false;
-      const send = async () => {
-        const { id, draft } = latest.current;
-        const body = {
-          version: version.current,
-          parts: JSON.stringify(draft),
-          papersOf: id === undefined ? (papersOf.current ?? null) : null,
-        };
-        const options = leaving && body.parts.length < mostOnLeaving ? { keepalive: true } : {};
-        try {
-          const made =
-            id === undefined
-              ? await ask(client.POST("/api/drafts", { body, ...options }))
-              : await ask(client.PUT("/api/drafts/{id}", { params: { path: { id } }, body, ...options }));
-          if (latest.current.id !== id) return;
-          version.current = made.version;
-          show({ ...latest.current, id: made.id, papers: made.papers });
-          queries.setQueryData(draftsQuery.queryKey, (all) => [made, ...(all ?? []).filter((d) => d.id !== made.id)]);
-          if (!unkept.current) setKeeping("kept");
-        } catch (e) {
-          elsewhere.current = e instanceof Problem && (e.status === 409 || e.status === 404);
-          setKeeping(elsewhere.current ? "elsewhere" : "not kept");
-          if (elsewhere.current) return;
-          unkept.current = true;
-          setTries((t) => t + 1);
-        }
+  const keep = useCallback((): Promise<unknown> => {
+    clearTimeout(timer.current);
+    if (!unkept.current) return underWay.current;
+    unkept.current = false;
+    const send = async () => {
+      const { id, draft } = latest.current;
+      const body = {
+        version: version.current,
+        parts: JSON.stringify(draft),
+        papersOf: id === undefined ? (papersOf.current ?? null) : null,
       };
-      underWay.current = underWay.current.then(send);
-      draftIsKept(underWay.current);
-      return underWay.current;
-    },
-    [queries, show],
-  );
+      // What is on its way when the page is left arrives too.
+      const options = body.parts.length < mostOnLeaving ? { keepalive: true } : {};
+      try {
+        const made =
+          id === undefined
+            ? await ask(client.POST("/api/drafts", { body, ...options }))
+            : await ask(client.PUT("/api/drafts/{id}", { params: { path: { id } }, body, ...options }));
+        if (latest.current.id !== id) return;
+        version.current = made.version;
+        show({ ...latest.current, id: made.id, papers: made.papers });
+        queries.setQueryData(draftsQuery.queryKey, (all) => [made, ...(all ?? []).filter((d) => d.id !== made.id)]);
+        if (!unkept.current) setKeeping("kept");
+      } catch (e) {
+        elsewhere.current = e instanceof Problem && (e.status === 409 || e.status === 404);
+        setKeeping(elsewhere.current ? "elsewhere" : "not kept");
+        if (elsewhere.current) return;
+        unkept.current = true;
+        setTries((t) => t + 1);
+      }
+    };
+    underWay.current = underWay.current.then(send);
+    draftIsKept(underWay.current);
+    return underWay.current;
+  }, [queries, show]);
 
   const change = useCallback(
     (part: Partial<Draft>) => {
@@ -99,7 +97,7 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
 
   useEffect(() => {
     if (unkept.current) void keep();
-    const leave = () => void keep(true);
+    const leave = () => void keep();
     window.addEventListener("pagehide", leave);
     return () => {
       window.removeEventListener("pagehide", leave);

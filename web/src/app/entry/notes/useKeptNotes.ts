@@ -8,7 +8,7 @@ import { htmlOf } from "../../../sentence/RichText";
 /** What is typed is kept so long after the last letter. */
 const rests = 800;
 
-/** A page that is left sends no more than this. */
+/** What is sent outlives the page only up to this. */
 const mostOnLeaving = 60_000;
 
 /** What could not be kept is tried again after so long. */
@@ -65,42 +65,40 @@ export function useKeptNotes(entry: string, lane: string, occurrence: string | n
     setWritten(next);
   }, []);
 
-  const keep = useCallback(
-    (leaving = false): Promise<unknown> => {
-      clearTimeout(timer.current);
-      if (!unkept.current) return underWay.current;
-      unkept.current = false;
-      const send = async () => {
-        const { html, tasks } = latest.current;
-        const sent = tasks.filter((t) => t.words.trim() !== "");
-        try {
-          const body = {
-            lane,
-            occurrence,
-            version: version.current,
-            text: html,
-            tasks: sent.map((t) => ({ id: t.id, words: t.words, owner: t.owner?.id ?? null, due: t.due || null })),
-          };
-          const options = leaving && JSON.stringify(body).length < mostOnLeaving ? { keepalive: true } : {};
-          const made: Notes = await ask(client.PUT("/api/entries/{id}/notes", { params: { path: { id: entry } }, body, ...options }));
-          version.current = made.own?.version ?? version.current;
-          // What was new has its id from now on.
-          const ids = new Map(sent.map((t, i) => [t.key, made.own?.tasks[i]?.id ?? null]));
-          show({ ...latest.current, tasks: latest.current.tasks.map((t) => ({ ...t, id: t.id ?? ids.get(t.key) ?? null })) });
-          queries.setQueryData(notesQuery(entry, lane, occurrence).queryKey, made);
-          if (!unkept.current) setKeeping("kept");
-        } catch (e) {
-          unkept.current = true;
-          const elsewhere = e instanceof Problem && e.status === 409;
-          setKeeping(elsewhere ? "elsewhere" : "not kept");
-          if (!elsewhere) setTries((t) => t + 1);
-        }
-      };
-      underWay.current = underWay.current.then(send);
-      return underWay.current;
-    },
-    [entry, lane, occurrence, queries, show],
-  );
+  const keep = useCallback((): Promise<unknown> => {
+    clearTimeout(timer.current);
+    if (!unkept.current) return underWay.current;
+    unkept.current = false;
+    const send = async () => {
+      const { html, tasks } = latest.current;
+      const sent = tasks.filter((t) => t.words.trim() !== "");
+      try {
+        const body = {
+          lane,
+          occurrence,
+          version: version.current,
+          text: html,
+          tasks: sent.map((t) => ({ id: t.id, words: t.words, owner: t.owner?.id ?? null, due: t.due || null })),
+        };
+        // What is on its way when the page is left arrives too.
+        const options = JSON.stringify(body).length < mostOnLeaving ? { keepalive: true } : {};
+        const made: Notes = await ask(client.PUT("/api/entries/{id}/notes", { params: { path: { id: entry } }, body, ...options }));
+        version.current = made.own?.version ?? version.current;
+        // What was new has its id from now on.
+        const ids = new Map(sent.map((t, i) => [t.key, made.own?.tasks[i]?.id ?? null]));
+        show({ ...latest.current, tasks: latest.current.tasks.map((t) => ({ ...t, id: t.id ?? ids.get(t.key) ?? null })) });
+        queries.setQueryData(notesQuery(entry, lane, occurrence).queryKey, made);
+        if (!unkept.current) setKeeping("kept");
+      } catch (e) {
+        unkept.current = true;
+        const elsewhere = e instanceof Problem && e.status === 409;
+        setKeeping(elsewhere ? "elsewhere" : "not kept");
+        if (!elsewhere) setTries((t) => t + 1);
+      }
+    };
+    underWay.current = underWay.current.then(send);
+    return underWay.current;
+  }, [entry, lane, occurrence, queries, show]);
 
   const edit = useCallback(
     (part: Partial<Written>) => {
@@ -132,7 +130,7 @@ export function useKeptNotes(entry: string, lane: string, occurrence: string | n
   }, [stand, keeping, takeUp]);
 
   useEffect(() => {
-    const leave = () => void keep(true);
+    const leave = () => void keep();
     window.addEventListener("pagehide", leave);
     return () => {
       window.removeEventListener("pagehide", leave);

@@ -71,7 +71,8 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
       const bad = people.filter((p) => !p.person && !p.address);
       setText(bad.map((p) => p.text).join(", "));
       const [first] = bad;
-      if (first) setError(first.several.length > 0 ? `“${first.text}” are ${first.several.length} people here; choose one.` : nobody(first.text));
+      if (first)
+        setError(first.several.length > 0 ? `“${first.text}” are ${first.several.length} people here; choose one.` : nobody(first.text));
     } catch (e) {
       setError(problemOf(e).message);
     }

@@ -33,6 +33,13 @@ public sealed record ReadBusy(UserId Viewer, string Calendar, LocalDate? First, 
         if (span.Length > Absence.Longest) throw new RefusedException(RefusalKind.LongerThanAYear, "to");
         var lane = Lanes.Read(viewing, [owner], span).Single();
         if (lane.Rights.Sight == Sight.Nothing) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
+        return Of(lane, span);
+    }
+
+    /// <summary>The same of a lane that was read over that span.</summary>
+    internal static BusyTimes Of(Lane lane, Stretch span)
+    {
+        var owner = lane.Who;
         var away = lane.Absences.Select(a => a.Stretch).ToList();
         return new BusyTimes(
             new Mailbox(owner.Name, owner.Address), span, FreeBusy.Of(span, lane.Entries.Select(e => (e.Told.Stretch, e.Told.Takes)), away), lane.Hours.Except(StretchSet.Of(away)));

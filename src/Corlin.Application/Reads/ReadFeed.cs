@@ -24,8 +24,8 @@ public sealed record ReadFeed(UserId Viewer, string Calendar, Sight Most, bool P
         if (Most is not (Sight.Outline or Sight.Headline)) throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.NotFound);
-        var lane = SharedLanes.Of(viewing, owner, new SharedPart(Days, null, Most, Private, MostEntries)) ?? throw new RefusedException(RefusalKind.NotFound);
-        return new FeedContent(lane, new ReadBusy(Viewer, Calendar, lane.From, lane.From.PlusDays(Days - 1), Now).Run(store));
+        var (shared, lane, span) = SharedLanes.Of(viewing, owner, new SharedPart(Days, null, Most, Private, MostEntries)) ?? throw new RefusedException(RefusalKind.NotFound);
+        return new FeedContent(shared, ReadBusy.Of(lane, span));
     }
 }
 

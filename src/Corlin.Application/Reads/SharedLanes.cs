@@ -31,11 +31,11 @@ internal static class SharedLanes
     public static SharedLane? Of(ICalendarReads store, UserId reader, UserId owner, Instant? until, Instant now)
     {
         var viewing = new Viewing(store, reader, now);
-        return Of(viewing, viewing.Users([owner])[owner], new SharedPart(Days + 1, until, Sight.Headline, true, Most));
+        return Of(viewing, viewing.Users([owner])[owner], new SharedPart(Days + 1, until, Sight.Headline, true, Most))?.Shared;
     }
 
-    /// <summary>From today on; null where the reader may know nothing of it now.</summary>
-    public static SharedLane? Of(Viewing viewing, CalendarUser who, SharedPart part)
+    /// <summary>From today on, with the lane and the span it was made of; null where the reader may know nothing of it now.</summary>
+    public static (SharedLane Shared, Lane Lane, Stretch Span)? Of(Viewing viewing, CalendarUser who, SharedPart part)
     {
         var today = who.HomeZone.ToLocal(viewing.Now).Date;
         var (start, end) = (who.HomeZone.Day(today).Start, who.HomeZone.Day(today.PlusDays(part.Days - 1)).End);
@@ -43,7 +43,7 @@ internal static class SharedLanes
         var lane = Lanes.Read(viewing, [who], span).Single();
         if (!lane.Known) return null;
         var entries = lane.Entries.Select(e => View(e.Told, who.Id, part)).Concat(lane.Absences.Select(a => View(viewing, a, who))).OrderBy(e => e.Stretch.Start);
-        return new SharedLane(who.Name, who.Zone, today, [.. entries.Take(part.Entries)], lane.Entries.Length + lane.Absences.Length > part.Entries);
+        return (new SharedLane(who.Name, who.Zone, today, [.. entries.Take(part.Entries)], lane.Entries.Length + lane.Absences.Length > part.Entries), lane, span);
     }
 
     private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)

@@ -121,11 +121,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         var count = from - at + found.Words;
         if (found.Said == DaysSaid.Doubtful) return Doubtful(count);
         if (before == 0) return found with { Words = count };
-        return found.First.DayOfWeek == weekday || found.Said != DaysSaid.Day ? found with { Words = count } : Agreeing(found, weekday!.Value, count);
+        return found.First.DayOfWeek == weekday || found.Said != DaysSaid.Day ? found with { Words = count } : Doubtful(count);
     }
-
-    /// <summary>Of a date without a month and year the next that falls on that weekday is not looked for: it is asked about.</summary>
-    private static DayReading Agreeing(DayReading found, IsoDayOfWeek weekday, int count) => found.First.DayOfWeek == weekday ? found with { Words = count } : Doubtful(count);
 
     private DayReading? Numbered(int at, bool afterWeekday)
     {

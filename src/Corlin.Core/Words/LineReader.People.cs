@@ -34,7 +34,7 @@ public sealed partial class LineReader
         var count = Persons(at, list);
         if (count == 0) return 0;
         var next = at + count;
-        var stands = next >= words.Count || words[next] is "," or "about" or "re" or "at" or "on" or "for" or "in" or "by" || dayWords.At(next) is not null || clockWords.At(next, HalfOfDay.Unsaid) is { Bare: false } || LengthWords.At(words, next, out _) is not null;
+        var stands = next >= words.Count || words[next] is "," or "about" or "re" or "at" or "on" or "for" or "in" or "by" || SaysWhen(next);
         if (!stands && list.Count < 2) return 0;
         required.AddRange(list.Where(k => !required.Contains(k)));
         return Take(at, count);

@@ -12,7 +12,7 @@ public sealed partial class LineReader
         if (PlaceAt(from, out var count) is { } known)
         {
             var end = from + count;
-            var bounded = end >= words.Count || words[end] is "," or "on" or "at" or "from" or "with" or "for" or "or" or "w/" or "by" or "please" || dayWords.At(end) is not null || clockWords.At(end, HalfOfDay.Unsaid) is { Bare: false } || LengthWords.At(words, end, out _) is not null;
+            var bounded = end >= words.Count || words[end] is "," or "on" or "at" or "from" or "with" or "for" or "or" or "w/" or "by" or "please" || SaysWhen(end);
             if (led == 0 && (!bounded || (at > 0 && words[at - 1] == "the"))) return 0;
             places.Add((from, count, known));
             return Take(at, end - at);

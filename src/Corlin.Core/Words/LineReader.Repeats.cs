@@ -9,7 +9,7 @@ public sealed partial class LineReader
         var on = words[at] is "on" ? 1 : 0;
         var from = at + on;
         var plural = CalendarWords.Weekday(words[from], out var many, out _) is not null && many;
-        var begins = words[from] is "every" or "each" or "weekdays" or "weekends" || plural || (on == 0 && IsOften(from)) || (words[from] is "the" && CalendarWords.Ordinal(words[from + 1]) is not null) || CalendarWords.Ordinal(words[from]) is not null || (words[from] is "last" or "the");
+        var begins = words[from] is "every" or "each" or "weekdays" or "weekends" || plural || (on == 0 && IsOften(from)) || CalendarWords.Ordinal(words[from]) is not null || words[from] is "last" or "the";
         if (!begins) return 0;
         for (var count = Math.Min(12, words.Count - from); count > 0; count--)
         {
@@ -31,6 +31,9 @@ public sealed partial class LineReader
         return words[at + 1] is "" or "," or "on" or "at" or "from" or "for" or "until" or "till" or "with" or "in" or "by" or "starting" || dayWords.At(at + 1) is not null || clockWords.At(at + 1, HalfOfDay.Unsaid) is { Bare: false };
     }
 
+    /// <summary>All that was said of how it repeats so far.</summary>
+    private string RuleWordsTyped => string.Join(' ', rules.Select(r => words.Typed(r.At, r.At + r.Words)));
+
     /// <summary>As far as no other part begins.</summary>
     private int Unknown(int from)
     {
@@ -43,16 +46,14 @@ public sealed partial class LineReader
     private int Ending(int at)
     {
         if (words[at] is not ("until" or "till" or "til" or "for" or "up" or "no" or "without" or "never" or "forever") && CalendarWords.Number(words[at]) is null) return 0;
-        var head = string.Join(' ', rules.Select(r => words.Typed(r.At, r.At + r.Words)));
         for (var count = Math.Min(8, words.Count - at); count > 0; count--)
         {
-            if (words[at + count - 1] is "," or "and" || PlainRules.Read($"{head} {words.Typed(at, at + count)}", now.Date).Rule is not { Ends: true }) continue;
+            if (words[at + count - 1] is "," or "and" || PlainRules.Read($"{RuleWordsTyped} {words.Typed(at, at + count)}", now.Date).Rule is not { Ends: true }) continue;
             rules.Add((at, count));
             return Take(at, count);
         }
 
         if (words[at] is not ("until" or "till" or "til")) return 0;
-        line = line with { Rule = null };
         doubtfulRule = true;
         var left = 1;
         while (at + left < words.Count && words[at + left] is not ("," or "with" or "at" or "in")) left++;

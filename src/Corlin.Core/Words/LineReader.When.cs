@@ -5,6 +5,9 @@ namespace Corlin.Core.Words;
 // Days, hours, lengths and zones.
 public sealed partial class LineReader
 {
+    /// <summary>Whether a day, an hour beyond doubt or a length begins there: what stands before it has ended.</summary>
+    private bool SaysWhen(int at) => dayWords.At(at) is not null || clockWords.At(at, HalfOfDay.Unsaid) is { Bare: false } || LengthWords.At(words, at, out _) is not null;
+
     private int WholeDay(int at)
     {
         var the = words[at] is "the" or "a" ? 1 : 0;

@@ -143,7 +143,7 @@ public sealed partial class LineReader
     {
         if (rules.Count == 0) return;
         var begin = line.Date ?? now.Date;
-        var reading = PlainRules.Read(string.Join(' ', rules.Select(r => words.Typed(r.At, r.At + r.Words))), begin);
+        var reading = PlainRules.Read(RuleWordsTyped, begin);
         if (reading.Rule is not { } rule) return;
         if (doubtfulRule) Miss(rules[0].At, rules[0].Words, NotUnderstoodKind.Words);
         else line = line with { Rule = rule };

@@ -25,7 +25,6 @@ internal sealed class PlainRules
     private Frequency? frequency;
     private int interval = 1;
     private int? times;
-    private int? perUnit;
     private bool workingDay;
     private int? count;
     private (int Number, string Unit)? lasting;
@@ -127,8 +126,8 @@ internal sealed class PlainRules
         var unit = words[at + lead + 1];
         if (Unit(unit) is not { } of) return Doubtful(at, lead + 2);
         frequency = of;
-        interval = unit is "fortnight" ? 2 : unit is "quarter" ? 3 : 1;
-        if (number > 1) (times, perUnit) = (number, at);
+        interval = Size(unit);
+        if (number > 1) times = number;
         return Take(lead + 2);
     }
 
@@ -190,6 +189,14 @@ internal sealed class PlainRules
         _ => null,
     };
 
+    /// <summary>How many of its unit a word stands for: a fortnight is two weeks, a quarter three months.</summary>
+    private static int Size(string word) => word.TrimEnd('s') switch
+    {
+        "fortnight" => 2,
+        "quarter" => 3,
+        _ => 1,
+    };
+
     /// <summary>"every …".</summary>
     private bool EachOf()
     {
@@ -214,7 +221,7 @@ internal sealed class PlainRules
         else if (CalendarWords.Number(Here) is { } number && Here is not ("a" or "an") && Unit(words[at + 1]) is { } unit)
         {
             if (number == 0) return Doubtful(from, at + 2 - from);
-            return Say(unit, number * (words[at + 1].StartsWith("fortnight", StringComparison.Ordinal) ? 2 : words[at + 1].StartsWith("quarter", StringComparison.Ordinal) ? 3 : 1), 2);
+            return Say(unit, number * Size(words[at + 1]), 2);
         }
         else if (CalendarWords.Ordinal(Here) is > 1 and var nth)
         {
@@ -232,8 +239,7 @@ internal sealed class PlainRules
         if (Here is "weekend" or "weekends") return Weekend(1);
         if (Unit(Here) is { } plain)
         {
-            var named = Here;
-            if (!Say(plain, by * (named.StartsWith("fortnight", StringComparison.Ordinal) ? 2 : named.StartsWith("quarter", StringComparison.Ordinal) ? 3 : 1), 1)) return false;
+            if (!Say(plain, by * Size(Here), 1)) return false;
             return plain != Frequency.Daily || Here is not ("except" or "but") || Except();
         }
 

@@ -41,9 +41,30 @@ internal partial class StoreReads
     public IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit) =>
         [.. InOrder(Called(Db.People, text, keeps)).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
 
+    public IReadOnlyList<CalendarUser> SeekUsers(string text, IReadOnlyCollection<UserId> keeps, int limit)
+    {
+        var seeking = new Seeking(text);
+        // Signs alone name nobody; no text at all is everybody.
+        if (seeking.SaysNothing) return FindUsers(text, keeps, limit);
+        return InThatOrder([.. index.Find(Db, seeking, keeps, (_, _) => true).Take(limit)]);
+    }
+
+    private IReadOnlyList<CalendarUser> InThatOrder(long[] ids)
+    {
+        var rows = Db.People.AsNoTracking().Where(p => ids.Contains(p.Id)).ToDictionary(p => p.Id);
+        return [.. ids.Where(rows.ContainsKey).Select(id => PeopleMapping.ToCore(rows[id]))];
+    }
+
     public (IReadOnlyList<CalendarUser> First, int Count) Index(string text, IReadOnlyCollection<UserKind> kinds, bool? inside, IReadOnlyCollection<UserId> keeps, int limit)
     {
         var wanted = kinds.ToArray();
+        var seeking = new Seeking(text);
+        if (!seeking.SaysNothing)
+        {
+            var ids = index.Find(Db, seeking, keeps, (kind, isInside) => wanted.Contains(kind) && (inside == null || isInside == inside));
+            return (InThatOrder([.. ids.Take(limit)]), ids.Count);
+        }
+
         var found = Called(Db.People, text, keeps).Where(u => wanted.Contains(u.Kind) && (inside == null || u.Inside == inside));
         return ([.. InOrder(found).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)], found.Count());
     }

@@ -70,4 +70,36 @@ public sealed class FindTests : IAsyncLifetime
         await Add(world.Maren, "Tide", "2027-04-02T09:00");
         Assert.Empty((await Find(world.Noor, text)).Entries);
     }
+
+    [Theory]
+    [InlineData("When did Maren last meet Tomé?")]
+    [InlineData("maren last met tome vidal")]
+    [InlineData("last met Tmoé")]
+    [InlineData("when did we last see tomé")]
+    public async Task When_two_last_met_is_answered(string text)
+    {
+        await world.Arrange("2027-02-23T12:00");
+        var last = await world.Arrange("2027-03-02T10:00");
+        await world.Arrange("2027-03-16T12:00");
+        var met = (await Find(world.Noor, text)).LastMet!;
+        Assert.Equal("Maren last met Tomé Vidal on Tuesday 2 March 2027, 10:00.", met.Words);
+        Assert.Equal(last.PublicId, met.Entry!.Id);
+    }
+
+    [Fact]
+    public async Task When_two_last_met_tells_nobody_what_they_may_not_see()
+    {
+        await world.Arrange("2027-03-02T10:00", isPrivate: true, with: [world.Lakshmi]);
+        Assert.NotNull((await Find(world.Noor, "when did maren last meet lakshmi")).LastMet!.Entry);
+        foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headline, Sight.Whole })
+        {
+            if (sight > Sight.Nothing) await world.Grant(world.Maren, world.Ana, sight, Acting.Look);
+            Assert.Null((await Find(world.Ana, "when did maren last meet lakshmi")).LastMet?.Entry);
+        }
+
+        // What is declined was no meeting of theirs.
+        var open = await world.Arrange("2027-03-03T10:00", with: [world.Tome]);
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, open.PublicId, null, Answer.Declined, null, null));
+        Assert.Null((await Find(world.Noor, "when did maren last meet tome")).LastMet!.Entry);
+    }
 }

@@ -9,7 +9,11 @@ using NodaTime;
 namespace Corlin.Application.Reads;
 
 /// <summary>What is called something: people, groups, rooms, and entries of all years.</summary>
-public sealed record FoundView(IReadOnlyList<FoundPersonView> People, IReadOnlyList<FoundEntryView> Entries, bool More);
+public sealed record FoundView(IReadOnlyList<FoundPersonView> People, IReadOnlyList<FoundEntryView> Entries, bool More)
+{
+    /// <summary>The answer where it was asked when two last met; null otherwise.</summary>
+    public LastMetView? LastMet { get; init; }
+}
 
 /// <param name="Now">Whether they can be had now and until when; null where their calendar may not be seen.</param>
 public sealed record FoundPersonView(PersonView Who, string? Now);
@@ -35,7 +39,9 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var words = Plain.Of(Text).Trim();
         if (words.Length < 2) return new FoundView([], [], false);
         var viewing = new Viewing(store, Viewer, Now);
-        var people = store.FindUsers(Text, viewing.Keeps, MostPeople);
+        if (Core.Words.LastMet.Read(Text) is { } asked && LastMetViews.Read(viewing, asked, Lanes(viewing)) is { } met)
+            return new FoundView([], [], false) { LastMet = met };
+        var people = store.SeekUsers(Text, viewing.Keeps, MostPeople);
         var lanes = Lanes(viewing);
         var calendars = viewing.CalendarsOf([.. lanes.Select(l => l.Id)]).Where(c => c.Value.AnythingSeen).ToDictionary();
         var owners = calendars.SelectMany(c => c.Value.Ids.Select(id => (id, c.Key))).ToDictionary(c => c.id, c => c.Key);
@@ -92,7 +98,7 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         return with is { } who && who != default ? $"with {viewing.Users([who])[who].GivenName}" : null;
     }
 
-    private static FoundEntryView View(Viewing viewing, CalendarUser lane, DisclosedEntry told, string why)
+    internal static FoundEntryView View(Viewing viewing, CalendarUser lane, DisclosedEntry told, string why)
     {
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         return new FoundEntryView(

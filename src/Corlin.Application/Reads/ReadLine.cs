@@ -15,10 +15,12 @@ namespace Corlin.Application.Reads;
 /// <param name="Start">The chosen time, in milliseconds since 1970.</param>
 /// <param name="Repeats">How it repeats, in words.</param>
 /// <param name="NotUnderstood">The parts of the line that were not understood, in order.</param>
+/// <param name="Local">The chosen time by the wall clock of <paramref name="Zone"/>, "2027-03-16T12:00".</param>
+/// <param name="Zone">The zone that was said, else the reader's; null where no time was chosen.</param>
 public sealed record LineReading(
     string? InNameOf, string? Title, IReadOnlyList<PersonView> Required, IReadOnlyList<PersonView> Optional, IReadOnlyList<string> RequiredAddresses,
     IReadOnlyList<string> OptionalAddresses, string? From, string? To, long? Start, string When, int? Minutes, string? Place, bool? Video, bool? Private, string? Repeats,
-    IReadOnlyList<NotUnderstoodView> NotUnderstood);
+    IReadOnlyList<NotUnderstoodView> NotUnderstood, string? Local, string? Zone);
 
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
 /// <param name="Why">What it was taken for, in words.</param>
@@ -44,8 +46,11 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             line.InNameOf, line.Title, Known(viewing, line.Required), Known(viewing, line.Optional), [.. line.Required.Where(IsAddress)], [.. line.Optional.Where(IsAddress)],
             Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to) + (line.Zone is { } said ? $" {Zones.City(said)} time" : ""), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place ?? line.OtherPlace, line.Video, line.Private,
             line.Rule is { } rule ? RuleWords.Write(rule) : null,
-            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))]);
+            [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))],
+            line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null, start is null ? null : zone.Id);
     }
+
+    private static readonly LocalDateTimePattern LocalText = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm");
 
     private static List<PersonView> Known(Viewing viewing, IEnumerable<string> keys) =>
         [.. keys.Where(k => !IsAddress(k)).Distinct().Select(viewing.Store.User).OfType<CalendarUser>().Select(viewing.View)];

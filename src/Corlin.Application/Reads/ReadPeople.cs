@@ -4,7 +4,7 @@ using NodaTime;
 
 namespace Corlin.Application.Reads;
 
-/// <summary>People, rooms and groups whose name or address begins with some words.</summary>
+/// <summary>People, rooms and groups that are what was typed.</summary>
 public sealed record ReadPeople(UserId Viewer, string Text, Instant Now)
 {
     private const int Most = 12;
@@ -13,6 +13,6 @@ public sealed record ReadPeople(UserId Viewer, string Text, Instant Now)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var text = Text.Trim();
-        return [.. store.FindUsers(text, viewing.Keeps, Most).Select(viewing.View)];
+        return [.. store.SeekUsers(text, viewing.Keeps, Most).Select(viewing.View)];
     }
 }

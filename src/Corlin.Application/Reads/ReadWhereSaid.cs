@@ -73,7 +73,7 @@ public sealed record ReadWhereSaid(UserId Viewer, string Who, string? Line, IRea
     /// <summary>The open places that some words may mean: one by its whole name, or those that have all of the words.</summary>
     private static IReadOnlyList<string> Like(Viewing viewing, string words)
     {
-        var wanted = Plain.Of(words).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var wanted = Plain.Words(words);
         if (wanted.Length == 0 || words.Length < 3) return [];
         var whole = viewing.WorkPlaces.Where(p => Plain.Of(p) == Plain.Of(words)).ToList();
         return whole.Count > 0 ? whole : [.. viewing.WorkPlaces.Where(p => wanted.All(w => Plain.Of(p).Split(' ').Contains(w)))];

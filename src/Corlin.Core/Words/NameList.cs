@@ -19,17 +19,17 @@ public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IR
     /// <summary>The keys of all who are called that; of a full name only its own.</summary>
     public static IReadOnlyList<string> Called(IReadOnlyList<(string Key, string Name)> people, string name)
     {
-        var said = Parts(name);
+        var said = Plain.Words(name);
         if (said.Length == 0) return [];
-        var whole = people.Where(p => Parts(p.Name).SequenceEqual(said)).Select(p => p.Key).ToList();
-        return whole.Count > 0 ? whole : [.. people.Where(p => Fits(Parts(p.Name), said)).Select(p => p.Key)];
+        var whole = people.Where(p => Plain.Words(p.Name).SequenceEqual(said)).Select(p => p.Key).ToList();
+        return whole.Count > 0 ? whole : [.. people.Where(p => Fits(Plain.Words(p.Name), said)).Select(p => p.Key)];
     }
 
     /// <summary>Whether a group is called that, with or without "the" and "group".</summary>
     public static bool IsGroup(string group, string name)
     {
-        var said = Parts(name).Where(w => w is not ("the" or "group")).ToArray();
-        return said.Length > 0 && Parts(group).Where(w => w is not ("the" or "group")).SequenceEqual(said);
+        var said = Plain.Words(name).Where(w => w is not ("the" or "group")).ToArray();
+        return said.Length > 0 && Plain.Words(group).Where(w => w is not ("the" or "group")).SequenceEqual(said);
     }
 
     private static bool Fits(string[] full, string[] said)
@@ -39,8 +39,6 @@ public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IR
         return said.Length <= full.Length && said.SkipLast(1).SequenceEqual(full.Take(said.Length - 1))
             && (full[said.Length - 1] == said[^1] || (said[^1].Length == 1 && full[said.Length - 1].StartsWith(said[^1], StringComparison.Ordinal)));
     }
-
-    private static string[] Parts(string name) => Plain.Of(name).Split(' ', StringSplitOptions.RemoveEmptyEntries);
 
     private static bool IsAddress(string name) => name.IndexOf('@', StringComparison.Ordinal) is > 0 and var sign && name.IndexOf('.', sign) > sign && !name.Contains(' ', StringComparison.Ordinal);
 }

@@ -26,6 +26,9 @@ public static class Plain
         return plain.ToString();
     }
 
+    /// <summary>The words of a text, lower case without accents.</summary>
+    public static string[] Words(string text) => Of(text).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+
     /// <summary>Lower case without accents, letter for letter; signs stay.</summary>
     internal static string Fold(string text) =>
         string.Create(text.Length, text, (folded, from) =>

@@ -38,5 +38,5 @@ internal sealed partial class ChangeSession
     }
 
     private void RestoreAbsences(long change) =>
-        RestoreKept(Db.Absences.Where(a => a.KeptById == change || a.EndedById == change).ToList(), change, row => End(ToCore(row)), row => Save(ToCore(row)));
+        RestoreKept(KeptLines.Absences, change, row => End(ToCore(row)), row => Save(ToCore(row)));
 }

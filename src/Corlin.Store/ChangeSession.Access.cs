@@ -92,32 +92,17 @@ internal sealed partial class ChangeSession
         var told = Db.AccessNews.Where(n => n.ChangeId == change).ToList();
         foreach (var news in told.Where(n => n.NotBefore > Now)) news.Withdrawn = true;
         var grants = Db.Grants.Where(g => g.GivenById == change || g.EndedById == change).ToList();
-        if (grants.Any(g => g.GivenById == change && g.EndedById is not null) || grants.Any(GivenAnewSince)) throw new RefusedException(RefusalKind.ChangedSince);
-        foreach (var row in grants.Where(g => g.EndedById is null)) End(AccessMapping.ToCore(row));
-        foreach (var row in grants.Where(g => g.EndedById == change)) Give(AccessMapping.ToCore(row));
+        if (grants.Count > 0 && !KeptLines.NothingGivenSince(Db, change)) throw new RefusedException(RefusalKind.ChangedSince);
+        RestoreKept(KeptLines.Grants, change, row => End(AccessMapping.ToCore(row)), row => Give(AccessMapping.ToCore(row)));
         foreach (var news in told.Where(n => !n.Withdrawn && n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed or AccessNewsKind.Withdrawn)) TellAgain(news, grants);
-        foreach (var row in Db.AccessRequests.Where(r => (r.AskedById == change && r.ClosedById == null) || r.ClosedById == change).ToList())
-        {
-            if (row.ClosedById is null) Close(AccessMapping.ToCore(row));
-            else Ask(AccessMapping.ToCore(row));
-        }
-
-        RestoreCeiling(change, inside: true);
-        RestoreCeiling(change, inside: false);
+        RestoreKept(KeptLines.Requests, change, row => Close(AccessMapping.ToCore(row)), row => Ask(AccessMapping.ToCore(row)));
+        var (set, ended) = KeptLines.Ceilings.Of(Db, change);
+        if (set.Any(c => KeptLines.Ceilings.Stands(Db, c) is null)) throw new RefusedException(RefusalKind.ChangedSince);
+        foreach (var ceiling in set) EndCeiling(ceiling.Inside);
+        foreach (var before in ended) Set(before.Inside, new Ceiling(before.Sight, before.Acting, before.Private));
         ForgetCeilings();
         Db.SaveChanges();
     }
-
-    private void RestoreCeiling(long change, bool inside)
-    {
-        var before = Db.Ceilings.FirstOrDefault(c => c.EndedById == change && c.Inside == inside);
-        if (Db.Ceilings.Any(c => c.SetById == change && c.Inside == inside && c.EndedById == null)) EndCeiling(inside);
-        if (before is not null) Set(inside, new Ceiling(before.Sight, before.Acting, before.Private));
-    }
-
-    /// <summary>Whether somebody was granted something else since what they held was ended.</summary>
-    private bool GivenAnewSince(GrantRow ended) =>
-        ended.EndedById is { } by && Db.Grants.Any(g => g.OwnerId == ended.OwnerId && g.CalendarId == ended.CalendarId && g.ReceiverId == ended.ReceiverId && g.Inside == ended.Inside && g.EndedById == null && g.GivenById > by);
 
     private void TellAgain(AccessNewsRow news, List<GrantRow> grants)
     {

@@ -1,5 +1,4 @@
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
 using Corlin.Store.Model;
 
 namespace Corlin.Store;
@@ -31,11 +30,5 @@ internal sealed partial class ChangeSession
     }
 
     /// <summary>What the change asked for waits no more, what it ended waits again.</summary>
-    private void RestoreAddresses(long change)
-    {
-        var rows = Db.WaitingAddresses.Where(w => w.KeptById == change || w.EndedById == change).ToList();
-        if (rows.Any(r => r.EndedById is { } by && by != change)) throw new RefusedException(RefusalKind.ChangedSince);
-        foreach (var row in rows.Where(r => r.EndedById is null)) End(ToCore(row));
-        foreach (var row in rows.Where(r => r.EndedById == change)) Wait(ToCore(row));
-    }
+    private void RestoreAddresses(long change) => RestoreKept(KeptLines.Addresses, change, row => End(ToCore(row)), row => Wait(ToCore(row)));
 }

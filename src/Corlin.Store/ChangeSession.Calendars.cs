@@ -43,10 +43,10 @@ internal sealed partial class ChangeSession
         var rows = Db.Further.Where(f => f.KeptById == change || f.EndedById == change).ToList();
         foreach (var calendar in rows.GroupBy(r => r.CalendarId))
         {
-            var made = calendar.FirstOrDefault(r => r.KeptById == change);
+            var kept = calendar.FirstOrDefault(r => r.KeptById == change);
+            var made = kept is null ? null : KeptLines.Further.Stands(Db, kept) ?? throw new RefusedException(RefusalKind.ChangedSince);
             var before = calendar.FirstOrDefault(r => r.EndedById == change && r.KeptById != change);
-            var changedSince = made is { EndedById: not null } || (made is null && Db.Further.Any(f => f.CalendarId == calendar.Key && f.EndedById == null));
-            if (changedSince) throw new RefusedException(RefusalKind.ChangedSince);
+            if (made is null && Db.Further.Any(f => f.CalendarId == calendar.Key && f.EndedById == null)) throw new RefusedException(RefusalKind.ChangedSince);
             if (before is not null) Keep(ToCore(before));
             else if (made is not null) KeepNoMore(ToCore(made));
         }

@@ -26,5 +26,5 @@ internal sealed partial class ChangeSession
     }
 
     private void RestoreFeeds(long change) =>
-        RestoreKept(Db.Feeds.Where(f => f.KeptById == change || f.EndedById == change).ToList(), change, row => End(FeedMapping.ToCore(row)), row => Save(FeedMapping.ToCore(row), row.KeyHash));
+        RestoreKept(KeptLines.Feeds, change, row => End(FeedMapping.ToCore(row)), row => Save(FeedMapping.ToCore(row), row.KeyHash));
 }

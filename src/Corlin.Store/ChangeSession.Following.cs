@@ -50,13 +50,6 @@ internal sealed partial class ChangeSession
     }
 
     /// <summary>What the change began to follow ends, what it ended is followed again, as new lines of what was.</summary>
-    private void RestoreFollowed(long change)
-    {
-        foreach (var row in Db.Followed.Where(f => (f.FollowedById == change && f.EndedById == null) || f.EndedById == change).ToList())
-        {
-            var followed = PeopleMapping.ToCore(row);
-            if (row.EndedById is null) EndFollowing(followed);
-            else Follow(followed with { Id = 0, DueAt = Now });
-        }
-    }
+    private void RestoreFollowed(long change) =>
+        RestoreKept(KeptLines.Followed, change, row => EndFollowing(PeopleMapping.ToCore(row)), row => Follow(PeopleMapping.ToCore(row) with { Id = 0, DueAt = Now }));
 }

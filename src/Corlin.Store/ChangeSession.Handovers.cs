@@ -51,13 +51,18 @@ internal sealed partial class ChangeSession
     /// <summary>What the change made ends, what it ended stands again, as new rows of what was.</summary>
     private void RestoreHandovers(long change)
     {
-        foreach (var row in Db.Handovers.Where(h => h.KeptById == change || h.EndedById == change).ToList())
-        {
-            if (row.EndedById is { } by && by != change) throw new RefusedException(RefusalKind.ChangedSince);
-            if (row.EndedById is null) row.EndedById = Current.Id;
-            else Db.Handovers.Add(HandoverMapping.ToRow(HandoverMapping.ToCore(row, []), Current.Id));
-            RaiseBoth(row);
-        }
+        RestoreKept(
+            KeptLines.Handovers, change,
+            row =>
+            {
+                row.EndedById = Current.Id;
+                RaiseBoth(row);
+            },
+            row =>
+            {
+                Db.Handovers.Add(HandoverMapping.ToRow(HandoverMapping.ToCore(row, []), Current.Id));
+                RaiseBoth(row);
+            });
 
         // The items of a handover come and go with it.
         foreach (var pair in Db.HandoverItems.Where(i => i.EndedById == change || i.KeptById == change).ToList().GroupBy(i => i.Number))

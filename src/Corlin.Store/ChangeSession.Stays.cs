@@ -1,7 +1,6 @@
 using Corlin.Core.Meetings;
 using Corlin.Core.Whereabouts;
 using Corlin.Store.Mapping;
-using Corlin.Store.Model;
 
 namespace Corlin.Store;
 
@@ -23,14 +22,15 @@ internal sealed partial class ChangeSession
     }
 
     private void RestoreStays(long change) =>
-        RestoreKept(Db.Stays.Where(s => s.KeptById == change || s.EndedById == change).ToList(), change, row => End(StayMapping.ToCore(row)), row => Save(StayMapping.ToCore(row)));
+        RestoreKept(KeptLines.Stays, change, row => End(StayMapping.ToCore(row)), row => Save(StayMapping.ToCore(row)));
 
     /// <summary>What the change kept stands no more, what it ended stands again, as new lines of what was.</summary>
-    private static void RestoreKept<TRow>(List<TRow> rows, long change, Action<TRow> end, Action<TRow> keep)
-        where TRow : IKeptRow
+    private void RestoreKept<TRow>(KeptLine<TRow> kind, long change, Action<TRow> end, Action<TRow> keep)
+        where TRow : class
     {
-        if (rows.Any(r => r.EndedById is { } by && by != change)) throw new RefusedException(RefusalKind.ChangedSince);
-        foreach (var row in rows.Where(r => r.EndedById is null).ToList()) end(row);
-        foreach (var row in rows.Where(r => r.EndedById == change)) keep(row);
+        // Both are read before either is written.
+        var (kept, ended) = kind.Of(Db, change);
+        foreach (var row in kept) end(kind.Stands(Db, row) ?? throw new RefusedException(RefusalKind.ChangedSince));
+        foreach (var row in ended) keep(row);
     }
 }

@@ -37,11 +37,5 @@ internal sealed partial class ChangeSession
     }
 
     /// <summary>What the change offered is offered no more, what it ended is offered again.</summary>
-    private void RestoreTurnOvers(long change)
-    {
-        var rows = Db.TurnOvers.Where(t => t.KeptById == change || t.EndedById == change).ToList();
-        if (rows.Any(r => r.EndedById is { } by && by != change)) throw new RefusedException(RefusalKind.ChangedSince);
-        foreach (var row in rows.Where(r => r.EndedById is null)) End(ToCore(row));
-        foreach (var row in rows.Where(r => r.EndedById == change)) Add(ToCore(row));
-    }
+    private void RestoreTurnOvers(long change) => RestoreKept(KeptLines.TurnOvers, change, row => End(ToCore(row)), row => Add(ToCore(row)));
 }

@@ -21,6 +21,7 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     private readonly Dictionary<long, (long Number, ChangeReach Reach)> changed = [];
     private ChangeRow? current;
+    private long? act;
     private int messages;
 
     /// <summary>In whole milliseconds, as instants are kept: what is stored equals what is read again.</summary>
@@ -41,9 +42,10 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
 
     public long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant)
     {
-        current = new ChangeRow { Kind = kind, ActorId = actor.Value, InNameOfId = inNameOf.Value, GrantId = grant, At = Now, AbsenceId = ByAbsence?.Origin };
+        current = new ChangeRow { Kind = kind, ActorId = actor.Value, InNameOfId = inNameOf.Value, GrantId = grant, At = Now, AbsenceId = ByAbsence?.Origin, ActId = act };
         Db.Changes.Add(current);
         Db.SaveChanges();
+        act ??= current.Id;
         return current.Id;
     }
 
@@ -122,15 +124,18 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     }
 
     /// <summary>Weeks that the change kept are opened, those that it opened are kept again, as new lines of what was.</summary>
-    private void RestoreNoGo(long change)
-    {
-        foreach (var weeks in Db.NoGoWeeks.Where(n => (n.KeptById == change && n.OpenedById == null) || n.OpenedById == change).ToList())
+    private void RestoreNoGo(long change) => RestoreKept(
+        KeptLines.NoGo, change,
+        weeks =>
         {
-            if (weeks.OpenedById is null) weeks.OpenedById = Current.Id;
-            else Db.NoGoWeeks.Add(new NoGoRow { UserId = weeks.UserId, First = weeks.First, Weeks = weeks.Weeks, Words = weeks.Words, KeptById = Current.Id });
+            weeks.OpenedById = Current.Id;
             RaiseMain(new UserId(weeks.UserId));
-        }
-    }
+        },
+        weeks =>
+        {
+            Db.NoGoWeeks.Add(new NoGoRow { UserId = weeks.UserId, First = weeks.First, Weeks = weeks.Weeks, Words = weeks.Words, KeptById = Current.Id });
+            RaiseMain(new UserId(weeks.UserId));
+        });
 
     public bool TakeIn(string messageKey)
     {
@@ -204,14 +209,8 @@ internal sealed partial class ChangeSession(CorlinDb db, Instant now) : StoreRea
     }
 
     /// <summary>Closures that the change kept are opened, those that it opened are kept again, as new lines of what was.</summary>
-    private void RestoreClosures(long change)
-    {
-        foreach (var row in Db.DaysOff.Where(d => (d.ClosedById == change && d.OpenedById == null) || d.OpenedById == change).ToList())
-        {
-            if (row.OpenedById is null) Open(row.Id);
-            else Close(new DayOff(row.Kind, row.Where, row.First, row.Until, row.Words));
-        }
-    }
+    private void RestoreClosures(long change) => RestoreKept(
+        KeptLines.Closures, change, row => Open(row.Id), row => Close(new DayOff(row.Kind, row.Where, row.First, row.Until, row.Words)));
 
     /// <summary>The calendars of those who work at a site have changed.</summary>
     private void RaiseAt(string site)

@@ -107,10 +107,15 @@ internal partial class StoreReads
         var held = under.Length == 0 ? [] : Db.Grants.AsNoTracking().Where(g => under.Contains(g.Id)).ToDictionary(g => g.Id, AccessMapping.ToCore);
         var people = Db.PersonHistory.Where(h => ids.Contains(h.ChangeId)).Select(h => new { h.ChangeId, h.UserId }).ToLookup(h => h.ChangeId, h => new UserId(h.UserId));
         var members = Members(ids);
+        var origins = changes.ToDictionary(c => c.Id, OriginOf);
         return [.. changes.Select(c => new PastChange(
-            c.Id, KindOf(c), c.Kind == ChangeKind.Undone, new UserId(c.ActorId), new UserId(c.InNameOfId), c.At, c.UndoneById is not null,
+            c.Id, origins[c.Id].Kind, origins[c.Id].Depth % 2 == 1, new UserId(c.ActorId), new UserId(c.InNameOfId), c.At, c.UndoneById is not null,
             c.GrantId is { } grant ? held.GetValueOrDefault(grant) : null, [.. entries[c.Id].GroupBy(h => h.EntryId).Select(Changed)], counts.GetValueOrDefault(c.Id),
-            [.. grants[c.Id].Select(AccessMapping.ToCore)], [.. ended[c.Id].Select(AccessMapping.ToCore)], [.. people[c.Id].Distinct()], [.. members[c.Id]]) { ByAbsence = c.AbsenceId is not null })];
+            [.. grants[c.Id].Select(AccessMapping.ToCore)], [.. ended[c.Id].Select(AccessMapping.ToCore)], [.. people[c.Id].Distinct()], [.. members[c.Id]])
+        {
+            ByAbsence = c.AbsenceId is not null,
+            DidAgain = origins[c.Id].Depth > 0 && origins[c.Id].Depth % 2 == 0,
+        })];
     }
 
     private ILookup<long, (UserId Group, UserId Member, bool Joined)> Members(long[] changes)
@@ -126,9 +131,16 @@ internal partial class StoreReads
     private static Entry? Read(string? snapshot) => snapshot is null ? null : EntryRows.Read(snapshot);
 
     /// <summary>What a change did; of an undo what it took back.</summary>
-    protected ChangeKind KindOf(ChangeRow row)
+    protected ChangeKind KindOf(ChangeRow row) => OriginOf(row).Kind;
+
+    /// <summary>
+    /// What a change did, of an undo what it took back; and how often that was taken back: never by what was done, once by what took it back,
+    /// twice by what did it again. An undo that is still under way took nothing back yet, and is of its own kind.
+    /// </summary>
+    private (ChangeKind Kind, int Depth) OriginOf(ChangeRow row)
     {
-        while (row.Kind == ChangeKind.Undone && Db.Changes.AsNoTracking().SingleOrDefault(c => c.UndoneById == row.Id) is { } original) row = original;
-        return row.Kind;
+        var (at, depth) = (row, 0);
+        for (; at.Kind == ChangeKind.Undone && Db.Changes.AsNoTracking().SingleOrDefault(c => c.UndoneById == at.Id) is { } original; at = original) depth++;
+        return (at.Kind, depth);
     }
 }

@@ -15,10 +15,13 @@ using NodaTime;
 namespace Corlin.Store;
 
 /// <summary>What can be asked, on one connection and in one transaction.</summary>
-internal partial class StoreReads(CorlinDb db) : ICalendarReads
+/// <param name="people">Null inside a change: what it has written and not committed is not kept for others.</param>
+internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICalendarReads
 {
     private protected TravelTable? travel;
     private protected IReadOnlyDictionary<string, Place>? places;
+
+    private readonly PeopleIndex index = people ?? new PeopleIndex();
 
     protected CorlinDb Db { get; } = db;
 

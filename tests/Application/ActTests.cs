@@ -1,6 +1,12 @@
 using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Application.Reads;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using NodaTime;
 
 namespace Corlin.Application.Tests;
 
@@ -9,7 +15,7 @@ public class ActTests
 {
     private static async Task<(string OfMaren, string OfTome)> TwoAsync(World world)
     {
-        await world.Grant(world.Tome, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor);
+        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.SpeakFor);
         async Task<string> Add(CalendarUser owner) => (await world.Do(new AddAppointment(world.Noor.Id, owner.Id, "Yard", World.Timed("2027-03-16T09:00"), null))).PublicId;
         return (await Add(world.Maren), await Add(world.Tome));
     }
@@ -56,4 +62,178 @@ public class ActTests
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(Chosen(world, one, other) with { Actor = world.Maren.Id }));
         Assert.Equal(0, await MarkedAsync(world, one, other));
     }
+
+    private static Task<ActsView> Acts(World world, CalendarUser who) => world.See(new ReadActs(who.Id, world.Now).Run);
+
+    private static Task<AddedAppointment> Add(World world, string title) => world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed("2027-03-16T09:00"), null));
+
+    [Fact]
+    public async Task What_undo_and_redo_do_is_known_to_the_server_in_the_order_of_what_was_done()
+    {
+        await using var world = await World.MakeAsync();
+        await Add(world, "One");
+        await Add(world, "Two");
+        async Task<string> Undo()
+        {
+            var act = (await Acts(world, world.Noor)).Undo!;
+            await world.Do(new UndoAct(world.Noor.Id, act.Changes));
+            return act.Words;
+        }
+
+        async Task<string> Redo()
+        {
+            var act = (await Acts(world, world.Noor)).Redo!;
+            await world.Do(new UndoAct(world.Noor.Id, act.Changes));
+            return act.Words;
+        }
+
+        Assert.Null((await Acts(world, world.Noor)).Redo);
+        Assert.Equal("entered “Two”", await Undo());
+        Assert.Equal("entered “One”", await Undo());
+        Assert.Equal("entered “One”", await Redo());
+        Assert.Equal("entered “Two”", await Redo());
+        Assert.Null((await Acts(world, world.Noor)).Redo);
+        Assert.Equal("entered “Two”", await Undo());
+        await Add(world, "Three");
+        Assert.Null((await Acts(world, world.Noor)).Redo);
+        Assert.Equal("entered “Three”", await Undo());
+        Assert.Equal("entered “One”", await Undo());
+    }
+
+    [Fact]
+    public async Task Nobody_is_offered_what_others_did_nor_what_is_long_ago()
+    {
+        await using var world = await World.MakeAsync();
+        var added = await Add(world, "One");
+        Assert.NotEqual("entered “One”", (await Acts(world, world.Maren)).Undo?.Words);
+        Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new TurnChangeBack(world.Maren.Id, added.Change)))).Refusal.Kind);
+        world.Advance(25 * 60 * 60);
+        Assert.Null((await Acts(world, world.Noor)).Undo);
+        // From the history it is taken back for as long as it stands so.
+        var row = (await world.See(new ReadHistory(world.Noor.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run)).Rows.First(r => r.Words == "entered “One”");
+        Assert.Equal([added.Change], row.Act!);
+        Assert.All((await world.See(new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run)).Rows.Where(r => r.By.Id == world.Noor.PublicId), r => Assert.Null(r.Act));
+    }
+
+    /// <summary>What is left of an undo of thousands that a stop broke off.</summary>
+    private sealed record BegunUndo(UserId Actor, UserId InNameOf) : IChange<long>
+    {
+        public long Apply(IChangeSession session) => session.Begin(ChangeKind.Undone, Actor, InNameOf, null);
+    }
+
+    [Fact]
+    public async Task An_undo_that_stopped_half_way_is_told_and_offered_by_nothing()
+    {
+        await using var world = await World.MakeAsync();
+        await Add(world, "One");
+        await world.Do(new BegunUndo(world.Noor.Id, world.Maren.Id));
+        Assert.Equal("entered “One”", (await Acts(world, world.Noor)).Undo!.Words);
+        Assert.Null((await Acts(world, world.Noor)).Redo);
+        var row = (await world.See(new ReadHistory(world.Noor.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run)).Rows[0];
+        Assert.Equal("began to take back", row.Words);
+    }
+
+    [Fact]
+    public async Task One_act_on_two_lanes_is_offered_as_one_from_either_row()
+    {
+        await using var world = await World.MakeAsync();
+        var (one, other) = await TwoAsync(world);
+        var changes = await world.Do(Chosen(world, one, other));
+        Assert.Equal(changes, (await Acts(world, world.Noor)).Undo!.Changes);
+        foreach (var lane in new[] { world.Maren, world.Tome })
+            Assert.Equal(changes, (await world.See(new ReadHistory(world.Noor.Id, lane.PublicId, null, null, null, null, null, world.Now).Run)).Rows[0].Act!);
+        await world.Do(new MarkEntries(world.Maren.Id, world.Maren.Id, [one], ""));
+        Assert.NotNull((await Acts(world, world.Noor)).Undo!.WhyNot);
+    }
+
+    [Fact]
+    public async Task What_was_moved_and_told_goes_back_in_words_and_everyone_is_told()
+    {
+        await using var world = await World.MakeAsync();
+        var meeting = await world.Arrange();
+        world.Advance(30);
+        await world.SendDue();
+        var sent = (await Acts(world, world.Noor)).Undo!;
+        Assert.NotNull(sent.WhyNot);
+        Assert.Null(sent.Back);
+        await world.Do(new ChangeEntry(world.Noor.Id, meeting.PublicId, null, Reach.All, new EntryEdit { Time = World.Timed("2027-03-17T15:00") }, new EntryEdit()));
+        Assert.Null((await Acts(world, world.Noor)).Undo!.WhyNot);
+        world.Advance(30);
+        await world.SendDue();
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, meeting.PublicId, null, Answer.Accepted, null, null));
+        var back = (await Acts(world, world.Noor)).Undo!.Back!;
+        Assert.Equal("Move it back to Tuesday 16 March, 12:00 to 12:45 and notify 2", back.Words);
+        var (moved, told) = (await world.Entry(meeting.PublicId), world.Post.Notices.Count);
+        await world.Do(new TurnChangeBack(world.Noor.Id, back.Change));
+        var stands = await world.Entry(meeting.PublicId);
+        Assert.Equal(("2027-03-16T12:00:00", moved.Sequence + 1), (stands.Time.LocalStart.ToString("s", null), stands.Sequence));
+        Assert.All(stands.Participations, p => Assert.Equal(Answer.None, p.Answer));
+        world.Advance(30);
+        await world.SendDue();
+        Assert.Contains(world.Post.Notices.Skip(told), n => n.To == world.Tome.Address);
+        // It went back; from the same change it does not go back again.
+        Assert.Equal(RefusalKind.ChangedSince, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new TurnChangeBack(world.Noor.Id, back.Change)))).Refusal.Kind);
+    }
+
+    [Fact]
+    public async Task An_occurrence_that_was_cancelled_takes_place_after_all()
+    {
+        await using var world = await World.MakeAsync();
+        var id = (await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Steering group", [new Invited(world.Tome.PublicId, AttendeeRole.Required), new Invited(world.Gannet.PublicId, AttendeeRole.Resource)],
+            World.Timed("2027-03-16T12:00"), "Gannet", null, null, null, false, Rule.Parse("FREQ=WEEKLY;COUNT=5")))).PublicId;
+        world.Advance(30);
+        await world.SendDue();
+        var second = new LocalDateTime(2027, 3, 23, 12, 0);
+        var change = await world.Do(new CancelEntry(world.Noor.Id, id, second, Reach.ThisOne, "Ship is late"));
+        world.Advance(30);
+        await world.SendDue();
+        var row = (await world.See(new ReadHistory(world.Noor.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run)).Rows[0];
+        Assert.Equal((change, "Bring it back on Tuesday 23 March, 12:00 to 12:45 and ask 1 anew"), (row.Back!.Change, row.Back.Words));
+        await world.Do(new TurnChangeBack(world.Noor.Id, change));
+        var stands = await world.Entry(id);
+        Assert.NotNull(Occurrences.Find(stands, second, world.Maren.HomeZone));
+        Assert.Equal(Answer.Accepted, Agreement.Of(stands, world.Gannet.Id, second)!.Answer);
+        Assert.Equal(Answer.None, Agreement.Of(stands, world.Tome.Id, second)!.Answer);
+        // The others are neither asked anew nor moved.
+        Assert.Equal(2, stands.Participations.Count(p => p.RecurrenceId == second));
+    }
+
+    [Fact]
+    public async Task Of_two_changes_of_one_thing_both_are_taken_back_and_both_done_again()
+    {
+        await using var world = await World.MakeAsync();
+        async Task<string> Held() => string.Join(", ", (await world.See(s => s.GrantsOn([world.Maren.Id], world.Ana.Id)))[world.Maren.Id].Where(g => g.Receiver == world.Ana.Id).Select(g => g.Terms.Sight));
+        async Task<long> Grant() => (await world.See(s => s.GrantsOn([world.Maren.Id], world.Ana.Id)))[world.Maren.Id].Single(g => g.Receiver == world.Ana.Id).Id;
+        var given = await world.Grant(world.Maren, world.Ana, Sight.Outline, Acting.Look);
+        var changed = await world.Do(new ChangeAccess(world.Maren.Id, await Grant(), new AccessTerms(Sight.Headline, Acting.Look)));
+        // While the later change stands the first is not taken back under it.
+        await Refused(world, given);
+        var undoLater = await world.Do(new UndoChange(world.Maren.Id, changed));
+        var undoFirst = await world.Do(new UndoChange(world.Maren.Id, given));
+        Assert.Equal("", await Held());
+        await world.Do(new UndoChange(world.Maren.Id, undoFirst));
+        Assert.Equal("Outline", await Held());
+        var again = await world.Do(new UndoChange(world.Maren.Id, undoLater));
+        Assert.Equal("Headline", await Held());
+        await world.Do(new UndoChange(world.Maren.Id, again));
+        Assert.Equal("Outline", await Held());
+    }
+
+    [Fact]
+    public async Task No_go_weeks_that_were_opened_and_brought_back_are_taken_back_and_not_only_said_to_be()
+    {
+        await using var world = await World.MakeAsync();
+        async Task<IReadOnlyList<Core.Whereabouts.NoGo>> Kept() => (await world.See(s => s.NoGoWeeks([world.Maren.Id], new LocalDate(2027, 1, 1), new LocalDate(2027, 12, 31))));
+        var kept = await world.Do(new KeepNoGo(world.Maren.Id, world.Maren.Id, new LocalDate(2027, 4, 12), 1, "Board"));
+        var opened = await world.Do(new OpenNoGo(world.Maren.Id, world.Maren.Id, (await Kept()).Single().Id));
+        await Refused(world, kept);
+        await world.Do(new UndoChange(world.Maren.Id, opened));
+        Assert.Single(await Kept());
+        await world.Do(new UndoChange(world.Maren.Id, kept));
+        Assert.Empty(await Kept());
+    }
+
+    private static async Task Refused(World world, long change) =>
+        Assert.Equal(RefusalKind.ChangedSince, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Maren.Id, change)))).Refusal.Kind);
 }

@@ -181,6 +181,11 @@ internal static class RightToAct
 
     private const int MostTakenBack = 1_000;
 
+    /// <summary>Whether nothing takes such a change back: a key that was handed out is out (closing the way in ends it), and of a place nothing is kept as it was.</summary>
+    public static bool IsNeverTakenBack(this ChangeKind kind) =>
+        kind is ChangeKind.AccountInvited or ChangeKind.AccountClosed or ChangeKind.AccountOpened or ChangeKind.SecondFactorRemoved or ChangeKind.AccountSignedOut
+            or ChangeKind.AdministratorMade or ChangeKind.AdministratorEnded or ChangeKind.PlaceChanged or ChangeKind.SetUp;
+
     /// <summary>That the actor may still do what a change of theirs did, and so take it back.</summary>
     /// <exception cref="RefusedException">They may not any more.</exception>
     public static void MustTakeBack(this IChangeSession session, ChangeMade made)
@@ -222,12 +227,7 @@ internal static class RightToAct
             case ChangeKind.PersonAdded or ChangeKind.PersonChanged or ChangeKind.PersonRemoved or ChangeKind.MembersChanged or ChangeKind.PeopleImported:
                 foreach (var who in session.PeopleOf(made.Id)) session.MustKeep(made.Actor, who.PublicId);
                 break;
-            case ChangeKind.AccountInvited or ChangeKind.AccountClosed or ChangeKind.AccountOpened or ChangeKind.SecondFactorRemoved or ChangeKind.AccountSignedOut
-                or ChangeKind.AdministratorMade or ChangeKind.AdministratorEnded:
-                // A key that was handed out is not taken back by an undo; closing the way in does that.
-                throw new RefusedException(RefusalKind.AlreadySent);
-            case ChangeKind.PlaceChanged:
-                // Nothing of a place is kept as it was; it is changed again instead.
+            case var kind when kind.IsNeverTakenBack():
                 throw new RefusedException(RefusalKind.AlreadySent);
             case ChangeKind.SiteClosed or ChangeKind.SiteOpened or ChangeKind.CeilingSet:
                 session.MustAdminister(made.Actor);

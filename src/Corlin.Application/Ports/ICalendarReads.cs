@@ -35,7 +35,10 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <param name="keeps">The principals whose own contacts may be found.</param>
     IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit);
 
-    /// <summary>As <see cref="FindUsers"/>, those of one kind, and how many there are.</summary>
+    /// <summary>Who is what somebody typed, the best first: by any part of a name with a letter wrong, post, town or group; rooms by seats and what they have.</summary>
+    IReadOnlyList<CalendarUser> SeekUsers(string text, IReadOnlyCollection<UserId> keeps, int limit);
+
+    /// <summary>As <see cref="SeekUsers"/>, those of one kind, and how many there are.</summary>
     (IReadOnlyList<CalendarUser> First, int Count) Index(string text, IReadOnlyCollection<UserKind> kinds, bool? inside, IReadOnlyCollection<UserId> keeps, int limit);
 
     /// <summary>The rooms there are, by name.</summary>

@@ -22,13 +22,48 @@ public sealed record PastChange(
 
     /// <summary>Whether an absence did it by itself; who posted that is <see cref="Actor"/>.</summary>
     public bool ByAbsence { get; init; }
+
+    /// <summary>Whether it did again what was taken back.</summary>
+    public bool DidAgain { get; init; }
 }
 
 public sealed record ChangedEntry(EntryId Id, Entry? Before, Entry? After);
 
+/// <summary>What somebody did by hand in one act: one change or several, all taken back or none.</summary>
+/// <param name="Changes">In the order in which they were made.</param>
+/// <param name="Undone">Whether it was taken back since.</param>
+/// <param name="IsUndo">Whether it took another act back, or did one again.</param>
+/// <param name="TookBack">Whether it took back what stands no longer for it; an undo of an undo does it again and did not.</param>
+public sealed record PastAct(IReadOnlyList<long> Changes, bool Undone, bool IsUndo, bool TookBack);
+
+/// <summary>Whether a change can be taken back as far as its messages and the state of things are concerned.</summary>
+public enum TakenBack
+{
+    Possible,
+
+    /// <summary>Something of it has left.</summary>
+    Sent,
+
+    /// <summary>Something of it was changed since, or it was taken back.</summary>
+    ChangedSince,
+}
+
 /// <summary>What was done, latest first.</summary>
 public interface IHistoryReads
 {
+    /// <summary>What somebody did by hand since a moment.</summary>
+    /// <param name="limit">So many changes are looked at.</param>
+    IReadOnlyList<PastAct> ActsBy(UserId actor, Instant since, int limit);
+
+    /// <summary>All changes of the acts to which some changes of one actor belong, in the order in which they were made.</summary>
+    IReadOnlyDictionary<long, IReadOnlyList<long>> ActsOf(UserId actor, IReadOnlyCollection<long> changes);
+
+    /// <summary>Whether some acts, each by its changes, can be taken back now, in their order. Of what touched hundreds of entries only whether it was sent.</summary>
+    IReadOnlyList<TakenBack> CanTakeBack(IReadOnlyList<IReadOnlyList<long>> acts);
+
+    /// <summary>One change with what it did, or null.</summary>
+    PastChange? WhatWasDone(long change);
+
     /// <summary>What was done in somebody's name.</summary>
     /// <param name="by">Who did it, or null for anybody.</param>
     /// <param name="before">Only what was done before this change.</param>

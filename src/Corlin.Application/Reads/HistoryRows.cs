@@ -38,7 +38,7 @@ internal sealed class HistoryRows
         return new HistoryRowView(
             change.Id, LaneViews.Ms(change.At), $"{English.Day(local.Date)} {local.Year}", English.Time(local.TimeOfDay), viewing.View(people[change.Actor]),
             change.InNameOf == change.Actor ? null : viewing.View(people[change.InNameOf]),
-            $"{(change.TookBack ? "took back: " : "")}{verb}{(what.Length == 0 ? "" : $" {what}")}", [.. Details(change, told)],
+            $"{(change.TookBack ? "took back: " : change.DidAgain ? "did again: " : "")}{verb}{(what.Length == 0 ? "" : $" {what}")}", [.. Details(change, told)],
             change.Under is { } grant && grant.Owner == owner.Id && maySeeGrants ? English.Access(grant.Terms, people[grant.Owner], viewing.Person, calendars.NameOf(grant)) : null, change.Undone,
             told is [{ Withheld: false } one] && change.Entries is [var only] && now.ContainsKey(only.Id) ? (one.After ?? one.Before)?.PublicId : null, change.ByAbsence);
     }

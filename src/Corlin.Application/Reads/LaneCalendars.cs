@@ -15,6 +15,10 @@ internal sealed record LaneCalendars(
     /// <summary>What the viewer holds in all of the owner's calendars, and so in one that is kept no longer.</summary>
     public Rights OnAll { get; init; } = Rights.None;
 
+    /// <summary>Those of somebody; of whom the viewer may know nothing, none.</summary>
+    public static LaneCalendars Of(Viewing viewing, UserId owner) =>
+        viewing.CalendarsOf([owner]).GetValueOrDefault(owner) ?? new LaneCalendars(owner, default, Rights.None, [], []);
+
     /// <summary>Every calendar to be read for the lane.</summary>
     public IEnumerable<CalendarId> Ids => [Main, .. Further.Select(f => f.Calendar.Calendar), .. Followed.Select(f => f.Calendar)];
 

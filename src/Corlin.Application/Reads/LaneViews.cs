@@ -107,7 +107,7 @@ internal static class LaneViews
     public static string? Id(LocalDateTime? recurrenceId) =>
         recurrenceId is { } id ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(id) : null;
 
-    private static EntryView View(Viewing viewing, Lane lane, LaneEntry entry)
+    internal static EntryView View(Viewing viewing, Lane lane, LaneEntry entry)
     {
         var told = entry.Told;
         var part = told.Whole is null ? null : Agreement.Of(entry.Occurrence.Entry, lane.Who.Id, told.RecurrenceId);

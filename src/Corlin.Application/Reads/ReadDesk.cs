@@ -62,12 +62,16 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
     }
 
     /// <summary>Today, with what of some lanes stands in it.</summary>
-    internal static DayView Today(Viewing viewing, IReadOnlyList<Lane> lanes)
+    internal static DayView Today(Viewing viewing, IReadOnlyList<Lane> lanes) => DayOf(viewing, lanes, viewing.Today);
+
+    /// <summary>A day, with what of some lanes stands in it.</summary>
+    internal static DayView DayOf(Viewing viewing, IReadOnlyList<Lane> lanes, LocalDate date)
     {
-        var today = viewing.Zone.Day(viewing.Today);
+        var day = viewing.Zone.Day(date);
+        var isToday = date == viewing.Today;
         return new DayView(
-            NodaTime.Text.LocalDatePattern.Iso.Format(viewing.Today), English.Day(viewing.Today), "Today", LaneViews.Ms(today.Start), LaneViews.Ms(today.End), true,
-            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(viewing.Today), [.. lanes.Select(l => LaneViews.View(viewing, Within(l, today), today))]);
+            NodaTime.Text.LocalDatePattern.Iso.Format(date), English.Day(date), isToday ? "Today" : $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), isToday,
+            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(l => LaneViews.View(viewing, Within(l, day), day))]);
     }
 
     private static Lane Within(Lane lane, Stretch day) => lane with

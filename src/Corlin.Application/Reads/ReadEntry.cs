@@ -154,7 +154,9 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var meeting = told.Kind == EntryKind.Meeting;
         return new EntryDetails(
             told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
-            $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}{OwnZone(viewing, owner, told)}",
+            told.AllDay
+                ? English.When(new AllDayEntry(owner.HomeZone.ToLocal(told.Stretch.Start).Date, owner.HomeZone.ToLocal(told.Stretch.End).Date), viewing.Zone)
+                : $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}{OwnZone(viewing, owner, told)}",
             told.Title!, told.Place, whole?.Link, whole?.DialIn, whole?.AskedBy, whole?.RingBack, whole?.Agenda, whole?.StyledAgenda, whole?.Line, told.Private, whole?.AnswersWanted ?? true,
             whole?.Status != MeetingStatus.Draft, Held(viewing, owner, whole), told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
             whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },

@@ -23,9 +23,11 @@ public sealed record HistoryView(PersonView Of, string? Title, IReadOnlyList<Per
 /// <param name="Undone">Whether it was taken back.</param>
 /// <param name="Entry">The public id of the entry, where it is still there and may be known.</param>
 /// <param name="ByAbsence">An absence did it by itself, as <paramref name="By"/> had it posted.</param>
+/// <param name="Act">With these changes the reader takes it back, with all that belongs to it; null where they cannot.</param>
+/// <param name="Back">Where it has left, the way back; or null.</param>
 public sealed record HistoryRowView(
     long Id, long At, string Day, string Time, PersonView By, PersonView? For, string Words, IReadOnlyList<string> Details, string? Under, bool Undone, string? Entry,
-    bool ByAbsence = false);
+    bool ByAbsence = false, IReadOnlyList<long>? Act = null, WayBackView? Back = null);
 
 /// <param name="Who">The public id of in whose name it was done, or on whose lane the entry stands.</param>
 /// <param name="Entry">The public id of the one entry, or null for all that was done.</param>
@@ -44,7 +46,7 @@ public sealed record ReadHistory(
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Who) ?? throw new RefusedException(RefusalKind.NotFound);
-        var calendars = viewing.CalendarsOf([owner.Id]).GetValueOrDefault(owner.Id) ?? new LaneCalendars(owner.Id, default, Rights.None, [], []);
+        var calendars = LaneCalendars.Of(viewing, owner.Id);
         var entry = Entry is null ? null : store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
         if (entry is null && calendars.Rights.Sight < Sight.Whole) throw new RefusedException(RefusalKind.HistoryNotTold, "who", owner.Name);
         if (entry is not null && !Knows(entry, owner, viewing, calendars)) throw new RefusedException(RefusalKind.NotFound);
@@ -57,8 +59,28 @@ public sealed record ReadHistory(
         var rows = new HistoryRows(viewing, owner, calendars, told);
         var people = viewing.Users(actors);
         return new HistoryView(
-            viewing.View(owner), entry?.Title, [.. actors.Select(a => viewing.View(people[a])).OrderBy(a => a.Name, StringComparer.Ordinal)], [.. told.Select(rows.Row)],
+            viewing.View(owner), entry?.Title, [.. actors.Select(a => viewing.View(people[a])).OrderBy(a => a.Name, StringComparer.Ordinal)], [.. WithWaysBack(viewing, told, rows)],
             past.Count > Limit ? past[Limit - 1].Id : null);
+    }
+
+    /// <summary>What the reader did themselves can be taken back from here, however long ago it was.</summary>
+    private static IEnumerable<HistoryRowView> WithWaysBack(Viewing viewing, List<PastChange> told, HistoryRows rows)
+    {
+        var own = told.Where(c => c.Actor == viewing.Person.Id && c is { Undone: false, ByAbsence: false }).ToList();
+        var acts = own.Count == 0 ? new Dictionary<long, IReadOnlyList<long>>() : viewing.Store.ActsOf(viewing.Person.Id, [.. own.Select(c => c.Id)]);
+        var asked = own.Where(c => acts.ContainsKey(c.Id)).ToList();
+        var can = asked.Zip(viewing.Store.CanTakeBack([.. asked.Select(c => acts[c.Id])])).ToDictionary(a => a.First.Id, a => a.Second);
+        foreach (var change in told)
+        {
+            var row = rows.Row(change);
+            if (!acts.TryGetValue(change.Id, out var act)) yield return row;
+            else yield return TakingBack.WhyNot(can[change.Id], change.Kind) switch
+            {
+                null => row with { Act = act },
+                RefusalKind.AlreadySent when act.Count == 1 => row with { Back = TakingBack.WayBack(viewing, change) },
+                _ => row,
+            };
+        }
     }
 
     /// <summary>What was noted on one lane alone is told to nobody who reads the entry on another.</summary>

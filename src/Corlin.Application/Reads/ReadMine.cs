@@ -52,39 +52,10 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
         var speakers = new SpeakersOf(store, [Viewer], Now).For(Viewer, isPrivate: false);
         return new MineView(
             LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), ReadDesk.Today(viewing, [lane]),
-            [.. coming.Select(e => View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? View(viewing, lane, standing[0]) : null,
+            [.. coming.Select(e => ComingViews.View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? ComingViews.View(viewing, lane, standing[0]) : null,
             [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
             [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)], Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer), ReadReturn.Heads(viewing, [viewing.Person], overOnly: true),
             Strips.Words(viewing, lane, viewing.Today));
-    }
-
-    private static ComingView View(Viewing viewing, Lane lane, LaneEntry entry)
-    {
-        var told = entry.Told;
-        var (start, end) = (viewing.Zone.ToLocal(told.Stretch.Start), viewing.Zone.ToLocal(told.Stretch.End));
-        var isNow = told.Stretch.Contains(viewing.Now);
-        var day = start.Date == viewing.Today || isNow ? "" : $"{English.NearDay(start.Date, viewing.Today)} ";
-        var others = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).Distinct().Where(w => w != viewing.Person.Id).ToList() ?? [];
-        var people = viewing.Meeting(others);
-        var named = others.Select(o => people[o]).Where(u => u.Kind == UserKind.Person).ToList();
-        return new ComingView(
-            told.PublicId!, LaneViews.Id(told.RecurrenceId), told.Title!,
-            isNow ? $"now, to {English.Time(end.TimeOfDay)}" : $"{day}{English.Time(start.TimeOfDay)} to {English.Time(end.TimeOfDay)}", isNow, told.Place, told.Whole?.Link,
-            Leave(viewing, lane, entry), With(named), English.Word(told.Takes), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End));
-    }
-
-    private static string? With(IReadOnlyList<CalendarUser> people) => people.Count switch
-    {
-        0 => null,
-        > 3 => $"with {people[0].Name}, {people[1].Name} and {people.Count - 2} more",
-        _ => $"with {English.And([.. people.Select(p => p.Name)])}",
-    };
-
-    private static string? Leave(Viewing viewing, Lane lane, LaneEntry entry)
-    {
-        if (entry.Told.Stretch.Start <= viewing.Now) return null;
-        var way = LaneViews.WaysOn(viewing, lane).FirstOrDefault(w => ReferenceEquals(w.To, entry));
-        return way.Way is null ? null : $"leave at {English.Time(viewing.Zone.ToLocal(entry.Told.Stretch.Start - way.Way.Needed).TimeOfDay)}";
     }
 
     private static IReadOnlyList<HistoryRowView> Done(Viewing viewing)

@@ -92,6 +92,8 @@ public static partial class English
         ChangeKind.HandoverNoted => "wrote to something handed over",
         ChangeKind.HandoverTakenBack => "took a handover back",
         ChangeKind.PutOnCalendar => "put on another calendar",
+        // Of one that is still under way; of any other what it took back is told.
+        ChangeKind.Undone => "began to take back",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
     };
 

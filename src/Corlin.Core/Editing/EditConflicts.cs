@@ -16,6 +16,7 @@ public enum EntryPart
     DialIn,
     Line,
     AnswersWanted,
+    Takes,
 }
 
 /// <summary>Edits that were begun on an older state. Parts that nobody else changed merge; the others are said, and nothing is overwritten.</summary>
@@ -36,6 +37,7 @@ public static class EditConflicts
         Text(EntryPart.DialIn, entry.DialIn, was.DialIn, becomes.DialIn);
         Text(EntryPart.Line, entry.Line, was.Line, becomes.Line);
         if (becomes.AnswersWanted is { } want && was.AnswersWanted is { } wanted && entry.AnswersWanted != wanted && entry.AnswersWanted != want) found.Add(EntryPart.AnswersWanted);
+        if (becomes.Takes is { } takes && was.Takes is { } took && entry.Takes != took && entry.Takes != takes) found.Add(EntryPart.Takes);
         if (becomes.Private is { } hide && was.Private is { } hid && entry.Private != hid && entry.Private != hide) found.Add(EntryPart.Private);
         if (becomes.Repeat is { } next && was.Repeat is { } before)
             Text(EntryPart.Repeat, entry.Rule?.ToString(), before.Rule?.ToString() ?? "", next.Rule?.ToString() ?? "");

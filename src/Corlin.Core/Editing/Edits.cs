@@ -136,10 +136,11 @@ public static class Edits
         DialIn = Text(edit.DialIn, entry.DialIn),
         Line = Text(edit.Line, entry.Line),
         AnswersWanted = edit.AnswersWanted ?? entry.AnswersWanted,
+        Takes = edit.Takes ?? entry.Takes,
         Private = edit.Private ?? entry.Private,
     };
 
-    private static bool SaysOfTheWhole(EntryEdit edit) => edit is not { Repeat: null, Agenda: null, Private: null, Link: null, DialIn: null, Line: null, AnswersWanted: null };
+    private static bool SaysOfTheWhole(EntryEdit edit) => edit is not { Repeat: null, Agenda: null, Private: null, Link: null, DialIn: null, Line: null, AnswersWanted: null, Takes: null };
 
     /// <summary>Who is asked apart.</summary>
     private static bool SaysNothing(EntryEdit edit) => edit with { Attendees = null } == new EntryEdit();

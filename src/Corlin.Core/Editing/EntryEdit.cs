@@ -35,6 +35,9 @@ public sealed record EntryEdit
     /// <summary>The agenda as sanitised HTML; it goes with <see cref="Agenda"/> and is null where that is all.</summary>
     public string? StyledAgenda { get; init; }
 
+    /// <summary>How it takes time. It belongs to the whole.</summary>
+    public TimeTaken? Takes { get; init; }
+
     /// <summary>The address of the conference; empty for none. It belongs to the whole, as what follows.</summary>
     public string? Link { get; init; }
 

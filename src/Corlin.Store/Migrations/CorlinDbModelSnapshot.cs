@@ -551,6 +551,9 @@ namespace Corlin.Store.Migrations
                     b.Property<long?>("AbsenceId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ActId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("ActorId")
                         .HasColumnType("INTEGER");
 
@@ -574,8 +577,13 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("AbsenceId")
                         .HasFilter("\"AbsenceId\" IS NOT NULL");
 
+                    b.HasIndex("ActId")
+                        .HasFilter("\"ActId\" IS NOT NULL");
+
                     b.HasIndex("UndoneById")
                         .HasFilter("\"UndoneById\" IS NOT NULL");
+
+                    b.HasIndex("ActorId", "Id");
 
                     b.HasIndex("InNameOfId", "Id");
 

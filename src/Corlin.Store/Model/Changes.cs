@@ -27,6 +27,9 @@ internal sealed class ChangeRow
     /// <summary>The first number of the absence that did it by itself; null where somebody did it by hand.</summary>
     public long? AbsenceId { get; set; }
     public long? UndoneById { get; set; }
+
+    /// <summary>The first change of the act that this one belongs to; null in the first itself.</summary>
+    public long? ActId { get; set; }
 }
 
 /// <summary>What a change did to one entry: its whole state before and after. Append-only.</summary>

@@ -451,6 +451,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             c.HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
             c.HasIndex(x => new { x.InNameOfId, x.Id });
+            c.HasIndex(x => new { x.ActorId, x.Id });
+            c.HasIndex(x => x.ActId).HasFilter("\"ActId\" IS NOT NULL");
             c.HasIndex(x => x.AbsenceId).HasFilter("\"AbsenceId\" IS NOT NULL");
         });
         builder.Entity<TurnOverRow>(t =>

@@ -4,7 +4,7 @@ using NodaTime;
 namespace Corlin.Store.Model;
 
 /// <summary>A link with a key by which a program reads a calendar. Of the key only its hash is here.</summary>
-internal sealed class FeedRow : IKeptRow
+internal sealed class FeedRow
 {
     public long Id { get; set; }
     public long OwnerId { get; set; }

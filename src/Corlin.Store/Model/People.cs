@@ -190,18 +190,7 @@ internal sealed class FollowedRow
     public long? EndedById { get; set; }
 }
 
-
-/// <summary>What a change keeps and another one ends: nothing is taken out of the store.</summary>
-internal interface IKeptRow
-{
-    /// <summary>The change that began it; null where the set-up did.</summary>
-    long? KeptById { get; }
-
-    /// <summary>The change since which it stands no longer, or null.</summary>
-    long? EndedById { get; }
-}
-
-internal sealed class StayRow : IKeptRow
+internal sealed class StayRow
 {
     public long Id { get; set; }
     public long UserId { get; set; }
@@ -220,7 +209,7 @@ internal sealed class StayRow : IKeptRow
     public long? EndedById { get; set; }
 }
 
-internal sealed class AbsenceRow : IKeptRow
+internal sealed class AbsenceRow
 {
     public long Id { get; set; }
     public long UserId { get; set; }

@@ -107,7 +107,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         LetMailBe c => If(SeesMail(actor, c.Mail)),
         AnswerMail c => If(SeesMail(actor, c.Mail)),
         MarkChosen c => If(c.Chosen.All(o => o.Entries.All(e => Marks(actor, o.Lane, e)))),
-        UndoChange or UndoAct => May.Perhaps,
+        UndoChange or UndoAct or TurnChangeBack => May.Perhaps,
         _ => throw new InvalidOperationException($"Say who may {change.GetType().Name}."),
     };
 

@@ -130,8 +130,9 @@ internal static class WhoMayKnow
 
     /// <summary>What somebody did with a meeting out of which they were taken since is told by their own history, to them and to who speaks for them.</summary>
     private static bool DidIt(Organisation made, PlainRules rules, int viewer, object read, string mark) =>
-        read is ReadHistory history && made.People.FindIndex(p => p.PublicId == history.Who) is >= 0 and var who
-        && made.Entries.Any(e => e.Headline == mark && e.Parts.Any(p => p.Who == who && p.Removed && (p.Answer != "none" || p.OwnPrivate) && rules.SpeaksFor(viewer, who, e.Private || p.OwnPrivate)));
+        (read is ReadActs || (read is ReadHistory history && made.People.Any(p => p.PublicId == history.Who)))
+        && made.Entries.Any(e => e.Headline == mark && e.Parts.Any(p => p.Removed && (p.Answer != "none" || p.OwnPrivate) && rules.SpeaksFor(viewer, p.Who, e.Private || p.OwnPrivate)
+            && (read is not ReadHistory of || made.People[p.Who].PublicId == of.Who)));
 
     private static IEnumerable<string> MayNot(Organisation made, PlainRules rules, int viewer)
     {

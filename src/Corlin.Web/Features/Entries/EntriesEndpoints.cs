@@ -1,4 +1,3 @@
-using Corlin.Application;
 using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
@@ -14,15 +13,9 @@ using NodaTime;
 namespace Corlin.Web.Features.Entries;
 
 /// <param name="InNameOf">Whose answer it is.</param>
-/// <param name="ProposedStart">With <paramref name="ProposedEnd"/> another time, in milliseconds since 1970.</param>
+/// <param name="Proposed">Another time that is offered with it, or null.</param>
 /// <param name="AllTheSame">Whether it is meant to take the place of another answer that somebody else gave.</param>
-public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer Answer, string? Comment, long? ProposedStart, long? ProposedEnd, bool AllTheSame = false);
-
-/// <param name="Changes">With them the act is undone as one.</param>
-public sealed record ActView(IReadOnlyList<long> Changes);
-
-/// <param name="Changes">In the order in which they were made.</param>
-public sealed record UndoRequest(IReadOnlyList<long> Changes);
+public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer Answer, string? Comment, TimeRequest? Proposed, bool AllTheSame = false);
 
 /// <summary>Parts of an entry; those that are null are left alone.</summary>
 /// <param name="Place">Empty for nowhere.</param>
@@ -31,7 +24,7 @@ public sealed record UndoRequest(IReadOnlyList<long> Changes);
 /// <param name="Link">Empty for no conference.</param>
 /// <param name="Line">To those invited; empty for none.</param>
 public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, string? Place = null, string? Agenda = null, bool? Private = null, string? Repeats = null,
-    string? Link = null, string? DialIn = null, string? Line = null, bool? AnswersWanted = null);
+    string? Link = null, string? DialIn = null, string? Line = null, bool? AnswersWanted = null, TimeTaken? Takes = null);
 
 /// <summary>A move by hand on the lane, in milliseconds since 1970.</summary>
 public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, long ToEnd);
@@ -82,7 +75,6 @@ internal static class EntriesEndpoints
         api.MapPut("/entries/{id}/own-part", KeepPartPrivateAsync);
         api.MapPost("/entries/{id}/ties", TieAsync);
         api.MapPost("/appointments", AddAsync);
-        api.MapPost("/changes/undo", UndoAsync);
     }
 
     /// <param name="lane">The public id of whose lane it was chosen on.</param>
@@ -159,18 +151,15 @@ internal static class EntriesEndpoints
             DialIn = parts.DialIn is null ? null : Times.Limited(parts.DialIn, 500, "dialIn") ?? "",
             Line = parts.Line is null ? null : Times.Limited(parts.Line, 2_000, "line") ?? "",
             AnswersWanted = parts.AnswersWanted,
+            Takes = parts.Takes is TimeTaken.Hold ? throw new RefusedException(RefusalKind.BadInput, "takes", "Hold") : parts.Takes,
             Private = parts.Private,
             Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Date ?? new LocalDate(2000, 1, 1))),
         };
     }
 
-    private static async Task<Ok<ActView>> UndoAsync(Reader reader, UndoRequest request, LargeUndo undo, CancellationToken cancel) =>
-        TypedResults.Ok(new ActView(await undo.RunAsync(new UndoAct(reader.Person, request.Changes), cancel)));
-
-    private static Stretch? Proposed(AnswerRequest request)
-    {
-        return request is { ProposedStart: { } start, ProposedEnd: { } end } ? Span(start, end) : null;
-    }
+    private static Stretch? Proposed(AnswerRequest request) => request.Proposed is not { } time ? null
+        : Times.Entry(time) is TimedEntry timed ? timed.ToStretch(timed.WallZone ?? DateTimeZone.Utc)
+        : throw new RefusedException(RefusalKind.BadInput, "proposed", "A time of day");
 
     private static Stretch Span(long start, long end)
     {

@@ -1,6 +1,10 @@
 using System.Text;
+using Corlin.Application;
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
+using Corlin.Web.Features.Chase;
+using Corlin.Web.Features.Shared;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;
@@ -30,9 +34,19 @@ internal static class HistoryEndpoints
 
     public static void Map(RouteGroupBuilder api)
     {
+        api.MapGet("/acts", ActsAsync);
+        api.MapPost("/changes/undo", UndoAsync);
+        api.MapPost("/changes/{id:long}/back", TurnBackAsync);
         api.MapGet("/history", GetAsync);
         api.MapGet("/history/file", FileAsync).Produces<string>(200, "text/csv");
     }
+
+    private static async Task<Ok<ActsView>> ActsAsync(Reader reader) => TypedResults.Ok(await reader.ReadAsync(s => new ReadActs(reader.Person, reader.Now).Run(s)));
+
+    private static async Task<Ok<ActView>> UndoAsync(Reader reader, UndoRequest request, LargeUndo undo, CancellationToken cancel) =>
+        TypedResults.Ok(new ActView(await undo.RunAsync(new UndoAct(reader.Person, request.Changes), cancel)));
+
+    private static async Task<Ok<ChangedView>> TurnBackAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TurnChangeBack(reader.Person, id))));
 
     private static async Task<Ok<HistoryView>> GetAsync(Reader reader, [AsParameters] HistoryAsked asked) =>
         TypedResults.Ok(await reader.ReadAsync(s => asked.Read(reader).Run(s)));

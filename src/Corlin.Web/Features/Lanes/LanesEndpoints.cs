@@ -15,10 +15,16 @@ internal static class LanesEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/lanes", GetAsync);
+        api.MapGet("/hand", GetHandAsync);
         api.MapGet("/years", GetYearAsync);
         api.MapPost("/no-go-weeks", KeepNoGoAsync);
         api.MapDelete("/no-go-weeks/{id:long}", OpenNoGoAsync);
     }
+
+    /// <param name="who">A public id; the first of those the reader speaks for where none is given.</param>
+    /// <param name="day">Today where none is given.</param>
+    private static async Task<Ok<HandDayView>> GetHandAsync(Reader reader, string? who, string? day) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadHandDay(reader.Person, who, day is null ? null : Reader.Date(day, "day"), reader.Now).Run(s)));
 
     /// <param name="who">A public id; the first of those the reader speaks for where none is given.</param>
     private static async Task<Ok<YearView>> GetYearAsync(Reader reader, string? who, int? year) =>

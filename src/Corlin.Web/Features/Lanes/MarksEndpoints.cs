@@ -2,7 +2,7 @@ using Corlin.Application.Changes;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Web.Features.Chase;
-using Corlin.Web.Features.Entries;
+using Corlin.Web.Features.Shared;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 

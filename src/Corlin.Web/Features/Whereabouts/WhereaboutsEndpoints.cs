@@ -6,7 +6,7 @@ using Corlin.Core.Recurrence;
 using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
 using Corlin.Web.Features.Chase;
-using Corlin.Web.Features.Entries;
+using Corlin.Web.Features.Shared;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using NodaTime.Text;

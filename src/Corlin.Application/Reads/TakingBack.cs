@@ -1,0 +1,39 @@
+using Corlin.Application.Changes;
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
+using Corlin.Core.Meetings;
+
+namespace Corlin.Application.Reads;
+
+/// <summary>Whether what was done can be taken back, and what leads back where it cannot.</summary>
+internal static class TakingBack
+{
+    public static RefusalKind? WhyNot(TakenBack can, ChangeKind kind) => kind.IsNeverTakenBack() ? RefusalKind.AlreadySent : can switch
+    {
+        TakenBack.Sent => RefusalKind.AlreadySent,
+        TakenBack.ChangedSince => RefusalKind.ChangedSince,
+        _ => null,
+    };
+
+    /// <summary>The way back from a change of a meeting of which people were told; null where there is none, or the time before is over.</summary>
+    public static WayBackView? WayBack(Viewing viewing, PastChange change)
+    {
+        if (change is not { Undone: false, Entries: [{ Before: { } before, After: { } after } one] }) return null;
+        if (viewing.Store.EntriesNow([one.Id]).GetValueOrDefault(one.Id) is not { } now || !viewing.Viewer.StandsFor(now.Owner, now.HoldsPrivate) || TurnBack.Of(before, after, now) is not { } back) return null;
+        var restored = back.Transition.Entry;
+        var wholeSeries = restored.IsSeries && back.Occurrence is null;
+        var stands = Occurrences.Find(restored, wholeSeries ? restored.Time.LocalStart : back.Occurrence, viewing.Users([now.Owner])[now.Owner].HomeZone);
+        if (stands is null || (!wholeSeries && stands.Stretch.End <= viewing.Now)) return null;
+        var people = viewing.Users(back.Transition.Effects.Select(e => e.To));
+        var told = back.Transition.Effects.Select(e => e.To).Distinct().Count(t => people[t].Kind != UserKind.Room);
+        var when = English.When(stands.Time, viewing.Zone);
+        return new WayBackView(change.Id, back.Way switch
+        {
+            Corlin.Core.Editing.WayBack.Moves => $"Move it back to {when} and notify {told}",
+            Corlin.Core.Editing.WayBack.BringsBack => $"Bring it back on {when} and ask {told} anew",
+            _ => $"Change it back and notify {told}",
+        });
+    }
+}

@@ -1,0 +1,89 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using NodaTime;
+
+namespace Corlin.Core.Editing;
+
+/// <summary>What a way back does.</summary>
+public enum WayBack
+{
+    /// <summary>It stands again at the time before; everyone asked is asked anew.</summary>
+    Moves,
+
+    /// <summary>It takes place after all; everyone asked is asked anew.</summary>
+    BringsBack,
+
+    /// <summary>What is said of it is as it was; answers stay.</summary>
+    Changes,
+}
+
+/// <summary>
+/// Goes back to what a sent meeting was before a change of which people were told: a change in turn, of which they are told (RFC 5546 3.2.2,
+/// higher SEQUENCE where it moves or takes place again).
+/// </summary>
+public static class TurnBack
+{
+    /// <param name="before">The meeting before the change.</param>
+    /// <param name="after">The meeting as the change left it.</param>
+    /// <param name="now">The meeting as it stands; answers given since stay where nothing moves.</param>
+    /// <returns>Null where there is no way back: it was not sent, was changed since, or the change was of who is asked, or of more than one occurrence.</returns>
+    public static (WayBack Way, LocalDateTime? Occurrence, Transition Transition)? Of(Entry before, Entry after, Entry now)
+    {
+        if (now.Kind != EntryKind.Meeting || before.Status != MeetingStatus.Sent || now.Status != after.Status || !SaysTheSame(now, after)) return null;
+        if (now.Status == MeetingStatus.Cancelled) return (WayBack.BringsBack, null, Scheduling.Restore(now));
+        if (!Asked(before).SetEquals(Asked(after))) return null;
+        var restored = now with
+        {
+            Time = before.Time,
+            Rule = before.Rule,
+            Additions = before.Additions,
+            Exceptions = before.Exceptions,
+            Overrides = before.Overrides,
+            Title = before.Title,
+            Place = before.Place,
+            Link = before.Link,
+            DialIn = before.DialIn,
+            Agenda = before.Agenda,
+            StyledAgenda = before.StyledAgenda,
+            Line = before.Line,
+            Private = before.Private,
+            AnswersWanted = before.AnswersWanted,
+            Takes = before.Takes,
+            Version = now.Version + 1,
+        };
+        if (!StandsWhere(before, after))
+        {
+            // What was answered to single occurrences is keyed by starts that are no more; who was taken out of one stays out.
+            var parts = now.Participations.Where(p => p.RecurrenceId is null).Concat(before.Participations.Where(p => p is { RecurrenceId: not null, NotAsked: true }));
+            return (WayBack.Moves, null, Anew(restored with { Participations = [.. parts] }, null, EffectKind.Moved));
+        }
+
+        var otherwise = before.Overrides.Except(after.Overrides).Concat(after.Overrides.Except(before.Overrides)).Select(o => o.RecurrenceId).Distinct().ToList();
+        if (otherwise.Count > 1) return null;
+        if (otherwise is not [var id]) return (WayBack.Changes, null, new Transition(restored, Scheduling.Tell(restored, EffectKind.Changed, null)));
+        var (was, isNow) = (Said(before, id), Said(after, id));
+        if (isNow?.Cancelled == true) return (WayBack.BringsBack, id, Anew(restored, id, EffectKind.Invite));
+        return was?.Time != isNow?.Time
+            ? (WayBack.Moves, id, Anew(restored, id, EffectKind.Moved))
+            : (WayBack.Changes, id, new Transition(restored, Scheduling.Tell(restored, EffectKind.Changed, id)));
+    }
+
+    private static Transition Anew(Entry meeting, LocalDateTime? id, EffectKind kind)
+    {
+        var asked = Scheduling.AskAnew(meeting with { Sequence = meeting.Sequence + 1 }, id);
+        return new Transition(asked, Scheduling.Tell(asked, kind, id));
+    }
+
+    private static HashSet<(UserId Who, AttendeeRole Role)> Asked(Entry entry) => [.. entry.Participations.Where(p => p is { RecurrenceId: null, NotAsked: false }).Select(p => (p.Who, p.Role))];
+
+    private static Override? Said(Entry entry, LocalDateTime id) => entry.Overrides.FirstOrDefault(o => o.RecurrenceId == id);
+
+    private static bool StandsWhere(Entry a, Entry b) =>
+        a.Time == b.Time && a.Rule?.ToString() == b.Rule?.ToString() && Same(a.Additions, b.Additions) && Same(a.Exceptions, b.Exceptions);
+
+    private static bool SaysTheSame(Entry a, Entry b) =>
+        StandsWhere(a, b) && Same(a.Overrides, b.Overrides) && (a.Title, a.Place, a.Link, a.DialIn, a.Agenda, a.Line, a.Private) == (b.Title, b.Place, b.Link, b.DialIn, b.Agenda, b.Line, b.Private);
+
+    private static bool Same<T>(ImmutableArray<T> a, ImmutableArray<T> b) => a.ToHashSet().SetEquals(b);
+}

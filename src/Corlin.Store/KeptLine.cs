@@ -1,0 +1,119 @@
+using System.Linq.Expressions;
+using Corlin.Store.Model;
+
+namespace Corlin.Store;
+
+/// <summary>A kind of line that a change keeps and another one ends, and that is never altered but for its end.</summary>
+/// <param name="keptBy">The change that keeps a line; null where the set-up did.</param>
+/// <param name="endedBy">The change since which it stands no longer, or null.</param>
+/// <param name="unlike">What a line that was brought back does not share with the one it was: marks of the machine.</param>
+internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expression<Func<TRow, long?>> endedBy, params string[] unlike)
+    where TRow : class
+{
+    private readonly Func<TRow, long?> kept = keptBy.Compile();
+    private readonly Func<TRow, long?> ended = endedBy.Compile();
+    private readonly HashSet<string> ignored = [NameOf(keptBy), NameOf(endedBy), .. unlike];
+
+    /// <summary>The lines that a change kept and did not end itself, and those that it ended and had not kept itself.</summary>
+    public (List<TRow> Kept, List<TRow> Ended) Of(CorlinDb db, long? change)
+    {
+        Expression<Func<long?>> wanted = () => change;
+        var touched = Expression.OrElse(Expression.Equal(keptBy.Body, wanted.Body), Expression.Equal(new SameParameter(endedBy.Parameters[0], keptBy.Parameters[0]).Visit(endedBy.Body), wanted.Body));
+        var rows = db.Set<TRow>().Where(Expression.Lambda<Func<TRow, bool>>(touched, keptBy.Parameters)).ToList();
+        return (rows.FindAll(r => kept(r) == change && ended(r) != change), rows.FindAll(r => ended(r) == change && kept(r) != change));
+    }
+
+    /// <summary>Those of some changes that kept lines.</summary>
+    public IEnumerable<long> Concerned(CorlinDb db, long?[] changes)
+    {
+        Expression<Func<long?[]>> wanted = () => changes;
+        var contains = Expression.Call(typeof(Enumerable), nameof(Enumerable.Contains), [typeof(long?)], wanted.Body, keptBy.Body);
+        return db.Set<TRow>().Where(Expression.Lambda<Func<TRow, bool>>(contains, keptBy.Parameters)).Select(keptBy).Distinct().AsEnumerable().OfType<long>();
+    }
+
+    /// <summary>A line as it stands: itself, or the one as which an undo brought it back; null where it stands no longer.</summary>
+    public TRow? Stands(CorlinDb db, TRow line)
+    {
+        var row = line;
+        while (row is not null && ended(row) is { } by)
+        {
+            var undo = db.Changes.Where(c => c.Id == by).Select(c => c.UndoneById).Single();
+            var content = Content(db, row);
+            row = undo is { } change ? db.Set<TRow>().Where(Is(keptBy, change)).AsEnumerable().FirstOrDefault(r => Content(db, r).SequenceEqual(content)) : null;
+        }
+
+        return row;
+    }
+
+    /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile; or another of its act ended it.</summary>
+    public bool AllStand(CorlinDb db, long change, IReadOnlyCollection<long> act) =>
+        Of(db, change).Kept.All(r => (ended(r) is { } by && act.Contains(by)) || Stands(db, r) is not null);
+
+    private static Expression<Func<TRow, bool>> Is(Expression<Func<TRow, long?>> column, long? change)
+    {
+        // A captured variable is a parameter of the SQL; a constant would make a statement of its own for every change.
+        Expression<Func<long?>> wanted = () => change;
+        return Expression.Lambda<Func<TRow, bool>>(Expression.Equal(column.Body, wanted.Body), column.Parameters);
+    }
+
+    private static string NameOf(Expression<Func<TRow, long?>> column) =>
+        ((MemberExpression)(column.Body is UnaryExpression convert ? convert.Operand : column.Body)).Member.Name;
+
+    private sealed class SameParameter(ParameterExpression from, ParameterExpression to) : ExpressionVisitor
+    {
+        protected override Expression VisitParameter(ParameterExpression node) => node == from ? to : node;
+    }
+
+    private IEnumerable<object?> Content(CorlinDb db, TRow row) =>
+        db.Entry(row).Properties.Where(p => !p.Metadata.IsPrimaryKey() && !ignored.Contains(p.Metadata.Name)).Select(p => p.CurrentValue);
+}
+
+/// <summary>All kinds of lines that are ended and brought back.</summary>
+internal static class KeptLines
+{
+    public static readonly KeptLine<StayRow> Stays = new(r => r.KeptById, r => r.EndedById);
+    public static readonly KeptLine<AbsenceRow> Absences = new(r => r.KeptById, r => r.EndedById, nameof(AbsenceRow.OriginId));
+    public static readonly KeptLine<FeedRow> Feeds = new(r => r.KeptById, r => r.EndedById, nameof(FeedRow.ReadAt), nameof(FeedRow.ReadWith));
+    public static readonly KeptLine<TurnOverRow> TurnOvers = new(r => r.KeptById, r => r.EndedById);
+    public static readonly KeptLine<WaitingAddressRow> Addresses = new(r => r.KeptById, r => r.EndedById);
+    public static readonly KeptLine<HandoverRow> Handovers = new(r => r.KeptById, r => r.EndedById);
+    public static readonly KeptLine<NoGoRow> NoGo = new(r => r.KeptById, r => r.OpenedById);
+    public static readonly KeptLine<DayOffRow> Closures = new(r => r.ClosedById, r => r.OpenedById);
+    public static readonly KeptLine<FurtherRow> Further = new(r => r.KeptById, r => r.EndedById);
+    public static readonly KeptLine<GrantRow> Grants = new(r => r.GivenById, r => r.EndedById);
+    public static readonly KeptLine<AccessRequestRow> Requests = new(r => r.AskedById, r => r.ClosedById);
+    public static readonly KeptLine<CeilingRow> Ceilings = new(r => r.SetById, r => r.EndedById);
+
+    public static readonly KeptLine<FollowedRow> Followed = new(
+        r => r.FollowedById, r => r.EndedById, nameof(FollowedRow.DueAt), nameof(FollowedRow.FetchedAt), nameof(FollowedRow.Failure), nameof(FollowedRow.Failures), nameof(FollowedRow.Tag));
+
+    /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile.</summary>
+    /// <param name="act">The changes that are taken back with it.</param>
+    public static bool AllStand(CorlinDb db, long change, params IReadOnlyCollection<long> act) =>
+        Stays.AllStand(db, change, act) && Absences.AllStand(db, change, act) && Feeds.AllStand(db, change, act) && TurnOvers.AllStand(db, change, act) && Addresses.AllStand(db, change, act)
+        && Handovers.AllStand(db, change, act) && NoGo.AllStand(db, change, act) && Closures.AllStand(db, change, act) && Further.AllStand(db, change, act) && Grants.AllStand(db, change, act)
+        && Requests.AllStand(db, change, act) && Ceilings.AllStand(db, change, act) && Followed.AllStand(db, change, act) && NothingGivenSince(db, change);
+
+    /// <summary>Those of some changes that kept such lines, or ended what was granted: all others need not be asked about.</summary>
+    public static HashSet<long> Concerned(CorlinDb db, IReadOnlyCollection<long> changes)
+    {
+        var wanted = changes.Select(c => (long?)c).ToArray();
+        return
+        [
+            .. Stays.Concerned(db, wanted), .. Absences.Concerned(db, wanted), .. Feeds.Concerned(db, wanted), .. TurnOvers.Concerned(db, wanted), .. Addresses.Concerned(db, wanted),
+            .. Handovers.Concerned(db, wanted), .. NoGo.Concerned(db, wanted), .. Closures.Concerned(db, wanted), .. Further.Concerned(db, wanted), .. Grants.Concerned(db, wanted),
+            .. Requests.Concerned(db, wanted), .. Ceilings.Concerned(db, wanted), .. Followed.Concerned(db, wanted),
+            .. db.Grants.Where(g => wanted.Contains(g.EndedById)).Select(g => g.EndedById!.Value).Distinct(),
+        ];
+    }
+
+    /// <summary>Whether nobody was granted something else since a change ended what they held.</summary>
+    public static bool NothingGivenSince(CorlinDb db, long change)
+    {
+        var (given, lost) = Grants.Of(db, change);
+        var own = given.Select(g => Grants.Stands(db, g)?.Id).ToList();
+        return lost.All(ended => db.Grants
+            .Where(g => g.OwnerId == ended.OwnerId && g.CalendarId == ended.CalendarId && g.ReceiverId == ended.ReceiverId && g.Inside == ended.Inside && g.EndedById == null && g.GivenById > change)
+            .AsEnumerable().All(g => own.Contains(g.Id)));
+    }
+}

@@ -1,0 +1,80 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using NodaTime;
+using static Corlin.Core.Tests.Times;
+
+namespace Corlin.Core.Tests;
+
+/// <summary>The way back from a change of which people were told.</summary>
+public class TurnBackTests
+{
+    private static readonly NewIds Ids = new("e2", "e2@corlin");
+
+    private static readonly Entry Single = Entries.Meeting() with { Participations = [.. Entries.Meeting().Participations.Select(p => p with { Answer = Answer.Accepted })] };
+
+    private static readonly Entry Series = Single with { Time = Timed("2027-03-08 09:00", "Europe/Lisbon", 60), Rule = Rule.Parse("FREQ=WEEKLY;BYDAY=MO;COUNT=6") };
+
+    private static Entry Edited(Entry entry, EntryEdit edit, Reach reach = Reach.All, string? at = null) =>
+        Assert.Single(Edits.Apply(entry, at is null ? null : Local(at), reach, edit, Ids, DateTimeZone.Utc)).Entry;
+
+    private static IEnumerable<string> Starts(Entry entry) => Occurrences.In(entry, Span("2027-03-01 00:00", "2027-06-01 00:00"), DateTimeZone.Utc).Select(o => o.Time.LocalStart.ToString("MM-dd HH:mm", null));
+
+    [Fact]
+    public void What_moved_stands_where_it_stood_and_is_asked_anew_with_a_higher_sequence()
+    {
+        var moved = Edited(Single, new EntryEdit { Time = Timed("2027-03-09 15:00", "Etc/UTC", 60) });
+        // Somebody has answered meanwhile.
+        var now = moved with { Participations = [.. moved.Participations.Select(p => p with { Answer = Answer.Accepted })] };
+        var back = TurnBack.Of(Single, moved, now)!.Value;
+        Assert.Equal((WayBack.Moves, Single.Time, moved.Sequence + 1), (back.Way, back.Transition.Entry.Time, back.Transition.Entry.Sequence));
+        Assert.All(back.Transition.Entry.Participations, p => Assert.Equal(Answer.None, p.Answer));
+        Assert.All(back.Transition.Effects, e => Assert.Equal(EffectKind.Moved, e.Kind));
+    }
+
+    [Fact]
+    public void What_is_only_said_otherwise_goes_back_and_answers_stay()
+    {
+        var changed = Edited(Single, new EntryEdit { Title = "Tide lease, second", Place = "Dunlin" });
+        var back = TurnBack.Of(Single, changed, changed)!.Value;
+        Assert.Equal((WayBack.Changes, "Tide lease", "Gannet"), (back.Way, back.Transition.Entry.Title, back.Transition.Entry.Place));
+        Assert.All(back.Transition.Entry.Participations, p => Assert.Equal(Answer.Accepted, p.Answer));
+    }
+
+    [Fact]
+    public void A_series_moved_as_a_whole_goes_back_as_a_whole()
+    {
+        var moved = Edited(Series, new EntryEdit { Time = Timed("2027-03-24 11:00", "Europe/Lisbon", 60) }, Reach.All, "2027-03-22 09:00");
+        var back = TurnBack.Of(Series, moved, moved)!.Value;
+        Assert.Equal(Starts(Series), Starts(back.Transition.Entry));
+        Assert.Equal((WayBack.Moves, null), (back.Way, back.Occurrence));
+    }
+
+    [Fact]
+    public void One_occurrence_goes_back_alone_whether_it_moved_or_was_cancelled()
+    {
+        var at = Local("2027-03-22 09:00");
+        var moved = Edited(Series, new EntryEdit { Time = Timed("2027-03-23 15:00", "Europe/Lisbon", 60) }, Reach.ThisOne, "2027-03-22 09:00");
+        var cancelled = Edits.Cancel(Series, at, Reach.ThisOne, DateTimeZone.Utc).Entry;
+        foreach (var (after, way) in new[] { (moved, WayBack.Moves), (cancelled, WayBack.BringsBack) })
+        {
+            var back = TurnBack.Of(Series, after, after)!.Value;
+            Assert.Equal((way, (LocalDateTime?)at), (back.Way, back.Occurrence));
+            Assert.Equal(Starts(Series), Starts(back.Transition.Entry));
+            Assert.All(Agreement.For(back.Transition.Entry, at), p => Assert.Equal(Answer.None, p.Answer));
+            Assert.All(Agreement.For(back.Transition.Entry, Local("2027-03-29 09:00")), p => Assert.Equal(Answer.Accepted, p.Answer));
+        }
+    }
+
+    [Fact]
+    public void There_is_no_way_back_where_it_was_changed_since_never_sent_or_others_are_asked()
+    {
+        var moved = Edited(Single, new EntryEdit { Time = Timed("2027-03-09 15:00", "Etc/UTC", 60) });
+        Assert.Null(TurnBack.Of(Single, moved, moved with { Title = "Other" }));
+        Assert.Null(TurnBack.Of(Single, moved, moved with { Time = Single.Time }));
+        Assert.Null(TurnBack.Of(Single with { Status = MeetingStatus.Draft }, Single, Single));
+        Assert.Null(TurnBack.Of(Single, moved with { Participations = [moved.Participations[0]] }, moved with { Participations = [moved.Participations[0]] }));
+        Assert.Null(TurnBack.Of(Entries.Appointment(), Entries.Appointment(), Entries.Appointment()));
+    }
+}

@@ -1,9 +1,18 @@
 import { ask, client } from "./client";
+import type { TimeRequest } from "./types";
 
 export type GivenAnswer = "accepted" | "tentative" | "declined";
 
-/** Answers an invitation in somebody's name, without a word or another time. */
-export function giveAnswer(entry: string, inNameOf: string, occurrence: string | null, answer: GivenAnswer, allTheSame = false) {
-  const body = { inNameOf, occurrence, answer, comment: null, proposedStart: null, proposedEnd: null, allTheSame };
-  return ask(client.POST("/api/entries/{id}/answer", { params: { path: { id: entry } }, body }));
+/** What is answered, and for whom; perhaps with a line, and with another time that is offered. */
+export interface Answering {
+  entry: string;
+  occurrence: string | null;
+  inNameOf: string;
+  comment?: string | null;
+  proposed?: TimeRequest | null;
+}
+
+/** Answers an invitation in somebody's name. */
+export function giveAnswer({ entry, comment = null, proposed = null, ...what }: Answering, answer: GivenAnswer, allTheSame = false) {
+  return ask(client.POST("/api/entries/{id}/answer", { params: { path: { id: entry } }, body: { ...what, answer, comment, proposed, allTheSame } }));
 }

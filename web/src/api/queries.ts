@@ -1,6 +1,6 @@
-import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery, rememberService } from "./client";
-import { forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
+import { forgetTypedByOthers, forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
 import type { ChosenRequest, SlotsRequest, StaySaid, TimeRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
@@ -16,6 +16,7 @@ export const sessionQuery = queryOptions({
     rememberService(session);
     // What another reader chose at this browser is not this one's.
     if (session.address !== localStorage.getItem(signedInKey)) forgetUnsent();
+    if (session.address) forgetTypedByOthers(session.address);
     if (session.address) localStorage.setItem(signedInKey, session.address);
     else localStorage.removeItem(signedInKey);
     return session;
@@ -30,6 +31,18 @@ export const deskQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/desk")),
   refetchInterval: 60_000,
 });
+
+/** One day of one person line by line. */
+export const handQuery = (who: string | undefined, day: string | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "hand", who, day],
+    queryFn: () => ask(client.GET("/api/hand", { params: { query: { ...(who ? { who } : {}), ...(day ? { day } : {}) } } })),
+    placeholderData: keepPreviousData,
+    refetchInterval: 60_000,
+  });
+
+/** What undo and redo do now. */
+export const actsQuery = queryOptions({ queryKey: ["calendars", "acts"], queryFn: () => ask(client.GET("/api/acts")) });
 
 export const chaseQuery = queryOptions({
   queryKey: ["calendars", "chase"],

@@ -1055,6 +1055,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    who?: string;
+                    day?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HandDayView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/years": {
         parameters: {
             query?: never;
@@ -4756,45 +4794,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/changes/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["UndoRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["ActView"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/entries/{id}/papers": {
         parameters: {
             query?: never;
@@ -5532,6 +5531,117 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UndoRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -6870,6 +6980,10 @@ export interface components {
         };
         /** @enum {unknown} */
         Acting: "look" | "add" | "change" | "speakFor";
+        ActsView: {
+            undo: null | components["schemas"]["LastActView"];
+            redo: null | components["schemas"]["LastActView"];
+        };
         AddToPeopleRequest: {
             kind: string;
             inside: boolean;
@@ -6936,10 +7050,7 @@ export interface components {
             occurrence: null | string;
             answer: components["schemas"]["Answer"];
             comment: null | string;
-            /** Format: int64 */
-            proposedStart: null | number;
-            /** Format: int64 */
-            proposedEnd: null | number;
+            proposed: null | components["schemas"]["TimeRequest"];
             /** @default false */
             allTheSame: boolean;
         };
@@ -7486,7 +7597,7 @@ export interface components {
             offeredTo: null | components["schemas"]["PersonView"];
         };
         /** @enum {unknown} */
-        EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat" | "link" | "dialIn" | "line" | "answersWanted";
+        EntryPart: "time" | "title" | "place" | "agenda" | "private" | "repeat" | "link" | "dialIn" | "line" | "answersWanted" | "takes";
         EntryParts: {
             time: null | components["schemas"]["TimeRequest"];
             title: null | string;
@@ -7498,6 +7609,7 @@ export interface components {
             dialIn: null | string;
             line: null | string;
             answersWanted: null | boolean;
+            takes: null | components["schemas"]["TimeTaken"];
         };
         EntryView: {
             id: null | string;
@@ -7601,6 +7713,7 @@ export interface components {
             people: components["schemas"]["FoundPersonView"][];
             entries: components["schemas"]["FoundEntryView"][];
             more: boolean;
+            lastMet: null | components["schemas"]["LastMetView"];
         };
         FoundZoneView: {
             id: string;
@@ -7684,6 +7797,41 @@ export interface components {
         };
         GuestParts: {
             secret: null | string;
+        };
+        HandDayView: {
+            /** Format: int64 */
+            now: number;
+            dateLine: string;
+            lead: string;
+            clock: null | string;
+            who: components["schemas"]["PersonView"];
+            principals: components["schemas"]["PersonView"][];
+            mayAdd: boolean;
+            zones: components["schemas"]["ZoneView"][];
+            day: components["schemas"]["DayView"];
+            lines: components["schemas"]["HandLineView"][];
+        };
+        HandLineView: {
+            id: null | string;
+            occurrence: null | string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            time: string;
+            title: string;
+            words: string;
+            isNow: boolean;
+            over: boolean;
+            takes: string;
+            judgement: null | string;
+            tone: string;
+            reason: null | string;
+            answer: boolean;
+            link: null | string;
+            agenda: boolean;
+            /** Format: int32 */
+            papers: number;
         };
         HandedForView: {
             principal: components["schemas"]["PersonView"];
@@ -7786,6 +7934,8 @@ export interface components {
             entry: null | string;
             /** @default false */
             byAbsence: boolean;
+            act: null | number[];
+            back: null | components["schemas"]["WayBackView"];
         };
         HistoryView: {
             of: components["schemas"]["PersonView"];
@@ -7946,6 +8096,16 @@ export interface components {
             offered: components["schemas"]["PersonView"][];
             categories: components["schemas"]["CategoryView"][];
         };
+        LastActView: {
+            changes: number[];
+            words: string;
+            whyNot: null | string;
+            back: null | components["schemas"]["WayBackView"];
+        };
+        LastMetView: {
+            words: string;
+            entry: null | components["schemas"]["FoundEntryView"];
+        };
         LineReading: {
             inNameOf: null | string;
             title: null | string;
@@ -7965,6 +8125,8 @@ export interface components {
             private: null | boolean;
             repeats: null | string;
             notUnderstood: components["schemas"]["NotUnderstoodView"][];
+            local: null | string;
+            zone: null | string;
         };
         LineRequest: {
             text: string;
@@ -8814,7 +8976,7 @@ export interface components {
             endZone: null | string;
         };
         /** @enum {unknown} */
-        TimeTaken: "free" | "hold" | "pencilled" | "firm";
+        TimeTaken: "free" | "hold" | "pencilled" | "firm" | null;
         TurnOverAnswer: {
             takes: boolean;
         };
@@ -8845,6 +9007,11 @@ export interface components {
             words: string;
             tone: string;
             mends: components["schemas"]["MendView"][];
+        };
+        WayBackView: {
+            /** Format: int64 */
+            change: number;
+            words: string;
         };
         WayRequest: {
             from: string;

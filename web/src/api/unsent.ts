@@ -14,3 +14,12 @@ export function settingSent(name: string, value: unknown) {
   const { [name]: waiting, ...others } = unsentSettings();
   if (JSON.stringify(waiting) === JSON.stringify(value)) localStorage.setItem(key, JSON.stringify(others));
 }
+
+const typedByKey = "corlin-typed-by";
+
+/** What is typed in this window belongs to who typed it: it outlives a session that ended, and goes when somebody else signs in. */
+export function forgetTypedByOthers(address: string) {
+  const before = sessionStorage.getItem(typedByKey);
+  if (before !== null && before !== address) sessionStorage.clear();
+  sessionStorage.setItem(typedByKey, address);
+}

@@ -1,0 +1,76 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { actsQuery, deskQuery } from "../../api/queries";
+import { useChanges } from "../../app/changes";
+import { setTheme, useTheme } from "../../app/theme";
+import { useSignOut } from "../../app/useSignOut";
+import { Button } from "../../ui/Button";
+
+const places = [
+  { to: "/find", words: "Find", note: "a person, meeting or place" },
+  { to: "/arrange", words: "Arrange a meeting", note: "with free slots for everyone" },
+  { to: "/convene", words: "Convene", note: "a conference at once" },
+  { to: "/chase", words: "Chase", note: "what others have not answered" },
+  { to: "/whereabouts", words: "Whereabouts", note: "where they work, and who is away" },
+  { to: "/mine", words: "Your own page", note: "what was done in your name, who may see what" },
+  { to: "/access", words: "Access", note: "who may see and do what" },
+  { to: "/people", words: "People", note: "people, groups, rooms and places" },
+  { to: "/requests", words: "Requests", note: "who asked for time" },
+  { to: "/mail", words: "Mail room", note: "what went out and came in" },
+  { to: "/handover", words: "Hand over", note: "what somebody else goes on with" },
+  { to: "/files", words: "Calendar files", note: "in, out, and links" },
+  { to: "/history", words: "What was done", note: "by whom, in whose name" },
+  { to: "/account", words: "Your way in", note: "password, passkeys" },
+] as const;
+
+/** In a hand: every place, what can be undone, and the way out. */
+export function More() {
+  const desk = useQuery(deskQuery).data;
+  const acts = useQuery(actsQuery).data;
+  const { undo, redo, turnBack } = useChanges();
+  const signOut = useSignOut();
+  const theme = useTheme();
+  const last = acts?.undo;
+  const back = last?.back;
+  return (
+    <div className="px-4 pb-6 text-[15px]">
+      <h1 className="pt-3 font-serif text-[27px] leading-9">More</h1>
+      {desk && <p className="pb-2 text-[14px] text-soft">You are {desk.viewer.name}.</p>}
+      {(last ?? acts?.redo) && (
+        <section aria-label="What you did last" className="border-t border-rule py-3">
+          {last && <p>You {last.words}.</p>}
+          {last?.whyNot && !back && <p className="text-[14px] text-soft">{last.whyNot}</p>}
+          <p className="flex flex-wrap gap-2 pt-2 [&>*]:min-h-11">
+            {last && !last.whyNot && <Button onClick={undo}>Undo it</Button>}
+            {back && (
+              <Button className="!whitespace-normal" onClick={() => turnBack(back)}>
+                {back.words}
+              </Button>
+            )}
+            {acts?.redo && (
+              <Button look="plain" className="!whitespace-normal" onClick={redo}>
+                Do again what was undone
+              </Button>
+            )}
+          </p>
+        </section>
+      )}
+      <ul>
+        {places.map((p) => (
+          <li key={p.to} className="border-t border-rule">
+            <Link to={p.to} className="block min-h-14 py-2">
+              <span className="block font-semibold text-sea">{p.words}</span>
+              <span className="block text-[14px] text-soft">{p.note}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <p className="flex flex-wrap gap-2 border-t border-rule pt-4 [&>*]:min-h-11">
+        <Button onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>{theme === "dark" ? "By day" : "By night"}</Button>
+        <Button look="plain" onClick={signOut}>
+          Sign out
+        </Button>
+      </p>
+    </div>
+  );
+}

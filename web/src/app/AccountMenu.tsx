@@ -1,37 +1,20 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
-import { ask, client } from "../api/client";
-import { useChanges } from "./changes";
 import { useKeysState } from "./keys";
 import { setTheme, useTheme, type Theme } from "./theme";
+import { useSignOut } from "./useSignOut";
 
 const itemLook = "flex min-h-8 items-center px-3 outline-none data-[highlighted]:bg-sea-wash";
-
-/** What was typed and shown belongs to who leaves; how the page looks and its keys stay with the browser. */
-function forgetWork() {
-  const stays = ["corlin-theme", "corlin-single-keys"];
-  for (const key of Object.keys(localStorage)) if (key.startsWith("corlin-") && !stays.includes(key)) localStorage.removeItem(key);
-}
 
 /** Who is signed in, how it looks, and the way out. */
 export default function AccountMenu({ name, opened, onReminders }: { name: string; opened: boolean; onReminders: () => void }) {
   const theme = useTheme();
-  const queries = useQueryClient();
-  const { fail } = useChanges();
   const { setHelpOpen } = useKeysState();
   const navigate = useNavigate();
-  const signOut = () =>
-    ask(client.DELETE("/api/session"))
-      .then(() => {
-        queries.clear();
-        forgetWork();
-        location.assign("/");
-      })
-      .catch(fail);
+  const signOut = useSignOut();
   return (
     <DropdownMenu.Root defaultOpen={opened}>
-      <DropdownMenu.Trigger className="h-8 px-2 text-soft hover:text-ink">{name}</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="h-8 max-w-36 truncate px-2 text-soft hover:text-ink">{name}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={4} className="z-30 min-w-44 border border-ink bg-water py-1 text-[13px]">
           <DropdownMenu.Label className="px-3 py-1 text-xs text-soft">How it looks</DropdownMenu.Label>
@@ -74,7 +57,7 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
           <DropdownMenu.Item className={itemLook} onSelect={() => setHelpOpen(true)}>
             All keys
           </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void signOut()}>
+          <DropdownMenu.Item className={itemLook} onSelect={signOut}>
             Sign out
           </DropdownMenu.Item>
         </DropdownMenu.Content>

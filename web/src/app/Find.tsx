@@ -7,8 +7,8 @@ import type { FoundEntry, Person } from "../api/types";
 import { Flag } from "../lane/Flag";
 import { useKeys } from "./keys";
 
-/** Finds a person, or an entry of any year, by a word. */
-export function Find() {
+/** Finds a person, or an entry of any year, by a word; what is found stands over the page, or makes it up. */
+export function Find({ asPage = false }: { asPage?: boolean }) {
   const [text, setText] = useState("");
   const [open, setOpen] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -57,11 +57,16 @@ export function Find() {
           setOpen(true);
         }}
         onFocus={() => setOpen(true)}
-        className="h-8 w-60 border-b border-ink bg-transparent text-[13px] outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
+        className="h-8 w-[clamp(110px,19vw,240px)] border-b border-ink bg-transparent text-[13px] outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
       />
       <Command.List
-        className={`absolute top-9 right-0 z-30 max-h-[70vh] w-[min(92vw,520px)] overflow-auto border border-ink bg-ground p-1 ${shown ? "" : "hidden"}`}
+        className={`${asPage ? "pt-2 [&_[cmdk-item]]:min-h-12" : "absolute top-9 right-0 z-30 max-h-[70vh] w-[min(92vw,520px)] overflow-auto border border-ink bg-ground p-1"} ${shown ? "" : "hidden"}`}
       >
+        {data?.lastMet && (
+          <Command.Group heading={data.lastMet.words} className={groupLook}>
+            {data.lastMet.entry && <EntryItem entry={data.lastMet.entry} onOpen={toEntry} />}
+          </Command.Group>
+        )}
         {data && data.people.length > 0 && (
           <Command.Group heading="People, groups and rooms" className={groupLook}>
             {data.people.map(({ who: p, now }) => (
@@ -76,28 +81,29 @@ export function Find() {
         {data && data.entries.length > 0 && (
           <Command.Group heading="Meetings and appointments" className={groupLook}>
             {data.entries.map((e) => (
-              <Command.Item
-                key={`${e.id} ${e.occurrence ?? ""}`}
-                value={`${e.id} ${e.occurrence ?? ""}`}
-                onSelect={() => toEntry(e)}
-                className={itemLook}
-              >
-                <Flag flag={e.flag} height={16} />
-                <span className="min-w-0 truncate">
-                  <span className="font-semibold">{e.title}</span>
-                  <span className="text-soft">{[e.place, e.why].filter(Boolean).map((w) => `, ${w ?? ""}`)}</span>
-                </span>
-                <span className="ml-auto shrink-0 text-soft">{e.when}</span>
-              </Command.Item>
+              <EntryItem key={`${e.id} ${e.occurrence ?? ""}`} entry={e} onOpen={toEntry} />
             ))}
             {data.more && <p className="px-2 py-1 text-soft">There is more. Say another word to narrow it.</p>}
           </Command.Group>
         )}
-        {data && data.people.length + data.entries.length === 0 && (
+        {data && !data.lastMet && data.people.length + data.entries.length === 0 && (
           <p className="px-2 py-1.5 text-soft">Nothing that you may see is called “{text.trim()}”.</p>
         )}
       </Command.List>
     </Command>
+  );
+}
+
+function EntryItem({ entry: e, onOpen }: { entry: FoundEntry; onOpen: (entry: FoundEntry) => void }) {
+  return (
+    <Command.Item value={`${e.id} ${e.occurrence ?? ""}`} onSelect={() => onOpen(e)} className={itemLook}>
+      <Flag flag={e.flag} height={16} />
+      <span className="min-w-0 truncate">
+        <span className="font-semibold">{e.title}</span>
+        <span className="text-soft">{[e.place, e.why].filter(Boolean).map((w) => `, ${w ?? ""}`)}</span>
+      </span>
+      <span className="ml-auto shrink-0 text-soft">{e.when}</span>
+    </Command.Item>
   );
 }
 

@@ -1,10 +1,15 @@
+import { useQuery } from "@tanstack/react-query";
+import { actsQuery } from "../api/queries";
 import { useChanges } from "./changes";
 import { useKeysState } from "./keys";
 
-/** A thin line: what was done last with its undo, else the keys that act now. */
+const act = "min-h-7 px-1 text-sea underline underline-offset-4";
+
+/** A thin line: what was done last with its undo, else the keys that act now, and at the end what undo takes back. */
 export function Foot() {
-  const { done, undo, redo, canRedo } = useChanges();
+  const { done, undo, redo } = useChanges();
   const { hints, single, setHelpOpen } = useKeysState();
+  const acts = useQuery(actsQuery).data;
   return (
     // In a hand there are no keys to tell of.
     <footer
@@ -14,18 +19,18 @@ export function Foot() {
         {done && (
           <span className={`flex items-center gap-3 text-[13px] font-semibold ${done.wrong ? "text-brick" : "text-ink"}`}>
             {done.words}
-            {done.undoable && (
-              <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={undo}>
+            {done.changes && (
+              <button type="button" className={act} onClick={undo}>
                 Undo, {done.left} s
               </button>
             )}
             {done.wayOn && (
-              <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={done.wayOn.go}>
+              <button type="button" className={act} onClick={done.wayOn.go}>
                 {done.wayOn.words}
               </button>
             )}
-            {!done.undoable && canRedo && !done.wrong && (
-              <button type="button" className="min-h-7 px-1 text-sea underline underline-offset-4" onClick={redo}>
+            {!done.changes && acts?.redo && !done.wrong && (
+              <button type="button" className={act} onClick={redo}>
                 Do it again
               </button>
             )}
@@ -44,6 +49,25 @@ export function Foot() {
           <kbd className="mr-1 font-sans font-semibold text-ink">?</kbd> all keys
         </button>
       )}
+      {!done && <LastDone />}
     </footer>
+  );
+}
+
+/** What undo takes back, for as long as it can be; where it was sent, the way back. */
+function LastDone() {
+  const { undo, turnBack } = useChanges();
+  const last = useQuery(actsQuery).data?.undo;
+  const back = last?.back;
+  if (!last || (last.whyNot && !back)) return null;
+  return (
+    <button
+      type="button"
+      className="ml-auto min-h-7 min-w-0 truncate px-1 text-[13px] text-sea underline underline-offset-4"
+      title={`You ${last.words}`}
+      onClick={back ? () => turnBack(back) : undo}
+    >
+      {back ? back.words : `Undo: you ${last.words}`}
+    </button>
   );
 }

@@ -1,23 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
-import { lazyRouteComponent } from "@tanstack/react-router";
-import { useSyncExternalStore } from "react";
-import { deskQuery } from "../api/queries";
+import { getRouteApi, lazyRouteComponent } from "@tanstack/react-router";
 import { Desk } from "../features/desk/Desk";
+import { useNarrow } from "./useNarrow";
 
-const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
+const HandDay = lazyRouteComponent(() => import("../features/hand/HandDay"), "HandDay");
 
-const handsWidth = window.matchMedia("(max-width: 600px)");
+const route = getRouteApi("/");
 
-/** The Desk; in a hand, for who keeps nobody else's calendar, their own page. */
+/** The Desk; in a hand one day, and the queue on a page of its own. */
 export function Home() {
-  const narrow = useSyncExternalStore(
-    (changed) => {
-      handsWidth.addEventListener("change", changed);
-      return () => handsWidth.removeEventListener("change", changed);
-    },
-    () => handsWidth.matches,
-  );
-  const desk = useQuery(deskQuery).data;
-  const keepsOnlyOwn = desk?.day.lanes.every((l) => l.who.id === desk.viewer.id) === true;
-  return narrow && keepsOnlyOwn ? <Mine /> : <Desk />;
+  const asked = route.useSearch();
+  return useNarrow() ? <HandDay asked={asked} /> : <Desk />;
 }

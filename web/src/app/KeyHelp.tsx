@@ -5,12 +5,18 @@ import { useKeysState, type KeyHint } from "./keys";
 const everywhere: KeyHint[] = [
   { keys: "/", does: "find a person, meeting or place" },
   { keys: "N", does: "arrange a meeting" },
-  { keys: "Z, Ctrl Z", does: "undo, until it was sent" },
+  { keys: "Z, Ctrl Z", does: "undo what you did last, in the last day" },
   { keys: "Y, Ctrl Y", does: "do again what was undone" },
   { keys: "E", does: "enter an appointment, on Lanes" },
   { keys: "M", does: "take the entry in hand: arrows move, Shift and arrows stretch, Enter puts it down, Escape lets go" },
   { keys: "J K", does: "along a list" },
   { keys: "A T D", does: "accept, tentative, decline the chosen invitation" },
+  { keys: "← → ↑ ↓", does: "from entry to entry, and lane to lane" },
+  { keys: "X", does: "choose the entry, to give several a category" },
+  { keys: "S", does: "the line in which a meeting or an appointment is typed" },
+  { keys: "+ − =", does: "the hours nearer, further, as they were" },
+  { keys: "Ctrl Enter", does: "send, where a meeting is written" },
+  { keys: "Ctrl S", does: "keep a meeting unsent" },
   { keys: "H L", does: "back and on in time" },
   { keys: "0", does: "now" },
   { keys: "1 to 9", does: "show or hide a lane" },
@@ -27,7 +33,7 @@ export default function KeyHelp() {
         <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 w-[min(92vw,460px)] -translate-x-1/2 -translate-y-1/2 bg-ground p-6 shadow-lg"
+          className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(92vw,460px)] overflow-auto -translate-x-1/2 -translate-y-1/2 bg-ground p-6 shadow-lg"
         >
           <Dialog.Title className="mb-3 font-serif text-2xl">Keys</Dialog.Title>
           <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">

@@ -5,9 +5,11 @@ import { deskQuery, sessionQuery } from "../api/queries";
 import { CallStrip } from "./CallStrip";
 import { Find } from "./Find";
 import { Foot } from "./Foot";
+import { HandFoot } from "./HandFoot";
 import { useKeys, useKeysState } from "./keys";
 import { useLive } from "./live";
-import { ReminderStrip } from "./reminders/ReminderStrip";
+import { MissedReminders, ReminderStrip } from "./reminders/ReminderStrip";
+import { useNarrow } from "./useNarrow";
 
 // What opens on demand comes on demand.
 const AccountMenu = lazy(() => import("./AccountMenu"));
@@ -15,12 +17,14 @@ const KeyHelp = lazy(() => import("./KeyHelp"));
 
 /** What stands around every place: the places above, the keys that act now below. */
 export function Shell() {
+  const narrow = useNarrow();
   useLive();
   const navigate = useNavigate();
   const { helpOpen, setHelpOpen } = useKeysState();
   const desk = useQuery(deskQuery);
   const session = useQuery({ ...sessionQuery, refetchInterval: 5 * 60_000 });
   const [choosing, setChoosing] = useState(false);
+  const [reminded, setReminded] = useState(false);
   const at = useRouterState({ select: (s) => s.location.pathname });
   useKeys({ n: () => void navigate({ to: "/arrange" }), "?": () => setHelpOpen(true) });
   const toChase = desk.data?.queue.filter((r) => r.verb === "Chase").length ?? 0;
@@ -29,59 +33,66 @@ export function Shell() {
       <a href="#place" className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-water focus:p-2">
         Skip to the place
       </a>
-      <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[900px]:h-auto max-[900px]:min-h-12 max-[900px]:flex-wrap max-[900px]:gap-y-1 max-[900px]:pb-1.5 max-[600px]:px-4">
-        <Link
-          to="/"
-          className="mr-6 flex items-center gap-2 text-[19px] max-[600px]:mr-auto max-[600px]:min-h-11 font-semibold text-sea"
-          aria-label="Corlin, to the Desk"
-        >
-          <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true" fill="currentColor">
-            <path d="M1 15.4h16V17H1zM3 2h4.4v12.4H3zM9 8h3v6.4H9z" />
-          </svg>
-          Corlin
-        </Link>
-        <nav
-          aria-label="Places"
-          className="flex items-stretch gap-6 text-[14px] font-medium max-[600px]:order-last max-[600px]:w-full max-[600px]:justify-between max-[600px]:gap-2 max-[600px]:[&>a]:min-h-11"
-        >
-          <Place to="/">Desk</Place>
-          <Place to="/lanes">Lanes</Place>
-          <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
-          <Place to="/whereabouts">Whereabouts</Place>
-          <Place to="/access">Access</Place>
-          <Place to="/people">People</Place>
-        </nav>
-        <div className="ml-auto flex items-center gap-3">
-          <span className="max-[600px]:hidden">
-            <Find />
-          </span>
-          {desk.data && <Account name={desk.data.viewer.name} onReminders={() => setChoosing(true)} />}
-          <Link to="/convene" className="flex h-8 items-center px-2 text-[13px] font-semibold text-sea hover:underline max-[600px]:hidden">
-            Convene
-          </Link>
+      {!narrow && (
+        <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[900px]:h-auto max-[900px]:min-h-12 max-[900px]:flex-wrap max-[900px]:gap-y-1 max-[900px]:pb-1.5 max-[600px]:px-4">
           <Link
-            to="/arrange"
-            className={`flex h-8 items-center rounded-sm px-3.5 text-[13px] font-semibold ${
-              at === "/" || at === "/lanes" ? "bg-sea text-on-sea" : "border border-sea text-sea hover:bg-sea-wash"
-            }`}
+            to="/"
+            className="mr-6 flex items-center gap-2 text-[19px] max-[600px]:mr-auto max-[600px]:min-h-11 font-semibold text-sea"
+            aria-label="Corlin, to the Desk"
           >
-            <span>
-              Arrange<span className="max-[600px]:sr-only"> a meeting</span>
-            </span>
+            <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true" fill="currentColor">
+              <path d="M1 15.4h16V17H1zM3 2h4.4v12.4H3zM9 8h3v6.4H9z" />
+            </svg>
+            Corlin
           </Link>
-        </div>
-      </header>
+          <nav
+            aria-label="Places"
+            className="flex items-stretch gap-6 text-[14px] font-medium max-[600px]:order-last max-[600px]:w-full max-[600px]:justify-between max-[600px]:gap-2 max-[600px]:[&>a]:min-h-11"
+          >
+            <Place to="/">Desk</Place>
+            <Place to="/lanes">Lanes</Place>
+            <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
+            <Place to="/whereabouts">Whereabouts</Place>
+            <Place to="/access">Access</Place>
+            <Place to="/people">People</Place>
+          </nav>
+          <div className="ml-auto flex min-w-0 items-center gap-3 pl-4">
+            <span className="max-[600px]:hidden">
+              <Find />
+            </span>
+            {!reminded && <MissedReminders onOpen={() => setReminded(true)} />}
+            {desk.data && <Account name={desk.data.viewer.name} onReminders={() => setChoosing(true)} />}
+            <Link
+              to="/convene"
+              className="flex h-8 items-center px-2 text-[13px] font-semibold whitespace-nowrap text-sea hover:underline max-[1150px]:hidden"
+            >
+              Convene
+            </Link>
+            <Link
+              to="/arrange"
+              className={`flex h-8 shrink-0 items-center rounded-sm px-3.5 text-[13px] font-semibold whitespace-nowrap ${
+                at === "/" || at === "/lanes" ? "bg-sea text-on-sea" : "border border-sea text-sea hover:bg-sea-wash"
+              }`}
+            >
+              <span>
+                Arrange<span className="max-[600px]:sr-only"> a meeting</span>
+              </span>
+            </Link>
+          </div>
+        </header>
+      )}
       {session.data && session.data.trouble.length > 0 && (
         <p role="alert" className="no-print border-b border-rule bg-water px-6 py-1.5 font-semibold text-brick">
           Something goes on failing here: {session.data.trouble.join("; ")}. The log on the machine says why.
         </p>
       )}
       <CallStrip />
-      <ReminderStrip choosing={choosing} onChoosing={setChoosing} />
+      <ReminderStrip choosing={choosing} onChoosing={setChoosing} opened={reminded} onOpened={setReminded} />
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
         <Outlet />
       </main>
       <Foot />
+      {narrow && <HandFoot />}
       {helpOpen && (
         <Suspense>
           <KeyHelp />
@@ -95,7 +106,12 @@ export function Shell() {
 function Account({ name, onReminders }: { name: string; onReminders: () => void }) {
   const [asked, setAsked] = useState(false);
   const button = (
-    <button type="button" aria-haspopup="menu" className="h-8 px-2 text-soft hover:text-ink" onClick={() => setAsked(true)}>
+    <button
+      type="button"
+      aria-haspopup="menu"
+      className="h-8 max-w-36 truncate px-2 text-soft hover:text-ink"
+      onClick={() => setAsked(true)}
+    >
       {name}
     </button>
   );

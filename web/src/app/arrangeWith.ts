@@ -1,12 +1,13 @@
-import type { EntryDetails, Person, TimeAsked } from "../api/types";
+import type { EntryDetails, LineReading, Person, TimeAsked } from "../api/types";
 
-/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; one at a time that is held; or one that was asked for. */
+/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; one at a time that is held; one that was asked for; or one that was typed in a line. */
 export type Begun =
   | { with: Person; at?: { start: number; minutes: number } }
   | { like: EntryDetails }
   | { saved: EntryDetails }
   | { hold: EntryDetails }
-  | { request: TimeAsked };
+  | { request: TimeAsked }
+  | { line: LineReading; inNameOf: string | undefined };
 
 let begun: Begun | undefined;
 

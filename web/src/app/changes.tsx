@@ -1,9 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { ask, client, problemOf } from "../api/client";
+import { actsQuery } from "../api/queries";
+import type { LastAct, WayBack } from "../api/types";
 import { useKeys } from "./keys";
 
 const undoSeconds = 10;
+
+const lowerFirst = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 
 /** What can be done about a refusal, with the words of its button. */
 export interface WayOn {
@@ -17,7 +21,8 @@ export type Made = { change: number } | { changes: number[] };
 interface Done {
   id: number;
   words: string;
-  undoable: boolean;
+  /** The changes of the act, where it can be undone. */
+  changes?: number[] | undefined;
   left: number;
   wrong: boolean;
   wayOn?: WayOn | undefined;
@@ -25,7 +30,7 @@ interface Done {
 
 interface ChangesState {
   done: Done | undefined;
-  /** Says what was done; with the change's number, or those of one act, it can be undone for ten seconds. */
+  /** Says what was done; with the change's number, or those of one act, it can be undone. */
   say: (words: string, change?: number | number[]) => void;
   /** Says what was not done, and why. */
   fail: (error: unknown) => void;
@@ -33,78 +38,84 @@ interface ChangesState {
   offer: (error: unknown, wayOn: WayOn) => void;
   /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
   run: <T extends Made>(call: Promise<T>, words: string | ((made: T) => string)) => void;
+  /** Takes one act back, or does it again. */
+  takeBack: (changes: number[], words: string) => void;
+  /** Goes back to what a meeting was before a change of which people were told. */
+  turnBack: (back: WayBack) => void;
   undo: () => void;
   redo: () => void;
-  /** Whether what was taken back last can be done again. */
-  canRedo: boolean;
 }
 
 const Changes = createContext<ChangesState | undefined>(undefined);
 
-/** What was done last stands at the foot with its undo, until it has been sent. */
+/** What was done last stands at the foot with its undo. What can be undone the server knows, so that it outlives the page. */
 export function ChangesProvider({ children }: { children: ReactNode }) {
   const [done, setDone] = useState<Done>();
-  // The numbers of the changes that can be taken back, act by act, and of the undos that can be taken back in turn.
-  const [past, setPast] = useState<number[][]>([]);
-  const [future, setFuture] = useState<number[][]>([]);
   const queries = useQueryClient();
-  const say = useCallback((words: string, change?: number | number[]) => {
-    setDone({ id: Date.now(), words, undoable: change !== undefined, left: undoSeconds, wrong: false });
-    if (change === undefined) return;
-    setPast((p) => [...p.slice(-49), [change].flat()]);
-    setFuture([]);
-  }, []);
-  const offer = useCallback(
-    (error: unknown, wayOn?: WayOn) =>
-      setDone({
-        id: Date.now(),
-        words: problemOf(error).message,
-        undoable: false,
-        left: undoSeconds,
-        wrong: true,
-        wayOn,
-      }),
+  const show = useCallback(
+    (what: Omit<Done, "id" | "left" | "wrong">, wrong = false) => setDone({ id: Date.now(), left: undoSeconds, wrong, ...what }),
     [],
   );
+  const say = useCallback(
+    (words: string, change?: number | number[]) => show({ words, changes: change === undefined ? undefined : [change].flat() }),
+    [show],
+  );
+  const offer = useCallback((error: unknown, wayOn?: WayOn) => show({ words: problemOf(error).message, wayOn }, true), [show]);
   const fail = useCallback((error: unknown) => offer(error), [offer]);
+  const readAgain = useCallback(() => void queries.invalidateQueries({ queryKey: ["calendars"] }), [queries]);
   const run = useCallback(
     <T extends Made>(call: Promise<T>, words: string | ((made: T) => string)) => {
       call
         .then((made) => say(typeof words === "string" ? words : words(made), "changes" in made ? made.changes : made.change))
         .catch(fail)
-        .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+        .finally(readAgain);
     },
-    [fail, queries, say],
+    [fail, readAgain, say],
   );
-  /** Takes an act back, whether one or the undo of one: all of its changes or none. */
   const takeBack = useCallback(
-    (changes: number[], then: (undos: number[]) => void) => {
+    (changes: number[], words: string) => {
       ask(client.POST("/api/changes/undo", { body: { changes } }))
-        .then((undone) => then(undone.changes.toReversed()))
+        .then(() => show({ words }))
         .catch(fail)
-        .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+        .finally(readAgain);
     },
-    [fail, queries],
+    [fail, readAgain, show],
   );
+  const turnBack = useCallback(
+    (back: WayBack) =>
+      run(ask(client.POST("/api/changes/{id}/back", { params: { path: { id: back.change } } })), `Done: ${lowerFirst(back.words)}.`),
+    [run],
+  );
+  const last = useCallback(
+    (which: "undo" | "redo", then: (act: LastAct) => void) => {
+      queries
+        .fetchQuery({ ...actsQuery, staleTime: 0 })
+        .then((acts) => {
+          const act = acts[which];
+          if (!act)
+            show({
+              words:
+                which === "undo" ? "Nothing that you did in the last day can be undone." : "Nothing was undone that could be done again.",
+            });
+          else if (!act.whyNot) then(act);
+          else {
+            const { back } = act;
+            show(
+              { words: `You ${act.words}. ${act.whyNot}`, wayOn: back ? { words: back.words, go: () => turnBack(back) } : undefined },
+              true,
+            );
+          }
+        })
+        .catch(fail);
+    },
+    [fail, queries, show, turnBack],
+  );
+  const justDone = done?.changes;
   const undo = useCallback(() => {
-    const change = past.at(-1);
-    if (change === undefined) return;
-    setPast((p) => p.slice(0, -1));
-    takeBack(change, (undone) => {
-      setFuture((f) => [...f, undone]);
-      say("Undone. Nothing was sent.");
-    });
-  }, [past, say, takeBack]);
-  const redo = useCallback(() => {
-    const undone = future.at(-1);
-    if (undone === undefined) return;
-    setFuture((f) => f.slice(0, -1));
-    takeBack(undone, (change) => {
-      setPast((p) => [...p, change]);
-      setDone({ id: Date.now(), words: "Done again.", undoable: true, left: undoSeconds, wrong: false });
-    });
-  }, [future, takeBack]);
-  const canRedo = future.length > 0;
+    if (justDone) takeBack(justDone, "Undone. Nothing was sent.");
+    else last("undo", (act) => takeBack(act.changes, `Undone: you ${act.words}.`));
+  }, [justDone, last, takeBack]);
+  const redo = useCallback(() => last("redo", (act) => takeBack(act.changes, `Done again: you ${act.words}.`)), [last, takeBack]);
 
   const id = done?.id;
   useEffect(() => {
@@ -113,8 +124,11 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     return () => clearInterval(timer);
   }, [id]);
 
-  useKeys({ z: undo, "Ctrl+z": undo, y: redo, "Ctrl+y": redo });
-  const value = useMemo(() => ({ done, say, fail, offer, run, undo, redo, canRedo }), [done, say, fail, offer, run, undo, redo, canRedo]);
+  useKeys({ z: undo, "Ctrl+z": undo, y: redo, "Ctrl+y": redo, "Ctrl+Shift+z": redo });
+  const value = useMemo(
+    () => ({ done, say, fail, offer, run, takeBack, turnBack, undo, redo }),
+    [done, say, fail, offer, run, takeBack, turnBack, undo, redo],
+  );
   return <Changes value={value}>{children}</Changes>;
 }
 

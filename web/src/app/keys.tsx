@@ -49,10 +49,11 @@ export function useKeys(map: Record<string, () => void>, hints?: KeyHint[]) {
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const name = `${event.ctrlKey || event.metaKey ? "Ctrl+" : ""}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`;
+      const control = event.ctrlKey || event.metaKey;
+      const name = `${control ? "Ctrl+" : ""}${control && event.shiftKey ? "Shift+" : ""}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`;
       const act = current.current[name];
       if (!act || event.defaultPrevented || event.altKey) return;
-      const letter = event.key.length === 1 && !event.ctrlKey && !event.metaKey;
+      const letter = event.key.length === 1 && !control;
       if (letter && (!single || isTyping(event.target))) return;
       if (letter && document.querySelector('[role="dialog"], [role="menu"]')) return;
       event.preventDefault();

@@ -34,6 +34,12 @@ const Requests = lazyRouteComponent(() => import("../features/requests/Requests"
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
+const Ahead = lazyRouteComponent(() => import("../features/hand/Ahead"), "Ahead");
+const AddInHand = lazyRouteComponent(() => import("../features/hand/AddInHand"), "AddInHand");
+const ToDo = lazyRouteComponent(() => import("../features/hand/ToDo"), "ToDo");
+const More = lazyRouteComponent(() => import("../features/hand/More"), "More");
+const FindInHand = lazyRouteComponent(() => import("../features/hand/FindInHand"), "FindInHand");
+
 const OwnAccount = lazyRouteComponent(() => import("../features/account/OwnAccount"), "OwnAccount");
 
 // What a place shows is asked for together with its code, not after it.
@@ -46,7 +52,19 @@ const reads = {
 
 const text = (value: unknown) => (typeof value === "string" ? value : undefined);
 
-const desk = createRoute({ getParentRoute: () => root, path: "/", component: Home });
+const desk = createRoute({
+  getParentRoute: () => root,
+  path: "/",
+  component: Home,
+  validateSearch: (search): { day?: string } => (text(search.day) ? { day: text(search.day) as string } : {}),
+});
+
+// Pages for a hand; a wide window has each of them beside something else.
+const ahead = createRoute({ getParentRoute: () => root, path: "/ahead", component: Ahead });
+const add = createRoute({ getParentRoute: () => root, path: "/add", component: AddInHand });
+const toDo = createRoute({ getParentRoute: () => root, path: "/todo", component: ToDo });
+const more = createRoute({ getParentRoute: () => root, path: "/more", component: More });
+const find = createRoute({ getParentRoute: () => root, path: "/find", component: FindInHand });
 
 const lanes = createRoute({
   getParentRoute: () => root,
@@ -182,6 +200,11 @@ export const router = createRouter({
     mine,
     account,
     files,
+    ahead,
+    add,
+    toDo,
+    more,
+    find,
   ]),
   defaultPreload: "intent",
 });

@@ -1,15 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { giveAnswer, type GivenAnswer } from "../api/answer";
+import { flushSync } from "react-dom";
+import { giveAnswer, type Answering, type GivenAnswer } from "../api/answer";
 import { problemOf } from "../api/client";
 import { useChanges } from "./changes";
-
-/** What is answered, and for whom. */
-export interface Answering {
-  entry: string;
-  occurrence: string | null;
-  inNameOf: string;
-}
 
 const anyway: Record<GivenAnswer, string> = {
   accepted: "Accept all the same",
@@ -24,10 +18,11 @@ export function useAnswer() {
   return useCallback(
     (what: Answering, answer: GivenAnswer, words: string, onDone?: () => void) => {
       const give = (allTheSame: boolean) => {
-        giveAnswer(what.entry, what.inNameOf, what.occurrence, answer, allTheSame)
+        giveAnswer(what, answer, allTheSame)
           .then((made) => {
             say(words, made.change);
-            onDone?.();
+            // What is closed by it is gone before anything is read again: a declined invitation is nothing to be read any more.
+            flushSync(() => onDone?.());
           })
           .catch((error: unknown) => {
             const otherwise = problemOf(error).type === "corlin:answered-otherwise";

@@ -31,6 +31,14 @@ export interface BoardRow {
   notes: { start: number; end: number; words: string; tone: "brick" | "brass" }[];
 }
 
+/** What is not there yet, drawn on somebody's lane while it is typed. */
+export interface BoardGhost {
+  who: string;
+  start: number;
+  end: number;
+  words: string;
+}
+
 export interface BoardMark {
   start: number;
   end: number;
@@ -62,6 +70,9 @@ export interface LaneBoardProps {
   headWidth?: number;
   height: number;
   mark?: BoardMark | undefined;
+  ghost?: BoardGhost | undefined;
+  /** The entry whose sheet is open. */
+  shown?: { id: string; lane: string; occurrence: string | null } | undefined;
   /** Hours to show at least, in milliseconds since the day's start; otherwise what the first lane and the entries need. */
   least?: { from: number; to: number };
   onOpen?: ((entry: Entry, row: BoardRow) => void) | undefined;
@@ -71,6 +82,8 @@ export interface LaneBoardProps {
   above?: (axis: Axis) => ReactNode;
   aboveHead?: ReactNode;
   asList?: boolean;
+  /** Entries stand without their labels, where a list beside the board names them. */
+  bare?: boolean;
   /** What may be done by hand on these lanes. */
   hand?: HandActions | undefined;
   look?: BoardLook | undefined;
@@ -131,7 +144,7 @@ export function LaneBoard(props: LaneBoardProps) {
   const feet = rows.reduce((sum, r) => sum + footOf(r), 0);
   const unit = Math.max(rows.length >= 9 ? 30 : 44, (height - feet) / total);
   const laneHeights = rows.map((r) => Math.floor(unit * (r.weight ?? 1)));
-  const isQuiet = props.look?.isQuiet;
+  const isQuiet = props.bare ? unlabelled : props.look?.isQuiet;
   const lanesHeight = laneHeights.reduce((a, b) => a + b, 0) + feet;
   const axes = useInTurn(axis, rows);
   const drawn = rows.map((row, i) =>
@@ -190,6 +203,7 @@ export function LaneBoard(props: LaneBoardProps) {
               height={(laneHeights[i] ?? unit) + footOf(row)}
               drawn={drawn[i] ?? []}
               last={i === rows.length - 1}
+              onOpen={props.onOpen}
             />
           ))}
         </div>
@@ -220,6 +234,8 @@ export function LaneBoard(props: LaneBoardProps) {
                       movable={props.hand !== undefined}
                       held={held && (held.row.key === row.key || (held.entry && row.lane.entries.includes(held.entry))) ? held : undefined}
                       holding={held !== undefined}
+                      ghost={ghostOn(props.ghost, row)}
+                      shown={props.shown?.lane === row.lane.who.id ? props.shown : undefined}
                       look={props.look}
                     />
                   </div>
@@ -288,6 +304,11 @@ export function LaneBoard(props: LaneBoardProps) {
 }
 
 const none: Drawn[] = [];
+
+const ghostOn = (ghost: BoardGhost | undefined, row: BoardRow) =>
+  ghost?.who === row.lane.who.id && ghost.start < row.dayEnd && ghost.end > row.dayStart ? ghost : undefined;
+
+const unlabelled = () => true;
 
 const kept = new WeakMap<
   BoardRow,

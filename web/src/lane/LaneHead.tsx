@@ -1,9 +1,18 @@
 import { colourOf, Cloth } from "./Flag";
+import type { Entry } from "../api/types";
 import type { BoardRow } from "./LaneBoard";
 import type { Drawn } from "./labels";
 
+interface Props {
+  row: BoardRow;
+  height: number;
+  drawn: Drawn[];
+  last: boolean;
+  onOpen: ((entry: Entry, row: BoardRow) => void) | undefined;
+}
+
 /** What stands left of a lane: whose it is on the staff, and what the numbers on it mean. */
-export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: number; drawn: Drawn[]; last: boolean }) {
+export function LaneHead({ row, height, drawn, last, onOpen }: Props) {
   const low = height < 60;
   const numbered = drawn.flatMap((d) => (d.label && "number" in d.label ? [{ number: d.label.number, entry: d.placed.entry }] : []));
   const allDay = row.lane.entries.filter((e) => e.allDay);
@@ -11,12 +20,14 @@ export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: 
   const notes = [
     ...row.lane.closed.map((c) => c.words),
     ...numbered.map((n) => `${n.number} ${n.entry.label}`),
-    ...allDay.map((e) => `All day: ${e.label}`),
+    ...(low || !onOpen ? allDay.map((e) => `All day: ${e.label}`) : []),
   ];
   return (
     <div
       className={`relative overflow-hidden pr-2 pl-[30px] ${last ? "border-b border-rule" : ""}`}
       style={{ height, paddingTop: low ? 1 : 7 }}
+      // The whole day as a line of names, whatever has a number.
+      title={row.lane.entries.map((e) => e.label).join(", ")}
     >
       <div className="absolute top-0 bottom-0 left-[7px] w-[2px]" style={{ background: colourOf(row.lane.who.flag) }} />
       <div className="absolute top-[2px] left-[9px]">
@@ -44,6 +55,19 @@ export function LaneHead({ row, height, drawn, last }: { row: BoardRow; height: 
           {link.on ? "Join" : "Soon, join"} {link.label}
         </a>
       )}
+      {!low &&
+        onOpen &&
+        allDay.map((e) => (
+          <button
+            key={`${e.id ?? ""}${e.start}`}
+            type="button"
+            disabled={!e.id}
+            className="block max-w-full truncate text-left text-xs font-semibold hover:underline"
+            onClick={() => onOpen(e, row)}
+          >
+            All day: {e.label}
+          </button>
+        ))}
       {!low && notes.length > 0 && (
         <div className="mt-0.5 line-clamp-2 text-xs" title={notes.join(", ")}>
           {notes.join(", ")}

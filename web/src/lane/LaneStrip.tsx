@@ -1,8 +1,8 @@
-import { memo, type CSSProperties } from "react";
+import { memo, type CSSProperties, type KeyboardEvent } from "react";
 import type { Entry, Zone } from "../api/types";
 import type { Axis } from "./axis";
 import { colourOf, tintOf } from "./Flag";
-import type { BoardLook, BoardMark, BoardRow } from "./LaneBoard";
+import type { BoardGhost, BoardLook, BoardMark, BoardRow } from "./LaneBoard";
 import { useHover } from "./hover";
 import type { Drawn } from "./labels";
 import { clock, lengthText, minute } from "./time";
@@ -25,6 +25,8 @@ interface Props {
   /** Whether anything is held at all. */
   holding: boolean;
   look: BoardLook | undefined;
+  ghost: BoardGhost | undefined;
+  shown: { id: string; occurrence: string | null } | undefined;
 }
 
 /** What is done with entries and lanes; the same functions from one drawing to the next. */
@@ -91,6 +93,9 @@ export const LaneStrip = memo(function LaneStrip(props: Props) {
               inHand={props.movable}
               isHeld={held?.entry === d.placed.entry}
               look={look}
+              isShown={
+                props.shown !== undefined && props.shown.id === d.placed.entry.id && props.shown.occurrence === d.placed.entry.occurrence
+              }
             />
           ))}
         {lane.closed.map((c) => (
@@ -114,6 +119,7 @@ export const LaneStrip = memo(function LaneStrip(props: Props) {
         ))}
         {now !== undefined && <div className="pointer-events-none absolute inset-y-0 w-[2px] bg-brass" style={{ left: x(now) - 1 }} />}
         {viewerZone && held?.row.key === row.key && <Ghost held={held} left={x(held.start)} right={x(held.end)} zone={viewerZone} />}
+        {props.ghost && <Typed ghost={props.ghost} left={x(props.ghost.start)} right={x(props.ghost.end)} />}
         {!holding && <Gap row={row} axis={axis} height={height} />}
       </div>
       {row.notes.map((n) => (
@@ -192,6 +198,7 @@ function EntryButton({
   inHand,
   isHeld,
   look,
+  isShown,
 }: {
   drawn: Drawn;
   row: BoardRow;
@@ -201,6 +208,7 @@ function EntryButton({
   inHand: boolean;
   isHeld: boolean;
   look: BoardLook | undefined;
+  isShown: boolean;
 }) {
   const { entry } = drawn.placed;
   // On the deeper ground of what is on now, words stand in ink.
@@ -217,8 +225,14 @@ function EntryButton({
       className="pointer-events-none absolute block text-left text-xs leading-[15px]"
       style={{ left: label.x - drawn.x, top: label.top - drawn.top, width: label.width, color: colour }}
     >
-      <span className="block overflow-hidden font-semibold break-words" style={{ maxHeight: label.titleLines * 15 }}>
-        {entry.label}
+      <span className="block overflow-hidden font-semibold" style={{ maxHeight: label.titleLines * 15 }}>
+        {label.cut
+          ? entry.label.split(" ").map((word, i) => (
+              <span key={`${word}${i}`} className="block overflow-hidden whitespace-nowrap">
+                {word}
+              </span>
+            ))
+          : entry.label}
       </span>
       {label.detail && <span className="block truncate">{entry.detail}</span>}
     </span>
@@ -241,13 +255,16 @@ function EntryButton({
   return (
     <button
       type="button"
-      className={`entry absolute rounded-t-[2px] bg-(--entry) hover:bg-[color-mix(in_srgb,var(--ink)_7%,var(--entry))] ${isHeld ? "opacity-40" : ""} ${movable ? "touch-none" : ""}`}
+      className={`entry absolute rounded-t-[2px] bg-(--entry) hover:bg-[color-mix(in_srgb,var(--ink)_7%,var(--entry))] ${isHeld ? "opacity-40" : ""} ${isShown ? "z-10 ring-2 ring-ink" : ""} ${movable ? "touch-none" : ""}`}
       aria-keyshortcuts={movable ? "m" : undefined}
       onPointerDown={(e) => inHand && acts.grab(e, row, entry)}
       aria-pressed={look && isChosen ? true : undefined}
+      aria-expanded={isShown || undefined}
+      data-entry=""
       onKeyDown={(e) => {
         if (look && e.key.toLowerCase() === "x" && !e.ctrlKey && !e.metaKey) acts.choose(entry, row);
         else if (inHand) acts.key(e, row, entry);
+        if (!e.defaultPrevented) walk(e);
       }}
       style={style}
       aria-label={words}
@@ -257,6 +274,44 @@ function EntryButton({
       {inner}
     </button>
   );
+}
+
+/** What is being typed, where it would stand. */
+function Typed({ ghost, left, right }: { ghost: BoardGhost; left: number; right: number }) {
+  return (
+    <div
+      role="img"
+      aria-label={`${ghost.words}, not entered yet`}
+      className="pointer-events-none absolute inset-y-0 z-10 border-x-2 border-sea bg-sea/15"
+      style={{ left, width: Math.max(3, right - left) }}
+    >
+      <span className="absolute top-1 left-1 max-w-48 truncate bg-water px-1 text-xs leading-4 font-semibold text-sea">{ghost.words}</span>
+    </div>
+  );
+}
+
+/** Arrows go from entry to entry: along a lane, and to the nearest of the lane above or below. */
+function walk(event: KeyboardEvent<HTMLElement>) {
+  if (event.altKey || event.ctrlKey || event.metaKey || event.shiftKey || !event.key.startsWith("Arrow")) return;
+  const from = event.currentTarget;
+  const board = from.closest("[role=group]")?.parentElement?.closest("[role=group]");
+  const left = (e: Element) => e.getBoundingClientRect().left;
+  const lane = (e: Element) => e.closest("[role=group]");
+  const all = [...(board?.querySelectorAll<HTMLElement>("[data-entry]") ?? [])];
+  const own = all.filter((e) => lane(e) === lane(from)).toSorted((a, b) => left(a) - left(b));
+  const lanes = [...new Set(all.map(lane))];
+  const to = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
+  let next: HTMLElement | undefined;
+  if (event.key === "ArrowLeft" || event.key === "ArrowRight") next = own[own.indexOf(from) + to];
+  else {
+    const other = lanes[lanes.indexOf(lane(from)) + to];
+    const there = all.filter((e) => lane(e) === other);
+    next = there.toSorted((a, b) => Math.abs(left(a) - left(from)) - Math.abs(left(b) - left(from)))[0];
+  }
+  if (!next) return;
+  event.preventDefault();
+  event.stopPropagation();
+  next.focus();
 }
 
 /** Over free lane the pointer reads how long the gap is. */

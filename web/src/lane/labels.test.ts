@@ -70,6 +70,19 @@ describe("labels, over three hundred days and three heights of lane", () => {
         }
       });
 
+      test(`stand inside their own entry or wholly outside it, at ${height} high and ${width} wide`, () => {
+        for (const lane of drawn)
+          for (const d of lane) {
+            const box = labelBox(d);
+            const own = { left: d.x, right: d.x + d.width, top: d.top, bottom: d.top + d.height };
+            if (!box || !cross(box, own)) continue;
+            expect(
+              box.left >= own.left && box.right <= own.right + 0.5 && box.top >= own.top && box.bottom <= own.bottom + 0.5,
+              JSON.stringify([box, own]),
+            ).toBe(true);
+          }
+      });
+
       test(`never run over an entry that starts later, at ${height} high and ${width} wide`, () => {
         for (const lane of drawn)
           for (const d of lane) {
@@ -93,6 +106,13 @@ describe("labels, over three hundred days and three heights of lane", () => {
       expect(numbers).toEqual(numbers.map((_, i) => i + 1));
     }
   });
+});
+
+test("only what has no room for three letters has a number", () => {
+  for (let seed = 1; seed <= 300; seed++) {
+    const lane = draw(placeOnTracks(anyDay(seed)), makeAxis(1000, day, 6 * hour, 21 * hour), 0, 190, undefined, measure);
+    for (const d of lane) if (d.label && "number" in d.label && d.height >= 18) expect(d.width - 4).toBeLessThan(measure("www"));
+  }
 });
 
 describe("height is commitment", () => {

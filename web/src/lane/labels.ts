@@ -9,7 +9,7 @@ export interface Drawn {
   width: number;
   top: number;
   height: number;
-  label: { x: number; top: number; width: number; titleLines: number; detail: boolean } | { number: number } | undefined;
+  label: Spot | { number: number } | undefined;
 }
 
 interface Block {
@@ -93,9 +93,41 @@ function blocksOf(placed: Placed[], axis: Axis, dayStart: number, laneHeight: nu
   });
 }
 
+/** A place for a label, in the lane's pixels. */
+interface Spot {
+  x: number;
+  top: number;
+  width: number;
+  titleLines: number;
+  detail: boolean;
+  /** A word a line, each as far as it goes. */
+  cut?: boolean;
+}
+
+/** Inside the block, wrapped between its words; undefined where its height or width is too small for all of it. */
+function inside(block: Block, measure: Measure): Spot | undefined {
+  const { entry } = block.placed;
+  const width = block.width - padding - 2;
+  const most = Math.floor((block.height - 3) / lineHeight);
+  const longest = Math.max(...entry.label.split(" ").map(measure));
+  const titleLines = linesNeeded(entry.label, width, measure);
+  if (longest > width || titleLines > most) return undefined;
+  const detail = entry.detail !== null && titleLines < most && (measure(entry.detail) <= width || width > 74);
+  return { x: block.x + padding, top: block.top + 3, width, titleLines, detail };
+}
+
+/** Inside the block as far as it goes: a narrow column of which at least three letters a line can be read. */
+function clipped(block: Block, measure: Measure): Spot | undefined {
+  const width = block.width - 4;
+  const most = Math.floor((block.height - 3) / lineHeight);
+  if (width < measure("www") || most < 1) return undefined;
+  const titleLines = Math.min(most, block.placed.entry.label.split(" ").length);
+  return { x: block.x + 3, top: block.top + 3, width, titleLines, detail: false, cut: true };
+}
+
 /**
- * Lays the entries of one lane out. A label may run on over free lane, never over another entry or label;
- * what has no room gets a number that the lane's head explains.
+ * Lays the entries of one lane out. A label stands inside its block, or wholly beside or above it on free lane: never across an edge, and
+ * never over another entry or label. What has no room gets a number that the lane's head explains.
  */
 export function draw(
   placed: Placed[],
@@ -109,42 +141,54 @@ export function draw(
   const labels: { x: number; right: number; top: number; bottom: number }[] = [];
   // A few narrow ones are numbered all the same; where there are many, numbers would stand on each other.
   const crowded = blocks.filter((b) => b.width < leastNumber).length > mostNarrow;
+
+  /** The free lane from a point to the right, in a band; nothing where the point itself is taken. */
+  const free = (x: number, top: number, bottom: number): number => {
+    if (top < 0 || bottom > laneHeight) return 0;
+    const inBand = (b: { top: number; bottom: number }) => b.top < bottom && b.bottom > top;
+    const taken = [...blocks.map((b) => ({ x: b.x, right: b.x + b.width, top: b.top, bottom: b.top + b.height })), ...labels].filter(
+      inBand,
+    );
+    if (taken.some((b) => b.x < x + 2 && b.right > x) || labels.some((l) => inBand(l) && l.x < x && l.right + 4 > x)) return 0;
+    return Math.min(axis.width, ...taken.filter((b) => b.x >= x).map((b) => b.x)) - x - 4;
+  };
+
+  /** All of the name on free lane, on two lines at most. */
+  const outside = (block: Block, x: number, topOf: (lines: number) => number, withDetail: boolean): Spot | undefined => {
+    const { entry } = block.placed;
+    const longest = Math.max(...entry.label.split(" ").map(measure));
+    for (const titleLines of [1, 2]) {
+      for (const detail of withDetail && entry.detail !== null ? [true, false] : [false]) {
+        const lines = titleLines + (detail ? 1 : 0);
+        const top = topOf(lines);
+        const width = Math.min(
+          free(x, top, top + lines * lineHeight),
+          Math.max(measure(entry.label), detail ? measure(entry.detail ?? "") : 0) + 2,
+        );
+        if (width < leastLabel || longest > width + 1 || linesNeeded(entry.label, width, measure) > titleLines) continue;
+        if (detail && measure(entry.detail ?? "") > width) continue;
+        return { x, top, width, titleLines, detail };
+      }
+    }
+    return undefined;
+  };
+
   let numbered = 0;
-  return blocks.map((block, at) => {
+  return blocks.map((block) => {
     const { entry } = block.placed;
     // Narrower than a number, or not read now: it stands there, and says what it is only when it is asked.
     if (isQuiet(entry) || (block.width < leastNumber && crowded)) return { ...block, label: undefined };
-    const above = entry.takes === "hold" || entry.takes === "free" || block.height < lineHeight + 3;
-    const x = above ? block.x : block.x + padding;
-    const whole = measure(entry.label);
-    const detailWidth = entry.detail ? measure(entry.detail) : 0;
-
-    const fit = (lines: number) => {
-      const top = above ? block.top - lines * lineHeight - 1 : block.top + 3;
-      const bottom = above ? block.top : top + lines * lineHeight;
-      const touches = (b: { top: number; bottom: number }) => b.top < bottom && b.bottom > top;
-      const inBand = (b: Block) => b !== block && touches({ top: b.top, bottom: b.top + b.height });
-      // The nearest thing to the right that shares the band ends the label; blocks come from left to right.
-      const wall = blocks.find((b, i) => i >= at && b.x > block.x && inBand(b));
-      const under = above && blocks.some((b) => b.x <= x && b.x + b.width > x + 2 && inBand(b));
-      const free = Math.min(axis.width, wall?.x ?? Infinity, ...labels.filter((l) => l.x > x && touches(l)).map((l) => l.x)) - x - 4;
-      const blocked = top < 0 || under || labels.some((l) => l.x < x + 4 && l.right > x && touches(l));
-      return { top, bottom, free, blocked };
-    };
-
-    const most = above ? 2 : Math.max(1, Math.floor((block.height - 3) / lineHeight));
-    for (let titleLines = 1; titleLines <= Math.min(most, 4); titleLines++) {
-      const spare = !above && entry.detail !== null && titleLines < most;
-      const place = fit(titleLines + (spare ? 1 : 0));
-      const own = above ? 0 : block.width - padding - 2;
-      const width = Math.min(place.free, Math.max(own, whole + 2, spare ? detailWidth + 2 : 0));
-      const longest = Math.max(...entry.label.split(" ").map(measure));
-      if (place.blocked || place.free < leastLabel || longest > width + 1) continue;
-      if (linesNeeded(entry.label, width, measure) > titleLines) continue;
-      const detail = spare && (detailWidth <= width || width > 74);
-      const extent = Math.max(Math.min(width, whole), detail ? Math.min(width, detailWidth) : 0);
-      labels.push({ x, right: x + extent, top: place.top, bottom: place.bottom });
-      return { ...block, label: { x, top: place.top, width, titleLines, detail } };
+    const low = entry.takes === "hold" || entry.takes === "free" || block.height < lineHeight + 3;
+    const above = () => outside(block, block.x, (lines) => block.top - lines * lineHeight - 1, false);
+    const beside = () => outside(block, block.x + block.width + 4, () => Math.min(block.top + 3, laneHeight - lineHeight), true);
+    const label = low
+      ? (above() ?? beside() ?? clipped(block, measure))
+      : (inside(block, measure) ?? beside() ?? (block.height < laneHeight / 1.5 ? above() : undefined) ?? clipped(block, measure));
+    if (label) {
+      const extent = Math.min(label.width, Math.max(measure(entry.label), label.detail ? measure(entry.detail ?? "") : 0));
+      const lines = label.titleLines + (label.detail ? 1 : 0);
+      labels.push({ x: label.x, right: label.x + extent, top: label.top, bottom: label.top + lines * lineHeight });
+      return { ...block, label };
     }
     numbered++;
     return { ...block, label: { number: numbered } };

@@ -155,7 +155,12 @@ export function useHand(
       });
     },
     key(event, row, entry) {
-      if (!actions || !entry.mayChange || entry.allDay || event.ctrlKey || event.metaKey) return;
+      if (!actions || entry.allDay || event.ctrlKey || event.metaKey) return;
+      if (!entry.mayChange && event.key.toLowerCase() === "m") {
+        event.preventDefault();
+        return actions.onCannot(entry);
+      }
+      if (!entry.mayChange) return;
       const own = held?.byKey && held.entry === entry ? held : undefined;
       if (!own && event.key.toLowerCase() !== "m") return;
       const next = own ? keyed(own, event, rows) : { kind: "move" as const, row, entry, start: entry.start, end: entry.end, byKey: true };

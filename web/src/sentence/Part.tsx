@@ -36,7 +36,7 @@ export function Part({ name, value, empty, wrong, children, width = 340 }: PartP
           onCloseAutoFocus={(e) => {
             if (document.activeElement !== document.body) e.preventDefault();
           }}
-          className="z-30 border border-ink bg-ground p-4 font-sans text-[13.5px] shadow-[0_2px_0_var(--rule)]"
+          className="z-30 max-h-(--radix-popover-content-available-height) overflow-y-auto overscroll-contain border border-ink bg-ground p-4 font-sans text-[13.5px] shadow-[0_2px_0_var(--rule)]"
           style={{ width: `min(92vw, ${width}px)` }}
         >
           {children(() => setOpen(false))}

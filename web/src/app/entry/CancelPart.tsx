@@ -6,8 +6,7 @@ import { Button } from "../../ui/Button";
 import { CancelNote } from "./CancelNote";
 import { useRun } from "./useRun";
 
-const done: Record<Reach, string> = {
-  thisOne: "this one is cancelled",
+const done: Record<Exclude<Reach, "thisOne">, string> = {
   fromHereOn: "cancelled from here on",
   all: "the whole series is cancelled",
 };
@@ -53,7 +52,12 @@ export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () 
             options={entry.reaches.map((r) => ({ value: r.reach, label: r.label, note: r.note }))}
             onChoose={(reach) => {
               close();
-              choose(reach, `${entry.title}: ${done[reach]}.`);
+              choose(
+                reach,
+                reach === "thisOne"
+                  ? `${entry.title} on ${entry.when.split(",")[0] ?? ""} is cancelled.`
+                  : `${entry.title}: ${done[reach]}.`,
+              );
             }}
           />
         )}

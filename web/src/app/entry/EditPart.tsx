@@ -5,11 +5,14 @@ import type { EntryDetails, EntryPart, Reach } from "../../api/types";
 import { lengthText } from "../../lane/time";
 import { pointsOf } from "../../sentence/RichText";
 import { Button } from "../../ui/Button";
+import { StillHere } from "../../ui/StillHere";
 import { useChanges } from "../changes";
+import { useKept } from "../useKept";
 import { AskedPart, askingNobody, isAsking } from "./AskedPart";
-import { difference, draftOf, nothing, partWords } from "./edit";
+import { difference, draftOf, nothing, partWords, type Draft } from "./edit";
 import { EntryMore } from "./EntryMore";
 import { EntrySentence } from "./EntrySentence";
+import { TakesPart } from "./TakesPart";
 import type { Shown } from "./useEntrySheet";
 
 /** The entry as a sentence to be changed; what is changed is sent only at the end, and says how far it reaches. */
@@ -17,8 +20,11 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const queries = useQueryClient();
   const { say } = useChanges();
   // What the reader saw when they began: what is sent is compared with that, so that nobody's change is overwritten.
-  const [seen, setSeen] = useState(() => draftOf(entry));
-  const [draft, setDraft] = useState(seen);
+  const kept = useKept(`entry ${entry.id} ${entry.occurrence ?? ""}`, () => ({ seen: draftOf(entry), draft: draftOf(entry) }));
+  const { seen, draft } = kept.value;
+  const { set: keep } = kept;
+  const setSeen = (next: Draft) => keep((k) => ({ ...k, seen: next }));
+  const setDraft = (edit: (before: Draft) => Draft) => keep((k) => ({ ...k, draft: edit(k.draft) }));
   const [asking, setAsking] = useState(askingNobody);
   const [reach, setReach] = useState<Reach>("thisOne");
   const [problem, setProblem] = useState<Problem>();
@@ -56,6 +62,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         return;
       }
       say(`“${draft.title}” is changed${told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told in ten seconds` : ""}.`, made.change);
+      kept.forget();
       onClose();
       void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
@@ -68,6 +75,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const now = draftOf(entry);
   return (
     <div className="grid gap-3">
+      {kept.restored && parts.length > 0 && <StillHere onForget={kept.forget} />}
       <EntrySentence
         draft={draft}
         people={entry.attendees.map((a) => a.who.id)}
@@ -89,6 +97,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
         }
         onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
       />
+      {draft.takes && <TakesPart value={draft.takes} onChange={(takes) => setDraft((d) => ({ ...d, takes }))} />}
       {entry.kind !== "hold" && (
         <EntryMore
           draft={draft}
@@ -164,7 +173,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
             <Button
               look="plain"
               onClick={() => {
-                setDraft(seen);
+                kept.forget();
                 setAsking(askingNobody);
                 setProblem(undefined);
                 if (move) onClose();
@@ -178,8 +187,6 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
     </div>
   );
 }
-
-type Draft = ReturnType<typeof draftOf>;
 
 function words(draft: Draft, part: EntryPart): string {
   switch (part) {

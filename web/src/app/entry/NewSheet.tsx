@@ -1,29 +1,28 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { ask, client, problemOf, type Problem } from "../../api/client";
 import { furtherQuery } from "../../api/queries";
 import { CalendarPart } from "../../sentence/CalendarPart";
-import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { StillHere } from "../../ui/StillHere";
 import { useChanges } from "../changes";
+import { useKept } from "../useKept";
 import type { Draft } from "./edit";
 import { EntrySentence } from "./EntrySentence";
 import { Side } from "./Side";
+import { TakesPart } from "./TakesPart";
 import type { Fresh } from "./useEntrySheet";
 
-type Takes = "firm" | "pencilled" | "free";
-
 /** A new appointment as a sentence; its owner is named. */
-export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: () => void }) {
+export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; onClose: () => void; onDraft: (draft: Draft) => void }) {
   const queries = useQueryClient();
   const { say } = useChanges();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem>();
-  const [takes, setTakes] = useState<Takes>("firm");
   const [calendar, setCalendar] = useState<string>();
   const choices = useQuery(furtherQuery(fresh.owner.id)).data?.mayAddTo ?? [];
   const on = calendar ?? choices[0]?.id;
-  const [draft, setDraft] = useState<Draft>({
+  const kept = useKept<Draft>(`new ${fresh.owner.id}`, () => ({
     time: { start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false, endZone: null },
     title: "",
     place: "",
@@ -35,7 +34,23 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
     dialIn: "",
     line: "",
     answersWanted: true,
-  });
+    takes: "firm",
+  }));
+  // Where it is begun at another time, that time counts; the rest of what was typed before stays.
+  const [moved, setMoved] = useState(!kept.restored);
+  const draft = moved
+    ? kept.value
+    : {
+        ...kept.value,
+        time: { ...kept.value.time, start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false },
+      };
+  const setDraft = (edit: (before: Draft) => Draft) => {
+    setMoved(true);
+    kept.set(edit(draft));
+  };
+  // It is drawn on its lane while it is written.
+  const drawn = JSON.stringify([draft.time, draft.title]);
+  useEffect(() => onDraft(draft), [drawn]); // eslint-disable-line react-hooks/exhaustive-deps -- only what is drawn matters
   const add = async () => {
     if (busy) return;
     setBusy(true);
@@ -48,7 +63,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
             title: draft.title,
             time: draft.time,
             place: draft.place || null,
-            takes,
+            takes: draft.takes ?? "firm",
             private: draft.private,
             repeats: draft.repeats || null,
             calendar: on ?? null,
@@ -56,6 +71,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
         }),
       );
       say(`“${draft.title.trim()}” stands in ${fresh.owner.name}’s calendar.`, made.change);
+      kept.forget();
       onClose();
       void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
@@ -73,6 +89,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
           void add();
         }}
       >
+        {kept.restored && <StillHere onForget={kept.forget} />}
         <p className="text-soft">
           For <span className="font-semibold text-ink">{fresh.owner.name}</span>
           {on && (choices.length > 1 || on !== "main") && (
@@ -92,26 +109,7 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
           agenda={false}
           onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
         />
-        <p className="text-soft">
-          It takes the time{" "}
-          <Part name="How it takes time" value={takes} width={260}>
-            {(close) => (
-              <Choices<Takes>
-                value={takes}
-                options={[
-                  { value: "firm", label: "firm", note: "full height" },
-                  { value: "pencilled", label: "pencilled", note: "half height" },
-                  { value: "free", label: "free", note: "others may plan over it" },
-                ]}
-                onChoose={(t) => {
-                  setTakes(t);
-                  close();
-                }}
-              />
-            )}
-          </Part>
-          .
-        </p>
+        <TakesPart value={draft.takes ?? "firm"} onChange={(takes) => setDraft((d) => ({ ...d, takes }))} />
         {problem && (
           <p role="alert" className="font-semibold text-brick">
             {problem.message}
@@ -121,7 +119,13 @@ export default function NewSheet({ fresh, onClose }: { fresh: Fresh; onClose: ()
           <Button type="submit" look="filled" disabled={busy || draft.time.minutes <= 0}>
             Add it for {fresh.owner.name.split(" ")[0]}
           </Button>
-          <Button look="plain" onClick={onClose}>
+          <Button
+            look="plain"
+            onClick={() => {
+              kept.forget();
+              onClose();
+            }}
+          >
             Leave it
           </Button>
         </div>

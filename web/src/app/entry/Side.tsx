@@ -1,17 +1,36 @@
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { useEffect, useLayoutEffect, useState, type ReactNode } from "react";
 
-/** A sheet beside the board, which stays where it is. */
+/** A sheet beside the board, which makes room for it where the window is wide enough. */
 export function Side({ title, children, onClose }: { title: string; children: ReactNode; onClose: () => void }) {
+  // Focus goes back to what opened it.
+  const [opener] = useState(() => document.activeElement);
+  useLayoutEffect(() => {
+    document.documentElement.dataset.side = "open";
+    return () => {
+      delete document.documentElement.dataset.side;
+    };
+  }, []);
+  useEffect(
+    () => () => {
+      requestAnimationFrame(() => {
+        if (document.activeElement === document.body && opener instanceof HTMLElement && opener.isConnected) opener.focus();
+      });
+    },
+    [opener],
+  );
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()} modal={false}>
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
           onInteractOutside={(e) => e.preventDefault()}
-          className="fixed top-12 right-0 bottom-[30px] z-20 flex w-[min(100vw,400px)] flex-col overflow-auto border-l border-ink bg-ground p-6"
+          className="fixed top-12 right-0 bottom-[30px] z-20 flex w-[min(100vw,400px)] flex-col overflow-auto border-l border-ink bg-ground p-6 max-[600px]:inset-0 max-[600px]:w-full max-[600px]:border-l-0 max-[600px]:p-4 max-[600px]:pt-13"
         >
           <Dialog.Title className="sr-only">{title}</Dialog.Title>
+          <Dialog.Close className="absolute top-2 right-3 hidden min-h-11 px-2 text-[15px] font-semibold text-sea max-[600px]:block">
+            Back
+          </Dialog.Close>
           {children}
         </Dialog.Content>
       </Dialog.Portal>

@@ -4,6 +4,7 @@ import type { Circle } from "../../api/types";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
+import { useKept } from "../useKept";
 
 interface Asked {
   answer: string;
@@ -40,8 +41,8 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
 function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees"> & { people: Asked[]; onDone: () => void }) {
   const { run } = useChanges();
   const [circle, setCircle] = useState<Circle>("everyone");
-  const [subject, setSubject] = useState(title);
-  const [text, setText] = useState("");
+  const kept = useKept(`letter ${id} ${occurrence ?? ""}`, () => ({ subject: title, text: "" }));
+  const { subject, text } = kept.value;
   const chosen = circles.find((c) => c.value === circle);
   const count = people.filter((a) => chosen?.is(a)).length;
   return (
@@ -56,7 +57,10 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
               params: { path: { id } },
               body: { occurrence, circle, subject: subject.trim(), text: text.trim() },
             }),
-          ),
+          ).then((made) => {
+            kept.forget();
+            return made;
+          }),
           `Written to ${count === 1 ? "one" : count} about “${title}”.`,
         );
         onDone();
@@ -82,7 +86,7 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
         aria-label="Subject"
         value={subject}
         maxLength={200}
-        onChange={(e) => setSubject(e.target.value)}
+        onChange={(e) => kept.set((k) => ({ ...k, subject: e.target.value }))}
         className="h-9 border-b border-ink bg-transparent text-[15px] outline-none focus-visible:border-b-2 focus-visible:border-sea"
       />
       <textarea
@@ -91,7 +95,7 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
         rows={4}
         maxLength={10_000}
         value={text}
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => kept.set((k) => ({ ...k, text: e.target.value }))}
         className="border border-ink bg-water p-2 outline-none focus-visible:border-sea"
       />
       <p className="text-[12.5px] text-soft">The meeting stays as it is. What they write back is filed with it.</p>

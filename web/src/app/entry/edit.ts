@@ -1,5 +1,6 @@
 import type { EntryDetails, EntryPart, EntryParts, TimeRequest } from "../../api/types";
 import { htmlOf } from "../../sentence/RichText";
+import type { Takes } from "./TakesPart";
 
 /** The parts of an entry as they stand on the sheet. */
 export interface Draft {
@@ -17,6 +18,8 @@ export interface Draft {
   dialIn: string;
   line: string;
   answersWanted: boolean;
+  /** Of an appointment how it takes time; undefined of what is none. */
+  takes: Takes | undefined;
 }
 
 export const nothing: EntryParts = {
@@ -30,6 +33,7 @@ export const nothing: EntryParts = {
   dialIn: null,
   line: null,
   answersWanted: null,
+  takes: null,
 };
 
 export function draftOf(entry: EntryDetails): Draft {
@@ -45,6 +49,7 @@ export function draftOf(entry: EntryDetails): Draft {
     dialIn: entry.dialIn ?? "",
     line: entry.line ?? "",
     answersWanted: entry.answersWanted,
+    takes: entry.kind === "appointment" ? (entry.takes as Takes) : undefined,
   };
 }
 
@@ -69,6 +74,7 @@ export function difference(was: Draft, now: Draft): { was: EntryParts; becomes: 
   take("dialIn");
   take("line");
   take("answersWanted");
+  take("takes");
   if (was.repeats !== now.repeats) {
     parts.push("repeat");
     before.repeats = was.repeats;
@@ -88,4 +94,5 @@ export const partWords: Record<EntryPart, string> = {
   dialIn: "the dial-in",
   line: "the line to those invited",
   answersWanted: "whether answers are wanted",
+  takes: "how it takes time",
 };

@@ -1,5 +1,5 @@
 import { useNavigate } from "@tanstack/react-router";
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense } from "react";
 import type { Reminder, Zone } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { clock, hour, minute } from "../../lane/time";
@@ -11,13 +11,20 @@ import { reminderWords } from "./words";
 
 const ReminderLikes = lazy(() => import("./ReminderLikes"));
 
-/** Reminders stand in one quiet line under the places; those behind the first open on demand. */
-export function ReminderStrip({ choosing, onChoosing }: { choosing: boolean; onChoosing: (open: boolean) => void }) {
+interface Props {
+  choosing: boolean;
+  onChoosing: (open: boolean) => void;
+  /** All of them stand there, those of what is over too. */
+  opened: boolean;
+  onOpened: (opened: boolean) => void;
+}
+
+/** Reminders stand in one quiet line under the places; those behind the first, and of what is over, open on demand. */
+export function ReminderStrip({ choosing, onChoosing, opened, onOpened: setOpened }: Props) {
   const { data, answer } = useReminders();
   const now = useNow(data?.now);
-  const [opened, setOpened] = useState(false);
   const due = data?.due ?? [];
-  const shown = opened ? due : due.slice(0, 1);
+  const shown = opened ? due : due.filter((r) => !isOver(r, now)).slice(0, 1);
   return (
     <>
       {data && choosing && (
@@ -25,7 +32,7 @@ export function ReminderStrip({ choosing, onChoosing }: { choosing: boolean; onC
           <ReminderLikes data={data} onClose={() => onChoosing(false)} />
         </Suspense>
       )}
-      {data && due.length > 0 && (
+      {data && shown.length > 0 && (
         <section aria-label="Reminders" className="no-print shrink-0 border-b border-rule bg-water px-6">
           <ul className={opened ? "max-h-60 overflow-auto" : ""} aria-live="polite">
             {shown.map((r, i) => (
@@ -61,6 +68,28 @@ export function ReminderStrip({ choosing, onChoosing }: { choosing: boolean; onC
   );
 }
 
+const isOver = (r: Reminder, now: number) => r.end <= now;
+
+/** How many reminders are of what is over, quietly; they open above the place. */
+export function MissedReminders({ onOpen }: { onOpen: () => void }) {
+  const { data } = useReminders();
+  const now = useNow(data?.now);
+  const due = data?.due ?? [];
+  const over = due.filter((r) => isOver(r, now)).length;
+  // Where something is still to come, its line tells how many there are.
+  if (over === 0 || over < due.length) return null;
+  return (
+    <button
+      title={over === 1 ? "A reminder of what is over" : "Reminders of what is over"}
+      type="button"
+      className="min-h-8 px-2 text-[13px] whitespace-nowrap text-soft hover:text-ink max-[600px]:min-h-11"
+      onClick={onOpen}
+    >
+      {over} missed
+    </button>
+  );
+}
+
 interface LineProps {
   reminder: Reminder;
   now: number;
@@ -91,7 +120,7 @@ function Line({ reminder: r, now, zone, answer, more }: LineProps) {
       <button type="button" className="min-h-8 font-semibold underline decoration-rule underline-offset-4" onClick={open}>
         {r.title}
       </button>
-      <span className="min-w-0 truncate text-soft">
+      <span className="min-w-0 truncate text-soft max-[600px]:hidden">
         {[`${clock(zone, r.start)} to ${clock(zone, r.end)}`, r.where, r.way, `for ${r.for.map((p) => p.givenName).join(" and ")}`]
           .filter(Boolean)
           .join(" · ")}

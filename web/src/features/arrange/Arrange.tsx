@@ -6,7 +6,7 @@ import { chosenQuery, deskQuery, draftsQuery, presetsQuery, slotsQuery } from ".
 import type { Desk, KeptDraft, Mend } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
-import { dateText, localText, minute, wallClock } from "../../lane/time";
+import { addDays, dateText, localText, minute, wallClock } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
@@ -273,6 +273,14 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           onPick={pick}
           holding={draft.holding}
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
+          ways={
+            <>
+              <Button onClick={() => written.change({ to: addDays(draft.to, 14) })}>Look two weeks further</Button>
+              {draft.minutes >= 30 && (
+                <Button onClick={() => written.change({ minutes: draft.minutes - 15 })}>A quarter of an hour shorter</Button>
+              )}
+            </>
+          }
           holds={<HoldPart draft={draft} zone={zone} now={desk.now} busy={busy} onHold={place} onRelease={release} />}
         />
         {found && moment ? (

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Mend, Warning } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
@@ -16,10 +17,11 @@ const shown = 3;
 
 /** What is wrong on the left, each with what mends it; the sending on the right. */
 export function ArrangeFoot({ wrong, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
+  const [all, setAll] = useState(false);
   return (
     <div className="sticky bottom-0 flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
-      <ul aria-label="Before sending" className="min-w-0 flex-1 basis-[420px]">
-        {wrong.slice(0, shown).map((w) => (
+      <ul aria-label="Before sending" className="max-h-[40vh] min-w-0 flex-1 basis-[420px] overflow-auto">
+        {wrong.slice(0, all ? undefined : shown).map((w) => (
           <li key={w.words} className="flex flex-wrap items-center gap-x-1 leading-5">
             <Tone tone={w.tone}>{w.words}</Tone>
             {w.mends.map((m) => (
@@ -34,7 +36,18 @@ export function ArrangeFoot({ wrong, send, disabled, onMend, onSend, onSave, onA
             ))}
           </li>
         ))}
-        {wrong.length > shown && <li className="text-soft">and {wrong.length - shown} more, once these are mended</li>}
+        {wrong.length > shown && (
+          <li>
+            <button
+              type="button"
+              aria-expanded={all}
+              className="min-h-8 text-soft underline underline-offset-4"
+              onClick={() => setAll(!all)}
+            >
+              {all ? "Show the first three" : `and ${wrong.length - shown} more`}
+            </button>
+          </li>
+        )}
       </ul>
       <span className="flex flex-wrap items-center">
         <Button look="plain" onClick={onAnother}>

@@ -14,13 +14,15 @@ interface Props {
   holding: number[];
   onHolding: (starts: number[]) => void;
   /** What is held, under the list. */
+  /** What may be done where nothing is free. */
+  ways: ReactNode;
   holds: ReactNode;
 }
 
 const firstShown = 12;
 
 /** The free slots, best first, each with everyone's own hour and why it ranks there. */
-export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding, holds }: Props) {
+export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding, holds, ways }: Props) {
   const [all, setAll] = useState(false);
   const list = useRef<HTMLUListElement>(null);
   const chosen = slots?.slots.findIndex((s) => s.start === start) ?? -1;
@@ -39,9 +41,15 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
     <section aria-label="Free slots" aria-busy={busy} className="flex min-h-0 flex-col">
       <h2 className="flex items-baseline justify-between border-b border-rule pb-1.5">
         <span className="text-[15px] font-semibold">
-          {slots ? (slots.total === 1 ? "1 free slot" : `${slots.total} free slots`) : "Looking for free slots…"}
+          {!slots
+            ? "Looking for free slots…"
+            : slots.total === 0
+              ? "No free slot"
+              : slots.total === 1
+                ? "1 free slot"
+                : `${slots.total} free slots`}
         </span>
-        <span className="text-soft">{busy ? "looking again" : "best for all first"}</span>
+        <span className="text-soft">{busy ? "looking again" : slots?.total === 0 ? "" : "best for all first"}</span>
       </h2>
       <ul ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
         {slots?.daysOff.map((d) => (
@@ -78,7 +86,12 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
             </label>
           </li>
         ))}
-        {slots && slots.total === 0 && <li className="px-3 py-3">{slots.summary}</li>}
+        {slots && slots.total === 0 && (
+          <li className="px-3 py-3">
+            <p>{slots.summary || "Nobody required is free together in these days."}</p>
+            <p className="flex flex-wrap gap-2 pt-2">{ways}</p>
+          </li>
+        )}
         {slots && shown.length < slots.slots.length && (
           <li className="px-3 py-1">
             <Button look="plain" className="-ml-3" onClick={() => setAll(true)}>
@@ -116,7 +129,7 @@ function LocalRule({ slot, slots }: { slot: Slot; slots: Slots }) {
         seen.set(p.minute, beside + 1);
         return who ? (
           <span key={p.person} className="absolute bottom-0" style={{ left: at(p.minute) }}>
-            <Flag flag={who.flag} height={28 - beside * 9} />
+            <Flag flag={who.flag} height={Math.max(10, 28 - beside * 6)} />
           </span>
         ) : null;
       })}

@@ -81,6 +81,8 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
             maxLength={2000}
             placeholder="https://"
             onChange={(e) => onEdit({ link: e.target.value })}
+            // A pasted address without its beginning is one all the same.
+            onBlur={() => isBare(draft.link) && onEdit({ link: `https://${draft.link.trim()}` })}
           />
           <StandingLine draft={draft} organiser={organiser} presets={presets} onEdit={onEdit} />
         </>
@@ -187,3 +189,6 @@ function PlaceEditor({ draft, presets, onEdit }: { draft: Draft; presets: Preset
     </div>
   );
 }
+
+/** "meet.harbour.example/42": a host and perhaps a path, without a scheme. */
+const isBare = (link: string) => /^\s*[a-z0-9-]+(\.[a-z0-9-]+)+(\/\S*)?\s*$/i.test(link);

@@ -1,5 +1,5 @@
 import { makesConferences } from "../../api/client";
-import type { Admission, EntryDetails, Rank, TimeAsked, Zone } from "../../api/types";
+import type { Admission, EntryDetails, LineReading, Rank, TimeAsked, Zone } from "../../api/types";
 import type { Begun } from "../../app/arrangeWith";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
@@ -149,6 +149,7 @@ export function begunDraft(begun: Begun, viewerZone: Zone, now: number): Draft {
   if ("saved" in begun) return savedOne(begun.saved, fresh, viewerZone);
   if ("hold" in begun) return atHold(begun.hold, fresh, viewerZone);
   if ("request" in begun) return fromRequest(begun.request, fresh);
+  if ("line" in begun) return { ...fresh, ...(begun.inNameOf === undefined ? {} : { inNameOf: begun.inNameOf }), ...partsOf(begun.line) };
   const asked = { ...fresh, required: [chosenOf(begun.with)] };
   if (!begun.at) return asked;
   return { ...asked, ...around(fresh, dateText(viewerZone, begun.at.start)), minutes: begun.at.minutes, start: begun.at.start };
@@ -182,4 +183,25 @@ function fromRequest(request: TimeAsked, fresh: Draft): Draft {
     private: request.private,
     request: request.id,
   };
+}
+
+const byAddress = (address: string): Chosen => ({ id: address, name: address, givenName: address, person: undefined });
+
+/** What was read of a line, as parts of the sentence. */
+export function partsOf(line: LineReading): Partial<Draft> {
+  const parts: Partial<Draft> = {};
+  if (line.inNameOf !== null) parts.inNameOf = line.inNameOf;
+  if (line.title !== null) parts.title = line.title;
+  const required = [...line.required.map(chosenOf), ...line.requiredAddresses.map(byAddress)];
+  const optional = [...line.optional.map(chosenOf), ...line.optionalAddresses.map(byAddress)];
+  if (required.length > 0) parts.required = required;
+  if (optional.length > 0) parts.optional = optional;
+  if (line.minutes !== null) parts.minutes = line.minutes;
+  if (line.from !== null && line.to !== null) Object.assign(parts, { from: line.from, to: line.to });
+  if (line.start !== null) parts.start = line.start;
+  if (line.place !== null) parts.place = line.place;
+  if (line.video !== null) parts.conference = line.video ? "made" : "none";
+  if (line.private !== null) parts.private = line.private;
+  if (line.repeats !== null) parts.repeats = line.repeats;
+  return parts;
 }

@@ -47,7 +47,7 @@ function Rows({ data }: { data: ChaseData }) {
   };
   useKeys({ j: () => go(1), k: () => go(-1) }, [
     { keys: "J K", does: "along the meetings" },
-    { keys: "Z", does: "undo, ten seconds" },
+    { keys: "Z", does: "undo what you did last" },
     { keys: "N", does: "arrange" },
   ]);
 

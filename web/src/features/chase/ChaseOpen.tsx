@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { ChaseRow, Proposal, Zone } from "../../api/types";
@@ -5,7 +6,7 @@ import { CancelNote } from "../../app/entry/CancelNote";
 import { WritePart } from "../../app/entry/WritePart";
 import { Attendees } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
-import { clock } from "../../lane/time";
+import { clock, dateText } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { ProposalLane } from "./ProposalLane";
@@ -66,7 +67,20 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
             />
           </div>
         )}
-        <div className="pt-3">
+        <div className="flex flex-wrap items-center gap-2 pt-3">
+          <Link
+            to="/lanes"
+            search={{
+              who: row.organiser.id,
+              ...(zones[0] ? { from: dateText(zones[0], row.start) } : {}),
+              view: "day",
+              entry: row.entry,
+              ...(row.occurrence ? { occurrence: row.occurrence } : {}),
+            }}
+            className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
+          >
+            Open it on its lane
+          </Link>
           <WritePart id={row.entry} occurrence={row.occurrence} title={row.title} attendees={row.attendees} />
         </div>
       </div>

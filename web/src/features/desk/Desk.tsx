@@ -1,21 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
-import type { GivenAnswer } from "../../api/answer";
-import { ask, client } from "../../api/client";
 import { deskQuery } from "../../api/queries";
-import type { Desk as DeskData, QueueRow } from "../../api/types";
-import { useChanges } from "../../app/changes";
-import { useEntrySheet } from "../../app/entry/useEntrySheet";
+import type { Desk as DeskData } from "../../api/types";
+import { ghostOf, useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { ReturnLines } from "../../app/ReturnLines";
-import { useAnswer } from "../../app/useAnswer";
-import { useTurnOver } from "../../app/useTurnOver";
 import { useSize } from "../../app/useSize";
 import { Told } from "../../app/Told";
-import { useAddress } from "../../app/useAddress";
 import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard } from "../../lane/LaneBoard";
@@ -24,8 +17,9 @@ import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
-import { isAccess, isRequest, isTask, Queue } from "./Queue";
+import { Queue } from "./Queue";
 import { Started } from "./Started";
+import { useDeskActs } from "./useDeskActs";
 
 /** Today: every principal's lane, and the queue of what waits. */
 export function Desk() {
@@ -35,34 +29,11 @@ export function Desk() {
 
 function Today({ desk }: { desk: DeskData }) {
   const now = useNow(desk.now);
-  const navigate = useNavigate();
   const [page, height] = useSize();
   const [chosen, setChosen] = useState(0);
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, desk.zones[0]);
-  const reply = useAnswer();
-  const answer = (r: QueueRow, word: GivenAnswer) =>
-    r.entry && reply({ entry: r.entry, occurrence: r.occurrence, inNameOf: r.for.id }, word, `${r.title}: ${word} for ${r.for.givenName}.`);
-  const { run } = useChanges();
-  const takeOver = useTurnOver();
-  const address = useAddress();
-  const settle = (r: QueueRow, takenUp: boolean) => {
-    const { offer, entry } = r;
-    if (r.turnOver !== null) return takeOver(r, takenUp);
-    if (r.address !== null) return address.settle(r.address, r.for, takenUp);
-    if (!offer || !entry) return;
-    const are = offer.members.length === 1 ? "is" : "are";
-    const done = `${offer.name.slice(0, 1).toUpperCase()}${offer.name.slice(1)} ${are} asked${offer.joined ? "" : " no more"}`;
-    run(
-      ask(
-        client.POST("/api/meetings/{id}/members", {
-          params: { path: { id: entry } },
-          body: { group: offer.group, members: offer.members, takenUp },
-        }),
-      ),
-      takenUp ? `${done}; they are told in ten seconds.` : `It stays as it is with ${offer.name}.`,
-    );
-  };
+  const { answer, settle, open } = useDeskActs(sheet);
   const lanes = useShownLanes(desk.day.lanes.map((l) => l.who));
   useWatched([...desk.day.lanes.map((l) => l.who.id), ...desk.beside.map((b) => b.who.id)]);
 
@@ -85,10 +56,7 @@ function Today({ desk }: { desk: DeskData }) {
       ...lanes.keys,
       Enter: () => {
         if (document.activeElement && document.activeElement !== document.body) return;
-        if (row && isAccess(row)) void navigate({ to: "/access" });
-        else if (row && isRequest(row)) void navigate({ to: "/requests" });
-        else if (row?.verb === "Chase" && row.entry && !isTask(row)) void navigate({ to: "/chase", search: { meeting: row.entry } });
-        else if (row?.entry) sheet.open(row.entry, row.for.id, row.occurrence);
+        if (row) open(row);
       },
     },
     [
@@ -119,6 +87,8 @@ function Today({ desk }: { desk: DeskData }) {
         onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
         asList={lanes.asList}
         hand={hand}
+        shown={sheet.shown}
+        ghost={ghostOf(sheet.fresh, desk.zones)}
       />
       {rows.length < desk.day.lanes.length && <lanes.Hidden />}
       <div className="flex min-h-[36px] shrink-0 flex-wrap items-center gap-x-5 gap-y-0.5 border-b border-rule py-1.5">
@@ -144,20 +114,7 @@ function Today({ desk }: { desk: DeskData }) {
       <News news={desk.news} />
       <ReturnLines returns={desk.returns} />
       <HandoverLines handovers={desk.handovers} />
-      <Queue
-        rows={desk.queue}
-        chosen={at}
-        onChoose={setChosen}
-        onAnswer={answer}
-        onSettle={settle}
-        onOpen={(r) => {
-          if (isAccess(r)) void navigate({ to: "/access" });
-          else if (isRequest(r)) void navigate({ to: "/requests" });
-          else if (r.verb === "Chase" && r.entry && !isTask(r)) void navigate({ to: "/chase", search: { meeting: r.entry } });
-          else if (r.entry) sheet.open(r.entry, r.for.id, r.occurrence);
-          else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });
-        }}
-      />
+      <Queue rows={desk.queue} chosen={at} onChoose={setChosen} onAnswer={answer} onSettle={settle} onOpen={open} />
       {sheet.sheet}
     </div>
   );

@@ -67,7 +67,8 @@ export const isRequest = (row: QueueRow) => row.key.startsWith("request-");
 /** Something agreed in a meeting is to be done. */
 export const isTask = (row: QueueRow) => row.key.startsWith("task-");
 
-function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen" | "onSettle">) {
+/** What can be done with a row, where it stands. */
+export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen" | "onSettle">) {
   if (row.offer)
     return (
       <>

@@ -2,6 +2,7 @@ import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import { deskQuery, historyFile, historyQuery } from "../../api/queries";
 import type { HistoryRow } from "../../api/types";
+import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { doer } from "../../app/PastList";
@@ -28,7 +29,7 @@ function Shown({ who }: { who: string }) {
   const asked = { ...search, who };
   const history = useInfiniteQuery(historyQuery(asked));
   useWatched([who]);
-  useKeys({}, [{ keys: "Z", does: "undo, ten seconds" }]);
+  useKeys({}, [{ keys: "Z", does: "undo what you did last" }]);
   const set = (change: { who?: string; entry?: string; by?: string; first?: string; last?: string }) =>
     void navigate({
       search: (before) => Object.fromEntries(Object.entries({ ...before, ...change }).filter(([, value]) => value)),
@@ -135,6 +136,8 @@ function Shown({ who }: { who: string }) {
 }
 
 function Line({ row, who, single }: { row: HistoryRow; who: string; single: boolean }) {
+  const { takeBack, turnBack } = useChanges();
+  const { act, back } = row;
   return (
     <li className="grid grid-cols-[52px_24px_minmax(0,1fr)_minmax(0,300px)] gap-x-2 border-b border-rule/60 py-1.5 leading-6 max-[1000px]:grid-cols-[52px_24px_minmax(0,1fr)]">
       <span className="text-soft">{row.time}</span>
@@ -161,7 +164,19 @@ function Line({ row, who, single }: { row: HistoryRow; who: string; single: bool
           </ul>
         )}
       </div>
-      {row.under && <p className="text-[12.5px] text-soft max-[1000px]:col-start-3">Allowed to {row.under}</p>}
+      <div className="text-[12.5px] text-soft max-[1000px]:col-start-3">
+        {row.under && <p>Allowed to {row.under}</p>}
+        {act && (
+          <Button onClick={() => takeBack(act, row.words.startsWith("took back: ") ? "Done again." : "Undone.")}>
+            {row.words.startsWith("took back: ")
+              ? "Do it again"
+              : act.length > 1
+                ? `Take this and ${act.length - 1} more back`
+                : "Take it back"}
+          </Button>
+        )}
+        {back && <Button onClick={() => turnBack(back)}>{back.words}</Button>}
+      </div>
     </li>
   );
 }

@@ -1,17 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
-import { useCallback, useEffect, useMemo, useRef } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { lanesQuery, type LanesSpan } from "../../api/queries";
 import type { Entry, Lanes as LanesData } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
-import { useEntrySheet } from "../../app/entry/useEntrySheet";
+import { ghostOf, useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useSize } from "../../app/useSize";
+import { useNarrow } from "../../app/useNarrow";
 import { useNow } from "../../app/useNow";
 import { useSetting } from "../../app/useSetting";
 import { useShownLanes } from "../../app/useShownLanes";
-import { LaneBoard, type BoardLook, type BoardRow, type ZoomSteps } from "../../lane/LaneBoard";
+import { Ahead } from "../hand/Ahead";
+import { HandDay } from "../hand/HandDay";
+import { LaneBoard, type BoardGhost, type BoardLook, type BoardRow, type ZoomSteps } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
 import { hour, localText } from "../../lane/time";
 import { and } from "../../lane/words";
@@ -20,6 +23,7 @@ import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { CategoriesPart } from "./CategoriesPart";
+import { LaneLine } from "./LaneLine";
 import { LaneSets } from "./LaneSets";
 import { ListView } from "./ListView";
 import { Month } from "./Month";
@@ -35,6 +39,16 @@ const noRulers: string[] = [];
 
 /** Lanes side by side: a day of several people, the days of a week, a month, a list. */
 export function Lanes() {
+  const search = route.useSearch();
+  const narrow = useNarrow();
+  // In a hand a day is its lane and a list, two weeks are a list; the wider spans are drawn as they are.
+  if (narrow && (search.view ?? "day") === "day")
+    return <HandDay asked={{ who: search.who?.split(",")[0], day: search.from, entry: search.entry, occurrence: search.occurrence }} />;
+  if (narrow && search.view === "list") return <Ahead />;
+  return <Wide />;
+}
+
+function Wide() {
   const search = route.useSearch();
   const view: LanesSpan = search.view ?? "day";
   const who = useMemo(() => (search.who ? search.who.split(",") : []), [search.who]);
@@ -96,6 +110,8 @@ function Board({
   const [by, setBy] = useSetting("colour-by", "person");
   const chosen = useChosen(data.categories);
   const zoom = useRef<ZoomSteps>(null);
+  const [typed, setTyped] = useState<BoardGhost>();
+  const [lineFor, setLineFor] = useState<string>();
   const isQuiet = useCallback((entry: Entry) => only.length > 0 && !only.includes(entry.category?.name ?? ""), [only]);
   const { isChosen, toggle: onChoose } = chosen;
   const look = useMemo<BoardLook>(
@@ -118,10 +134,15 @@ function Board({
             .flatMap((p) => data.days.flatMap((day) => day.lanes.filter((l) => l.who.id === p.id).map((l) => rowOfDay(l, day)))),
     [data, view, people, lanes, now],
   );
+  // For whom a line is: the first of those shown, unless another was chosen.
+  const owners = useMemo(() => data.days[0]?.lanes.filter((l) => l.mayAdd).map((l) => l.who) ?? [], [data]);
+  const lineOwner = owners.find((o) => o.id === lineFor) ?? owners.find((o) => lanes.isShown(o.id)) ?? owners[0];
+  const viewerZone = data.zones[0];
+  const ghost = ghostOf(sheet.fresh, data.zones) ?? typed;
   const shownPeople = people.filter((p) => lanes.isShown(p.id));
   const firstDate = data.days[0]?.date ?? "";
   // Below this width what the span holds stands under the sentence.
-  const top = innerWidth <= 1500 ? 104 : 86;
+  const top = (innerWidth <= 1500 ? 104 : 86) + (lineOwner ? 38 : 0) + (sheet.isOpen && innerWidth >= 1100 ? 74 : 0);
   const set = (change: { who?: string; from?: string | undefined; view?: LanesSpan; only?: string | undefined }) =>
     void navigate({
       search: (before) => {
@@ -134,7 +155,7 @@ function Board({
         };
       },
     });
-  const step = (by: number) => set({ from: stepped(data, view, by) });
+  const step = (by: number) => set({ from: stepped(data, view, by, from) });
   const open = (entry: Entry, r: BoardRow) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence);
   // The next whole hour of the first day shown, on the first lane to which one may add.
   const enter = () => {
@@ -179,7 +200,7 @@ function Board({
   return (
     <div ref={page} className="flex min-h-full flex-col px-6 pb-4">
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
-        <h1 className="shrink-0 font-serif text-[26px] leading-9">
+        <h1 className="min-w-0 font-serif text-[26px] leading-9">
           <Part name="Whose lanes" value={namesOf(people)} width={400}>
             {(close) => (
               <>
@@ -235,7 +256,15 @@ function Board({
           )}
         </h1>
         <p className="min-w-0 truncate text-soft max-[1500px]:order-last max-[1500px]:basis-full min-[1500px]:flex-1" title={data.summary}>
-          {data.hiddenDays && <span className="font-semibold text-brass">{data.hiddenDays}, not shown. </span>}
+          {data.hiddenDays && (
+            <button
+              type="button"
+              className="mr-1 font-semibold text-brass underline underline-offset-4"
+              onClick={() => set({ view: "week" })}
+            >
+              {data.hiddenDays}, not shown.
+            </button>
+          )}
           {data.summary}
         </p>
         <div className="no-print ml-auto flex shrink-0 gap-1">
@@ -252,6 +281,17 @@ function Board({
           </Button>
         </div>
       </div>
+      {lineOwner && viewerZone && (
+        <LaneLine
+          owners={owners}
+          owner={lineOwner}
+          zone={viewerZone}
+          onOwner={setLineFor}
+          onGhost={setTyped}
+          onGo={(date) => set({ from: date })}
+          days={data.days.map((d) => d.date)}
+        />
+      )}
       {view === "month" && <Month data={data} isShown={lanes.isShown} now={now} height={height - top + 10} hand={hand} onOpen={open} />}
       {view === "list" && data.zones[0] && (
         <ListView
@@ -279,6 +319,8 @@ function Board({
           hand={hand}
           look={look}
           zoom={zoom}
+          ghost={ghost}
+          shown={sheet.shown}
         />
       )}
       {shownPeople.length < people.length && <lanes.Hidden />}

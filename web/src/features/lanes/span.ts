@@ -37,17 +37,13 @@ export function spanText(data: Lanes, view: LanesSpan): string {
   return a.split(" ")[1] === b.split(" ")[1] ? `${a.split(" ")[0] ?? ""} to ${b}` : `${a} to ${b}`;
 }
 
-/** The first day of the span before or after. */
-export function stepped(data: Lanes, view: LanesSpan, by: number): string {
-  const first = data.days[0]?.date ?? "";
+/** The first day of the span before or after; from where one went last, though its lanes may still be being read. */
+export function stepped(data: Lanes, view: LanesSpan, by: number, from: string | undefined): string {
+  const first = from ?? data.days[0]?.date ?? "";
   if (view === "month") {
-    const [year = 0, month = 1] = monthOf(data).split("-").map(Number);
+    const [year = 0, month = 1] = (from?.slice(0, 7) ?? monthOf(data)).split("-").map(Number);
     return new Date(Date.UTC(year, month - 1 + by, 1)).toISOString().slice(0, 10);
   }
   if (view === "list") return addDays(first, 14 * by);
-  if (view !== "day") return addDays(first, 7 * by);
-  // A day back from Monday is Friday: days off are stepped over.
-  let next = addDays(first, by);
-  while ([0, 6].includes(new Date(`${next}T00:00Z`).getUTCDay())) next = addDays(next, by);
-  return next;
+  return addDays(first, view === "day" ? by : 7 * by);
 }

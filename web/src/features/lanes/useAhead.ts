@@ -16,10 +16,11 @@ export function useAhead(who: string[], data: Lanes | undefined, view: LanesSpan
   useEffect(() => {
     if (!data || view === "year") return;
     const timer = setTimeout(() => {
-      for (const by of [1, -1]) void queries.prefetchQuery({ ...lanesQuery(who, stepped(data, view, by), view, rulers), staleTime: fresh });
+      for (const by of [1, -1])
+        void queries.prefetchQuery({ ...lanesQuery(who, stepped(data, view, by, from), view, rulers), staleTime: fresh });
     }, rests);
     return () => clearTimeout(timer);
-  }, [queries, who, data, view, rulers]);
+  }, [queries, who, data, view, from, rulers]);
   return useCallback(() => {
     for (const other of lanesSpans)
       if (other !== "year" && other !== view) void queries.prefetchQuery({ ...lanesQuery(who, from, other, rulers), staleTime: fresh });

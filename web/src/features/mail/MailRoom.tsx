@@ -42,7 +42,7 @@ export function MailRoom() {
   };
   useKeys({ j: () => go(1), k: () => go(-1) }, [
     { keys: "J K", does: "along the messages" },
-    { keys: "Z", does: "undo, ten seconds" },
+    { keys: "Z", does: "undo what you did last" },
   ]);
   if (!top) return <Wait query={mails}>Opening the mail room…</Wait>;
   const whose = top.of.find((p) => p.id === of);

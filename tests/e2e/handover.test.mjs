@@ -70,6 +70,7 @@ test("an assistant hands over what is open with notes, who covers keeps it, and 
 
 test("a principal's page fits a hand: now and next, an answer, what was done, and a grant withdrawn at once", async () => {
   const maren = await signIn(its.browser, its.demo.address, /Maren Falk/, { viewport: { width: 390, height: 844 }, hasTouch: true });
+  await maren.goto(`${its.demo.address}/mine`);
   await maren.getByRole("button", { name: /^Tide lease review\s*now, to 10:00/ }).waitFor();
   await maren.getByText("leave at 10:00").waitFor();
   assert.equal(await maren.evaluate(() => document.documentElement.scrollWidth), 390);

@@ -57,7 +57,7 @@ const choose = async (part, names) => {
   await page.getByRole("button", { name: new RegExp(`^${part}`) }).click();
   for (const name of names) {
     await page.getByRole("combobox", { name: part }).fill(name.slice(0, 6));
-    await page.getByRole("option", { name: new RegExp(name) }).click();
+    await page.getByRole("option", { name: new RegExp(name) }).first().click();
   }
   await page.keyboard.press("Escape");
 };
@@ -131,8 +131,8 @@ await page.getByRole("list", { name: "Who is in" }).getByText("Tomé Vidal").wai
 await shot(page, "conference");
 
 const maren = await signIn(browser, demo.address, /Maren Falk/, { viewport: { width: 390, height: 844 } });
-await maren.getByRole("heading", { name: "Asked of you" }).waitFor();
-await shot(maren, "mine");
+await maren.getByRole("list", { name: "What stands on this day" }).waitFor();
+await shot(maren, "hand");
 
 const dark = await signIn(browser, demo.address, /Noor Haddad/, {
   colorScheme: "dark",

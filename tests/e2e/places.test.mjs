@@ -106,6 +106,10 @@ test("lanes: day and working days, on and back, what stands on a hidden day is s
   await page.getByRole("button", { name: "the day", exact: true }).click();
   await page.getByRole("heading", { name: /Monday 8 March/ }).waitFor();
   await page.keyboard.press("h");
+  // A day back is a day back: weekends are reached too.
+  await page.getByRole("heading", { name: /Sunday 7 March/ }).waitFor();
+  await page.keyboard.press("h");
+  await page.keyboard.press("h");
   await page.getByRole("heading", { name: /Friday 5 March/ }).waitFor();
   assert.deepEqual(page.wrong, []);
   await page.context().close();
@@ -122,8 +126,9 @@ test("find: a word leads to an entry of any day with its sheet open, and a name 
     })
     .waitFor();
   assert.deepEqual(await faults(page), []);
-  // The group of that name stands first.
-  await page.keyboard.press("ArrowDown");
+  // The group of that name stands first, then who is in it.
+  const found = page.getByRole("option", { name: /Tide lease, steering group, Petrel.*Thursday 11 March 2027, 14:00/ });
+  for (let i = 0; i < 8 && (await found.getAttribute("aria-selected")) !== "true"; i++) await page.keyboard.press("ArrowDown");
   await page.keyboard.press("Enter");
   await page.getByRole("dialog", { name: "Tide lease, steering group" }).waitFor();
   await page.getByRole("heading", { name: /Thursday 11 March/ }).waitFor();

@@ -245,6 +245,7 @@ test("who comes back, and who keeps their calendar, reads what came meanwhile on
   assert.deepEqual(await faults(noor), []);
   await noor.setViewportSize({ width: 390, height: 800 });
   assert.equal(await noor.evaluate(() => document.documentElement.scrollWidth <= 390), true);
+  await noor.setViewportSize({ width: 1280, height: 800 });
   await noor.goto(`${its.demo.address}/whereabouts?absence=99999`);
   await noor.getByText(/There is no such thing here/).waitFor();
   await noor.getByRole("link", { name: "Whereabouts" }).first().click();

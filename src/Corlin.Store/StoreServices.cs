@@ -1,6 +1,5 @@
 using System.Data.Common;
 using Corlin.Application.Ports;
-using Corlin.Store.Mapping;
 using Corlin.Store.Model;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -27,25 +26,14 @@ public static class StoreServices
 
     /// <summary>Brings the database to the newest schema, making it where there is none.</summary>
     /// <returns>Whether nobody is in it yet.</returns>
+    /// <exception cref="DataFolderException">Another version of Corlin wrote it, with a schema that this one does not know; nothing was changed.</exception>
     public static async Task<bool> PrepareStoreAsync(this IServiceProvider services, CancellationToken cancel = default)
     {
         await using var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(cancel);
+        if ((await db.Database.GetAppliedMigrationsAsync(cancel)).Except(db.Database.GetMigrations()).Any())
+            throw new DataFolderException("This data folder was written by another version of Corlin, which this one cannot open. Nothing was changed: start that version, or choose another folder with --data.");
         await db.Database.MigrateAsync(cancel);
-        await FillSearchTextAsync(db, cancel);
         return !await db.People.AnyAsync(cancel);
-    }
-
-    /// <summary>Entries that were stored before they could be found by their words.</summary>
-    private static async Task FillSearchTextAsync(CorlinDb db, CancellationToken cancel)
-    {
-        while (await db.Entries.Where(e => e.SearchText == "").OrderBy(e => e.Id).Take(500).ToListAsync(cancel) is { Count: > 0 } rows)
-        {
-            var ids = rows.Select(r => r.Id).ToArray();
-            var overrides = (await db.Overrides.Where(o => ids.Contains(o.EntryId)).ToListAsync(cancel)).ToLookup(o => o.EntryId);
-            foreach (var row in rows) row.SearchText = EntryMapping.SearchText(EntryMapping.ToCore(row, overrides[row.Id], [], []));
-            await db.SaveChangesAsync(cancel);
-            db.ChangeTracker.Clear();
-        }
     }
 
     internal static void Configure(DbContextOptionsBuilder options, string database)

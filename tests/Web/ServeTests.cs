@@ -43,6 +43,18 @@ public sealed class ServeTests
         using (Corlin.Store.DataFolder.Take(folder, fresh: false))
             Assert.Equal((1, $"corlin: The data folder {folder} is in use by another Corlin. Stop that one, or choose another with --data."), await Run("serve", "--data", folder));
 
+        await using (var another = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(folder, "corlin.db")};Pooling=False"))
+        {
+            await another.OpenAsync(TestContext.Current.CancellationToken);
+            await using var command = another.CreateCommand();
+            command.CommandText = "CREATE TABLE __EFMigrationsHistory (MigrationId TEXT PRIMARY KEY, ProductVersion TEXT NOT NULL); INSERT INTO __EFMigrationsHistory VALUES ('20990101000000_Later', '10');";
+            await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+        }
+
+        Assert.Equal(
+            (1, "corlin: This data folder was written by another version of Corlin, which this one cannot open. Nothing was changed: start that version, or choose another folder with --data."),
+            await Run("serve", "--data", folder));
+
         Assert.Equal((1, "corlin: The data folder /proc/corlin cannot be written. Choose another with --data."), await Run("serve", "--data", "/proc/corlin"));
         Assert.Equal((1, "corlin: “many” is no port."), await Run("serve", "--port", "many"));
         Assert.Equal((1, "corlin: --now is no option of serve."), await Run("serve", "--now", "2027-03-08T09:42[Europe/Lisbon]"));

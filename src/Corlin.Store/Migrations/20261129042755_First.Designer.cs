@@ -12,8 +12,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261126110355_Notes")]
-    partial class Notes
+    [Migration("20261129042755_First")]
+    partial class First
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -27,22 +27,54 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("CoversId")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("End")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Invitations")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OriginId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Reason")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("ReasonTo")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Start")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("TextInside")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TextOutside")
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("UserId")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
 
                     b.HasIndex("UserId", "End");
 
@@ -271,6 +303,49 @@ namespace Corlin.Store.Migrations
                     b.ToTable("OtherAddresses");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.AnswerRow", b =>
+                {
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Status")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("UserId", "Key");
+
+                    b.HasIndex("At");
+
+                    b.ToTable("Answers");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.AskedRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Asked");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.CalendarRow", b =>
                 {
                     b.Property<long>("Id")
@@ -307,6 +382,51 @@ namespace Corlin.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Calendars");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.CallRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("InNameOfId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ChangeId");
+
+                    b.HasIndex("EntryId");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("UserId", "At");
+
+                    b.ToTable("Calls");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.CategoryHistoryRow", b =>
@@ -431,6 +551,12 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("AbsenceId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ActId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("ActorId")
                         .HasColumnType("INTEGER");
 
@@ -451,8 +577,16 @@ namespace Corlin.Store.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("AbsenceId")
+                        .HasFilter("\"AbsenceId\" IS NOT NULL");
+
+                    b.HasIndex("ActId")
+                        .HasFilter("\"ActId\" IS NOT NULL");
+
                     b.HasIndex("UndoneById")
                         .HasFilter("\"UndoneById\" IS NOT NULL");
+
+                    b.HasIndex("ActorId", "Id");
 
                     b.HasIndex("InNameOfId", "Id");
 
@@ -586,6 +720,21 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Drafts");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.EntryGroupRow", b =>
+                {
+                    b.Property<long>("GroupId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("GroupId", "EntryId");
+
+                    b.HasIndex("EntryId");
+
+                    b.ToTable("EntryGroups");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
                 {
                     b.Property<long>("Id")
@@ -594,6 +743,9 @@ namespace Corlin.Store.Migrations
 
                     b.Property<string>("Additions")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Admission")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Agenda")
                         .HasColumnType("TEXT");
@@ -604,6 +756,12 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("CalendarId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("ConferenceKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Convened")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("DialIn")
                         .HasColumnType("TEXT");
 
@@ -611,6 +769,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("GoesOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Groups")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("HoldRequest")
@@ -740,6 +901,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex("CalendarId");
 
+                    b.HasIndex("ConferenceKey")
+                        .HasFilter("\"ConferenceKey\" IS NOT NULL");
+
                     b.HasIndex("HoldRequest")
                         .HasFilter("\"HoldRequest\" IS NOT NULL");
 
@@ -755,6 +919,64 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("OwnerId", "Kind", "LastEnd");
 
                     b.ToTable("Entries");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.FeedRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Days")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("KeyHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Most")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ReadAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ReadWith")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ReaderId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("KeyHash");
+
+                    b.HasIndex("OwnerId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Feeds");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.FollowedRow", b =>
@@ -944,6 +1166,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("HandoverNumber")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Kept")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("KeptById")
@@ -1248,6 +1473,8 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("At");
+
+                    b.HasIndex("ChangeId");
 
                     b.HasIndex("OutboxId")
                         .IsUnique();
@@ -1564,6 +1791,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("AskedId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Body")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1617,14 +1847,29 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("RecurrenceId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Agenda")
+                        .HasColumnType("TEXT");
+
                     b.Property<bool>("AndFollowing")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Cancelled")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Link")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Place")
                         .HasColumnType("TEXT");
+
+                    b.Property<bool?>("Private")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Takes")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Title")
                         .HasColumnType("TEXT");
@@ -1729,6 +1974,27 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Papers");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.PartRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangeId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Shown")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CalendarId");
+
+                    b.ToTable("Parts", (string)null);
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.ParticipationRow", b =>
                 {
                     b.Property<long>("Id")
@@ -1785,6 +2051,9 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("EntryId", "UserId", "RecurrenceId")
                         .IsUnique();
 
+                    b.HasIndex(new[] { "UserId" }, "IX_Participations_Declined")
+                        .HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
+
                     b.ToTable("Participations");
                 });
 
@@ -1821,6 +2090,12 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Name")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Address")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Closed")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Country")
                         .HasColumnType("TEXT");
 
@@ -1839,6 +2114,60 @@ namespace Corlin.Store.Migrations
                     b.HasKey("Name");
 
                     b.ToTable("Places");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.PresenceRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AskedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JoinedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("LeftAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RecurrenceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SecretHash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SeenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PublicId")
+                        .IsUnique();
+
+                    b.HasIndex("EntryId", "RecurrenceId");
+
+                    b.HasIndex("State", "SeenAt");
+
+                    b.ToTable("Presences");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.ReminderRow", b =>
@@ -1903,6 +2232,62 @@ namespace Corlin.Store.Migrations
                     b.HasKey("OwnerId");
 
                     b.ToTable("Standing");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.StayRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Exceptions")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("First")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("From")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Last")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Place")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Rule")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("To")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("UserId", "Last")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Stays");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.TakenInRow", b =>
@@ -1972,6 +2357,56 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Tasks");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.TurnOverRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FromId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Stays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("EntryId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("ToId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("TurnOvers");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.UserRow", b =>
                 {
                     b.Property<long>("Id")
@@ -2036,6 +2471,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Telephones")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("TellsWhere")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
@@ -2060,6 +2498,48 @@ namespace Corlin.Store.Migrations
                         .HasFilter("\"Kind\" = 2 AND NOT \"Removed\"");
 
                     b.ToTable("People");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.WaitingAddressRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("KeyHash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("WhoId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("WhoId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("WaitingAddresses");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.WayRow", b =>
@@ -2267,12 +2747,30 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.EntryGroupRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.EntryRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.CalendarRow", null)
                         .WithMany()
                         .HasForeignKey("CalendarId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.FeedRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
@@ -2441,11 +2939,29 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.StayRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.TaskRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.NotesRow", null)
                         .WithMany()
                         .HasForeignKey("NotesId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.TurnOverRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -13,6 +13,8 @@ internal sealed class Host : IAsyncDisposable
     public static readonly Instant Start = Instant.FromUtc(2027, 3, 8, 9, 42);
     public const string Noor = "noor.haddad@ebbline.example";
 
+    private static readonly Lazy<Task<string>> MadeUp = new(MakeUpAsync);
+
     private readonly string folder;
     private DataFolder data = null!;
     private WebApplication app = null!;
@@ -23,9 +25,11 @@ internal sealed class Host : IAsyncDisposable
 
     public IEnumerable<RouteEndpoint> Routes => app.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>();
 
+    /// <summary>In demo on a copy of the organisation, which is made up once: that takes longer than most tests do.</summary>
     public static async Task<Host> StartAsync(bool demo)
     {
         var host = new Host(Directory.CreateTempSubdirectory("corlin-host").FullName);
+        if (demo) Copy(await MadeUp.Value, host.folder);
         await host.UpAsync(demo);
         return host;
     }
@@ -82,6 +86,21 @@ internal sealed class Host : IAsyncDisposable
             while (!File.Exists(Path.Combine(at.FullName, "Corlin.slnx"))) at = at.Parent!;
             return at.FullName;
         }
+    }
+
+    private static async Task<string> MakeUpAsync()
+    {
+        var first = new Host(Directory.CreateTempSubdirectory("corlin-made-up").FullName);
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(first.folder, recursive: true);
+        await first.UpAsync(demo: true);
+        await first.DownAsync();
+        return first.folder;
+    }
+
+    private static void Copy(string from, string to)
+    {
+        foreach (var folder in Directory.EnumerateDirectories(from, "*", SearchOption.AllDirectories)) Directory.CreateDirectory(Path.Combine(to, Path.GetRelativePath(from, folder)));
+        foreach (var file in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories)) File.Copy(file, Path.Combine(to, Path.GetRelativePath(from, file)));
     }
 
     private async Task UpAsync(bool demo)

@@ -5,7 +5,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 /// <summary>Two hundred made-up organisations in every run, ten thousand with CORLIN_LONG, or those it names: as many as it says, or from one number to before another, as in 200-400.</summary>
 internal static class Organisations
 {
-    private const int InOneStore = 50;
+    private const int InOneStore = 5;
 
     private const int MostTold = 20;
 

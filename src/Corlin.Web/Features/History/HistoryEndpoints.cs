@@ -12,16 +12,33 @@ using NodaTime.Text;
 
 namespace Corlin.Web.Features.History;
 
-/// <param name="Who">In whose name, by public id.</param>
-/// <param name="Entry">The public id of the one entry.</param>
-/// <param name="By">Who did it, by public id.</param>
-/// <param name="First">The first day.</param>
-/// <param name="Last">The last day.</param>
-/// <param name="Before">What the answer before said to go on with.</param>
-internal sealed record HistoryAsked(
-    [FromQuery(Name = "who")] string Who, [FromQuery(Name = "entry")] string? Entry, [FromQuery(Name = "by")] string? By, [FromQuery(Name = "first")] string? First,
-    [FromQuery(Name = "last")] string? Last, [FromQuery(Name = "before")] long? Before)
+/// <summary>What of the history is asked for, in the address.</summary>
+internal sealed record HistoryAsked
 {
+    /// <summary>In whose name, by public id.</summary>
+    [FromQuery(Name = "who")]
+    public required string Who { get; init; }
+
+    /// <summary>The public id of the one entry.</summary>
+    [FromQuery(Name = "entry")]
+    public string? Entry { get; init; }
+
+    /// <summary>Who did it, by public id.</summary>
+    [FromQuery(Name = "by")]
+    public string? By { get; init; }
+
+    /// <summary>The first day.</summary>
+    [FromQuery(Name = "first")]
+    public string? First { get; init; }
+
+    /// <summary>The last day.</summary>
+    [FromQuery(Name = "last")]
+    public string? Last { get; init; }
+
+    /// <summary>What the answer before said to go on with.</summary>
+    [FromQuery(Name = "before")]
+    public long? Before { get; init; }
+
     public ReadHistory Read(Reader reader, int limit = ReadHistory.PageSize) => new(
         reader.Person, Who, Entry, By, First is null ? null : Reader.Date(First, "first"), Last is null ? null : Reader.Date(Last, "last"), Before, reader.Now, limit);
 }

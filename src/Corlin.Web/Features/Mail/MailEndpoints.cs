@@ -7,11 +7,24 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Corlin.Web.Features.Mail;
 
-/// <param name="Of">The public id of whose mail; null for everybody's that one may see.</param>
-/// <param name="Pile">all, sent, received or open; all where it is not said.</param>
-/// <param name="Before">Only what was kept before this message.</param>
-internal sealed record MailsAsked(
-    [FromQuery(Name = "of")] string? Of, [FromQuery(Name = "pile")] string? Pile, [FromQuery(Name = "text")] string? Text, [FromQuery(Name = "before")] long? Before);
+/// <summary>Which messages are asked for, in the address.</summary>
+internal sealed record MailsAsked
+{
+    /// <summary>The public id of whose mail; null for everybody's that one may see.</summary>
+    [FromQuery(Name = "of")]
+    public string? Of { get; init; }
+
+    /// <summary>all, sent, received or open; all where it is not said.</summary>
+    [FromQuery(Name = "pile")]
+    public string? Pile { get; init; }
+
+    [FromQuery(Name = "text")]
+    public string? Text { get; init; }
+
+    /// <summary>Only what was kept before this message.</summary>
+    [FromQuery(Name = "before")]
+    public long? Before { get; init; }
+}
 
 /// <param name="Subject">Null for the title of the meeting.</param>
 public sealed record WriteRequest(string? Occurrence, Circle Circle, string? Subject, string Text);

@@ -59,6 +59,9 @@ internal sealed class Host : IAsyncDisposable
     public Task<int> RunDueAsync(TimeSpan later) =>
         app.Services.GetRequiredService<Workers>().RunDueAsync(app.Services.GetRequiredService<IClock>().GetCurrentInstant() + Duration.FromTimeSpan(later));
 
+    /// <summary>As the process is told to end, while requests still come.</summary>
+    public void BeginToStop() => app.Lifetime.StopApplication();
+
     /// <summary>The data folder.</summary>
     public string Folder => folder;
 

@@ -62,6 +62,16 @@ public sealed class ServeTests
         Directory.Delete(folder, recursive: true);
     }
 
+    [Fact]
+    public async Task A_screen_that_is_open_when_it_stops_opens_its_live_line_no_more()
+    {
+        await using var host = await Host.StartAsync(demo: true);
+        using var noor = await host.SignInAsync(Host.Noor);
+        Assert.NotEqual(HttpStatusCode.ServiceUnavailable, (await noor.SendAsync(HttpMethod.Get, "/live")).StatusCode);
+        host.BeginToStop();
+        Assert.Equal(HttpStatusCode.ServiceUnavailable, (await noor.SendAsync(HttpMethod.Get, "/live")).StatusCode);
+    }
+
     private static async Task<(int Exit, string Error)> Run(params string[] args)
     {
         var start = new ProcessStartInfo(Path.Combine(AppContext.BaseDirectory, "Corlin.Web"), args) { RedirectStandardError = true, RedirectStandardOutput = true };

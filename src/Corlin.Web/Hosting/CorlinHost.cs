@@ -159,6 +159,7 @@ internal static class CorlinHost
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseMiddleware<SecurityHeaders>();
+        app.UseMiddleware<Stopping>();
         var site = Path.GetFullPath(options.Site);
         app.UseMiddleware<Precompressed>(site);
         app.UseResponseCompression();

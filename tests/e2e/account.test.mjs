@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { createHmac } from "node:crypto";
 import { test } from "node:test";
-import { faults, signIn, withDemo } from "./corlin.mjs";
+import { faults, signIn, watch, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 
@@ -33,7 +33,8 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await noor.getByText("Josh was given a key and has not used it yet.").waitFor();
 
   const context = await its.browser.newContext({ viewport: { width: 1280, height: 800 } });
-  const josh = await context.newPage();
+  const josh = watch(await context.newPage(), "Josh Ferrier");
+  josh.meant.push("400", "401");
   await josh.goto(key);
   await josh.getByRole("textbox", { name: /^Password/ }).fill("fenders");
   await josh.getByRole("textbox", { name: "The same again" }).fill("fenders");
@@ -67,7 +68,8 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await noor.getByRole("button", { name: "Close it" }).click();
   await noor.getByText("Josh’s way in is closed.").waitFor();
   assert.deepEqual(await faults(noor), []);
-  const again = await (await its.browser.newContext()).newPage();
+  const again = watch(await (await its.browser.newContext()).newPage(), "Josh Ferrier again");
+  again.meant.push("400", "401", "403");
   await again.goto(its.demo.address);
   await signInTyped(again, "josh.ferrier@ebbline.example");
   await again.getByText("This way in is closed.").waitFor();
@@ -104,6 +106,8 @@ test("a passkey is added, lets in without a password, and lets nobody in once it
   // A passkey belongs to a name, and an address of numbers is none.
   const address = its.demo.address.replace("127.0.0.1", "localhost");
   const page = await signIn(its.browser, address, /Tomé Vidal/);
+  // A key that is not verified, and one that was taken away.
+  page.meant.push("403", "401");
   const opensFor = await withAuthenticator(page);
   await page.goto(`${address}/account`);
   await page.getByRole("textbox", { name: "What it is on" }).fill("this laptop");

@@ -86,6 +86,24 @@ const privately = [
 ];
 
 const leaks = [];
+const watched = [];
+
+/** What goes wrong in a page fails its file: errors of scripts, answers that are refusals or failures, requests that never arrive. What a test means to go wrong it adds to `meant`. */
+export function watch(page, name) {
+  page.wrong = [];
+  page.meant = [];
+  watched.push({ page, name });
+  page.on("pageerror", (error) => page.wrong.push(error.message));
+  page.on("console", (message) => message.type() === "error" && page.wrong.push(`${message.text()} ${message.location().url}`));
+  // What is under way when a page is left is broken off.
+  page.on("requestfailed", (request) => {
+    if (!/ERR_ABORTED|ERR_NETWORK_CHANGED/.test(request.failure()?.errorText ?? "")) page.wrong.push(`${request.failure()?.errorText} ${request.url()}`);
+  });
+  return page;
+}
+
+const wrong = () =>
+  watched.flatMap(({ page, name }) => page.wrong.filter((w) => !page.meant.some((m) => w.includes(m))).map((w) => `${name}: ${w}`));
 
 /** Listens to everything that a page is sent, for what its reader may not know. */
 function listen(page, name) {
@@ -121,7 +139,7 @@ export function withDemo(options) {
     await its.demo.stop();
     lookAt(its.demo);
     its.demo.remove();
-    assert.deepEqual(leaks, []);
+    assert.deepEqual([...leaks, ...wrong()], []);
   });
   return its;
 }
@@ -133,12 +151,9 @@ export async function signIn(browser, address, name, options = {}) {
     locale: "en-GB",
     ...options,
   });
-  const page = await context.newPage();
+  const page = watch(await context.newPage(), name);
   page.setDefaultTimeout(30_000);
-  page.wrong = [];
   listen(page, name);
-  page.on("pageerror", (error) => page.wrong.push(error.message));
-  page.on("console", (message) => message.type() === "error" && page.wrong.push(message.text()));
   await page.goto(address);
   await page.getByRole("button", { name }).click();
   await page.getByRole("navigation", { name: "Places" }).waitFor();

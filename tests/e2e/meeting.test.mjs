@@ -1,7 +1,7 @@
 // Around a meeting: what is tied to it, what is noted of it, its conference, a call, and the page of a group.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { advance, faults, signIn, withDemo } from "./corlin.mjs";
+import { advance, faults, signIn, watch, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 const noor = () => signIn(its.browser, its.demo.address, /Noor Haddad/);
@@ -105,7 +105,7 @@ test("A meeting started early stands out on the Desk; a guest knocks and is let 
     .waitFor();
 
   const context = await its.browser.newContext({ locale: "en-GB" });
-  const guest = await context.newPage();
+  const guest = watch(await context.newPage(), "a guest");
   await guest.goto(its.demo.address + path);
   await guest.getByRole("textbox", { name: "Your name, as others see it" }).fill("Rosa Teixeira");
   await guest.getByRole("button", { name: "Knock" }).click();

@@ -1,13 +1,14 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { faults, signIn, withDemo } from "./corlin.mjs";
+import { faults, signIn, watch, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 
 const open = (name = /Noor Haddad/, options) => signIn(its.browser, its.demo.address, name, options);
 
 test("sign-in: a wrong password is said beside the fields and what was typed is kept", async () => {
-  const page = await (await its.browser.newContext()).newPage();
+  const page = watch(await (await its.browser.newContext()).newPage(), "somebody who signs in");
+  page.meant.push("401");
   await page.goto(its.demo.address);
   await page.getByLabel("E-mail address").fill("noor.haddad@ebbline.example");
   await page.getByLabel("Password").fill("not this one");
@@ -230,8 +231,30 @@ test("lanes: an entry is taken to another day of the month by hand, and back wit
   await page.context().close();
 });
 
+test("each place says in a line what it is for, until it is dismissed", async () => {
+  const page = await open();
+  await page.getByText("The Desk shows what waits for an answer or a decision").waitFor();
+  await page.getByRole("link", { name: "Lanes" }).first().click();
+  const line = page.getByText("Lanes shows calendars side by side.");
+  await line.waitFor();
+  await page.getByRole("button", { name: "Dismiss what this place is for" }).click();
+  await line.waitFor({ state: "detached" });
+  await page.getByRole("link", { name: "People" }).first().click();
+  await page.getByText("People lists everybody inside and outside").waitFor();
+  await page.context().close();
+  // Also on another machine of hers.
+  const later = await open();
+  await later.getByText("The Desk shows what waits").waitFor();
+  await later.getByRole("link", { name: "Lanes" }).first().click();
+  await later.getByRole("group", { name: /^Maren Falk,/ }).first().waitFor();
+  assert.equal(await later.getByText("Lanes shows calendars side by side.").count(), 0);
+  await later.context().close();
+});
+
 test("arrange: what is wrong is said at its part, and what was typed is kept", async () => {
   const page = await open();
+  // A length that cannot be.
+  page.meant.push("400");
   await page.keyboard.press("n");
   await page.getByRole("textbox", { name: "Title" }).fill("Tide gauge");
   await page.getByRole("button", { name: /^Who must come/ }).click();

@@ -145,10 +145,7 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await noor.getByRole("heading", { level: 1, name: "March 2027" }).waitFor();
   await noor.keyboard.press("l");
   await noor.getByRole("heading", { level: 1, name: "April 2027" }).waitFor();
-  assert.deepEqual(
-    noor.wrong.filter((w) => !w.includes("400")),
-    [],
-  );
+  noor.meant.push("400");
 });
 
 test("where somebody is is dragged, typed or said by key, says what no longer fits, is used on the lanes, and ended", async () => {
@@ -250,8 +247,5 @@ test("who comes back, and who keeps their calendar, reads what came meanwhile on
   await noor.getByText(/There is no such thing here/).waitFor();
   await noor.getByRole("link", { name: "Whereabouts" }).first().click();
   await noor.getByRole("heading", { level: 1, name: "March 2027" }).waitFor();
-  assert.deepEqual(
-    noor.wrong.filter((w) => !w.includes("404")),
-    [],
-  );
+  noor.meant.push("404");
 });

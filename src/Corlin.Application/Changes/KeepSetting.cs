@@ -9,7 +9,7 @@ namespace Corlin.Application.Changes;
 public sealed record KeepSetting(UserId Actor, string Name, string Json) : IChange<bool>
 {
     /// <summary>The settings there are; nothing else is kept.</summary>
-    public static readonly IReadOnlySet<string> Names = new HashSet<string> { "hidden-lanes", "as-list", "rulers", "lane-sets", "reminders", "colour-by", "away-languages", Copies.Setting };
+    public static readonly IReadOnlySet<string> Names = new HashSet<string> { "hidden-lanes", "as-list", "rulers", "lane-sets", "reminders", "colour-by", "away-languages", "places-known", Copies.Setting };
 
     private const int MostCharacters = 8_000;
 

@@ -9,6 +9,7 @@ import { HandFoot } from "./HandFoot";
 import { useKeys, useKeysState } from "./keys";
 import { useLive } from "./live";
 import { MissedReminders, ReminderStrip } from "./reminders/ReminderStrip";
+import { PlaceLine } from "./PlaceLine";
 import { useNarrow } from "./useNarrow";
 
 // What opens on demand comes on demand.
@@ -88,6 +89,7 @@ export function Shell() {
       )}
       <CallStrip />
       <ReminderStrip choosing={choosing} onChoosing={setChoosing} opened={reminded} onOpened={setReminded} />
+      {!narrow && <PlaceLine />}
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
         <Outlet />
       </main>

@@ -17,8 +17,8 @@ export interface Kept<T> {
   set: (next: T | ((before: T) => T)) => void;
   /** Whether what was typed before is what the form opened with. */
   restored: boolean;
-  /** It was used, or is not wanted: the form is as it would be now without it. */
-  forget: () => void;
+  /** It was used, or is not wanted: the form is as it would be now without it, or as is said. */
+  forget: (becomes?: T) => void;
 }
 
 /**
@@ -43,10 +43,13 @@ export function useKept<T>(name: string, initial: () => T): Kept<T> {
       setState((s) => ({ ...s, touched: true, value: typeof next === "function" ? (next as (before: T) => T)(s.value) : next })),
     [],
   );
-  const forget = useCallback(() => {
-    // At once: the form may be gone before anything else is drawn.
-    sessionStorage.removeItem(nameOf(name));
-    setState({ value: latest.current(), restored: false, touched: false });
-  }, [name]);
+  const forget = useCallback(
+    (becomes?: T) => {
+      // At once: the form may be gone before anything else is drawn.
+      sessionStorage.removeItem(nameOf(name));
+      setState({ value: becomes ?? latest.current(), restored: false, touched: false });
+    },
+    [name],
+  );
   return { value: state.value, set, restored: state.restored, forget };
 }

@@ -11,6 +11,8 @@ interface Settings {
   "lane-sets": LaneSet[];
   "colour-by": "person" | "category";
   "own-copies": boolean;
+  /** The places whose line about what they are for was dismissed. */
+  "places-known": string[];
   /** In which languages absence texts are drafted beside English, by whose absence it is. */
   "away-languages": Record<string, string[]>;
 }

@@ -15,12 +15,19 @@ export function useSignOut() {
   const queries = useQueryClient();
   const { fail } = useChanges();
   return useCallback(() => {
+    // What is clicked on a page that is going would be lost with it, a sign-in too.
+    document.body.inert = true;
     ask(client.DELETE("/api/session"))
       .then(() => {
         queries.clear();
         forgetWork();
+        // Going back would show the page of who has left.
+        addEventListener("pageshow", (e) => e.persisted && location.reload());
         location.assign("/");
       })
-      .catch(fail);
+      .catch((e: unknown) => {
+        document.body.inert = false;
+        fail(e);
+      });
   }, [fail, queries]);
 }

@@ -58,6 +58,7 @@ internal static class FeedPage
         <meta charset="utf-8">
         <meta name="viewport" content="width=device-width, initial-scale=1">
         <meta name="robots" content="noindex">
+        <link rel="icon" href="/corlin.svg">
         <title>{Safe(title)}</title>
         <style>{Style}</style>
         </head>

@@ -1,20 +1,21 @@
-import { useState } from "react";
 import { ask, client } from "../../api/client";
-import type { Sight, Terms } from "../../api/types";
+import type { Sight } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useKept } from "../../app/useKept";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
+import { StillHere } from "../../ui/StillHere";
 import { sightLabel, sights, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** Asks somebody for access to their calendar, and where one likes offers one's own in the same act. */
 export function AskSentence({ onDone }: { onDone: () => void }) {
   const { run } = useChanges();
-  const [whom, setWhom] = useState<Chosen>();
-  const [terms, setTerms] = useState<Terms>(usualTerms);
-  const [offer, setOffer] = useState<Sight>("nothing");
-  const [words, setWords] = useState("");
+  const kept = useKept("ask for access", () => ({ whom: [] as Chosen[], terms: usualTerms, offer: "nothing" as Sight, words: "" }));
+  const { terms, offer, words } = kept.value;
+  const [whom] = kept.value.whom;
+  const set = (part: Partial<typeof kept.value>) => kept.set((before) => ({ ...before, ...part }));
   return (
     <form
       aria-label="Ask for access"
@@ -22,22 +23,30 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
       onSubmit={(e) => {
         e.preventDefault();
         if (!whom) return;
-        run(
-          ask(
-            client.POST("/api/access/requests", {
-              body: {
-                owner: whom.id,
-                terms: { ...terms, from: null, passOn: false },
-                words: words.trim() || null,
-                offer: offer === "nothing" ? null : { ...usualTerms, sight: offer },
-              },
-            }),
-          ),
-          `${whom.name} is asked${offer === "nothing" ? "" : ` and sees ${sightLabel(offer)} of your calendar`}.`,
+        const asked = ask(
+          client.POST("/api/access/requests", {
+            body: {
+              owner: whom.id,
+              terms: { ...terms, from: null, passOn: false },
+              words: words.trim() || null,
+              offer: offer === "nothing" ? null : { ...usualTerms, sight: offer },
+            },
+          }),
         );
+        // What was refused stands in the form when it opens again.
+        asked.then(
+          () => kept.forget(),
+          () => undefined,
+        );
+        run(asked, `${whom.name} is asked${offer === "nothing" ? "" : ` and sees ${sightLabel(offer)} of your calendar`}.`);
         onDone();
       }}
     >
+      {kept.restored && (
+        <div className="basis-full font-sans">
+          <StillHere onForget={kept.forget} />
+        </div>
+      )}
       <span>
         Ask{" "}
         <Part name="Whom" value={whom?.name ?? "whom"} empty={!whom} width={400}>
@@ -48,7 +57,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
               quiet
               chosen={whom ? [whom] : []}
               onChange={(chosen) => {
-                setWhom(chosen.at(-1));
+                set({ whom: chosen.slice(-1) });
                 if (chosen.length > 0) close();
               }}
             />
@@ -61,7 +70,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
           terms={terms}
           inside
           kind="asked"
-          onEdit={setTerms}
+          onEdit={(terms) => set({ terms })}
         />
         ; in return they see{" "}
         <Part name="In return" value={offer === "nothing" ? "nothing more" : sightLabel(offer)} width={300}>
@@ -70,13 +79,13 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
               value={offer}
               options={sights.map((s) => (s.value === "nothing" ? { value: s.value, label: "nothing more" } : s))}
               onChoose={(sight) => {
-                setOffer(sight);
+                set({ offer: sight });
                 close();
               }}
             />
           )}
         </Part>{" "}
-        of yours: <TypedPart name="Why" value={words} placeholder="why" longest={500} onChange={setWords} />
+        of yours: <TypedPart name="Why" value={words} placeholder="why" longest={500} onChange={(words) => set({ words })} />
       </span>
       <Button type="submit" look="filled" disabled={!whom} className="font-sans">
         Ask {whom?.givenName ?? "for access"}

@@ -1,11 +1,12 @@
-import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Access } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useKept } from "../../app/useKept";
 import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
+import { StillHere } from "../../ui/StillHere";
 import { allOfThem, GrantedCalendar } from "./GrantedCalendar";
 import { onOne, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
@@ -17,13 +18,19 @@ const noWayIn = (names: string[]) => (names.length === 0 ? "" : ` ${and(names)} 
 export function GiveSentence({ data, column, onDone }: { data: Access; column: number; onDone: () => void }) {
   const { run } = useChanges();
   const managed = data.calendars.filter((c) => c.most);
-  const [owner, setOwner] = useState(data.calendars[column]?.most ? data.calendars[column].who.id : (managed[0]?.who.id ?? ""));
-  const [people, setPeople] = useState<Chosen[]>([]);
-  const [terms, setTerms] = useState(usualTerms);
-  const [line, setLine] = useState("");
-  const [on, setOn] = useState(allOfThem);
+  const opened = data.calendars[column]?.most ? data.calendars[column].who.id : (managed[0]?.who.id ?? "");
+  const kept = useKept(`grant ${opened}`, () => ({
+    owner: opened,
+    people: [] as Chosen[],
+    terms: usualTerms,
+    line: "",
+    on: allOfThem,
+  }));
+  const { owner, people, terms, line, on } = kept.value;
+  const set = (part: Partial<typeof kept.value>) => kept.set((before) => ({ ...before, ...part }));
   const one = on !== allOfThem;
-  const calendar = managed.find((c) => c.who.id === owner);
+  // The right to one that was kept may have ended meanwhile.
+  const calendar = managed.find((c) => c.who.id === owner) ?? managed[0];
   if (!calendar) return <p className="border-t border-rule py-2 text-soft">You hold nothing that you may pass on.</p>;
   const outside = people.filter((p) => p.person?.inside === false);
   const inside = outside.length === 0;
@@ -35,34 +42,41 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
       onSubmit={(e) => {
         e.preventDefault();
         if (people.length === 0) return;
-        run(
-          ask(
-            client.POST("/api/access/grants", {
-              body: {
-                owner,
-                receivers: people.map((p) => p.id),
-                terms: inside ? terms : { ...terms, acting: "look", passOn: false },
-                line: line.trim() || null,
-                request: null,
-                calendar: one ? on : null,
-              },
-            }),
-          ),
-          (made) => `Granted to ${names}, who ${people.length === 1 ? "is" : "are"} told.${noWayIn(made.noWayIn)}`,
+        const granted = ask(
+          client.POST("/api/access/grants", {
+            body: {
+              owner: calendar.who.id,
+              receivers: people.map((p) => p.id),
+              terms: inside ? terms : { ...terms, acting: "look", passOn: false },
+              line: line.trim() || null,
+              request: null,
+              calendar: one ? on : null,
+            },
+          }),
         );
+        // What was refused stands in the form when it opens again.
+        granted.then(
+          () => kept.forget(),
+          () => undefined,
+        );
+        run(granted, (made) => `Granted to ${names}, who ${people.length === 1 ? "is" : "are"} told.${noWayIn(made.noWayIn)}`);
         onDone();
       }}
     >
+      {kept.restored && (
+        <div className="basis-full font-sans">
+          <StillHere onForget={kept.forget} />
+        </div>
+      )}
       <span>
         In{" "}
         <Part name="Whose calendar" value={calendar.own ? "your calendar" : `${calendar.who.givenName}’s calendar`} width={260}>
           {(close) => (
             <Choices<string>
-              value={owner}
+              value={calendar.who.id}
               options={managed.map((c) => ({ value: c.who.id, label: c.own ? "your calendar" : c.who.name }))}
               onChoose={(id) => {
-                setOwner(id);
-                setOn(allOfThem);
+                set({ owner: id, on: allOfThem });
                 close();
               }}
             />
@@ -70,7 +84,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
         </Part>
         , let{" "}
         <Part name="Who" value={people.length === 0 ? "whom" : names} empty={people.length === 0} width={400}>
-          {() => <PeoplePicker label="Who" known chosen={people} onChange={setPeople} not={[owner]} quiet />}
+          {() => <PeoplePicker label="Who" known chosen={people} onChange={(people) => set({ people })} not={[calendar.who.id]} quiet />}
         </Part>{" "}
         <TermsSentence
           begin="see"
@@ -81,19 +95,16 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
               <GrantedCalendar
                 calendar={calendar}
                 value={on}
-                onChoose={(id) => {
-                  setOn(id);
-                  if (id !== allOfThem) setTerms(onOne);
-                }}
+                onChoose={(on) => set(on === allOfThem ? { on } : { on, terms: onOne(terms) })}
               />
             )
           }
           one={one}
           terms={terms}
           inside={inside}
-          onEdit={setTerms}
+          onEdit={(terms) => set({ terms })}
         />
-        . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={setLine} />
+        . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => set({ line })} />
       </span>
       <Button type="submit" look="filled" disabled={people.length === 0} className="font-sans">
         {people.length < 2 ? `Grant it${names ? ` to ${names}` : ""}` : `Grant it to ${people.length}`}

@@ -7,8 +7,10 @@ import type { Requests as View, Zone } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { useKept } from "../../app/useKept";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
+import { StillHere } from "../../ui/StillHere";
 import { Wait } from "../../ui/Wait";
 import { freshAsked, partsOf } from "./asked";
 import { RequestRow } from "./RequestRow";
@@ -80,7 +82,8 @@ function Page({ data, zone, now, text, settled }: { data: View; zone: Zone; now:
 
 function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
   const { run } = useChanges();
-  const [asked, setAsked] = useState(() => freshAsked(data.of[0]));
+  const kept = useKept("request", () => freshAsked(data.of[0]));
+  const asked = kept.value;
   const [problem, setProblem] = useState<Problem>();
   const take = () => {
     setProblem(undefined);
@@ -88,7 +91,7 @@ function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
     call.then(
       () => {
         run(call, `${asked.caller.trim()} is written down.`);
-        setAsked({ ...freshAsked(data.of[0]), inNameOf: asked.inNameOf });
+        kept.forget({ ...freshAsked(data.of[0]), inNameOf: asked.inNameOf });
       },
       (e: unknown) => setProblem(problemOf(e)),
     );
@@ -101,6 +104,7 @@ function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
         take();
       }}
     >
+      {kept.restored && <StillHere onForget={kept.forget} />}
       <RequestSentence
         asked={asked}
         of={data.of}
@@ -110,7 +114,7 @@ function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
         fresh
         onEdit={(part) => {
           setProblem(undefined);
-          setAsked((a) => ({ ...a, ...part }));
+          kept.set((a) => ({ ...a, ...part }));
         }}
       />
       {problem && <FieldError>{problem.message}</FieldError>}

@@ -90,8 +90,7 @@ function Shown({ data }: { data: Data }) {
     <div className="px-6 pb-8">
       <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
         <h1 className="font-serif text-[26px] leading-9">{data.label}</h1>
-        <p className="min-w-0 flex-1 text-soft">Where everybody works, and who is away. Drag over days to say where.</p>
-        <span className="no-print flex flex-wrap gap-1">
+        <span className="no-print ml-auto flex flex-wrap gap-1">
           <Button look="plain" onClick={() => look({ month: data.before })}>
             Previous month
           </Button>

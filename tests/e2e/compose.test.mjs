@@ -27,6 +27,8 @@ const kept = (page) => page.getByRole("status").getByText("Kept", { exact: true 
 
 test("A draft with its papers survives a closed tab, says who cannot open which, and goes out with them", async () => {
   const first = await compose();
+  // A paper that is a program.
+  first.meant.push("400");
   await first.getByRole("textbox", { name: "Title" }).fill("Quay lease");
   await ask(first, "Tomé Vidal", "Rosa Teixeira");
   await part(first, "Agenda").click();
@@ -84,6 +86,7 @@ test("A draft with its papers survives a closed tab, says who cannot open which,
 
 test("Two windows do not write over each other", async () => {
   const one = await compose(/Ines Quadros/);
+  one.meant.push("409");
   await one.getByRole("textbox", { name: "Title" }).fill("Tender");
   await kept(one);
   const other = await compose(/Ines Quadros/);

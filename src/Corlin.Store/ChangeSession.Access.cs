@@ -96,10 +96,7 @@ internal sealed partial class ChangeSession
         RestoreKept(KeptLines.Grants, change, row => End(AccessMapping.ToCore(row)), row => Give(AccessMapping.ToCore(row)));
         foreach (var news in told.Where(n => !n.Withdrawn && n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed or AccessNewsKind.Withdrawn)) TellAgain(news, grants);
         RestoreKept(KeptLines.Requests, change, row => Close(AccessMapping.ToCore(row)), row => Ask(AccessMapping.ToCore(row)));
-        var (set, ended) = KeptLines.Ceilings.Of(Db, change);
-        if (set.Any(c => KeptLines.Ceilings.Stands(Db, c) is null)) throw new RefusedException(RefusalKind.ChangedSince);
-        foreach (var ceiling in set) EndCeiling(ceiling.Inside);
-        foreach (var before in ended) Set(before.Inside, new Ceiling(before.Sight, before.Acting, before.Private));
+        RestoreKept(KeptLines.Ceilings, change, row => EndCeiling(row.Inside), row => Set(row.Inside, new Ceiling(row.Sight, row.Acting, row.Private)));
         ForgetCeilings();
         Db.SaveChanges();
     }

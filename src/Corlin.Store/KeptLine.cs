@@ -3,11 +3,21 @@ using Corlin.Store.Model;
 
 namespace Corlin.Store;
 
+/// <summary>A kind of line that is ended and brought back, whatever is on it.</summary>
+internal interface IKeptLine
+{
+    /// <summary>Those of some changes that kept lines.</summary>
+    IEnumerable<long> Concerned(CorlinDb db, long?[] changes);
+
+    /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile; or another of its act ended it.</summary>
+    bool AllStand(CorlinDb db, long change, IReadOnlyCollection<long> act);
+}
+
 /// <summary>A kind of line that a change keeps and another one ends, and that is never altered but for its end.</summary>
 /// <param name="keptBy">The change that keeps a line; null where the set-up did.</param>
 /// <param name="endedBy">The change since which it stands no longer, or null.</param>
 /// <param name="unlike">What a line that was brought back does not share with the one it was: marks of the machine.</param>
-internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expression<Func<TRow, long?>> endedBy, params string[] unlike)
+internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expression<Func<TRow, long?>> endedBy, params string[] unlike) : IKeptLine
     where TRow : class
 {
     private readonly Func<TRow, long?> kept = keptBy.Compile();
@@ -23,7 +33,6 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
         return (rows.FindAll(r => kept(r) == change && ended(r) != change), rows.FindAll(r => ended(r) == change && kept(r) != change));
     }
 
-    /// <summary>Those of some changes that kept lines.</summary>
     public IEnumerable<long> Concerned(CorlinDb db, long?[] changes)
     {
         Expression<Func<long?[]>> wanted = () => changes;
@@ -45,7 +54,6 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
         return row;
     }
 
-    /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile; or another of its act ended it.</summary>
     public bool AllStand(CorlinDb db, long change, IReadOnlyCollection<long> act) =>
         Of(db, change).Kept.All(r => (ended(r) is { } by && act.Contains(by)) || Stands(db, r) is not null);
 
@@ -87,24 +95,18 @@ internal static class KeptLines
     public static readonly KeptLine<FollowedRow> Followed = new(
         r => r.FollowedById, r => r.EndedById, nameof(FollowedRow.DueAt), nameof(FollowedRow.FetchedAt), nameof(FollowedRow.Failure), nameof(FollowedRow.Failures), nameof(FollowedRow.Tag));
 
+    private static readonly IKeptLine[] All =
+        [Stays, Absences, Feeds, TurnOvers, Addresses, Handovers, NoGo, Closures, Further, Grants, Requests, Ceilings, Followed];
+
     /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile.</summary>
     /// <param name="act">The changes that are taken back with it.</param>
-    public static bool AllStand(CorlinDb db, long change, params IReadOnlyCollection<long> act) =>
-        Stays.AllStand(db, change, act) && Absences.AllStand(db, change, act) && Feeds.AllStand(db, change, act) && TurnOvers.AllStand(db, change, act) && Addresses.AllStand(db, change, act)
-        && Handovers.AllStand(db, change, act) && NoGo.AllStand(db, change, act) && Closures.AllStand(db, change, act) && Further.AllStand(db, change, act) && Grants.AllStand(db, change, act)
-        && Requests.AllStand(db, change, act) && Ceilings.AllStand(db, change, act) && Followed.AllStand(db, change, act) && NothingGivenSince(db, change);
+    public static bool AllStand(CorlinDb db, long change, params IReadOnlyCollection<long> act) => All.All(k => k.AllStand(db, change, act)) && NothingGivenSince(db, change);
 
     /// <summary>Those of some changes that kept such lines, or ended what was granted: all others need not be asked about.</summary>
     public static HashSet<long> Concerned(CorlinDb db, IReadOnlyCollection<long> changes)
     {
         var wanted = changes.Select(c => (long?)c).ToArray();
-        return
-        [
-            .. Stays.Concerned(db, wanted), .. Absences.Concerned(db, wanted), .. Feeds.Concerned(db, wanted), .. TurnOvers.Concerned(db, wanted), .. Addresses.Concerned(db, wanted),
-            .. Handovers.Concerned(db, wanted), .. NoGo.Concerned(db, wanted), .. Closures.Concerned(db, wanted), .. Further.Concerned(db, wanted), .. Grants.Concerned(db, wanted),
-            .. Requests.Concerned(db, wanted), .. Ceilings.Concerned(db, wanted), .. Followed.Concerned(db, wanted),
-            .. db.Grants.Where(g => wanted.Contains(g.EndedById)).Select(g => g.EndedById!.Value).Distinct(),
-        ];
+        return [.. All.SelectMany(k => k.Concerned(db, wanted)), .. db.Grants.Where(g => wanted.Contains(g.EndedById)).Select(g => g.EndedById!.Value).Distinct()];
     }
 
     /// <summary>Whether nobody was granted something else since a change ended what they held.</summary>

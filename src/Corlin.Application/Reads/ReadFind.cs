@@ -39,10 +39,9 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var words = Plain.Of(Text).Trim();
         if (words.Length < 2) return new FoundView([], [], false);
         var viewing = new Viewing(store, Viewer, Now);
-        if (Core.Words.LastMet.Read(Text) is { } asked && LastMetViews.Read(viewing, asked, Lanes(viewing)) is { } met)
-            return new FoundView([], [], false) { LastMet = met };
-        var people = store.SeekUsers(Text, viewing.Keeps, MostPeople);
         var lanes = Lanes(viewing);
+        if (Core.Words.LastMet.Read(Text) is { } asked && LastMetViews.Read(viewing, asked, lanes) is { } met) return new FoundView([], [], false) { LastMet = met };
+        var people = store.SeekUsers(Text, viewing.Keeps, MostPeople);
         var calendars = viewing.CalendarsOf([.. lanes.Select(l => l.Id)]).Where(c => c.Value.AnythingSeen).ToDictionary();
         var owners = calendars.SelectMany(c => c.Value.Ids.Select(id => (id, c.Key))).ToDictionary(c => c.id, c => c.Key);
         var named = people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(words, StringComparison.Ordinal)).Select(p => p.Id).ToList();

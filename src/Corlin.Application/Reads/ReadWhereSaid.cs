@@ -76,7 +76,7 @@ public sealed record ReadWhereSaid(UserId Viewer, string Who, string? Line, IRea
         var wanted = Plain.Words(words);
         if (wanted.Length == 0 || words.Length < 3) return [];
         var whole = viewing.WorkPlaces.Where(p => Plain.Of(p) == Plain.Of(words)).ToList();
-        return whole.Count > 0 ? whole : [.. viewing.WorkPlaces.Where(p => wanted.All(w => Plain.Of(p).Split(' ').Contains(w)))];
+        return whole.Count > 0 ? whole : [.. viewing.WorkPlaces.Where(p => wanted.All(Plain.Words(p).Contains))];
     }
 
     private static string? Away(Viewing viewing, CalendarUser who, IEnumerable<(Stay Stay, bool Usual)> stays)

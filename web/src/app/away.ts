@@ -12,5 +12,5 @@ interface Away {
 /** What was said of it stays in this window until somebody else signs in, wherever it is said. */
 export function useAway(): [Away, (part: Partial<Away>) => void] {
   const kept = useKept<Away>("away", () => ({ first: "", last: "", line: "" }));
-  return [kept.value, (part) => kept.set((before) => ({ ...before, ...part }))];
+  return [kept.value, kept.edit];
 }

@@ -15,6 +15,8 @@ function read<T>(name: string): T | undefined {
 export interface Kept<T> {
   value: T;
   set: (next: T | ((before: T) => T)) => void;
+  /** Some parts of it become others. */
+  edit: (part: Partial<T>) => void;
   /** Whether what was typed before is what the form opened with. */
   restored: boolean;
   /** It was used, or is not wanted: the form is as it would be now without it, or as is said. */
@@ -43,6 +45,7 @@ export function useKept<T>(name: string, initial: () => T): Kept<T> {
       setState((s) => ({ ...s, touched: true, value: typeof next === "function" ? (next as (before: T) => T)(s.value) : next })),
     [],
   );
+  const edit = useCallback((part: Partial<T>) => set((before) => ({ ...before, ...part })), [set]);
   const forget = useCallback(
     (becomes?: T) => {
       // At once: the form may be gone before anything else is drawn.
@@ -51,5 +54,5 @@ export function useKept<T>(name: string, initial: () => T): Kept<T> {
     },
     [name],
   );
-  return { value: state.value, set, restored: state.restored, forget };
+  return { value: state.value, set, edit, restored: state.restored, forget };
 }

@@ -23,7 +23,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const kept = useKept(`entry ${entry.id} ${entry.occurrence ?? ""}`, () => ({ seen: draftOf(entry), draft: draftOf(entry) }));
   const { seen, draft } = kept.value;
   const { set: keep } = kept;
-  const setSeen = (next: Draft) => keep((k) => ({ ...k, seen: next }));
+  const setSeen = (next: Draft) => kept.edit({ seen: next });
   const setDraft = (edit: (before: Draft) => Draft) => keep((k) => ({ ...k, draft: edit(k.draft) }));
   const [asking, setAsking] = useState(askingNobody);
   const [reach, setReach] = useState<Reach>("thisOne");

@@ -86,7 +86,7 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
         aria-label="Subject"
         value={subject}
         maxLength={200}
-        onChange={(e) => kept.set((k) => ({ ...k, subject: e.target.value }))}
+        onChange={(e) => kept.edit({ subject: e.target.value })}
         className="h-9 border-b border-ink bg-transparent text-[15px] outline-none focus-visible:border-b-2 focus-visible:border-sea"
       />
       <textarea
@@ -95,7 +95,7 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
         rows={4}
         maxLength={10_000}
         value={text}
-        onChange={(e) => kept.set((k) => ({ ...k, text: e.target.value }))}
+        onChange={(e) => kept.edit({ text: e.target.value })}
         className="border border-ink bg-water p-2 outline-none focus-visible:border-sea"
       />
       <p className="text-[12.5px] text-soft">The meeting stays as it is. What they write back is filed with it.</p>

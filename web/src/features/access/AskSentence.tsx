@@ -15,7 +15,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
   const kept = useKept("ask for access", () => ({ whom: [] as Chosen[], terms: usualTerms, offer: "nothing" as Sight, words: "" }));
   const { terms, offer, words } = kept.value;
   const [whom] = kept.value.whom;
-  const set = (part: Partial<typeof kept.value>) => kept.set((before) => ({ ...before, ...part }));
+  const { edit } = kept;
   return (
     <form
       aria-label="Ask for access"
@@ -57,7 +57,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
               quiet
               chosen={whom ? [whom] : []}
               onChange={(chosen) => {
-                set({ whom: chosen.slice(-1) });
+                edit({ whom: chosen.slice(-1) });
                 if (chosen.length > 0) close();
               }}
             />
@@ -70,7 +70,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
           terms={terms}
           inside
           kind="asked"
-          onEdit={(terms) => set({ terms })}
+          onEdit={(terms) => edit({ terms })}
         />
         ; in return they see{" "}
         <Part name="In return" value={offer === "nothing" ? "nothing more" : sightLabel(offer)} width={300}>
@@ -79,13 +79,13 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
               value={offer}
               options={sights.map((s) => (s.value === "nothing" ? { value: s.value, label: "nothing more" } : s))}
               onChoose={(sight) => {
-                set({ offer: sight });
+                edit({ offer: sight });
                 close();
               }}
             />
           )}
         </Part>{" "}
-        of yours: <TypedPart name="Why" value={words} placeholder="why" longest={500} onChange={(words) => set({ words })} />
+        of yours: <TypedPart name="Why" value={words} placeholder="why" longest={500} onChange={(words) => edit({ words })} />
       </span>
       <Button type="submit" look="filled" disabled={!whom} className="font-sans">
         Ask {whom?.givenName ?? "for access"}

@@ -27,7 +27,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
     on: allOfThem,
   }));
   const { owner, people, terms, line, on } = kept.value;
-  const set = (part: Partial<typeof kept.value>) => kept.set((before) => ({ ...before, ...part }));
+  const { edit } = kept;
   const one = on !== allOfThem;
   // The right to one that was kept may have ended meanwhile.
   const calendar = managed.find((c) => c.who.id === owner) ?? managed[0];
@@ -76,7 +76,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
               value={calendar.who.id}
               options={managed.map((c) => ({ value: c.who.id, label: c.own ? "your calendar" : c.who.name }))}
               onChoose={(id) => {
-                set({ owner: id, on: allOfThem });
+                edit({ owner: id, on: allOfThem });
                 close();
               }}
             />
@@ -84,7 +84,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
         </Part>
         , let{" "}
         <Part name="Who" value={people.length === 0 ? "whom" : names} empty={people.length === 0} width={400}>
-          {() => <PeoplePicker label="Who" known chosen={people} onChange={(people) => set({ people })} not={[calendar.who.id]} quiet />}
+          {() => <PeoplePicker label="Who" known chosen={people} onChange={(people) => edit({ people })} not={[calendar.who.id]} quiet />}
         </Part>{" "}
         <TermsSentence
           begin="see"
@@ -95,16 +95,16 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
               <GrantedCalendar
                 calendar={calendar}
                 value={on}
-                onChoose={(on) => set(on === allOfThem ? { on } : { on, terms: onOne(terms) })}
+                onChoose={(on) => edit(on === allOfThem ? { on } : { on, terms: onOne(terms) })}
               />
             )
           }
           one={one}
           terms={terms}
           inside={inside}
-          onEdit={(terms) => set({ terms })}
+          onEdit={(terms) => edit({ terms })}
         />
-        . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => set({ line })} />
+        . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => edit({ line })} />
       </span>
       <Button type="submit" look="filled" disabled={people.length === 0} className="font-sans">
         {people.length < 2 ? `Grant it${names ? ` to ${names}` : ""}` : `Grant it to ${people.length}`}

@@ -114,7 +114,7 @@ function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
         fresh
         onEdit={(part) => {
           setProblem(undefined);
-          kept.set((a) => ({ ...a, ...part }));
+          kept.edit(part);
         }}
       />
       {problem && <FieldError>{problem.message}</FieldError>}

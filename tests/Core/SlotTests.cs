@@ -40,6 +40,21 @@ public class SlotTests
     });
 
     [Fact]
+    public void Of_a_series_a_slot_counts_the_times_that_suit_everyone_required() => Gen.Select(Requests, Gen.Int[1, 5], Gen.Int[1, 12]).Sample((once, times, apart) =>
+    {
+        var reach = new Stretch(Day.Start, Day.End + Duration.FromDays(1));
+        IReadOnlyList<Stretch> Times(Stretch first) => [.. Enumerable.Range(0, times).Select(i => Duration.FromMinutes(15 * apart * i)).Select(by => new Stretch(first.Start + by, first.End + by))];
+        foreach (var slot in SlotSearch.Find(once with { Occurrences = Times, Reach = reach }))
+        {
+            var fitting = Times(slot.Stretch).Count(t => once.People.All(p => p.Need == Need.Optional || CanCome(p, t, once.Pencilled)));
+            var told = slot.Reasons.SingleOrDefault(r => r.Kind == SlotReasonKind.SomeOccurrences);
+            Assert.Equal(fitting == times ? null : (fitting, times), told is null ? ((int, int)?)null : (told.Fitting, told.Of));
+        }
+
+        Assert.Empty(SlotSearch.Find(once with { Occurrences = _ => [] }));
+    });
+
+    [Fact]
     public void The_best_come_first_and_the_earlier_of_equals() => Requests.Sample(request =>
     {
         var slots = SlotSearch.Find(request);

@@ -54,7 +54,7 @@ test("a stretch drawn on a lane becomes an appointment of its owner, is taken ba
 
 test("an entry is taken in hand by key, moved, stretched, let go and put down", async () => {
   const page = await open("/lanes?view=working-days&from=2027-03-08");
-  const own = entry(page, /^Council call, 09:00 to 10:00, .*Friday 12$/);
+  const own = entry(page, /^Writing, 10:30 to 12:00, .*Friday 12$/);
   await own.focus();
   await page.keyboard.press("m");
   await page.keyboard.press("ArrowRight");
@@ -63,12 +63,12 @@ test("an entry is taken in hand by key, moved, stretched, let go and put down", 
   await own.focus();
   await page.keyboard.press("m");
   for (const key of ["ArrowRight", "ArrowRight", "Shift+ArrowRight", "ArrowUp"]) await page.keyboard.press(key);
-  await page.getByText("Council call, Thursday 11, 09:30 to 10:45").waitFor();
+  await page.getByText("Writing, Thursday 11, 11:00 to 12:45").waitFor();
   await page.keyboard.press("Enter");
-  await entry(page, /^Council call, 09:30 to 10:45, .*Thursday 11$/).waitFor();
+  await entry(page, /^Writing, 11:00 to 12:45, .*Thursday 11$/).waitFor();
   await page
     .getByRole("status")
-    .getByText(/“Council call” is now 09:30 to 10:45/)
+    .getByText(/“Writing” is now 11:00 to 12:45/)
     .waitFor();
   await page.keyboard.press("z");
   await own.waitFor();
@@ -82,12 +82,14 @@ test("one of a series that is dragged asks how far it reaches, and from here on 
   page.meant.push("404");
   await drag(page, entry(page, /^Week close with Noor, 14:00 to 14:30/), 180);
   const sheet = page.getByRole("dialog", { name: "Week close with Noor" });
-  await sheet.getByText(/^Moved by hand to 19 March, /).waitFor();
+  await sheet.getByText(/^Moved to 19 March, /).waitFor();
   await sheet
     .getByRole("radio", {
       name: /from here on 7, from 19 March to 30 April 2027/,
     })
     .check();
+  // What it reaches is weighed, each time of it.
+  await sheet.getByText(/^Seven times until Friday 30 April 2027: /).waitFor();
   assert.deepEqual(await faults(page), []);
   await sheet.getByRole("button", { name: "Change from here on" }).click();
   const moved = entry(page, /^Week close with Noor, (?!14:00)/);
@@ -96,6 +98,35 @@ test("one of a series that is dragged asks how far it reaches, and from here on 
   await entry(page, /^Week close with Noor, (?!14:00).*Friday 26$/).waitFor();
   await page.goto(`${its.demo.address}/lanes?view=working-days&from=2027-03-08`);
   await entry(page, /^Week close with Noor, 14:00 to 14:30, .*Friday 12$/).waitFor();
+  await page.context().close();
+});
+
+test("a meeting that is dragged says what it does to each, asks once before anybody is told, and offers a better time", async () => {
+  const page = await open("/lanes?view=working-days&from=2027-03-08");
+  const meeting = entry(page, /^Tide lease, steering group, 14:00 to 15:00/);
+  const box = await meeting.boundingBox();
+  await page.mouse.move(box.x + 20, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + 12, { steps: 4 });
+  await page.mouse.move(box.x - 220, box.y + 12, { steps: 6 });
+  const does = page.getByRole("list", { name: "What the move does" });
+  await does.getByText(/^Inês/).waitFor();
+  await does.getByText("taken").first().waitFor();
+  await page.mouse.up();
+  const sheet = page.getByRole("dialog", { name: "Tide lease, steering group" });
+  const weighed = sheet.getByRole("region", { name: "What it does" });
+  await weighed.getByText("Inês taken then.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  // Nothing has moved yet, and another time is one step away.
+  await entry(page, /^Tide lease, steering group, 14:00 to 15:00/).waitFor();
+  await weighed.getByRole("button", { name: /^Thursday 11 March, 15:30$/ }).click();
+  await sheet.getByText("Moved to Thursday 11 March, 15:30.").waitFor();
+  await weighed.getByText("Thursday 11 March, 15:30 to 16:30").waitFor();
+  await weighed.getByText("Inês taken then.").waitFor({ state: "detached" });
+  await sheet.getByRole("button", { name: "Change it and tell 8" }).click();
+  await entry(page, /^Tide lease, steering group, 15:30 to 16:30/).waitFor();
+  await page.keyboard.press("z");
+  await entry(page, /^Tide lease, steering group, 14:00 to 15:00/).waitFor();
   await page.context().close();
 });
 
@@ -165,7 +196,22 @@ test("a meeting that repeats says how many, until when and whom a change of cloc
   await often.getByLabel("How it repeats, in words").fill("every week, 6 times");
   await often.getByText(/Six times, the last on .* 2027\./).waitFor();
   await often.getByText(/^For Desmond it moves: /).waitFor();
+  // The same by parts: what is chosen there is said in the words.
+  const words = often.getByLabel("How it repeats, in words");
+  await often.getByRole("button", { name: "Monday", exact: true }).click();
+  await often.getByLabel("Every how many").fill("2");
+  await often.getByLabel("Until when").selectOption("until");
+  await often.getByLabel("The last day").fill("2027-06-30");
+  await often.getByText(/^every second week on Monday and .* until 30 June 2027\. /i).waitFor();
+  assert.match(await words.inputValue(), /^every second week on Monday and /);
+  assert.deepEqual(await faults(page), []);
+  await words.fill("every month on the 15th and 31st");
+  await often.getByText(/what is said above has more to it/).waitFor();
+  await words.fill("every week, 6 times");
+  await often.getByText(/Six times, the last on .* 2027\./).waitFor();
   await page.keyboard.press("Escape");
+  // Every time of it is weighed before it is sent.
+  await page.getByText(/^Six times until .* 2027: /).waitFor();
   await page.getByRole("button", { name: /^Send to 1 from .* every week, 6 times/ }).click();
   await page.getByRole("heading", { name: /Chase/ }).first().waitFor();
   await page.goto(`${its.demo.address}/lanes?view=working-days&from=2027-04-05`);

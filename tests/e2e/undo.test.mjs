@@ -75,7 +75,8 @@ test("a meeting that was moved and told goes back from the foot, with everyone t
   const meeting = noor.getByRole("group", { name: /^Lanes, / }).getByRole("button", { name: /^Harbour authority/ });
   await meeting.focus();
   for (const key of ["m", "ArrowRight", "Enter"]) await noor.keyboard.press(key);
-  await says(noor, /^“Harbour authority” is now 10:45 to 11:45; 1 are told in ten seconds/);
+  await noor.getByRole("button", { name: "Change it and tell 1" }).click();
+  await says(noor, /^“Harbour authority” is changed; one is told in ten seconds/);
   await advance(noor, 30);
   await noor.reload();
   await noor.getByRole("button", { name: "Move it back to Monday 8 March, 10:30 to 11:30 and notify 1" }).click();

@@ -22,8 +22,8 @@ public sealed record ChangeEntry(
         var (entry, rights) = session.MustChange(Actor, Entry);
         var zone = session.Users([entry.Owner])[entry.Owner].HomeZone;
         var stands = Occurrences.Find(entry, RecurrenceId, zone) ?? throw new RefusedException(RefusalKind.NotFound, "occurrence");
-        var becomes = Moving is null ? Becomes : Becomes with { Time = InItsZone(stands.Time, Moving.To) };
-        var was = Moving is null ? Was : Was with { Time = InItsZone(stands.Time, Moving.From) };
+        var becomes = Moving is null ? Becomes : Becomes with { Time = Moving.InItsZone(stands.Time, Moving.To) };
+        var was = Moving is null ? Was : Was with { Time = Moving.InItsZone(stands.Time, Moving.From) };
         var conflicts = EditConflicts.Find(stands, was, becomes);
         if (!conflicts.IsEmpty) return new EntryChanged(null, entry.PublicId, conflicts, 0);
         if (becomes.Repeat is { } repeat) RuleChecks.MustFit(repeat.Rule, becomes.Time ?? stands.Time);
@@ -64,11 +64,6 @@ public sealed record ChangeEntry(
         session.MustSpeakFor(Actor, entry.Owner);
         if (entry.Home != session.CalendarOf(entry.Owner)) throw new RefusedException(RefusalKind.OnMainOnly, "attendees");
     }
-
-    /// <summary>A stretch told in the zone in which the entry stands: who moves it on the lane does not change that.</summary>
-    private static TimedEntry InItsZone(EntryTime time, Stretch stretch) => time is TimedEntry timed
-        ? TimedEntry.At(stretch, timed.Zone) with { EndZone = timed.EndZone }
-        : throw new RefusedException(RefusalKind.BadInput, "to", "A time of day");
 }
 
 /// <param name="Removed">Public ids.</param>
@@ -76,7 +71,13 @@ public sealed record Asking(ImmutableArray<Invited> Added, ImmutableArray<string
 
 /// <summary>A move by hand on the lane.</summary>
 /// <param name="From">Where it stood when it was taken.</param>
-public sealed record Moving(Stretch From, Stretch To);
+public sealed record Moving(Stretch From, Stretch To)
+{
+    /// <summary>A stretch told in the zone in which the entry stands: who moves it on the lane does not change that.</summary>
+    public static TimedEntry InItsZone(EntryTime time, Stretch stretch) => time is TimedEntry timed
+        ? TimedEntry.At(stretch, timed.Zone) with { EndZone = timed.EndZone }
+        : throw new RefusedException(RefusalKind.BadInput, "to", "A time of day");
+}
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Entry">The public id of what was edited: of the new series where one was cut.</param>

@@ -116,7 +116,7 @@ internal static class LaneViews
         return new EntryView(
             told.PublicId, Id(told.RecurrenceId), Ms(told.Stretch.Start), Ms(told.Stretch.End), English.Word(told.Takes),
             told.Title ?? (told.Withheld ? "Private" : "taken"), started is null ? Detail(viewing, entry, part) : $"started, {started}", told.Private, told.AllDay, toAnswer,
-            told.MayChange, told.RecurrenceId is not null, started is not null || (told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now)),
+            told.MayChange, told.RecurrenceId is not null, told is { MayChange: true, Kind: EntryKind.Meeting, Whole.Status: MeetingStatus.Sent }, started is not null || (told.Takes > TimeTaken.Hold && told.Stretch.Contains(viewing.Now)),
             started is null ? LinkNow(viewing, told) : told.Whole?.Link,
             viewing.CategoryOf(lane.Who, told.Mark));
     }

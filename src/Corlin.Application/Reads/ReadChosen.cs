@@ -8,7 +8,8 @@ namespace Corlin.Application.Reads;
 
 /// <summary>What a chosen time is for each of those asked, and what is wrong with it.</summary>
 /// <param name="Wrong">The heaviest first; empty where nothing is.</param>
-public sealed record ChosenView(long Start, long End, string When, IReadOnlyList<ChosenPersonView> People, IReadOnlyList<WarningView> Wrong);
+/// <param name="Series">How what repeats suits everyone over the half year; null for once.</param>
+public sealed record ChosenView(long Start, long End, string When, IReadOnlyList<ChosenPersonView> People, IReadOnlyList<WarningView> Wrong, SeriesView? Series);
 
 public sealed record ChosenPersonView(string Person, string Local, string State, string Tone);
 
@@ -53,6 +54,12 @@ public sealed record ReadChosen(
 
     public string? HoldRequest { get; init; }
 
+    /// <summary>How it repeats, in words; null for once.</summary>
+    public string? Repeats { get; init; }
+
+    /// <summary>The tzdb id of the zone in which a series is told; null for the viewer's.</summary>
+    public string? ToldIn { get; init; }
+
     /// <summary>Whether mail reaches anybody outside.</summary>
     public bool MailLeaves { get; init; } = true;
 
@@ -61,7 +68,9 @@ public sealed record ReadChosen(
         var viewing = new Viewing(store, Viewer, Now);
         var organiser = viewing.MustSpeakFor(InNameOf);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
-        var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], AtTime.Around(Stretch));
+        var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id)?.Invoke(Stretch) ?? [];
+        var around = AtTime.Around(Stretch);
+        var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], occurrences.Count < 2 ? around : new Stretch(around.Start, AtTime.Around(occurrences[^1]).End));
         var but = Apart.Named(viewing, Saved, HoldRequest);
         var states = lanes.Select(lane => AtTime.One(viewing, lane, Stretch, but)).ToList();
         var local = viewing.Zone.ToLocal(Stretch.Start);
@@ -69,6 +78,7 @@ public sealed record ReadChosen(
         var wrongs = new Wrongs(viewing, [.. asked.Zip(states, lanes).Select(a => new AskedAtTime(a.First.Who, a.First.Required, a.Second, a.Third))], Stretch, Place, HasLink, papers, but, [.. Required]) { MailLeaves = MailLeaves };
         return new ChosenView(
             LaneViews.Ms(Stretch.Start), LaneViews.Ms(Stretch.End), $"{local.DayOfWeek} {local.Day}, {English.Time(local.TimeOfDay)}",
-            [.. states.Select(s => new ChosenPersonView(s.Who.PublicId, s.Local, s.Words, s.Tone))], [.. wrongs.Find()]);
+            [.. states.Select(s => new ChosenPersonView(s.Who.PublicId, s.Local, s.Words, s.Tone))], [.. wrongs.Find()],
+            occurrences.Count < 2 ? null : EachOccurrence.Weigh(viewing, [.. lanes.Zip(asked, (lane, a) => (lane, a.Required))], occurrences, HasLink ? null : wrongs.Site, but));
     }
 }

@@ -20,7 +20,25 @@ namespace Corlin.Application.Reads;
 /// <param name="Begins">Where only the first day is wrong, the first that fits; null otherwise.</param>
 /// <param name="BeginsOn">The same in words.</param>
 public sealed record RepeatView(
-    string? Words, string Extent, IReadOnlyList<string> Next, IReadOnlyList<string> Shifts, string? Problem, string? Begins = null, string? BeginsOn = null);
+    string? Words, string Extent, IReadOnlyList<string> Next, IReadOnlyList<string> Shifts, string? Problem, string? Begins = null, string? BeginsOn = null)
+{
+    /// <summary>The same by parts; null for once, and where there is more to it than these can say.</summary>
+    public RepeatPartsView? Parts { get; init; }
+
+    /// <summary>What the day of a month can be from the first day on, in words.</summary>
+    public IReadOnlyList<MonthDayView> MonthDays { get; init; } = [];
+}
+
+/// <summary>How something repeats by parts.</summary>
+/// <param name="Unit">daily, weekly, monthly or yearly.</param>
+/// <param name="Weekdays">Of a weekly one, 1 for Monday to 7.</param>
+/// <param name="On">Of a monthly one.</param>
+/// <param name="Until">The last day, or null.</param>
+/// <param name="Times">How many in all, or null.</param>
+public sealed record RepeatPartsView(int Every, Frequency Unit, IReadOnlyList<int> Weekdays, MonthDay On, string? Until, int? Times);
+
+/// <param name="Words">"the third Tuesday".</param>
+public sealed record MonthDayView(MonthDay On, string Words);
 
 public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IReadOnlyList<string> People, Instant Now)
 {
@@ -30,7 +48,30 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
     /// <summary>Changes of clocks are looked for within a year.</summary>
     private static readonly Duration Ahead = Duration.FromDays(366);
 
+    /// <summary>The parts that are said in place of the words.</summary>
+    public RuleParts? Parts { get; init; }
+
     public RepeatView Run(ICalendarReads store)
+    {
+        var first = Time.LocalStart.Date;
+        if (Parts is not null) return (this with { Parts = null, Words = RuleWords.Write(Parts.ToRule(first)) }).Run(store);
+        var rule = RuleReader.Read(Words, first).Rule;
+        return Said(store) with
+        {
+            Parts = rule is not null && RuleParts.Of(rule, first) is { } p
+                ? new RepeatPartsView(p.Every, p.Unit, [.. p.Weekdays.Select(d => (int)d)], p.On, p.Until is { } until ? LocalDatePattern.Iso.Format(until) : null, p.Times)
+                : null,
+            MonthDays = MonthDays(first),
+        };
+    }
+
+    private static IReadOnlyList<MonthDayView> MonthDays(LocalDate first)
+    {
+        var offered = Enum.GetValues<MonthDay>().Where(on => on != MonthDay.LastOfWeekday || first.PlusDays(7).Month != first.Month);
+        return [.. offered.Select(on => new MonthDayView(on, RuleWords.Write(on, first)))];
+    }
+
+    private RepeatView Said(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var reading = RuleReader.Read(Words, Time.LocalStart.Date);

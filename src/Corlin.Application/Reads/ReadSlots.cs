@@ -48,6 +48,12 @@ public sealed record ReadSlots(
     /// <summary>Whether one can join by a link, and need not be there.</summary>
     public bool HasLink { get; init; }
 
+    /// <summary>How it repeats, in words; null for once.</summary>
+    public string? Repeats { get; init; }
+
+    /// <summary>The tzdb id of the zone in which a series is told; null for the viewer's.</summary>
+    public string? ToldIn { get; init; }
+
     public const int MostDays = 62;
     private const int Given = 60;
     private const int MostDaysOff = 12;
@@ -58,9 +64,11 @@ public sealed record ReadSlots(
         var organiser = viewing.MustSpeakFor(InNameOf);
         var span = Span(viewing);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
-        var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], span);
+        var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id);
+        var reach = occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
+        var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], reach);
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var request = Request(viewing, lanes, asked, tended, span, Apart.Named(viewing, Saved, HoldRequest));
+        var request = SlotPeople.Request(viewing, lanes, asked, tended, span, Duration.FromMinutes(Minutes), Site(viewing, asked), Apart.Named(viewing, Saved, HoldRequest)) with { Occurrences = occurrences, Reach = reach };
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
@@ -71,11 +79,11 @@ public sealed record ReadSlots(
             [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
             slots.Length == 0 ? Nothing(asked.Count) : slots.Length > Given ? $"{slots.Length - Given} more in these days" : "",
-            viewing.ZonesOf(asked.Select(a => a.Who), span), DaysOff(lanes));
+            viewing.ZonesOf(asked.Select(a => a.Who), span), DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date));
     }
 
-    private static IReadOnlyList<string> DaysOff(IReadOnlyList<Lane> lanes) =>
-        [.. lanes.SelectMany(l => l.DaysOff.Select(d => (Day: d, l.Who))).GroupBy(d => (d.Day.Kind, d.Day.First, d.Day.Until, d.Day.Words, Where: d.Day.Kind == DayOffKind.Closure ? d.Day.Where : ""))
+    private static IReadOnlyList<string> DaysOff(IReadOnlyList<Lane> lanes, LocalDate last) =>
+        [.. lanes.SelectMany(l => l.DaysOff.Where(d => d.First <= last).Select(d => (Day: d, l.Who))).GroupBy(d => (d.Day.Kind, d.Day.First, d.Day.Until, d.Day.Words, Where: d.Day.Kind == DayOffKind.Closure ? d.Day.Where : ""))
             .OrderBy(g => g.Key.First).ThenBy(g => g.Key.Words, StringComparer.Ordinal).Take(MostDaysOff).Select(g => English.DayOff(g.First().Day, English.And([.. g.Select(d => d.Who.GivenName).Distinct()])))];
 
     private Stretch Span(Viewing viewing)
@@ -96,25 +104,6 @@ public sealed record ReadSlots(
     private string? Site(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked) =>
         HasLink ? null : viewing.SiteOf(Place) ?? asked.Where(a => a.Who.Kind == UserKind.Room).Select(a => viewing.SiteOf(a.Who.Place)).FirstOrDefault(s => s is not null);
 
-    private SlotRequest Request(Viewing viewing, IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span, Apart but) => new(
-        span,
-        Duration.FromMinutes(Minutes),
-        Duration.FromMinutes(15),
-        [.. lanes.Zip(asked, (lane, a) => new SlotPerson(
-            lane.Who.PublicId,
-            a.Required ? Need.Required : Need.Optional,
-            lane.Who.HomeZone,
-            lane.Hours,
-            [.. lane.Entries.Where(e => e.Told.Takes > TimeTaken.Free && !but.Has(e.Occurrence.Entry)).Select(e => new Busy(e.Told.Stretch, e.Told.Takes))],
-            StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
-            lane.Known)
-        {
-            Days = lane.Days,
-            NotThere = WhereTo.NotThere(viewing, lane, Site(viewing, asked)),
-            NoGo = StretchSet.Of(lane.NoGo.Select(n => n.In(lane.Who.HomeZone))),
-            TendedUntil = tended.TryGetValue(lane.Who.Id, out var until) ? lane.Who.HomeZone.Day(until).End : null,
-        })]);
-
     private static IReadOnlyList<SlotDayView> Days(Viewing viewing, Stretch span, ImmutableArray<Slot> slots)
     {
         var counts = slots.GroupBy(s => viewing.Zone.ToLocal(s.Stretch.Start).Date).ToDictionary(g => g.Key, g => g.Count());
@@ -133,7 +122,7 @@ public sealed record ReadSlots(
     private static SlotView View(Viewing viewing, IReadOnlyList<Lane> lanes, Dictionary<string, string> names, Slot slot)
     {
         var local = viewing.Zone.ToLocal(slot.Stretch.Start);
-        var (verdict, tone) = Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
+        var (verdict, tone) = SlotPeople.Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
         var reason = English.Reasons(slot.Reasons, key => names[key]);
         return new SlotView(
             LaneViews.Ms(slot.Stretch.Start), LaneViews.Ms(slot.Stretch.End), $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}", verdict, tone, reason,
@@ -143,23 +132,6 @@ public sealed record ReadSlots(
                 var there = zone.ToLocal(slot.Stretch.Start);
                 return new PlantView(a.Who.PublicId, there.Hour * 60 + there.Minute, AtTime.Local(viewing, a.Who, zone, slot.Stretch.Start));
             })]);
-    }
-
-    private static (string Words, string Tone) Verdict(Slot slot, Dictionary<string, string> names, bool zonesKnown)
-    {
-        string Who(params ReadOnlySpan<SlotReasonKind> kinds)
-        {
-            var wanted = kinds.ToArray();
-            return English.And([.. slot.Reasons.Where(r => wanted.Contains(r.Kind)).Select(r => names[r.Person!]).Distinct()]);
-        }
-
-        if (!slot.Missing.IsEmpty) return ($"without {English.And([.. slot.Missing.Select(m => names[m])])}", "doubt");
-        if (Who(SlotReasonKind.NotThere) is { Length: > 0 } elsewhere) return ($"{elsewhere} elsewhere", "doubt");
-        if (Who(SlotReasonKind.OverPencilled, SlotReasonKind.OverHold) is { Length: > 0 } over) return ($"pencilled, {over}", "doubt");
-        if (Who(SlotReasonKind.LastHour) is { Length: > 0 } late) return ($"{late} late", "doubt");
-        if (Who(SlotReasonKind.FirstHour) is { Length: > 0 } early) return ($"{early} early", "doubt");
-        if (Who(SlotReasonKind.Lunch) is { Length: > 0 }) return ("over lunch", "doubt");
-        return zonesKnown ? ("In hours for all", "fits") : ("In hours for all whose zone is known", "doubt");
     }
 
     private static string Nothing(int people) => $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";

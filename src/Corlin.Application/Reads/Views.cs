@@ -26,12 +26,13 @@ public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView>
 /// <param name="ToAnswer">It waits for an answer of the lane's owner.</param>
 /// <param name="MayChange">Whether the viewer may move or change it.</param>
 /// <param name="Series">Whether it is one of several.</param>
+/// <param name="TellsOthers">Whether moving it tells others.</param>
 /// <param name="On">Whether it takes place now, or somebody has started it.</param>
 /// <param name="Category">Its category on this lane, where that may be known.</param>
 /// <param name="Link">The address of the conference, from a quarter of an hour before it begins until it ends.</param>
 public sealed record EntryView(
     string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer,
-    bool MayChange, bool Series, bool On, string? Link, CategoryView? Category);
+    bool MayChange, bool Series, bool TellsOthers, bool On, string? Link, CategoryView? Category);
 
 /// <param name="Id">Its number on the list of the lane's owner.</param>
 /// <param name="Lane">Whose list, by public id.</param>

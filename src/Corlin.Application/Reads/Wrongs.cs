@@ -30,12 +30,18 @@ internal sealed class Wrongs(
 
     private IReadOnlyList<(CalendarUser Room, int? Seats)>? freeRooms;
 
+    /// <summary>Where it takes place: as it is typed, or where its first room is; null where that is not known.</summary>
+    public string? Site => viewing.SiteOf(place) ?? Rooms.Select(r => viewing.SiteOf(r.Who.Place)).FirstOrDefault(s => s is not null);
+
     private IEnumerable<AskedAtTime> People => asked.Where(a => a.Who.Kind == UserKind.Person);
 
     private IEnumerable<AskedAtTime> Rooms => asked.Where(a => a.Who.Kind == UserKind.Room);
 
     /// <summary>The heaviest first.</summary>
-    public IEnumerable<WarningView> Find()
+    public IEnumerable<WarningView> Find() => [.. AboutTheTime(), .. AboutTheRest()];
+
+    /// <summary>What is wrong with the time and the place for those asked.</summary>
+    public IEnumerable<WarningView> AboutTheTime()
     {
         if (stretch.Start < viewing.Now) yield return new WarningView("That time has passed.", "wrong", [TakeBestSlot]);
         if (Of(AtTimeKind.Away) is { Count: > 0 } away) yield return new WarningView($"{Names(away)} away then.{string.Concat(away.Select(SaysOfIt))}", "wrong", Instead(away));
@@ -47,6 +53,10 @@ internal sealed class Wrongs(
             yield return new WarningView($"A day off for {Names([.. off])}: {off.Key}.", "doubt", Instead([.. off]));
         if (outOfHours[null].ToList() is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
+    }
+
+    private IEnumerable<WarningView> AboutTheRest()
+    {
         if (!MailLeaves && Outside() is { Count: > 0 } unheard)
             yield return new WarningView($"Mail cannot leave here: {Names(unheard)} {(unheard.Count == 1 ? "hears" : "hear")} nothing of it.", "wrong", []);
         foreach (var moved in AddressesThatWait.ChangedLately(viewing, [.. People.Select(a => a.Who)])) yield return new WarningView(moved, "doubt", []);
@@ -135,9 +145,8 @@ internal sealed class Wrongs(
 
     private IEnumerable<WarningView> TooFar()
     {
-        var site = viewing.SiteOf(place) ?? Rooms.Select(r => viewing.SiteOf(r.Who.Place)).FirstOrDefault(s => s is not null);
         // Who can join by link need not travel.
-        if (site is null || hasLink) yield break;
+        if (Site is not { } site || hasLink) yield break;
         foreach (var one in People.Where(p => p.Required))
         {
             if (WhereTo.Keeps(viewing, one.Lane, stretch, site) is { } part)
@@ -146,10 +155,9 @@ internal sealed class Wrongs(
 
         foreach (var one in People.Where(p => p.Required && p.State.Kind is AtTimeKind.Free or AtTimeKind.Held or AtTimeKind.Pencilled))
         {
-            if (TooFar(one, site, told: true) is not { TooFar: true, With: { } with } verdict)
+            if (Way(viewing, one.Lane, stretch, site, but, told: true) is not { TooFar: true, With: { } with } verdict)
             {
-                // The way from or to a place that may not be known is taken time, whatever place is tried: nobody finds the place by trying.
-                if (TooFar(one, viewing.SiteOf(one.Who.Place) ?? site, told: false) is { TooFar: true })
+                if (WayNotTold(viewing, one.Lane, stretch, site, but))
                     yield return new WarningView($"{one.Who.GivenName} is not free then.", "doubt", [TakeBestSlot]);
                 continue;
             }
@@ -164,11 +172,20 @@ internal sealed class Wrongs(
         }
     }
 
+    /// <summary>Whether somebody who is free lacks the time to get to a site for a stretch, or from there to what follows.</summary>
+    public static bool NoWay(Viewing viewing, Lane lane, Stretch stretch, string site, Apart but) =>
+        Way(viewing, lane, stretch, site, but, told: true).TooFar || WayNotTold(viewing, lane, stretch, site, but);
+
+    /// <summary>The way from or to a place that may not be known is taken time, whatever place is tried: nobody finds the place by trying.</summary>
+    private static bool WayNotTold(Viewing viewing, Lane lane, Stretch stretch, string site, Apart but) =>
+        Way(viewing, lane, stretch, viewing.SiteOf(lane.Who.Place) ?? site, but, told: false).TooFar;
+
     /// <param name="told">Whether what is told with its place is looked at, or what is not.</param>
-    private Verdict<LaneEntry> TooFar(AskedAtTime one, string site, bool told)
+    private static Verdict<LaneEntry> Way(Viewing viewing, Lane lane, Stretch stretch, string site, Apart but, bool told)
     {
-        var lane = one.Lane.Entries.Where(e => !e.Told.AllDay && !but.Has(e.Occurrence.Entry) && e.Told.Sight >= Sight.Headline == told)
+        var day = AtTime.Around(stretch);
+        var standing = lane.Entries.Where(e => !e.Told.AllDay && e.Told.Stretch.Overlaps(day) && !but.Has(e.Occurrence.Entry) && e.Told.Sight >= Sight.Headline == told)
             .Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)).ToList();
-        return Verdicts.Of(stretch, site, lane, e => e.Site, one.Lane.Hours, one.Lane.Absences, viewing.Store.Travel());
+        return Verdicts.Of(stretch, site, standing, e => e.Site, lane.Hours, lane.Absences, viewing.Store.Travel());
     }
 }

@@ -222,10 +222,11 @@ public static partial class English
     /// <summary>Why a slot ranks where it does, those of one kind together: "Everyone is free. Lunch for Maren and Tomé."</summary>
     /// <param name="name">The name of whom a reason is about, by their key.</param>
     public static string Reasons(IEnumerable<SlotReason> reasons, Func<string, string> name) =>
-        string.Join(" ", reasons.GroupBy(r => r.Kind).Select(g => Reason(g.Key, And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + "."));
+        string.Join(" ", reasons.GroupBy(r => r.Kind).Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + "."));
 
-    private static string Reason(SlotReasonKind kind, string who) => kind switch
+    private static string Reason(SlotReason reason, string who) => reason.Kind switch
     {
+        SlotReasonKind.SomeOccurrences => $"Suits everyone required {reason.Fitting} of {reason.Of} times",
         SlotReasonKind.AllFree => "Everyone is free",
         SlotReasonKind.RequiredFree => "Everyone required is free",
         SlotReasonKind.KnownFree => "Free for all whose calendar is known",
@@ -243,8 +244,15 @@ public static partial class English
         SlotReasonKind.LastHour => $"Last hour for {who}",
         SlotReasonKind.Lunch => $"Lunch for {who}",
         SlotReasonKind.NoBreak => $"No break for {who}",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
+        _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
     };
+
+    /// <summary>"26 times until Tuesday 7 September: 23 suit everyone required."</summary>
+    public static string Occurrences(int times, int fitting, LocalDate last)
+    {
+        var until = $"{Capital(Count(times, "time", "times"))} until {Day(last)} {last.Year}";
+        return fitting == times ? $"{until}: each suits everyone required." : $"{until}: {(fitting == 0 ? "none suits" : fitting == 1 ? "one suits" : $"{fitting} suit")} everyone required.";
+    }
 
     public static string Refused(Refusal refusal) => refusal.Kind switch
     {

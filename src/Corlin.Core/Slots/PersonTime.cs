@@ -9,7 +9,7 @@ internal sealed class PersonTime
     public PersonTime(SlotPerson person, SlotRequest request)
     {
         Person = person;
-        Hours = person.Hours ?? WorkingHours.Usual.Within(request.Span, person.Zone);
+        Hours = person.Hours ?? WorkingHours.Usual.Within(request.Reach, person.Zone);
         Pencilled = Taken(TimeTaken.Pencilled);
         Held = Taken(TimeTaken.Hold);
         Firm = Taken(TimeTaken.Firm);

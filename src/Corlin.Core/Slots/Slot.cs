@@ -28,6 +28,9 @@ public enum SlotReasonKind
     /// <summary>An optional person is away.</summary>
     OptionalAway,
 
+    /// <summary>Some occurrences of the series do not suit everyone required.</summary>
+    SomeOccurrences,
+
     /// <summary>The calendar may not be seen.</summary>
     NotKnown,
 
@@ -60,7 +63,9 @@ public enum SlotReasonKind
 }
 
 /// <param name="Person">The key of whom it is about, or null.</param>
-public sealed record SlotReason(SlotReasonKind Kind, string? Person = null);
+/// <param name="Fitting">Of a series how many occurrences suit everyone required; 0 where it is not about that.</param>
+/// <param name="Of">How many were looked at.</param>
+public sealed record SlotReason(SlotReasonKind Kind, string? Person = null, int Fitting = 0, int Of = 0);
 
 /// <summary>A start at which every required person can come.</summary>
 /// <param name="Missing">The keys of the optional people who cannot.</param>

@@ -9,6 +9,7 @@ internal static class SlotCosts
     public const int OptionalMissing = 40;
     public const int NotKnown = 60;
     public const int NotThere = 50;
+    public const int OccurrenceMissed = 8;
     public const int OverPencilled = 30;
     public const int OverHold = 20;
     public const int NoGo = 35;

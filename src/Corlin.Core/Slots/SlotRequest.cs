@@ -51,4 +51,11 @@ public sealed record SlotPerson(
 /// <param name="Length">How long the meeting is.</param>
 /// <param name="Step">Starts are tried every so often from the start of the span.</param>
 /// <param name="Pencilled">Whether pencilled entries and holds forbid or cost.</param>
-public sealed record SlotRequest(Stretch Span, Duration Length, Duration Step, ImmutableArray<SlotPerson> People, Weight Pencilled = Weight.Cost);
+public sealed record SlotRequest(Stretch Span, Duration Length, Duration Step, ImmutableArray<SlotPerson> People, Weight Pencilled = Weight.Cost)
+{
+    /// <summary>Every occurrence that is weighed of a series whose first takes a stretch, that one with them; empty where it cannot begin then. Null for once.</summary>
+    public Func<Stretch, IReadOnlyList<Stretch>>? Occurrences { get; init; }
+
+    /// <summary>As far as what is known of the people reaches; an occurrence beyond is not asked for.</summary>
+    public Stretch Reach { get; init; } = Span;
+}

@@ -18,10 +18,14 @@ public static class SlotSearch
         }
 
         var found = new List<Slot>();
-        foreach (var stretch in open.Stretches)
+        foreach (var free in open.Stretches)
         {
-            for (var start = FirstStart(request, stretch.Start); start + request.Length <= stretch.End; start += request.Step)
-                found.Add(Rank(new Stretch(start, start + request.Length), people));
+            for (var start = FirstStart(request, free.Start); start + request.Length <= free.End; start += request.Step)
+            {
+                var stretch = new Stretch(start, start + request.Length);
+                var occurrences = request.Occurrences?.Invoke(stretch);
+                if (occurrences is not { Count: 0 }) found.Add(Rank(stretch, occurrences ?? [], people));
+            }
         }
 
         return [.. found.OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start)];
@@ -59,7 +63,7 @@ public static class SlotSearch
         return request.Span.Start + Duration.FromTicks((past + step - 1) / step * step);
     }
 
-    private static Slot Rank(Stretch stretch, PersonTime[] people)
+    private static Slot Rank(Stretch stretch, IReadOnlyList<Stretch> occurrences, PersonTime[] people)
     {
         var weighed = new List<(SlotReason Reason, int Cost)>();
         var missing = ImmutableArray.CreateBuilder<string>();
@@ -75,6 +79,9 @@ public static class SlotSearch
             SlotCosts.Weigh(person, stretch, weighed);
         }
 
+        var fitting = occurrences.Count(o => people.All(p => p.Person.Need == Need.Optional || p.Allowed.Covers(o)));
+        if (fitting < occurrences.Count)
+            weighed.Add((new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count), SlotCosts.OccurrenceMissed * (occurrences.Count - fitting)));
         var reasons = weighed.OrderByDescending(w => w.Cost).Select(w => w.Reason);
         var free = new SlotReason(
             people.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree : missing.Count == 0 ? SlotReasonKind.AllFree : SlotReasonKind.RequiredFree);

@@ -50,6 +50,17 @@ public static class RuleWords
         }
     }
 
+    /// <summary>Which day of its month something that begins on a day falls on: "the 16th", "the third Tuesday", "the last weekday".</summary>
+    public static string Write(MonthDay on, LocalDate first) => on switch
+    {
+        MonthDay.SameDate => "the " + Names.Numeral(first.Day),
+        MonthDay.NthWeekday => $"the {Place((first.Day - 1) / 7 + 1)} {Names.Of(first.DayOfWeek)}",
+        MonthDay.LastOfWeekday => $"the last {Names.Of(first.DayOfWeek)}",
+        MonthDay.LastDay => "the last day",
+        MonthDay.FirstWorkingDay => "the first weekday",
+        _ => "the last weekday",
+    };
+
     private static void AddDays(Rule rule, List<string> clauses, ref ImmutableArray<int> positions)
     {
         // The first clause picks days, a further one only lets some of them pass.

@@ -1,9 +1,11 @@
 using System.Collections;
 using System.Collections.Concurrent;
 using System.Reflection;
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
@@ -66,6 +68,9 @@ internal static class EveryRead
             ("To", var t) when t == typeof(LocalDateTime) => [new LocalDateTime(2027, 3, 12, 0, 0)],
             ("Span", _) => [null],
             ("Stretch", _) => [new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0))],
+            ("Becomes", _) => [new EntryEdit(), new EntryEdit { Place = "Gannet" }],
+            ("Moving", _) => [null, new Moving(new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0)), new Stretch(Instant.FromUtc(2027, 3, 9, 11, 0), Instant.FromUtc(2027, 3, 9, 12, 0)))],
+            ("Asking", _) => [null, .. people.Select(p => new Asking([new Invited(p, AttendeeRole.Required)], []))],
             ("Time", _) => [World.Timed("2027-03-09T09:00")],
             ("Place" or "Draft" or "Rulers", _) => ["Gannet"],
             ("Minutes" or "Limit", _) => [30],

@@ -1,7 +1,7 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery, rememberService } from "./client";
 import { forgetTypedByOthers, forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
-import type { ChosenRequest, SlotsRequest, StaySaid, TimeRequest } from "./types";
+import type { ChosenRequest, RepeatParts, SlotsRequest, StaySaid, TimeRequest, WeighRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
 
@@ -146,6 +146,15 @@ export const chosenQuery = (request: ChosenRequest, enabled: boolean) =>
     retry: false,
   });
 
+/** What a change of an entry would do, before it is made. */
+export const weighedQuery = (id: string, request: WeighRequest) =>
+  queryOptions({
+    queryKey: ["calendars", "weighed", id, request],
+    queryFn: () => ask(client.POST("/api/entries/{id}/weighed", { params: { path: { id } }, body: request })),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+
 let keepingDraft: Promise<unknown> = Promise.resolve();
 
 /** What is being written is not read before what was typed last is kept. */
@@ -223,11 +232,14 @@ export const signInsQuery = queryOptions({
 export const repeatQuery = (words: string, time: TimeRequest, people: string[]) =>
   queryOptions({
     queryKey: ["repeat", words, time, people],
-    queryFn: () => ask(client.POST("/api/repeat", { body: { words, time, people } })),
+    queryFn: () => ask(client.POST("/api/repeat", { body: { words, time, people, parts: null } })),
     placeholderData: (before) => before,
-    enabled: words.trim() !== "",
     retry: false,
   });
+
+/** The words of a rule that is said by parts. */
+export const repeatOfParts = (parts: RepeatParts, time: TimeRequest) =>
+  ask(client.POST("/api/repeat", { body: { words: "", time, people: [], parts } }));
 
 export const zonesQuery = (text: string, at: number | undefined) =>
   queryOptions({

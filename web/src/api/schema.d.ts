@@ -4591,6 +4591,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/weighed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WeighRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WeighedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/cancel": {
         parameters: {
             query?: never;
@@ -7304,6 +7345,8 @@ export interface components {
             draft: null | string;
             saved: null | string;
             holdRequest: null | string;
+            repeats: null | string;
+            toldIn: null | string;
         };
         ChosenView: {
             /** Format: int64 */
@@ -7313,6 +7356,7 @@ export interface components {
             when: string;
             people: components["schemas"]["ChosenPersonView"][];
             wrong: components["schemas"]["WarningView"][];
+            series: null | components["schemas"]["SeriesView"];
         };
         /** @enum {unknown} */
         Circle: "everyone" | "required" | "silent" | "external";
@@ -7626,6 +7670,7 @@ export interface components {
             toAnswer: boolean;
             mayChange: boolean;
             series: boolean;
+            tellsOthers: boolean;
             on: boolean;
             link: null | string;
             category: null | components["schemas"]["CategoryView"];
@@ -7722,6 +7767,8 @@ export interface components {
             /** Format: int32 */
             offsetMinutes: number;
         };
+        /** @enum {unknown} */
+        Frequency: "hourly" | "daily" | "weekly" | "monthly" | "yearly";
         GrantRequest: {
             owner: string;
             receivers: string[];
@@ -8245,6 +8292,12 @@ export interface components {
             returns: components["schemas"]["ReturnHeadView"][];
             where: string;
         };
+        /** @enum {unknown} */
+        MonthDay: "sameDate" | "nthWeekday" | "lastOfWeekday" | "lastDay" | "firstWorkingDay" | "lastWorkingDay";
+        MonthDayView: {
+            on: components["schemas"]["MonthDay"];
+            words: string;
+        };
         MostView: {
             sight: components["schemas"]["Sight"];
             acting: components["schemas"]["Acting"];
@@ -8260,6 +8313,15 @@ export interface components {
             toStart: number;
             /** Format: int64 */
             toEnd: number;
+        };
+        NearSlotView: {
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            when: string;
+            verdict: string;
+            tone: string;
         };
         /** @enum {unknown} */
         NewInvitations: "kept" | "declined" | "passedOn";
@@ -8617,10 +8679,21 @@ export interface components {
             principals: components["schemas"]["PersonView"][];
             likes: components["schemas"]["ReminderLikes"];
         };
+        RepeatPartsView: {
+            /** Format: int32 */
+            every: number;
+            unit: components["schemas"]["Frequency"];
+            weekdays: number[];
+            on: components["schemas"]["MonthDay"];
+            until: null | string;
+            /** Format: int32 */
+            times: null | number;
+        };
         RepeatRequest: {
             words: string;
             time: components["schemas"]["TimeRequest"];
             people: string[];
+            parts: null | components["schemas"]["RepeatPartsView"];
         };
         RepeatView: {
             words: null | string;
@@ -8630,6 +8703,8 @@ export interface components {
             problem: null | string;
             begins: null | string;
             beginsOn: null | string;
+            parts: null | components["schemas"]["RepeatPartsView"];
+            monthDays: components["schemas"]["MonthDayView"][];
         };
         RequestParts: {
             inNameOf: string;
@@ -8715,6 +8790,15 @@ export interface components {
             minutes: number;
             allDay: boolean;
             endZone: null | string;
+        };
+        SeriesView: {
+            words: string;
+            tone: string;
+            /** Format: int32 */
+            times: number;
+            /** Format: int32 */
+            fitting: number;
+            wrong: components["schemas"]["WarningView"][];
         };
         SessionView: {
             address: null | string;
@@ -8830,6 +8914,8 @@ export interface components {
             place: null | string;
             /** @default false */
             video: boolean;
+            repeats: null | string;
+            toldIn: null | string;
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];
@@ -9034,6 +9120,22 @@ export interface components {
             /** Format: int32 */
             shortMinutes: number;
             words: string;
+        };
+        WeighRequest: {
+            occurrence: null | string;
+            reach: components["schemas"]["Reach"];
+            becomes: components["schemas"]["EntryParts"];
+            move: null | components["schemas"]["MoveRequest"];
+            asking: null | components["schemas"]["AskingRequest"];
+        };
+        WeighedView: {
+            when: string;
+            people: components["schemas"]["ConsequenceView"][];
+            wrong: components["schemas"]["WarningView"][];
+            series: null | components["schemas"]["SeriesView"];
+            slots: components["schemas"]["NearSlotView"][];
+            /** Format: int32 */
+            told: number;
         };
         WelcomeRequest: {
             key: string;

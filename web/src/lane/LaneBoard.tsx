@@ -9,7 +9,7 @@ import { baseline, footOf, LaneStrip } from "./LaneStrip";
 import { Rulers } from "./Rulers";
 import { clock, hour } from "./time";
 import { placeOnTracks } from "./tracks";
-import { useHand, type HandActions } from "./useHand";
+import { useHand, type HandActions, type Held } from "./useHand";
 import { useInTurn } from "./useInTurn";
 import { useSteady } from "./useSteady";
 import { transformTo, useZoom } from "./useZoom";
@@ -86,6 +86,8 @@ export interface LaneBoardProps {
   bare?: boolean;
   /** What may be done by hand on these lanes. */
   hand?: HandActions | undefined;
+  /** What stands beside what is held over the lanes: what putting it down there does. */
+  beside?: ((held: Held) => ReactNode) | undefined;
   look?: BoardLook | undefined;
   /** Where the hours can be drawn nearer: by hand, and with this by key. */
   zoom?: RefObject<ZoomSteps | null>;
@@ -207,7 +209,10 @@ export function LaneBoard(props: LaneBoardProps) {
             />
           ))}
         </div>
-        <div ref={body} className={`relative min-w-0 overflow-hidden ${props.hand ? "select-none" : ""}`}>
+        <div
+          ref={body}
+          className={`relative min-w-0 ${hand.held ? "overflow-x-clip" : "overflow-hidden"} ${props.hand ? "select-none" : ""}`}
+        >
           {/* A layer of its own: what is painted is stretched by the hand, not painted again at each step, nor when a line moves over it. */}
           <div ref={inner} className="origin-left will-change-transform">
             {width > 0 &&
@@ -278,6 +283,11 @@ export function LaneBoard(props: LaneBoardProps) {
                   </button>
                 );
               })}
+          {hand.held?.entry && props.beside && (
+            <Beside held={hand.held} axis={axis} width={width} stand={stands[rows.findIndex((r) => r.key === hand.held?.row.key)]}>
+              {props.beside(hand.held)}
+            </Beside>
+          )}
           {width > 0 && props.overlay?.(axis, stands)}
           {near && (
             <button
@@ -300,6 +310,31 @@ export function LaneBoard(props: LaneBoardProps) {
         </div>
       </div>
     </HoverContext>
+  );
+}
+
+const besideWidth = 250;
+
+/** Under the lane over which something is held, or above the last ones; never outside the board. */
+function Beside({
+  held,
+  axis,
+  width,
+  stand,
+  children,
+}: {
+  held: Held;
+  axis: Axis;
+  width: number;
+  stand: { top: number; height: number } | undefined;
+  children: ReactNode;
+}) {
+  if (!stand) return null;
+  const left = Math.max(0, Math.min(axis.x(held.start - held.row.dayStart), width - besideWidth));
+  return (
+    <div className="pointer-events-none absolute z-10" style={{ left, top: stand.top + stand.height, width: besideWidth }}>
+      {children}
+    </div>
   );
 }
 

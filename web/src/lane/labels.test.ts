@@ -36,6 +36,7 @@ function anyDay(seed: number): Entry[] {
       toAnswer: false,
       mayChange: false,
       series: false,
+      tellsOthers: false,
       on: false,
       link: null,
       category: null,

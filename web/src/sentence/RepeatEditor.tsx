@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState } from "react";
-import { repeatQuery } from "../api/queries";
-import type { TimeRequest } from "../api/types";
+import { useId, useRef, useState } from "react";
+import { repeatOfParts, repeatQuery } from "../api/queries";
+import type { RepeatParts as Parts, TimeRequest } from "../api/types";
 import { weekdayOf } from "../lane/time";
 import { Button } from "../ui/Button";
 import { FieldError } from "../ui/Field";
+import { RepeatParts } from "./RepeatParts";
 
 const nths = ["first", "second", "third", "fourth", "last"];
 
@@ -37,6 +38,21 @@ export function RepeatEditor({ words, time, people, wrong, onChange, onDone, onB
     setText(next);
     onChange(next);
   };
+  const latest = useRef(0);
+  // What was chosen by parts stands at once, whatever is still on its way.
+  const [chosen, setChosen] = useState<Parts>();
+  const byParts = async (parts: Parts) => {
+    setChosen(parts);
+    const turn = ++latest.current;
+    const back = await repeatOfParts(parts, time).catch(() => undefined);
+    // What was chosen last counts, whichever answer comes last.
+    if (back?.words && turn === latest.current) take(back.words);
+  };
+  const type = (next: string) => {
+    latest.current++;
+    setChosen(undefined);
+    take(next);
+  };
   const problem = said?.problem ?? wrong;
   return (
     <div className="grid gap-2">
@@ -50,13 +66,20 @@ export function RepeatEditor({ words, time, people, wrong, onChange, onDone, onB
         maxLength={300}
         placeholder="once"
         aria-invalid={problem ? true : undefined}
-        onChange={(e) => take(e.target.value)}
+        onChange={(e) => type(e.target.value)}
         onKeyDown={(e) => e.key === "Enter" && !problem && onDone()}
         className="h-9 border-b border-ink bg-transparent text-[15px] outline-none focus-visible:border-b-2 focus-visible:border-sea"
       />
+      <RepeatParts
+        parts={chosen ?? said?.parts ?? null}
+        start={time.start}
+        monthDays={read.data?.monthDays ?? []}
+        beyond={!chosen && said?.words != null && said.parts === null && said.words !== "Once"}
+        onChange={(parts) => void byParts(parts)}
+      />
       <div className="flex flex-wrap gap-1">
         {["once", ...offered(time.start)].map((o) => (
-          <Button key={o} look="plain" onClick={() => take(o === "once" ? "" : o)} className="!px-2 font-normal">
+          <Button key={o} look="plain" onClick={() => type(o === "once" ? "" : o)} className="!px-2 font-normal">
             {o}
           </Button>
         ))}
@@ -70,7 +93,7 @@ export function RepeatEditor({ words, time, people, wrong, onChange, onDone, onB
       )}
       {said && !said.problem && (
         <div aria-live="polite" className="grid gap-1 border-t border-rule pt-2">
-          <p className="font-semibold">
+          <p className="font-semibold first-letter:uppercase">
             {said.words}. {said.extent}
           </p>
           <p className="text-soft">First {said.next.join(", ")}.</p>

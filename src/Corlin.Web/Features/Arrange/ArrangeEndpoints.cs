@@ -3,6 +3,7 @@ using Corlin.Application.Ports;
 using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Hosting;
@@ -18,14 +19,14 @@ namespace Corlin.Web.Features.Arrange;
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 public sealed record SlotsRequest(
     string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, string From, string To, string? Saved = null, string? HoldRequest = null,
-    string? Place = null, bool Video = false);
+    string? Place = null, bool Video = false, string? Repeats = null, string? ToldIn = null);
 
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 /// <param name="Draft">What is written of it, for its papers.</param>
 public sealed record ChosenRequest(
     string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video, string? Draft = null,
-    string? Saved = null, string? HoldRequest = null);
+    string? Saved = null, string? HoldRequest = null, string? Repeats = null, string? ToldIn = null);
 
 /// <summary>A meeting as it is written.</summary>
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>.</param>
@@ -53,13 +54,16 @@ public sealed record LineRequest(string Text);
 
 /// <param name="Words">How it is to repeat, as somebody typed it.</param>
 /// <param name="People">The public ids of those for whom a change of clocks is looked at.</param>
-public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People);
+/// <param name="Parts">The same by parts, in place of the words.</param>
+public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People, RepeatPartsView? Parts = null);
 
 /// <param name="Change">With it the sending can be undone for ten seconds.</param>
 public sealed record ArrangedView(string Entry, long Change, int Asked);
 
 internal static class ArrangeEndpoints
 {
+    private const int LongestRepeats = 300;
+
     public static void Map(RouteGroupBuilder api)
     {
         api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
@@ -78,6 +82,8 @@ internal static class ArrangeEndpoints
             HoldRequest = request.HoldRequest,
             Place = Times.Limited(request.Place, 300, "place"),
             HasLink = request.Video,
+            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
+            ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
@@ -92,6 +98,8 @@ internal static class ArrangeEndpoints
             Saved = request.Saved,
             HoldRequest = request.HoldRequest,
             MailLeaves = options.MailLeaves,
+            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
+            ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
@@ -104,8 +112,16 @@ internal static class ArrangeEndpoints
 
     private static async Task<Ok<RepeatView>> RepeatAsync(Reader reader, RepeatRequest request)
     {
-        var read = new ReadRepeat(reader.Person, request.Words, Times.Entry(request.Time, check: false), request.People, reader.Now);
+        var read = new ReadRepeat(reader.Person, request.Words, Times.Entry(request.Time, check: false), request.People, reader.Now) { Parts = Parts(request.Parts) };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static RuleParts? Parts(RepeatPartsView? parts)
+    {
+        if (parts is null) return null;
+        if (parts.Every is < 1 or > RuleParts.MostEvery || parts.Times is < 1 or > RuleParts.MostTimes || parts.Unit == Frequency.Hourly || !Enum.IsDefined(parts.Unit) || !Enum.IsDefined(parts.On) || parts.Weekdays.Any(d => d is < 1 or > 7))
+            throw new RefusedException(RefusalKind.BadInput, "parts", $"every {parts.Every}");
+        return new RuleParts(parts.Every, parts.Unit, [.. parts.Weekdays.Select(d => (IsoDayOfWeek)d)], parts.On, parts.Until is null ? null : Reader.Date(parts.Until, "until"), parts.Times);
     }
 
     private static async Task<Ok<ArrangedView>> SendAsync(Reader reader, ArrangeRequest request, IConferenceLinks links, IRichTexts texts)

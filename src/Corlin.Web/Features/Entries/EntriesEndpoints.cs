@@ -7,6 +7,7 @@ using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
 using Corlin.Web.Features.Chase;
+using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 
@@ -34,6 +35,9 @@ public sealed record AskingRequest(IReadOnlyList<string> Required, IReadOnlyList
 
 /// <param name="Was">The same parts as the editor saw them.</param>
 public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts Becomes, EntryParts Was, MoveRequest? Move = null, AskingRequest? Asking = null);
+
+/// <param name="Becomes">The parts that would be different.</param>
+public sealed record WeighRequest(string? Occurrence, Reach Reach, EntryParts Becomes, MoveRequest? Move = null, AskingRequest? Asking = null);
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
@@ -70,6 +74,7 @@ internal static class EntriesEndpoints
         api.MapGet("/entries/{id}", GetAsync);
         api.MapPost("/entries/{id}/answer", AnswerAsync);
         api.MapPost("/entries/{id}/change", ChangeAsync);
+        api.MapPost("/entries/{id}/weighed", WeighAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/entries/{id}/cancel", CancelAsync);
         api.MapPut("/entries/{id}/calendar", PutOnCalendarAsync);
         api.MapPut("/entries/{id}/own-part", KeepPartPrivateAsync);
@@ -94,10 +99,22 @@ internal static class EntriesEndpoints
     {
         var changed = await reader.ChangeAsync(new ChangeEntry(
             reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, texts, checkTime: true), Parts(request.Was, null, checkTime: false),
-            request.Move is { } move ? new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd)) : null,
+            Moving(request.Move),
             request.Asking is { } asking ? Asked(asking) : null));
         return TypedResults.Ok(new EntryChangedView(changed.Change, changed.Entry, changed.Conflicts, changed.Told));
     }
+
+    /// <summary>What a change would do, before it is made.</summary>
+    private static async Task<Ok<WeighedView>> WeighAsync(Reader reader, string id, WeighRequest request, Hosting.HostOptions options)
+    {
+        var read = new ReadWeighed(
+            reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, null, checkTime: true), Moving(request.Move), request.Asking is { } asking ? Asked(asking) : null, reader.Now)
+        { MailLeaves = options.MailLeaves };
+        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static Moving? Moving(MoveRequest? move) =>
+        move is null ? null : new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd));
 
     private static async Task<Ok<ChangedView>> CancelAsync(Reader reader, string id, CancelRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new CancelEntry(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, request.Note))));

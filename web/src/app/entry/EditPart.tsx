@@ -14,6 +14,7 @@ import { EntryMore } from "./EntryMore";
 import { EntrySentence } from "./EntrySentence";
 import { TakesPart } from "./TakesPart";
 import type { Shown } from "./useEntrySheet";
+import { WeighedPart } from "./WeighedPart";
 
 /** The entry as a sentence to be changed; what is changed is sent only at the end, and says how far it reaches. */
 export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
@@ -31,13 +32,20 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const [conflicts, setConflicts] = useState<EntryPart[]>([]);
   const [busy, setBusy] = useState(false);
   const { was, becomes, parts } = difference(seen, draft);
-  const move = shown.move;
+  const [move, setMove] = useState(shown.move);
   const pending = parts.length > 0 || move !== undefined || isAsking(asking);
   const series = entry.reaches.length > 0;
   const becomesMeeting = entry.kind === "appointment" && isAsking(asking);
   const whole = becomesMeeting || parts.some((p) => !["time", "title", "place"].includes(p));
   const reaches = entry.reaches.filter((r) => r.reach !== "thisOne" || !whole);
   const chosen = reaches.some((r) => r.reach === reach) ? reach : (reaches[0]?.reach ?? "all");
+  const reachSaid = series ? chosen : ("all" as const);
+  const parted = parts.length > 0 ? becomes : nothing;
+  const moved = move ? { fromStart: entry.start, fromEnd: entry.end, toStart: move.start, toEnd: move.end } : null;
+  const asked = isAsking(asking)
+    ? { required: asking.required.map((c) => c.id), optional: asking.optional.map((c) => c.id), removed: asking.removed }
+    : null;
+  const weighs = move !== undefined || isAsking(asking) || parts.some((p) => ["time", "place", "link", "repeat", "takes"].includes(p));
   const others = asking.required.length + asking.optional.length;
   const told = parts.length > 0 || move ? entry.attendees.length + others : others + asking.removed.length;
 
@@ -47,13 +55,11 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
     try {
       const body = {
         occurrence: entry.occurrence,
-        reach: series ? chosen : ("all" as const),
-        becomes: parts.length > 0 ? becomes : nothing,
+        reach: reachSaid,
+        becomes: parted,
         was: parts.length > 0 ? was : nothing,
-        move: move ? { fromStart: entry.start, fromEnd: entry.end, toStart: move.start, toEnd: move.end } : null,
-        asking: isAsking(asking)
-          ? { required: asking.required.map((c) => c.id), optional: asking.optional.map((c) => c.id), removed: asking.removed }
-          : null,
+        move: moved,
+        asking: asked,
       };
       const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }));
       if (made.change === null) {
@@ -108,7 +114,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
       )}
       {move && (
         <p className="font-semibold">
-          Moved by hand to {move.words}
+          Moved to {move.words}
           {move.end - move.start !== entry.end - entry.start && `, ${lengthText(move.end - move.start)} long`}.
         </p>
       )}
@@ -161,12 +167,22 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
               ))}
             </div>
           )}
+          {weighs && draft.time.minutes > 0 && (
+            <WeighedPart
+              entry={entry.id}
+              request={{ occurrence: entry.occurrence, reach: reachSaid, becomes: parted, move: moved, asking: asked }}
+              onPick={(slot) => {
+                setDraft((d) => ({ ...d, time: seen.time }));
+                setMove({ start: slot.start, end: slot.end, words: slot.when });
+              }}
+            />
+          )}
           {problem && (
             <p role="alert" className="font-semibold text-brick">
               {problem.message}
             </p>
           )}
-          <div className="flex gap-2">
+          <div className="sticky bottom-0 flex gap-2 bg-ground py-1">
             <Button look="filled" disabled={busy || draft.time.minutes <= 0} onClick={() => void send()}>
               {`Change ${series ? (reaches.find((r) => r.reach === chosen)?.label ?? "it") : "it"}${told > 0 ? ` and tell ${told}` : ""}`}
             </Button>
@@ -176,7 +192,8 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
                 kept.forget();
                 setAsking(askingNobody);
                 setProblem(undefined);
-                if (move) onClose();
+                setMove(undefined);
+                if (shown.move) onClose();
               }}
             >
               Leave it as it was

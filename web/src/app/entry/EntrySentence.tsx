@@ -58,7 +58,7 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
         )}
       </Part>
       {draft.time.minutes > 0 && !draft.time.allDay && <span className="text-soft"> ({lengthText(draft.time.minutes * minute)})</span>},{" "}
-      <Part name="How often" value={draft.repeats || "once"} wrong={at(["repeats"])} width={400}>
+      <Part name="How often" value={draft.repeats || "once"} wrong={at(["repeats"])} width={440}>
         {(close) => (
           <RepeatEditor
             words={draft.repeats}

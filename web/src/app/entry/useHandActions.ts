@@ -12,7 +12,7 @@ import type { useEntrySheet } from "./useEntrySheet";
 const when = (zone: Zone, start: number, end: number) =>
   `${dayAndMonth(dateText(zone, start))}, ${clock(zone, start)} to ${clock(zone, end)}`;
 
-/** What the hand does on lanes: a single entry is moved at once and can be taken back; of a series it is asked first how far it reaches. */
+/** What the hand does on lanes: a single appointment is moved at once and can be taken back; where others are told, or of a series, its sheet asks first. */
 export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zone | undefined): HandActions | undefined {
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -21,15 +21,16 @@ export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zo
   return {
     onMove: (entry, row, start, end) => {
       if (!entry.id) return;
-      if (entry.series) return sheet.open(entry.id, row.lane.who.id, entry.occurrence, { start, end, words: when(zone, start, end) });
+      // Whoever is told is told once, after it was seen what the move does to them.
+      if (entry.series || entry.tellsOthers)
+        return sheet.open(entry.id, row.lane.who.id, entry.occurrence, { start, end, words: when(zone, start, end) });
       const move = { fromStart: entry.start, fromEnd: entry.end, toStart: start, toEnd: end };
       const body = { occurrence: entry.occurrence, reach: "all" as const, becomes: nothing, was: nothing, move, asking: null };
       ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }))
         .then((made) => {
           if (made.change === null)
             throw new Problem("It has changed since. What stands now was kept.", "corlin:changed-since", 409, undefined);
-          const told = made.told > 0 ? `; ${made.told} are told in ten seconds` : "";
-          say(`“${entry.label}” is now ${clock(zone, start)} to ${clock(zone, end)}${told}.`, made.change);
+          say(`“${entry.label}” is now ${clock(zone, start)} to ${clock(zone, end)}.`, made.change);
         })
         .catch(fail)
         .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));

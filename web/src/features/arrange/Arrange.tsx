@@ -299,7 +299,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         )}
       </div>
       <ArrangeFoot
-        wrong={chosen.data && moment ? chosen.data.wrong : []}
+        wrong={chosen.data && moment ? [...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])] : []}
+        series={(moment && chosen.data?.series) ?? undefined}
         send={
           moment
             ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.repeats}` : ""}`

@@ -5,6 +5,8 @@ import { Tone } from "../../ui/Tone";
 
 interface Props {
   wrong: Warning[];
+  /** How each time of a series suits, in words. */
+  series: { words: string; tone: string } | undefined;
   send: string;
   disabled: boolean;
   onMend: (mend: Mend) => void;
@@ -16,11 +18,16 @@ interface Props {
 const shown = 3;
 
 /** What is wrong on the left, each with what mends it; the sending on the right. */
-export function ArrangeFoot({ wrong, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
+export function ArrangeFoot({ wrong, series, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
   const [all, setAll] = useState(false);
   return (
     <div className="sticky bottom-0 flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
       <ul aria-label="Before sending" className="max-h-[40vh] min-w-0 flex-1 basis-[420px] overflow-auto">
+        {series && (
+          <li className="leading-5">
+            <Tone tone={series.tone}>{series.words}</Tone>
+          </li>
+        )}
         {wrong.slice(0, all ? undefined : shown).map((w) => (
           <li key={w.words} className="flex flex-wrap items-center gap-x-1 leading-5">
             <Tone tone={w.tone}>{w.words}</Tone>

@@ -127,7 +127,7 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, zone, 
         onPick={onPick}
       />
       ,{" "}
-      <Part name="How often" value={draft.repeats || "once"} wrong={wrong("repeats")} width={440}>
+      <Part name="How often" value={draft.repeats || "once"} wrong={wrong("repeats")} width={560}>
         {(close) => (
           <RepeatEditor
             words={draft.repeats}

@@ -6,6 +6,8 @@ const asked = (draft: Draft) => ({ required: draft.required.map((r) => r.id), op
 
 const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draft.held?.request ?? null });
 
+const repeating = (draft: Draft) => ({ repeats: draft.repeats || null, toldIn: draft.toldIn ?? null });
+
 export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
   return {
     inNameOf: organiser.id,
@@ -15,6 +17,7 @@ export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
     to: draft.to,
     place: draft.place || null,
     video: draft.conference !== "none",
+    ...repeating(draft),
     ...apart(draft),
   };
 }
@@ -30,6 +33,7 @@ export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start
     place: draft.place || null,
     video: draft.conference !== "none",
     draft: id ?? null,
+    ...repeating(draft),
     ...apart(draft),
   };
 }
@@ -52,8 +56,6 @@ export function arrangeRequest(
     agenda: draft.agenda || null,
     line: draft.line.trim() || null,
     private: draft.private,
-    repeats: draft.repeats || null,
-    toldIn: draft.toldIn ?? null,
     endZone: draft.endZone ?? null,
     answers: draft.answers,
     category: draft.category || null,

@@ -49,6 +49,8 @@ function AtOnce({ desk }: { desk: Desk }) {
         draft: null,
         saved: null,
         holdRequest: null,
+        repeats: null,
+        toldIn: null,
       },
       zone !== undefined && called.length > 0,
     ),

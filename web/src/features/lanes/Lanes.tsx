@@ -6,6 +6,7 @@ import type { Entry, Lanes as LanesData } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { ghostOf, useEntrySheet } from "../../app/entry/useEntrySheet";
+import { HeldWeighed } from "../../app/entry/HeldWeighed";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useSize } from "../../app/useSize";
 import { useNarrow } from "../../app/useNarrow";
@@ -16,6 +17,7 @@ import { Ahead } from "../hand/Ahead";
 import { HandDay } from "../hand/HandDay";
 import { LaneBoard, type BoardGhost, type BoardLook, type BoardRow, type ZoomSteps } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
+import type { Held } from "../../lane/useHand";
 import { hour, localText } from "../../lane/time";
 import { and } from "../../lane/words";
 import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
@@ -62,6 +64,8 @@ function Wide() {
     <Wait query={lanes} />
   );
 }
+
+const besideHeld = (held: Held) => held.entry && <HeldWeighed entry={held.entry} start={held.start} end={held.end} />;
 
 function namesOf(people: { givenName: string; name: string }[]): string {
   if (people.length === 1) return people[0]?.name ?? "";
@@ -138,7 +142,9 @@ function Board({
   const owners = useMemo(() => data.days[0]?.lanes.filter((l) => l.mayAdd).map((l) => l.who) ?? [], [data]);
   const lineOwner = owners.find((o) => o.id === lineFor) ?? owners.find((o) => lanes.isShown(o.id)) ?? owners[0];
   const viewerZone = data.zones[0];
-  const ghost = ghostOf(sheet.fresh, data.zones) ?? typed;
+  const { shown } = sheet;
+  const movedTo = shown?.move && { who: shown.lane, start: shown.move.start, end: shown.move.end, words: "moved here" };
+  const ghost = ghostOf(sheet.fresh, data.zones) ?? movedTo ?? typed;
   const shownPeople = people.filter((p) => lanes.isShown(p.id));
   const firstDate = data.days[0]?.date ?? "";
   // Below this width what the span holds stands under the sentence.
@@ -317,10 +323,11 @@ function Board({
           onOpen={open}
           asList={lanes.asList}
           hand={hand}
+          beside={besideHeld}
           look={look}
           zoom={zoom}
           ghost={ghost}
-          shown={sheet.shown}
+          shown={shown}
         />
       )}
       {shownPeople.length < people.length && <lanes.Hidden />}

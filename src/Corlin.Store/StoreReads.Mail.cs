@@ -42,6 +42,17 @@ internal partial class StoreReads
             .OrderByDescending(m => m.Mail.Id).Take(limit).AsEnumerable().Select(m => MailMapping.ToCore(m.Mail, m.Outbox))];
     }
 
+    public IReadOnlyList<WrittenLetter> LettersAbout(string entry, int limit) =>
+    [
+        .. (from mail in Db.Mails.AsNoTracking()
+           where mail.Entry == entry
+           join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
+           join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
+           where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
+           orderby mail.Id descending
+           select new WrittenLetter(mail.ToAddress, mail.At)).Take(limit),
+    ];
+
     public IReadOnlyList<MeetingNews> MeetingNewsFor(UserId who, Instant now, int limit)
     {
         var since = now - NewsKept;

@@ -73,7 +73,7 @@ public sealed class WrongsTests : IAsyncLifetime
         var (small, large, hall) = (await Room("Tern", 2), await Room("Petrel", 4), await Room("Hall", 80));
         await world.Do(new ChangePerson(world.Maren.Id, world.Maren.PublicId, world.Maren.Version, new PersonEdit(Place: "Gannet")));
         var wrong = Assert.Single(await Wrong([world.Tome, world.Ana, small]));
-        Assert.Equal("Tern holds 2; 3 are asked.", wrong.Words);
+        Assert.Equal("Tern holds 2; with the organiser 3 come.", wrong.Words);
         Assert.Equal((MendKind.Room, large.PublicId), (wrong.Mends[0].Kind, wrong.Mends[0].Person!.Id));
 
         await world.Do(new ArrangeMeeting(

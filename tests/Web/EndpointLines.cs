@@ -127,6 +127,7 @@ internal static class EndpointLines
         ["POST /api/meetings/{id}/members"] = (k => ($"/api/meetings/{k.Meeting}/members", new { group = k.Group, members = new[] { k.Other }, takenUp = true }), Unknown),
         ["POST /api/entries/{id}/ties"] = (k => ($"/api/entries/{k.Meeting}/ties", new { lane = k.Owner, occurrence = (string?)null, kind = "preparation", gapMinutes = 30, minutes = 30 }), Unknown),
         ["POST /api/entries/{id}/answer"] = (k => ($"/api/entries/{k.Meeting}/answer", new { inNameOf = k.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposed = (object?)null }), Forbidden),
+        ["GET /api/meetings/{id}/letters"] = (k => ($"/api/meetings/{k.Entry}/letters", null), Unknown),
         ["POST /api/entries/{id}/weighed"] = (k => ($"/api/entries/{k.Entry}/weighed", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" } }), Unknown),
         ["POST /api/entries/{id}/change"] = (k => ($"/api/entries/{k.Entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x" }, was = new { } }), Unknown),
         ["POST /api/entries/{id}/cancel"] = (k => ($"/api/entries/{k.Entry}/cancel", new { occurrence = (string?)null, reach = "all" }), Unknown),

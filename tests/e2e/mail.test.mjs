@@ -50,6 +50,44 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
   assert.deepEqual(await faults(page), []);
 });
 
+test("Who is silent is reminded with a text that is ready, not twice a day unasked, and another is asked instead", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  await page.goto(`${its.demo.address}/chase`);
+  await page.getByRole("button", { name: /Safety board/ }).click();
+  const remind = page.getByRole("button", { name: "Remind the 2 who are silent" });
+  await remind.click();
+  const form = page.getByRole("form", { name: "Remind who is silent" });
+  await form.getByText("None of them was written to about it before.").waitFor();
+  assert.match(await form.getByRole("textbox", { name: "Words" }).inputValue(), /“Safety board”, Monday 8 March, .*Desmond has not had your answer/);
+  assert.deepEqual(await faults(page), []);
+  await form.getByRole("button", { name: "Remind 2" }).click();
+  await page.getByText("Written to 2 about “Safety board”.").waitFor();
+  await remind.click();
+  await form.getByText(/^Last written to: .* today 09:4/).waitFor();
+  await form.getByRole("button", { name: "Remind 2" }).click();
+  await form.getByText(/were written to about it today already. Write all the same\?$/).waitFor();
+  await form.getByRole("button", { name: "Leave it" }).click();
+
+  // A new time and somebody else are each one step away.
+  await page.getByRole("button", { name: "Another time…" }).click();
+  const times = page.getByRole("region", { name: "Another time" });
+  await times.getByRole("button").first().click();
+  await times.getByRole("region", { name: "What it does" }).getByText("Desmond").waitFor();
+  await times.getByRole("button", { name: /^Move it to .* and ask 4 anew$/ }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Somebody instead…" }).click();
+  const instead = page.getByRole("region", { name: "Somebody instead" });
+  await instead.getByRole("button", { name: /^Whom/ }).click();
+  await page.getByRole("combobox", { name: "Whom" }).fill("Ana Br");
+  await page.getByRole("option", { name: /Ana Brandão/ }).click();
+  await page.keyboard.press("Escape");
+  await instead.getByRole("button", { name: /^Ask Ana and tell / }).click();
+  await page.getByText(/^Ana is asked to “Safety board” in place of /).waitFor();
+  await page.keyboard.press("z");
+  await page.getByText(/^Undone/).first().waitFor();
+  assert.deepEqual(page.wrong, []);
+});
+
 test("The mail room is found by words and chosen by pile; a principal sees their own", async () => {
   const page = await signIn(its.browser, its.demo.address, /Maren Falk/);
   await page.goto(`${its.demo.address}/mail`);
@@ -80,7 +118,7 @@ test("A meeting is cancelled with a note; who was asked is told on their Desk an
   const form = noor.getByRole("form", { name: "Cancel it" });
   await form.getByRole("textbox", { name: /^Why/ }).fill("The notary fell ill.");
   assert.deepEqual(await faults(noor), []);
-  await form.getByRole("button", { name: "Cancel it and tell 8" }).click();
+  await form.getByRole("button", { name: "Cancel it and tell 7" }).click();
   await noor.getByText("“Tide lease, steering group” is cancelled; everyone is told in ten seconds.").waitFor();
   await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor({ state: "detached" });
 

@@ -85,12 +85,15 @@ public sealed record ArrangeMeeting(
 
         if (Send) session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
         session.Tell(sent with { Entry = stored }, Actor);
-        return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
+        return new ArrangedMeeting(stored.PublicId, change, PeopleAsked(stored));
     }
+
+    /// <summary>A room is booked, not asked.</summary>
+    private static int PeopleAsked(Entry meeting) => meeting.Participations.Count(p => p.Role != AttendeeRole.Resource);
 
     private static ArrangedMeeting Became(IChangeSession session, long change) =>
         session.EntriesOf(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
-            ? new ArrangedMeeting(meeting.PublicId, change, meeting.Participations.Length)
+            ? new ArrangedMeeting(meeting.PublicId, change, PeopleAsked(meeting))
             : throw new RefusedException(RefusalKind.AlreadySent);
 
     private Entry MustBeSaved(IChangeSession session, string saved)
@@ -114,4 +117,5 @@ public sealed record ArrangeMeeting(
 
 /// <summary>What came of it.</summary>
 /// <param name="Change">With this it can be undone until it was sent.</param>
+/// <param name="Asked">How many people are asked, the organiser and rooms apart.</param>
 public sealed record ArrangedMeeting(string PublicId, long Change, int Asked);

@@ -40,7 +40,7 @@ public sealed record ChangeEntry(
         {
             last = session.Save(Rooms.Answer(session, Grouped(session, transition.Entry)));
             session.Tell(transition with { Entry = last }, Actor, before: entry);
-            told = transition.Effects.Length;
+            told = transition.Effects.Count(e => transition.Entry.Participations.All(p => p.Who != e.To || p.Role != AttendeeRole.Resource));
         }
 
         session.GoAlong(entry, RecurrenceId, last);
@@ -82,7 +82,7 @@ public sealed record Moving(Stretch From, Stretch To)
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Entry">The public id of what was edited: of the new series where one was cut.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
-/// <param name="Told">How many others are told.</param>
+/// <param name="Told">How many people are told; a room is none.</param>
 public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts, int Told);
 
 /// <summary>Brings a meeting back that was cancelled as a whole within the hour; everyone is asked anew.</summary>

@@ -43,6 +43,9 @@ public sealed record KeptMail(
 /// <param name="Entry">The public id of what it is about.</param>
 public sealed record MailAbout(UserId? Of, string? Entry, bool Private);
 
+/// <param name="To">The address.</param>
+public sealed record WrittenLetter(string To, Instant At);
+
 /// <summary>A message that came in.</summary>
 /// <param name="Answers">The ids of the messages that it answers (In-Reply-To, References), without angle brackets.</param>
 /// <param name="Source">The whole of it (RFC 5322).</param>
@@ -68,6 +71,9 @@ public interface IMailReads
     IReadOnlyList<KeptMail> Mails(MailAsked asked, int limit);
 
     KeptMail? Mail(long id);
+
+    /// <summary>What people wrote about an entry and did not take back, by its public id, the latest first, at most so many.</summary>
+    IReadOnlyList<WrittenLetter> LettersAbout(string entry, int limit);
 
     /// <summary>The whole message (RFC 5322), or null where it did not go out yet.</summary>
     byte[]? MailSource(long id);

@@ -147,7 +147,7 @@ internal static class LaneViews
     {
         if (whole.Status == MeetingStatus.Draft) return "not sent";
         var required = whole.Attendees.Where(a => a.Role == AttendeeRole.Required).ToList();
-        return $"{required.Count(a => a.Answer == Answer.Accepted)} of {required.Count} accepted";
+        return $"{required.Count(a => a.Answer == Answer.Accepted)} of {required.Count} required accepted";
     }
 
     private static WayView View(Way way)

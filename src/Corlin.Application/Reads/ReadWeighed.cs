@@ -33,6 +33,9 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
     /// <summary>Whether mail reaches anybody outside.</summary>
     public bool MailLeaves { get; init; } = true;
 
+    /// <summary>Whether near times are wanted although this one suits everyone.</summary>
+    public bool AnyTimes { get; init; }
+
     /// <exception cref="RefusedException">There is no such entry that the viewer may change, or it cannot be changed that way.</exception>
     public WeighedView Run(ICalendarReads store)
     {
@@ -61,7 +64,7 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
         return new WeighedView(
             When(viewing, at), [.. states.Select(s => new ConsequenceView(viewing.View(s.Who), s.Local, s.Words, s.Tone))], wrong,
             occurrences.Count < 2 ? null : EachOccurrence.Weigh(viewing, [.. lanes.Zip(asked, (lane, a) => (lane, a.Required))], occurrences, site, but),
-            wrong.Count == 0 ? [] : Near(viewing, asked, lanes, at, site, but), after.Kind == EntryKind.Meeting && after.Status == MeetingStatus.Sent ? asked.Count(a => a.Who.Kind == UserKind.Person) - 1 : 0);
+            wrong.Count == 0 && !AnyTimes ? [] : Near(viewing, asked, lanes, at, site, but), after.Kind == EntryKind.Meeting && after.Status == MeetingStatus.Sent ? asked.Count(a => a.Who.Kind == UserKind.Person) - 1 : 0);
     }
 
     private static string When(Viewing viewing, Stretch at)
@@ -103,6 +106,10 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
         return asked;
     }
 
+    private static (LocalDate Date, bool Afternoon) HalfOfDay(LocalDateTime local) => (local.Date, local.Hour >= 13);
+
+    private static Duration Away(Stretch one, Stretch other) => Duration.Max(one.Start - other.Start, other.Start - one.Start);
+
     /// <summary>The times nearest to the one that is weighed, of those that cost least.</summary>
     private IReadOnlyList<NearSlotView> Near(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked, IReadOnlyList<Lane> lanes, Stretch at, string? site, Apart but)
     {
@@ -111,8 +118,9 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
         var span = new Stretch(from, from + SlotsWithin);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var found = SlotSearch.Find(SlotPeople.Request(viewing, lanes, asked, [], span, at.Length, site, but));
-        return [.. found.Where(s => !s.Stretch.Overlaps(at) || s.Stretch.Start != at.Start).Take(SlotsGiven * 4).OrderBy(s => s.Cost / 20).ThenBy(s => Duration.Max(s.Stretch.Start - at.Start, at.Start - s.Stretch.Start))
-            .Take(SlotsGiven).OrderBy(s => s.Stretch.Start).Select(s =>
+        // The best of each half of a day, so that those given differ.
+        return [.. found.Where(s => s.Stretch.Start != at.Start).GroupBy(s => HalfOfDay(viewing.Zone.ToLocal(s.Stretch.Start))).Select(g => g.MinBy(s => (s.Cost, Away(s.Stretch, at)))!)
+            .OrderBy(s => (s.Cost / 20, Away(s.Stretch, at))).Take(SlotsGiven).OrderBy(s => s.Stretch.Start).Select(s =>
             {
                 var (verdict, tone) = SlotPeople.Verdict(s, names, lanes.All(l => l.Who.ZoneKnown));
                 var local = viewing.Zone.ToLocal(s.Stretch.Start);

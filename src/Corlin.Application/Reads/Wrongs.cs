@@ -110,7 +110,7 @@ internal sealed class Wrongs(
             if (room.State.Kind is AtTimeKind.Taken or AtTimeKind.Pencilled or AtTimeKind.Away)
                 yield return new WarningView($"{room.Who.Name} is taken then.", "wrong", [.. OtherRoom(coming), TakeBestSlot]);
             if (seats.TryGetValue(room.Who.Id, out var facts) && facts.Capacity is { } holds && holds < coming)
-                yield return new WarningView($"{room.Who.Name} holds {holds}; {coming} are asked.", "doubt", OtherRoom(coming));
+                yield return new WarningView($"{room.Who.Name} holds {holds}; with the organiser {coming} come.", "doubt", OtherRoom(coming));
         }
     }
 

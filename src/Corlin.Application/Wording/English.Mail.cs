@@ -13,6 +13,15 @@ public static partial class English
     /// <summary>Less than this before it begins, a change comes at short notice.</summary>
     public static readonly Duration ShortNotice = Duration.FromHours(24);
 
+    /// <summary>A reminder to who has not answered yet, in the organiser's name.</summary>
+    /// <param name="town">Whose clock the time is told by.</param>
+    public static (string Subject, string Text) Reminder(string title, string when, string town, CalendarUser organiser, CalendarUser writer)
+    {
+        var by = writer.Id == organiser.Id ? organiser.Name : $"{writer.Name}, for {organiser.Name}";
+        var whose = writer.Id == organiser.Id ? "I have" : $"{organiser.GivenName} has";
+        return ($"Will you come? {title}", $"You are invited to “{title}”, {when} in {town}. {whose} not had your answer yet: could you say whether you can come?\n\n{by}");
+    }
+
     /// <summary>The subject of a message about a meeting.</summary>
     public static string Subject(EffectKind kind, OutgoingMail mail)
     {

@@ -155,6 +155,13 @@ export const weighedQuery = (id: string, request: WeighRequest) =>
     retry: false,
   });
 
+/** What was written to those who are asked, and a reminder that is ready. */
+export const lettersQuery = (id: string, occurrence: string | null) =>
+  queryOptions({
+    queryKey: ["calendars", "letters", id, occurrence],
+    queryFn: () => ask(client.GET("/api/meetings/{id}/letters", { params: { path: { id }, query: occurrence ? { occurrence } : {} } })),
+  });
+
 let keepingDraft: Promise<unknown> = Promise.resolve();
 
 /** What is being written is not read before what was typed last is kept. */

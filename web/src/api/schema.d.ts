@@ -4435,7 +4435,30 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: {
+            parameters: {
+                query?: {
+                    occurrence?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LettersView"];
+                    };
+                };
+            };
+        };
         put?: never;
         post: {
             parameters: {
@@ -8153,6 +8176,11 @@ export interface components {
             words: string;
             entry: null | components["schemas"]["FoundEntryView"];
         };
+        LettersView: {
+            subject: string;
+            text: string;
+            written: components["schemas"]["WrittenToView"][];
+        };
         LineReading: {
             inNameOf: null | string;
             title: null | string;
@@ -9127,6 +9155,8 @@ export interface components {
             becomes: components["schemas"]["EntryParts"];
             move: null | components["schemas"]["MoveRequest"];
             asking: null | components["schemas"]["AskingRequest"];
+            /** @default false */
+            anyTimes: boolean;
         };
         WeighedView: {
             when: string;
@@ -9192,6 +9222,12 @@ export interface components {
             circle: components["schemas"]["Circle"];
             subject: null | string;
             text: string;
+        };
+        WrittenToView: {
+            person: string;
+            givenName: string;
+            when: string;
+            today: boolean;
         };
         YearView: {
             /** Format: int64 */

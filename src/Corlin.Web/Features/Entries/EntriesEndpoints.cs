@@ -37,7 +37,8 @@ public sealed record AskingRequest(IReadOnlyList<string> Required, IReadOnlyList
 public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts Becomes, EntryParts Was, MoveRequest? Move = null, AskingRequest? Asking = null);
 
 /// <param name="Becomes">The parts that would be different.</param>
-public sealed record WeighRequest(string? Occurrence, Reach Reach, EntryParts Becomes, MoveRequest? Move = null, AskingRequest? Asking = null);
+/// <param name="AnyTimes">Whether near times are wanted although this one suits everyone.</param>
+public sealed record WeighRequest(string? Occurrence, Reach Reach, EntryParts Becomes, MoveRequest? Move = null, AskingRequest? Asking = null, bool AnyTimes = false);
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
@@ -109,7 +110,7 @@ internal static class EntriesEndpoints
     {
         var read = new ReadWeighed(
             reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, null, checkTime: true), Moving(request.Move), request.Asking is { } asking ? Asked(asking) : null, reader.Now)
-        { MailLeaves = options.MailLeaves };
+        { MailLeaves = options.MailLeaves, AnyTimes = request.AnyTimes };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 

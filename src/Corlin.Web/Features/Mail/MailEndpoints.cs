@@ -45,6 +45,7 @@ internal static class MailEndpoints
         mails.MapPost("/{id:long}/sending", SendAgainAsync);
         mails.MapPost("/{id:long}/settling", LetBeAsync);
         mails.MapPost("/{id:long}/answer", AnswerAsync);
+        api.MapGet("/meetings/{id}/letters", LettersAsync);
         api.MapPost("/meetings/{id}/letters", WriteAsync);
     }
 
@@ -75,6 +76,9 @@ internal static class MailEndpoints
 
     private static async Task<Ok<ChangedView>> AnswerAsync(Reader reader, long id, AnswerMailRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AnswerMail(reader.Person, id, request.Text))));
+
+    private static async Task<Ok<LettersView>> LettersAsync(Reader reader, string id, string? occurrence) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadLetters(reader.Person, id, Reader.Occurrence(occurrence), reader.Now).Run));
 
     private static async Task<Ok<ChangedView>> WriteAsync(Reader reader, string id, WriteRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WriteTo(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Circle, request.Subject, request.Text))));

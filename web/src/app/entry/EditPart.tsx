@@ -47,7 +47,9 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
     : null;
   const weighs = move !== undefined || isAsking(asking) || parts.some((p) => ["time", "place", "link", "repeat", "takes"].includes(p));
   const others = asking.required.length + asking.optional.length;
-  const told = parts.length > 0 || move ? entry.attendees.length + others : others + asking.removed.length;
+  // Of what was saved and not sent nobody was told; a room is nobody.
+  const people = entry.sent ? entry.attendees.filter((a) => a.role !== "resource").length : 0;
+  const told = parts.length > 0 || move ? people + others : others + asking.removed.length;
 
   const send = async () => {
     setBusy(true);
@@ -170,7 +172,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
           {weighs && draft.time.minutes > 0 && (
             <WeighedPart
               entry={entry.id}
-              request={{ occurrence: entry.occurrence, reach: reachSaid, becomes: parted, move: moved, asking: asked }}
+              request={{ occurrence: entry.occurrence, reach: reachSaid, becomes: parted, move: moved, asking: asked, anyTimes: false }}
               onPick={(slot) => {
                 setDraft((d) => ({ ...d, time: seen.time }));
                 setMove({ start: slot.start, end: slot.end, words: slot.when });

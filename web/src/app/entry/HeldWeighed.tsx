@@ -12,7 +12,14 @@ const weight = (tone: string) => (tone === "wrong" ? 0 : tone === "doubt" ? 1 : 
 export function HeldWeighed({ entry, start, end }: { entry: Entry; start: number; end: number }) {
   const move = useSettled({ fromStart: entry.start, fromEnd: entry.end, toStart: start, toEnd: end }, 80);
   const weighed = useQuery({
-    ...weighedQuery(entry.id ?? "", { occurrence: entry.occurrence, reach: "thisOne", becomes: nothing, move, asking: null }),
+    ...weighedQuery(entry.id ?? "", {
+      occurrence: entry.occurrence,
+      reach: "thisOne",
+      becomes: nothing,
+      move,
+      asking: null,
+      anyTimes: false,
+    }),
     enabled: entry.id !== null && (start !== entry.start || end !== entry.end),
   });
   // Those in whose way it is first: of many the rest is a number.

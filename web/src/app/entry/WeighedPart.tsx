@@ -10,7 +10,8 @@ type NearSlot = Weighed["slots"][number];
 interface Props {
   entry: string;
   request: WeighRequest;
-  onPick: (slot: NearSlot) => void;
+  /** Near times are offered where one can be taken. */
+  onPick?: (slot: NearSlot) => void;
 }
 
 /** What a change does to everyone, each occurrence of the half year, and near times that suit better: before it is sent. */
@@ -53,7 +54,7 @@ export function WeighedPart({ entry, request, onPick }: Props) {
           </ul>
         </>
       )}
-      {slots.length > 0 && (
+      {onPick && slots.length > 0 && (
         <>
           <h3 className="pt-1 text-soft">Near times that suit better</h3>
           <ul>

@@ -1,6 +1,9 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import type { Circle } from "../../api/types";
+import { lettersQuery } from "../../api/queries";
+import type { Circle, Letters } from "../../api/types";
+import { and } from "../../lane/words";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
@@ -9,7 +12,7 @@ import { useKept } from "../useKept";
 interface Asked {
   answer: string;
   role: string;
-  who: { inside: boolean };
+  who: { id: string; inside: boolean };
 }
 
 const circles: { value: Circle; label: string; is: (a: Asked) => boolean }[] = [
@@ -26,48 +29,80 @@ interface Props {
   attendees: Asked[];
 }
 
-/** Words to those who are asked, without changing the meeting. */
+type Writing = "words" | "reminder";
+
+/** Words to those who are asked, without changing the meeting; to the silent a reminder is ready. */
 export function WritePart({ id, occurrence, title, attendees }: Props) {
-  const [open, setOpen] = useState(false);
+  const queries = useQueryClient();
+  const { fail } = useChanges();
+  const [open, setOpen] = useState<{ kind: Writing; letters: Letters }>();
   const people = attendees.filter((a) => a.role !== "resource");
   if (people.length === 0) return null;
+  const silent = people.filter((a) => a.answer === "silent").length;
+  // Read anew each time: what was written a moment ago counts.
+  const begin = (kind: Writing) =>
+    void queries
+      .fetchQuery({ ...lettersQuery(id, occurrence), staleTime: 0 })
+      .then((letters) => setOpen({ kind, letters }))
+      .catch(fail);
   return open ? (
-    <Words id={id} occurrence={occurrence} title={title} people={people} onDone={() => setOpen(false)} />
+    <Words {...open} id={id} occurrence={occurrence} title={title} people={people} onDone={() => setOpen(undefined)} />
   ) : (
-    <Button onClick={() => setOpen(true)}>Write to them</Button>
+    <>
+      {silent > 0 && <Button onClick={() => begin("reminder")}>Remind {silent === 1 ? "who is" : `the ${silent} who are`} silent</Button>}
+      <Button onClick={() => begin("words")}>Write to them</Button>
+    </>
   );
 }
 
-function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees"> & { people: Asked[]; onDone: () => void }) {
+function Words({
+  kind,
+  id,
+  occurrence,
+  title,
+  people,
+  letters,
+  onDone,
+}: Omit<Props, "attendees"> & { kind: Writing; people: Asked[]; letters: Letters; onDone: () => void }) {
   const { run } = useChanges();
-  const [circle, setCircle] = useState<Circle>("everyone");
-  const kept = useKept(`letter ${id} ${occurrence ?? ""}`, () => ({ subject: title, text: "" }));
+  const [circle, setCircle] = useState<Circle>(kind === "reminder" ? "silent" : "everyone");
+  const [again, setAgain] = useState(false);
+  const kept = useKept(`${kind === "reminder" ? "reminder" : "letter"} ${id} ${occurrence ?? ""}`, () =>
+    kind === "reminder" ? { subject: letters.subject, text: letters.text } : { subject: title, text: "" },
+  );
   const { subject, text } = kept.value;
   const chosen = circles.find((c) => c.value === circle);
-  const count = people.filter((a) => chosen?.is(a)).length;
+  const whom = people.filter((a) => chosen?.is(a)).map((a) => a.who.id);
+  const count = whom.length;
+  const written = letters.written.filter((w) => whom.includes(w.person));
+  const today = written.filter((w) => w.today);
+  const send = () => {
+    run(
+      ask(
+        client.POST("/api/meetings/{id}/letters", {
+          params: { path: { id } },
+          body: { occurrence, circle, subject: subject.trim(), text: text.trim() },
+        }),
+      ).then((made) => {
+        kept.forget();
+        return made;
+      }),
+      `Written to ${count === 1 ? "one" : count} about “${title}”.`,
+    );
+    onDone();
+  };
   return (
     <form
-      aria-label="Write to those asked"
-      className="grid w-full max-w-[70ch] gap-2 py-1"
+      aria-label={kind === "reminder" ? "Remind who is silent" : "Write to those asked"}
+      className="grid max-w-[70ch] basis-full gap-2 py-1"
       onSubmit={(e) => {
         e.preventDefault();
-        run(
-          ask(
-            client.POST("/api/meetings/{id}/letters", {
-              params: { path: { id } },
-              body: { occurrence, circle, subject: subject.trim(), text: text.trim() },
-            }),
-          ).then((made) => {
-            kept.forget();
-            return made;
-          }),
-          `Written to ${count === 1 ? "one" : count} about “${title}”.`,
-        );
-        onDone();
+        if (today.length > 0 && !again) setAgain(true);
+        else send();
       }}
     >
       <p className="font-serif text-[19px] leading-7">
-        Write to{" "}
+        {kind === "reminder" ? "Remind" : "Write to"}{" "}
         <Part name="To whom" value={`${chosen?.label ?? ""} (${count})`} width={320}>
           {(close) => (
             <Choices<Circle>
@@ -75,12 +110,18 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
               options={circles.map((c) => ({ value: c.value, label: c.label, note: String(people.filter(c.is).length) }))}
               onChoose={(value) => {
                 setCircle(value);
+                setAgain(false);
                 close();
               }}
             />
           )}
         </Part>
         :
+      </p>
+      <p className="text-soft">
+        {written.length === 0
+          ? "None of them was written to about it before."
+          : `Last written to: ${written.map((w) => `${w.givenName} ${w.when}`).join(", ")}.`}
       </p>
       <input
         aria-label="Subject"
@@ -92,16 +133,21 @@ function Words({ id, occurrence, title, people, onDone }: Omit<Props, "attendees
       <textarea
         aria-label="Words"
         autoFocus
-        rows={4}
+        rows={kind === "reminder" ? 6 : 4}
         maxLength={10_000}
         value={text}
         onChange={(e) => kept.edit({ text: e.target.value })}
         className="border border-ink bg-water p-2 outline-none focus-visible:border-sea"
       />
       <p className="text-[12.5px] text-soft">The meeting stays as it is. What they write back is filed with it.</p>
+      {again && (
+        <p role="alert" className="font-semibold text-brass">
+          {and(today.map((w) => w.givenName))} {today.length === 1 ? "was" : "were"} written to about it today already. Write all the same?
+        </p>
+      )}
       <div className="flex gap-2">
         <Button type="submit" disabled={count === 0 || text.trim() === ""}>
-          Write to {count === 1 ? "one" : count}
+          {again ? "Write all the same" : `${kind === "reminder" ? "Remind" : "Write to"} ${count === 1 ? "one" : count}`}
         </Button>
         <Button look="plain" onClick={onDone}>
           Leave it

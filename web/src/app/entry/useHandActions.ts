@@ -1,12 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { ask, client, Problem } from "../../api/client";
+import { Problem } from "../../api/client";
 import type { Zone } from "../../api/types";
 import { clock, dateText, dayAndMonth, localText, minute } from "../../lane/time";
 import type { HandActions } from "../../lane/useHand";
 import { beginArranging } from "../arrangeWith";
 import { useChanges } from "../changes";
-import { nothing } from "./edit";
+import { changeEntry } from "./changeEntry";
 import type { useEntrySheet } from "./useEntrySheet";
 
 const when = (zone: Zone, start: number, end: number) =>
@@ -25,11 +25,8 @@ export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zo
       if (entry.series || entry.tellsOthers)
         return sheet.open(entry.id, row.lane.who.id, entry.occurrence, { start, end, words: when(zone, start, end) });
       const move = { fromStart: entry.start, fromEnd: entry.end, toStart: start, toEnd: end };
-      const body = { occurrence: entry.occurrence, reach: "all" as const, becomes: nothing, was: nothing, move, asking: null };
-      ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }))
+      changeEntry(entry.id, { occurrence: entry.occurrence, reach: "all", move })
         .then((made) => {
-          if (made.change === null)
-            throw new Problem("It has changed since. What stands now was kept.", "corlin:changed-since", 409, undefined);
           say(`“${entry.label}” is now ${clock(zone, start)} to ${clock(zone, end)}.`, made.change);
         })
         .catch(fail)

@@ -53,11 +53,14 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   }, [desk]);
   const organiser = names.find((n) => n.id === draft.inNameOf) ?? names[0] ?? desk.viewer;
   const presets = useQuery(presetsQuery(organiser.id)).data;
-  const asked = draft.required.length + draft.optional.length;
   const outside = [...draft.required, ...draft.optional].some((c) => !c.person || !c.person.inside);
   const ready = draft.required.length > 0 && draft.from <= draft.to;
   const slots = useQuery(slotsQuery(slotsRequest(draft, organiser), ready));
   const found = ready && !slots.error ? slots.data : undefined;
+  // Groups by who is in them; a room is booked, not asked.
+  const asked = found
+    ? found.people.filter((p) => p.who.kind !== "room" && p.who.id !== organiser.id).length
+    : draft.required.length + draft.optional.length;
   // The zones of everyone asked over the whole span; the viewer's is the first.
   const zone = found?.zones.find((z) => z.id === viewerZone.id) ?? viewerZone;
   const start = draft.start ?? found?.slots[0]?.start;

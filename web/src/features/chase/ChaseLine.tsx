@@ -14,7 +14,8 @@ export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: bo
     if (chosen) line.current?.closest("li")?.scrollIntoView({ block: "nearest" });
   }, [chosen, row.group]);
   const asked = row.attendees.filter((a) => a.role !== "resource");
-  const accepted = asked.filter((a) => a.answer === "accepted").length;
+  const required = asked.filter((a) => a.role === "required");
+  const accepted = required.filter((a) => a.answer === "accepted").length;
   return (
     <button
       ref={line}
@@ -36,7 +37,7 @@ export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: bo
           </span>
         ))}
         <span className="ml-1 text-xs text-soft">
-          {accepted} of {asked.length}
+          {accepted} of {required.length} required
         </span>
       </span>
       <span className="truncate" title={`${row.judgement} ${row.reason}`}>

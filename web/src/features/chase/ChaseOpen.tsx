@@ -9,7 +9,9 @@ import { Flag } from "../../lane/Flag";
 import { clock, dateText } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
+import { AnotherTime } from "./AnotherTime";
 import { ProposalLane } from "./ProposalLane";
+import { SomebodyInstead } from "./SomebodyInstead";
 
 interface Props {
   row: ChaseRow;
@@ -20,7 +22,10 @@ interface Props {
 /** The chosen meeting: who said what, and what can be done. */
 export function ChaseOpen({ row, zones, onRun }: Props) {
   const path = { id: row.entry };
-  const [cancelling, setCancelling] = useState(false);
+  // One thing at a time is done with it.
+  const [doing, setDoing] = useState<"cancel" | "time" | "instead">();
+  const close = () => setDoing(undefined);
+  const people = row.attendees.filter((a) => a.role !== "resource").length;
   const required = row.attendees.filter((a) => a.role === "required");
   const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
   return (
@@ -46,18 +51,28 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
             >
               Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
             </Button>
-            {!row.occurrence && !cancelling && (
-              <Button look="grave" onClick={() => setCancelling(true)}>
+            {missing.length > 0 && (
+              <Button aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
+                Somebody instead…
+              </Button>
+            )}
+            <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
+              Another time…
+            </Button>
+            {!row.occurrence && doing !== "cancel" && (
+              <Button look="grave" onClick={() => setDoing("cancel")}>
                 Cancel it…
               </Button>
             )}
           </div>
         )}
-        {cancelling && (
+        {doing === "instead" && <SomebodyInstead row={row} onRun={onRun} onDone={close} />}
+        {doing === "time" && <AnotherTime row={row} onRun={onRun} onDone={close} />}
+        {doing === "cancel" && (
           <div className="pt-3">
             <CancelNote
-              told={row.attendees.length}
-              onDrop={() => setCancelling(false)}
+              told={people}
+              onDrop={close}
               onCancel={(note) =>
                 onRun(
                   ask(client.POST("/api/entries/{id}/cancel", { params: { path }, body: { occurrence: null, reach: "all", note } })),
@@ -125,7 +140,7 @@ function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Propo
             )
           }
         >
-          Move it to {proposal.when} and ask {row.attendees.length} anew
+          Move it to {proposal.when} and ask {row.attendees.filter((a) => a.role !== "resource").length} anew
         </Button>
         <Button
           onClick={() =>

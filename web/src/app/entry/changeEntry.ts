@@ -1,0 +1,18 @@
+import { ask, client, Problem } from "../../api/client";
+import type { AskingRequest, MoveRequest } from "../../api/types";
+import { nothing } from "./edit";
+
+interface Act {
+  occurrence: string | null;
+  reach: "thisOne" | "all";
+  move?: MoveRequest;
+  asking?: AskingRequest;
+}
+
+/** Moves an entry or asks others to it, in one act; where somebody was quicker nothing is changed. */
+export async function changeEntry(id: string, { occurrence, reach, move, asking }: Act): Promise<{ change: number; told: number }> {
+  const body = { occurrence, reach, becomes: nothing, was: nothing, move: move ?? null, asking: asking ?? null };
+  const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id } }, body }));
+  if (made.change === null) throw new Problem("It has changed since. What stands now was kept.", "corlin:changed-since", 409, undefined);
+  return { change: made.change, told: made.told };
+}

@@ -1,0 +1,65 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { weighedQuery } from "../../api/queries";
+import type { ChaseRow, Weighed } from "../../api/types";
+import { changeEntry } from "../../app/entry/changeEntry";
+import { nothing } from "../../app/entry/edit";
+import { WeighedPart } from "../../app/entry/WeighedPart";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+import { Wait } from "../../ui/Wait";
+
+type NearSlot = Weighed["slots"][number];
+
+interface Props {
+  row: ChaseRow;
+  onRun: (call: Promise<{ change: number }>, words: string) => void;
+  onDone: () => void;
+}
+
+/** Near times that suit everyone, and what the chosen one does to each, before anybody is told. */
+export function AnotherTime({ row, onRun, onDone }: Props) {
+  const [slot, setSlot] = useState<NearSlot>();
+  const reach = row.occurrence ? ("thisOne" as const) : ("all" as const);
+  const whole = { occurrence: row.occurrence, reach, becomes: nothing, asking: null, anyTimes: true };
+  const near = useQuery(weighedQuery(row.entry, { ...whole, move: null }));
+  if (!near.data) return <Wait query={near}>Looking for near times…</Wait>;
+  const move = slot && { fromStart: row.start, fromEnd: row.end, toStart: slot.start, toEnd: slot.end };
+  const { told, slots } = near.data;
+  return (
+    <section aria-label="Another time" className="grid max-w-[60ch] gap-2 py-2">
+      {slots.length === 0 && <p>Within a week nothing suits everyone required. Its sheet takes any other time.</p>}
+      <ul>
+        {slots.map((s) => (
+          <li key={s.start} className="flex items-baseline gap-2">
+            <Button look="plain" className="-ml-3" aria-pressed={s === slot} onClick={() => setSlot(s)}>
+              {s.when}
+            </Button>
+            <span className="ml-auto text-right">
+              <Tone tone={s.tone}>{s.verdict}</Tone>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {move && <WeighedPart entry={row.entry} request={{ ...whole, move, anyTimes: false }} />}
+      <div className="flex gap-2">
+        {slot && move && (
+          <Button
+            look="filled"
+            onClick={() =>
+              onRun(
+                changeEntry(row.entry, { occurrence: row.occurrence, reach, move }),
+                `“${row.title}” moves to ${slot.when}; ${told} are asked anew.`,
+              )
+            }
+          >
+            Move it to {slot.when} and ask {told} anew
+          </Button>
+        )}
+        <Button look="plain" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+    </section>
+  );
+}

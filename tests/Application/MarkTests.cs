@@ -44,6 +44,22 @@ public sealed class MarkTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_is_added_has_its_category_at_once_by_who_decides_it()
+    {
+        AddAppointment Survey(string? category, CalendarUser by) =>
+            new(by.Id, world.Maren.Id, "Berth survey", World.Timed("2027-03-16T12:00"), null) { Category = category };
+        await world.Do(Survey("Yard", world.Noor));
+        Assert.Equal("Yard", await Category(world.Noor, world.Maren));
+        Assert.Equal(["Yard"], (await world.See(new ReadCalendars(world.Noor.Id, world.Maren.PublicId, world.Now).Run)).Categories!.Select(c => c.Name));
+        // Who may only add gives none, and is offered none.
+        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Add);
+        Assert.Null((await world.See(new ReadCalendars(world.Ruta.Id, world.Maren.PublicId, world.Now).Run)).Categories);
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(Survey("Yard", world.Ruta)));
+        Assert.Equal(RefusalKind.MayNotChange, refused.Refusal.Kind);
+        await world.Do(Survey(null, world.Ruta));
+    }
+
+    [Fact]
     public async Task It_belongs_to_the_lane_and_not_to_the_meeting()
     {
         var id = (await world.Arrange()).PublicId;

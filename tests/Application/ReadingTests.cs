@@ -34,6 +34,15 @@ public sealed class ReadingTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_clock_is_called_by_its_zone_where_somebody_works_in_a_town_with_another()
+    {
+        var owen = await world.Do(new AddPerson(new CalendarUser(
+            default, "", UserKind.Person, "Owen Tupper", "owen.tupper@ebbline.example", true, "America/Halifax", null, world.Maren.Place, 0, null)));
+        var lanes = await world.See(new ReadLanes(world.Noor.Id, [world.Maren.PublicId, owen.PublicId], new LocalDate(2027, 3, 8), LanesSpan.Day, world.Now).Run);
+        Assert.Equal([("Europe/Lisbon", "Lisbon"), ("America/Halifax", "Halifax")], lanes.Zones.Select(z => (z.Id, z.Label)));
+    }
+
+    [Fact]
     public async Task An_entry_is_opened_only_as_far_as_it_may_be_known()
     {
         var made = await world.Arrange(isPrivate: true);

@@ -143,8 +143,7 @@ test("several are granted something in one act, and a title says how many will r
 });
 
 test("an administrator closes a site and opens it again", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.goto(`${its.demo.address}/lanes?view=year`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/lanes?view=year" });
   const closures = page.getByRole("region", { name: "Closures" });
   await closures.getByRole("button", { name: /^Site:/ }).click();
   await page.getByRole("dialog", { name: "Site" }).getByRole("button", { name: "Head office" }).click();

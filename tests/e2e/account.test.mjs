@@ -25,8 +25,7 @@ const signInTyped = async (page, address) => {
 };
 
 test("somebody is given a key, sets a password, adds a second factor, and is shut out", async () => {
-  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.goto(`${its.demo.address}/people?text=ferrier`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?text=ferrier" });
   await noor.getByText("Josh cannot sign in yet.").waitFor();
   await noor.getByRole("button", { name: "Make a key for Josh" }).click();
   const key = await noor.getByRole("textbox", { name: /Hand this key to Josh alone/ }).inputValue();
@@ -132,8 +131,7 @@ test("a passkey is added, lets in without a password, and lets nobody in once it
   await page.getByText("No passkey was given.").waitFor();
   await opensFor(true);
 
-  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.goto(`${its.demo.address}/people?text=vidal`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?text=vidal" });
   await noor.getByRole("button", { name: "Close it" }).click();
   await noor.getByText("Tomé’s way in is closed.").waitFor();
   await page.getByRole("button", { name: "Use a passkey" }).click();

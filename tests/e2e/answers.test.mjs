@@ -4,7 +4,7 @@ import { test } from "node:test";
 import { faults, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
-const as = (name) => signIn(its.browser, its.demo.address, name);
+const as = (name, path) => signIn(its.browser, its.demo.address, name, { path });
 
 const title = "Blade contract, second reading";
 const asked = (page) =>
@@ -43,8 +43,7 @@ test("Who would replace an answer that another gave is told so first, and the ot
 });
 
 test("A meeting is offered to somebody else to organise, who takes it on their Desk", async () => {
-  const noor = await as(/Noor Haddad/);
-  await noor.goto(`${its.demo.address}/lanes`);
+  const noor = await as(/Noor Haddad/, "/lanes");
   await noor
     .getByRole("button", { name: /^Tide lease review/ })
     .first()

@@ -6,8 +6,7 @@ import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 const its = withDemo();
 
 async function compose(who = /Noor Haddad/) {
-  const page = await signIn(its.browser, its.demo.address, who);
-  await page.goto(`${its.demo.address}/arrange`);
+  const page = await signIn(its.browser, its.demo.address, who, { path: "/arrange" });
   await page.getByRole("textbox", { name: "Title" }).waitFor();
   return page;
 }

@@ -8,8 +8,7 @@ const its = withDemo();
 const week = "/lanes?view=working-days&from=2027-03-15";
 
 async function open(path = week, name = /Noor Haddad/) {
-  const page = await signIn(its.browser, its.demo.address, name);
-  await page.goto(its.demo.address + path);
+  const page = await signIn(its.browser, its.demo.address, name, { path });
   await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
   return page;
 }
@@ -41,9 +40,14 @@ test("a stretch drawn on a lane becomes an appointment of its owner, is taken ba
     name: "New appointment for Maren Falk",
   });
   await sheet.getByLabel("Title").fill("Tide tables");
+  await sheet.getByRole("button", { name: /^Category/ }).click();
+  await page
+    .getByRole("dialog", { name: "Category" })
+    .getByRole("button", { name: /^Board/ })
+    .click();
   await sheet.getByRole("button", { name: "Add it for Maren" }).click();
   await sheet.waitFor({ state: "detached" });
-  await entry(page, /^Tide tables, .*, firm, Monday 15$/).waitFor();
+  await entry(page, /^Tide tables, .*, firm, Board, Monday 15$/).waitFor();
   await page.keyboard.press("z");
   await entry(page, /^Tide tables/).waitFor({ state: "detached" });
   await page.keyboard.press("y");

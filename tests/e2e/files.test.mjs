@@ -9,8 +9,7 @@ const its = withDemo();
 const tuesday = "/lanes?from=2027-03-09";
 
 test("a calendar kept elsewhere stands on the lane, follows its server, says when it cannot be read, and goes with an undo", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.goto(its.demo.address + tuesday);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: tuesday });
   const barge = page.getByRole("button", {
     name: /^Barge Ostra, berth 12, 19:00 to 19:45, pencilled/,
   });
@@ -84,8 +83,7 @@ test("an address that is none is said to be, and who may not change the lane is 
 });
 
 test("a paper is laid with a meeting, found by its name, taken up, taken away and brought back", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.goto(`${its.demo.address}/lanes`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/lanes" });
   const board = page.getByRole("group", { name: /^Maren Falk,/ });
   await board.getByRole("button", { name: /^Harbour authority/ }).click();
   const sheet = page.getByRole("dialog", { name: "Harbour authority" });
@@ -122,8 +120,7 @@ test("a paper is laid with a meeting, found by its name, taken up, taken away an
 });
 
 test("a link is made for a program, renewed, and ended; who has it reads the calendar as a page too", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.goto(`${its.demo.address}/files`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/files" });
   const make = page.getByRole("form", { name: "Make a link" });
   await make.getByRole("button", { name: "How much: titles and places" }).click();
   await page.getByRole("button", { name: /^only what time is taken/ }).click();

@@ -100,8 +100,7 @@ test("a principal's page fits a hand: now and next, an answer, what was done, an
 });
 
 test("who covers and when is said once, for the handover and for what it needs, and no note is lost by it", async () => {
-  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.goto(`${its.demo.address}/handover`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/handover" });
   for (const [name, date] of [
     ["First day", "2027-04-12"],
     ["Last day", "2027-04-16"],

@@ -27,12 +27,10 @@ test("what was done shows both names and the grant, is filtered, leads to one en
 });
 
 test("who may not know a calendar whole is told nothing of its past", async () => {
-  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.goto(`${its.demo.address}/people?text=maren`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?text=maren" });
   const address = await noor.getByRole("link", { name: "What was done" }).getAttribute("href");
   await noor.context().close();
-  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
-  await tome.goto(`${its.demo.address}/people?text=maren`);
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/, { path: "/people?text=maren" });
   await tome.getByRole("heading", { level: 2, name: "Maren Falk" }).waitFor();
   assert.equal(await tome.getByRole("link", { name: "What was done" }).count(), 0);
   // He may not know it.

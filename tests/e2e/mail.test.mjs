@@ -51,8 +51,7 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
 });
 
 test("Who is silent is reminded with a text that is ready, not twice a day unasked, and another is asked instead", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.goto(`${its.demo.address}/chase`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
   await page.getByRole("button", { name: /Safety board/ }).click();
   const remind = page.getByRole("button", { name: "Remind the 2 who are silent" });
   await remind.click();
@@ -89,8 +88,7 @@ test("Who is silent is reminded with a text that is ready, not twice a day unask
 });
 
 test("The mail room is found by words and chosen by pile; a principal sees their own", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Maren Falk/);
-  await page.goto(`${its.demo.address}/mail`);
+  const page = await signIn(its.browser, its.demo.address, /Maren Falk/, { path: "/mail" });
   const messages = page.getByRole("list", { name: "Messages" });
   await messages.getByRole("button", { name: /Fergus Hale/ }).waitFor();
   assert.equal(await messages.getByRole("button", { name: /Desmond Oyelaran/ }).count(), 0);
@@ -111,8 +109,7 @@ test("The mail room is found by words and chosen by pile; a principal sees their
 });
 
 test("A meeting is cancelled with a note; who was asked is told on their Desk and puts it away", async () => {
-  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.goto(`${its.demo.address}/chase`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
   await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor();
   await noor.getByRole("button", { name: "Cancel it…" }).click();
   const form = noor.getByRole("form", { name: "Cancel it" });
@@ -145,8 +142,7 @@ test("A meeting is cancelled with a note; who was asked is told on their Desk an
 });
 
 test("A meeting like another is arranged, and what was being written comes back", async () => {
-  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.goto(`${its.demo.address}/arrange`);
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/arrange" });
   const line = page.getByLabel("In one line");
   await line.fill("Wed 15:00 with Ana about lease");
   // Enter with the last letter is not lost while the line is still read.

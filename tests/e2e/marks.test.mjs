@@ -58,8 +58,7 @@ test("reminders: of whom and how long before is chosen, and an entry has its own
 });
 
 test("categories: made while tagging, several at once, filtered by, and they colour", async () => {
-  const page = await open();
-  await page.goto(`${its.demo.address}/lanes?view=working-days`);
+  const page = await open(undefined, { path: "/lanes?view=working-days" });
   await page.getByRole("button", { name: /^Turbine 3 sign-off/ }).click();
   const sheet = page.getByRole("dialog", { name: "Turbine 3 sign-off" });
   await sheet.getByRole("button", { name: "Category: Yard" }).click();
@@ -99,8 +98,7 @@ test("categories: made while tagging, several at once, filtered by, and they col
 });
 
 test("categories: one is renamed where it is chosen, and a colleague who only looks cannot", async () => {
-  const page = await open();
-  await page.goto(`${its.demo.address}/lanes`);
+  const page = await open(undefined, { path: "/lanes" });
   await page.getByRole("button", { name: /^Categories:/ }).click();
   await page.getByRole("button", { name: "Change the category Board of Maren" }).click();
   await page.getByLabel("Name of the category").fill("Board and owners");
@@ -125,8 +123,7 @@ test("categories: one is renamed where it is chosen, and a colleague who only lo
 });
 
 test("year: what comes back, no-go weeks kept and opened again, a week opens", async () => {
-  const page = await open();
-  await page.goto(`${its.demo.address}/lanes?view=year`);
+  const page = await open(undefined, { path: "/lanes?view=year" });
   await page.getByText(/^Fullest is week 10 with .*one no-go week\.$/).waitFor();
   await page.getByRole("list", { name: "Series" }).getByRole("button", { name: "Ana, weekly", exact: true }).waitFor();
   await page.getByText(/Days off: Holiday in Lisbon: .*26 March Sexta-feira Santa;/).waitFor();
@@ -151,8 +148,7 @@ test("year: what comes back, no-go weeks kept and opened again, a week opens", a
 });
 
 test("lanes: hours are drawn nearer by key and by wheel around the pointer, and as they were", async () => {
-  const page = await open();
-  await page.goto(`${its.demo.address}/lanes`);
+  const page = await open(undefined, { path: "/lanes" });
   const review = page.getByRole("button", { name: /^Tide lease review/ });
   const width = async () => (await review.boundingBox()).width;
   await review.waitFor();

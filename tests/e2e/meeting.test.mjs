@@ -111,7 +111,10 @@ test("A meeting started early stands out on the Desk; a guest knocks and is let 
   await guest.getByRole("button", { name: "Knock" }).click();
   await guest.getByText("You knocked.").waitFor();
   await page.getByRole("list", { name: "Who knocks" }).getByRole("button", { name: "Let Rosa in" }).click();
-  await guest.getByRole("list", { name: "Who is in" }).getByText("You", { exact: true }).waitFor();
+  const who = guest.getByRole("list", { name: "Who is in" });
+  await who.getByText("You", { exact: true }).waitFor();
+  // The one guest is called so, nobody else.
+  assert.equal(await who.getByText(/^guest, /).count(), 1);
   await guest.getByRole("button", { name: "Leave" }).click();
   await page.getByRole("button", { name: "Leave" }).click();
   await page.getByText(/^Nobody is in/).waitFor();

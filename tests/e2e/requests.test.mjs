@@ -6,8 +6,7 @@ import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 const its = withDemo();
 
 async function open(path, who = /Noor Haddad/) {
-  const page = await signIn(its.browser, its.demo.address, who);
-  await page.goto(its.demo.address + path);
+  const page = await signIn(its.browser, its.demo.address, who, { path });
   return page;
 }
 

@@ -4,12 +4,11 @@ import { test } from "node:test";
 import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
-const as = (name) => signIn(its.browser, its.demo.address, name);
+const as = (name, path) => signIn(its.browser, its.demo.address, name, { path });
 const says = (page, words) => page.getByRole("status").getByText(words).waitFor();
 
 test("a line on Lanes is drawn where it would stand, entered, and taken back after the page has gone", async () => {
-  const noor = await as(/Noor Haddad/);
-  await noor.goto(`${its.demo.address}/lanes`);
+  const noor = await as(/Noor Haddad/, "/lanes");
   const line = noor.getByRole("textbox", { name: "In one line" });
   await line.fill("call Pedro tomorrow at nine for 20 minutes");
   // What was begun is still there after looking at something else.
@@ -41,9 +40,24 @@ test("a line on Lanes is drawn where it would stand, entered, and taken back aft
   assert.deepEqual(noor.wrong, []);
 });
 
-test("a line that names people is arranged, and when two last met is answered", async () => {
+test("a line typed where one finds goes on to a lane or to Arrange", async () => {
   const noor = await as(/Noor Haddad/);
-  await noor.goto(`${its.demo.address}/lanes`);
+  const find = noor.getByRole("combobox", { name: "Find a person, meeting or place" });
+  await find.fill("dentist thursday 1pm");
+  await noor.getByRole("option", { name: /“dentist”, Thursday 11 March.*put it on a lane/i }).click();
+  await noor.getByRole("textbox", { name: "In one line" }).waitFor();
+  assert.equal(await noor.getByRole("textbox", { name: "In one line" }).inputValue(), "dentist thursday 1pm");
+  await noor.getByRole("button", { name: /^Enter it for Maren$/ }).waitFor();
+  await noor.keyboard.press("Enter");
+  await says(noor, /^“dentist” stands in Maren Falk’s calendar: Thursday 11 March/i);
+  await find.fill("berths with tomé friday 10am");
+  await noor.getByRole("option", { name: /arrange it$/ }).click();
+  await noor.getByRole("button", { name: /^Who must come: Tomé/ }).waitFor();
+  assert.deepEqual(noor.wrong, []);
+});
+
+test("a line that names people is arranged, and when two last met is answered", async () => {
+  const noor = await as(/Noor Haddad/, "/lanes");
   const line = noor.getByRole("textbox", { name: "In one line" });
   await line.fill("lunch with ana b thursday 1pm pier kitchen");
   await noor.getByRole("button", { name: "Arrange it" }).click();
@@ -54,8 +68,7 @@ test("a line that names people is arranged, and when two last met is answered", 
 });
 
 test("arrows walk the entries, the open one is marked, and focus returns to it", async () => {
-  const noor = await as(/Noor Haddad/);
-  await noor.goto(`${its.demo.address}/lanes`);
+  const noor = await as(/Noor Haddad/, "/lanes");
   const entry = (name) => noor.getByRole("group", { name: /^Lanes, / }).getByRole("button", { name });
   await entry(/^Tide lease review/).focus();
   await noor.keyboard.press("ArrowRight");
@@ -70,8 +83,7 @@ test("arrows walk the entries, the open one is marked, and focus returns to it",
 });
 
 test("a meeting that was moved and told goes back from the foot, with everyone told", async () => {
-  const noor = await as(/Noor Haddad/);
-  await noor.goto(`${its.demo.address}/lanes`);
+  const noor = await as(/Noor Haddad/, "/lanes");
   const meeting = noor.getByRole("group", { name: /^Lanes, / }).getByRole("button", { name: /^Harbour authority/ });
   await meeting.focus();
   for (const key of ["m", "ArrowRight", "Enter"]) await noor.keyboard.press(key);

@@ -149,8 +149,7 @@ test("an absence is posted as a sentence that says what stands in it, made longe
 });
 
 test("where somebody is is dragged, typed or said by key, says what no longer fits, is used on the lanes, and ended", async () => {
-  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.goto(`${its.demo.address}/whereabouts?month=2027-03`);
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/whereabouts?month=2027-03" });
   const maren = noor.getByRole("region", { name: "Maren Falk" });
   const form = noor.getByRole("form", { name: "Where they are" });
   const day = (name) => maren.getByRole("button", { name });
@@ -184,6 +183,12 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   await line.fill("Timbuktu on Wednesday");
   await form.getByRole("alert").filter({ hasText: "is not understood" }).waitFor();
   assert.equal(await form.getByRole("button", { name: "Save it" }).isDisabled(), true);
+  // Left half-way it is there again.
+  await noor.getByRole("navigation", { name: "Places" }).getByRole("link", { name: /Chase/ }).click();
+  await noor.getByText("Chase shows the meetings that were sent").or(noor.getByRole("heading", { name: /Chase/ })).first().waitFor();
+  await noor.goBack();
+  await noor.getByText("What you typed before is still here.").waitFor();
+  assert.equal(await line.inputValue(), "Timbuktu on Wednesday");
   await line.fill("Halifax yard 10 to 12 March, travelling the evening before");
   await form.getByText(/at Halifax yard from 10 March 2027 to 12 March 2027; on the way on 9 March 2027, from 18:00 on/).waitFor();
   await line.press("Enter");
@@ -206,8 +211,7 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   await noor.getByRole("button", { name: "What others see of Maren: the town" }).waitFor();
 
   // A colleague looks at her strip too, and is told the town.
-  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
-  await tome.goto(`${its.demo.address}/whereabouts?month=2027-03`);
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/, { path: "/whereabouts?month=2027-03" });
   await tome.getByRole("button", { name: "Somebody else: somebody" }).click();
   await tome.getByRole("combobox", { name: "Somebody else" }).fill("maren");
   await tome.getByRole("option", { name: /^Maren Falk/ }).click();

@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
@@ -18,6 +19,9 @@ public sealed record AddAppointment(
     /// <summary>How who asked for it is reached.</summary>
     public string? RingBack { get; init; }
 
+    /// <summary>The name of a category of the owner's, made where there is none of that name; null for none.</summary>
+    public string? Category { get; init; }
+
     /// <summary>The public id of the request of which it comes.</summary>
     public string? Request { get; init; }
 
@@ -27,6 +31,7 @@ public sealed record AddAppointment(
         var rights = session.MustAddTo(Actor, InNameOf, home);
         if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
         RuleChecks.MustFit(Rule, Time);
+        if (Category is not null && rights.Acting < Acting.Change) throw new RefusedException(RefusalKind.MayNotChange, "category");
         var change = session.Begin(ChangeKind.AppointmentAdded, Actor, InNameOf, rights.Grant);
         var added = session.New(EntryKind.Appointment, InNameOf, Actor, Title, Time) with
         {
@@ -38,6 +43,7 @@ public sealed record AddAppointment(
             Private = Private,
             AskedBy = AskedBy,
             RingBack = RingBack,
+            Marks = new MarkWish(Category, null, null).On(session, InNameOf),
         };
         session.Save(added);
         session.Became(Actor, Request, RequestState.Arranged, added.PublicId);

@@ -32,7 +32,7 @@ internal static class DeskQueue
     {
         var zones = people.DistinctBy(p => p.Zone).ToDictionary(p => p.Zone);
         var clocks = ClockChanges.Ahead(viewing.Zone, zones.Values.Select(p => p.HomeZone), viewing.Now, Duration.FromDays(7))
-            .Select(c => " " + English.ClockChange(c, viewing.TownOf(zones[c.Zone]), viewing.TownOf(viewing.Person), viewing.Zone.ToLocal(c.At).Date, viewing.Today));
+            .Select(c => " " + English.ClockChange(c, viewing.ClockOf(zones[c.Zone]), viewing.ClockOf(viewing.Person), viewing.Zone.ToLocal(c.At).Date, viewing.Today));
         return Waiting(viewing, queue) + string.Concat(clocks);
     }
 

@@ -134,7 +134,6 @@ internal static class LaneViews
         {
             if (part is { Answer: Answer.None }) return "to answer";
             if (part is { Answer: Answer.Tentative }) return "tentative";
-            if (whole.HoldRequest is not null) return "hold";
             if (told.Kind == EntryKind.Meeting && part is null && !whole.Agreed) return Waiting(whole);
         }
 
@@ -212,7 +211,9 @@ internal static class LaneViews
         var where = WhereTo.Words(viewing, lane, lane.Days.At(viewing.Now));
         if (lane.Hours.Around(viewing.Now) is { } day)
         {
-            var end = English.Time(zone.ToLocal(day.End).TimeOfDay);
+            // By one clock, the reader's, as all that stands on the lane.
+            var until = viewing.Zone.ToLocal(day.End);
+            var end = (until.Date == viewing.Today ? "" : $"{until.DayOfWeek} ") + English.Time(until.TimeOfDay);
             var now = ReachWords.Now(viewing, lane);
             return now == $"free to {end}" ? $"{where} until {end}" : $"{where} until {end}, {now}";
         }

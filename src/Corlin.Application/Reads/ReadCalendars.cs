@@ -9,7 +9,9 @@ namespace Corlin.Application.Reads;
 /// <summary>The calendars that somebody keeps themselves, as far as the viewer may see anything of them.</summary>
 /// <param name="MayChange">Whether the viewer may add, rename and remove them.</param>
 /// <param name="MayAddTo">Those on which the viewer may put an appointment; empty where they may add to none.</param>
-public sealed record CalendarsView(bool MayChange, IReadOnlyList<KeptCalendarView> Further, IReadOnlyList<CalendarChoiceView> MayAddTo);
+/// <param name="Categories">Those that the viewer may give to what they add; null where they decide of none.</param>
+public sealed record CalendarsView(
+    bool MayChange, IReadOnlyList<KeptCalendarView> Further, IReadOnlyList<CalendarChoiceView> MayAddTo, IReadOnlyList<CategoryView>? Categories = null);
 
 /// <param name="Counts">Whether its entries take up time.</param>
 /// <param name="Entries">How many stand on it; null where the viewer is told none of them whole.</param>
@@ -32,7 +34,8 @@ public sealed record ReadCalendars(UserId Viewer, string Owner, Instant Now)
             [
                 .. calendars.Rights.Acting >= Acting.Add ? [CalendarChoiceView.Main(owner)] : Array.Empty<CalendarChoiceView>(),
                 .. seen.Where(f => f.Rights.Acting >= Acting.Add).Select(f => CalendarChoiceView.Of(f.Calendar)),
-            ]);
+            ],
+            calendars.Rights.Acting >= Acting.Change ? viewing.CategoriesOf(owner, calendars.Rights) : null);
 
         int? Entries(FurtherCalendar calendar, Rights rights) => rights is { Sight: Sight.Whole, PrivateSight: Sight.Whole } ? counts.GetValueOrDefault(calendar.Calendar) : null;
     }

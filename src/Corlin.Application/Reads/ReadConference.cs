@@ -23,9 +23,10 @@ public sealed record ConferenceView(
     long Now, string? Title, string Organiser, string When, string Words, IReadOnlyList<InView> In, IReadOnlyList<InView> Knocking, string Me, bool Known, bool AtOnce, bool Early,
     IReadOnlyList<CalledView> Calls, string? DialIn, string? Entry);
 
-/// <param name="Person">Null for a guest.</param>
+/// <param name="Person">Null for a guest, and where a guest looks.</param>
+/// <param name="Guest">Whether they came by the link alone and are nobody who is known here.</param>
 /// <param name="Since">"since 12:01".</param>
-public sealed record InView(string Id, string Name, PersonView? Person, string Since, bool Mine);
+public sealed record InView(string Id, string Name, PersonView? Person, bool Guest, string Since, bool Mine);
 
 /// <param name="Words">"it rings", "did not answer", "cannot now", "has mail with the link".</param>
 public sealed record CalledView(PersonView Who, string Words, bool Rings);
@@ -50,7 +51,7 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         var zone = viewing?.Zone ?? organiser.HomeZone;
         var present = come.Where(p => p.IsIn(Now)).ToList();
         InView View(Presence p) => new(
-            p.PublicId, p.Name, p.Who is { } known && viewing is not null ? viewing.View(people[known]) : null, $"since {English.Time(zone.ToLocal(p.JoinedAt ?? p.AskedAt).TimeOfDay)}", ConferenceAt.Is(p, Comer));
+            p.PublicId, p.Name, p.Who is { } known && viewing is not null ? viewing.View(people[known]) : null, p.Who is null, $"since {English.Time(zone.ToLocal(p.JoinedAt ?? p.AskedAt).TimeOfDay)}", ConferenceAt.Is(p, Comer));
         // Who only has the link learns how many are in, not who.
         var told = stands || me == "in";
         var inside = Comer.Who is { } w && people[w].Inside;

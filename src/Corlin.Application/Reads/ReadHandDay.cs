@@ -46,7 +46,7 @@ public sealed record ReadHandDay(UserId Viewer, string? Who, LocalDate? Date, In
         var standing = lane.Entries.Where(e => e.Told.Stretch.Overlaps(day)).OrderBy(e => !e.Told.AllDay).ThenBy(e => e.Told.Stretch.Start).ToList();
         var papers = store.Papers([.. standing.Where(e => e.Told.Whole is not null).Select(e => e.Occurrence.Entry.Id).Distinct()]).CountBy(p => p.Entry).ToDictionary();
         var lines = standing.Select(e => Line(viewing, lane, e, day, rows, papers.GetValueOrDefault(e.Occurrence.Entry.Id))).ToList();
-        var clock = who.Zone == viewing.Person.Zone ? null : $"{English.Time(who.HomeZone.ToLocal(Now).TimeOfDay)} in {viewing.TownOf(who)}";
+        var clock = who.Zone == viewing.Person.Zone ? null : $"{English.Time(who.HomeZone.ToLocal(Now).TimeOfDay)} in {viewing.ClockOf(who)}";
         return new HandDayView(
             LaneViews.Ms(Now), English.Day(date), Lead(viewing, lane, date, lines), clock, viewing.View(who), [.. choices.Select(viewing.View)], lane.Rights.Acting >= Acting.Add, viewing.ZonesOf([who], day),
             ReadDesk.DayOf(viewing, [lane], date), lines);

@@ -28,7 +28,7 @@ public sealed record ReadLetters(UserId Viewer, string Id, LocalDateTime? Recurr
         var occurrence = Occurrences.Find(meeting, RecurrenceId, organiser.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
         var people = viewing.Users(Agreement.For(meeting, RecurrenceId).Where(p => p.Role != AttendeeRole.Resource).Select(p => p.Who));
         var last = store.LettersAbout(Id, Most).GroupBy(l => l.To, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.Max(l => l.At), StringComparer.OrdinalIgnoreCase);
-        var (subject, text) = English.Reminder(occurrence.Title, English.When(occurrence.Time, organiser.HomeZone), viewing.TownOf(organiser), organiser, viewing.Person);
+        var (subject, text) = English.Reminder(occurrence.Title, English.When(occurrence.Time, organiser.HomeZone), viewing.ClockOf(organiser), organiser, viewing.Person);
         return new LettersView(
             subject, text,
             [.. people.Values.Where(p => last.ContainsKey(p.Address)).Select(p =>

@@ -80,7 +80,7 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
         }
 
         var views = due.OrderBy(d => d.State == ReminderState.Missed).ThenBy(d => d.First.Entry.Told.Stretch.Start).Select(d => View(viewing, d.First, d.For, d.State));
-        return new RemindersView(LaneViews.Ms(Now), [.. views], next is { } n ? LaneViews.Ms(n) : null, viewing.View(viewing.Person.Zone, viewing.TownOf(viewing.Person), span), [.. principals.Select(viewing.View)], likes);
+        return new RemindersView(LaneViews.Ms(Now), [.. views], next is { } n ? LaneViews.Ms(n) : null, viewing.View(viewing.Person.Zone, viewing.ClockOf(viewing.Person), span), [.. principals.Select(viewing.View)], likes);
     }
 
     private sealed record Candidate(Lane Lane, LaneEntry Entry, Instant DueAt, Instant? Leave, Duration? Way);

@@ -217,10 +217,14 @@ internal sealed class Viewing
         return Places.TryGetValue(user.Place, out var place) ? place.Town : user.Place;
     }
 
+    /// <summary>What the clock is called by which somebody lives: the town of where they work, where the clock there is theirs, else that of their zone.</summary>
+    public string ClockOf(CalendarUser user) =>
+        user.Place is { } at && Places.TryGetValue(at, out var place) && place.Zone != user.Zone ? Zones.City(user.Zone) : TownOf(user);
+
     public ZoneView View(string zone, string label, Stretch span) => new(
         zone, label, [.. Zones.Get(zone).Offsets(span).Select(o => new OffsetView(o.From.ToUnixTimeMilliseconds(), o.Offset.Seconds / 60))]);
 
     /// <summary>The viewer's own zone first, then those of the people shown, each once.</summary>
     public IReadOnlyList<ZoneView> ZonesOf(IEnumerable<CalendarUser> people, Stretch span) =>
-        [.. people.Prepend(Person).Where(p => p.ZoneKnown).DistinctBy(p => p.Zone).Select(p => View(p.Zone, TownOf(p), span))];
+        [.. people.Prepend(Person).Where(p => p.ZoneKnown).DistinctBy(p => p.Zone).Select(p => View(p.Zone, ClockOf(p), span))];
 }

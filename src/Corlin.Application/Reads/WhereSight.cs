@@ -104,7 +104,7 @@ internal static class WhereTo
 
     /// <summary>What a clock of somebody's is called: the town of home, or of where they are then where that has another.</summary>
     public static string Town(Viewing viewing, CalendarUser who, DateTimeZone zone) =>
-        zone.Id == who.Zone ? viewing.TownOf(who) : viewing.Places.Values.FirstOrDefault(p => p.Zone == zone.Id)?.Town ?? Zones.City(zone.Id);
+        zone.Id == who.Zone ? viewing.ClockOf(who) : viewing.Places.Values.FirstOrDefault(p => p.Zone == zone.Id)?.Town ?? Zones.City(zone.Id);
 
     /// <summary>Whether a part of a day is where they always are.</summary>
     public static bool IsUsual(Viewing viewing, CalendarUser who, DayPart part) =>

@@ -7127,6 +7127,7 @@ export interface components {
             private: boolean;
             repeats: null | string;
             calendar: null | string;
+            category: null | string;
         };
         ArrangeRequest: {
             inNameOf: string;
@@ -7244,6 +7245,7 @@ export interface components {
             mayChange: boolean;
             further: components["schemas"]["KeptCalendarView"][];
             mayAddTo: components["schemas"]["CalendarChoiceView"][];
+            categories: null | components["schemas"]["CategoryView"][];
         };
         CallParts: {
             who: string;
@@ -8091,6 +8093,7 @@ export interface components {
             id: string;
             name: string;
             person: null | components["schemas"]["PersonView"];
+            guest: boolean;
             since: string;
             mine: boolean;
         };

@@ -6,6 +6,7 @@ import { findQuery } from "../api/queries";
 import type { FoundEntry, Person } from "../api/types";
 import { Flag } from "../lane/Flag";
 import { useKeys } from "./keys";
+import { LineFound } from "./line/LineFound";
 
 /** Finds a person, or an entry of any year, by a word; what is found stands over the page, or makes it up. */
 export function Find({ asPage = false }: { asPage?: boolean }) {
@@ -86,6 +87,7 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
             {data.more && <p className="px-2 py-1 text-soft">There is more. Say another word to narrow it.</p>}
           </Command.Group>
         )}
+        {shown && <LineFound text={text.trim()} className={itemLook} inHand={asPage} onDone={leave} />}
         {data && !data.lastMet && data.people.length + data.entries.length === 0 && (
           <p className="px-2 py-1.5 text-soft">Nothing that you may see is called “{text.trim()}”.</p>
         )}

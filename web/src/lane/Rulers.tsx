@@ -2,7 +2,7 @@ import { Fragment } from "react";
 import type { Zone } from "../api/types";
 import type { Axis } from "./axis";
 import { useHover } from "./hover";
-import { clock, hour, wallClock } from "./time";
+import { behindOrAhead, clock, dateText, hour, wallClock, weekdayOf } from "./time";
 
 const rulerHeight = 20;
 
@@ -12,10 +12,12 @@ export function Rulers({ zones, axis, dayStart }: { zones: Zone[]; axis: Axis; d
   const every = length > 16 && axis.width < 1000 ? 2 : length < 4 && axis.width > 500 ? 0.25 : length < 7 && axis.width > 700 ? 0.5 : 1;
   const hours: number[] = [];
   for (let t = Math.ceil(axis.open.from / (hour * every)) * hour * every; t <= axis.open.to; t += hour * every) hours.push(t);
+  const [first] = zones;
   return zones.map((zone, i) => (
     <Fragment key={zone.id}>
-      <div className="border-t border-rule text-xs font-semibold" style={{ height: rulerHeight, lineHeight: `${rulerHeight}px` }}>
-        {zone.label}
+      <div className="truncate border-t border-rule text-xs font-semibold" style={{ height: rulerHeight, lineHeight: `${rulerHeight}px` }}>
+        <span>{zone.label}</span>
+        {first && i > 0 && <Apart zone={zone} first={first} moment={dayStart + axis.open.from} />}
       </div>
       <div className="relative overflow-hidden border-t border-rule text-xs" style={{ height: rulerHeight }} aria-hidden="true">
         {hours.map((t) => {
@@ -23,7 +25,13 @@ export function Rulers({ zones, axis, dayStart }: { zones: Zone[]; axis: Axis; d
           const x = axis.x(t);
           if (x < 8 || x > axis.width - 8) return null;
           const inDay = local.getUTCHours() >= 8 && local.getUTCHours() < 19;
-          const text = local.getUTCMinutes() === 0 ? clock(zone, dayStart + t).slice(0, 2) : clock(zone, dayStart + t);
+          // Where another day begins there, its name stands.
+          const text =
+            i > 0 && local.getUTCHours() === 0 && local.getUTCMinutes() === 0
+              ? weekdayOf(dateText(zone, dayStart + t)).slice(0, 3)
+              : local.getUTCMinutes() === 0
+                ? clock(zone, dayStart + t).slice(0, 2)
+                : clock(zone, dayStart + t);
           return (
             <span
               key={t}
@@ -38,6 +46,13 @@ export function Rulers({ zones, axis, dayStart }: { zones: Zone[]; axis: Axis; d
       </div>
     </Fragment>
   ));
+}
+
+/** How far a clock is from the first, and which day it shows at the beginning where that is another. */
+function Apart({ zone, first, moment }: { zone: Zone; first: Zone; moment: number }) {
+  const day = dateText(zone, moment);
+  const words = [behindOrAhead(zone, first, moment), day === dateText(first, moment) ? "" : `begins on ${weekdayOf(day)}`];
+  return <span className="ml-2 font-normal text-soft">{words.filter(Boolean).join(", ")}</span>;
 }
 
 /** The hour under the pointer. */

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Zone } from "../api/types";
-import { addDays, clock, dateText, dayAndMonth, lengthText, localText, minute } from "./time";
+import { addDays, behindOrAhead, clock, dateText, dayAndMonth, lengthText, localText, minute } from "./time";
 
 const at = (text: string) => Date.parse(`${text}Z`);
 
@@ -20,6 +20,12 @@ test("a moment is told in the zone with the offset that holds then", () => {
   expect(clock(chennai, at("2027-03-15T12:00"))).toBe("17:30");
   expect(localText(halifax, at("2027-03-14T06:00"))).toBe("2027-03-14T03:00");
   expect(dateText(chennai, at("2027-03-15T20:00"))).toBe("2027-03-16");
+});
+
+test("how far one clock is from another, at that moment", () => {
+  expect(behindOrAhead(halifax, chennai, at("2027-03-13T12:00"))).toBe("9 h 30 behind");
+  expect(behindOrAhead(chennai, halifax, at("2027-03-15T12:00"))).toBe("8 h 30 ahead");
+  expect(behindOrAhead(chennai, chennai, at("2027-03-15T12:00"))).toBe("");
 });
 
 test("lengths and dates in words", () => {

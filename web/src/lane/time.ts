@@ -37,6 +37,12 @@ export function momentOf(zone: Zone, local: string): number {
   return wall - offsetAt(zone, first) * minute;
 }
 
+/** "4 h behind", "13 h ahead", or nothing where both show the same hour. */
+export function behindOrAhead(zone: Zone, other: Zone, moment: number): string {
+  const by = offsetAt(zone, moment) - offsetAt(other, moment);
+  return by === 0 ? "" : `${lengthText(Math.abs(by) * minute)} ${by < 0 ? "behind" : "ahead"}`;
+}
+
 export function dateText(zone: Zone, moment: number): string {
   return localText(zone, moment).slice(0, 10);
 }

@@ -3,6 +3,7 @@ import { problemOf } from "../api/client";
 import type { Paper } from "../api/types";
 import { Button } from "../ui/Button";
 import { Field, FieldError } from "../ui/Field";
+import { webAddress } from "./webAddress";
 
 const mostBytes = 25 * 1024 * 1024;
 
@@ -197,7 +198,7 @@ function LinkForm({ onLink }: { onLink: Props["onLink"] }) {
     );
   const add = async () => {
     try {
-      await onLink(name.trim() || null, address.trim());
+      await onLink(name.trim() || null, webAddress(address));
       setAddress(undefined);
       setName("");
       setWrong(undefined);
@@ -215,7 +216,7 @@ function LinkForm({ onLink }: { onLink: Props["onLink"] }) {
     >
       <Field
         label="Where it leads"
-        type="url"
+        inputMode="url"
         autoFocus
         value={address}
         maxLength={2000}

@@ -3,6 +3,7 @@ import StarterKit from "@tiptap/starter-kit";
 import { useState } from "react";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
+import { webAddress } from "./webAddress";
 
 interface Props {
   label: string;
@@ -44,6 +45,7 @@ export default function RichTextEditor({ label, html, onChange }: Props) {
 
 function Marks({ editor }: { editor: Editor }) {
   const [linking, setLinking] = useState<string>();
+  const [refused, setRefused] = useState(false);
   const on = useEditorState({
     editor,
     selector: ({ editor: e }) => ({
@@ -64,7 +66,7 @@ function Marks({ editor }: { editor: Editor }) {
     {
       name: "Link",
       pressed: on.link,
-      act: () => (on.link ? editor.chain().focus().unsetLink().run() : setLinking("https://")),
+      act: () => (on.link ? editor.chain().focus().unsetLink().run() : setLinking("")),
     },
   ];
   return (
@@ -89,16 +91,28 @@ function Marks({ editor }: { editor: Editor }) {
             e.preventDefault();
             e.stopPropagation();
             const chain = editor.chain().focus();
+            const href = webAddress(linking);
+            if (!/^(https?:\/\/|mailto:|tel:)./i.test(href)) return setRefused(true);
             if (editor.state.selection.empty)
-              chain.insertContent({ type: "text", text: linking, marks: [{ type: "link", attrs: { href: linking } }] }).run();
-            else chain.setLink({ href: linking }).run();
+              chain.insertContent({ type: "text", text: href, marks: [{ type: "link", attrs: { href } }] }).run();
+            else chain.setLink({ href }).run();
             setLinking(undefined);
           }}
         >
           <div className="flex-1">
-            <Field label="Where it leads" value={linking} autoFocus onChange={(e) => setLinking(e.target.value)} />
+            <Field
+              label="Where it leads"
+              value={linking}
+              autoFocus
+              placeholder="https://"
+              error={refused ? "That is no web address, mail address or telephone number." : undefined}
+              onChange={(e) => {
+                setRefused(false);
+                setLinking(e.target.value);
+              }}
+            />
           </div>
-          <Button type="submit" disabled={!/^(https?:\/\/|mailto:|tel:)./.test(linking)}>
+          <Button type="submit" disabled={linking.trim() === ""}>
             Link it
           </Button>
           <Button look="plain" onClick={() => setLinking(undefined)}>

@@ -14,7 +14,15 @@ export function Wait({
     return (
       <div role="alert" className="px-6 py-10">
         <p className="mb-3 font-semibold text-brick">{query.error instanceof Problem ? query.error.message : "Something went wrong."}</p>
-        <Button onClick={() => void query.refetch()}>Read it again</Button>
+        <p className="flex items-center gap-3">
+          {/* What is not there is not there the next time either. */}
+          {query.error instanceof Problem && query.error.status >= 400 && query.error.status < 500 && (
+            <a href="/" className="inline-flex min-h-8 items-center text-sea underline underline-offset-4">
+              Go to the Desk
+            </a>
+          )}
+          <Button onClick={() => void query.refetch()}>Read it again</Button>
+        </p>
       </div>
     );
   if (query.isPending)

@@ -50,7 +50,7 @@ public sealed record CancelRequest(string? Occurrence, Reach Reach, string? Note
 
 /// <param name="Takes">free, hold, pencilled or firm.</param>
 /// <param name="Calendar">The public id of a further calendar, or "main"; the main one where none is named.</param>
-public sealed record AppointmentRequest(string InNameOf, string Title, TimeRequest Time, string? Place, TimeTaken Takes, bool Private, string? Repeats, string? Calendar = null);
+public sealed record AppointmentRequest(string InNameOf, string Title, TimeRequest Time, string? Place, TimeTaken Takes, bool Private, string? Repeats, string? Calendar = null, string? Category = null);
 
 /// <param name="Calendar">The public id of a further calendar, or "main".</param>
 public sealed record PutOnRequest(string Calendar);
@@ -126,7 +126,8 @@ internal static class EntriesEndpoints
         var time = Times.Entry(request.Time);
         var added = await reader.ChangeAsync(new AddAppointment(
             reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
-            Times.Repeats(request.Repeats, time.LocalStart.Date), Further(request.Calendar)));
+            Times.Repeats(request.Repeats, time.LocalStart.Date), Further(request.Calendar))
+        { Category = Times.Limited(request.Category, Category.LongestName, "category") });
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
 

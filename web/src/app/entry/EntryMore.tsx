@@ -3,6 +3,7 @@ import { AnswersPart, LinePart } from "../../sentence/InvitedParts";
 import { Part } from "../../sentence/Part";
 import { Field } from "../../ui/Field";
 import type { Draft } from "./edit";
+import { webAddress } from "../../sentence/webAddress";
 
 interface Props {
   draft: Draft;
@@ -23,12 +24,13 @@ export function EntryMore({ draft, meeting, wrong, onEdit }: Props) {
           <div className="grid gap-3">
             <Field
               label="The link of the conference"
-              type="url"
+              inputMode="url"
               value={draft.link}
               maxLength={2000}
               placeholder="https://"
               error={at("link")}
               onChange={(e) => onEdit({ link: e.target.value })}
+              onBlur={() => webAddress(draft.link) !== draft.link && onEdit({ link: webAddress(draft.link) })}
             />
             <Field
               label="By telephone: number and code"

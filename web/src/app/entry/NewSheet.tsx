@@ -3,6 +3,8 @@ import { useEffect, useState } from "react";
 import { ask, client, problemOf, type Problem } from "../../api/client";
 import { furtherQuery } from "../../api/queries";
 import { CalendarPart } from "../../sentence/CalendarPart";
+import { CategoryChoice } from "../../sentence/CategoryChoice";
+import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { StillHere } from "../../ui/StillHere";
 import { useChanges } from "../changes";
@@ -20,9 +22,10 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem>();
   const [calendar, setCalendar] = useState<string>();
-  const choices = useQuery(furtherQuery(fresh.owner.id)).data?.mayAddTo ?? [];
+  const further = useQuery(furtherQuery(fresh.owner.id)).data;
+  const choices = further?.mayAddTo ?? [];
   const on = calendar ?? choices[0]?.id;
-  const kept = useKept<Draft>(`new ${fresh.owner.id}`, () => ({
+  const kept = useKept<Draft & { category: string }>(`new ${fresh.owner.id}`, () => ({
     time: { start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false, endZone: null },
     title: "",
     place: "",
@@ -35,6 +38,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
     line: "",
     answersWanted: true,
     takes: "firm",
+    category: "",
   }));
   // Where it is begun at another time, that time counts; the rest of what was typed before stays.
   const [moved, setMoved] = useState(!kept.restored);
@@ -44,7 +48,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
         ...kept.value,
         time: { ...kept.value.time, start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false },
       };
-  const setDraft = (edit: (before: Draft) => Draft) => {
+  const setDraft = (edit: (before: typeof draft) => typeof draft) => {
     setMoved(true);
     kept.set(edit(draft));
   };
@@ -67,6 +71,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
             private: draft.private,
             repeats: draft.repeats || null,
             calendar: on ?? null,
+            category: draft.category || null,
           },
         }),
       );
@@ -110,6 +115,24 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
           onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
         />
         <TakesPart value={draft.takes ?? "firm"} onChange={(takes) => setDraft((d) => ({ ...d, takes }))} />
+        {further?.categories && (
+          <p className="text-soft">
+            Its category is{" "}
+            <Part name="Category" value={draft.category || "none"} width={260}>
+              {(close) => (
+                <CategoryChoice
+                  categories={further.categories ?? []}
+                  chosen={draft.category || undefined}
+                  onChoose={(name) => {
+                    setDraft((d) => ({ ...d, category: name }));
+                    close();
+                  }}
+                />
+              )}
+            </Part>
+            .
+          </p>
+        )}
         {problem && (
           <p role="alert" className="font-semibold text-brick">
             {problem.message}

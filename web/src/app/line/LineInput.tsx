@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, type ReactNode } from "react";
+import { useCallback, useEffect, useRef, type ReactNode } from "react";
 import { lineQuery } from "../../api/queries";
 import type { LineReading } from "../../api/types";
 import { useKeys } from "../keys";
 import { useKept } from "../useKept";
+import { useGivenLine } from "./givenLine";
 import { Understood } from "./Understood";
 
 interface Props {
@@ -25,6 +26,14 @@ interface Props {
 export function LineInput({ label, placeholder, keptAs, autoFocus, onSay, onReading, button, aside }: Props) {
   const { value: text, set: setText } = useKept(`line ${keptAs}`, () => "");
   const line = useRef<HTMLInputElement>(null);
+  const take = useCallback(
+    (given: string) => {
+      setText(given);
+      line.current?.focus();
+    },
+    [setText],
+  );
+  useGivenLine(keptAs, take);
   const read = useQuery(lineQuery(text.trim()));
   const understood = text.trim() !== "" && !read.isPlaceholderData ? read.data : undefined;
   useKeys({ s: () => line.current?.focus() });

@@ -1,5 +1,6 @@
 import type { LineReading } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { saysWhat } from "./saysWhat";
 
 type NotUnderstood = LineReading["notUnderstood"][number];
 
@@ -30,23 +31,4 @@ export function Understood({ reading, onInstead }: { reading: LineReading; onIns
       )}
     </p>
   );
-}
-
-const named = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses].join(", ");
-
-function saysWhat(line: LineReading): string {
-  const when = line.start !== null || line.from !== null;
-  return [
-    line.title && `“${line.title}”`,
-    line.required.length + line.requiredAddresses.length > 0 && `with ${named(line.required, line.requiredAddresses)}`,
-    line.optional.length + line.optionalAddresses.length > 0 && `if free ${named(line.optional, line.optionalAddresses)}`,
-    line.minutes !== null && `for ${line.minutes} minutes`,
-    when && line.when,
-    line.repeats,
-    line.video && "by video",
-    line.place && `in ${line.place}`,
-    line.private && "private",
-  ]
-    .filter(Boolean)
-    .join(", ");
 }

@@ -31,6 +31,7 @@ export function enter(line: LineReading, owner: string, zone: string) {
         private: line.private === true,
         repeats: line.repeats,
         calendar: null,
+        category: null,
       },
     }),
   );

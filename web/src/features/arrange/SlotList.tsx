@@ -42,7 +42,9 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
       <h2 className="flex items-baseline justify-between border-b border-rule pb-1.5">
         <span className="text-[15px] font-semibold">
           {!slots
-            ? "Looking for free slots…"
+            ? busy
+              ? "Looking for free slots…"
+              : "Free slots"
             : slots.total === 0
               ? "No free slot"
               : slots.total === 1
@@ -86,6 +88,7 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
             </label>
           </li>
         ))}
+        {!slots && !busy && <li className="px-3 py-3">They could not be looked for; what is wrong stands above.</li>}
         {slots && slots.total === 0 && (
           <li className="px-3 py-3">
             <p>{slots.summary || "Nobody required is free together in these days."}</p>

@@ -9,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import { useQueryClient } from "@tanstack/react-query";
 import type { Conference, Draft } from "./draft";
+import { webAddress } from "../../sentence/webAddress";
 
 interface Props {
   draft: Draft;
@@ -82,7 +83,7 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
             placeholder="https://"
             onChange={(e) => onEdit({ link: e.target.value })}
             // A pasted address without its beginning is one all the same.
-            onBlur={() => isBare(draft.link) && onEdit({ link: `https://${draft.link.trim()}` })}
+            onBlur={() => onEdit({ link: webAddress(draft.link) })}
           />
           <StandingLine draft={draft} organiser={organiser} presets={presets} onEdit={onEdit} />
         </>
@@ -189,6 +190,3 @@ function PlaceEditor({ draft, presets, onEdit }: { draft: Draft; presets: Preset
     </div>
   );
 }
-
-/** "meet.harbour.example/42": a host and perhaps a path, without a scheme. */
-const isBare = (link: string) => /^\s*[a-z0-9-]+(\.[a-z0-9-]+)+(\/\S*)?\s*$/i.test(link);

@@ -19,7 +19,7 @@ export function WhoIsIn({ conference, onAdmit }: { conference: Conference; onAdm
                 {p.mine ? "You" : p.name}
               </span>
               <span className="pb-2 text-[12.5px] text-soft">
-                {p.person ? "" : "guest, "}
+                {p.guest ? "guest, " : ""}
                 {p.since}
               </span>
             </li>

@@ -1,5 +1,5 @@
 import type { Zone } from "../../api/types";
-import { clock, dateText, dayAndMonth } from "../../lane/time";
+import { behindOrAhead, clock, dateText, dayAndMonth } from "../../lane/time";
 import { Part } from "../../sentence/Part";
 import { ZonePicker } from "../../sentence/ZonePicker";
 
@@ -23,6 +23,7 @@ export function RulersPart({ zones, rulers, now, onChange }: Props) {
             {zones.map((z) => (
               <li key={z.id} className="flex min-h-8 items-center gap-2 border-b border-rule">
                 <span className="font-semibold">{z.label}</span>
+                <span className="text-soft">{behindOrAhead(z, first, now)}</span>
                 <span className="ml-auto">
                   {clock(z, now)}
                   {dateText(z, now) !== dateText(first, now) && <span className="text-soft">, {dayAndMonth(dateText(z, now))}</span>}

@@ -11,10 +11,12 @@ import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { ReturnLines } from "../../app/ReturnLines";
+import { useKept } from "../../app/useKept";
 import { Flag } from "../../lane/Flag";
 import { chosenOf } from "../../sentence/PeoplePicker";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
+import { StillHere } from "../../ui/StillHere";
 import { Wait } from "../../ui/Wait";
 import { AbsenceForm } from "./AbsenceForm";
 import { nothingSaid, saidOf, wordOf, type Said } from "./said";
@@ -58,8 +60,13 @@ const nowhere: Stay = { first: "", last: "", where: undefined, from: "", to: "" 
 function Shown({ data }: { data: Data }) {
   const navigate = route.useNavigate();
   const { also } = route.useSearch();
-  const [saying, setSaying] = useState<Saying>();
-  const [where, setWhere] = useState<Where>();
+  // What is said is kept while it is said: who leaves half-way finds it again.
+  const keptAway = useKept<Saying | null>("absence", () => null);
+  const keptWhere = useKept<Where | null>("where", () => null);
+  const saying = keptAway.value ?? undefined;
+  const where = keptWhere.value ?? undefined;
+  const setSaying = (next: Saying | undefined) => (next ? keptAway.set(next) : keptAway.forget());
+  const setWhere = (next: Where | undefined) => (next ? keptWhere.set(next) : keptWhere.forget());
   const sheet = useEntrySheet();
   const own = data.strips.filter((s) => s.maySay);
   const people = own.map((s) => s.who);
@@ -82,7 +89,7 @@ function Shown({ data }: { data: Data }) {
   };
   const sayWhere = (strip: Strip, first = "", last = first) => {
     setSaying(undefined);
-    setWhere((before) => ({ who: strip.who.id, line: before?.line ?? "", stay: { ...(before?.stay ?? nowhere), first, last } }));
+    setWhere({ who: strip.who.id, line: where?.line ?? "", stay: { ...(where?.stay ?? nowhere), first, last } });
   };
   const said = where && own.find((s) => s.who.id === where.who);
   const [first] = own;
@@ -118,6 +125,14 @@ function Shown({ data }: { data: Data }) {
         also={also}
         onLook={(ids) => void navigate({ search: { month: data.month, ...(ids ? { also: ids } : {}) }, replace: true })}
       />
+      {((where && said && keptWhere.restored) || (saying && keptAway.restored)) && (
+        <StillHere
+          onForget={() => {
+            setWhere(undefined);
+            setSaying(undefined);
+          }}
+        />
+      )}
       {where && said && (
         <SayForm
           strip={said}

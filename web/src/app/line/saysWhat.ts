@@ -1,0 +1,21 @@
+import type { LineReading } from "../../api/types";
+
+const named = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses].join(", ");
+
+/** What was understood of a line, in words. */
+export function saysWhat(line: LineReading): string {
+  const when = line.start !== null || line.from !== null;
+  return [
+    line.title && `“${line.title}”`,
+    line.required.length + line.requiredAddresses.length > 0 && `with ${named(line.required, line.requiredAddresses)}`,
+    line.optional.length + line.optionalAddresses.length > 0 && `if free ${named(line.optional, line.optionalAddresses)}`,
+    line.minutes !== null && `for ${line.minutes} minutes`,
+    when && line.when,
+    line.repeats,
+    line.video && "by video",
+    line.place && `in ${line.place}`,
+    line.private && "private",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}

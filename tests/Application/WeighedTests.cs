@@ -89,6 +89,19 @@ public sealed class WeighedTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Of_very_many_those_who_must_come_are_looked_at_and_it_is_said()
+    {
+        var many = Enumerable.Range(0, ReadWeighed.MostWeighed + 5).Select(i => new Invited($"guest{i}@harbour.example", AttendeeRole.Optional));
+        var made = await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Open day", [.. many, new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2028-03-14T12:00"), null, "https://video.example/day", null, null));
+        await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Council", World.Timed("2028-03-14T15:00"), null));
+        var weighed = await Weigh(made.PublicId, new EntryEdit { Time = World.Timed("2028-03-14T15:00") });
+        Assert.Equal((ReadWeighed.MostWeighed, ReadWeighed.MostWeighed + 6), (weighed.People.Count, weighed.Told));
+        Assert.Equal(["Tomé taken then.", "Only 60 of the 67 who take part were looked at."], weighed.Wrong.Select(w => w.Words));
+        Assert.Equal("Tuesday 14 March 2028, 15:00 to 15:45", weighed.When);
+    }
+
+    [Fact]
     public async Task Who_may_not_change_it_learns_nothing_by_weighing()
     {
         var made = await world.Arrange("2027-03-16T12:00", false, world.Tome);
@@ -121,7 +134,8 @@ public sealed class WeighedTests : IAsyncLifetime
     {
         await Taken(world.Tome, "2027-04-05T10:00");
         var chosen = await world.See((new ReadChosen(
-            world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], World.Timed("2027-03-15T10:00").ToStretch(DateTimeZone.Utc), null, true, world.Now) { Repeats = "every Monday" }).Run);
+            world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], World.Timed("2027-03-15T10:00").ToStretch(DateTimeZone.Utc), null, true, world.Now)
+        { Repeats = "every Monday" }).Run);
         Assert.Empty(chosen.Wrong);
         // The wall clock stays at ten when Lisbon's clocks go on.
         Assert.Equal("Tomé is taken on 5 April.", Assert.Single(chosen.Series!.Wrong).Words);

@@ -27,6 +27,10 @@ public sealed record NearSlotView(long Start, long End, string When, string Verd
 public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? RecurrenceId, Reach Reach, EntryEdit Becomes, Moving? Moving, Asking? Asking, Instant Now)
 {
     private const int SlotsGiven = 5;
+
+    /// <summary>Of more than so many only these are looked at, those who must come first.</summary>
+    public const int MostWeighed = 60;
+
     private static readonly Duration SlotsWithin = Duration.FromDays(7);
     private static readonly NewIds NeverKept = new("weighed", "weighed");
 
@@ -47,7 +51,8 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
         var after = Edits.Apply(entry, RecurrenceId, entry.IsSeries ? Reach : Reach.All, becomes, NeverKept, owner.HomeZone)[^1].Entry;
         var occurrences = Reached(after, stands, becomes, owner.HomeZone);
         if (occurrences.Count == 0 || after.Takes == TimeTaken.Free || after.Time is AllDayEntry) return new WeighedView("", [], [], null, [], 0);
-        var asked = Asked(viewing, owner, entry, after);
+        var everyone = Asked(viewing, owner, entry, after);
+        var asked = everyone.Count <= MostWeighed ? everyone : [.. everyone.OrderBy(a => a.Required ? 0 : 1).Take(MostWeighed)];
         var at = occurrences.FirstOrDefault(o => o.Start >= Now, occurrences[0]);
         if (Moving is not null) at = Moving.To;
         else if (becomes.Time is { } time) at = time.ToStretch(owner.HomeZone);
@@ -61,16 +66,18 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
         { MailLeaves = MailLeaves };
         var site = link ? null : wrongs.Site;
         var wrong = wrongs.AboutTheTime().ToList();
+        if (everyone.Count > asked.Count) wrong.Add(new WarningView($"Only {MostWeighed} of the {everyone.Count} who take part were looked at.", "doubt", []));
         return new WeighedView(
             When(viewing, at), [.. states.Select(s => new ConsequenceView(viewing.View(s.Who), s.Local, s.Words, s.Tone))], wrong,
             occurrences.Count < 2 ? null : EachOccurrence.Weigh(viewing, [.. lanes.Zip(asked, (lane, a) => (lane, a.Required))], occurrences, site, but),
-            wrong.Count == 0 && !AnyTimes ? [] : Near(viewing, asked, lanes, at, site, but), after.Kind == EntryKind.Meeting && after.Status == MeetingStatus.Sent ? asked.Count(a => a.Who.Kind == UserKind.Person) - 1 : 0);
+            wrong.Count == 0 && !AnyTimes ? [] : Near(viewing, asked, lanes, at, site, but), after.Kind == EntryKind.Meeting && after.Status == MeetingStatus.Sent ? everyone.Count(a => a.Who.Kind == UserKind.Person) - 1 : 0);
     }
 
     private static string When(Viewing viewing, Stretch at)
     {
         var local = viewing.Zone.ToLocal(at.Start);
-        return $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(viewing.Zone.ToLocal(at.End).TimeOfDay)}";
+        var year = local.Year == viewing.Today.Year ? "" : $" {local.Year}";
+        return $"{English.Day(local.Date)}{year}, {English.Time(local.TimeOfDay)} to {English.Time(viewing.Zone.ToLocal(at.End).TimeOfDay)}";
     }
 
     /// <summary>The occurrence, of an entry that the viewer may change.</summary>

@@ -40,7 +40,8 @@ public sealed record ChangeEntry(
         {
             last = session.Save(Rooms.Answer(session, Grouped(session, transition.Entry)));
             session.Tell(transition with { Entry = last }, Actor, before: entry);
-            told = transition.Effects.Count(e => transition.Entry.Participations.All(p => p.Who != e.To || p.Role != AttendeeRole.Resource));
+            var rooms = transition.Entry.Participations.Where(p => p.Role == AttendeeRole.Resource).Select(p => p.Who).ToHashSet();
+            told = transition.Effects.Count(e => !rooms.Contains(e.To));
         }
 
         session.GoAlong(entry, RecurrenceId, last);

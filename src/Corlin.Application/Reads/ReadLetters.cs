@@ -34,14 +34,7 @@ public sealed record ReadLetters(UserId Viewer, string Id, LocalDateTime? Recurr
             [.. people.Values.Where(p => last.ContainsKey(p.Address)).Select(p =>
             {
                 var local = viewing.Zone.ToLocal(last[p.Address]);
-                return new WrittenToView(p.PublicId, p.GivenName, WrittenOn(local, viewing.Today), local.Date == viewing.Today);
+                return new WrittenToView(p.PublicId, p.GivenName, English.Moment(local, viewing.Today), local.Date == viewing.Today);
             })]);
     }
-
-    private static string WrittenOn(LocalDateTime at, LocalDate today) => $"{(Period.DaysBetween(at.Date, today) switch
-    {
-        0 => "today",
-        1 => "yesterday",
-        _ => English.ShortDay(at.Date),
-    })} {English.Time(at.TimeOfDay)}";
 }

@@ -55,10 +55,10 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
     {
         var first = Time.LocalStart.Date;
         if (Parts is not null) return (this with { Parts = null, Words = RuleWords.Write(Parts.ToRule(first)) }).Run(store);
-        var rule = RuleReader.Read(Words, first).Rule;
-        return Said(store) with
+        var reading = RuleReader.Read(Words, first);
+        return Said(store, reading) with
         {
-            Parts = rule is not null && RuleParts.Of(rule, first) is { } p
+            Parts = reading.Rule is { } rule && RuleParts.Of(rule, first) is { } p
                 ? new RepeatPartsView(p.Every, p.Unit, [.. p.Weekdays.Select(d => (int)d)], p.On, p.Until is { } until ? LocalDatePattern.Iso.Format(until) : null, p.Times)
                 : null,
             MonthDays = MonthDays(first),
@@ -71,10 +71,9 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
         return [.. offered.Select(on => new MonthDayView(on, RuleWords.Write(on, first)))];
     }
 
-    private RepeatView Said(ICalendarReads store)
+    private RepeatView Said(ICalendarReads store, RuleReading reading)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var reading = RuleReader.Read(Words, Time.LocalStart.Date);
         if (reading.Once) return new RepeatView("Once", "It does not repeat.", [], [], null);
         if (reading.Rule is not { } rule)
             return new RepeatView(null, "", [], [], reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood)));

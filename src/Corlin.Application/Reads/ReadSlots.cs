@@ -96,13 +96,11 @@ public sealed record ReadSlots(
         if (end <= Now) throw new RefusedException(RefusalKind.InThePast, "span");
         if (Duration.FromMinutes(Minutes) > end - start) throw new RefusedException(RefusalKind.LengthLongerThanSpan, "minutes");
         // Nothing begins in the past: the span starts with the next quarter of an hour.
-        var quarter = Duration.FromMinutes(15).BclCompatibleTicks;
-        var next = Instant.FromUnixTimeTicks((Now.ToUnixTimeTicks() + quarter - 1) / quarter * quarter);
-        return new Stretch(Instant.Min(Instant.Max(start, next), end), end);
+        return new Stretch(Instant.Min(Instant.Max(start, SlotPeople.NextStart(Now)), end), end);
     }
 
     private string? Site(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked) =>
-        HasLink ? null : viewing.SiteOf(Place) ?? asked.Where(a => a.Who.Kind == UserKind.Room).Select(a => viewing.SiteOf(a.Who.Place)).FirstOrDefault(s => s is not null);
+        HasLink ? null : viewing.SiteOf(Place, asked.Select(a => a.Who));
 
     private static IReadOnlyList<SlotDayView> Days(Viewing viewing, Stretch span, ImmutableArray<Slot> slots)
     {

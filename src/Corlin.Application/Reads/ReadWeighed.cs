@@ -53,9 +53,7 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
         if (occurrences.Count == 0 || after.Takes == TimeTaken.Free || after.Time is AllDayEntry) return new WeighedView("", [], [], null, [], 0);
         var everyone = Asked(viewing, owner, entry, after);
         var asked = everyone.Count <= MostWeighed ? everyone : [.. everyone.OrderBy(a => a.Required ? 0 : 1).Take(MostWeighed)];
-        var at = occurrences.FirstOrDefault(o => o.Start >= Now, occurrences[0]);
-        if (Moving is not null) at = Moving.To;
-        else if (becomes.Time is { } time) at = time.ToStretch(owner.HomeZone);
+        var at = becomes.Time?.ToStretch(owner.HomeZone) ?? occurrences.FirstOrDefault(o => o.Start >= Now, occurrences[0]);
         var but = new Apart(entry.Id, entry.HoldRequest);
         var far = AtTime.Around(new Stretch(Instant.Min(occurrences[0].Start, at.Start), Instant.Max(occurrences[^1].End, at.End + SlotsWithin)));
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], far);
@@ -120,8 +118,7 @@ public sealed record ReadWeighed(UserId Viewer, string Entry, LocalDateTime? Rec
     /// <summary>The times nearest to the one that is weighed, of those that cost least.</summary>
     private IReadOnlyList<NearSlotView> Near(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked, IReadOnlyList<Lane> lanes, Stretch at, string? site, Apart but)
     {
-        var quarter = Duration.FromMinutes(15).BclCompatibleTicks;
-        var from = Instant.FromUnixTimeTicks((Instant.Max(Now, at.Start - Duration.FromHours(12)).ToUnixTimeTicks() + quarter - 1) / quarter * quarter);
+        var from = SlotPeople.NextStart(Instant.Max(Now, at.Start - Duration.FromHours(12)));
         var span = new Stretch(from, from + SlotsWithin);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var found = SlotSearch.Find(SlotPeople.Request(viewing, lanes, asked, [], span, at.Length, site, but));

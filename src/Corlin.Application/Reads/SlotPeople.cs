@@ -10,6 +10,16 @@ namespace Corlin.Application.Reads;
 /// <summary>What is known of those asked, as a search for free slots takes it, and what it finds in a few words.</summary>
 internal static class SlotPeople
 {
+    /// <summary>Starts are tried every quarter of an hour.</summary>
+    private static readonly Duration Step = Duration.FromMinutes(15);
+
+    /// <summary>The next quarter of an hour, or the moment itself where it is one.</summary>
+    public static Instant NextStart(Instant from)
+    {
+        var step = Step.BclCompatibleTicks;
+        return Instant.FromUnixTimeTicks((from.ToUnixTimeTicks() + step - 1) / step * step);
+    }
+
     /// <param name="tended">Until which day the calendar of somebody is tended.</param>
     /// <param name="site">Where it takes place; null where nobody need be there.</param>
     /// <param name="but">What does not count.</param>
@@ -17,7 +27,7 @@ internal static class SlotPeople
         Viewing viewing, IReadOnlyList<Lane> lanes, IReadOnlyList<(CalendarUser Who, bool Required)> asked, Dictionary<UserId, LocalDate> tended, Stretch span, Duration length, string? site, Apart but) => new(
         span,
         length,
-        Duration.FromMinutes(15),
+        Step,
         [.. lanes.Zip(asked, (lane, a) => new SlotPerson(
             lane.Who.PublicId,
             a.Required ? Need.Required : Need.Optional,

@@ -208,6 +208,10 @@ internal sealed class Viewing
     /// <summary>The site of a place or room by its name, or null where it is not one of the set-up.</summary>
     public string? SiteOf(string? place) => place is not null && Places.TryGetValue(place, out var known) ? known.Site : null;
 
+    /// <summary>Where a meeting takes place: as it is typed, or where the first of its rooms is; null where that is not known.</summary>
+    public string? SiteOf(string? place, IEnumerable<CalendarUser> asked) =>
+        SiteOf(place) ?? asked.Where(a => a.Kind == UserKind.Room).Select(r => SiteOf(r.Place)).FirstOrDefault(s => s is not null);
+
     public PersonView View(CalendarUser user) => new(
         user.PublicId, user.Name, user.GivenName, user.Kind.ToString().ToLowerInvariant(), user.Inside, user.Flag, user.Zone, TownOf(user), user.Post, user.Address);
 

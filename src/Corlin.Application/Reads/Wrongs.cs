@@ -31,7 +31,7 @@ internal sealed class Wrongs(
     private IReadOnlyList<(CalendarUser Room, int? Seats)>? freeRooms;
 
     /// <summary>Where it takes place: as it is typed, or where its first room is; null where that is not known.</summary>
-    public string? Site => viewing.SiteOf(place) ?? Rooms.Select(r => viewing.SiteOf(r.Who.Place)).FirstOrDefault(s => s is not null);
+    public string? Site => viewing.SiteOf(place, asked.Select(a => a.Who));
 
     private IEnumerable<AskedAtTime> People => asked.Where(a => a.Who.Kind == UserKind.Person);
 

@@ -3,6 +3,9 @@ import { Flag, type Hoist } from "./Flag";
 
 export const hoistOf = (answer: string): Hoist => (answer === "accepted" ? "top" : answer === "tentative" ? "half" : "bare");
 
+/** Those of who is asked who are people: a room is booked, and told nothing. */
+export const peopleOf = <T extends { role: string }>(attendees: T[]): T[] => attendees.filter((a) => a.role !== "resource");
+
 /** Who is asked, each with a staff and the answer in words. */
 export function Attendees({ attendees }: { attendees: ChaseAttendee[] }) {
   return (

@@ -5,6 +5,7 @@ import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { CancelNote } from "./CancelNote";
 import { useRun } from "./useRun";
+import { peopleOf } from "../../lane/Attendees";
 
 const done: Record<Exclude<Reach, "thisOne">, string> = {
   fromHereOn: "cancelled from here on",
@@ -16,7 +17,7 @@ export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () 
   const run = useRun(onDone);
   const [asking, setAsking] = useState<{ reach: Reach; words: string }>();
   // Of what was saved and not sent nobody was told; a room is nobody.
-  const told = entry.sent ? entry.attendees.filter((a) => a.role !== "resource").length : 0;
+  const told = entry.sent ? peopleOf(entry.attendees).length : 0;
   const cancel = (reach: Reach, words: string, note: string | null) =>
     run(
       ask(

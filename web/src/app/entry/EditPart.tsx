@@ -15,6 +15,7 @@ import { EntrySentence } from "./EntrySentence";
 import { TakesPart } from "./TakesPart";
 import type { Shown } from "./useEntrySheet";
 import { WeighedPart } from "./WeighedPart";
+import { peopleOf } from "../../lane/Attendees";
 
 /** The entry as a sentence to be changed; what is changed is sent only at the end, and says how far it reaches. */
 export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
@@ -48,7 +49,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const weighs = move !== undefined || isAsking(asking) || parts.some((p) => ["time", "place", "link", "repeat", "takes"].includes(p));
   const others = asking.required.length + asking.optional.length;
   // Of what was saved and not sent nobody was told; a room is nobody.
-  const people = entry.sent ? entry.attendees.filter((a) => a.role !== "resource").length : 0;
+  const people = entry.sent ? peopleOf(entry.attendees).length : 0;
   const told = parts.length > 0 || move ? people + others : others + asking.removed.length;
 
   const send = async () => {

@@ -1,11 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { weighedQuery } from "../../api/queries";
-import type { Weighed, WeighRequest } from "../../api/types";
-import { Button } from "../../ui/Button";
+import type { WeighRequest } from "../../api/types";
 import { Tone } from "../../ui/Tone";
 import { useSettled } from "../useSettled";
-
-type NearSlot = Weighed["slots"][number];
+import { NearSlots, type NearSlot } from "./NearSlots";
 
 interface Props {
   entry: string;
@@ -57,18 +55,7 @@ export function WeighedPart({ entry, request, onPick }: Props) {
       {onPick && slots.length > 0 && (
         <>
           <h3 className="pt-1 text-soft">Near times that suit better</h3>
-          <ul>
-            {slots.map((s) => (
-              <li key={s.start} className="flex items-baseline gap-2">
-                <Button look="plain" className="-ml-3" onClick={() => onPick(s)}>
-                  {s.when}
-                </Button>
-                <span className="ml-auto text-right">
-                  <Tone tone={s.tone}>{s.verdict}</Tone>
-                </span>
-              </li>
-            ))}
-          </ul>
+          <NearSlots slots={slots} onPick={onPick} />
         </>
       )}
     </section>

@@ -8,6 +8,7 @@ import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { useChanges } from "../changes";
 import { useKept } from "../useKept";
+import { peopleOf } from "../../lane/Attendees";
 
 interface Asked {
   answer: string;
@@ -36,7 +37,7 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
   const queries = useQueryClient();
   const { fail } = useChanges();
   const [open, setOpen] = useState<{ kind: Writing; letters: Letters }>();
-  const people = attendees.filter((a) => a.role !== "resource");
+  const people = peopleOf(attendees);
   if (people.length === 0) return null;
   const silent = people.filter((a) => a.answer === "silent").length;
   // Read anew each time: what was written a moment ago counts.

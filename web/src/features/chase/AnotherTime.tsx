@@ -1,15 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { weighedQuery } from "../../api/queries";
-import type { ChaseRow, Weighed } from "../../api/types";
+import type { ChaseRow } from "../../api/types";
 import { changeEntry } from "../../app/entry/changeEntry";
 import { nothing } from "../../app/entry/edit";
+import { NearSlots, type NearSlot } from "../../app/entry/NearSlots";
 import { WeighedPart } from "../../app/entry/WeighedPart";
 import { Button } from "../../ui/Button";
-import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
-
-type NearSlot = Weighed["slots"][number];
 
 interface Props {
   row: ChaseRow;
@@ -29,18 +27,7 @@ export function AnotherTime({ row, onRun, onDone }: Props) {
   return (
     <section aria-label="Another time" className="grid max-w-[60ch] gap-2 py-2">
       {slots.length === 0 && <p>Within a week nothing suits everyone required. Its sheet takes any other time.</p>}
-      <ul>
-        {slots.map((s) => (
-          <li key={s.start} className="flex items-baseline gap-2">
-            <Button look="plain" className="-ml-3" aria-pressed={s === slot} onClick={() => setSlot(s)}>
-              {s.when}
-            </Button>
-            <span className="ml-auto text-right">
-              <Tone tone={s.tone}>{s.verdict}</Tone>
-            </span>
-          </li>
-        ))}
-      </ul>
+      <NearSlots slots={slots} picked={slot ?? null} onPick={setSlot} />
       {move && <WeighedPart entry={row.entry} request={{ ...whole, move, anyTimes: false }} />}
       <div className="flex gap-2">
         {slot && move && (

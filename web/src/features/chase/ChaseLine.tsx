@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import type { ChaseRow } from "../../api/types";
-import { hoistOf } from "../../lane/Attendees";
+import { hoistOf, peopleOf } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
 import { Tone } from "../../ui/Tone";
 
@@ -13,7 +13,7 @@ export function ChaseLine({ row, chosen, onChoose }: { row: ChaseRow; chosen: bo
     // With what opens below it, also when an answer moves it to another group.
     if (chosen) line.current?.closest("li")?.scrollIntoView({ block: "nearest" });
   }, [chosen, row.group]);
-  const asked = row.attendees.filter((a) => a.role !== "resource");
+  const asked = peopleOf(row.attendees);
   const required = asked.filter((a) => a.role === "required");
   const accepted = required.filter((a) => a.answer === "accepted").length;
   return (

@@ -4,7 +4,7 @@ import { ask, client } from "../../api/client";
 import type { ChaseRow, Proposal, Zone } from "../../api/types";
 import { CancelNote } from "../../app/entry/CancelNote";
 import { WritePart } from "../../app/entry/WritePart";
-import { Attendees } from "../../lane/Attendees";
+import { Attendees, peopleOf } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
 import { clock, dateText } from "../../lane/time";
 import { Button } from "../../ui/Button";
@@ -25,7 +25,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
   // One thing at a time is done with it.
   const [doing, setDoing] = useState<"cancel" | "time" | "instead">();
   const close = () => setDoing(undefined);
-  const people = row.attendees.filter((a) => a.role !== "resource").length;
+  const people = peopleOf(row.attendees).length;
   const required = row.attendees.filter((a) => a.role === "required");
   const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
   return (
@@ -140,7 +140,7 @@ function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Propo
             )
           }
         >
-          Move it to {proposal.when} and ask {row.attendees.filter((a) => a.role !== "resource").length} anew
+          Move it to {proposal.when} and ask {peopleOf(row.attendees).length} anew
         </Button>
         <Button
           onClick={() =>

@@ -5,6 +5,7 @@ import { chosenOf, PeoplePicker, type Chosen } from "../../../sentence/PeoplePic
 import { Button } from "../../../ui/Button";
 import { Field } from "../../../ui/Field";
 import { useChanges } from "../../changes";
+import { peopleOf } from "../../../lane/Attendees";
 
 interface Props {
   entry: EntryDetails;
@@ -61,7 +62,9 @@ export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
 /** Those who read it already, or who were asked, with who organises. */
 function first(entry: EntryDetails, lane: string, stand: NotesOn): Chosen[] {
   if (stand.readers.length > 0) return stand.readers.map(chosenOf);
-  const people = entry.attendees.filter((a) => a.role !== "resource" && a.answer !== "declined").map((a) => a.who);
+  const people = peopleOf(entry.attendees)
+    .filter((a) => a.answer !== "declined")
+    .map((a) => a.who);
   return [...(entry.organiser ? [entry.organiser] : []), ...people]
     .filter((p, i, all) => p.id !== lane && all.findIndex((o) => o.id === p.id) === i)
     .map(chosenOf);

@@ -5,6 +5,7 @@ import { Choices, Part } from "../../../sentence/Part";
 import { PeoplePicker } from "../../../sentence/PeoplePicker";
 import { TaskBox } from "./TaskBox";
 import { newTask, type Task } from "./useKeptNotes";
+import { peopleOf } from "../../../lane/Attendees";
 
 interface Props {
   tasks: Task[];
@@ -19,7 +20,7 @@ export function TaskLines({ tasks, stand, attendees, onChange }: Props) {
   const [words, setWords] = useState("");
   const change = (key: string, part: Partial<Task>) => onChange(tasks.map((t) => (t.key === key ? { ...t, ...part } : t)));
   const done = (task: Task) => stand.some((s) => s.id === task.id && s.done !== null);
-  const people = attendees.filter((a) => a.role !== "resource").map((a) => a.who);
+  const people = peopleOf(attendees).map((a) => a.who);
   return (
     <div>
       {tasks.length > 0 && (

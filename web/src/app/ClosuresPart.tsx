@@ -4,10 +4,12 @@ import { ask, client } from "../api/client";
 import { closuresQuery } from "../api/queries";
 import type { Closures } from "../api/types";
 import { useChanges } from "./changes";
+import { useChange } from "./useChange";
 import { dayAndMonth } from "../lane/time";
 import { DatePart } from "../sentence/DatePart";
 import { Choices, Part, TypedPart } from "../sentence/Part";
 import { Button } from "../ui/Button";
+import { FieldError } from "../ui/Field";
 
 interface Props {
   /** Days that were chosen on the same screen, which the sentence begins with; empty for none. */
@@ -26,6 +28,7 @@ const days = (first: string, last: string) =>
 
 function Shown({ data, from, to }: { data: Closures; from: string; to: string }) {
   const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [site, setSite] = useState(data.sites[0] ?? "");
   const [first, setFirst] = useState(from);
   const [last, setLast] = useState(to);
@@ -33,13 +36,15 @@ function Shown({ data, from, to }: { data: Closures; from: string; to: string })
   const whole = first !== "" && words.trim() !== "";
   const close = () => {
     const end = last || first;
-    run(
-      ask(client.POST("/api/closures", { body: { site, first, last: end, words: words.trim() } })),
+    make(
+      () => ask(client.POST("/api/closures", { body: { site, first, last: end, words: words.trim() } })),
       `${site} is closed ${days(first, end)}.`,
+      () => {
+        setFirst("");
+        setLast("");
+        setWords("");
+      },
     );
-    setFirst("");
-    setLast("");
-    setWords("");
   };
   return (
     <section aria-label="Closures" className="no-print mt-4 border-t border-rule pt-2">
@@ -88,10 +93,11 @@ function Shown({ data, from, to }: { data: Closures; from: string; to: string })
           <DatePart name="Last day" value={last} open="the same day" onChange={setLast} />:{" "}
           <TypedPart name="Why it is closed" value={words} placeholder="why" longest={100} onChange={setWords} />
         </span>
-        <Button type="submit" disabled={!whole} className="font-sans">
+        <Button type="submit" disabled={busy || !whole} className="font-sans">
           Close {site}
         </Button>
       </form>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </section>
   );
 }

@@ -4,7 +4,8 @@ import type { EntryDetails, TieKind } from "../../api/types";
 import { Choices, Part } from "../../sentence/Part";
 import { later, minutesBetween } from "../../sentence/TimeEditor";
 import { Button } from "../../ui/Button";
-import { useChanges } from "../changes";
+import { FieldError } from "../../ui/Field";
+import { useChange } from "../useChange";
 
 interface Props {
   entry: EntryDetails;
@@ -84,7 +85,7 @@ function whereWords(kind: TieKind, where: Where): string {
 }
 
 function TieSentence({ entry, lane, onDone }: { entry: EntryDetails; lane: string; onDone: () => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [kind, setKind] = useState<TieKind>("preparation");
   const [minutes, setMinutes] = useState(30);
   const [where, setWhere] = useState<Where>(null);
@@ -101,16 +102,17 @@ function TieSentence({ entry, lane, onDone }: { entry: EntryDetails; lane: strin
       className="grid gap-2 border-y border-rule py-2"
       onSubmit={(e) => {
         e.preventDefault();
-        run(
-          ask(
-            client.POST("/api/entries/{id}/ties", {
-              params: { path: { id: entry.id } },
-              body: { lane, occurrence: all ? null : entry.occurrence, kind, gapMinutes: gap(), minutes },
-            }),
-          ),
+        make(
+          () =>
+            ask(
+              client.POST("/api/entries/{id}/ties", {
+                params: { path: { id: entry.id } },
+                body: { lane, occurrence: all ? null : entry.occurrence, kind, gapMinutes: gap(), minutes },
+              }),
+            ),
           `${chosen.label.slice(0, 1).toUpperCase()}${chosen.label.slice(1)} is tied to “${entry.title}”.`,
+          onDone,
         );
-        onDone();
       }}
     >
       <p className="font-serif text-[19px] leading-[31px]">
@@ -175,8 +177,11 @@ function TieSentence({ entry, lane, onDone }: { entry: EntryDetails; lane: strin
         )}
       </p>
       <p className="text-[12.5px] text-soft">It moves when “{entry.title}” moves, and goes when that goes.</p>
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
-        <Button type="submit">Tie it</Button>
+        <Button type="submit" disabled={busy}>
+          Tie it
+        </Button>
         <Button look="plain" onClick={onDone}>
           Leave it
         </Button>

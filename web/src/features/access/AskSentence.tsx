@@ -1,17 +1,18 @@
 import { ask, client } from "../../api/client";
 import type { Sight } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { useKept } from "../../app/useKept";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { StillHere } from "../../ui/StillHere";
 import { sightLabel, sights, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** Asks somebody for access to their calendar, and where one likes offers one's own in the same act. */
 export function AskSentence({ onDone }: { onDone: () => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const kept = useKept("ask for access", () => ({ whom: [] as Chosen[], terms: usualTerms, offer: "nothing" as Sight, words: "" }));
   const { terms, offer, words } = kept.value;
   const [whom] = kept.value.whom;
@@ -23,23 +24,24 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
       onSubmit={(e) => {
         e.preventDefault();
         if (!whom) return;
-        const asked = ask(
-          client.POST("/api/access/requests", {
-            body: {
-              owner: whom.id,
-              terms: { ...terms, from: null, passOn: false },
-              words: words.trim() || null,
-              offer: offer === "nothing" ? null : { ...usualTerms, sight: offer },
-            },
-          }),
+        make(
+          () =>
+            ask(
+              client.POST("/api/access/requests", {
+                body: {
+                  owner: whom.id,
+                  terms: { ...terms, from: null, passOn: false },
+                  words: words.trim() || null,
+                  offer: offer === "nothing" ? null : { ...usualTerms, sight: offer },
+                },
+              }),
+            ),
+          `${whom.name} is asked${offer === "nothing" ? "" : ` and sees ${sightLabel(offer)} of your calendar`}.`,
+          () => {
+            kept.forget();
+            onDone();
+          },
         );
-        // What was refused stands in the form when it opens again.
-        asked.then(
-          () => kept.forget(),
-          () => undefined,
-        );
-        run(asked, `${whom.name} is asked${offer === "nothing" ? "" : ` and sees ${sightLabel(offer)} of your calendar`}.`);
-        onDone();
       }}
     >
       {kept.restored && (
@@ -87,9 +89,10 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
         </Part>{" "}
         of yours: <TypedPart name="Why" value={words} placeholder="why" longest={500} onChange={(words) => edit({ words })} />
       </span>
-      <Button type="submit" look="filled" disabled={!whom} className="font-sans">
+      <Button type="submit" look="filled" disabled={busy || !whom} className="font-sans">
         Ask {whom?.givenName ?? "for access"}
       </Button>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </form>
   );
 }

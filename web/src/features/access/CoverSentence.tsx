@@ -1,23 +1,23 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import { coverQuery } from "../../api/queries";
 import type { Access } from "../../api/types";
 import { useAway } from "../../app/away";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { and } from "../../lane/words";
 import { DatePart } from "../../sentence/DatePart";
 import { TypedPart } from "../../sentence/Part";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { Flag } from "../../lane/Flag";
 
 /** While an assistant is away somebody covers: one step for all their principals, for some days. */
 export function CoverSentence({ data, onDone }: { data: Access; onDone: () => void }) {
-  const queries = useQueryClient();
-  const { say, fail } = useChanges();
+  const { busy, problem, make } = useChange();
   const self = data.calendars.find((c) => c.own)?.who;
   const [away, setAway] = useState<Chosen | undefined>(self && chosenOf(self));
   const [{ cover, first, last, line }, setAbsence] = useAway();
@@ -28,13 +28,11 @@ export function CoverSentence({ data, onDone }: { data: Access; onDone: () => vo
   const ready = cover !== undefined && first !== "" && last !== "" && !wrong && given.length > 0;
   const submit = () => {
     if (!away || !cover || !ready) return;
-    ask(client.POST("/api/access/covers", { body: { away: away.id, cover: cover.id, first, last, line: line.trim() || null } }))
-      .then((made) => {
-        say(`${cover.name} covers for ${and(given.map((c) => c.owner.givenName))}, and is told.`, made.changes);
-        onDone();
-      })
-      .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    make(
+      () => ask(client.POST("/api/access/covers", { body: { away: away.id, cover: cover.id, first, last, line: line.trim() || null } })),
+      `${cover.name} covers for ${and(given.map((c) => c.owner.givenName))}, and is told.`,
+      onDone,
+    );
   };
   return (
     <form
@@ -55,7 +53,7 @@ export function CoverSentence({ data, onDone }: { data: Access; onDone: () => vo
           covers. Tell them:{" "}
           <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => setAbsence({ line })} />
         </span>
-        <Button type="submit" look="filled" disabled={!ready} className="font-sans">
+        <Button type="submit" look="filled" disabled={busy || !ready} className="font-sans">
           {cover ? `Let ${cover.givenName} cover for ${given.length}` : "Let them cover"}
         </Button>
         {away?.id === self?.id && (
@@ -65,6 +63,7 @@ export function CoverSentence({ data, onDone }: { data: Access; onDone: () => vo
         )}
       </div>
       {wrong && <p className="font-semibold text-brick">{wrong}</p>}
+      {problem && <FieldError>{problem.message}</FieldError>}
       {held.data && (
         <ul aria-label="What is covered" className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
           {given.map((c) => (

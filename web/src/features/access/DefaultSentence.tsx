@@ -1,15 +1,16 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Grant, Terms } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import type { CellSentence } from "./cellSentence";
 import { isSame, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** What everyone inside, or everyone else, may see and do who holds nothing of their own. */
 export function DefaultSentence({ stands, row, calendar, onDone, children }: CellSentence & { stands: Grant | undefined }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const now: Terms = { ...usualTerms, sight: stands?.sight ?? "nothing", acting: stands?.acting ?? "look" };
   const [terms, setTerms] = useState<Terms>();
   const next = terms ?? now;
@@ -35,17 +36,19 @@ export function DefaultSentence({ stands, row, calendar, onDone, children }: Cel
           <>
             <Button
               look="filled"
+              disabled={busy}
               onClick={() => {
-                run(
-                  ask(
-                    client.PUT("/api/access/defaults/{side}", {
-                      params: { path: { side: row.inside ? "inside" : "outside" } },
-                      body: { owner: calendar.who.id, sight: next.sight, acting: next.acting },
-                    }),
-                  ),
+                make(
+                  () =>
+                    ask(
+                      client.PUT("/api/access/defaults/{side}", {
+                        params: { path: { side: row.inside ? "inside" : "outside" } },
+                        body: { owner: calendar.who.id, sight: next.sight, acting: next.acting },
+                      }),
+                    ),
                   `Changed for ${name}.`,
+                  onDone,
                 );
-                onDone();
               }}
             >
               Change it for {name}
@@ -56,6 +59,7 @@ export function DefaultSentence({ stands, row, calendar, onDone, children }: Cel
           </>
         )}
       </span>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </div>
   );
 }

@@ -1,11 +1,12 @@
 import { ask, client } from "../../api/client";
 import type { Access } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { useKept } from "../../app/useKept";
 import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { StillHere } from "../../ui/StillHere";
 import { allOfThem, GrantedCalendar } from "./GrantedCalendar";
 import { onOne, usualTerms } from "./terms";
@@ -16,7 +17,7 @@ const noWayIn = (names: string[]) => (names.length === 0 ? "" : ` ${and(names)} 
 
 /** Lets several people and groups see and do something, in one act. */
 export function GiveSentence({ data, column, onDone }: { data: Access; column: number; onDone: () => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const managed = data.calendars.filter((c) => c.most);
   const opened = data.calendars[column]?.most ? data.calendars[column].who.id : (managed[0]?.who.id ?? "");
   const kept = useKept(`grant ${opened}`, () => ({
@@ -42,25 +43,26 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
       onSubmit={(e) => {
         e.preventDefault();
         if (people.length === 0) return;
-        const granted = ask(
-          client.POST("/api/access/grants", {
-            body: {
-              owner: calendar.who.id,
-              receivers: people.map((p) => p.id),
-              terms: inside ? terms : { ...terms, acting: "look", passOn: false },
-              line: line.trim() || null,
-              request: null,
-              calendar: one ? on : null,
-            },
-          }),
+        make(
+          () =>
+            ask(
+              client.POST("/api/access/grants", {
+                body: {
+                  owner: calendar.who.id,
+                  receivers: people.map((p) => p.id),
+                  terms: inside ? terms : { ...terms, acting: "look", passOn: false },
+                  line: line.trim() || null,
+                  request: null,
+                  calendar: one ? on : null,
+                },
+              }),
+            ),
+          (made) => `Granted to ${names}, who ${people.length === 1 ? "is" : "are"} told.${noWayIn(made.noWayIn)}`,
+          () => {
+            kept.forget();
+            onDone();
+          },
         );
-        // What was refused stands in the form when it opens again.
-        granted.then(
-          () => kept.forget(),
-          () => undefined,
-        );
-        run(granted, (made) => `Granted to ${names}, who ${people.length === 1 ? "is" : "are"} told.${noWayIn(made.noWayIn)}`);
-        onDone();
       }}
     >
       {kept.restored && (
@@ -106,9 +108,10 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
         />
         . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => edit({ line })} />
       </span>
-      <Button type="submit" look="filled" disabled={people.length === 0} className="font-sans">
+      <Button type="submit" look="filled" disabled={busy || people.length === 0} className="font-sans">
         {people.length < 2 ? `Grant it${names ? ` to ${names}` : ""}` : `Grant it to ${people.length}`}
       </Button>
+      {problem && <FieldError>{problem.message}</FieldError>}
       {outside.length > 0 && (
         <p className="basis-full font-sans text-[14px] leading-5 text-soft">
           {and(outside.map((p) => p.givenName))} {outside.length === 1 ? "is" : "are"} outside and cannot sign in: what they may see of the

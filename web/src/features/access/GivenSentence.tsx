@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import type { CellSentence } from "./cellSentence";
 import { allOfThem, GrantedCalendar } from "./GrantedCalendar";
 import { onOne, usualTerms } from "./terms";
@@ -10,7 +11,7 @@ import { TermsSentence } from "./TermsSentence";
 
 /** Who holds nothing of their own is granted something. */
 export function GivenSentence({ row, calendar, onDone, children, further = false }: CellSentence & { further?: boolean }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [terms, setTerms] = useState(usualTerms);
   const [line, setLine] = useState("");
   const [on, setOn] = useState(further ? (calendar.choices.at(-1)?.id ?? allOfThem) : allOfThem);
@@ -44,29 +45,32 @@ export function GivenSentence({ row, calendar, onDone, children, further = false
       <span className="flex gap-1 font-sans">
         <Button
           look="filled"
+          disabled={busy}
           onClick={() => {
-            run(
-              ask(
-                client.POST("/api/access/grants", {
-                  body: {
-                    owner: calendar.who.id,
-                    receivers: [row.key],
-                    terms,
-                    line: line.trim() || null,
-                    request: null,
-                    calendar: one ? on : null,
-                  },
-                }),
-              ),
+            make(
+              () =>
+                ask(
+                  client.POST("/api/access/grants", {
+                    body: {
+                      owner: calendar.who.id,
+                      receivers: [row.key],
+                      terms,
+                      line: line.trim() || null,
+                      request: null,
+                      calendar: one ? on : null,
+                    },
+                  }),
+                ),
               `Granted to ${row.name}, who is told.`,
+              onDone,
             );
-            onDone();
           }}
         >
           Grant it to {name}
         </Button>
         {children}
       </span>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </div>
   );
 }

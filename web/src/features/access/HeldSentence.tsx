@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Grant, Terms } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import type { CellSentence } from "./cellSentence";
 import { isSame } from "./terms";
 import { TermsSentence } from "./TermsSentence";
@@ -20,7 +21,7 @@ const termsOf = (grant: Grant): Terms => ({
 
 /** What somebody holds, to be changed or withdrawn. */
 export function HeldSentence({ grant, row, calendar, onDone, children }: CellSentence & { grant: Grant }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const withdraw = useWithdraw();
   const [terms, setTerms] = useState<Terms>();
   const [line, setLine] = useState("");
@@ -29,18 +30,21 @@ export function HeldSentence({ grant, row, calendar, onDone, children }: CellSen
   const changed = !isSame(next, stands);
   const name = row.who?.givenName ?? row.name;
   const change = () => {
-    run(
-      ask(
-        client.PUT("/api/access/grants/{id}", {
-          params: { path: { id: grant.id } },
-          body: { owner: calendar.who.id, terms: next, line: line.trim() || null },
-        }),
-      ),
+    make(
+      () =>
+        ask(
+          client.PUT("/api/access/grants/{id}", {
+            params: { path: { id: grant.id } },
+            body: { owner: calendar.who.id, terms: next, line: line.trim() || null },
+          }),
+        ),
       `Changed for ${row.name}, who is told.`,
+      () => {
+        setTerms(undefined);
+        setLine("");
+        onDone();
+      },
     );
-    setTerms(undefined);
-    setLine("");
-    onDone();
   };
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1 font-serif text-[20px] leading-[30px]">
@@ -66,7 +70,7 @@ export function HeldSentence({ grant, row, calendar, onDone, children }: CellSen
       <span className="flex gap-1 font-sans">
         {changed ? (
           <>
-            <Button look="filled" onClick={change}>
+            <Button look="filled" disabled={busy} onClick={change}>
               Change it for {name}
             </Button>
             <Button look="plain" onClick={() => setTerms(undefined)}>
@@ -90,6 +94,7 @@ export function HeldSentence({ grant, row, calendar, onDone, children }: CellSen
           </>
         )}
       </span>
+      {problem && <FieldError>{problem.message}</FieldError>}
       {!grant.mayChange && (
         <span className="font-sans text-[13px] text-soft">It is more than you hold yourself; only the owner changes it.</span>
       )}

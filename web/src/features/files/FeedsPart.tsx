@@ -1,11 +1,13 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client } from "../../api/client";
 import { feedsQuery } from "../../api/queries";
 import type { Feed, Feeds, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { ShownOnce } from "../../app/ShownOnce";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { FeedSentence, mosts, startingFeed, type FeedDraft } from "./FeedSentence";
 
@@ -23,29 +25,12 @@ export function FeedsPart({ who }: { who: Person }) {
 }
 
 function Body({ who, data }: { who: Person; data: Feeds }) {
-  const queries = useQueryClient();
-  const { say } = useChanges();
+  const { busy, problem, make } = useChange();
   const [draft, setDraft] = useState<FeedDraft>(startingFeed);
   const [key, setKey] = useState<string>();
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
   if (!data.mayMake) return <p className="mt-1 text-soft">You may not see this calendar, so no program of yours reads it.</p>;
-  const make = async (call: Promise<{ change: number; key: string }>, words: string) => {
-    if (busy) return;
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const made = await call;
-      setKey(made.key);
-      say(words, made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars", "feeds"] });
-    } catch (e) {
-      setProblem(problemOf(e).message);
-    } finally {
-      setBusy(false);
-    }
-  };
-  const link = key && `${location.origin}/feeds/${key}`;
+  const link = (call: () => Promise<{ change: number; key: string }>, words: string) => make(call, words, (made) => setKey(made.key));
+  const address = key && `${location.origin}/feeds/${key}`;
   return (
     <>
       <p className="mt-1 text-soft">
@@ -58,25 +43,25 @@ function Body({ who, data }: { who: Person; data: Feeds }) {
             key={f.id}
             feed={f}
             onRenew={() =>
-              void make(
-                ask(client.POST("/api/feeds/{id}/renewal", { params: { path: { id: f.id } } })),
+              link(
+                () => ask(client.POST("/api/feeds/{id}/renewal", { params: { path: { id: f.id } } })),
                 "The link is another one; the one before leads nowhere.",
               )
             }
           />
         ))}
       </ul>
-      {link && (
+      {address && (
         <div role="region" aria-label="The new link" className="my-4 border-l-2 border-sea pl-3">
           <ShownOnce
             words="For a calendar program. It is shown this one time."
-            link={`${link}/calendar.ics`}
+            link={`${address}/calendar.ics`}
             copy="Copy the link"
             copied="The link is copied."
           />
           <p className="mt-1 text-soft">
             Without <code>/calendar.ics</code> it is a page to read:{" "}
-            <a href={link} target="_blank" rel="noreferrer" className="underline">
+            <a href={address} target="_blank" rel="noreferrer" className="underline">
               look at it
             </a>
             . With <code>/busy.ics</code> instead it tells only what time is taken and when {who.givenName} works.
@@ -89,18 +74,14 @@ function Body({ who, data }: { who: Person; data: Feeds }) {
         onSubmit={(e) => {
           e.preventDefault();
           const body = { reader: draft.reader ?? null, most: draft.most, private: draft.private, days: draft.days };
-          void make(
-            ask(client.POST("/api/calendars/{person}/feeds", { params: { path: { person: who.id } }, body })),
+          link(
+            () => ask(client.POST("/api/calendars/{person}/feeds", { params: { path: { person: who.id } }, body })),
             `A link to ${who.givenName}’s calendar is made.`,
           );
         }}
       >
         <FeedSentence who={who} draft={draft} outside={data.outside} tellsPrivate={data.mayTellPrivate} onEdit={setDraft} />
-        {problem && (
-          <p role="alert" className="font-semibold text-brick">
-            {problem}
-          </p>
-        )}
+        {problem && <FieldError>{problem.message}</FieldError>}
         <p>
           <Button type="submit" disabled={busy}>
             Make the link

@@ -1,10 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client } from "../../api/client";
 import { followedQuery } from "../../api/queries";
 import type { Followed, Person } from "../../api/types";
+import { useChange } from "../../app/useChange";
 import { useChanges } from "../../app/changes";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { FollowSentence, startingDraft, type FollowDraft } from "./FollowSentence";
 
@@ -25,26 +27,14 @@ export function FollowedPart({ who }: { who: Person }) {
 
 function Body({ who, data }: { who: Person; data: { mayChange: boolean; calendars: Followed[] } }) {
   const [adding, setAdding] = useState(startingDraft);
-  const { say } = useChanges();
-  const queries = useQueryClient();
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, make } = useChange();
   if (!data.mayChange) return <p className="mt-1 text-soft">Only those who may change this calendar see what else stands on it.</p>;
-  const follow = async () => {
-    if (busy) return;
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const made = await ask(client.POST("/api/calendars/{person}/followed", { params: { path: { person: who.id } }, body: adding }));
-      say(`“${adding.name.trim()}” stands on ${who.givenName}’s lane and is being read.`, made.change);
-      setAdding(startingDraft);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
-    } catch (e) {
-      setProblem(problemOf(e).message);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const follow = () =>
+    make(
+      () => ask(client.POST("/api/calendars/{person}/followed", { params: { path: { person: who.id } }, body: adding })),
+      `“${adding.name.trim()}” stands on ${who.givenName}’s lane and is being read.`,
+      () => setAdding(startingDraft),
+    );
   return (
     <>
       <p className="mt-1 text-soft">
@@ -61,15 +51,11 @@ function Body({ who, data }: { who: Person; data: { mayChange: boolean; calendar
         className="mt-3 grid gap-3"
         onSubmit={(e) => {
           e.preventDefault();
-          void follow();
+          follow();
         }}
       >
         <FollowSentence draft={adding} onEdit={setAdding} verb="Follow" />
-        {problem && (
-          <p role="alert" className="font-semibold text-brick">
-            {problem}
-          </p>
-        )}
+        {problem && <FieldError>{problem.message}</FieldError>}
         <p>
           <Button type="submit" disabled={busy || !adding.address.trim() || !adding.name.trim()}>
             Put it on {who.givenName}’s lane
@@ -82,6 +68,7 @@ function Body({ who, data }: { who: Person; data: { mayChange: boolean; calendar
 
 function Line({ who, calendar }: { who: Person; calendar: Followed }) {
   const { run, fail } = useChanges();
+  const { busy, problem, make } = useChange();
   const queries = useQueryClient();
   const [editing, setEditing] = useState<FollowDraft>();
   const path = { person: who.id, id: calendar.id };
@@ -131,16 +118,17 @@ function Line({ who, calendar }: { who: Person; calendar: Followed }) {
           className="mt-2 grid gap-3"
           onSubmit={(e) => {
             e.preventDefault();
-            run(
-              ask(client.PUT("/api/calendars/{person}/followed/{id}", { params: { path }, body: editing })),
+            make(
+              () => ask(client.PUT("/api/calendars/{person}/followed/{id}", { params: { path }, body: editing })),
               `“${editing.name.trim()}” is followed as you say.`,
+              () => setEditing(undefined),
             );
-            setEditing(undefined);
           }}
         >
           <FollowSentence draft={editing} onEdit={setEditing} verb="Read" />
+          {problem && <FieldError>{problem.message}</FieldError>}
           <p className="flex gap-2">
-            <Button type="submit" disabled={!editing.address.trim() || !editing.name.trim()}>
+            <Button type="submit" disabled={busy || !editing.address.trim() || !editing.name.trim()}>
               Keep it so
             </Button>
             <Button look="plain" onClick={() => setEditing(undefined)}>

@@ -1,31 +1,31 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client } from "../../api/client";
 import { handoverCoverQuery } from "../../api/queries";
 import type { Handovers } from "../../api/types";
 import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Flag } from "../../lane/Flag";
 import { and } from "../../lane/words";
 import { DatePart } from "../../sentence/DatePart";
 import { TypedPart } from "../../sentence/Part";
 import { PersonPart } from "../../sentence/PersonPart";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { Promised, type PromisedThing } from "./Promised";
 import { Waiting } from "../../app/Waiting";
 
 /** While the reader is away somebody keeps what is open, with a note for each. */
 export function NewHandover({ data }: { data: Handovers }) {
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const { say, run } = useChanges();
+  const { run } = useChanges();
+  const { busy, problem, make } = useChange("Something went wrong; nothing was handed over, and your notes are still here.");
   const [{ cover, first, last, line }, setAbsence] = useAway();
   const [notes, setNotes] = useState<Record<string, string>>({});
   const [kept, setKept] = useState<Record<string, boolean>>({});
   const [promised, setPromised] = useState<PromisedThing[]>([]);
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
   const without = useQuery(handoverCoverQuery(cover?.id ?? "", first)).data?.without ?? [];
   if (data.open.length === 0)
     return (
@@ -38,49 +38,43 @@ export function NewHandover({ data }: { data: Handovers }) {
   const rows = data.open.flatMap((o) => o.rows.map((row) => ({ ...row, principal: o.principal.id })));
   const given = rows.filter((r) => !left(r.key)).length + promised.length;
   const wrong = first && last && last < first ? "It ends before it starts." : undefined;
-  const handOver = async () => {
-    if (!cover || busy) return;
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const made = await ask(
-        client.POST("/api/handovers", {
-          body: {
-            cover: cover.id,
-            first,
-            last,
-            line: line.trim() || null,
-            items: [
-              ...rows
-                .filter((r) => !left(r.key))
-                .map((r) => ({
-                  principal: r.principal,
-                  key: r.key,
-                  entry: r.entry,
-                  words: null,
-                  promised: null,
-                  note: notes[r.key] ?? null,
+  const handOver = () => {
+    if (!cover) return;
+    make(
+      () =>
+        ask(
+          client.POST("/api/handovers", {
+            body: {
+              cover: cover.id,
+              first,
+              last,
+              line: line.trim() || null,
+              items: [
+                ...rows
+                  .filter((r) => !left(r.key))
+                  .map((r) => ({
+                    principal: r.principal,
+                    key: r.key,
+                    entry: r.entry,
+                    words: null,
+                    promised: null,
+                    note: notes[r.key] ?? null,
+                  })),
+                ...promised.map((p) => ({
+                  principal: p.principal,
+                  key: null,
+                  entry: null,
+                  words: p.words,
+                  promised: p.by || null,
+                  note: null,
                 })),
-              ...promised.map((p) => ({
-                principal: p.principal,
-                key: null,
-                entry: null,
-                words: p.words,
-                promised: p.by || null,
-                note: null,
-              })),
-            ],
-          },
-        }),
-      );
-      say(`Handed over to ${cover.name}, who sees it on the Desk.`, made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
-      void navigate({ to: "/handover", search: { id: made.id } });
-    } catch (e) {
-      setProblem(problemOf(e, "Something went wrong; nothing was handed over, and your notes are still here.").message);
-    } finally {
-      setBusy(false);
-    }
+              ],
+            },
+          }),
+        ),
+      `Handed over to ${cover.name}, who sees it on the Desk.`,
+      (made) => void navigate({ to: "/handover", search: { id: made.id } }),
+    );
   };
   // In the same sentence: what was written so far stays.
   const letCover = () => {
@@ -95,7 +89,7 @@ export function NewHandover({ data }: { data: Handovers }) {
       aria-label="Hand over"
       onSubmit={(e) => {
         e.preventDefault();
-        void handOver();
+        handOver();
       }}
     >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-3 pb-2">
@@ -116,11 +110,7 @@ export function NewHandover({ data }: { data: Handovers }) {
         <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => setAbsence({ line })} />
       </p>
       {wrong && <p className="font-semibold text-brick">{wrong}</p>}
-      {problem && (
-        <p role="alert" className="font-semibold text-brick">
-          {problem}
-        </p>
-      )}
+      {problem && <FieldError>{problem.message}</FieldError>}
       {cover && without.length > 0 && (
         <p role="status" className="py-1 font-semibold text-brass">
           {cover.name} does not speak for {and(without.map((w) => w.givenName))} then, and is not told what is open there.{" "}

@@ -2,24 +2,27 @@ import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Year } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { addDays, dayAndMonth } from "../../lane/time";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 
 /** The weeks in which nothing new is arranged: those there are, and a sentence for another. */
 export function NoGoPart({ data }: { data: Year }) {
   const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const ahead = data.weeks.filter((w) => w.end > data.now);
   const [date, setDate] = useState(ahead[1]?.date ?? data.weeks[0]?.date ?? "");
   const [weeks, setWeeks] = useState(1);
   const [words, setWords] = useState("");
   const week = data.weeks.find((w) => w.date === date);
   const keep = () => {
-    run(
-      ask(client.POST("/api/no-go-weeks", { body: { inNameOf: data.who.id, date, weeks, words: words.trim() || null } })),
+    make(
+      () => ask(client.POST("/api/no-go-weeks", { body: { inNameOf: data.who.id, date, weeks, words: words.trim() || null } })),
       `Nothing new is arranged for ${data.who.givenName} from ${dayAndMonth(date)} to ${dayAndMonth(addDays(date, 7 * weeks - 1))}.`,
+      () => setWords(""),
     );
-    setWords("");
   };
   return (
     <section aria-label="No-go weeks" className="no-print mt-4 border-t border-rule pt-2">
@@ -83,10 +86,11 @@ export function NoGoPart({ data }: { data: Year }) {
           </Part>
           : <TypedPart name="Why" value={words} placeholder="why" longest={100} onChange={setWords} />
         </span>
-        <Button type="submit" className="font-sans">
+        <Button type="submit" disabled={busy} className="font-sans">
           Keep {weeks === 1 ? "the week" : "these weeks"} free of new things
         </Button>
       </form>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </section>
   );
 }

@@ -5,9 +5,11 @@ import { ask, client } from "../../api/client";
 import { mailQuery } from "../../api/queries";
 import type { Mail } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
+import { FieldError } from "../../ui/Field";
 import { toneOf } from "./MailLine";
 
 /** A message with its words, and what can be done with it. */
@@ -17,7 +19,8 @@ export function MailOpen({ id }: { id: number }) {
 }
 
 function Message({ mail }: { mail: Mail }) {
-  const { run, say, fail } = useChanges();
+  const { say, fail } = useChanges();
+  const { busy, problem, make } = useChange();
   const queries = useQueryClient();
   const [answering, setAnswering] = useState(false);
   const path = { id: mail.line.id };
@@ -45,13 +48,15 @@ function Message({ mail }: { mail: Mail }) {
         {answering ? (
           <AnswerWords
             to={mail.line.other}
+            busy={busy}
+            problem={problem?.message}
             onDrop={() => setAnswering(false)}
             onWrite={(text) => {
-              run(
-                ask(client.POST("/api/mails/{id}/answer", { params: { path }, body: { text } })),
+              make(
+                () => ask(client.POST("/api/mails/{id}/answer", { params: { path }, body: { text } })),
                 `The answer goes to ${mail.line.other}.`,
+                () => setAnswering(false),
               );
-              setAnswering(false);
             }}
           />
         ) : (
@@ -101,7 +106,15 @@ function Message({ mail }: { mail: Mail }) {
   );
 }
 
-function AnswerWords({ to, onWrite, onDrop }: { to: string; onWrite: (text: string) => void; onDrop: () => void }) {
+interface AnswerWordsProps {
+  to: string;
+  busy: boolean;
+  problem: string | undefined;
+  onWrite: (text: string) => void;
+  onDrop: () => void;
+}
+
+function AnswerWords({ to, busy, problem, onWrite, onDrop }: AnswerWordsProps) {
   const [text, setText] = useState("");
   return (
     <form
@@ -120,8 +133,9 @@ function AnswerWords({ to, onWrite, onDrop }: { to: string; onWrite: (text: stri
         onChange={(e) => setText(e.target.value)}
         className="w-full border border-ink bg-water p-2 outline-none focus-visible:border-sea"
       />
+      {problem && <FieldError>{problem}</FieldError>}
       <div className="flex gap-2">
-        <Button type="submit" disabled={text.trim() === ""}>
+        <Button type="submit" disabled={busy || text.trim() === ""}>
           Send the answer
         </Button>
         <Button look="plain" onClick={onDrop}>

@@ -4,8 +4,10 @@ import { ask, client } from "../../api/client";
 import { furtherQuery } from "../../api/queries";
 import type { KeptCalendar, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { SaidPart } from "./SaidPart";
 
 const counting = [
@@ -110,7 +112,7 @@ function CountsPart({ counts, onChoose }: { counts: boolean; onChoose: (counts: 
 }
 
 function Another({ who }: { who: Person }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [name, setName] = useState("");
   const [counts, setCounts] = useState(true);
   return (
@@ -119,20 +121,21 @@ function Another({ who }: { who: Person }) {
       className="flex flex-wrap items-baseline gap-x-3"
       onSubmit={(e) => {
         e.preventDefault();
-        run(
-          ask(client.POST("/api/calendars/{person}/further", { params: { path: { person: who.id } }, body: { name, counts } })),
+        make(
+          () => ask(client.POST("/api/calendars/{person}/further", { params: { path: { person: who.id } }, body: { name, counts } })),
           `${who.givenName} keeps “${name.trim()}” too.`,
+          () => setName(""),
         );
-        setName("");
       }}
     >
       <span className="font-serif text-[19px] leading-8">
         Keep another, called <TypedPart name="Name" value={name} placeholder="a project, a plan" longest={60} onChange={setName} />, which{" "}
         <CountsPart counts={counts} onChoose={setCounts} />.
       </span>
-      <Button type="submit" look="outlined" disabled={!name.trim()}>
+      <Button type="submit" look="outlined" disabled={busy || !name.trim()}>
         Keep the calendar
       </Button>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </form>
   );
 }

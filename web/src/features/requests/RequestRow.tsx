@@ -4,6 +4,7 @@ import { ask, client, problemOf, type Problem } from "../../api/client";
 import type { Person, TimeAsked, Zone } from "../../api/types";
 import { beginArranging } from "../../app/arrangeWith";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Flag } from "../../lane/Flag";
 import { addDays, dateText } from "../../lane/time";
 import { Button } from "../../ui/Button";
@@ -136,7 +137,7 @@ function Change({ request, of, zone, now, onDone }: Props & { onDone: () => void
 }
 
 function Enter({ request, zone, now, onDone }: Pick<Props, "request" | "zone" | "now"> & { onDone: () => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [at, setAt] = useState(() => `${addDays(dateText(zone, now), 1)}T10:00`);
   const [place, setPlace] = useState("");
   return (
@@ -149,11 +150,11 @@ function Enter({ request, zone, now, onDone }: Pick<Props, "request" | "zone" | 
           time: { start: at, zone: zone.id, minutes: request.minutes, allDay: false, endZone: null },
           place: place.trim() || null,
         };
-        run(
-          ask(client.POST("/api/requests/{id}/appointment", { params: { path: { id: request.id } }, body })),
+        make(
+          () => ask(client.POST("/api/requests/{id}/appointment", { params: { path: { id: request.id } }, body })),
           `It stands on ${request.for.givenName}’s lane, asked for by ${request.caller}.`,
+          onDone,
         );
-        onDone();
       }}
     >
       <label>
@@ -170,10 +171,13 @@ function Enter({ request, zone, now, onDone }: Pick<Props, "request" | "zone" | 
       <div className="w-56">
         <Field label="In" value={place} maxLength={200} placeholder="a place, or nowhere" onChange={(e) => setPlace(e.target.value)} />
       </div>
-      <Button type="submit">Enter the appointment</Button>
+      <Button type="submit" disabled={busy}>
+        Enter the appointment
+      </Button>
       <Button look="plain" onClick={onDone}>
         Leave it
       </Button>
+      {problem && <FieldError>{problem.message}</FieldError>}
     </form>
   );
 }

@@ -3,8 +3,8 @@ import { ask, client } from "../../../api/client";
 import type { EntryDetails, NotesOn } from "../../../api/types";
 import { chosenOf, PeoplePicker, type Chosen } from "../../../sentence/PeoplePicker";
 import { Button } from "../../../ui/Button";
-import { Field } from "../../../ui/Field";
-import { useChanges } from "../../changes";
+import { Field, FieldError } from "../../../ui/Field";
+import { useChange } from "../../useChange";
 import { peopleOf } from "../../../lane/Attendees";
 
 interface Props {
@@ -18,7 +18,7 @@ interface Props {
 
 /** To whom the notes go, as they stand. */
 export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [to, setTo] = useState<Chosen[]>(() => first(entry, lane, stand));
   const [line, setLine] = useState("");
   const outside = to.filter((t) => t.person?.inside !== true || !entry.attendees.some((a) => a.who.id === t.id)).length;
@@ -37,8 +37,7 @@ export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
             }),
           );
         };
-        run(release(), `The notes of “${entry.title}” go to ${to.length === 1 ? "one" : to.length} in ten seconds.`);
-        onDone();
+        make(release, `The notes of “${entry.title}” go to ${to.length === 1 ? "one" : to.length} in ten seconds.`, onDone);
       }}
     >
       <PeoplePicker label="To whom" chosen={to} quiet onChange={setTo} />
@@ -47,8 +46,9 @@ export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
         They read the text and the tasks as they stand now
         {outside > 0 ? `; ${outside === 1 ? "one gets" : `${outside} get`} them by mail.` : "."}
       </p>
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
-        <Button type="submit" disabled={to.length === 0}>
+        <Button type="submit" disabled={busy || to.length === 0}>
           Release to {to.length === 1 ? "one" : to.length}
         </Button>
         <Button look="plain" onClick={onDone}>

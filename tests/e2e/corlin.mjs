@@ -21,44 +21,77 @@ function freshData() {
   return data;
 }
 
-/** Starts the demo on a free port. With timers its people answer by themselves. */
-export async function startDemo({ timers = false, data = freshData(), now = startOfDemo } = {}) {
-  const args = ["demo", "--port", "0", "--data", data, "--now", now, "--site", "web/dist", "--demo-folder", "demo"];
-  const server = spawn(process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web", timers ? args : [...args, "--no-timers"], {
-    cwd: root,
-  });
-  let said = "";
-  const address = await new Promise((resolve, reject) => {
-    server.stdout.on("data", (chunk) => {
-      said += chunk;
-      const found = /Corlin is at (http:\S+)/.exec(said);
-      if (found) resolve(found[1]);
+/** Starts the demo on a free port: in the process that a run keeps for its files, or in one of its own. With timers its people answer by themselves. */
+export async function startDemo({ timers = false, data = freshData(), now = startOfDemo, own = !process.send } = {}) {
+  const running = own || timers || now !== startOfDemo ? await startProcess(timers, data, now) : await startInTurn(data);
+  return { ...running, data, remove: () => rmSync(data, { recursive: true, force: true }) };
+}
+
+async function startProcess(timers, data, now) {
+  const server = startServer([...(timers ? [] : ["--no-timers"]), "--data", data], now);
+  const address = await server.heard(/Corlin is at (http:\S+)/);
+  const end = (signal) => async () => {
+    server.process.kill(signal);
+    await server.ended;
+  };
+  // SIGKILL ends it as a power cut does, between any two steps.
+  return { address, stop: end("SIGTERM"), kill: end("SIGKILL"), output: server.output };
+}
+
+/** The run answers one question after another. */
+async function startInTurn(data) {
+  const ask = (question) =>
+    new Promise((resolve, reject) => {
+      process.once("message", ({ answer, failure }) => (failure ? reject(new Error(failure)) : resolve(answer)));
+      process.send(question);
     });
-    server.stderr.on("data", (chunk) => (said += chunk));
-    server.on("exit", (code) => reject(new Error(`The demo ended with ${code}: ${said}`)));
-  });
-  const stop = () =>
-    new Promise((resolve) => {
-      if (server.exitCode !== null) return resolve();
-      server.removeAllListeners("exit");
-      server.on("exit", resolve);
-      server.kill("SIGTERM");
-    });
+  const address = await ask({ start: data });
+  let output;
   return {
     address,
-    data,
-    stop,
-    /** Ends it as a power cut does, between any two steps. */
-    kill: () =>
-      new Promise((resolve) => {
-        if (server.exitCode !== null || server.signalCode !== null) return resolve();
-        server.removeAllListeners("exit");
-        server.on("exit", resolve);
-        server.kill("SIGKILL");
-      }),
-    remove: () => rmSync(data, { recursive: true, force: true }),
-    output: () => said,
+    stop: async () => {
+      output ??= await ask({ stop: true });
+      // Nothing more is asked unless another demo is started: the file may end.
+      process.channel?.unref();
+    },
+    output: () => output ?? "",
   };
+}
+
+/** A demo's process: what it says, and its end. */
+export function startServer(args, now = startOfDemo) {
+  const server = spawn(
+    process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web",
+    ["demo", "--port", "0", "--now", now, "--site", "web/dist", "--demo-folder", "demo", ...args],
+    { cwd: root },
+  );
+  let said = "";
+  const listeners = new Set();
+  const ended = new Promise((resolve) =>
+    server.on("exit", (code) => {
+      for (const listener of listeners) listener(code);
+      resolve(code);
+    }),
+  );
+  for (const stream of [server.stdout, server.stderr])
+    stream.on("data", (chunk) => {
+      said += chunk;
+      for (const listener of listeners) listener();
+    });
+  /** What the pattern finds in what it says, from now or from a place on. */
+  const heard = (pattern, from = 0) =>
+    new Promise((resolve, reject) => {
+      const look = (code) => {
+        const found = pattern.exec(said.slice(from));
+        if (found) resolve(found[1]);
+        else if (code !== undefined) reject(new Error(`The demo ended with ${code}: ${said.slice(from)}`));
+        else return;
+        listeners.delete(look);
+      };
+      listeners.add(look);
+      look();
+    });
+  return { process: server, ended, heard, output: () => said };
 }
 
 export async function openBrowser() {
@@ -129,10 +162,10 @@ function lookAt(demo) {
 }
 
 /** A browser and a demo for the tests of a file, which end with them. */
-export function withDemo(options) {
+export function withDemo() {
   const its = {};
   before(async () => {
-    [its.browser, its.demo] = await Promise.all([openBrowser(), startDemo(options)]);
+    [its.browser, its.demo] = await Promise.all([openBrowser(), startDemo()]);
   });
   after(async () => {
     await its.browser.close();

@@ -10,6 +10,9 @@ internal sealed record HostOptions
 {
     public bool Demo { get; init; }
 
+    /// <summary>Whether demos come one after another, as lines name their folders (<see cref="DemosInTurn"/>).</summary>
+    public bool InTurn { get; init; }
+
     public int Port { get; init; } = 5080;
 
     public required string Data { get; init; }
@@ -79,6 +82,7 @@ internal sealed record HostOptions
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
                 "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
                 "--no-timers" => options with { Timers = false },
+                "--in-turn" when demo => options with { InTurn = true },
                 "--to" when args[0] == "openapi" => options with { OpenApiFile = Value("--to") },
                 var other => throw new FormatException($"{other} is no option of {args[0]}."),
             };

@@ -20,6 +20,7 @@ internal static class Start
         }
 
         if (options.OpenApiFile is not null) return await OpenApiFile.WriteAsync(options);
+        if (options.InTurn) return await DemosInTurn.RunAsync(options, Console.In);
         if (options.ResetFor is not null) return await ResetAsync(options, options.ResetFor);
         try
         {

@@ -48,6 +48,9 @@ public class LineReaderTests
     [InlineData("Monday 10:00", "2027-03-08 10:00")]
     [InlineData("on 16 March 12.30", "2027-03-16 12:30")]
     [InlineData("2 March noon", "2028-03-02 12:00")]
+    [InlineData("every other tue 9-9.15", "2027-03-09 09:00")]
+    [InlineData("9-9.15 every tue", "2027-03-09 09:00")]
+    [InlineData("every weekday 9", "2027-03-09 09:00")]
     [InlineData("29 February 2028 8:15", "2028-02-29 08:15")]
     public void Days_and_clocks_are_the_next_there_are(string text, string when)
     {

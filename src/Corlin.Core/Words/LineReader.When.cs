@@ -47,6 +47,8 @@ public sealed partial class LineReader
         return Take(at, led + reading.Words + used);
     }
 
+    private static bool NamesDay(string word) => word is "day" or "weekday" or "weekdays" || CalendarWords.Weekday(word, out _, out var doubtful) is not null && !doubtful;
+
     /// <summary>"Tursday": two days are equally near.</summary>
     private bool DoubtfulName(int at) => CalendarWords.Weekday(words[at], out _, out var doubtful) is not null && doubtful;
 
@@ -66,9 +68,9 @@ public sealed partial class LineReader
         var after = clockWords.Half(at + led + 1, out _) != HalfOfDay.Unsaid;
         if (reading.Bare)
         {
-            var behindDay = led == 0 && days.Any(d => d.At + d.Words == at || halves.Any(h => h.At + h.Words == at));
+            var behindDay = led == 0 && (days.Any(d => d.At + d.Words == at || halves.Any(h => h.At + h.Words == at)) || (rules.Any(r => r.At + r.Words == at) && (reading.To is not null || NamesDay(words[at - 1]))));
             var listed = led == 0 && (at == 0 || words[at - 1] is "," or "or") && reading.To is not null;
-            var beforeDay = led == 0 && reading.To is not null && (dayWords.At(next) is not null || (words[next] == "on" && dayWords.At(next + 1) is not null) || Enumerable.Range(at, reading.Words).Any(i => words[i] is "till" or "til" or "until"));
+            var beforeDay = led == 0 && reading.To is not null && (dayWords.At(next) is not null || words[next] is "every" or "each" || (words[next] == "on" && dayWords.At(next + 1) is not null) || Enumerable.Range(at, reading.Words).Any(i => words[i] is "till" or "til" or "until"));
             var again = led == 0 && at > 0 && words[at - 1] is "or" && clocks.Count > 0;
             if (!(led > 0 && words[at] is not "about") && !behindDay && !listed && !beforeDay && !after && !again) return 0;
             // "at 10 Downing Street": a number before a name is no hour.

@@ -27,6 +27,9 @@ public sealed record EntryDetails(
     PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
     SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward, IReadOnlyList<string> WasIn, Admission Admission)
 {
+    /// <summary>Whether the viewer may read what is noted of it: who knows it whole, and of what was declined nobody.</summary>
+    public bool ReadsNotes { get; init; }
+
     /// <summary>Whether the part of the lane's owner in a meeting is private on their own lane; null where the viewer does not decide it.</summary>
     public bool? OwnPartPrivate { get; init; }
 
@@ -73,7 +76,8 @@ public sealed record MarkView(CategoryView? Category, string Reminder, Rank? Ran
 /// <summary>When it takes place, as it was said, to be edited.</summary>
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>; for whole days the first date.</param>
 /// <param name="Minutes">For whole days how many days.</param>
-public sealed record SaidTime(string Start, string Zone, int Minutes, bool AllDay, string? EndZone);
+/// <param name="End">Wall-clock end in <paramref name="EndZone"/>; null where there is none.</param>
+public sealed record SaidTime(string Start, string Zone, int Minutes, bool AllDay, string? EndZone, string? End = null);
 
 /// <summary>How far an edit can reach.</summary>
 /// <param name="Reach">thisOne, fromHereOn or all.</param>
@@ -107,6 +111,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             OfferedTo = told is { MayChange: true, Kind: EntryKind.Meeting } && store.TurnOverOf(entry.Id) is { } offer ? viewing.View(viewing.Users([offer.To])[offer.To]) : null,
             KeptIn = calendars.Followed.FirstOrDefault(f => f.Calendar == entry.Home)?.Name,
             Calendar = OnCalendar(calendars, entry, owner, told),
+            ReadsNotes = calendars.Told(viewing, occurrence) is { Sight: Sight.Whole },
             Papers = told.Whole is null ? [] : PaperView.All(viewing, store.Papers([entry.Id])),
             Tied = TiedViews.Of(viewing, calendars, owner, entry, occurrence),
             TiedTo = TiedViews.To(viewing, calendars, owner, occurrence),
@@ -176,7 +181,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
 
     private static SaidTime Said(EntryTime time) => time switch
     {
-        TimedEntry timed => new SaidTime(LocalTime.Format(timed.Start), timed.Zone, (int)timed.Length.TotalMinutes, false, timed.EndZone),
+        TimedEntry timed => new SaidTime(LocalTime.Format(timed.Start), timed.Zone, (int)timed.Length.TotalMinutes, false, timed.EndZone, timed.EndZone is { } zone ? LocalTime.Format(Zones.Get(zone).ToLocal(Zones.Get(timed.Zone).ToInstant(timed.Start) + timed.Length)) : null),
         AllDayEntry days => new SaidTime(LocalDatePattern.Iso.Format(days.First), "", Period.DaysBetween(days.First, days.Until), true, null),
         _ => throw new ArgumentOutOfRangeException(nameof(time)),
     };

@@ -40,7 +40,7 @@ public enum LanesSpan
 
 /// <param name="People">Public ids; empty for those the viewer speaks for, or the viewer.</param>
 /// <param name="From">A day in the span; today where none is given.</param>
-/// <param name="Rulers">Zones, by tzdb id, whose clock is shown too.</param>
+/// <param name="Rulers">Zones whose clock is shown too, by tzdb id; behind a space the city for which it was asked, "America/Los_Angeles Seattle".</param>
 /// <param name="Days">The zone whose days are shown; the viewer's own where null.</param>
 public sealed record ReadLanes(
     UserId Viewer, IReadOnlyList<string> People, LocalDate? From, LanesSpan Shown, Instant Now, IReadOnlyList<string>? Rulers = null, string? Days = null)
@@ -48,6 +48,8 @@ public sealed record ReadLanes(
     public const int MostPeople = 40;
     private const int ListDays = 14;
     private const int MostRulers = 8;
+
+    private const int LongestCity = 60;
 
     public LanesView Run(ICalendarReads store)
     {
@@ -80,9 +82,10 @@ public sealed record ReadLanes(
     private IReadOnlyList<ZoneView> Zones(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch span)
     {
         IReadOnlyList<ZoneView> zones = [.. viewing.ZonesOf(people, span).OrderByDescending(z => z.Id == Days)];
-        foreach (var ruler in Rulers ?? [])
-            if (!Core.Time.Zones.Exists(ruler)) throw new RefusedException(RefusalKind.ZoneUnknown, "ruler", ruler);
-        return [.. zones, .. (Rulers ?? []).Take(MostRulers).Where(r => zones.All(z => z.Id != r)).Distinct().Select(r => viewing.View(r, Core.Time.Zones.City(r), span))];
+        var rulers = (Rulers ?? []).Select(ruler => ruler.Split(' ', 2)).Select(r => (Zone: r[0], City: r.Length > 1 && r[1].Length is > 0 and <= LongestCity ? r[1] : null)).ToList();
+        foreach (var (zone, _) in rulers)
+            if (!Core.Time.Zones.Exists(zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "ruler", zone);
+        return [.. zones, .. rulers.Take(MostRulers).Where(r => zones.All(z => z.Id != r.Zone)).DistinctBy(r => r.Zone).Select(r => viewing.View(r.Zone, r.City ?? Core.Time.Zones.City(r.Zone), span))];
     }
 
     private List<LocalDate> Dates(LocalDate from)

@@ -8,8 +8,10 @@ namespace Corlin.Web.Features;
 
 /// <summary>When something takes place, as a person says it: timed, or whole days.</summary>
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00; for whole days the first date.</param>
-/// <param name="Minutes">Exact minutes; for whole days how many days.</param>
-public sealed record TimeRequest(string Start, string Zone, int Minutes, bool AllDay = false, string? EndZone = null);
+/// <param name="Minutes">Exact minutes; for whole days how many days. Not read where <paramref name="End"/> is said.</param>
+/// <param name="EndZone">The zone by which its end is told, of a flight that of where it lands.</param>
+/// <param name="End">Wall-clock end in <paramref name="EndZone"/>; null where the length is said.</param>
+public sealed record TimeRequest(string Start, string Zone, int Minutes, bool AllDay = false, string? EndZone = null, string? End = null);
 
 /// <summary>Times and rules of requests, checked where they come in.</summary>
 internal static class Times
@@ -22,7 +24,7 @@ internal static class Times
     /// <param name="check">Whether a time that does not exist is refused; one that stands already is not.</param>
     public static EntryTime Entry(TimeRequest request, bool check = true)
     {
-        if (!request.AllDay) return Timed(request.Start, request.Zone, request.Minutes, MostDays * 24 * 60, request.EndZone, check);
+        if (!request.AllDay) return Timed(request.Start, request.Zone, Minutes(request), MostDays * 24 * 60, request.EndZone, check);
         var first = Reader.Date(request.Start, "start");
         if (request.Minutes < 1) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
         if (request.Minutes > MostDays) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
@@ -43,6 +45,18 @@ internal static class Times
         return reading.Rule ?? throw new RefusedException(RefusalKind.RuleNotUnderstood, "repeats", reading.NotUnderstood);
     }
 
+    private static int Minutes(TimeRequest request)
+    {
+        if (request.End is null || request.EndZone is null || !Zones.Exists(request.Zone) || !Zones.Exists(request.EndZone)) return request.Minutes;
+        var end = Existing(Zones.Get(request.EndZone), Reader.Time(request.End, "end"), "end");
+        var length = Zones.Get(request.EndZone).ToInstant(end) - Zones.Get(request.Zone).ToInstant(Reader.Time(request.Start, "start"));
+        return (int)Math.Clamp(length.TotalMinutes, int.MinValue, int.MaxValue);
+    }
+
+    private static LocalDateTime Existing(DateTimeZone zone, LocalDateTime local, string field) => Gaps.Around(zone, local) is { } gap
+        ? throw new RefusedException(RefusalKind.TimeSkipped, field, FormattableString.Invariant($"{gap.Before:HH:mm} and {gap.After:HH:mm}"))
+        : local;
+
     private static TimedEntry Timed(string start, string zone, int minutes, int most, string? endZone, bool check)
     {
         if (!Zones.Exists(zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", zone);
@@ -51,8 +65,7 @@ internal static class Times
         if (minutes < 0 || (check && minutes == 0)) throw new RefusedException(RefusalKind.EndBeforeStart, "minutes");
         if (check && (minutes < 5 || minutes > most)) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
         var local = Reader.Time(start, "start");
-        if (check && Gaps.Around(Zones.Get(zone), local) is { } gap)
-            throw new RefusedException(RefusalKind.TimeSkipped, "start", FormattableString.Invariant($"{gap.Before:HH:mm} and {gap.After:HH:mm}"));
+        if (check) Existing(Zones.Get(zone), local, "start");
         return new TimedEntry(local, zone, Duration.FromMinutes(minutes), endZone == zone ? null : endZone, Zones.TzdbVersion);
     }
 

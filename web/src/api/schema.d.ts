@@ -7662,6 +7662,7 @@ export interface components {
             mayForward: boolean;
             wasIn: string[];
             admission: components["schemas"]["Admission"];
+            readsNotes: boolean;
             ownPartPrivate: null | boolean;
             offeredTo: null | components["schemas"]["PersonView"];
         };
@@ -8821,6 +8822,7 @@ export interface components {
             minutes: number;
             allDay: boolean;
             endZone: null | string;
+            end: null | string;
         };
         SeriesView: {
             words: string;
@@ -9091,6 +9093,7 @@ export interface components {
             /** @default false */
             allDay: boolean;
             endZone: null | string;
+            end: null | string;
         };
         /** @enum {unknown} */
         TimeTaken: "free" | "hold" | "pencilled" | "firm" | null;

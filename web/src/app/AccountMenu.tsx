@@ -1,8 +1,11 @@
 import { useNavigate } from "@tanstack/react-router";
 import { DropdownMenu } from "radix-ui";
 import { useKeysState } from "./keys";
+import { places } from "./places";
 import { setTheme, useTheme, type Theme } from "./theme";
 import { useSignOut } from "./useSignOut";
+
+const notInHead = places.filter((p) => !["/", "/lanes", "/arrange", "/chase", "/whereabouts", "/access", "/people"].includes(p.to));
 
 const itemLook = "flex min-h-8 items-center px-3 outline-none data-[highlighted]:bg-sea-wash";
 
@@ -27,32 +30,13 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/mine" })}>
-            Your own page
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/convene" })}>
-            Convene
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/requests" })}>
-            Requests
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/mail" })}>
-            Mail room
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/handover" })}>
-            Hand over
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/files" })}>
-            Calendar files
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/history" })}>
-            What was done
-          </DropdownMenu.Item>
+          {notInHead.map((p) => (
+            <DropdownMenu.Item key={p.to} className={itemLook} onSelect={() => void navigate({ to: p.to })}>
+              {p.words}
+            </DropdownMenu.Item>
+          ))}
           <DropdownMenu.Item className={itemLook} onSelect={onReminders}>
             Reminders
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={itemLook} onSelect={() => void navigate({ to: "/account" })}>
-            Your way in
           </DropdownMenu.Item>
           <DropdownMenu.Item className={itemLook} onSelect={() => setHelpOpen(true)}>
             All keys

@@ -6,16 +6,21 @@ import { findQuery } from "../api/queries";
 import type { FoundEntry, Person } from "../api/types";
 import { Flag } from "../lane/Flag";
 import { useKeys } from "./keys";
-import { LineFound } from "./line/LineFound";
+import { inOneLine, LineFound } from "./line/LineFound";
+import { placesCalled, type PlaceOfHouse } from "./places";
 
-/** Finds a person, or an entry of any year, by a word; what is found stands over the page, or makes it up. */
+/** Finds a person, an entry of any year or a place of the house by a word; what is found stands over the page, or makes it up. */
 export function Find({ asPage = false }: { asPage?: boolean }) {
   const [text, setText] = useState("");
   const [open, setOpen] = useState(false);
+  const [pointed, setPointed] = useState<string>();
+  const steers = useRef(false);
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const found = useQuery(findQuery(text.trim()));
-  useKeys({ "/": () => input.current?.focus() });
+  const begin = () => input.current?.focus();
+  // From a field, which keeps its own keys, with Ctrl.
+  useKeys({ "/": begin, "Ctrl+/": begin });
   const leave = () => {
     setText("");
     setOpen(false);
@@ -38,11 +43,31 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
       },
     });
   };
+  const toPlace = (place: PlaceOfHouse) => {
+    leave();
+    void navigate({ to: place.to });
+  };
   const shown = open && text.trim().length > 1;
   const data = shown ? found.data : undefined;
+  const called = placesCalled(text);
+  const values = data
+    ? [
+        ...(data.lastMet?.entry ? [valueOf(data.lastMet.entry)] : []),
+        ...data.people.map((p) => p.who.id),
+        ...data.entries.map(valueOf),
+        ...called.map((p) => p.to),
+      ]
+    : [];
+  // What is found comes while one types; the first stands ready for Enter until another is pointed at.
+  const [first] = values;
+  const active = pointed && (pointed === inOneLine || values.includes(pointed)) ? pointed : (first ?? inOneLine);
   return (
     <Command
       shouldFilter={false}
+      value={active}
+      onValueChange={(value) => steers.current && setPointed(value)}
+      onKeyDownCapture={(e) => (steers.current = e.key.startsWith("Arrow"))}
+      onPointerMove={() => (steers.current = true)}
       label="Find a person, meeting or place"
       className="relative"
       onKeyDown={(e) => e.key === "Escape" && leave()}
@@ -55,6 +80,7 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
         placeholder="Find a person, meeting or place"
         onValueChange={(v) => {
           setText(v);
+          setPointed(undefined);
           setOpen(true);
         }}
         onFocus={() => setOpen(true)}
@@ -87,8 +113,18 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
             {data.more && <p className="px-2 py-1 text-soft">There is more. Say another word to narrow it.</p>}
           </Command.Group>
         )}
+        {data && called.length > 0 && (
+          <Command.Group heading="Places here" className={groupLook}>
+            {called.map((p) => (
+              <Command.Item key={p.to} value={p.to} onSelect={() => toPlace(p)} className={itemLook}>
+                <span className="font-semibold">{p.words}</span>
+                <span className="ml-auto text-soft">{p.note}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
         {shown && <LineFound text={text.trim()} className={itemLook} inHand={asPage} onDone={leave} />}
-        {data && !data.lastMet && data.people.length + data.entries.length === 0 && (
+        {data && !data.lastMet && data.people.length + data.entries.length + called.length === 0 && (
           <p className="px-2 py-1.5 text-soft">Nothing that you may see is called “{text.trim()}”.</p>
         )}
       </Command.List>
@@ -96,9 +132,11 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
   );
 }
 
+const valueOf = (entry: FoundEntry) => `${entry.id} ${entry.occurrence ?? ""}`;
+
 function EntryItem({ entry: e, onOpen }: { entry: FoundEntry; onOpen: (entry: FoundEntry) => void }) {
   return (
-    <Command.Item value={`${e.id} ${e.occurrence ?? ""}`} onSelect={() => onOpen(e)} className={itemLook}>
+    <Command.Item value={valueOf(e)} onSelect={() => onOpen(e)} className={itemLook}>
       <Flag flag={e.flag} height={16} />
       <span className="min-w-0 truncate">
         <span className="font-semibold">{e.title}</span>

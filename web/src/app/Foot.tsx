@@ -49,7 +49,8 @@ export function Foot() {
           <kbd className="mr-1 font-sans font-semibold text-ink">?</kbd> all keys
         </button>
       )}
-      {!done && <LastDone />}
+      {/* Beside what was said with nothing of its own to take back stands what was done before. */}
+      {(!done || !(done.changes ?? done.wayOn ?? done.wrong)) && <LastDone />}
     </footer>
   );
 }

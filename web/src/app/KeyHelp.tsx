@@ -3,7 +3,7 @@ import { Button } from "../ui/Button";
 import { useKeysState, type KeyHint } from "./keys";
 
 const everywhere: KeyHint[] = [
-  { keys: "/", does: "find a person, meeting or place" },
+  { keys: "/, Ctrl /", does: "find a person, a meeting, a place; or go anywhere here" },
   { keys: "N", does: "arrange a meeting" },
   { keys: "Z, Ctrl Z", does: "undo what you did last, in the last day" },
   { keys: "Y, Ctrl Y", does: "do again what was undone" },

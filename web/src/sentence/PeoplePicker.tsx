@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { ask, client, problemOf } from "../api/client";
 import { peopleQuery, personQuery } from "../api/queries";
 import type { Person } from "../api/types";
@@ -47,6 +47,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
   const [text, setText] = useState("");
   const [error, setError] = useState<string>();
   const [pointed, setPointed] = useState("");
+  const input = useRef<HTMLInputElement>(null);
   const found = useQuery(peopleQuery(text));
   const taken = new Set([...chosen.map((c) => c.id), ...not]);
   const offered = (quiet && text.trim() === "" ? [] : (found.data ?? []))
@@ -111,6 +112,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
         </ul>
       )}
       <Command.Input
+        ref={input}
         autoFocus={only === undefined}
         value={text}
         aria-invalid={wrong || error ? true : undefined}
@@ -142,7 +144,11 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
           <Command.Item
             key={p.id}
             value={p.id}
-            onSelect={() => add([chosenOf(p)])}
+            onSelect={() => {
+              add([chosenOf(p)]);
+              // Whoever chose with a pointer types the next name.
+              input.current?.focus();
+            }}
             className="flex min-h-8 cursor-pointer items-center gap-2 px-1 data-[selected=true]:bg-water"
           >
             <Flag flag={p.flag} height={18} />

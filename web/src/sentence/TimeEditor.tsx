@@ -31,12 +31,15 @@ export function TimeEditor({ time, moment, wrong, onChange }: Props) {
   const [asked, setAsked] = useState<FoundZone>();
   const date = time.start.slice(0, 10);
   const clock = time.start.slice(11);
-  const end = time.allDay ? addDays(date, time.minutes - 1) : later(time.start, time.minutes);
+  const endZone = time.allDay ? undefined : (time.endZone ?? undefined);
+  const end = time.allDay ? addDays(date, time.minutes - 1) : endZone && time.end ? time.end : later(time.start, time.minutes);
   const setEnd = (endDate: string, endClock: string) => {
     if (time.allDay) return onChange({ ...time, minutes: Math.round((Date.parse(endDate) - Date.parse(date)) / 86_400_000) + 1 });
+    // By another clock than the start the end is kept as it is said.
+    if (endZone) return onChange({ ...time, end: `${endDate}T${endClock}` });
     onChange({ ...time, minutes: minutesBetween(time.start, `${endDate}T${endClock}`) });
   };
-  const problem = time.minutes <= 0 ? "It ends before it starts." : wrong;
+  const problem = !endZone && time.minutes <= 0 ? "It ends before it starts." : wrong;
   const inZone = (zone: FoundZone, keepMoment: boolean) => {
     setAsked(undefined);
     const start =
@@ -84,7 +87,7 @@ export function TimeEditor({ time, moment, wrong, onChange }: Props) {
               />
             </label>
             <label>
-              <span className="text-soft">Ends</span>
+              <span className="text-soft">{endZone ? `Ends, in ${cityOf(endZone)}` : "Ends"}</span>
               <input
                 type="time"
                 value={end.slice(11)}
@@ -102,7 +105,7 @@ export function TimeEditor({ time, moment, wrong, onChange }: Props) {
           onChange={(e) =>
             onChange(
               e.target.checked
-                ? { ...time, allDay: true, start: date, minutes: Math.max(1, Math.ceil(time.minutes / 1440)) }
+                ? { ...time, allDay: true, start: date, minutes: Math.max(1, Math.ceil(time.minutes / 1440)), endZone: null, end: null }
                 : { ...time, allDay: false, start: `${date}T09:00`, minutes: 60 },
             )
           }
@@ -129,6 +132,15 @@ export function TimeEditor({ time, moment, wrong, onChange }: Props) {
               label="Another zone"
               at={moment}
               onChoose={(z) => (z.id === time.zone ? undefined : moment === undefined ? inZone(z, false) : setAsked(z))}
+            />
+          )}
+          {endZone ? (
+            <Button onClick={() => onChange({ ...time, endZone: null, end: null })}>Both in the time of {cityOf(time.zone)}</Button>
+          ) : (
+            <ZonePicker
+              label="Its end in another zone"
+              at={moment}
+              onChoose={(z) => z.id !== time.zone && onChange({ ...time, endZone: z.id, end: later(time.start, time.minutes) })}
             />
           )}
         </div>

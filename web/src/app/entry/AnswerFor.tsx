@@ -74,7 +74,7 @@ function AnswerOf({ entry, who, onDone }: { entry: EntryDetails; who: Person; on
           <Part name={`Another time for ${who.givenName}`} value={other ? whenWords(other) : "another time"} width={360}>
             {(close) => (
               <div className="grid gap-3">
-                <TimeEditor time={other ?? { ...entry.said, endZone: null }} moment={entry.start} onChange={setOther} />
+                <TimeEditor time={other ?? { ...entry.said, endZone: null, end: null }} moment={entry.start} onChange={setOther} />
                 <p className="flex gap-2">
                   <Button onClick={close}>Offer this time</Button>
                   <Button

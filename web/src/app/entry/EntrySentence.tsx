@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { dayAndMonth, lengthText, minute, weekdayOf } from "../../lane/time";
+import { cityOf } from "../../lane/words";
 import { Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
@@ -33,9 +34,10 @@ function dayWords(date: string): string {
 export function timeWords(time: Draft["time"]): string {
   const date = time.start.slice(0, 10);
   if (time.allDay) return time.minutes === 1 ? `${dayWords(date)}, all day` : `${dayWords(date)}, ${time.minutes} days`;
-  const end = later(time.start, Math.max(0, time.minutes));
+  const elsewhere = time.endZone ? time.end : null;
+  const end = elsewhere ?? later(time.start, Math.max(0, time.minutes));
   const sameDay = end.slice(0, 10) === date;
-  return `${dayWords(date)}, ${time.start.slice(11)} to ${sameDay ? "" : `${dayAndMonth(end.slice(0, 10))} `}${end.slice(11)}`;
+  return `${dayWords(date)}, ${time.start.slice(11)} to ${sameDay ? "" : `${dayAndMonth(end.slice(0, 10))} `}${end.slice(11)}${elsewhere && time.endZone ? ` in ${cityOf(time.endZone)}` : ""}`;
 }
 
 /** An entry as a sentence whose parts are edited where they stand. */
@@ -57,7 +59,10 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
           <TimeEditor time={draft.time} moment={moment} wrong={at(["start", "minutes", "zone"])} onChange={(time) => onEdit({ time })} />
         )}
       </Part>
-      {draft.time.minutes > 0 && !draft.time.allDay && <span className="text-soft"> ({lengthText(draft.time.minutes * minute)})</span>},{" "}
+      {draft.time.minutes > 0 && !draft.time.allDay && !draft.time.endZone && (
+        <span className="text-soft"> ({lengthText(draft.time.minutes * minute)})</span>
+      )}
+      ,{" "}
       <Part name="How often" value={draft.repeats || "once"} wrong={at(["repeats"])} width={440}>
         {(close) => (
           <RepeatEditor

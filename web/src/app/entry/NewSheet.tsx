@@ -26,7 +26,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
   const choices = further?.mayAddTo ?? [];
   const on = calendar ?? choices[0]?.id;
   const kept = useKept<Draft & { category: string }>(`new ${fresh.owner.id}`, () => ({
-    time: { start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false, endZone: null },
+    time: { start: fresh.start, zone: fresh.zone, minutes: fresh.minutes, allDay: fresh.allDay ?? false, endZone: null, end: null },
     title: "",
     place: "",
     agenda: "",

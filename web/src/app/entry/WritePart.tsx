@@ -6,7 +6,9 @@ import type { Circle, Letters } from "../../api/types";
 import { and } from "../../lane/words";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { useChanges } from "../changes";
+import { useChange } from "../useChange";
 import { useKept } from "../useKept";
 import { peopleOf } from "../../lane/Attendees";
 
@@ -65,7 +67,7 @@ function Words({
   letters,
   onDone,
 }: Omit<Props, "attendees"> & { kind: Writing; people: Asked[]; letters: Letters; onDone: () => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [circle, setCircle] = useState<Circle>(kind === "reminder" ? "silent" : "everyone");
   const [again, setAgain] = useState(false);
   const kept = useKept(`${kind === "reminder" ? "reminder" : "letter"} ${id} ${occurrence ?? ""}`, () =>
@@ -78,19 +80,20 @@ function Words({
   const written = letters.written.filter((w) => whom.includes(w.person));
   const today = written.filter((w) => w.today);
   const send = () => {
-    run(
-      ask(
-        client.POST("/api/meetings/{id}/letters", {
-          params: { path: { id } },
-          body: { occurrence, circle, subject: subject.trim(), text: text.trim() },
-        }),
-      ).then((made) => {
-        kept.forget();
-        return made;
-      }),
+    make(
+      () =>
+        ask(
+          client.POST("/api/meetings/{id}/letters", {
+            params: { path: { id } },
+            body: { occurrence, circle, subject: subject.trim(), text: text.trim() },
+          }),
+        ),
       `Written to ${count === 1 ? "one" : count} about “${title}”.`,
+      () => {
+        kept.forget();
+        onDone();
+      },
     );
-    onDone();
   };
   return (
     <form
@@ -146,8 +149,9 @@ function Words({
           {and(today.map((w) => w.givenName))} {today.length === 1 ? "was" : "were"} written to about it today already. Write all the same?
         </p>
       )}
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
-        <Button type="submit" disabled={count === 0 || text.trim() === ""}>
+        <Button type="submit" disabled={busy || count === 0 || text.trim() === ""}>
           {again ? "Write all the same" : `${kind === "reminder" ? "Remind" : "Write to"} ${count === 1 ? "one" : count}`}
         </Button>
         <Button look="plain" onClick={onDone}>

@@ -8,6 +8,9 @@ import { asksPeople } from "./appointment";
 import { giveLine } from "./givenLine";
 import { saysWhat } from "./saysWhat";
 
+/** The value of the line among what is found. */
+export const inOneLine = "in one line";
+
 /** Where the words sought say what and when, they can be arranged or put on a lane from there. */
 export function LineFound({ text, className, inHand, onDone }: { text: string; className: string; inHand: boolean; onDone: () => void }) {
   const navigate = useNavigate();
@@ -31,7 +34,7 @@ export function LineFound({ text, className, inHand, onDone }: { text: string; c
   };
   return (
     <Command.Group heading="In one line">
-      <Command.Item value="in one line" onSelect={go} className={className}>
+      <Command.Item value={inOneLine} onSelect={go} className={className}>
         <span className="min-w-0 truncate">{saysWhat(reading)}</span>
         <span className="ml-auto shrink-0 text-soft">{arrange ? "arrange it" : "put it on a lane"}</span>
       </Command.Item>

@@ -24,8 +24,15 @@ export function enter(line: LineReading, owner: string, zone: string) {
         title: line.title ?? "",
         time:
           line.local === null
-            ? { start: `${line.from ?? ""}T00:00`, zone, minutes: 1, allDay: true, endZone: null }
-            : { start: line.local, zone: line.zone ?? zone, minutes: line.minutes ?? usualMinutes, allDay: false, endZone: null },
+            ? { start: `${line.from ?? ""}T00:00`, zone, minutes: 1, allDay: true, endZone: null, end: null }
+            : {
+                start: line.local,
+                zone: line.zone ?? zone,
+                minutes: line.minutes ?? usualMinutes,
+                allDay: false,
+                endZone: null,
+                end: null,
+              },
         place: line.place,
         takes: "firm",
         private: line.private === true,

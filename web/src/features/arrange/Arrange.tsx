@@ -227,7 +227,14 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           organiser={organiser}
           names={names}
           problem={shown}
-          time={{ start: localText(zone, start ?? desk.now), zone: zone.id, minutes: draft.minutes, allDay: false, endZone: null }}
+          time={{
+            start: localText(zone, start ?? desk.now),
+            zone: zone.id,
+            minutes: draft.minutes,
+            allDay: false,
+            endZone: null,
+            end: null,
+          }}
           zone={zone}
           start={start}
           presets={presets}

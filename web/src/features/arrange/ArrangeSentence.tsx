@@ -1,9 +1,9 @@
-import { useId } from "react";
 import type { Problem } from "../../api/client";
 import type { Person, Presets, TimeRequest, Zone } from "../../api/types";
 import { addDays, dayAndMonth, lengthText, minute, wallClock, weekdayOf } from "../../lane/time";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { and } from "../../lane/words";
+import { LengthEditor } from "../../sentence/LengthEditor";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
@@ -47,8 +47,6 @@ const spanOf = (from: string, to: string) => {
 export function shortWhen(local: Date): string {
   return `${weekdayOf(local.toISOString().slice(0, 10))} ${local.getUTCDate()}, ${local.toISOString().slice(11, 16)}`;
 }
-
-const lengths = [15, 30, 45, 60, 75, 90, 120, 180];
 
 /** The meeting as a sentence; its underlined parts are the fields. */
 export function ArrangeSentence({ draft, organiser, names, problem, time, zone, start, presets, onPick, onEdit }: Props) {
@@ -156,47 +154,6 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, zone, 
         onChange={(isPrivate) => onEdit({ private: isPrivate })}
       />
     </p>
-  );
-}
-
-function LengthEditor({
-  minutes,
-  wrong,
-  onChange,
-  onDone,
-}: {
-  minutes: number;
-  wrong: string | undefined;
-  onChange: (minutes: number) => void;
-  onDone: () => void;
-}) {
-  const id = useId();
-  return (
-    <div className="grid gap-2">
-      <Choices
-        value={minutes}
-        options={lengths.map((l) => ({ value: l, label: lengthText(l * minute) }))}
-        onChoose={(l) => {
-          onChange(l);
-          onDone();
-        }}
-      />
-      <label htmlFor={id} className="text-soft">
-        Or minutes
-      </label>
-      <input
-        id={id}
-        type="number"
-        min={5}
-        max={1440}
-        step={5}
-        defaultValue={minutes}
-        aria-invalid={wrong ? true : undefined}
-        onChange={(e) => Number.isFinite(e.target.valueAsNumber) && onChange(Math.round(e.target.valueAsNumber))}
-        className="h-9 border-b border-ink bg-transparent text-[15px]"
-      />
-      {wrong && <FieldError>{wrong}</FieldError>}
-    </div>
   );
 }
 

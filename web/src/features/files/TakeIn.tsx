@@ -20,7 +20,11 @@ export function TakeIn({ who }: { who: Person }) {
   const [over, setOver] = useState(false);
 
   const take = async (file: File | undefined) => {
-    if (!file || going) return;
+    if (!file) return;
+    if (going) {
+      setProblem(`${file.name} was not sent: ${going.name} is still on its way.`);
+      return;
+    }
     setReport(undefined);
     setProblem(file.size > mostBytes ? `${file.name} is larger than 64 MB and was not sent. Nothing was changed.` : undefined);
     if (file.size > mostBytes) return;
@@ -31,7 +35,7 @@ export function TakeIn({ who }: { who: Person }) {
       const came = await sending.came;
       setReport({ name: file.name, came });
       say(`${file.name}: ${came.added} added, ${came.changed} changed.`, came.change ?? undefined);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      void queries.invalidateQueries({ queryKey: ["calendars"] });
     } catch (e) {
       setProblem(problemOf(e).message);
     } finally {

@@ -2,26 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { actsQuery, deskQuery } from "../../api/queries";
 import { useChanges } from "../../app/changes";
+import { places } from "../../app/places";
 import { setTheme, useTheme } from "../../app/theme";
 import { useSignOut } from "../../app/useSignOut";
 import { Button } from "../../ui/Button";
 
-const places = [
-  { to: "/find", words: "Find", note: "a person, meeting or place" },
-  { to: "/arrange", words: "Arrange a meeting", note: "with free slots for everyone" },
-  { to: "/convene", words: "Convene", note: "a conference at once" },
-  { to: "/chase", words: "Chase", note: "what others have not answered" },
-  { to: "/whereabouts", words: "Whereabouts", note: "where they work, and who is away" },
-  { to: "/mine", words: "Your own page", note: "what was done in your name, who may see what" },
-  { to: "/access", words: "Access", note: "who may see and do what" },
-  { to: "/people", words: "People", note: "people, groups, rooms and places" },
-  { to: "/requests", words: "Requests", note: "who asked for time" },
-  { to: "/mail", words: "Mail room", note: "what went out and came in" },
-  { to: "/handover", words: "Hand over", note: "what somebody else goes on with" },
-  { to: "/files", words: "Calendar files", note: "in, out, and links" },
-  { to: "/history", words: "What was done", note: "by whom, in whose name" },
-  { to: "/account", words: "Your way in", note: "password, passkeys" },
-] as const;
+const notInFoot = [
+  { to: "/find", words: "Find", note: "a person, meeting or place" } as const,
+  ...places.filter((p) => p.to !== "/" && p.to !== "/lanes"),
+];
 
 /** In a hand: every place, what can be undone, and the way out. */
 export function More() {
@@ -56,7 +45,7 @@ export function More() {
         </section>
       )}
       <ul>
-        {places.map((p) => (
+        {notInFoot.map((p) => (
           <li key={p.to} className="border-t border-rule">
             <Link to={p.to} className="block min-h-14 py-2">
               <span className="block font-semibold text-sea">{p.words}</span>

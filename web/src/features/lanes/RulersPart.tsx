@@ -5,10 +5,13 @@ import { ZonePicker } from "../../sentence/ZonePicker";
 
 interface Props {
   zones: Zone[];
+  /** Each a zone and the city for which it was asked, "America/Los_Angeles Seattle". */
   rulers: string[];
   now: number;
   onChange: (rulers: string[]) => void;
 }
+
+const zoneOf = (ruler: string) => ruler.split(" ")[0];
 
 /** The clocks above the lanes: what each shows now, and which further ones stand there. */
 export function RulersPart({ zones, rulers, now, onChange }: Props) {
@@ -28,12 +31,12 @@ export function RulersPart({ zones, rulers, now, onChange }: Props) {
                   {clock(z, now)}
                   {dateText(z, now) !== dateText(first, now) && <span className="text-soft">, {dayAndMonth(dateText(z, now))}</span>}
                 </span>
-                {rulers.includes(z.id) && (
+                {rulers.some((r) => zoneOf(r) === z.id) && (
                   <button
                     type="button"
                     aria-label={`Take the clock of ${z.label} out`}
                     className="min-h-8 px-1 text-soft underline underline-offset-4 hover:text-brick"
-                    onClick={() => onChange(rulers.filter((r) => r !== z.id))}
+                    onClick={() => onChange(rulers.filter((r) => zoneOf(r) !== z.id))}
                   >
                     take out
                   </button>
@@ -41,7 +44,11 @@ export function RulersPart({ zones, rulers, now, onChange }: Props) {
               </li>
             ))}
           </ul>
-          <ZonePicker label="Another clock" at={now} onChoose={(z) => zones.every((o) => o.id !== z.id) && onChange([...rulers, z.id])} />
+          <ZonePicker
+            label="Another clock"
+            at={now}
+            onChoose={(z) => zones.every((o) => o.id !== z.id) && onChange([...rulers, `${z.id} ${z.label}`])}
+          />
         </div>
       )}
     </Part>

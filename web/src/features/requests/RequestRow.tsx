@@ -147,7 +147,7 @@ function Enter({ request, zone, now, onDone }: Pick<Props, "request" | "zone" | 
       onSubmit={(e) => {
         e.preventDefault();
         const body = {
-          time: { start: at, zone: zone.id, minutes: request.minutes, allDay: false, endZone: null },
+          time: { start: at, zone: zone.id, minutes: request.minutes, allDay: false, endZone: null, end: null },
           place: place.trim() || null,
         };
         make(

@@ -1,5 +1,6 @@
 import type { Person, RequestWay, Urgency, Zone } from "../../api/types";
 import { clock, dateText, lengthText, localText, minute, momentOf, weekdayOf } from "../../lane/time";
+import { LengthEditor } from "../../sentence/LengthEditor";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
@@ -17,8 +18,6 @@ const urgencies: { value: Urgency; label: string }[] = [
   { value: "thisWeek", label: "this week" },
   { value: "canWait", label: "when it suits" },
 ];
-
-const lengths = [10, 15, 30, 45, 60, 90, 120];
 
 interface Props {
   asked: Asked;
@@ -76,14 +75,7 @@ export function RequestSentence({ asked, of, zone, now, wrong, fresh = false, on
       for{" "}
       <Part name="How long" value={lengthText(asked.minutes * minute)} wrong={at("minutes")} width={200}>
         {(close) => (
-          <Choices
-            value={asked.minutes}
-            options={lengths.map((l) => ({ value: l, label: lengthText(l * minute) }))}
-            onChoose={(minutes) => {
-              onEdit({ minutes });
-              close();
-            }}
-          />
+          <LengthEditor minutes={asked.minutes} wrong={at("minutes")} onChange={(minutes) => onEdit({ minutes })} onDone={close} />
         )}
       </Part>
       , <ChoicePart name="How they asked" options={ways} value={asked.way} onChoose={(way) => onEdit({ way })} />, about{" "}

@@ -9,8 +9,7 @@ import { TaskRead } from "./TaskRead";
 
 /** What is noted of an entry, of its series the last time, and what is still to be done. */
 export function NotesPart({ entry, lane }: { entry: EntryDetails; lane: string }) {
-  // Who does not know the entry whole reads no notes of it.
-  const notes = useQuery({ ...notesQuery(entry.id, lane, entry.occurrence), enabled: entry.kind !== "hold" && entry.organiser !== null });
+  const notes = useQuery({ ...notesQuery(entry.id, lane, entry.occurrence), enabled: entry.kind !== "hold" && entry.readsNotes });
   const [writing, setWriting] = useState(false);
   const view = notes.data;
   // What was read before is not shown any more once it may not be read.

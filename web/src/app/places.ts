@@ -1,0 +1,29 @@
+/** Every place of the house, by the name it goes by everywhere, with what one finds there. */
+export const places = [
+  { to: "/", words: "Desk", note: "what waits for you, and today" },
+  { to: "/lanes", words: "Lanes", note: "calendars side by side" },
+  { to: "/arrange", words: "Arrange a meeting", note: "with free slots for everyone" },
+  { to: "/convene", words: "Convene", note: "a conference at once" },
+  { to: "/chase", words: "Chase", note: "what others have not answered" },
+  { to: "/whereabouts", words: "Whereabouts", note: "where they work, and who is away" },
+  { to: "/mine", words: "Your own page", note: "what was done in your name, who may see what" },
+  { to: "/access", words: "Access", note: "who may see and do what" },
+  { to: "/people", words: "People", note: "people, groups, rooms and places" },
+  { to: "/requests", words: "Requests", note: "who asked for time" },
+  { to: "/mail", words: "Mail room", note: "what went out and came in" },
+  { to: "/handover", words: "Hand over", note: "what somebody else goes on with" },
+  { to: "/files", words: "Calendar files", note: "in, out, and links" },
+  { to: "/history", words: "What was done", note: "by whom, in whose name" },
+  { to: "/account", words: "Your way in", note: "password, passkeys" },
+] as const;
+
+export type PlaceOfHouse = (typeof places)[number];
+
+/** Those whose name has a word that begins with each word of the text. */
+export function placesCalled(text: string): PlaceOfHouse[] {
+  const said = text.toLowerCase().split(/\s+/).filter(Boolean);
+  return places.filter((p) => {
+    const words = p.words.toLowerCase().split(" ");
+    return said.length > 0 && said.every((s) => words.some((w) => w.startsWith(s)));
+  });
+}

@@ -164,7 +164,7 @@ test("by keyboard: the same, and undone within ten seconds nothing is sent", asy
     await page.getByRole("button", { name: new RegExp(title) }).waitFor();
     await page.keyboard.press("z");
     await page.getByRole("status").getByText("Undone. Nothing was sent.").waitFor();
-    await page.getByRole("button", { name: new RegExp(title) }).waitFor({ state: "detached" });
+    await page.getByRole("main").getByRole("button", { name: new RegExp(title) }).waitFor({ state: "detached" });
     await advance(page, 30);
     assert.deepEqual(readdirSync(join(demo.data, "simulation/sent")), []);
 

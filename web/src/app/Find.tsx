@@ -132,7 +132,7 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
   );
 }
 
-const valueOf = (entry: FoundEntry) => `${entry.id} ${entry.occurrence ?? ""}`;
+const valueOf = (entry: FoundEntry) => (entry.occurrence ? `${entry.id} ${entry.occurrence}` : entry.id);
 
 function EntryItem({ entry: e, onOpen }: { entry: FoundEntry; onOpen: (entry: FoundEntry) => void }) {
   return (

@@ -55,6 +55,8 @@ export function useKeys(map: Record<string, () => void>, hints?: KeyHint[]) {
       if (!act || event.defaultPrevented || event.altKey) return;
       const letter = event.key.length === 1 && !control;
       if (letter && (!single || isTyping(event.target))) return;
+      // A field takes back what was typed in it.
+      if (isTyping(event.target) && ["Ctrl+z", "Ctrl+y", "Ctrl+Shift+z"].includes(name)) return;
       if (letter && document.querySelector('[role="dialog"], [role="menu"]')) return;
       event.preventDefault();
       act();

@@ -11,13 +11,11 @@ export function at(page, hand) {
   const dialog = (name) => page.getByRole("dialog", { name });
   const option = (name) => page.getByRole("option", { name: re(name) }).first();
   const says = (words) => page.getByText(words).first().waitFor();
-  const inQueue = (name) => page.getByRole("list", { name: "What waits for you" }).getByRole("listitem").filter({ hasText: name }).first();
   return {
     button,
     dialog,
     option,
     says,
-    inQueue,
     /** Opens an entry: on its lane, or by its name. */
     open: (name) =>
       hand.by({
@@ -35,12 +33,6 @@ export function at(page, hand) {
       await hand.on(button(re(`${part}:`)));
       for (const [text, name] of people) await hand.pick(text, option(name));
       await hand.leave();
-    },
-    /** A day in a part that holds one. */
-    day: async (part, value, within = page) => {
-      await hand.on(button(re(`${part}:`), within));
-      await hand.write(dialog(part).getByLabel(part), value);
-      await hand.key("Enter");
     },
     chosen: async (part, choice, within = page) => {
       await hand.on(button(re(`${part}:`), within));
@@ -116,13 +108,7 @@ export const tasks = {
   6: {
     what: "Pedro rings for 20 minutes with Maren about the crane; you are interrupted half-way",
     do: async (page, hand, { button, dialog, says }) => {
-      await hand.by({
-        pointer: async () => {
-          await hand.on(button("Noor Haddad"));
-          await hand.on(page.getByRole("menuitem", { name: "Requests" }));
-        },
-        keys: () => hand.place("Requests"),
-      });
+      await hand.place("Requests");
       const form = page.getByRole("form", { name: "Write down who asks" });
       await hand.write(form.getByRole("textbox", { name: "Who asks" }), "Pedro M");
       await hand.write(form.getByRole("textbox", { name: "Why" }), "the crane");
@@ -399,7 +385,7 @@ export const tasks = {
   },
   21: {
     what: "Let Sofia Leal see titles in Maren’s calendar until the end of June, not the private ones; see what she sees; end it",
-    do: async (page, hand, { button, dialog, option, says, day }) => {
+    do: async (page, hand, { button, dialog, option, says }) => {
       await hand.place("Access");
       await hand.on(button("Grant access"));
       const form = page.getByRole("form", { name: "Grant access" });
@@ -507,13 +493,7 @@ export const tasks = {
   26: {
     what: "Bring in a calendar file with twelve events, one of them broken; understand what became of each; take it back",
     do: async (page, hand, { button, says, undo }) => {
-      await hand.by({
-        pointer: async () => {
-          await hand.on(button("Noor Haddad"));
-          await hand.on(page.getByRole("menuitem", { name: "Calendar files" }));
-        },
-        keys: () => hand.place("Calendar files"),
-      });
+      await hand.place("Calendar files");
       const chooser = page.waitForEvent("filechooser");
       await hand.on(button("Choose a file for Maren"));
       const event = (n) =>
@@ -531,13 +511,7 @@ export const tasks = {
   27: {
     what: "Write Maren’s next two weeks as a file, without the private ones and without titles",
     do: async (page, hand, { button, dialog }) => {
-      await hand.by({
-        pointer: async () => {
-          await hand.on(button("Noor Haddad"));
-          await hand.on(page.getByRole("menuitem", { name: "Calendar files" }));
-        },
-        keys: () => hand.place("Calendar files"),
-      });
+      await hand.place("Calendar files");
       const write = page.getByRole("region", { name: "Write a file" });
       await hand.on(button(/^How much:/, write));
       await hand.choose(dialog("How much").getByRole("checkbox", { name: "Everything" }), false);

@@ -61,6 +61,10 @@ test("an assistant hands over what is open with notes, who covers keeps it, and 
   await noor.getByRole("heading", { name: "What Ines Quadros has done meanwhile" }).waitFor();
   await noor.getByRole("button", { name: "Take it back" }).click();
   await noor.getByRole("heading", { level: 1, name: /^While I am away/ }).waitFor();
+  // What is taken back does not stay on her screen.
+  ines.meant.push("404");
+  await ines.getByText(/^There is no such thing here/).waitFor();
+  await asked.waitFor({ state: "detached" });
   await noor.keyboard.press("Control+z");
   await noor.getByRole("link", { name: /^To 12 March you leave Ines Quadros/ }).waitFor();
   assert.deepEqual(noor.wrong, []);

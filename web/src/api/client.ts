@@ -29,6 +29,33 @@ export const forgeryToken = () => forgery;
 
 const waitToTryAgain = 800;
 
+let onTheirWay = 0;
+let waiting: (() => void)[] = [];
+
+/** Does it once no change of this page is on its way, and what follows from the last one is drawn. */
+export function whenQuiet(act: () => void) {
+  if (onTheirWay === 0) act();
+  else if (!waiting.includes(act)) waiting.push(act);
+}
+
+async function sent(request: Request): Promise<Response> {
+  if (request.method === "GET") return fetch(request);
+  onTheirWay += 1;
+  try {
+    return await onceMore(request);
+  } finally {
+    onTheirWay -= 1;
+    if (onTheirWay === 0) setTimeout(quiet, 100);
+  }
+}
+
+function quiet() {
+  if (onTheirWay > 0) return;
+  const acts = waiting;
+  waiting = [];
+  for (const act of acts) act();
+}
+
 /** What makes or sends something carries a key: where its answer is lost on the way it is asked for once more, and done once. */
 async function onceMore(request: Request): Promise<Response> {
   if (request.method !== "POST") return fetch(request);
@@ -41,7 +68,7 @@ async function onceMore(request: Request): Promise<Response> {
   }
 }
 
-export const client = createClient<paths>({ baseUrl: "", fetch: onceMore });
+export const client = createClient<paths>({ baseUrl: "", fetch: sent });
 
 client.use({
   onRequest({ request }) {

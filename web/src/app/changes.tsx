@@ -15,8 +15,15 @@ export interface WayOn {
   go: () => void;
 }
 
-/** What a call gives with which it can be undone: a change, or those of one act. */
-export type Made = { change: number } | { changes: number[] };
+/** The changes of an act by what its call gave, where it can be undone. */
+function changesOf(made: unknown): number[] | undefined {
+  if (typeof made !== "object" || made === null) return undefined;
+  if ("changes" in made && Array.isArray(made.changes)) return made.changes as number[];
+  return "change" in made && typeof made.change === "number" ? [made.change] : undefined;
+}
+
+/** What a change did, in words. */
+export type Words<T> = string | ((made: T) => string);
 
 interface Done {
   id: number;
@@ -36,8 +43,10 @@ interface ChangesState {
   fail: (error: unknown) => void;
   /** Says the same, with a way on beside it until something else is said. */
   offer: (error: unknown, wayOn: WayOn) => void;
-  /** Says what a change did with its undo, or why it was not made, and reads the calendars again. */
-  run: <T extends Made>(call: Promise<T>, words: string | ((made: T) => string)) => void;
+  /** Says what a change did with its undo, does what follows, and reads the calendars again; it rejects where the change was not made. */
+  make: <T>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) => Promise<void>;
+  /** The same for what is no form: why it was not made is said at the foot. */
+  run: <T>(call: Promise<T>, words: Words<T>) => void;
   /** Takes one act back, or does it again. */
   takeBack: (changes: number[], words: string) => void;
   /** Goes back to what a meeting was before a change of which people were told. */
@@ -62,16 +71,23 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   );
   const offer = useCallback((error: unknown, wayOn?: WayOn) => show({ words: problemOf(error).message, wayOn }, true), [show]);
   const fail = useCallback((error: unknown) => offer(error), [offer]);
-  const readAgain = useCallback(() => void queries.invalidateQueries({ queryKey: ["calendars"] }), [queries]);
-  const run = useCallback(
-    <T extends Made>(call: Promise<T>, words: string | ((made: T) => string)) => {
+  // What a change closes is off the screen before anything is read again, so that nothing asks for what it showed.
+  const [reads, setReads] = useState(0);
+  const readAgain = useCallback(() => setReads((n) => n + 1), []);
+  useEffect(() => {
+    if (reads > 0) void queries.invalidateQueries({ queryKey: ["calendars"] });
+  }, [queries, reads]);
+  const make = useCallback(
+    <T,>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) =>
       call
-        .then((made) => say(typeof words === "string" ? words : words(made), "changes" in made ? made.changes : made.change))
-        .catch(fail)
-        .finally(readAgain);
-    },
-    [fail, readAgain, say],
+        .then((done) => {
+          say(typeof words === "function" ? (words as (made: T) => string)(done) : words, changesOf(done));
+          made?.(done);
+        })
+        .finally(readAgain),
+    [readAgain, say],
   );
+  const run = useCallback(<T,>(call: Promise<T>, words: Words<T>) => void make(call, words).catch(fail), [fail, make]);
   const takeBack = useCallback(
     (changes: number[], words: string) => {
       ask(client.POST("/api/changes/undo", { body: { changes } }))
@@ -126,8 +142,8 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
 
   useKeys({ z: undo, "Ctrl+z": undo, y: redo, "Ctrl+y": redo, "Ctrl+Shift+z": redo });
   const value = useMemo(
-    () => ({ done, say, fail, offer, run, takeBack, turnBack, undo, redo }),
-    [done, say, fail, offer, run, takeBack, turnBack, undo, redo],
+    () => ({ done, say, fail, offer, make, run, takeBack, turnBack, undo, redo }),
+    [done, say, fail, offer, make, run, takeBack, turnBack, undo, redo],
   );
   return <Changes value={value}>{children}</Changes>;
 }

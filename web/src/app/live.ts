@@ -1,6 +1,7 @@
 import type { HubConnection } from "@microsoft/signalr";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import { whenQuiet } from "../api/client";
 
 let hub: HubConnection | undefined;
 let watched: string[] = [];
@@ -10,7 +11,9 @@ export function useLive() {
   const queries = useQueryClient();
   useEffect(() => {
     let ended = false;
-    const again = () => void queries.invalidateQueries({ queryKey: ["calendars"] });
+    const read = () => void queries.invalidateQueries({ queryKey: ["calendars"] });
+    // A change of this page is on its way: what it takes from the screen is not asked for once more.
+    const again = () => whenQuiet(read);
     // The line is opened once the first screen stands; until then nothing is missed that a reading did not have.
     const open = async () => {
       const { HubConnectionBuilder, LogLevel } = await import("@microsoft/signalr");

@@ -1,21 +1,21 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { problemOf, type Problem } from "../api/client";
-import { useChanges, type Made } from "./changes";
+import { useChanges, type Words } from "./changes";
 
 interface FormChange {
   /** It is on its way. */
   busy: boolean;
   /** Why it was not made, for the form to say. */
   problem: Problem | undefined;
+  /** What is changed in the form is not refused yet. */
+  clear: () => void;
   /** Makes it, unless one is on its way already; what follows, follows only when it was made. */
-  make: <T extends Made>(call: () => Promise<T>, words: string | ((made: T) => string), made?: (made: T) => void) => void;
+  make: <T>(call: () => Promise<T>, words: Words<T>, made?: (made: T) => void) => void;
 }
 
 /** The change of a form, which stays open with what was typed until the change is made; where nobody says why it was not, `otherwise` does. */
 export function useChange(otherwise?: string): FormChange {
-  const { say } = useChanges();
-  const queries = useQueryClient();
+  const changes = useChanges();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem>();
   // A second press comes before the first is drawn.
@@ -23,21 +23,18 @@ export function useChange(otherwise?: string): FormChange {
   return {
     busy,
     problem,
+    clear: () => setProblem(undefined),
     make: (call, words, made) => {
       if (going.current) return;
       going.current = true;
       setBusy(true);
       setProblem(undefined);
-      call()
-        .then((done) => {
-          say(typeof words === "string" ? words : words(done), "changes" in done ? done.changes : done.change);
-          made?.(done);
-        })
+      changes
+        .make(call(), words, made)
         .catch((e: unknown) => setProblem(problemOf(e, otherwise)))
         .finally(() => {
           going.current = false;
           setBusy(false);
-          void queries.invalidateQueries({ queryKey: ["calendars"] });
         });
     },
   };

@@ -3,8 +3,9 @@ import { ask, client } from "../../api/client";
 import type { EntryDetails, Reach } from "../../api/types";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { CancelNote } from "./CancelNote";
-import { useRun } from "./useRun";
+import { useChange } from "../useChange";
 import { peopleOf } from "../../lane/Attendees";
 
 const done: Record<Exclude<Reach, "thisOne">, string> = {
@@ -14,37 +15,49 @@ const done: Record<Exclude<Reach, "thisOne">, string> = {
 
 /** Cancelling: at once where nobody is told, else with a note to them; of a series by how far it reaches. */
 export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
-  const run = useRun(onDone);
+  const { busy, problem, make } = useChange();
   const [asking, setAsking] = useState<{ reach: Reach; words: string }>();
   // Of what was saved and not sent nobody was told; a room is nobody.
   const told = entry.sent ? peopleOf(entry.attendees).length : 0;
   const cancel = (reach: Reach, words: string, note: string | null) =>
-    run(
-      ask(
-        client.POST("/api/entries/{id}/cancel", {
-          params: { path: { id: entry.id } },
-          body: { occurrence: entry.occurrence, reach, note },
-        }),
-      ),
+    make(
+      () =>
+        ask(
+          client.POST("/api/entries/{id}/cancel", {
+            params: { path: { id: entry.id } },
+            body: { occurrence: entry.occurrence, reach, note },
+          }),
+        ),
       words,
+      onDone,
     );
   const choose = (reach: Reach, words: string) => (told > 0 ? setAsking({ reach, words }) : cancel(reach, words, null));
   if (asking)
-    return <CancelNote told={told} onCancel={(note) => cancel(asking.reach, asking.words, note)} onDrop={() => setAsking(undefined)} />;
+    return (
+      <CancelNote
+        told={told}
+        busy={busy}
+        wrong={problem?.message}
+        onCancel={(note) => cancel(asking.reach, asking.words, note)}
+        onDrop={() => setAsking(undefined)}
+      />
+    );
   if (entry.reaches.length === 0)
     return (
       <div>
         <Button
           look="grave"
           className="-ml-3"
+          disabled={busy}
           onClick={() => choose("all", `${entry.title} is cancelled${told > 0 ? "; everyone is told" : ""}.`)}
         >
           {told > 0 ? "Cancel it…" : "Cancel it"}
         </Button>
+        {problem && <FieldError>{problem.message}</FieldError>}
       </div>
     );
   return (
-    <p className="text-soft">
+    <div className="text-soft">
       Cancel{" "}
       <Part name="How much to cancel" value="some or all of the series" width={340}>
         {(close) => (
@@ -64,6 +77,7 @@ export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () 
         )}
       </Part>
       {told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told.` : "."}
-    </p>
+      {problem && <FieldError>{problem.message}</FieldError>}
+    </div>
   );
 }

@@ -1,14 +1,14 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { ask, client } from "../../api/client";
 import type { EntryDetails, EntryPart, Reach } from "../../api/types";
 import { lengthText } from "../../lane/time";
 import { pointsOf } from "../../sentence/RichText";
 import { Button } from "../../ui/Button";
 import { StillHere } from "../../ui/StillHere";
-import { useChanges } from "../changes";
+import { useChange } from "../useChange";
 import { useKept } from "../useKept";
 import { AskedPart, askingNobody, isAsking } from "./AskedPart";
+import { changedSince } from "./changeEntry";
 import { difference, draftOf, nothing, partWords, type Draft } from "./edit";
 import { EntryMore } from "./EntryMore";
 import { EntrySentence } from "./EntrySentence";
@@ -19,8 +19,7 @@ import { peopleOf } from "../../lane/Attendees";
 
 /** The entry as a sentence to be changed; what is changed is sent only at the end, and says how far it reaches. */
 export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown: Shown; onClose: () => void }) {
-  const queries = useQueryClient();
-  const { say } = useChanges();
+  const { busy, problem, clear, make } = useChange();
   // What the reader saw when they began: what is sent is compared with that, so that nobody's change is overwritten.
   const kept = useKept(`entry ${entry.id} ${entry.occurrence ?? ""}`, () => ({ seen: draftOf(entry), draft: draftOf(entry) }));
   const { seen, draft } = kept.value;
@@ -29,9 +28,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const setDraft = (edit: (before: Draft) => Draft) => keep((k) => ({ ...k, draft: edit(k.draft) }));
   const [asking, setAsking] = useState(askingNobody);
   const [reach, setReach] = useState<Reach>("thisOne");
-  const [problem, setProblem] = useState<Problem>();
   const [conflicts, setConflicts] = useState<EntryPart[]>([]);
-  const [busy, setBusy] = useState(false);
   const { was, becomes, parts } = difference(seen, draft);
   const [move, setMove] = useState(shown.move);
   const pending = parts.length > 0 || move !== undefined || isAsking(asking);
@@ -52,33 +49,29 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const people = entry.sent ? peopleOf(entry.attendees).length : 0;
   const told = parts.length > 0 || move ? people + others : others + asking.removed.length;
 
-  const send = async () => {
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const body = {
-        occurrence: entry.occurrence,
-        reach: reachSaid,
-        becomes: parted,
-        was: parts.length > 0 ? was : nothing,
-        move: moved,
-        asking: asked,
-      };
-      const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }));
-      if (made.change === null) {
-        setConflicts(made.conflicts);
-        await queries.invalidateQueries({ queryKey: ["calendars"] });
-        return;
-      }
-      say(`“${draft.title}” is changed${told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told in ten seconds` : ""}.`, made.change);
+  const change = async () => {
+    const body = {
+      occurrence: entry.occurrence,
+      reach: reachSaid,
+      becomes: parted,
+      was: parts.length > 0 ? was : nothing,
+      move: moved,
+      asking: asked,
+    };
+    const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id: entry.id } }, body }));
+    if (made.change !== null) return made;
+    setConflicts(made.conflicts);
+    throw changedSince();
+  };
+  const send = () =>
+    make(change, `“${draft.title}” is changed${told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told in ten seconds` : ""}.`, () => {
       kept.forget();
       onClose();
-      void queries.invalidateQueries({ queryKey: ["calendars"] });
-    } catch (e) {
-      setProblem(problemOf(e));
-    } finally {
-      setBusy(false);
-    }
+    });
+  const settle = () => {
+    setConflicts([]);
+    clear();
+    setSeen(now);
   };
 
   const now = draftOf(entry);
@@ -132,20 +125,13 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
           <div className="flex gap-2">
             <Button
               onClick={() => {
-                setConflicts([]);
-                setSeen(now);
+                settle();
                 setDraft((d) => ({ ...d, ...theirs(now, conflicts) }));
               }}
             >
               Keep theirs, send the rest
             </Button>
-            <Button
-              look="plain"
-              onClick={() => {
-                setConflicts([]);
-                setSeen(now);
-              }}
-            >
+            <Button look="plain" onClick={settle}>
               Put mine instead
             </Button>
           </div>
@@ -186,7 +172,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
             </p>
           )}
           <div className="sticky bottom-0 flex gap-2 bg-ground py-1">
-            <Button look="filled" disabled={busy || draft.time.minutes <= 0} onClick={() => void send()}>
+            <Button look="filled" disabled={busy || draft.time.minutes <= 0} onClick={send}>
               {`Change ${series ? (reaches.find((r) => r.reach === chosen)?.label ?? "it") : "it"}${told > 0 ? ` and tell ${told}` : ""}`}
             </Button>
             <Button
@@ -194,7 +180,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
               onClick={() => {
                 kept.forget();
                 setAsking(askingNobody);
-                setProblem(undefined);
+                clear();
                 setMove(undefined);
                 if (shown.move) onClose();
               }}

@@ -3,12 +3,12 @@ import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
-import { Field } from "../../ui/Field";
-import { useRun } from "./useRun";
+import { Field, FieldError } from "../../ui/Field";
+import { useChange } from "../useChange";
 
 /** What is known of the meeting goes to others for their knowledge; nobody is asked by it. */
 export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane: string; onDone: () => void }) {
-  const run = useRun(onDone);
+  const { busy, problem, make } = useChange();
   const [open, setOpen] = useState(false);
   const [to, setTo] = useState<Chosen[]>([]);
   const [note, setNote] = useState("");
@@ -26,14 +26,16 @@ export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane
       className="grid w-full max-w-[60ch] gap-2 border-y border-rule py-2"
       onSubmit={(e) => {
         e.preventDefault();
-        run(
-          ask(
-            client.POST("/api/meetings/{id}/forwarding", {
-              params: { path: { id: entry.id } },
-              body: { inNameOf: lane, occurrence: entry.occurrence, to: to.map((t) => t.id), note: note.trim() || null },
-            }),
-          ),
+        make(
+          () =>
+            ask(
+              client.POST("/api/meetings/{id}/forwarding", {
+                params: { path: { id: entry.id } },
+                body: { inNameOf: lane, occurrence: entry.occurrence, to: to.map((t) => t.id), note: note.trim() || null },
+              }),
+            ),
           `“${entry.title}” goes to ${names} in ten seconds, for knowledge.`,
+          onDone,
         );
       }}
     >
@@ -43,8 +45,9 @@ export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane
         They get a mail with what, when and where; papers and the list of those asked stay here. They are not asked to come
         {organises ? "." : `: only ${entry.organiser?.givenName ?? "who organises it"} asks people, and is told to whom it went.`}
       </p>
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
-        <Button type="submit" disabled={to.length === 0}>
+        <Button type="submit" disabled={busy || to.length === 0}>
           {to.length === 0 ? "Forward it" : `Forward it to ${names}`}
         </Button>
         <Button look="plain" onClick={() => setOpen(false)}>

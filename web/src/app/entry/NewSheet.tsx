@@ -1,13 +1,13 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { ask, client } from "../../api/client";
 import { furtherQuery } from "../../api/queries";
 import { CalendarPart } from "../../sentence/CalendarPart";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { StillHere } from "../../ui/StillHere";
-import { useChanges } from "../changes";
+import { useChange } from "../useChange";
 import { useKept } from "../useKept";
 import type { Draft } from "./edit";
 import { EntrySentence } from "./EntrySentence";
@@ -17,10 +17,7 @@ import type { Fresh } from "./useEntrySheet";
 
 /** A new appointment as a sentence; its owner is named. */
 export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; onClose: () => void; onDraft: (draft: Draft) => void }) {
-  const queries = useQueryClient();
-  const { say } = useChanges();
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Problem>();
+  const { busy, problem, make } = useChange("Something went wrong; nothing was added.");
   const [calendar, setCalendar] = useState<string>();
   const further = useQuery(furtherQuery(fresh.owner.id)).data;
   const choices = further?.mayAddTo ?? [];
@@ -55,43 +52,37 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
   // It is drawn on its lane while it is written.
   const drawn = JSON.stringify([draft.time, draft.title]);
   useEffect(() => onDraft(draft), [drawn]); // eslint-disable-line react-hooks/exhaustive-deps -- only what is drawn matters
-  const add = async () => {
-    if (busy) return;
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const made = await ask(
-        client.POST("/api/appointments", {
-          body: {
-            inNameOf: fresh.owner.id,
-            title: draft.title,
-            time: draft.time,
-            place: draft.place || null,
-            takes: draft.takes ?? "firm",
-            private: draft.private,
-            repeats: draft.repeats || null,
-            calendar: on ?? null,
-            category: draft.category || null,
-          },
-        }),
-      );
-      say(`“${draft.title.trim()}” stands in ${fresh.owner.name}’s calendar.`, made.change);
-      kept.forget();
-      onClose();
-      void queries.invalidateQueries({ queryKey: ["calendars"] });
-    } catch (e) {
-      setProblem(problemOf(e, "Something went wrong; nothing was added."));
-    } finally {
-      setBusy(false);
-    }
-  };
+  const add = () =>
+    make(
+      () =>
+        ask(
+          client.POST("/api/appointments", {
+            body: {
+              inNameOf: fresh.owner.id,
+              title: draft.title,
+              time: draft.time,
+              place: draft.place || null,
+              takes: draft.takes ?? "firm",
+              private: draft.private,
+              repeats: draft.repeats || null,
+              calendar: on ?? null,
+              category: draft.category || null,
+            },
+          }),
+        ),
+      `“${draft.title.trim()}” stands in ${fresh.owner.name}’s calendar.`,
+      () => {
+        kept.forget();
+        onClose();
+      },
+    );
   return (
     <Side title={`New appointment for ${fresh.owner.name}`} onClose={onClose}>
       <form
         className="grid gap-4"
         onSubmit={(e) => {
           e.preventDefault();
-          void add();
+          add();
         }}
       >
         {kept.restored && <StillHere onForget={kept.forget} />}

@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
 import { sendPaper } from "../../api/files";
 import type { EntryDetails } from "../../api/types";
@@ -7,13 +6,9 @@ import { useChanges } from "../changes";
 
 /** The papers that lie with an entry. */
 export function PapersPart({ entry, lane }: { entry: EntryDetails; lane: string }) {
-  const queries = useQueryClient();
-  const { say, run } = useChanges();
+  const { make, run } = useChanges();
   if (!entry.mayChange && entry.papers.length === 0) return null;
-  const laid = (name: string, change: number) => {
-    say(`“${name}” lies with “${entry.title}”.`, change);
-    void queries.invalidateQueries({ queryKey: ["calendars"] });
-  };
+  const laid = (name: string, call: Promise<unknown>) => make(call, `“${name}” lies with “${entry.title}”.`);
   const occurrence = entry.occurrence ? `&occurrence=${entry.occurrence}` : "";
   return (
     <div className="mt-4">
@@ -25,11 +20,13 @@ export function PapersPart({ entry, lane }: { entry: EntryDetails; lane: string 
         href={(paper) => `/api/entries/${entry.id}/papers/${paper}?lane=${lane}${occurrence}`}
         heading={<h3 className="text-soft">Papers</h3>}
         send={(file, sent) => sendPaper(entry.id, file, sent)}
-        onLaid={(name, made) => laid(name, (made as { change: number }).change)}
-        onLink={async (name, address) => {
-          const made = await ask(client.POST("/api/entries/{id}/links", { params: { path: { id: entry.id } }, body: { name, address } }));
-          laid(name ?? address, made.change);
-        }}
+        onLaid={(name, made) => void laid(name, Promise.resolve(made))}
+        onLink={(name, address) =>
+          laid(
+            name ?? address,
+            ask(client.POST("/api/entries/{id}/links", { params: { path: { id: entry.id } }, body: { name, address } })),
+          )
+        }
         onGoes={(paper, goesOut) =>
           run(
             ask(client.PUT("/api/entries/{id}/papers/{paper}", { params: { path: { id: entry.id, paper: paper.id } }, body: { goesOut } })),

@@ -3,9 +3,9 @@ import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
-import { Field } from "../../ui/Field";
+import { Field, FieldError } from "../../ui/Field";
 import { useChanges } from "../changes";
-import { useRun } from "./useRun";
+import { useChange } from "../useChange";
 
 /** Somebody else organises the meeting from now on, once they take it. */
 export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
@@ -31,7 +31,7 @@ export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: (
 }
 
 function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
-  const run = useRun(onDone);
+  const { busy, problem, make } = useChange();
   const [asking, setAsking] = useState(false);
   const [to, setTo] = useState<Chosen>();
   const [stays, setStays] = useState(true);
@@ -52,17 +52,19 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
       onSubmit={(e) => {
         e.preventDefault();
         if (!to) return;
-        run(
-          ask(
-            client.POST("/api/meetings/{id}/turning-over", {
-              params: { path: { id: entry.id } },
-              body: { to: to.id, stays, note: note.trim() || null },
-            }),
-          ),
+        make(
+          () =>
+            ask(
+              client.POST("/api/meetings/{id}/turning-over", {
+                params: { path: { id: entry.id } },
+                body: { to: to.id, stays, note: note.trim() || null },
+              }),
+            ),
           (done) =>
             done.offered
               ? `${to.name} is asked to organise “${entry.title}”. Until they take it, it stays as it is.`
               : `${to.name} organises “${entry.title}” from now on; everyone is told in ten seconds.`,
+          onDone,
         );
       }}
     >
@@ -86,8 +88,9 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
           organises it. Answers of those inside stay.
         </p>
       )}
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
-        <Button type="submit" disabled={!to}>
+        <Button type="submit" disabled={busy || !to}>
           {to ? `Turn it over to ${to.givenName}` : "Turn it over"}
         </Button>
         <Button look="plain" onClick={() => setAsking(false)}>

@@ -9,10 +9,13 @@ interface Act {
   asking?: AskingRequest;
 }
 
+/** What stands was changed by somebody else since it was read. */
+export const changedSince = () => new Problem("It has changed since. What stands now was kept.", "corlin:changed-since", 409, undefined);
+
 /** Moves an entry or asks others to it, in one act; where somebody was quicker nothing is changed. */
 export async function changeEntry(id: string, { occurrence, reach, move, asking }: Act): Promise<{ change: number; told: number }> {
   const body = { occurrence, reach, becomes: nothing, was: nothing, move: move ?? null, asking: asking ?? null };
   const made = await ask(client.POST("/api/entries/{id}/change", { params: { path: { id } }, body }));
-  if (made.change === null) throw new Problem("It has changed since. What stands now was kept.", "corlin:changed-since", 409, undefined);
+  if (made.change === null) throw changedSince();
   return { change: made.change, told: made.told };
 }

@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Problem } from "../../api/client";
 import type { Zone } from "../../api/types";
@@ -14,9 +13,8 @@ const when = (zone: Zone, start: number, end: number) =>
 
 /** What the hand does on lanes: a single appointment is moved at once and can be taken back; where others are told, or of a series, its sheet asks first. */
 export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zone | undefined): HandActions | undefined {
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const { say, fail } = useChanges();
+  const { run, fail } = useChanges();
   if (!zone) return undefined;
   return {
     onMove: (entry, row, start, end) => {
@@ -25,12 +23,10 @@ export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zo
       if (entry.series || entry.tellsOthers)
         return sheet.open(entry.id, row.lane.who.id, entry.occurrence, { start, end, words: when(zone, start, end) });
       const move = { fromStart: entry.start, fromEnd: entry.end, toStart: start, toEnd: end };
-      changeEntry(entry.id, { occurrence: entry.occurrence, reach: "all", move })
-        .then((made) => {
-          say(`“${entry.label}” is now ${clock(zone, start)} to ${clock(zone, end)}.`, made.change);
-        })
-        .catch(fail)
-        .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+      run(
+        changeEntry(entry.id, { occurrence: entry.occurrence, reach: "all", move }),
+        `“${entry.label}” is now ${clock(zone, start)} to ${clock(zone, end)}.`,
+      );
     },
     onCannot: (entry) =>
       fail(

@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
 import { Problem } from "../../api/client";
@@ -9,9 +8,8 @@ import { asksPeople, enter, whatLacks, whenOf } from "./appointment";
 
 /** Enters what was read of a line on somebody's calendar; where people are asked, Arrange opens with it. */
 export function useEnterLine(choices: Person[], zone: string | undefined) {
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const { say, fail } = useChanges();
+  const { make, fail } = useChanges();
   return useCallback(
     async (line: LineReading, owner: Person): Promise<boolean> => {
       if (asksPeople(line)) {
@@ -33,16 +31,13 @@ export function useEnterLine(choices: Person[], zone: string | undefined) {
       }
       const named = choices.find((c) => c.id === line.inNameOf) ?? owner;
       try {
-        const made = await enter(line, named.id, zone);
-        say(`“${line.title ?? ""}” stands in ${named.name}’s calendar: ${whenOf(line)}.`, made.change);
+        await make(enter(line, named.id, zone), `“${line.title ?? ""}” stands in ${named.name}’s calendar: ${whenOf(line)}.`);
         return true;
       } catch (error) {
         fail(error);
         return false;
-      } finally {
-        void queries.invalidateQueries({ queryKey: ["calendars"] });
       }
     },
-    [choices, fail, navigate, queries, say, zone],
+    [choices, fail, make, navigate, zone],
   );
 }

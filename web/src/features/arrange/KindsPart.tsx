@@ -1,8 +1,8 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client } from "../../api/client";
 import type { Kind, Person, Presets } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { lengthText, minute } from "../../lane/time";
 import { Part } from "../../sentence/Part";
 import { isRoom } from "../../sentence/PeoplePicker";
@@ -73,18 +73,13 @@ export function KindsPart({ draft, organiser, presets, onEdit }: Props) {
 }
 
 function KindRow({ kind, organiser, onTake }: { kind: Kind; organiser: Person; onTake: (parts: KindParts) => void }) {
-  const queries = useQueryClient();
-  const { say, fail } = useChanges();
+  const { run } = useChanges();
   const parts = JSON.parse(kind.parts) as KindParts;
-  const drop = async () => {
-    try {
-      await ask(client.DELETE("/api/kinds/{id}", { params: { path: { id: kind.id }, query: { inNameOf: organiser.id } } }));
-      say(`“${kind.name}” is no kind of meeting any more.`);
-      await queries.invalidateQueries({ queryKey: ["calendars", "presets"] });
-    } catch (e) {
-      fail(e);
-    }
-  };
+  const drop = () =>
+    run(
+      ask(client.DELETE("/api/kinds/{id}", { params: { path: { id: kind.id }, query: { inNameOf: organiser.id } } })),
+      `“${kind.name}” is no kind of meeting any more.`,
+    );
   return (
     <li className="flex items-center border-b border-rule">
       <button type="button" onClick={() => onTake(parts)} className="min-h-9 min-w-0 flex-1 px-1 py-1 text-left hover:bg-water">
@@ -101,7 +96,7 @@ function KindRow({ kind, organiser, onTake }: { kind: Kind; organiser: Person; o
             .join(", ")}
         </span>
       </button>
-      <Button look="plain" aria-label={`Drop the kind ${kind.name}`} onClick={() => void drop()}>
+      <Button look="plain" aria-label={`Drop the kind ${kind.name}`} onClick={drop}>
         Drop
       </Button>
     </li>
@@ -109,35 +104,29 @@ function KindRow({ kind, organiser, onTake }: { kind: Kind; organiser: Person; o
 }
 
 function KeepKind({ draft, organiser, kinds }: { draft: Draft; organiser: Person; kinds: Kind[] }) {
-  const queries = useQueryClient();
-  const { say } = useChanges();
+  const { busy, problem, make } = useChange();
   const [name, setName] = useState(draft.title);
-  const [wrong, setWrong] = useState<string>();
   const known = kinds.find((k) => k.name.toLowerCase() === name.trim().toLowerCase());
-  const keep = async () => {
-    try {
-      const body = { inNameOf: organiser.id, id: known?.id ?? null, name: name.trim(), parts: JSON.stringify(partsOf(draft)) };
-      await ask(client.POST("/api/kinds", { body }));
-      say(`“${body.name}” is a kind of meeting for all who arrange for ${organiser.givenName}.`);
-      setWrong(undefined);
-      await queries.invalidateQueries({ queryKey: ["calendars", "presets"] });
-    } catch (e) {
-      setWrong(problemOf(e).message);
-    }
+  const keep = () => {
+    const body = { inNameOf: organiser.id, id: known?.id ?? null, name: name.trim(), parts: JSON.stringify(partsOf(draft)) };
+    make(
+      () => ask(client.POST("/api/kinds", { body })),
+      `“${body.name}” is a kind of meeting for all who arrange for ${organiser.givenName}.`,
+    );
   };
   return (
     <form
       className="grid gap-2"
       onSubmit={(e) => {
         e.preventDefault();
-        void keep();
+        keep();
       }}
     >
       <Field label="Keep this as a kind of meeting, called" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
       <p className="text-soft">Its length, room, conference, agenda, words and marks; not who is asked, nor when.</p>
-      {wrong && <FieldError>{wrong}</FieldError>}
+      {problem && <FieldError>{problem.message}</FieldError>}
       <p>
-        <Button type="submit" disabled={name.trim() === ""}>
+        <Button type="submit" disabled={busy || name.trim() === ""}>
           {known ? `Keep “${known.name}” anew` : "Keep it"}
         </Button>
       </p>

@@ -1,5 +1,5 @@
 import { useId } from "react";
-import { ask, client, makesConferences, problemOf } from "../../api/client";
+import { ask, client, makesConferences } from "../../api/client";
 import type { Admission, Person, Presets } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { admissions } from "../../sentence/marks";
@@ -7,7 +7,6 @@ import { Part } from "../../sentence/Part";
 import { PeoplePicker } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
-import { useQueryClient } from "@tanstack/react-query";
 import type { Conference, Draft } from "./draft";
 import { webAddress } from "../../sentence/webAddress";
 
@@ -120,19 +119,14 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
 
 /** The conference the principal always uses: taken from there, or kept as that. */
 function StandingLine({ draft, organiser, presets, onEdit }: Omit<Props, "wrong">) {
-  const queries = useQueryClient();
-  const { say, fail } = useChanges();
+  const { run } = useChanges();
   const standing = presets?.standing;
   const isStanding = standing?.link === draft.link && (standing.dialIn ?? "") === draft.dialIn;
-  const keep = async (link: string | null) => {
-    try {
-      await ask(client.PUT("/api/standing", { body: { inNameOf: organiser.id, link, dialIn: link ? draft.dialIn || null : null } }));
-      say(link ? `${organiser.givenName} always uses this link from now on.` : `${organiser.givenName} has no standing link any more.`);
-      await queries.invalidateQueries({ queryKey: ["calendars", "presets"] });
-    } catch (e) {
-      fail(problemOf(e));
-    }
-  };
+  const keep = (link: string | null) =>
+    run(
+      ask(client.PUT("/api/standing", { body: { inNameOf: organiser.id, link, dialIn: link ? draft.dialIn || null : null } })),
+      link ? `${organiser.givenName} always uses this link from now on.` : `${organiser.givenName} has no standing link any more.`,
+    );
   return (
     <p className="-ml-3 flex flex-wrap">
       {standing && !isStanding && (
@@ -141,14 +135,14 @@ function StandingLine({ draft, organiser, presets, onEdit }: Omit<Props, "wrong"
         </Button>
       )}
       {!isStanding && /^https?:\/\/./.test(draft.link) && (
-        <Button look="plain" onClick={() => void keep(draft.link)}>
+        <Button look="plain" onClick={() => keep(draft.link)}>
           {`Keep it as ${organiser.givenName}’s standing link`}
         </Button>
       )}
       {isStanding && (
         <>
           <span className="inline-flex min-h-8 items-center px-3 text-soft">{organiser.givenName}’s standing link</span>
-          <Button look="plain" onClick={() => void keep(null)}>
+          <Button look="plain" onClick={() => keep(null)}>
             No longer
           </Button>
         </>

@@ -1,11 +1,11 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Category, Person } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { colourOf, tintOf } from "../../lane/Flag";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 
 interface Props {
   categories: Category[];
@@ -94,27 +94,27 @@ export function CategoriesPart({ categories, people, only, onOnly, by, onBy }: P
 }
 
 function Edit({ category, onDone }: { category: Category; onDone: () => void }) {
-  const queries = useQueryClient();
-  const { fail, say } = useChanges();
+  const { busy, problem, make } = useChange();
   const [name, setName] = useState(category.name);
   const [colour, setColour] = useState(category.colour);
   const send = (remove: boolean) =>
-    ask(
-      client.PUT("/api/categories/{id}", {
-        params: { path: { id: category.id } },
-        body: { lane: category.lane, name: remove ? null : name, colour: remove ? null : colour, remove },
-      }),
-    ).then((made) => {
-      void queries.invalidateQueries({ queryKey: ["calendars"] });
-      say(remove ? `${category.name} is off the list; no entry was changed.` : `The category is ${name.trim()}.`, made.change);
-      onDone();
-    }, fail);
+    make(
+      () =>
+        ask(
+          client.PUT("/api/categories/{id}", {
+            params: { path: { id: category.id } },
+            body: { lane: category.lane, name: remove ? null : name, colour: remove ? null : colour, remove },
+          }),
+        ),
+      remove ? `${category.name} is off the list; no entry was changed.` : `The category is ${name.trim()}.`,
+      onDone,
+    );
   return (
     <form
       className="grid gap-2 pb-2 pl-6"
       onSubmit={(e) => {
         e.preventDefault();
-        void send(false);
+        send(false);
       }}
     >
       <input
@@ -140,11 +140,12 @@ function Edit({ category, onDone }: { category: Category; onDone: () => void }) 
           </button>
         ))}
       </div>
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-1">
-        <Button type="submit" disabled={name.trim() === ""}>
+        <Button type="submit" disabled={busy || name.trim() === ""}>
           Keep it
         </Button>
-        <Button look="grave" onClick={() => void send(true)}>
+        <Button look="grave" onClick={() => send(true)}>
           Take it off the list
         </Button>
       </div>

@@ -1,8 +1,7 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { ask, client } from "../../api/client";
 import type { Index } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
@@ -10,13 +9,11 @@ import { nothingSaid } from "./said";
 
 /** Enters somebody, a group or a room, as one sentence. */
 export function AddSentence({ index, onDone }: { index: Index; onDone: (id: string) => void }) {
-  const queries = useQueryClient();
-  const { say } = useChanges();
+  const { busy, problem, clear, make } = useChange();
   const [what, setWhat] = useState("outside");
   const [name, setName] = useState("");
   const [address, setAddress] = useState("");
   const [post, setPost] = useState("");
-  const [problem, setProblem] = useState<Problem>();
   const options = [
     { value: "outside", label: "somebody outside, known to everyone here" },
     ...index.keeps.map((k) => ({ value: k.id, label: `a contact of ${k.name}`, note: "seen by who keeps that calendar" })),
@@ -37,22 +34,21 @@ export function AddSentence({ index, onDone }: { index: Index; onDone: (id: stri
       onSubmit={(e) => {
         e.preventDefault();
         if (!ready) return;
-        ask(
-          client.POST("/api/people", {
-            body: {
-              kind: isThing ? what : "person",
-              inside: isThing || what === "inside",
-              keptFor: isThing || what === "inside" || what === "outside" ? null : what,
-              said: { ...nothingSaid, name, address: address.trim() || null, post: post.trim() || null },
-            },
-          }),
-        )
-          .then((added) => {
-            say(`${name.trim()} is entered.`, added.change);
-            onDone(added.id);
-            return queries.invalidateQueries({ queryKey: ["calendars"] });
-          })
-          .catch((error: unknown) => setProblem(problemOf(error)));
+        make(
+          () =>
+            ask(
+              client.POST("/api/people", {
+                body: {
+                  kind: isThing ? what : "person",
+                  inside: isThing || what === "inside",
+                  keptFor: isThing || what === "inside" || what === "outside" ? null : what,
+                  said: { ...nothingSaid, name, address: address.trim() || null, post: post.trim() || null },
+                },
+              }),
+            ),
+          `${name.trim()} is entered.`,
+          (added) => onDone(added.id),
+        );
       }}
     >
       <span>
@@ -98,13 +94,13 @@ export function AddSentence({ index, onDone }: { index: Index; onDone: (id: stri
           placeholder={isThing ? "made from its name" : "an e-mail address"}
           longest={254}
           onChange={(text) => {
-            setProblem(undefined);
+            clear();
             setAddress(text);
           }}
           wrong={problem?.field === "address" ? problem.message : undefined}
         />
       </span>
-      <Button type="submit" look="filled" disabled={!ready} className="font-sans">
+      <Button type="submit" look="filled" disabled={busy || !ready} className="font-sans">
         {name.trim() ? `Enter ${name.trim()}` : "Enter them"}
       </Button>
       {problem && (

@@ -1,9 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { ask, client } from "../../api/client";
 import { zonesQuery } from "../../api/queries";
 import type { PlaceKept } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 
@@ -16,8 +16,7 @@ interface Props {
 
 /** What is known of a place, to be said anew. */
 export function PlaceForm({ place, sites, onDone }: Props) {
-  const { say } = useChanges();
-  const queries = useQueryClient();
+  const { busy, problem, make } = useChange();
   const [form, setForm] = useState({
     name: place?.name ?? "",
     town: place?.town ?? "",
@@ -26,7 +25,6 @@ export function PlaceForm({ place, sites, onDone }: Props) {
     address: place?.address ?? "",
     site: place && place.site !== place.name ? place.site : "",
   });
-  const [problem, setProblem] = useState<Problem>();
   const sought = useDeferredValue(form.zone.trim());
   const zones = useQuery(zonesQuery(sought, undefined));
   const field = (name: keyof typeof form) => ({
@@ -34,36 +32,27 @@ export function PlaceForm({ place, sites, onDone }: Props) {
     onChange: (e: React.ChangeEvent<HTMLInputElement>) => setForm({ ...form, [name]: e.target.value }),
     error: problem?.field === name ? problem.message : undefined,
   });
-  const keep = async (call: Promise<unknown>, words: string) => {
-    setProblem(undefined);
-    try {
-      await call;
-      say(words);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
-      onDone();
-    } catch (e) {
-      setProblem(problemOf(e));
-    }
-  };
   const found = zones.data ?? [];
   // A city that was typed stands for its zone.
   const zone = found.find((z) => z.id === form.zone)?.id ?? (found.length > 0 ? found[0]?.id : undefined) ?? form.zone;
   const submit = () =>
-    keep(
-      ask(
-        client.POST("/api/places", {
-          body: {
-            name: form.name,
-            exists: place !== undefined,
-            site: form.site || null,
-            town: form.town,
-            zone,
-            country: form.country || null,
-            address: form.address || null,
-          },
-        }),
-      ),
+    make(
+      () =>
+        ask(
+          client.POST("/api/places", {
+            body: {
+              name: form.name,
+              exists: place !== undefined,
+              site: form.site || null,
+              town: form.town,
+              zone,
+              country: form.country || null,
+              address: form.address || null,
+            },
+          }),
+        ),
       `${form.name.trim()} is saved.`,
+      onDone,
     );
   return (
     <form
@@ -71,7 +60,7 @@ export function PlaceForm({ place, sites, onDone }: Props) {
       className="mt-2 grid max-w-[760px] grid-cols-2 gap-x-6 gap-y-3 border-t border-rule py-3 max-[600px]:grid-cols-1"
       onSubmit={(e) => {
         e.preventDefault();
-        void submit();
+        submit();
       }}
     >
       <Field label="Name" {...field("name")} required maxLength={80} disabled={place !== undefined} autoFocus={place === undefined} />
@@ -90,7 +79,7 @@ export function PlaceForm({ place, sites, onDone }: Props) {
       </datalist>
       {problem && !problem.field && <FieldError>{problem.message}</FieldError>}
       <div className="col-span-full flex flex-wrap gap-3">
-        <Button type="submit" look="filled">
+        <Button type="submit" look="filled" disabled={busy}>
           {place ? "Save the place" : "Add the place"}
         </Button>
         <Button onClick={onDone}>Leave as it is</Button>
@@ -98,8 +87,13 @@ export function PlaceForm({ place, sites, onDone }: Props) {
           <Button
             look="plain"
             className="ml-auto"
+            disabled={busy}
             onClick={() =>
-              void keep(ask(client.DELETE("/api/places/{name}", { params: { path: { name: place.name } } })), `${place.name} is closed.`)
+              make(
+                () => ask(client.DELETE("/api/places/{name}", { params: { path: { name: place.name } } })),
+                `${place.name} is closed.`,
+                onDone,
+              )
             }
           >
             Close it for good

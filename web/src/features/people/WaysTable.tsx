@@ -1,27 +1,19 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client } from "../../api/client";
 import type { PlacesKept } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { FieldError } from "../../ui/Field";
 
 /** How long the way between two sites takes, both ways the same. Empty where it is not known. */
 export function WaysTable({ kept }: { kept: PlacesKept }) {
-  const { say } = useChanges();
-  const queries = useQueryClient();
-  const [wrong, setWrong] = useState<string>();
+  const { problem, make } = useChange();
   const minutes = (from: string, to: string) => kept.places.find((p) => p.site === from)?.ways.find((w) => w.site === to)?.minutes;
-  const keep = async (from: string, to: string, text: string) => {
+  const keep = (from: string, to: string, text: string) => {
     const said = text.trim() === "" ? null : Number(text);
     if (said === (minutes(from, to) ?? null)) return;
-    setWrong(undefined);
-    try {
-      await ask(client.PUT("/api/ways", { body: { from, to, minutes: said } }));
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
-      say(said === null ? `The way from ${from} to ${to} is not known.` : `From ${from} to ${to} takes ${said} minutes.`);
-    } catch (e) {
-      setWrong(problemOf(e).message);
-    }
+    make(
+      () => ask(client.PUT("/api/ways", { body: { from, to, minutes: said } })),
+      said === null ? `The way from ${from} to ${to} is not known.` : `From ${from} to ${to} takes ${said} minutes.`,
+    );
   };
   return (
     <section className="mt-4 border-t border-rule pt-3">
@@ -56,7 +48,7 @@ export function WaysTable({ kept }: { kept: PlacesKept }) {
                           max={10080}
                           aria-label={`Minutes from ${from} to ${to}`}
                           defaultValue={minutes(from, to) ?? ""}
-                          onBlur={(e) => void keep(from, to, e.target.value)}
+                          onBlur={(e) => keep(from, to, e.target.value)}
                           className="h-8 w-20 border-b border-ink bg-transparent outline-none focus-visible:border-b-2 focus-visible:border-sea"
                         />
                       ) : (
@@ -69,7 +61,7 @@ export function WaysTable({ kept }: { kept: PlacesKept }) {
           </tbody>
         </table>
       </div>
-      {wrong && <FieldError>{wrong}</FieldError>}
+      {problem && <FieldError>{problem.message}</FieldError>}
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { ask, client } from "../../api/client";
 import type { Person, TimeAsked, Zone } from "../../api/types";
 import { beginArranging } from "../../app/arrangeWith";
 import { useChanges } from "../../app/changes";
@@ -101,18 +101,14 @@ export function RequestRow({ request, of, zone, now }: Props) {
 }
 
 function Change({ request, of, zone, now, onDone }: Props & { onDone: () => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   const [asked, setAsked] = useState(() => askedOf(request));
-  const [problem, setProblem] = useState<Problem>();
   const change = () => {
     const body = partsOf(asked, request.version);
-    const call = ask(client.PUT("/api/requests/{id}", { params: { path: { id: request.id } }, body }));
-    call.then(
-      () => {
-        run(call, `What ${body.caller} asked is changed.`);
-        onDone();
-      },
-      (e: unknown) => setProblem(problemOf(e)),
+    make(
+      () => ask(client.PUT("/api/requests/{id}", { params: { path: { id: request.id } }, body })),
+      `What ${body.caller} asked is changed.`,
+      onDone,
     );
   };
   return (
@@ -127,7 +123,9 @@ function Change({ request, of, zone, now, onDone }: Props & { onDone: () => void
       />
       {problem && <FieldError>{problem.message}</FieldError>}
       <p className="flex gap-2">
-        <Button onClick={change}>Change it</Button>
+        <Button disabled={busy} onClick={change}>
+          Change it
+        </Button>
         <Button look="plain" onClick={onDone}>
           Leave it as it was
         </Button>

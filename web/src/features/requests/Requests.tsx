@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
-import { useDeferredValue, useRef, useState } from "react";
-import { ask, client, problemOf, type Problem } from "../../api/client";
+import { useDeferredValue, useRef } from "react";
+import { ask, client } from "../../api/client";
 import { deskQuery, requestsQuery } from "../../api/queries";
 import type { Requests as View, Zone } from "../../api/types";
-import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
+import { useChange } from "../../app/useChange";
 import { useKept } from "../../app/useKept";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
@@ -81,21 +81,15 @@ function Page({ data, zone, now, text, settled }: { data: View; zone: Zone; now:
 }
 
 function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
-  const { run } = useChanges();
+  const { busy, problem, clear, make } = useChange();
   const kept = useKept("request", () => freshAsked(data.of[0]));
   const asked = kept.value;
-  const [problem, setProblem] = useState<Problem>();
-  const take = () => {
-    setProblem(undefined);
-    const call = ask(client.POST("/api/requests", { body: partsOf(asked, 0) }));
-    call.then(
-      () => {
-        run(call, `${asked.caller.trim()} is written down.`);
-        kept.forget({ ...freshAsked(data.of[0]), inNameOf: asked.inNameOf });
-      },
-      (e: unknown) => setProblem(problemOf(e)),
+  const take = () =>
+    make(
+      () => ask(client.POST("/api/requests", { body: partsOf(asked, 0) })),
+      `${asked.caller.trim()} is written down.`,
+      () => kept.forget({ ...freshAsked(data.of[0]), inNameOf: asked.inNameOf }),
     );
-  };
   return (
     <form
       aria-label="Write down who asks"
@@ -113,13 +107,13 @@ function TakeIn({ data, zone, now }: { data: View; zone: Zone; now: number }) {
         wrong={problem}
         fresh
         onEdit={(part) => {
-          setProblem(undefined);
+          clear();
           kept.edit(part);
         }}
       />
       {problem && <FieldError>{problem.message}</FieldError>}
       <p className="mt-1">
-        <Button type="submit" look="filled" disabled={asked.caller.trim() === ""}>
+        <Button type="submit" look="filled" disabled={busy || asked.caller.trim() === ""}>
           Write it down
         </Button>
       </p>

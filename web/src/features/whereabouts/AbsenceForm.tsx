@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { ask, client } from "../../api/client";
 import { standingQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
-import { useChanges, type Made } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { useSetting } from "../../app/useSetting";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
@@ -31,8 +31,7 @@ const none: string[] = [];
 
 /** An absence as a sentence, with what stands in its time beside it before it is posted. */
 export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDone, onOpen }: Props) {
-  const { run } = useChanges();
-  const [problem, setProblem] = useState<string>();
+  const { busy, problem, clear, make } = useChange("It was not posted; what you said is still here.");
   const { from, to } = endsOf(said);
   const wrong = wrongWith(said);
   const [wishes, setWishes] = useState<Wishes>({});
@@ -46,10 +45,10 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
   const [ticked, setTicked] = useState<string[]>();
   const languages = ticked ?? allLanguages[who.id] ?? none;
   const set = (part: Partial<Said>) => {
-    setProblem(undefined);
+    clear();
     onSay({ ...said, ...part });
   };
-  const post = async () => {
+  const post = () => {
     if (!from || wrong) return;
     const texts = textsOf(said, languages);
     const body = {
@@ -62,18 +61,13 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
       coverMay: said.covers ? said.coverMay : ("asNow" as const),
       texts: { inside: texts.inside.trim() || null, outside: texts.outside.trim() || null, invitations: said.invitations },
     };
-    try {
-      const made: Made =
-        id === undefined
-          ? await ask(client.POST("/api/absences", { body: { who: who.id, said: body, settled, coversPrincipals: said.coversPrincipals } }))
-          : await ask(client.PUT("/api/absences/{id}", { params: { path: { id } }, body }));
-      const cover = said.covers ? ` ${said.covers.givenName} is notified.` : "";
-      const done = settled.length > 0 ? ` ${settled.length === 1 ? "One entry is" : `${settled.length} entries are`} settled.` : "";
-      run(Promise.resolve(made), id === undefined ? `${who.givenName} is away then.${cover}${done}` : `The absence is changed.${cover}`);
-      onDone();
-    } catch (e) {
-      setProblem(problemOf(e, "It was not posted; what you said is still here.").message);
-    }
+    const cover = said.covers ? ` ${said.covers.givenName} is notified.` : "";
+    const done = settled.length > 0 ? ` ${settled.length === 1 ? "One entry is" : `${settled.length} entries are`} settled.` : "";
+    const call = async (): Promise<unknown> =>
+      id === undefined
+        ? ask(client.POST("/api/absences", { body: { who: who.id, said: body, settled, coversPrincipals: said.coversPrincipals } }))
+        : ask(client.PUT("/api/absences/{id}", { params: { path: { id } }, body }));
+    make(call, id === undefined ? `${who.givenName} is away then.${cover}${done}` : `The absence is changed.${cover}`, onDone);
   };
   return (
     <form
@@ -81,7 +75,7 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
       className="grid gap-x-8 border-t border-rule py-3 min-[900px]:grid-cols-2"
       onSubmit={(e) => {
         e.preventDefault();
-        void post();
+        post();
       }}
     >
       <div>
@@ -138,11 +132,11 @@ export function AbsenceForm({ people, who, mayLend, said, id, onWho, onSay, onDo
         />
         {(wrong ?? problem) && (
           <p role="alert" className="font-semibold text-brick">
-            {wrong ?? problem}
+            {wrong ?? problem?.message}
           </p>
         )}
         <p className="mt-2 flex gap-2">
-          <Button type="submit" look="filled" disabled={!from || wrong !== undefined || reading}>
+          <Button type="submit" look="filled" disabled={busy || !from || wrong !== undefined || reading}>
             {id !== undefined ? "Change it" : settled.length > 0 ? `Post it, and settle ${settled.length}` : "Post it"}
           </Button>
           <Button look="plain" onClick={onDone}>

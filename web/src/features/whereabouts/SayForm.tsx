@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
-import { ask, client, problemOf } from "../../api/client";
+import { useDeferredValue } from "react";
+import { ask, client } from "../../api/client";
 import { whereReadQuery } from "../../api/queries";
 import type { Strip, WhereRead } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChange } from "../../app/useChange";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
@@ -32,23 +32,20 @@ interface Props {
 /** Where somebody is on some days, as a sentence or as a typed line, with what saying it does before it is said. */
 export function SayForm(props: Props) {
   const { strip, strips, month, stay, line, onWho, onStay, onLine, onDone, onAway, onOpen } = props;
-  const { run } = useChanges();
-  const [problem, setProblem] = useState<string>();
+  const { busy, problem, clear, make } = useChange("It was not saved; what you said is still here.");
   const wrong = line ? undefined : wrongWithStay(stay);
   const asked = useDeferredValue(line);
   const read = useQuery(whereReadQuery(strip.who.id, asked, wrong ? [] : saidOfStay(stay), month));
   const ready = read.data && asked === line && !read.isPlaceholderData ? read.data : undefined;
   const may = ready && !ready.problem && ready.said.length > 0 && !wrong;
   const name = strip.who.givenName;
-  const say = async () => {
+  const say = () => {
     if (!may) return;
-    try {
-      const made = await ask(client.POST("/api/whereabouts", { body: { who: strip.who.id, said: ready.said, seen: strip.seen } }));
-      run(Promise.resolve(made), `${name} is ${ready.words.join("; ")}.`);
-      onDone();
-    } catch (e) {
-      setProblem(problemOf(e, "It was not saved; what you said is still here.").message);
-    }
+    make(
+      () => ask(client.POST("/api/whereabouts", { body: { who: strip.who.id, said: ready.said, seen: strip.seen } })),
+      `${name} is ${ready.words.join("; ")}.`,
+      onDone,
+    );
   };
   return (
     <form
@@ -56,7 +53,7 @@ export function SayForm(props: Props) {
       className="grid gap-x-8 border-t border-rule py-3 min-[900px]:grid-cols-2"
       onSubmit={(e) => {
         e.preventDefault();
-        void say();
+        say();
       }}
     >
       <div>
@@ -100,7 +97,7 @@ export function SayForm(props: Props) {
             value={line}
             maxLength={200}
             onChange={(e) => {
-              setProblem(undefined);
+              clear();
               onLine(e.target.value);
             }}
             placeholder="home Thursdays and Fridays until June"
@@ -108,13 +105,13 @@ export function SayForm(props: Props) {
             className="h-8 min-w-0 flex-1 border-b border-ink bg-transparent placeholder:text-soft"
           />
         </label>
-        {(wrong ?? problem ?? ready?.problem) && (
+        {(wrong ?? problem?.message ?? ready?.problem) && (
           <p role="alert" className="mt-1 font-semibold text-brick">
-            {wrong ?? problem ?? ready?.problem}
+            {wrong ?? problem?.message ?? ready?.problem}
           </p>
         )}
         <p className="mt-2 flex flex-wrap gap-2">
-          <Button type="submit" look="filled" disabled={!may}>
+          <Button type="submit" look="filled" disabled={busy || !may}>
             Save it
           </Button>
           <Button look="plain" onClick={onDone}>

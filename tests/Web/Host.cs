@@ -3,6 +3,7 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using Corlin.Store;
 using Corlin.Web.Hosting;
+using Microsoft.AspNetCore.SignalR.Client;
 using NodaTime;
 
 namespace Corlin.Web.Tests;
@@ -127,8 +128,9 @@ internal sealed class Host : IAsyncDisposable
 internal sealed class Browser : IDisposable
 {
     private readonly HttpClient client;
+    private readonly CookieContainer cookies = new();
 
-    public Browser(Uri address) => client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer(), AllowAutoRedirect = false }) { BaseAddress = address };
+    public Browser(Uri address) => client = new HttpClient(new HttpClientHandler { CookieContainer = cookies, AllowAutoRedirect = false }) { BaseAddress = address };
 
     public Uri Address => client.BaseAddress!;
 
@@ -144,6 +146,18 @@ internal sealed class Browser : IDisposable
         request.Headers.Add(Antiforgery.Header, forgery);
         return await client.SendAsync(request);
     }
+
+    /// <summary>From a screen that keeps a line open.</summary>
+    public async Task<HttpResponseMessage> SendOnLineAsync(string path, object body, string line)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
+        request.Headers.Add(Antiforgery.Header, await ForgeryAsync());
+        request.Headers.Add(LiveUpdates.LineHeader, line);
+        return await client.SendAsync(request);
+    }
+
+    /// <summary>The line of an open screen, on which it hears of changes.</summary>
+    public HubConnection Line() => new HubConnectionBuilder().WithUrl(new Uri(Address, "/live"), o => o.Cookies = cookies).Build();
 
     /// <summary>With a key, as a request is sent again whose answer was lost.</summary>
     public async Task<HttpResponseMessage> SendWithKeyAsync(string path, HttpContent content, string key)

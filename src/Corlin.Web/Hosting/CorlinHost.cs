@@ -63,6 +63,7 @@ internal static class CorlinHost
         services.AddScoped<OwnAccount>();
         services.AddScoped<Passkeys>();
         services.AddSignalR();
+        services.AddHttpContextAccessor();
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<ILiveUpdates>(s => s.GetRequiredService<LiveUpdates>());
         services.AddHostedService(s => s.GetRequiredService<LiveUpdates>());

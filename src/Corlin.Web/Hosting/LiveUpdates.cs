@@ -8,10 +8,6 @@ using NodaTime;
 
 namespace Corlin.Web.Hosting;
 
-/// <summary>A calendar has changed; the screen reads again. How often it changed would tell of what may not be known.</summary>
-/// <param name="Calendar">The public id of whose calendar it is.</param>
-internal sealed record LiveMessage(string Calendar);
-
 /// <summary>Open screens say whose lanes they show.</summary>
 internal sealed class LiveHub(LiveUpdates live) : Hub
 {
@@ -27,14 +23,22 @@ internal sealed class LiveHub(LiveUpdates live) : Hub
 
 /// <summary>
 /// Who watches what. A change is announced without waiting for anybody; what was announced meanwhile is told together, after one reading of the rights
-/// of all open screens.
+/// of all open screens. A screen is told that something changed and no more: what, or how often, would tell of what may not be known.
+/// The screen that made the change is told by the answer to it.
 /// </summary>
-internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IClock clock, ILogger<LiveUpdates> log) : BackgroundService, ILiveUpdates
+internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IClock clock, IHttpContextAccessor http, ILogger<LiveUpdates> log)
+    : BackgroundService, ILiveUpdates
 {
+    /// <summary>Which line the screen that asks keeps open.</summary>
+    public const string LineHeader = "X-Corlin-Line";
+
+    /// <summary>Stands on the answer to what changed a calendar.</summary>
+    public const string ChangedHeader = "X-Corlin-Changed";
+
     private const int MostWatched = 200;
 
     private readonly ConcurrentDictionary<string, Watcher> watchers = [];
-    private readonly Channel<CalendarChange> announced = Channel.CreateUnbounded<CalendarChange>(new UnboundedChannelOptions { SingleReader = true });
+    private readonly Channel<Announced> announced = Channel.CreateUnbounded<Announced>(new UnboundedChannelOptions { SingleReader = true });
 
     public async Task WatchAsync(HubCallerContext connection, string[] people)
     {
@@ -65,17 +69,30 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
 
     public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes)
     {
-        foreach (var change in changes) announced.Writer.TryWrite(change);
+        var by = LineOfAsker();
+        foreach (var change in changes) announced.Writer.TryWrite(new Announced(change, by));
+        if (http.HttpContext?.Response is { HasStarted: false } answer) answer.Headers[ChangedHeader] = "1";
         return Task.CompletedTask;
     }
+
+    /// <summary>The line of the screen that asked for the change, where it is that person's own.</summary>
+    private string? LineOfAsker() =>
+        http.HttpContext is { User.Identity.IsAuthenticated: true } asked && asked.Request.Headers[LineHeader].ToString() is { Length: > 0 } line
+        && watchers.TryGetValue(line, out var watcher) && watcher.Person == asked.User.Person()
+            ? line
+            : null;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         while (await announced.Reader.WaitToReadAsync(stoppingToken))
         {
-            var together = new Dictionary<CalendarId, CalendarChange>();
-            while (announced.Reader.TryRead(out var change))
-                if (!together.TryGetValue(change.Calendar, out var sooner) || change.Reach < sooner.Reach) together[change.Calendar] = change;
+            var together = new Dictionary<(CalendarId Calendar, string? By), Announced>();
+            while (announced.Reader.TryRead(out var told))
+            {
+                var key = (told.Change.Calendar, told.By);
+                if (!together.TryGetValue(key, out var sooner) || told.Change.Reach < sooner.Change.Reach) together[key] = told;
+            }
+
             try
             {
                 await TellAsync(together.Values, stoppingToken);
@@ -87,9 +104,9 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
         }
     }
 
-    private async Task TellAsync(IReadOnlyCollection<CalendarChange> changes, CancellationToken cancel)
+    private async Task TellAsync(IReadOnlyCollection<Announced> told, CancellationToken cancel)
     {
-        var concerned = watchers.Select(w => (Connection: w.Key, Watcher: w.Value, Changes: changes.Where(c => w.Value.Calendars.ContainsKey(c.Calendar)).ToList())).Where(w => w.Changes.Count > 0).ToList();
+        var concerned = watchers.Select(w => (Connection: w.Key, Watcher: w.Value, Changes: ConcerningOf(w.Key, w.Value))).Where(w => w.Changes.Count > 0).ToList();
         if (concerned.Count == 0) return;
         var calendars = new Dictionary<CalendarId, Watched>();
         foreach (var (_, watcher, own) in concerned)
@@ -98,18 +115,25 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
         foreach (var (connection, watcher, own) in concerned)
         {
             var gone = new HashSet<CalendarId>();
+            var reaches = false;
             foreach (var change in own)
             {
                 var watched = watcher.Calendars[change.Calendar];
                 // Who may see it no longer is told once that what stands there is old, and nothing after that.
                 if (!seeing.Reaches(watcher.Person, change.Calendar, watched, ChangeReach.Outline)) gone.Add(change.Calendar);
-                else if (!seeing.Reaches(watcher.Person, change.Calendar, watched, change.Reach)) continue;
-                await hub.Clients.Client(connection).SendAsync("changed", new LiveMessage(watched.PublicId), cancel);
+                reaches |= gone.Contains(change.Calendar) || seeing.Reaches(watcher.Person, change.Calendar, watched, change.Reach);
             }
 
+            if (reaches) await hub.Clients.Client(connection).SendAsync("changed", cancel);
             if (gone.Count > 0) watchers.TryUpdate(connection, watcher with { Calendars = watcher.Calendars.Where(c => !gone.Contains(c.Key)).ToDictionary() }, watcher);
         }
+
+        List<CalendarChange> ConcerningOf(string line, Watcher watcher) =>
+            [.. told.Where(t => t.By != line && watcher.Calendars.ContainsKey(t.Change.Calendar)).Select(t => t.Change)];
     }
+
+    /// <param name="By">The line of the screen that made the change.</param>
+    private sealed record Announced(CalendarChange Change, string? By);
 
     private sealed record Watched(UserId Owner, string PublicId, bool IsRoom);
 

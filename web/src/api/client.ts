@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { lineOfScreen, underWay } from "./fresh";
 import type { paths } from "./schema";
 
 /** What the server says when it does not do something: a sentence for people, and the field at fault. */
@@ -29,32 +30,7 @@ export const forgeryToken = () => forgery;
 
 const waitToTryAgain = 800;
 
-let onTheirWay = 0;
-let waiting: (() => void)[] = [];
-
-/** Does it once no change of this page is on its way, and what follows from the last one is drawn. */
-export function whenQuiet(act: () => void) {
-  if (onTheirWay === 0) act();
-  else if (!waiting.includes(act)) waiting.push(act);
-}
-
-async function sent(request: Request): Promise<Response> {
-  if (request.method === "GET") return fetch(request);
-  onTheirWay += 1;
-  try {
-    return await onceMore(request);
-  } finally {
-    onTheirWay -= 1;
-    if (onTheirWay === 0) setTimeout(quiet, 100);
-  }
-}
-
-function quiet() {
-  if (onTheirWay > 0) return;
-  const acts = waiting;
-  waiting = [];
-  for (const act of acts) act();
-}
+const sent = (request: Request) => (request.method === "GET" ? fetch(request) : underWay(() => onceMore(request)));
 
 /** What makes or sends something carries a key: where its answer is lost on the way it is asked for once more, and done once. */
 async function onceMore(request: Request): Promise<Response> {
@@ -73,6 +49,8 @@ export const client = createClient<paths>({ baseUrl: "", fetch: sent });
 client.use({
   onRequest({ request }) {
     if (request.method !== "GET" && forgery) request.headers.set("X-Corlin-Forgery", forgery);
+    const line = lineOfScreen();
+    if (request.method !== "GET" && line) request.headers.set("X-Corlin-Line", line);
     if (request.method === "POST") request.headers.set("Idempotency-Key", newKey());
     return request;
   },

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { ask, client, problemOf } from "../api/client";
+import { readAnew } from "../api/fresh";
 import { actsQuery } from "../api/queries";
 import type { LastAct, WayBack } from "../api/types";
 import { useKeys } from "./keys";
@@ -75,8 +76,8 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   const [reads, setReads] = useState(0);
   const readAgain = useCallback(() => setReads((n) => n + 1), []);
   useEffect(() => {
-    if (reads > 0) void queries.invalidateQueries({ queryKey: ["calendars"] });
-  }, [queries, reads]);
+    if (reads > 0) readAnew();
+  }, [reads]);
   const make = useCallback(
     <T,>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) =>
       call

@@ -1,7 +1,7 @@
 import type { HubConnection } from "@microsoft/signalr";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { whenQuiet } from "../api/client";
+import { becomeStale, readsBy, rememberLine } from "../api/fresh";
 
 let hub: HubConnection | undefined;
 let watched: string[] = [];
@@ -11,27 +11,29 @@ export function useLive() {
   const queries = useQueryClient();
   useEffect(() => {
     let ended = false;
-    const read = () => void queries.invalidateQueries({ queryKey: ["calendars"] });
-    // A change of this page is on its way: what it takes from the screen is not asked for once more.
-    const again = () => whenQuiet(read);
+    readsBy(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
     // The line is opened once the first screen stands; until then nothing is missed that a reading did not have.
     const open = async () => {
       const { HubConnectionBuilder, LogLevel } = await import("@microsoft/signalr");
       if (ended) return;
       const connection = new HubConnectionBuilder().withUrl("/live").withAutomaticReconnect().configureLogging(LogLevel.None).build();
-      connection.on("changed", again);
-      connection.onreconnected(() => {
+      connection.on("changed", becomeStale);
+      connection.onreconnecting(() => rememberLine(undefined));
+      connection.onreconnected((id) => {
+        rememberLine(id);
         void connection.invoke("Watch", watched);
-        again();
+        becomeStale();
       });
       hub = connection;
       await connection.start();
+      rememberLine(connection.connectionId ?? undefined);
       await connection.invoke("Watch", watched);
     };
     open().catch(() => undefined);
     return () => {
       ended = true;
       void hub?.stop();
+      rememberLine(undefined);
       hub = undefined;
     };
   }, [queries]);

@@ -1,0 +1,49 @@
+/** How long what was heard is gathered before the screen reads anew, in milliseconds. */
+const gathering = 150;
+
+let read: () => void = () => undefined;
+let line: string | undefined;
+let stale = false;
+let onTheirWay = 0;
+let waiting: ReturnType<typeof setTimeout> | undefined;
+
+/** Says how the screen reads anew. */
+export function readsBy(how: () => void) {
+  read = how;
+}
+
+/** The line by which this screen hears of what others change. */
+export function rememberLine(id: string | undefined) {
+  line = id;
+}
+
+export const lineOfScreen = () => line;
+
+/** Reads anew now; what was heard until now is in it. */
+export function readAnew() {
+  stale = false;
+  read();
+}
+
+/** Something has changed: the screen reads anew once no change of its own is on its way, so that it does not ask for what that one takes away. */
+export function becomeStale() {
+  stale = true;
+  waiting ??= setTimeout(() => {
+    waiting = undefined;
+    if (stale && onTheirWay === 0) readAnew();
+  }, gathering);
+}
+
+/** A change is on its way until its answer says whether it changed a calendar; where none comes, it may have. */
+export async function underWay(send: () => Promise<Response>): Promise<Response> {
+  onTheirWay += 1;
+  let changed = true;
+  try {
+    const answer = await send();
+    changed = answer.headers.has("X-Corlin-Changed");
+    return answer;
+  } finally {
+    onTheirWay -= 1;
+    if (changed || stale) becomeStale();
+  }
+}

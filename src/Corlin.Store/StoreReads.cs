@@ -180,6 +180,17 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         return [.. ids.Select(id => entries[id])];
     }
 
+    public IReadOnlyList<Entry> Saved(IReadOnlyCollection<UserId> organisers, int limit)
+    {
+        var wanted = organisers.Select(o => o.Value).ToArray();
+        if (wanted.Length == 0) return [];
+        var ids = Db.Entries
+            .Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.Status == MeetingStatus.Draft)
+            .OrderByDescending(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        var entries = ById(ids);
+        return [.. ids.Select(id => entries[id])];
+    }
+
     public IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span)
     {
         var wanted = who.Select(o => o.Value).ToArray();

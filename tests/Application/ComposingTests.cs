@@ -83,13 +83,17 @@ public sealed class ComposingTests : IAsyncLifetime
         var saved = await world.Do(Lease(world.Tome, world.Lakshmi) with { Send = false });
         var before = await Details(saved.PublicId);
         Assert.Equal((false, "pencilled", 2), (before.Sent, before.Takes, before.Attendees.Count));
-        Assert.Empty((await world.See(s => new ReadChase(world.Noor.Id, world.Now).Run(s))).Rows);
+        var chase = await world.See(s => new ReadChase(world.Noor.Id, world.Now).Run(s));
+        Assert.Empty(chase.Rows);
+        Assert.Equal((saved.PublicId, "Maren Falk"), (Assert.Single(chase.Saved).Entry, chase.Saved[0].For.Name));
+        Assert.Empty((await world.See(s => new ReadChase(world.Tome.Id, world.Now).Run(s))).Saved);
         Assert.Equal(RefusalKind.NotFound, await Refused(() => Details(saved.PublicId, world.Tome, world.Tome)));
         world.Advance(60);
         Assert.Equal(0, await world.SendDue());
 
         var sent = await world.Do(Lease(world.Tome, world.Lakshmi) with { Saved = saved.PublicId, Title = "Lease, final" });
         Assert.Equal(saved.PublicId, sent.PublicId);
+        Assert.Empty((await world.See(s => new ReadChase(world.Noor.Id, world.Now).Run(s))).Saved);
         world.Advance(10);
         Assert.Equal(2, await world.SendDue());
         Assert.Equal("Lease, final", (await Details(sent.PublicId, world.Tome, world.Tome)).Title);

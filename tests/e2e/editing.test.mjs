@@ -117,14 +117,14 @@ test("a meeting that is dragged says what it does to each, asks once before anyb
   await page.mouse.up();
   const sheet = page.getByRole("dialog", { name: "Tide lease, steering group" });
   const weighed = sheet.getByRole("region", { name: "What it does" });
-  await weighed.getByText("Inês taken then.").waitFor();
+  await weighed.getByText(/^Inês taken then/).waitFor();
   assert.deepEqual(await faults(page), []);
   // Nothing has moved yet, and another time is one step away.
   await entry(page, /^Tide lease, steering group, 14:00 to 15:00/).waitFor();
   await weighed.getByRole("button", { name: /^Thursday 11 March, 15:30$/ }).click();
   await sheet.getByText("Moved to Thursday 11 March, 15:30.").waitFor();
   await weighed.getByText("Thursday 11 March, 15:30 to 16:30").waitFor();
-  await weighed.getByText("Inês taken then.").waitFor({ state: "detached" });
+  await weighed.getByText(/^Inês taken then/).waitFor({ state: "detached" });
   await sheet.getByRole("button", { name: "Change it and tell 7" }).click();
   await entry(page, /^Tide lease, steering group, 15:30 to 16:30/).waitFor();
   await page.keyboard.press("z");
@@ -315,7 +315,37 @@ test("a calendar file is taken in with a report, again changes nothing, and goes
   await page.context().close();
 });
 
-test("a stretch drawn on the lane of somebody one may only ask begins a meeting with them", async () => {
+test("free lane that is pressed begins an appointment there, with what speaks against it, and nothing stands by a stray press", async () => {
+  const page = await open("/lanes");
+  const lane = page.getByRole("group", { name: /^Maren Falk,/ });
+  const press = async (share) => {
+    const box = await lane.boundingBox();
+    await page.mouse.click(box.x + box.width * share, box.y + 12);
+  };
+  // What closes a list is no press on the lane.
+  await page.getByRole("button", { name: /^Whose lanes/ }).click();
+  await page.getByRole("dialog", { name: "Whose lanes" }).waitFor();
+  await press(0.42);
+  await page.getByRole("dialog", { name: "Whose lanes" }).waitFor({ state: "detached" });
+  assert.equal(await page.getByRole("dialog").count(), 0);
+  await press(0.42);
+  const sheet = page.getByRole("dialog", { name: "New appointment for Maren Falk" });
+  await sheet.getByRole("button", { name: /13:\d\d to 14:\d\d/ }).waitFor();
+  await sheet.getByRole("list", { name: "What speaks against it" }).getByText("Maren taken then: “Board papers”.").waitFor();
+  await page.keyboard.press("Escape");
+  await sheet.waitFor({ state: "detached" });
+  // Beside what is open a press does nothing.
+  await entry(page, /^Lunch with Ana/).click();
+  const open1 = page.getByRole("dialog", { name: "Lunch with Ana" });
+  await open1.waitFor();
+  await press(0.42);
+  await open1.getByRole("button", { name: "Close" }).click();
+  await open1.waitFor({ state: "detached" });
+  assert.equal(await page.getByRole("dialog").count(), 0);
+  await page.context().close();
+});
+
+test("a stretch drawn on the lane of somebody one may only ask begins a meeting with them once it is said", async () => {
   const page = await open("/lanes");
   await page.getByRole("button", { name: /^Whose lanes/ }).click();
   await page.getByRole("dialog", { name: "Whose lanes" }).getByRole("combobox").fill("Tom");
@@ -329,6 +359,9 @@ test("a stretch drawn on the lane of somebody one may only ask begins a meeting 
   await page.mouse.move(box.x + box.width * 0.66, box.y + 10, { steps: 4 });
   await page.getByText(/^Arrange with Tomé, /).waitFor();
   await page.mouse.up();
+  await page.getByText("Nothing is entered on the lane of Tomé Vidal from here, who can be asked.").waitFor();
+  assert.match(page.url(), /\/lanes/);
+  await page.getByRole("button", { name: /^Arrange with Tomé for \d\d:\d\d$/ }).click();
   await page.getByRole("button", { name: "Who must come: Tomé" }).waitFor();
   await page.context().close();
 });

@@ -185,7 +185,7 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   assert.equal(await form.getByRole("button", { name: "Save it" }).isDisabled(), true);
   // Left half-way it is there again.
   await noor.getByRole("navigation", { name: "Places" }).getByRole("link", { name: /Chase/ }).click();
-  await noor.getByText("Chase shows the meetings that were sent").or(noor.getByRole("heading", { name: /Chase/ })).first().waitFor();
+  await noor.getByText("Chase shows the meetings that you arrange").or(noor.getByRole("heading", { name: /Chase/ })).first().waitFor();
   await noor.goBack();
   await noor.getByText("What you typed before is still here.").waitFor();
   assert.equal(await line.inputValue(), "Timbuktu on Wednesday");

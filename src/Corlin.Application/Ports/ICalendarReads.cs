@@ -95,6 +95,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The meetings that some organise and that have something at or after a moment, soonest first.</summary>
     IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit);
 
+    /// <summary>Meetings that were saved and not sent, the latest first, past ones too.</summary>
+    IReadOnlyList<Entry> Saved(IReadOnlyCollection<UserId> organisers, int limit);
+
     IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span);
 
     /// <summary>One that stands.</summary>

@@ -18,7 +18,8 @@ internal enum AtTimeKind
 
 /// <summary>What a stretch is for somebody.</summary>
 /// <param name="Local">Their wall clock, with the day where it is another than the viewer's.</param>
-internal sealed record PersonAtTime(CalendarUser Who, AtTimeKind Kind, string Local, string Words, string Tone);
+/// <param name="By">The title of what stands there, where the viewer may know it.</param>
+internal sealed record PersonAtTime(CalendarUser Who, AtTimeKind Kind, string Local, string Words, string Tone, string? By);
 
 /// <summary>What does not count where a time is looked at: the meeting itself, what is tied to it, and what is held for it.</summary>
 /// <param name="Entry">Its number inside.</param>
@@ -60,7 +61,7 @@ internal static class AtTime
             AtTimeKind.Taken => ("taken" + title, "wrong"),
             _ => ("away", "wrong"),
         };
-        return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, lane.Days.ZoneAt(stretch.Start), stretch.Start), words, tone);
+        return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, lane.Days.ZoneAt(stretch.Start), stretch.Start), words, tone, by?.Told.Title);
     }
 
     private static AtTimeKind Kind(Lane lane, Stretch stretch, Apart but, out LaneEntry? by)

@@ -46,8 +46,6 @@ internal static class ChaseRows
         viewing.Users(meetings.SelectMany(m => m.Participations.SelectMany(p => new[] { p.Who, p.AnsweredBy ?? p.Who }).Append(m.MadeBy)));
         foreach (var meeting in meetings)
         {
-            // Of what was saved and not sent nobody was told, so nobody is chased.
-            if (meeting.Status == MeetingStatus.Draft) continue;
             var organiser = byId[meeting.Owner];
             // A series is chased by its next occurrence that is not agreed, else by its next.
             var coming = Occurrences.In(meeting, ahead, organiser.HomeZone).Where(o => o.Stretch.Start > viewing.Now).Take(12).ToList();

@@ -10,7 +10,14 @@ namespace Corlin.Application.Reads;
 /// <summary>Every meeting organised by the viewer or in the name of those they speak for, by what it waits for.</summary>
 /// <param name="Cancelled">What can be brought back.</param>
 /// <param name="Undelivered">What went out in their name and could not be delivered.</param>
-public sealed record ChaseView(long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones, IReadOnlyList<MailLineView> Undelivered, IReadOnlyList<CancelledView> Cancelled);
+/// <param name="Saved">What was saved and not sent.</param>
+public sealed record ChaseView(
+    long Now, string Lead, IReadOnlyList<ChaseRow> Rows, IReadOnlyList<ZoneView> Zones, IReadOnlyList<MailLineView> Undelivered, IReadOnlyList<CancelledView> Cancelled,
+    IReadOnlyList<SavedView> Saved);
+
+/// <summary>A meeting of which nobody was told yet.</summary>
+/// <param name="Words">When it is to be, in the viewer's zone, and whether that time has passed.</param>
+public sealed record SavedView(string Entry, string Title, PersonView For, string Words);
 
 /// <summary>A meeting that was cancelled within the hour and can be brought back.</summary>
 /// <param name="Words">When it was to be and who cancelled it: "Tuesday 16 March, 12:00 to 12:45; Noor Haddad cancelled it at 09:42."</param>
@@ -22,12 +29,15 @@ public sealed record ReadChase(UserId Viewer, Instant Now)
 
     private const int MostCancelled = 20;
 
+    private const int MostSaved = 50;
+
     public ChaseView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var rows = ChaseRows.Read(viewing, [.. viewing.Principals.Append(viewing.Person)]);
+        IReadOnlyList<CalendarUser> organisers = [.. viewing.Principals.Append(viewing.Person)];
+        var rows = ChaseRows.Read(viewing, organisers);
         var span = new Stretch(Now, Now + Duration.FromDays(70));
-        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span), Undelivered(viewing), Cancelled(viewing));
+        return new ChaseView(LaneViews.Ms(Now), Lead(rows), rows, viewing.ZonesOf(viewing.Principals, span), Undelivered(viewing), Cancelled(viewing), Saved(viewing, organisers));
     }
 
     private static IReadOnlyList<MailLineView> Undelivered(Viewing viewing) =>
@@ -54,6 +64,22 @@ public sealed record ReadChase(UserId Viewer, Instant Now)
 
         return found;
     }
+
+    private static IReadOnlyList<SavedView> Saved(Viewing viewing, IReadOnlyList<CalendarUser> organisers)
+    {
+        var of = organisers.DistinctBy(o => o.Id).ToDictionary(o => o.Id);
+        return
+        [
+            .. viewing.Store.Saved([.. of.Keys], MostSaved)
+                .Where(m => viewing.Viewer.StandsFor(m.Owner, m.Private))
+                .Select(m => new SavedView(
+                    m.PublicId, m.Title, viewing.View(of[m.Owner]),
+                    English.When(m.Time, viewing.Zone) + (IsAhead(viewing, of[m.Owner], m) ? "" : "; that time has passed"))),
+        ];
+    }
+
+    private static bool IsAhead(Viewing viewing, CalendarUser owner, Entry meeting) =>
+        Occurrences.In(meeting, new Stretch(viewing.Now, viewing.Now + Duration.FromDays(366)), owner.HomeZone).Any();
 
     private static string Lead(IReadOnlyList<ChaseRow> rows)
     {

@@ -45,14 +45,14 @@ internal sealed class Wrongs(
     {
         if (stretch.Start < viewing.Now) yield return new WarningView("That time has passed.", "wrong", [TakeBestSlot]);
         if (Of(AtTimeKind.Away) is { Count: > 0 } away) yield return new WarningView($"{Names(away)} away then.{string.Concat(away.Select(SaysOfIt))}", "wrong", Instead(away));
-        if (Of(AtTimeKind.Taken) is { Count: > 0 } taken) yield return new WarningView($"{Names(taken)} taken then.", "wrong", Instead(taken));
+        if (Of(AtTimeKind.Taken) is { Count: > 0 } taken) yield return new WarningView($"{Names(taken)} taken then{(By(taken) is { Length: > 0 } what ? $": {what}" : "")}.", "wrong", Instead(taken));
         foreach (var wrong in RoomsWrong()) yield return wrong;
         foreach (var wrong in TooFar()) yield return wrong;
         var outOfHours = Of(AtTimeKind.OutOfHours).ToLookup(a => Off(a)?.Words);
         foreach (var off in outOfHours.Where(g => g.Key is not null))
             yield return new WarningView($"A day off for {Names([.. off])}: {off.Key}.", "doubt", Instead([.. off]));
         if (outOfHours[null].ToList() is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
-        if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}; both stand until one is answered.", "doubt", Instead(pencilled));
+        if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}{(By(pencilled) is { Length: > 0 } over ? $", {over}" : "")}; both stand until one is answered.", "doubt", Instead(pencilled));
     }
 
     private IEnumerable<WarningView> AboutTheRest()
@@ -94,6 +94,9 @@ internal sealed class Wrongs(
 
     /// <summary>The holiday or closure that somebody has then.</summary>
     private DayOff? Off(AskedAtTime one) => one.Lane.Days.At(stretch.Start) is { } part ? one.Lane.Days.Off(part) : null;
+
+    /// <summary>What stands there, where it is one person's and may be known.</summary>
+    private static string By(List<AskedAtTime> some) => some is [{ State.By: { } title }] ? $"“{title}”" : "";
 
     private static string Names(List<AskedAtTime> some) => English.And([.. some.Select(a => a.Who.GivenName)]);
 

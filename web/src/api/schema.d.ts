@@ -7350,6 +7350,7 @@ export interface components {
             zones: components["schemas"]["ZoneView"][];
             undelivered: components["schemas"]["MailLineView"][];
             cancelled: components["schemas"]["CancelledView"][];
+            saved: components["schemas"]["SavedView"][];
         };
         ChosenPersonView: {
             person: string;
@@ -8823,6 +8824,12 @@ export interface components {
             allDay: boolean;
             endZone: null | string;
             end: null | string;
+        };
+        SavedView: {
+            entry: string;
+            title: string;
+            for: components["schemas"]["PersonView"];
+            words: string;
         };
         SeriesView: {
             words: string;

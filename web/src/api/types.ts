@@ -103,6 +103,7 @@ export type Mail = Schemas["MailView"];
 export type Circle = Schemas["Circle"];
 export type MeetingNews = Schemas["MeetingNewsView"];
 export type CancelledMeeting = Schemas["CancelledView"];
+export type SavedMeeting = Schemas["SavedView"];
 export type KeptDraft = Schemas["DraftView"];
 export type Presets = Schemas["PresetsView"];
 export type Kind = Schemas["KindView"];

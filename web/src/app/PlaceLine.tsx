@@ -6,7 +6,7 @@ import { useSetting } from "./useSetting";
 const lines: Record<string, string> = {
   "/": "The Desk shows what waits for an answer or a decision, and today on the lanes of the people whose calendars you keep.",
   "/lanes": "Lanes shows calendars side by side. Draw on a lane or type a line to add something, drag to move it, open it to change it.",
-  "/chase": "Chase shows the meetings that were sent: who has replied, who has not, and what can be done about it.",
+  "/chase": "Chase shows the meetings that you arrange: what is not sent yet, who has replied, who has not, and what can be done about it.",
   "/whereabouts": "Whereabouts shows where everybody works, day by day, and who is away. Drag over days to say where.",
   "/access": "Access shows who may see or change whose calendar. Choose a cell to change it.",
   "/people": "People lists everybody inside and outside, with groups, rooms and sites.",

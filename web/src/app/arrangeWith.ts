@@ -1,13 +1,17 @@
-import type { EntryDetails, LineReading, Person, TimeAsked } from "../api/types";
+import type { EntryDetails, KeptDraft, LineReading, Person, TimeAsked } from "../api/types";
 
-/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; one at a time that is held; one that was asked for; or one that was typed in a line. */
+/** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; one that is being written; one at a time that is held; one that was asked for; or one that was typed in a line. */
 export type Begun =
   | { with: Person; at?: { start: number; minutes: number } }
   | { like: EntryDetails }
   | { saved: EntryDetails }
+  | { draft: KeptDraft }
   | { hold: EntryDetails }
   | { request: TimeAsked }
   | { line: LineReading; inNameOf: string | undefined };
+
+/** What makes a draft of its own; one that is being written is one already. */
+export type Beginning = Exclude<Begun, { draft: KeptDraft }>;
 
 let begun: Begun | undefined;
 

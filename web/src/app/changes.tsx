@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { createContext, use, useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { ask, client, problemOf } from "../api/client";
 import { readAnew } from "../api/fresh";
-import { actsQuery } from "../api/queries";
+import { actsQuery, draftsQuery } from "../api/queries";
 import type { LastAct, WayBack } from "../api/types";
 import { useKeys } from "./keys";
 
@@ -44,6 +44,8 @@ interface ChangesState {
   fail: (error: unknown) => void;
   /** Says the same, with a way on beside it until something else is said. */
   offer: (error: unknown, wayOn: WayOn) => void;
+  /** Says something with a way on beside it; nothing was done yet. */
+  ask: (words: string, wayOn: WayOn) => void;
   /** Says what a change did with its undo, does what follows, and reads the calendars again; it rejects where the change was not made. */
   make: <T>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) => Promise<void>;
   /** The same for what is no form: why it was not made is said at the foot. */
@@ -71,6 +73,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     [show],
   );
   const offer = useCallback((error: unknown, wayOn?: WayOn) => show({ words: problemOf(error).message, wayOn }, true), [show]);
+  const askFirst = useCallback((words: string, wayOn: WayOn) => show({ words, wayOn }), [show]);
   const fail = useCallback((error: unknown) => offer(error), [offer]);
   // What a change closes is off the screen before anything is read again, so that nothing asks for what it showed.
   const [reads, setReads] = useState(0);
@@ -92,11 +95,15 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   const takeBack = useCallback(
     (changes: number[], words: string) => {
       ask(client.POST("/api/changes/undo", { body: { changes } }))
-        .then(() => show({ words }))
+        .then(() => {
+          show({ words });
+          // What was sent and is taken back is being written again.
+          void queries.invalidateQueries({ queryKey: draftsQuery.queryKey });
+        })
         .catch(fail)
         .finally(readAgain);
     },
-    [fail, readAgain, show],
+    [fail, queries, readAgain, show],
   );
   const turnBack = useCallback(
     (back: WayBack) =>
@@ -143,8 +150,8 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
 
   useKeys({ z: undo, "Ctrl+z": undo, y: redo, "Ctrl+y": redo, "Ctrl+Shift+z": redo });
   const value = useMemo(
-    () => ({ done, say, fail, offer, make, run, takeBack, turnBack, undo, redo }),
-    [done, say, fail, offer, make, run, takeBack, turnBack, undo, redo],
+    () => ({ done, say, fail, offer, ask: askFirst, make, run, takeBack, turnBack, undo, redo }),
+    [done, say, fail, offer, askFirst, make, run, takeBack, turnBack, undo, redo],
   );
   return <Changes value={value}>{children}</Changes>;
 }

@@ -21,8 +21,8 @@ export interface HandActions {
   onMove: (entry: Entry, row: BoardRow, start: number, end: number) => void;
   /** Somebody tried to take an entry that they may not change. */
   onCannot: (entry: Entry) => void;
-  /** A stretch was drawn on a lane to which one may add. */
-  onAdd: (row: BoardRow, start: number, end: number) => void;
+  /** A stretch was drawn on a lane to which one may add, or free lane was pressed. */
+  onAdd: (row: BoardRow, start: number, end: number, pressed: boolean) => void;
   /** A stretch was drawn on the lane of somebody whom one can only ask. */
   onAsk: (row: BoardRow, start: number, end: number) => void;
 }
@@ -42,6 +42,8 @@ export interface HandActs {
 }
 
 export const snap = 15 * minute;
+/** How long what is entered by a press on free lane begins to be. */
+const pressedLength = 30 * minute;
 const edge = 7;
 const slack = 4;
 
@@ -65,11 +67,11 @@ export function useHand(
   };
   useEffect(() => () => release.current?.(), []);
 
-  const put = (what: Held) => {
+  const put = (what: Held, pressed = false) => {
     setHeld(undefined);
     if (!actions) return;
     if (what.kind === "add") {
-      if (what.row.lane.mayAdd) actions.onAdd(what.row, what.start, what.end);
+      if (what.row.lane.mayAdd) actions.onAdd(what.row, what.start, what.end, pressed);
       else actions.onAsk(what.row, what.start, what.end);
     } else if (what.entry && (what.start !== what.entry.start || what.end !== what.entry.end)) {
       actions.onMove(what.entry, what.row, what.start, what.end);
@@ -77,7 +79,12 @@ export function useHand(
   };
 
   /** Follows the pointer until it is let go. */
-  const follow = (event: PointerEvent, row: BoardRow, to: (x: number, under: BoardRow) => Held | "cannot", cannot?: () => void) => {
+  const follow = (
+    event: PointerEvent,
+    row: BoardRow,
+    to: (x: number, under: BoardRow) => Held | "cannot",
+    { cannot, pressed }: { cannot?: () => void; pressed?: () => void } = {},
+  ) => {
     const box = body.current?.getBoundingClientRect();
     if (!box || event.button !== 0) return;
     const from = { x: event.clientX, y: event.clientY };
@@ -100,6 +107,7 @@ export function useHand(
       up: () => {
         dragged.current = current.current !== undefined;
         if (current.current) put(current.current);
+        else pressed?.();
       },
       escape: () => {
         dragged.current = true;
@@ -117,13 +125,7 @@ export function useHand(
       event.stopPropagation();
       dragged.current = false;
       if (!actions || entry.allDay) return;
-      if (!entry.mayChange)
-        return follow(
-          event,
-          row,
-          () => "cannot" as const,
-          () => actions.onCannot(entry),
-        );
+      if (!entry.mayChange) return follow(event, row, () => "cannot" as const, { cannot: () => actions.onCannot(entry) });
       const box = event.currentTarget.getBoundingClientRect();
       const kind =
         box.width > 3 * edge && event.clientX > box.right - edge
@@ -147,12 +149,21 @@ export function useHand(
       // A finger on free lane scrolls.
       if (!actions || event.pointerType !== "mouse" || !row.lane.who.inside) return;
       const left = body.current?.getBoundingClientRect().left ?? 0;
-      const first = snapped(momentAt(event.clientX - left, row), row);
-      follow(event, row, (x) => {
-        const last = snapped(momentAt(x, row), row);
-        const [start, end] = last >= first ? [first, Math.max(last, first + snap)] : [last, first];
-        return { kind: "add", row, entry: undefined, start, end, byKey: false };
-      });
+      const pressedAt = momentAt(event.clientX - left, row);
+      const first = snapped(pressedAt, row);
+      const added = (start: number, end: number) => ({ kind: "add" as const, row, entry: undefined, start, end, byKey: false });
+      // A press that closes what lay over the board is no press on it.
+      const over = document.querySelector("[data-radix-popper-content-wrapper]") !== null;
+      const quarter = row.dayStart + Math.floor((pressedAt - row.dayStart) / snap) * snap;
+      follow(
+        event,
+        row,
+        (x) => {
+          const last = snapped(momentAt(x, row), row);
+          return last >= first ? added(first, Math.max(last, first + snap)) : added(last, first);
+        },
+        { pressed: () => !over && put(added(quarter, quarter + pressedLength), true) },
+      );
     },
     key(event, row, entry) {
       if (!actions || entry.allDay || event.ctrlKey || event.metaKey) return;

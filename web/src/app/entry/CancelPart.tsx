@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { CancelNote } from "./CancelNote";
 import { useChange } from "../useChange";
+import { useFocusBack } from "../useFocusBack";
 import { peopleOf } from "../../lane/Attendees";
 
 const done: Record<Exclude<Reach, "thisOne">, string> = {
@@ -17,6 +18,7 @@ const done: Record<Exclude<Reach, "thisOne">, string> = {
 export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
   const { busy, problem, make } = useChange();
   const [asking, setAsking] = useState<{ reach: Reach; words: string }>();
+  const place = useFocusBack<HTMLDivElement>(asking !== undefined);
   // Of what was saved and not sent nobody was told; a room is nobody.
   const told = entry.sent ? peopleOf(entry.attendees).length : 0;
   const cancel = (reach: Reach, words: string, note: string | null) =>
@@ -44,7 +46,7 @@ export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () 
     );
   if (entry.reaches.length === 0)
     return (
-      <div>
+      <div ref={place}>
         <Button
           look="grave"
           className="-ml-3"
@@ -57,7 +59,7 @@ export function CancelPart({ entry, onDone }: { entry: EntryDetails; onDone: () 
       </div>
     );
   return (
-    <div className="text-soft">
+    <div ref={place} className="text-soft">
       Cancel{" "}
       <Part name="How much to cancel" value="some or all of the series" width={340}>
         {(close) => (

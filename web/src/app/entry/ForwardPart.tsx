@@ -5,6 +5,7 @@ import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import { useChange } from "../useChange";
+import { useFocusBack } from "../useFocusBack";
 
 /** What is known of the meeting goes to others for their knowledge; nobody is asked by it. */
 export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane: string; onDone: () => void }) {
@@ -12,11 +13,14 @@ export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane
   const [open, setOpen] = useState(false);
   const [to, setTo] = useState<Chosen[]>([]);
   const [note, setNote] = useState("");
+  const place = useFocusBack<HTMLDivElement>(open);
   if (!open)
     return (
-      <Button look="plain" onClick={() => setOpen(true)}>
-        Forward it
-      </Button>
+      <div ref={place} className="contents">
+        <Button look="plain" onClick={() => setOpen(true)}>
+          Forward it
+        </Button>
+      </div>
     );
   const organises = entry.organiser?.id === lane;
   const names = to.length > 2 ? String(to.length) : to.map((t) => t.givenName).join(" and ");

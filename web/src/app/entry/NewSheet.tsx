@@ -11,6 +11,7 @@ import { useChange } from "../useChange";
 import { useKept } from "../useKept";
 import type { Draft } from "./edit";
 import { EntrySentence } from "./EntrySentence";
+import { NewWeighed } from "./NewWeighed";
 import { Side } from "./Side";
 import { TakesPart } from "./TakesPart";
 import type { Fresh } from "./useEntrySheet";
@@ -105,6 +106,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
           agenda={false}
           onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
         />
+        {draft.takes !== "free" && <NewWeighed owner={fresh.owner.id} time={draft.time} place={draft.place} repeats={draft.repeats} />}
         <TakesPart value={draft.takes ?? "firm"} onChange={(takes) => setDraft((d) => ({ ...d, takes }))} />
         {further?.categories && (
           <p className="text-soft">

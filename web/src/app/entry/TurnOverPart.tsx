@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import { useChanges } from "../changes";
 import { useChange } from "../useChange";
+import { useFocusBack } from "../useFocusBack";
 
 /** Somebody else organises the meeting from now on, once they take it. */
 export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
@@ -33,6 +34,7 @@ export function TurnOverPart({ entry, onDone }: { entry: EntryDetails; onDone: (
 function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {
   const { busy, problem, make } = useChange();
   const [asking, setAsking] = useState(false);
+  const place = useFocusBack<HTMLDivElement>(asking);
   const [to, setTo] = useState<Chosen>();
   const [stays, setStays] = useState(true);
   const [note, setNote] = useState("");
@@ -40,9 +42,11 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
   if (!organiser) return null;
   if (!asking)
     return (
-      <Button look="plain" onClick={() => setAsking(true)}>
-        Turn it over
-      </Button>
+      <div ref={place} className="contents">
+        <Button look="plain" onClick={() => setAsking(true)}>
+          Turn it over
+        </Button>
+      </div>
     );
   const outside = entry.attendees.filter((a) => !a.who.inside).length;
   return (

@@ -9,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { useChanges } from "../changes";
 import { useChange } from "../useChange";
+import { useFocusBack } from "../useFocusBack";
 import { useKept } from "../useKept";
 import { peopleOf } from "../../lane/Attendees";
 
@@ -39,6 +40,7 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
   const queries = useQueryClient();
   const { fail } = useChanges();
   const [open, setOpen] = useState<{ kind: Writing; letters: Letters }>();
+  const place = useFocusBack<HTMLDivElement>(open !== undefined);
   const people = peopleOf(attendees);
   if (people.length === 0) return null;
   const silent = people.filter((a) => a.answer === "silent").length;
@@ -48,13 +50,19 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
       .fetchQuery({ ...lettersQuery(id, occurrence), staleTime: 0 })
       .then((letters) => setOpen({ kind, letters }))
       .catch(fail);
-  return open ? (
-    <Words {...open} id={id} occurrence={occurrence} title={title} people={people} onDone={() => setOpen(undefined)} />
-  ) : (
-    <>
-      {silent > 0 && <Button onClick={() => begin("reminder")}>Remind {silent === 1 ? "who is" : `the ${silent} who are`} silent</Button>}
-      <Button onClick={() => begin("words")}>Write to them</Button>
-    </>
+  return (
+    <div ref={place} className="contents">
+      {open ? (
+        <Words {...open} id={id} occurrence={occurrence} title={title} people={people} onDone={() => setOpen(undefined)} />
+      ) : (
+        <>
+          {silent > 0 && (
+            <Button onClick={() => begin("reminder")}>Remind {silent === 1 ? "who is" : `the ${silent} who are`} silent</Button>
+          )}
+          <Button onClick={() => begin("words")}>Write to them</Button>
+        </>
+      )}
+    </div>
   );
 }
 

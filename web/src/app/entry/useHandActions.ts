@@ -14,7 +14,7 @@ const when = (zone: Zone, start: number, end: number) =>
 /** What the hand does on lanes: a single appointment is moved at once and can be taken back; where others are told, or of a series, its sheet asks first. */
 export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zone | undefined): HandActions | undefined {
   const navigate = useNavigate();
-  const { run, fail } = useChanges();
+  const { run, fail, ask } = useChanges();
   if (!zone) return undefined;
   return {
     onMove: (entry, row, start, end) => {
@@ -37,17 +37,25 @@ export function useHandActions(sheet: ReturnType<typeof useEntrySheet>, zone: Zo
           undefined,
         ),
       ),
-    onAdd: (row, start, end) =>
+    onAdd: (row, start, end, pressed) => {
+      // What is open is not closed by a press beside it.
+      if (pressed && sheet.shown) return;
       sheet.add({
         owner: { id: row.lane.who.id, name: row.lane.who.name },
         start: localText(zone, start),
         zone: zone.id,
         minutes: (end - start) / minute,
         moment: start,
-      }),
-    onAsk: (row, start, end) => {
-      beginArranging({ with: row.lane.who, at: { start, minutes: (end - start) / minute } });
-      void navigate({ to: "/arrange" });
+      });
     },
+    // Nothing is begun by a stray hand.
+    onAsk: (row, start, end) =>
+      ask(`Nothing is entered on the lane of ${row.lane.who.name} from here, who can be asked.`, {
+        words: `Arrange with ${row.lane.who.givenName} for ${clock(zone, start)}`,
+        go: () => {
+          beginArranging({ with: row.lane.who, at: { start, minutes: (end - start) / minute } });
+          void navigate({ to: "/arrange" });
+        },
+      }),
   };
 }

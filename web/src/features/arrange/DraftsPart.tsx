@@ -3,9 +3,9 @@ import { ask, client } from "../../api/client";
 import { draftsQuery } from "../../api/queries";
 import type { KeptDraft } from "../../api/types";
 import { useChanges } from "../../app/changes";
+import { keptWords, titleOf } from "../../app/draftWords";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import type { Draft } from "./draft";
 import type { Keeping } from "./useDraft";
 
 interface Props {
@@ -68,9 +68,7 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
                     className="min-h-9 min-w-0 flex-1 px-1 py-1 text-left hover:bg-water"
                   >
                     <span className="block truncate font-semibold text-ink">{titleOf(d)}</span>
-                    <span className="block text-soft">
-                      {withWhom(d)}kept {d.kept}
-                    </span>
+                    <span className="block text-soft">{keptWords(d)}</span>
                   </button>
                   <Button look="plain" aria-label={`Throw ${titleOf(d)} away`} onClick={() => void drop(d)}>
                     Throw away
@@ -83,13 +81,4 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
       )}
     </p>
   );
-}
-
-const partsOf = (draft: KeptDraft) => JSON.parse(draft.parts) as Partial<Draft>;
-
-const titleOf = (draft: KeptDraft) => partsOf(draft).title?.trim() || "Without a title";
-
-function withWhom(draft: KeptDraft): string {
-  const asked = partsOf(draft).required ?? [];
-  return asked.length === 0 ? "" : `with ${asked[0]?.givenName ?? ""}${asked.length > 1 ? ` and ${asked.length - 1} more` : ""}, `;
 }

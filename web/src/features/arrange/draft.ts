@@ -1,6 +1,6 @@
 import { makesConferences } from "../../api/client";
 import type { Admission, EntryDetails, LineReading, Rank, TimeAsked, Zone } from "../../api/types";
-import type { Begun } from "../../app/arrangeWith";
+import type { Beginning } from "../../app/arrangeWith";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 import { htmlOf } from "../../sentence/RichText";
@@ -143,7 +143,7 @@ function savedOne(entry: EntryDetails, fresh: Draft, viewerZone: Zone): Draft {
 const around = (fresh: Draft, day: string) => ({ from: day < fresh.from ? day : fresh.from, to: day > fresh.to ? day : fresh.to });
 
 /** What is begun elsewhere, as a draft of its own: what was being written is kept beside it. */
-export function begunDraft(begun: Begun, viewerZone: Zone, now: number): Draft {
+export function begunDraft(begun: Beginning, viewerZone: Zone, now: number): Draft {
   const fresh = freshDraft(viewerZone, now);
   if ("like" in begun) return like(begun.like, fresh);
   if ("saved" in begun) return savedOne(begun.saved, fresh, viewerZone);

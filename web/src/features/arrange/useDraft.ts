@@ -192,6 +192,7 @@ function begin(kept: KeptDraft[], viewerZone: Zone, now: number): { open: Open; 
   const fresh = freshDraft(viewerZone, now);
   const openOf = (draft: KeptDraft): Open => ({ id: draft.id, draft: readDraft(draft.parts, fresh), papers: draft.papers });
   const begun = takeBegun();
+  if (begun && "draft" in begun) return { open: openOf(kept.find((d) => d.id === begun.draft.id) ?? begun.draft), touched: false };
   if (begun) {
     const draft = begunDraft(begun, viewerZone, now);
     // One that was saved may be open already.

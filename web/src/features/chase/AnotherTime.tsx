@@ -6,17 +6,19 @@ import { changeEntry } from "../../app/entry/changeEntry";
 import { nothing } from "../../app/entry/edit";
 import { NearSlots, type NearSlot } from "../../app/entry/NearSlots";
 import { WeighedPart } from "../../app/entry/WeighedPart";
+import { useChange } from "../../app/useChange";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 
 interface Props {
   row: ChaseRow;
-  onRun: (call: Promise<{ change: number }>, words: string) => void;
   onDone: () => void;
 }
 
 /** Near times that suit everyone, and what the chosen one does to each, before anybody is told. */
-export function AnotherTime({ row, onRun, onDone }: Props) {
+export function AnotherTime({ row, onDone }: Props) {
+  const { busy, problem, make } = useChange();
   const [slot, setSlot] = useState<NearSlot>();
   const reach = row.occurrence ? ("thisOne" as const) : ("all" as const);
   const whole = { occurrence: row.occurrence, reach, becomes: nothing, asking: null, anyTimes: true };
@@ -29,14 +31,17 @@ export function AnotherTime({ row, onRun, onDone }: Props) {
       {slots.length === 0 && <p>Within a week nothing suits everyone required. Its sheet takes any other time.</p>}
       <NearSlots slots={slots} picked={slot ?? null} onPick={setSlot} />
       {move && <WeighedPart entry={row.entry} request={{ ...whole, move, anyTimes: false }} />}
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         {slot && move && (
           <Button
             look="filled"
+            disabled={busy}
             onClick={() =>
-              onRun(
-                changeEntry(row.entry, { occurrence: row.occurrence, reach, move }),
+              make(
+                () => changeEntry(row.entry, { occurrence: row.occurrence, reach, move }),
                 `“${row.title}” moves to ${slot.when}; ${told} are asked anew.`,
+                onDone,
               )
             }
           >

@@ -13,6 +13,7 @@ import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
 import { ChaseLine } from "./ChaseLine";
 import { ChaseOpen } from "./ChaseOpen";
+import { NotSent } from "./NotSent";
 
 const route = getRouteApi("/chase");
 
@@ -67,6 +68,7 @@ function Rows({ data }: { data: ChaseData }) {
       </h1>
       {data.cancelled.length > 0 && <Cancelled lines={data.cancelled} onRun={run} />}
       {data.undelivered.length > 0 && <Undelivered lines={data.undelivered} />}
+      <NotSent saved={data.saved} />
       {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
       {groups.map(({ group, words }) => {
         const rows = ordered.filter((r) => r.group === group);

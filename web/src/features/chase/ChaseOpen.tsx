@@ -7,6 +7,8 @@ import { WritePart } from "../../app/entry/WritePart";
 import { Attendees, peopleOf } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
 import { clock, dateText } from "../../lane/time";
+import { useChange } from "../../app/useChange";
+import { useFocusBack } from "../../app/useFocusBack";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { AnotherTime } from "./AnotherTime";
@@ -25,6 +27,8 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
   // One thing at a time is done with it.
   const [doing, setDoing] = useState<"cancel" | "time" | "instead">();
   const close = () => setDoing(undefined);
+  const place = useFocusBack<HTMLDivElement>(doing !== undefined);
+  const cancelling = useChange();
   const people = peopleOf(row.attendees).length;
   const required = row.attendees.filter((a) => a.role === "required");
   const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
@@ -39,8 +43,8 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
           <ProposalOpen key={p.by.id} row={row} proposal={p} zones={zones} onRun={onRun} />
         ))}
         {row.proposals.length === 0 && row.agreed && <p className="pt-1">Everything stands; nothing needs to be done.</p>}
-        {!row.agreed && (
-          <div className="flex flex-wrap items-center gap-2 pt-1">
+        <div ref={place} className="flex flex-wrap items-center gap-2 pt-1">
+          {!row.agreed && (
             <Button
               onClick={() =>
                 onRun(
@@ -51,32 +55,41 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
             >
               Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
             </Button>
-            {missing.length > 0 && (
-              <Button aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
-                Somebody instead…
-              </Button>
-            )}
-            <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
-              Another time…
+          )}
+          {!row.agreed && missing.length > 0 && (
+            <Button aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
+              Somebody instead…
             </Button>
-            {!row.occurrence && doing !== "cancel" && (
-              <Button look="grave" onClick={() => setDoing("cancel")}>
-                Cancel it…
-              </Button>
-            )}
-          </div>
-        )}
-        {doing === "instead" && <SomebodyInstead row={row} onRun={onRun} onDone={close} />}
-        {doing === "time" && <AnotherTime row={row} onRun={onRun} onDone={close} />}
+          )}
+          <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
+            Another time…
+          </Button>
+          {doing !== "cancel" && (
+            <Button look="grave" onClick={() => setDoing("cancel")}>
+              {row.occurrence ? `Cancel ${row.when}…` : "Cancel it…"}
+            </Button>
+          )}
+        </div>
+        {doing === "instead" && <SomebodyInstead row={row} onDone={close} />}
+        {doing === "time" && <AnotherTime row={row} onDone={close} />}
         {doing === "cancel" && (
           <div className="pt-3">
             <CancelNote
               told={people}
+              busy={cancelling.busy}
+              wrong={cancelling.problem?.message}
               onDrop={close}
               onCancel={(note) =>
-                onRun(
-                  ask(client.POST("/api/entries/{id}/cancel", { params: { path }, body: { occurrence: null, reach: "all", note } })),
-                  `“${row.title}” is cancelled; everyone is told in ten seconds.`,
+                cancelling.make(
+                  () =>
+                    ask(
+                      client.POST("/api/entries/{id}/cancel", {
+                        params: { path },
+                        body: { occurrence: row.occurrence, reach: row.occurrence ? "thisOne" : "all", note },
+                      }),
+                    ),
+                  `“${row.title}”${row.occurrence ? `, ${row.when},` : ""} is cancelled; everyone is told in ten seconds.`,
+                  close,
                 )
               }
             />

@@ -1,19 +1,21 @@
 import { useState } from "react";
 import type { ChaseRow } from "../../api/types";
 import { changeEntry } from "../../app/entry/changeEntry";
+import { useChange } from "../../app/useChange";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 
 interface Props {
   row: ChaseRow;
-  onRun: (call: Promise<{ change: number }>, words: string) => void;
   onDone: () => void;
 }
 
 /** Asks somebody in the place of one who must come and does not: they take the seat, and the other is told. */
-export function SomebodyInstead({ row, onRun, onDone }: Props) {
+export function SomebodyInstead({ row, onDone }: Props) {
   const missing = row.attendees.filter((a) => a.role === "required" && a.answer !== "accepted");
+  const { busy, problem, make } = useChange();
   // Who declined first.
   const [of, setOf] = useState((missing.find((a) => a.answer === "declined") ?? missing[0])?.who);
   const [who, setWho] = useState<Chosen[]>([]);
@@ -41,18 +43,22 @@ export function SomebodyInstead({ row, onRun, onDone }: Props) {
         </Part>
         .
       </p>
+      {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         {instead && (
           <Button
             look="filled"
+            disabled={busy}
             onClick={() =>
-              onRun(
-                changeEntry(row.entry, {
-                  occurrence: row.occurrence,
-                  reach: row.occurrence ? "thisOne" : "all",
-                  asking: { required: [instead.id], optional: [], removed: [of.id] },
-                }),
+              make(
+                () =>
+                  changeEntry(row.entry, {
+                    occurrence: row.occurrence,
+                    reach: row.occurrence ? "thisOne" : "all",
+                    asking: { required: [instead.id], optional: [], removed: [of.id] },
+                  }),
                 `${instead.givenName} is asked to “${row.title}” in place of ${of.givenName}; both are told in ten seconds.`,
+                onDone,
               )
             }
           >

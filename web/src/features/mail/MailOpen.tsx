@@ -6,6 +6,7 @@ import { mailQuery } from "../../api/queries";
 import type { Mail } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useChange } from "../../app/useChange";
+import { useFocusBack } from "../../app/useFocusBack";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
@@ -23,6 +24,7 @@ function Message({ mail }: { mail: Mail }) {
   const { busy, problem, make } = useChange();
   const queries = useQueryClient();
   const [answering, setAnswering] = useState(false);
+  const place = useFocusBack<HTMLDivElement>(answering);
   const path = { id: mail.line.id };
   const act = (call: Promise<unknown>, words: string) =>
     call
@@ -60,7 +62,7 @@ function Message({ mail }: { mail: Mail }) {
             }}
           />
         ) : (
-          <div className="no-print flex flex-wrap items-center gap-2 pt-3">
+          <div ref={place} className="no-print flex flex-wrap items-center gap-2 pt-3">
             {mail.maySendAgain && (
               <Button
                 onClick={() =>

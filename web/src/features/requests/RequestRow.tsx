@@ -5,6 +5,7 @@ import type { Person, TimeAsked, Zone } from "../../api/types";
 import { beginArranging } from "../../app/arrangeWith";
 import { useChanges } from "../../app/changes";
 import { useChange } from "../../app/useChange";
+import { useFocusBack } from "../../app/useFocusBack";
 import { Flag } from "../../lane/Flag";
 import { addDays, dateText } from "../../lane/time";
 import { Button } from "../../ui/Button";
@@ -27,6 +28,7 @@ export function RequestRow({ request, of, zone, now }: Props) {
   const navigate = useNavigate();
   const { run } = useChanges();
   const [doing, setDoing] = useState<Doing>();
+  const place = useFocusBack<HTMLSpanElement>(doing !== undefined);
   const settle = (state: "open" | "dropped" | "refused", words: string, letter: string | null = null) => {
     setDoing(undefined);
     run(ask(client.POST("/api/requests/{id}/settling", { params: { path: { id: request.id } }, body: { state, letter } })), words);
@@ -46,7 +48,7 @@ export function RequestRow({ request, of, zone, now }: Props) {
           {request.due && <Tone tone={request.tone}>{request.due}</Tone>}
           {request.state && <span className="block text-soft">{request.state}</span>}
         </p>
-        <span className="-ml-3 flex flex-wrap">
+        <span ref={place} className="-ml-3 flex flex-wrap">
           {request.waits ? (
             <>
               <Button

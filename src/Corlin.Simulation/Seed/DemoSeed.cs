@@ -43,6 +43,8 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         foreach (var line in files.Entries) await EntryAsync(line, days, start, cancel);
         foreach (var line in files.Facts.Calendars) await CalendarAsync(line, days, cancel);
         await MembersAsync(files, days, cancel);
+        clock.StopAt(start - Duration.FromDays(2));
+        foreach (var line in files.Elsewhere) await ElsewhereAsync(line, days, cancel);
         clock.StopAt(start - Duration.FromHours(19));
         foreach (var a in files.Access.Asks)
         {
@@ -51,8 +53,6 @@ public sealed class DemoSeed(IWriteGate gate, IConferenceLinks links, CalendarHo
         }
 
         foreach (var line in files.Requests) await RequestAsync(line, days, cancel);
-        clock.StopAt(start - Duration.FromDays(2));
-        foreach (var line in files.Elsewhere) await ElsewhereAsync(line, days, cancel);
         clock.StopAt(null);
         return [.. files.People.Where(p => p.SignsIn).Select(p => new DemoSignIn(people[p.Key].Id, p.Name, people[p.Key].Address, p.Post))];
     }

@@ -5,11 +5,17 @@ import { useHover } from "./hover";
 import { behindOrAhead, clock, dateText, hour, wallClock, weekdayOf } from "./time";
 
 const rulerHeight = 20;
+/** What a figure needs with the space beside it. */
+const figureWidth = 22;
 
 /** A ruler a zone over the lanes; where the pointer is, each says its own hour. */
 export function Rulers({ zones, axis, dayStart }: { zones: Zone[]; axis: Axis; dayStart: number }) {
   const length = (axis.open.to - axis.open.from) / hour;
-  const every = length > 16 && axis.width < 1000 ? 2 : length < 4 && axis.width > 500 ? 0.25 : length < 7 && axis.width > 700 ? 0.5 : 1;
+  // Figures of two digits never touch.
+  const perHour = axis.x(axis.open.from + hour) - axis.x(axis.open.from);
+  const least = [1, 2, 3].find((n) => n * perHour >= figureWidth) ?? 6;
+  const asLong = length > 16 && axis.width < 1000 ? 2 : length < 4 && axis.width > 500 ? 0.25 : length < 7 && axis.width > 700 ? 0.5 : 1;
+  const every = least > 1 ? least : asLong;
   const hours: number[] = [];
   for (let t = Math.ceil(axis.open.from / (hour * every)) * hour * every; t <= axis.open.to; t += hour * every) hours.push(t);
   const [first] = zones;

@@ -6,7 +6,9 @@ import { Mark } from "./Mark";
 import { actingLabel, sightLabel } from "./terms";
 import { useCells } from "./useCells";
 
-const nameWidth = 250;
+const widestName = 250;
+/** In a hand the names leave room for a calendar. */
+const narrowName = 140;
 const rowHeight = 46;
 const headHeight = 44;
 
@@ -28,6 +30,7 @@ interface Props {
 export function AccessTable({ data, chosen, onChoose, onEnter, onWithdraw, width }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const columns = data.calendars.length;
+  const nameWidth = width < 600 ? narrowName : widestName;
   const columnWidth = Math.max(152, Math.min(230, (width - nameWidth) / columns));
   // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoised
   const rows = useVirtualizer({

@@ -12,7 +12,7 @@ export function RequestRows({ data }: { data: Access }) {
   const { run } = useChanges();
   if (data.requests.length + data.asked.length === 0) return null;
   return (
-    <ul aria-label="What is asked for" className="max-h-[30vh] shrink-0 overflow-auto border-t border-rule">
+    <ul aria-label="What is asked for" className="max-h-[30vh] shrink-0 overflow-auto border-t border-rule max-[600px]:max-h-none">
       {data.requests.map((r) => (
         <Asked key={r.id} request={r} />
       ))}
@@ -51,9 +51,9 @@ function Asked({ request }: { request: AccessRequest }) {
   const less = !isSame(terms, asked);
   const name = request.who.givenName;
   return (
-    <li className="flex min-h-11 flex-wrap items-center gap-3 border-b border-rule bg-water px-3">
+    <li className="flex min-h-11 flex-wrap items-center gap-3 border-b border-rule bg-water px-3 max-[600px]:py-1.5">
       <Flag flag={request.who.flag} />
-      <span className="min-w-0 flex-1">
+      <span className="min-w-0 flex-1 max-[600px]:basis-[calc(100%-48px)]">
         <TermsSentence
           begin={
             <>

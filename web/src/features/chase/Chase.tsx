@@ -83,7 +83,7 @@ function Rows({ data }: { data: ChaseData }) {
                 const isChosen = row === chosen;
                 return (
                   <li key={keyOf(row)} className={`-mx-6 border-b border-rule px-6 ${isChosen ? "bg-water" : ""}`}>
-                    <ChaseLine row={row} chosen={isChosen} onChoose={() => choose(row)} />
+                    <ChaseLine row={row} chosen={isChosen} sought={row.entry === meeting} onChoose={() => choose(row)} />
                     {isChosen && <ChaseOpen row={row} zones={data.zones} onRun={run} />}
                   </li>
                 );

@@ -24,7 +24,7 @@ export function ProposalLane({ row, proposal, zone }: { row: ChaseRow; proposal:
         ]}
         zones={lanes.data.zones.slice(0, 1)}
         now={lanes.data.now}
-        headWidth={150}
+        headWidth={innerWidth < 600 ? 96 : 150}
         height={110}
       />
     </div>

@@ -42,6 +42,23 @@ public sealed class WrongsTests : IAsyncLifetime
     public async Task Nothing_is_wrong_with_a_free_time_and_a_link() => Assert.Empty(await Wrong([world.Tome], link: true));
 
     [Fact]
+    public async Task A_no_go_week_is_said_to_who_reads_that_calendar_whole_and_to_nobody_else()
+    {
+        await world.Do(new KeepNoGo(world.Noor.Id, world.Maren.Id, new LocalDate(2027, 3, 17), 1, "half-year report"));
+        await world.Do(new KeepNoGo(world.Tome.Id, world.Tome.Id, new LocalDate(2027, 3, 17), 1, "at sea"));
+        var wrong = Assert.Single(await Wrong([world.Tome], link: true));
+        Assert.Equal(("A no-go week for Maren: half-year report.", "doubt"), (wrong.Words, wrong.Tone));
+        Assert.Empty(await Wrong([world.Tome], start: "2027-03-23T12:00", link: true));
+    }
+
+    [Fact]
+    public async Task A_title_that_may_be_known_says_what_takes_the_time()
+    {
+        await Taken(world.Maren, "2027-03-16T12:00");
+        Assert.Contains(await Wrong([world.Ana], link: true), w => w.Words == "Maren taken then: “Council”.");
+    }
+
+    [Fact]
     public async Task Somebody_required_who_is_taken_is_named_and_another_slot_or_going_without_mends_it()
     {
         await Taken(world.Tome, "2027-03-16T12:00");

@@ -100,6 +100,11 @@ test("lanes: day and working days, on and back, what stands on a hidden day is s
   const page = await open(undefined, { path: "/lanes?view=working-days" });
   await page.getByRole("heading", { name: /8 to 12 March/ }).waitFor();
   assert.deepEqual(await faults(page), []);
+  // The lane that is pointed at reads as a line of names, whatever has a number on it.
+  await page.getByRole("group", { name: /^Monday 8,/ }).hover();
+  await page.getByText(/^Monday 8: 08:00 Read-in, 09:00 Tide lease review, 10:30 Harbour authority, /).waitFor();
+  await page.mouse.move(5, 5);
+  await page.getByText(/^Monday 8: 08:00/).waitFor({ state: "detached" });
   await page.keyboard.press("l");
   await page.getByRole("heading", { name: /15 to 19 March/ }).waitFor();
   await page.keyboard.press("0");

@@ -52,6 +52,8 @@ internal sealed class Wrongs(
         foreach (var off in outOfHours.Where(g => g.Key is not null))
             yield return new WarningView($"A day off for {Names([.. off])}: {off.Key}.", "doubt", Instead([.. off]));
         if (outOfHours[null].ToList() is { Count: > 0 } late) yield return new WarningView($"Out of hours for {Names(late)}.", "doubt", Instead(late));
+        foreach (var (whom, week) in People.Where(a => a.Required).SelectMany(a => a.Lane.NoGo.Where(n => n.In(a.Who.HomeZone).Overlaps(stretch)).Take(1).Select(n => (a, n))))
+            yield return new WarningView($"A no-go week for {whom.Who.GivenName}{(week.Words.Length == 0 ? "" : $": {week.Words}")}.", "doubt", Instead([whom]));
         if (Of(AtTimeKind.Pencilled) is { Count: > 0 } pencilled) yield return new WarningView($"Over something pencilled for {Names(pencilled)}{(By(pencilled) is { Length: > 0 } over ? $", {over}" : "")}; both stand until one is answered.", "doubt", Instead(pencilled));
     }
 

@@ -89,6 +89,8 @@ export interface LaneBoardProps {
   /** What stands beside what is held over the lanes: what putting it down there does. */
   beside?: ((held: Held) => ReactNode) | undefined;
   look?: BoardLook | undefined;
+  /** The lane over which the pointer is, or in which the focus stands. */
+  onPoint?: (row: BoardRow | undefined) => void;
   /** Where the hours can be drawn nearer: by hand, and with this by key. */
   zoom?: RefObject<ZoomSteps | null>;
 }
@@ -158,6 +160,7 @@ export function LaneBoard(props: LaneBoardProps) {
   }));
   const hand = useHand(axis, rows, stands, body, props.hand);
   const open = props.onOpen;
+  const point = props.onPoint;
   const onChoose = props.look?.onChoose;
   const acts = useSteady({
     ...hand.acts,
@@ -188,7 +191,11 @@ export function LaneBoard(props: LaneBoardProps) {
           const box = body.current?.getBoundingClientRect();
           if (box) hover.set(e.clientX >= box.left ? e.clientX - box.left : undefined);
         }}
-        onPointerLeave={() => hover.set(undefined)}
+        onPointerLeave={() => {
+          hover.set(undefined);
+          point?.(undefined);
+        }}
+        onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && point?.(undefined)}
       >
         {props.above && (
           <Fragment>
@@ -199,14 +206,15 @@ export function LaneBoard(props: LaneBoardProps) {
         <Rulers zones={zones} axis={axis} dayStart={nowEverywhere ? first.dayStart : (rows[Math.max(0, nowRow)] ?? first).dayStart} />
         <div className="min-w-0">
           {rows.map((row, i) => (
-            <LaneHead
-              key={row.key}
-              row={row}
-              height={(laneHeights[i] ?? unit) + footOf(row)}
-              drawn={drawn[i] ?? []}
-              last={i === rows.length - 1}
-              onOpen={props.onOpen}
-            />
+            <div key={row.key} onPointerEnter={() => point?.(row)}>
+              <LaneHead
+                row={row}
+                height={(laneHeights[i] ?? unit) + footOf(row)}
+                drawn={drawn[i] ?? []}
+                last={i === rows.length - 1}
+                onOpen={props.onOpen}
+              />
+            </div>
           ))}
         </div>
         <div
@@ -224,6 +232,8 @@ export function LaneBoard(props: LaneBoardProps) {
                   <div
                     key={row.key}
                     className="origin-left"
+                    onPointerEnter={() => point?.(row)}
+                    onFocus={() => point?.(row)}
                     style={own === axis ? undefined : { transform: `translateX(${left}px) scaleX(${scale})` }}
                   >
                     <LaneStrip

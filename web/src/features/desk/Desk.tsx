@@ -13,6 +13,7 @@ import { useNow } from "../../app/useNow";
 import { useShownLanes } from "../../app/useShownLanes";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
+import { useDayLine } from "../../lane/useDayLine";
 import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
@@ -35,6 +36,7 @@ function Today({ desk }: { desk: DeskData }) {
   const hand = useHandActions(sheet, desk.zones[0]);
   const { answer, settle, open } = useDeskActs(sheet);
   const lanes = useShownLanes(desk.day.lanes.map((l) => l.who));
+  const [dayLine, onPoint] = useDayLine(desk.zones[0]);
   useWatched([...desk.day.lanes.map((l) => l.who.id), ...desk.beside.map((b) => b.who.id)]);
 
   const rows = useMemo(
@@ -73,9 +75,16 @@ function Today({ desk }: { desk: DeskData }) {
   const board = Math.max(rows.length * 74, Math.min(rows.length * 150, height - queueHeight - 168));
   return (
     <div ref={page} className="flex min-h-full flex-col px-6">
-      <h1 className="pt-3 pb-2.5">
+      <h1 className="shrink-0 truncate pt-3 pb-2.5">
         <span className="mr-4 font-serif text-[27px] leading-8">{desk.dateLine}</span>
-        <span className="text-[14px] text-soft">{desk.lead}</span>
+        {dayLine ? (
+          // What is pointed at takes the place of the lead, so that nothing below moves.
+          <span className="text-[14px] text-soft" title={dayLine}>
+            {dayLine}
+          </span>
+        ) : (
+          <span className="text-[14px] text-soft">{desk.lead}</span>
+        )}
       </h1>
       <LaneBoard
         name="Today’s lanes"
@@ -87,6 +96,7 @@ function Today({ desk }: { desk: DeskData }) {
         onOpen={(entry, r) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence)}
         asList={lanes.asList}
         hand={hand}
+        onPoint={onPoint}
         shown={sheet.shown}
         ghost={ghostOf(sheet.fresh, desk.zones)}
       />

@@ -17,6 +17,7 @@ import { Ahead } from "../hand/Ahead";
 import { HandDay } from "../hand/HandDay";
 import { LaneBoard, type BoardGhost, type BoardLook, type BoardRow, type ZoomSteps } from "../../lane/LaneBoard";
 import { rowOfDay, rowOfPerson } from "../../lane/rows";
+import { useDayLine } from "../../lane/useDayLine";
 import type { Held } from "../../lane/useHand";
 import { hour, localText } from "../../lane/time";
 import { and } from "../../lane/words";
@@ -113,6 +114,7 @@ function Board({
   const only = useMemo(() => (onlyText ? onlyText.split("|") : []), [onlyText]);
   const [by, setBy] = useSetting("colour-by", "person");
   const chosen = useChosen(data.categories);
+  const [dayLine, onPoint] = useDayLine(data.zones[0]);
   const zoom = useRef<ZoomSteps>(null);
   const [typed, setTyped] = useState<BoardGhost>();
   const [lineFor, setLineFor] = useState<string>();
@@ -261,8 +263,11 @@ function Board({
             </>
           )}
         </h1>
-        <p className="min-w-0 truncate text-soft max-[1500px]:order-last max-[1500px]:basis-full min-[1500px]:flex-1" title={data.summary}>
-          {data.hiddenDays && (
+        <p
+          className="min-w-0 truncate text-soft max-[1500px]:order-last max-[1500px]:basis-full min-[1500px]:flex-1"
+          title={dayLine ?? data.summary}
+        >
+          {!dayLine && data.hiddenDays && (
             <button
               type="button"
               className="mr-1 font-semibold text-brass underline underline-offset-4"
@@ -271,7 +276,7 @@ function Board({
               {data.hiddenDays}, not shown.
             </button>
           )}
-          {data.summary}
+          {dayLine ?? data.summary}
         </p>
         <div className="no-print ml-auto flex shrink-0 gap-1">
           <Button look="plain" onClick={() => step(-1)}>
@@ -325,6 +330,7 @@ function Board({
           hand={hand}
           beside={besideHeld}
           look={look}
+          onPoint={onPoint}
           zoom={zoom}
           ghost={ghost}
           shown={shown}

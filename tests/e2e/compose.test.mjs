@@ -224,6 +224,17 @@ test("a time that was chosen stays through every other change; days that leave i
   await page.keyboard.press("Escape");
   const send = page.getByRole("button", { name: /^Send to \d+ for Thursday 11, 15:00$/ });
   await send.waitFor();
+  // Of a group somebody is left out: it is said what that makes of it, and the whole group is one step away.
+  await ask(page, "Harbour liaison");
+  await part(page, "Who must come").click();
+  const whom = page.getByRole("dialog", { name: "Who must come" });
+  await whom.getByRole("button", { name: "show its members" }).click();
+  await whom.getByRole("button", { name: "Leave Aroha Pene out" }).click();
+  await whom.getByText(/^Harbour liaison is asked by name now, 4 without Aroha Pene; who joins it later is not\./).waitFor();
+  await whom.getByRole("button", { name: "Ask the whole group" }).click();
+  await whom.getByRole("button", { name: "Take Harbour liaison out" }).click();
+  await page.keyboard.press("Escape");
+  await send.waitFor();
   await ask(page, "Rosa Teixeira", "Gannet");
   await send.waitFor();
   await part(page, "How long").click();

@@ -28,6 +28,13 @@ const byAddress = (address: string, text: string): Chosen => {
 
 const nobody = (text: string) => `“${text}” is nobody here and no e-mail address.`;
 
+/** A group of which somebody was left out: its others are asked by name. */
+interface Parted {
+  group: Chosen;
+  without: string;
+  members: Chosen[];
+}
+
 interface Props {
   label: string;
   chosen: Chosen[];
@@ -47,6 +54,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
   const [text, setText] = useState("");
   const [error, setError] = useState<string>();
   const [pointed, setPointed] = useState("");
+  const [parted, setParted] = useState<Parted>();
   const input = useRef<HTMLInputElement>(null);
   const found = useQuery(peopleQuery(text));
   const taken = new Set([...chosen.map((c) => c.id), ...not]);
@@ -102,14 +110,32 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
               {c.person?.kind === "group" && (
                 <Members
                   group={c.person}
-                  onWithout={(members) =>
-                    onChange([...chosen.filter((o) => o.id !== c.id), ...members.filter((m) => !taken.has(m.id)).map(chosenOf)])
-                  }
+                  onWithout={(who, others) => {
+                    const members = others.filter((m) => !taken.has(m.id)).map(chosenOf);
+                    setParted({ group: c, without: who.name, members });
+                    onChange([...chosen.filter((o) => o.id !== c.id), ...members]);
+                  }}
                 />
               )}
             </li>
           ))}
         </ul>
+      )}
+      {parted?.members.some((m) => taken.has(m.id)) && (
+        <p role="status" className="py-1 text-soft">
+          {parted.group.name} is asked by name now, {parted.members.length === 1 ? "one" : parted.members.length} without {parted.without};
+          who joins it later is not.{" "}
+          <button
+            type="button"
+            className="min-h-8 text-sea underline underline-offset-4"
+            onClick={() => {
+              setParted(undefined);
+              onChange([...chosen.filter((c) => !parted.members.some((m) => m.id === c.id)), parted.group]);
+            }}
+          >
+            Ask the whole group
+          </button>
+        </p>
       )}
       <Command.Input
         ref={input}
@@ -165,7 +191,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
 }
 
 /** Who is in a group that was chosen; to leave one out the others are asked by name. */
-function Members({ group, onWithout }: { group: Person; onWithout: (members: Person[]) => void }) {
+function Members({ group, onWithout }: { group: Person; onWithout: (who: Person, others: Person[]) => void }) {
   const [shown, setShown] = useState(false);
   const found = useQuery({ ...personQuery(group.id), enabled: shown });
   const members = found.data?.members.map((m) => m.who) ?? [];
@@ -189,7 +215,12 @@ function Members({ group, onWithout }: { group: Person; onWithout: (members: Per
                 type="button"
                 aria-label={`Leave ${m.name} out`}
                 className="min-h-8 px-1 whitespace-nowrap text-soft underline underline-offset-4 hover:text-brick"
-                onClick={() => onWithout(members.filter((o) => o.id !== m.id))}
+                onClick={() =>
+                  onWithout(
+                    m,
+                    members.filter((o) => o.id !== m.id),
+                  )
+                }
               >
                 leave out
               </button>

@@ -163,6 +163,22 @@ function Board({
         };
       },
     });
+  // What was sought and is closed can be sought again.
+  const was = useRef<string>(undefined);
+  const openId = sheet.shown?.id;
+  useEffect(() => {
+    if (wanted && was.current === wanted && openId !== wanted)
+      void navigate({
+        search: (before) => {
+          const rest = { ...before };
+          delete rest.entry;
+          delete rest.occurrence;
+          return rest;
+        },
+        replace: true,
+      });
+    was.current = openId;
+  }, [navigate, openId, wanted]);
   const step = (by: number) => set({ from: stepped(data, view, by, from) });
   const open = (entry: Entry, r: BoardRow) => entry.id && sheet.open(entry.id, r.lane.who.id, entry.occurrence);
   // The next whole hour of the first day shown, on the first lane to which one may add.

@@ -44,6 +44,11 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await josh.getByRole("textbox", { name: "The same again" }).fill(password);
   await josh.getByRole("button", { name: "Set the password and come in" }).click();
   await josh.getByRole("navigation", { name: "Places" }).waitFor();
+  // Who acts for nobody yet is shown the steps to the first lane.
+  const lane = josh.getByRole("region", { name: "The first lane" });
+  await lane.getByRole("link", { name: "Ask for access to a calendar" }).click();
+  await josh.getByRole("form", { name: "Ask for access" }).getByText(/of their calendar/).waitFor();
+  assert.deepEqual(await faults(josh), []);
 
   await josh.getByRole("button", { name: "Josh Ferrier", exact: true }).click();
   await josh.getByRole("menuitem", { name: "Your way in" }).click();

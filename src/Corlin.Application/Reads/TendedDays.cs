@@ -31,9 +31,9 @@ internal static class TendedDays
         return found;
     }
 
-    /// <summary>"tended until 19 March", "not tended since 12 February".</summary>
+    /// <summary>"tended until 19 March", "not tended since 12 February", "not tended yet".</summary>
     public static string Words(LocalDate until, LocalDate today) =>
-        until < today ? $"not tended since {English.ShortDay(until)}" : until == today ? "tended until today only" : $"tended until {English.ShortDay(until)}";
+        until == Tended.Never ? "not tended yet" : until < today ? $"not tended since {English.ShortDay(until)}" : until == today ? "tended until today only" : $"tended until {English.ShortDay(until)}";
 
     private static IEnumerable<Instant> Unanswered(Viewing viewing, Lane lane) =>
         from entry in lane.Rights.Sight == Sight.Whole ? lane.Entries : []

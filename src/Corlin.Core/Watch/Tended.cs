@@ -21,6 +21,9 @@ public static class Tended
     /// <summary>A calendar in which nothing was done for longer is not kept any more.</summary>
     public static readonly Duration ChangedWithin = Duration.FromDays(21);
 
+    /// <summary>The day until which a calendar is tended in which nothing was ever done: before all others.</summary>
+    public static readonly LocalDate Never = new(1, 1, 1);
+
     /// <summary>The last day until which it is tended, which may have passed; null where it is as far as is looked.</summary>
     /// <remarks>
     /// It ends with the last change where that is long ago, else before the first working week with nothing in it, or before the first
@@ -29,7 +32,7 @@ public static class Tended
     public static LocalDate? Until(Tending tending, DateTimeZone zone, Instant now)
     {
         var today = zone.ToLocal(now).Date;
-        if (tending.LastChange is not { } last) return today.PlusDays(-1);
+        if (tending.LastChange is not { } last) return Never;
         if (now - last > ChangedWithin) return zone.ToLocal(last).Date;
         LocalDate? until = null;
         foreach (var start in tending.Unanswered.Where(u => u > now))

@@ -99,7 +99,8 @@ const access = createRoute({
   path: "/access",
   component: Access,
   loader: reads.access,
-  validateSearch: (search): { who?: string; owner?: string } => ({
+  validateSearch: (search): { who?: string; owner?: string; begin?: "ask" | "give" } => ({
+    ...(search.begin === "ask" || search.begin === "give" ? { begin: search.begin } : {}),
     ...(text(search.who) ? { who: text(search.who) as string } : {}),
     ...(text(search.owner) ? { owner: text(search.owner) as string } : {}),
   }),

@@ -29,11 +29,11 @@ export function Access() {
 type Open = "give" | "ask" | "cover" | "seen" | undefined;
 
 function Shown({ data }: { data: AccessData }) {
-  const { who, owner } = route.useSearch();
+  const { who, owner, begin } = route.useSearch();
   const navigate = route.useNavigate();
   const [page, , pageWidth] = useSize();
   const width = pageWidth - 48;
-  const [open, setOpen] = useState<Open>();
+  const [open, setOpen] = useState<Open>(begin);
   const sentence = useRef<HTMLDivElement>(null);
   const table = useRef<HTMLDivElement>(null);
   useWatched(data.calendars.map((c) => c.who.id));

@@ -67,7 +67,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
         </Part>{" "}
         <TermsSentence
           begin="to let you see"
-          owner={{ givenName: whom?.givenName ?? "their" }}
+          owner={whom}
           own={false}
           terms={terms}
           inside

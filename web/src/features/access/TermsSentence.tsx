@@ -7,7 +7,8 @@ import { actingLabel, actings, sightLabel, sights, withActing, withSight } from 
 interface Props {
   /** Who sees, as the sentence begins: "Ines Quadros sees", "Let … see". */
   begin: ReactNode;
-  owner: Pick<Person, "givenName">;
+  /** Whose it is; undefined until somebody is chosen. */
+  owner: Pick<Person, "givenName"> | undefined;
   own: boolean;
   terms: Terms;
   onEdit: (terms: Terms) => void;
@@ -23,9 +24,9 @@ interface Props {
 
 /** What somebody may see and do, as a sentence whose parts are chosen. */
 export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held", inside, on, one = false }: Props) {
-  const whose = own ? "your" : `${owner.givenName}’s`;
+  const whose = own ? "your" : owner ? `${owner.givenName}’s` : "their";
   const held = kind === "held";
-  const speaksFor = `speak for ${own ? "you" : owner.givenName}`;
+  const speaksFor = `speak for ${own ? "you" : (owner?.givenName ?? "them")}`;
   const asked = { look: "no more", add: "to add to it", change: "to change it", speakFor: `to ${speaksFor}` };
   const acting = kind === "asked" ? asked[terms.acting] : terms.acting === "speakFor" ? speaksFor : actingLabel(terms.acting);
   return (

@@ -18,6 +18,7 @@ import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
 import { News } from "./News";
+import { NobodyYet } from "./NobodyYet";
 import { Queue } from "./Queue";
 import { Started } from "./Started";
 import { useDeskActs } from "./useDeskActs";
@@ -112,13 +113,14 @@ function Today({ desk }: { desk: DeskData }) {
             </span>
           );
         })}
-        <span className="ml-auto text-soft">Clocks</span>
+        {desk.clocks.length > 0 && <span className="ml-auto text-soft">Clocks</span>}
         {desk.clocks.map((z) => (
           <span key={z.id}>
             {z.label} <strong className="font-semibold">{clock(z, now)}</strong>
           </span>
         ))}
       </div>
+      {desk.day.lanes.every((l) => l.who.id === desk.viewer.id) && <NobodyYet />}
       <Started started={desk.started} />
       <Told told={desk.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <News news={desk.news} />

@@ -161,6 +161,31 @@ public sealed class MailTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Who_is_asked_writes_to_who_organises_it_and_nobody_else_does()
+    {
+        var made = await world.Arrange(with: [world.Tome, world.Lakshmi]);
+        world.Advance(10);
+        await world.SendDue();
+        await world.Grant(world.Tome, world.Ruta, Sight.Whole, Acting.SpeakFor);
+        await world.Do(new WriteToOrganiser(world.Ruta.Id, world.Tome.Id, made.PublicId, null, "Could it be shorter?"));
+        world.Advance(10);
+        await world.SendDue();
+        var letter = Assert.Single(world.Post.Letters);
+        Assert.Equal((world.Ruta.Address, world.Maren.Address, "Insurers, renewal terms", "Could it be shorter?"), (letter.From.Address, letter.To.Address, letter.Subject, letter.Text));
+
+        // Taken back in time, nothing leaves.
+        await world.Do(new UndoChange(world.Ruta.Id, await world.Do(new WriteToOrganiser(world.Ruta.Id, world.Tome.Id, made.PublicId, null, "Or later?"))));
+        world.Advance(10);
+        await world.SendDue();
+        Assert.Single(world.Post.Letters);
+
+        await Refused(() => world.Do(new WriteToOrganiser(world.Ana.Id, world.Ana.Id, made.PublicId, null, "x")));
+        await Refused(() => world.Do(new WriteToOrganiser(world.Ana.Id, world.Tome.Id, made.PublicId, null, "x")));
+        await Refused(() => world.Do(new WriteToOrganiser(world.Maren.Id, world.Maren.Id, made.PublicId, null, "x")));
+        await Refused(() => world.Do(new WriteToOrganiser(world.Tome.Id, world.Tome.Id, made.PublicId, null, " ")));
+    }
+
+    [Fact]
     public async Task A_subject_holds_no_second_line()
     {
         var made = await world.Arrange();

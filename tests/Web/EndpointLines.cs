@@ -178,6 +178,7 @@ internal static class EndpointLines
         ["POST /api/mails/{id:long}/sending"] = (k => ($"/api/mails/{k.Mail}/sending", new { }), Unknown),
         ["POST /api/mails/{id:long}/settling"] = (k => ($"/api/mails/{k.Mail}/settling", new { }), Unknown),
         ["POST /api/mails/{id:long}/answer"] = (k => ($"/api/mails/{k.Mail}/answer", new { text = "x" }), Unknown),
+        ["POST /api/meetings/{id}/organiser/letters"] = (k => ($"/api/meetings/{k.Meeting}/organiser/letters", new { inNameOf = k.Owner, occurrence = (string?)null, text = "x" }), Forbidden),
         ["POST /api/meetings/{id}/letters"] = (k => ($"/api/meetings/{k.Meeting}/letters", new { occurrence = (string?)null, circle = "everyone", subject = "x", text = "x" }), Unknown),
         ["GET /api/people/{id}/account"] = (k => ($"/api/people/{k.Owner}/account", null), Forbidden),
         ["GET /api/accounts"] = (_ => ("/api/accounts", null), Forbidden),

@@ -159,3 +159,30 @@ test("A meeting like another is arranged, and what was being written comes back"
   await page.getByRole("button", { name: /^Who must come: Ana/ }).waitFor();
   await page.getByRole("button", { name: "Other drafts: one other draft" }).waitFor();
 });
+
+test("Who is asked writes to who organises it; half a letter waits where it was left", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/lanes" });
+  const open = async () => {
+    await page
+      .getByRole("button", { name: /^Blade contract, second reading/ })
+      .first()
+      .click();
+    await page.getByRole("button", { name: "Write to Tomé" }).click();
+  };
+  await open();
+  const words = page.getByRole("textbox", { name: "Words to Tomé Vidal" });
+  await words.fill("Could it be half an hour?");
+  await page.getByRole("form", { name: "Words to Tomé Vidal" }).getByRole("button", { name: "Leave it" }).click();
+  // Focus stays where the form stood.
+  await page.getByRole("button", { name: "Write to Tomé" }).and(page.locator(":focus")).waitFor();
+  await page.keyboard.press("Escape");
+  await open();
+  await page.getByText(/still here/i).waitFor();
+  assert.equal(await words.inputValue(), "Could it be half an hour?");
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Send it to Tomé" }).click();
+  await page.getByText("It goes to Tomé Vidal in ten seconds.").waitFor();
+  await words.waitFor({ state: "detached" });
+  assert.deepEqual(page.wrong, []);
+  await page.context().close();
+});

@@ -51,6 +51,26 @@ public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? Recurr
     };
 }
 
+/// <summary>Writes to who organises a meeting to which somebody is asked, without answering it. What they write back is filed with it.</summary>
+/// <param name="InNameOf">Who is asked to it.</param>
+public sealed record WriteToOrganiser(UserId Actor, UserId InNameOf, string Meeting, LocalDateTime? RecurrenceId, string Text) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        MailWords.Check(null, Text);
+        var rights = session.MustSpeakFor(Actor, InNameOf);
+        var meeting = session.Entry(Meeting) ?? throw new RefusedException(RefusalKind.NotFound);
+        var part = Agreement.Of(meeting, InNameOf, RecurrenceId);
+        var hidden = (meeting.Private || part is { OwnPrivate: true }) && !rights.MaySpeakForPrivate;
+        if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft || part is null || hidden) throw new RefusedException(RefusalKind.NotFound);
+        var people = session.Users([Actor, meeting.Owner]);
+        if (meeting.Owner == Actor || people[meeting.Owner] is not { Kind: UserKind.Person, Address.Length: > 0 } organiser) throw new RefusedException(RefusalKind.NoAttendee, "organiser");
+        var change = session.Begin(ChangeKind.MailWritten, Actor, InNameOf, rights.Grant);
+        session.Write(people[Actor], organiser, meeting.Title, Text, new MailAbout(InNameOf, meeting.PublicId, meeting.Private));
+        return change;
+    }
+}
+
 /// <summary>Answers a message that came in, in words; it is filed where that is.</summary>
 public sealed record AnswerMail(UserId Actor, long Mail, string Text) : IChange<long>
 {

@@ -34,6 +34,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         AnswerTurnOver c => If(store.TurnOver(c.Offer) is { } offer && of.Entries.Any(e => e.Number == of.Offered && Speaks(actor, offer.To, e.Private)), May.Perhaps),
         SettleMembers c => If(Changes(actor, c.Meeting)),
         WriteTo c => If(Changes(actor, c.Meeting)),
+        WriteToOrganiser c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Meeting)),
         AcceptProposal c => If(Changes(actor, c.Entry)),
         RefuseProposal c => If(Changes(actor, c.Entry)),
         GoOnWithout c => If(Changes(actor, c.Entry)),

@@ -1,7 +1,7 @@
-import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery, rememberService } from "./client";
 import { forgetTypedByOthers, forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
-import type { ChosenRequest, RepeatParts, SlotsRequest, StaySaid, TimeRequest, WeighRequest } from "./types";
+import type { ChosenRequest, RepeatParts, TimeRequest, WeighRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
 
@@ -24,22 +24,11 @@ export const sessionQuery = queryOptions({
   staleTime: Infinity,
 });
 
-export const placesQuery = queryOptions({ queryKey: ["calendars", "places"], queryFn: () => ask(client.GET("/api/places")) });
-
 export const deskQuery = queryOptions({
   queryKey: ["calendars", "desk"],
   queryFn: () => ask(client.GET("/api/desk")),
   refetchInterval: 60_000,
 });
-
-/** One day of one person line by line. */
-export const handQuery = (who: string | undefined, day: string | undefined) =>
-  queryOptions({
-    queryKey: ["calendars", "hand", who, day],
-    queryFn: () => ask(client.GET("/api/hand", { params: { query: { ...(who ? { who } : {}), ...(day ? { day } : {}) } } })),
-    placeholderData: keepPreviousData,
-    refetchInterval: 60_000,
-  });
 
 /** What undo and redo do now. */
 export const actsQuery = queryOptions({ queryKey: ["calendars", "acts"], queryFn: () => ask(client.GET("/api/acts")) });
@@ -60,20 +49,6 @@ export const lanesQuery = (who: string[], from: string | undefined, view: Exclud
     placeholderData: (before) => before,
   });
 
-/** Somebody's day, from midnight to midnight of their own zone. */
-export const ownDayQuery = (who: string, zone: string) =>
-  queryOptions({
-    queryKey: ["calendars", "own-day", who, zone],
-    queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who: [who], view: "day", ruler: [], days: zone } } })),
-  });
-
-export const indexQuery = (text: string, of: string) =>
-  queryOptions({
-    queryKey: ["calendars", "index", text, of],
-    queryFn: () => ask(client.GET("/api/index", { params: { query: { text, ...(of ? { of } : {}) } } })),
-    placeholderData: (before) => before,
-  });
-
 export const personQuery = (id: string) =>
   queryOptions({
     queryKey: ["calendars", "person", id],
@@ -84,26 +59,6 @@ export const personQuery = (id: string) =>
 export const handoversQuery = queryOptions({
   queryKey: ["calendars", "handovers"],
   queryFn: () => ask(client.GET("/api/handovers")),
-});
-
-export const handoverQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["calendars", "handovers", id],
-    queryFn: () => ask(client.GET("/api/handovers/{id}", { params: { path: { id } } })),
-  });
-
-/** For whom somebody who covers does not speak on the first day. */
-export const handoverCoverQuery = (cover: string, first: string) =>
-  queryOptions({
-    queryKey: ["calendars", "handovers", "cover", cover, first],
-    queryFn: () => ask(client.GET("/api/handovers/cover", { params: { query: { cover, first } } })),
-    enabled: cover !== "" && first !== "",
-  });
-
-/** The passkeys that let one in. */
-export const passkeysQuery = queryOptions({
-  queryKey: ["account", "passkeys"],
-  queryFn: () => ask(client.GET("/api/account/passkeys")),
 });
 
 /** One's own page. */
@@ -126,15 +81,6 @@ export const peopleQuery = (text: string) =>
     queryFn: () => ask(client.GET("/api/people", { params: { query: { text } } })),
     placeholderData: (before) => before,
     staleTime: 60_000,
-  });
-
-export const slotsQuery = (request: SlotsRequest, enabled: boolean) =>
-  queryOptions({
-    queryKey: ["calendars", "slots", request],
-    queryFn: () => ask(client.POST("/api/slots", { body: request })),
-    placeholderData: (before) => before,
-    enabled,
-    retry: false,
   });
 
 export const chosenQuery = (request: ChosenRequest, enabled: boolean) =>
@@ -178,20 +124,6 @@ export const draftsQuery = queryOptions({
   gcTime: 0,
 });
 
-export const presetsQuery = (of: string) =>
-  queryOptions({
-    queryKey: ["calendars", "presets", of],
-    queryFn: () => ask(client.GET("/api/presets", { params: { query: { of } } })),
-    placeholderData: (before) => before,
-  });
-
-export const requestsQuery = (text: string, settled: boolean) =>
-  queryOptions({
-    queryKey: ["calendars", "requests", text, settled],
-    queryFn: () => ask(client.GET("/api/requests", { params: { query: { settled, ...(text ? { text } : {}) } } })),
-    placeholderData: (before) => before,
-  });
-
 export const entryQuery = (id: string, lane: string, occurrence: string | null) =>
   queryOptions({
     queryKey: ["calendars", "entry", id, lane, occurrence],
@@ -205,34 +137,11 @@ export const notesQuery = (id: string, lane: string, occurrence: string | null) 
       ask(client.GET("/api/entries/{id}/notes", { params: { path: { id }, query: { lane, ...(occurrence ? { occurrence } : {}) } } })),
   });
 
-/** What a group has before it, and what became of its meetings. */
-export const groupQuery = (id: string) =>
-  queryOptions({
-    queryKey: ["calendars", "group", id],
-    queryFn: () => ask(client.GET("/api/groups/{id}", { params: { path: { id } } })),
-  });
-
-/** Who is in a conference; read again while its page is open, which says at the same time that it is. */
-export const conferenceQuery = (key: string, secret: string | null) =>
-  queryOptions({
-    queryKey: ["conference", key, secret],
-    queryFn: () => ask(client.POST("/api/conference/{key}", { params: { path: { key } }, body: { secret } })),
-    refetchInterval: 4_000,
-    refetchIntervalInBackground: true,
-    retry: false,
-  });
-
 /** Who calls now. */
 export const callsQuery = queryOptions({
   queryKey: ["calendars", "calls"],
   queryFn: () => ask(client.GET("/api/calls")),
   refetchInterval: 15_000,
-});
-
-export const signInsQuery = queryOptions({
-  queryKey: ["sign-ins"],
-  queryFn: () => ask(client.GET("/api/demo/sign-ins")),
-  staleTime: Infinity,
 });
 
 /** What words for how something repeats come to. */
@@ -282,53 +191,6 @@ export const remindersQuery = queryOptions({
   refetchInterval: 60_000,
 });
 
-/** @param also Others at whom one looks, their ids with commas. */
-export const whereaboutsQuery = (month: string | undefined, also: string | undefined) =>
-  queryOptions({
-    queryKey: ["calendars", "whereabouts", month, also],
-    queryFn: () => ask(client.GET("/api/whereabouts", { params: { query: { ...(month ? { month } : {}), ...(also ? { also } : {}) } } })),
-    placeholderData: (before) => before,
-  });
-
-/** @param absence Its number. */
-export const returnQuery = (absence: number) =>
-  queryOptions({
-    queryKey: ["calendars", "return", absence],
-    queryFn: () => ask(client.GET("/api/absences/{id}/return", { params: { path: { id: absence } } })),
-  });
-
-export const whereaboutsYearQuery = (year: number | undefined) =>
-  queryOptions({
-    queryKey: ["calendars", "whereabouts-year", year],
-    queryFn: () => ask(client.GET("/api/whereabouts/year", { params: { query: year ? { year } : {} } })),
-    placeholderData: (before) => before,
-  });
-
-/** What a line, or what was put together by hand, says of where somebody is, and what saying it does. */
-export const whereReadQuery = (who: string, line: string, said: StaySaid[], month: string) =>
-  queryOptions({
-    queryKey: ["calendars", "where-read", who, line, said, month],
-    queryFn: () => ask(client.POST("/api/whereabouts/read", { body: { who, line: line.trim() || null, said: line.trim() ? [] : said, month } })),
-    enabled: line.trim() !== "" || said.length > 0,
-    placeholderData: (before) => before,
-  });
-
-/** What stands in the time of an absence that is being said. */
-export const standingQuery = (who: string, from: string, to: string, cover: string | undefined) =>
-  queryOptions({
-    queryKey: ["calendars", "standing", who, from, to, cover],
-    queryFn: () => ask(client.GET("/api/absences/standing", { params: { query: { who, from, to, ...(cover ? { cover } : {}) } } })),
-    placeholderData: (before) => before,
-    enabled: who !== "" && from !== "" && to > from,
-  });
-
-export const yearQuery = (who: string | undefined, year: number | undefined) =>
-  queryOptions({
-    queryKey: ["calendars", "year", who, year],
-    queryFn: () => ask(client.GET("/api/years", { params: { query: { ...(who ? { who } : {}), ...(year ? { year } : {}) } } })),
-    placeholderData: (before) => before,
-  });
-
 /** Keeps how the reader likes a view; the request outlives the page. */
 export async function sendSetting(name: string, value: unknown) {
   keepUnsent(name, value);
@@ -348,62 +210,15 @@ export const settingsQuery = queryOptions({
   staleTime: Infinity,
 });
 
-/** Calendars kept elsewhere that stand on somebody's lane. While one is being read, it is asked again. */
-export const followedQuery = (person: string) =>
-  queryOptions({
-    queryKey: ["calendars", "followed", person],
-    queryFn: () => ask(client.GET("/api/calendars/{person}/followed", { params: { path: { person } } })),
-    refetchInterval: (query) => (query.state.data?.calendars.some((c) => c.waiting) ? 1_000 : 60_000),
-  });
-
-/** The links by which programs read somebody's calendar. */
-export const feedsQuery = (person: string) =>
-  queryOptions({
-    queryKey: ["calendars", "feeds", person],
-    queryFn: () => ask(client.GET("/api/calendars/{person}/feeds", { params: { path: { person } } })),
-  });
-
 export const closuresQuery = queryOptions({
   queryKey: ["calendars", "closures"],
   queryFn: () => ask(client.GET("/api/closures")),
 });
 
-/** How far long work has come, asked for while it goes on. */
-export const progressQuery = (name: string | undefined) =>
-  queryOptions({
-    queryKey: ["work", name],
-    queryFn: () => ask(client.GET("/api/work/{name}", { params: { path: { name: name ?? "" } } })),
-    enabled: name !== undefined,
-    refetchInterval: 300,
-    gcTime: 0,
-  });
-
 export const accessQuery = queryOptions({
   queryKey: ["calendars", "access"],
   queryFn: () => ask(client.GET("/api/access")),
 });
-
-/** What some rows of the table of access hold. */
-export const accessCellsQuery = (rows: string[]) =>
-  queryOptions({
-    queryKey: ["calendars", "access", "cells", rows],
-    queryFn: () => ask(client.GET("/api/access/cells", { params: { query: { row: rows } } })),
-  });
-
-/** What one holds in somebody's calendars; who is a person, a group, or everyone inside or outside. */
-export const grantsQuery = (who: string, owner: string) =>
-  queryOptions({
-    queryKey: ["calendars", "access", "grants", who, owner],
-    queryFn: () => ask(client.GET("/api/access/grants", { params: { query: { who, owner } } })),
-  });
-
-/** A lane as somebody sees it, beside the lane as it is. */
-export const asSeenQuery = (who: string, owner: string, date: string | undefined) =>
-  queryOptions({
-    queryKey: ["calendars", "access", "as-seen", who, owner, date],
-    queryFn: () => ask(client.GET("/api/access/as-seen", { params: { query: { who, owner, ...(date ? { date } : {}) } } })),
-    placeholderData: (before) => before,
-  });
 
 /** How many people can read a title on one of somebody's calendars, the main one where none is named. */
 export const readersQuery = (owner: string | undefined, calendar?: string) =>
@@ -415,52 +230,6 @@ export const readersQuery = (owner: string | undefined, calendar?: string) =>
     retry: false,
   });
 
-export interface HistoryAsked {
-  who: string;
-  entry?: string | undefined;
-  by?: string | undefined;
-  first?: string | undefined;
-  last?: string | undefined;
-}
-
-const said = (asked: HistoryAsked) => ({
-  who: asked.who,
-  ...(asked.entry ? { entry: asked.entry } : {}),
-  ...(asked.by ? { by: asked.by } : {}),
-  ...(asked.first ? { first: asked.first } : {}),
-  ...(asked.last ? { last: asked.last } : {}),
-});
-
-/** What was done, latest first, piece by piece. */
-export const historyQuery = (asked: HistoryAsked) =>
-  infiniteQueryOptions({
-    queryKey: ["calendars", "history", said(asked)],
-    queryFn: ({ pageParam }) =>
-      ask(client.GET("/api/history", { params: { query: { ...said(asked), ...(pageParam ? { before: pageParam } : {}) } } })),
-    initialPageParam: undefined as number | undefined,
-    getNextPageParam: (last) => last.more ?? undefined,
-    placeholderData: (before) => before,
-  });
-
-/** The same as a table to take along. */
-export const historyFile = (asked: HistoryAsked) => `/api/history/file?${new URLSearchParams(said(asked)).toString()}`;
-
-/** The way in of somebody, for who manages it. */
-export const accountOfQuery = (id: string) =>
-  queryOptions({
-    queryKey: ["account", id],
-    queryFn: () => ask(client.GET("/api/people/{id}/account", { params: { path: { id } } })),
-  });
-
-/** People inside with how they sign in, for administrators. */
-export const accountsQuery = (text: string) =>
-  queryOptions({
-    queryKey: ["account", "all", text],
-    queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
-  });
-
-export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });
-
 /** What somebody holds who is away, as far as it can be given to who covers. */
 export const coverQuery = (away: string) =>
   queryOptions({
@@ -469,34 +238,3 @@ export const coverQuery = (away: string) =>
   });
 
 export type MailPile = "all" | "sent" | "received" | "open";
-
-interface MailsAsked {
-  of?: string | undefined;
-  pile: MailPile;
-  text: string;
-}
-
-/** What went out and came in, latest first, piece by piece. */
-export const mailsQuery = ({ of, pile, text }: MailsAsked) =>
-  infiniteQueryOptions({
-    queryKey: ["calendars", "mails", of, pile, text],
-    queryFn: ({ pageParam }) =>
-      ask(
-        client.GET("/api/mails", {
-          params: { query: { pile, ...(of ? { of } : {}), ...(text ? { text } : {}), ...(pageParam ? { before: pageParam } : {}) } },
-        }),
-      ),
-    initialPageParam: undefined as number | undefined,
-    getNextPageParam: (last) => last.before ?? undefined,
-    placeholderData: (before) => before,
-    // What goes out changes no calendar, so no live word tells of it.
-    refetchInterval: 5_000,
-  });
-
-export const mailQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["calendars", "mail", id],
-    queryFn: () => ask(client.GET("/api/mails/{id}", { params: { path: { id } } })),
-    // What went out or came in stays as it is.
-    refetchInterval: (query) => (query.state.data?.hasSource ? false : 5_000),
-  });

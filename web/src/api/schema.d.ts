@@ -4492,6 +4492,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meetings/{id}/organiser/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OrganiserLetterRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}": {
         parameters: {
             query?: never;
@@ -8437,6 +8478,11 @@ export interface components {
         OpenForView: {
             principal: components["schemas"]["PersonView"];
             rows: components["schemas"]["QueueRow"][];
+        };
+        OrganiserLetterRequest: {
+            inNameOf: string;
+            occurrence: null | string;
+            text: string;
         };
         OwnAccountView: {
             address: string;

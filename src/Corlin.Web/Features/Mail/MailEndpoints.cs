@@ -29,6 +29,9 @@ internal sealed record MailsAsked
 /// <param name="Subject">Null for the title of the meeting.</param>
 public sealed record WriteRequest(string? Occurrence, Circle Circle, string? Subject, string Text);
 
+/// <param name="InNameOf">Who is asked to it.</param>
+public sealed record OrganiserLetterRequest(string InNameOf, string? Occurrence, string Text);
+
 public sealed record AnswerMailRequest(string Text);
 
 /// <summary>The mail room.</summary>
@@ -47,6 +50,7 @@ internal static class MailEndpoints
         mails.MapPost("/{id:long}/answer", AnswerAsync);
         api.MapGet("/meetings/{id}/letters", LettersAsync);
         api.MapPost("/meetings/{id}/letters", WriteAsync);
+        api.MapPost("/meetings/{id}/organiser/letters", WriteToOrganiserAsync);
     }
 
     private static async Task<Ok<MailsView>> GetAllAsync(Reader reader, [AsParameters] MailsAsked asked) =>
@@ -82,4 +86,10 @@ internal static class MailEndpoints
 
     private static async Task<Ok<ChangedView>> WriteAsync(Reader reader, string id, WriteRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WriteTo(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Circle, request.Subject, request.Text))));
+
+    private static async Task<Ok<ChangedView>> WriteToOrganiserAsync(Reader reader, string id, OrganiserLetterRequest request)
+    {
+        var who = await reader.UserAsync(request.InNameOf, "inNameOf");
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WriteToOrganiser(reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Text))));
+    }
 }

@@ -14,6 +14,7 @@ import { ForwardPart } from "./ForwardPart";
 import { GoOn } from "./GoOn";
 import { MarkPart } from "./MarkPart";
 import { NotesPart } from "./notes/NotesPart";
+import { OrganiserPart } from "./OrganiserPart";
 import { OwnPart } from "./OwnPart";
 import { OnCalendar } from "./OnCalendar";
 import { PapersPart } from "./PapersPart";
@@ -104,7 +105,12 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
         <AnswerFor entry={entry} onDone={onClose} />
         {entry.whyNot && !entry.keptIn && <p className="text-soft">{entry.whyNot}</p>}
         {entry.mayChange && <GoOn entry={entry} lane={shown.lane} onDone={onClose} />}
-        {!entry.mayChange && entry.mayForward && <ForwardPart entry={entry} lane={shown.lane} onDone={onClose} />}
+        {!entry.mayChange && entry.mayForward && (
+          <div className="flex flex-wrap gap-2">
+            <OrganiserPart entry={entry} lane={shown.lane} />
+            <ForwardPart entry={entry} lane={shown.lane} onDone={onClose} />
+          </div>
+        )}
         {entry.mayChange && <CancelPart entry={entry} onDone={onClose} />}
         <div className="flex items-center gap-3">
           {!entry.keptIn && entry.organiser && (

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useRef, useState } from "react";
-import { accessQuery, grantsQuery } from "../../api/queries";
+import { accessQuery } from "../../api/queries";
 import type { Access as AccessData } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
@@ -17,6 +17,7 @@ import { CoverSentence } from "./CoverSentence";
 import { GiveSentence } from "./GiveSentence";
 import { RequestRows } from "./RequestRows";
 import { useWithdraw } from "./useWithdraw";
+import { grantsQuery } from "./queries";
 
 const route = getRouteApi("/access");
 

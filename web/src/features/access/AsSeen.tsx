@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { asSeenQuery } from "../../api/queries";
 import { useNow } from "../../app/useNow";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { addDays } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { asSeenQuery } from "./queries";
 
 /** A lane as somebody sees it, beside the lane as it is. */
 export function AsSeen({ who, owner }: { who: string; owner: string }) {

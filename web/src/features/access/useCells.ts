@@ -1,6 +1,6 @@
 import { useQueries } from "@tanstack/react-query";
-import { accessCellsQuery } from "../../api/queries";
 import type { Access, AccessCell } from "../../api/types";
+import { accessCellsQuery } from "./queries";
 
 /** What the rows in view hold: the first came with the table, the others are read as they come into view. */
 export function useCells(data: Access, inView: number[]): Map<string, AccessCell[]> {

@@ -1,5 +1,4 @@
 import { useQuery } from "@tanstack/react-query";
-import { ownAccountQuery } from "../../api/queries";
 import { ask, client } from "../../api/client";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
@@ -9,6 +8,7 @@ import { ConfirmAddress } from "./ConfirmAddress";
 import { Authenticator } from "./Authenticator";
 import { NewPassword } from "./NewPassword";
 import { Passkeys } from "./Passkeys";
+import { ownAccountQuery } from "./queries";
 
 /** One's own way in: the password, and a second factor. */
 export function OwnAccount() {

@@ -2,10 +2,10 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, problemOf } from "../../api/client";
 import { addPasskey, canUsePasskeys, wasLeft } from "../../api/passkey";
-import { passkeysQuery } from "../../api/queries";
 import { useChanges } from "../../app/changes";
 import { Button } from "../../ui/Button";
 import { Field } from "../../ui/Field";
+import { passkeysQuery } from "./queries";
 
 /** Passkeys let in without the password: each under a name, taken away when what it is on is lost. */
 export function Passkeys() {

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
 import { ask, client, Problem, problemOf } from "../../api/client";
-import { chosenQuery, deskQuery, draftsQuery, presetsQuery, slotsQuery } from "../../api/queries";
+import { chosenQuery, deskQuery, draftsQuery } from "../../api/queries";
 import type { Desk, KeptDraft, Mend } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
@@ -23,6 +23,7 @@ import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
 import { SlotList } from "./SlotList";
 import { useDraft } from "./useDraft";
+import { presetsQuery, slotsQuery } from "./queries";
 
 /** A meeting as a sentence, its free slots, and everyone's lanes. */
 export function Arrange() {

@@ -1,13 +1,13 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { ask, client, Problem, problemOf } from "../../api/client";
-import { conferenceQuery } from "../../api/queries";
 import type { Conference as ConferenceData } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { Called } from "./Called";
 import { WhoIsIn } from "./WhoIsIn";
+import { conferenceQuery } from "./queries";
 
 /** The page of a conference, which stands for the service of one: who is in, who knocks, the way in and out. */
 export function Conference({ id }: { id: string }) {

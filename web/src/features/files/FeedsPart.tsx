@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { feedsQuery } from "../../api/queries";
 import type { Feed, Feeds, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useChange } from "../../app/useChange";
@@ -10,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { FeedSentence, mosts, startingFeed, type FeedDraft } from "./FeedSentence";
+import { feedsQuery } from "./queries";
 
 /** The links by which programs read somebody's calendar, and a sentence for another. */
 export function FeedsPart({ who }: { who: Person }) {

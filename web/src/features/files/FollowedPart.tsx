@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { followedQuery } from "../../api/queries";
 import type { Followed, Person } from "../../api/types";
 import { useChange } from "../../app/useChange";
 import { useChanges } from "../../app/changes";
@@ -9,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { FollowSentence, startingDraft, type FollowDraft } from "./FollowSentence";
+import { followedQuery } from "./queries";
 
 const took = { firm: "as its entries say", pencilled: "pencilled at most", free: "not taking time" };
 

@@ -2,10 +2,10 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { problemOf } from "../../api/client";
 import { sendCalendarFile } from "../../api/files";
-import { progressQuery } from "../../api/queries";
 import type { ImportReport, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { Button } from "../../ui/Button";
+import { progressQuery } from "./queries";
 
 const mostBytes = 64 * 1024 * 1024;
 

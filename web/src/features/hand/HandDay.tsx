@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useEffect, useRef } from "react";
-import { handQuery } from "../../api/queries";
 import type { HandDay as HandDayData } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useWatched } from "../../app/live";
@@ -13,6 +12,7 @@ import { Wait } from "../../ui/Wait";
 import { HandLine } from "./HandLine";
 import { HandPeople } from "./HandPeople";
 import { useHandPerson } from "./useHandPerson";
+import { handQuery } from "./queries";
 
 export interface HandAsked {
   who?: string | undefined;

@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
-import { handoverQuery, handoversQuery } from "../../api/queries";
+import { handoversQuery } from "../../api/queries";
 import type { HandoverHead } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
 import { Wait } from "../../ui/Wait";
 import { HandedOver } from "./HandedOver";
 import { NewHandover } from "./NewHandover";
+import { handoverQuery } from "./queries";
 
 const route = getRouteApi("/handover");
 

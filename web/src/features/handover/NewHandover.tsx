@@ -2,7 +2,6 @@ import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { handoverCoverQuery } from "../../api/queries";
 import type { Handovers } from "../../api/types";
 import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
@@ -16,6 +15,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Promised, type PromisedThing } from "./Promised";
 import { Waiting } from "../../app/Waiting";
+import { handoverCoverQuery } from "./queries";
 
 /** While the reader is away somebody keeps what is open, with a note for each. */
 export function NewHandover({ data }: { data: Handovers }) {

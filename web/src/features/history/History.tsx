@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
-import { deskQuery, historyFile, historyQuery } from "../../api/queries";
+import { deskQuery } from "../../api/queries";
 import type { HistoryRow } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useKeys } from "../../app/keys";
@@ -12,6 +12,7 @@ import { Choices, Part } from "../../sentence/Part";
 import { chosenOf, PeoplePicker } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { historyFile, historyQuery } from "./queries";
 
 const route = getRouteApi("/history");
 

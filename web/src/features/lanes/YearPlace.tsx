@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
-import { yearQuery, type LanesSpan } from "../../api/queries";
+import { type LanesSpan } from "../../api/queries";
 import type { Year } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
@@ -13,6 +13,7 @@ import { ClosuresPart } from "../../app/ClosuresPart";
 import { NoGoPart } from "./NoGoPart";
 import { ViewPart } from "./ViewPart";
 import { YearBoard } from "./YearBoard";
+import { yearQuery } from "./queries";
 
 const route = getRouteApi("/lanes");
 

@@ -2,16 +2,15 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { mailQuery } from "../../api/queries";
 import type { Mail } from "../../api/types";
 import { useChanges } from "../../app/changes";
-import { useChange } from "../../app/useChange";
 import { useFocusBack } from "../../app/useFocusBack";
+import { WordsForm } from "../../app/WordsForm";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { Wait } from "../../ui/Wait";
-import { FieldError } from "../../ui/Field";
 import { toneOf } from "./MailLine";
+import { mailQuery } from "./queries";
 
 /** A message with its words, and what can be done with it. */
 export function MailOpen({ id }: { id: number }) {
@@ -21,7 +20,6 @@ export function MailOpen({ id }: { id: number }) {
 
 function Message({ mail }: { mail: Mail }) {
   const { say, fail } = useChanges();
-  const { busy, problem, make } = useChange();
   const queries = useQueryClient();
   const [answering, setAnswering] = useState(false);
   const place = useFocusBack<HTMLDivElement>(answering);
@@ -48,19 +46,16 @@ function Message({ mail }: { mail: Mail }) {
           {mail.text ?? <span className="text-soft">Its words are written out when it goes.</span>}
         </p>
         {answering ? (
-          <AnswerWords
-            to={mail.line.other}
-            busy={busy}
-            problem={problem?.message}
-            onDrop={() => setAnswering(false)}
-            onWrite={(text) => {
-              make(
-                () => ask(client.POST("/api/mails/{id}/answer", { params: { path }, body: { text } })),
-                `The answer goes to ${mail.line.other}.`,
-                () => setAnswering(false),
-              );
-            }}
-          />
+          <div className="mt-3">
+            <WordsForm
+              label={`Answer to ${mail.line.other}`}
+              keptAs={`mail ${mail.line.id}`}
+              sends="Send the answer"
+              call={(text) => ask(client.POST("/api/mails/{id}/answer", { params: { path }, body: { text } }))}
+              sent={`The answer goes to ${mail.line.other}.`}
+              onDone={() => setAnswering(false)}
+            />
+          </div>
         ) : (
           <div ref={place} className="no-print flex flex-wrap items-center gap-2 pt-3">
             {mail.maySendAgain && (
@@ -105,45 +100,5 @@ function Message({ mail }: { mail: Mail }) {
         )}
       </div>
     </div>
-  );
-}
-
-interface AnswerWordsProps {
-  to: string;
-  busy: boolean;
-  problem: string | undefined;
-  onWrite: (text: string) => void;
-  onDrop: () => void;
-}
-
-function AnswerWords({ to, busy, problem, onWrite, onDrop }: AnswerWordsProps) {
-  const [text, setText] = useState("");
-  return (
-    <form
-      className="mt-3 grid max-w-[70ch] gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        onWrite(text.trim());
-      }}
-    >
-      <textarea
-        aria-label={`Answer to ${to}`}
-        autoFocus
-        rows={4}
-        maxLength={10_000}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        className="w-full border border-ink bg-water p-2 outline-none focus-visible:border-sea"
-      />
-      {problem && <FieldError>{problem}</FieldError>}
-      <div className="flex gap-2">
-        <Button type="submit" disabled={busy || text.trim() === ""}>
-          Send the answer
-        </Button>
-        <Button look="plain" onClick={onDrop}>
-          Leave it
-        </Button>
-      </div>
-    </form>
   );
 }

@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useDeferredValue } from "react";
-import { mailsQuery, sessionQuery, type MailPile } from "../../api/queries";
+import { sessionQuery, type MailPile } from "../../api/queries";
 import type { MailLine as Line } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
@@ -10,6 +10,7 @@ import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { MailLine } from "./MailLine";
 import { MailOpen } from "./MailOpen";
+import { mailsQuery } from "./queries";
 
 const route = getRouteApi("/mail");
 

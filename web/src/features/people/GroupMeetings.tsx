@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
-import { groupQuery } from "../../api/queries";
 import type { PersonPage } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { groupQuery } from "./queries";
 
 /** What a group has before it, what became of its meetings, and the papers that lie with them. */
 export function GroupMeetings({ page }: { page: PersonPage }) {

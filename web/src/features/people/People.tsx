@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi, Link } from "@tanstack/react-router";
 import { useRef, useState } from "react";
-import { indexQuery } from "../../api/queries";
 import { useKeys } from "../../app/keys";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
@@ -10,6 +9,7 @@ import { AddSentence } from "./AddSentence";
 import { IndexList } from "./IndexList";
 import { PersonPage } from "./PersonPage";
 import { TakePeopleIn } from "./TakePeopleIn";
+import { indexQuery } from "./queries";
 
 const route = getRouteApi("/people");
 

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
-import { ownDayQuery, personQuery } from "../../api/queries";
+import { personQuery } from "../../api/queries";
 import type { PersonPage as Page, PersonSaid } from "../../api/types";
 import { beginArranging } from "../../app/arrangeWith";
 import { useChanges } from "../../app/changes";
@@ -22,6 +22,7 @@ import { Members } from "./Members";
 import { nothingSaid } from "./said";
 import { WaitingAddress } from "./WaitingAddress";
 import { WayIn } from "./WayIn";
+import { ownDayQuery } from "./queries";
 
 interface Props {
   id: string;

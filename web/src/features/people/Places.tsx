@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { placesQuery } from "../../api/queries";
 import type { PlaceKept, PlacesKept } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { PlaceForm } from "./PlaceForm";
 import { WaysTable } from "./WaysTable";
+import { placesQuery } from "./queries";
 
 /** The places where people work and meet, with what follows from them: zone, holidays, rooms, the ways between. */
 export function Places() {

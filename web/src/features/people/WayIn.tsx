@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { accountOfQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { ShownOnce } from "../../app/ShownOnce";
 import { Button } from "../../ui/Button";
+import { accountOfQuery } from "./queries";
 
 /** Whether somebody can sign in, and the key with which they set their password. */
 export function WayIn({ who }: { who: Person }) {

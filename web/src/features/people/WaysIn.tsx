@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useDeferredValue, useState } from "react";
-import { accountsQuery } from "../../api/queries";
 import type { AccountRow } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { Field } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
+import { accountsQuery } from "./queries";
 
 const states: Record<string, string> = {
   none: "cannot sign in yet",

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useDeferredValue, useRef } from "react";
 import { ask, client } from "../../api/client";
-import { deskQuery, requestsQuery } from "../../api/queries";
+import { deskQuery } from "../../api/queries";
 import type { Requests as View, Zone } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/live";
@@ -15,6 +15,7 @@ import { Wait } from "../../ui/Wait";
 import { freshAsked, partsOf } from "./asked";
 import { RequestRow } from "./RequestRow";
 import { RequestSentence } from "./RequestSentence";
+import { requestsQuery } from "./queries";
 
 const route = getRouteApi("/requests");
 

@@ -2,10 +2,10 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, Problem } from "../../api/client";
 import { canUsePasskeys, signInWithPasskey, wasLeft } from "../../api/passkey";
-import { signInsQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import { Welcome } from "./Welcome";
+import { signInsQuery } from "./queries";
 
 /** Signing in; the demo offers its made-up people. */
 export function SignIn({ demo }: { demo: boolean }) {

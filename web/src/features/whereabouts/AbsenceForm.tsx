@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { standingQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
 import { useChange } from "../../app/useChange";
 import { useSetting } from "../../app/useSetting";
@@ -11,6 +10,7 @@ import { Button } from "../../ui/Button";
 import { Cover, Ended, Hours, Invitations, Texts, Why } from "./AbsenceParts";
 import { settledOf, Standing, type Wishes } from "./Standing";
 import { endsOf, kinds, textsOf, wordOf, wrongWith, type Said } from "./said";
+import { standingQuery } from "./queries";
 
 interface Props {
   people: Person[];

@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import type { ReactNode } from "react";
-import { returnQuery } from "../../api/queries";
 import type { Return as Data } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useKeys } from "../../app/keys";
@@ -11,6 +10,7 @@ import { Waiting } from "../../app/Waiting";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { returnQuery } from "./queries";
 
 /** What came while somebody was away: what waits, what was asked, done and changed, and who read the text. */
 export function Return({ id }: { id: number }) {

@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue } from "react";
 import { ask, client } from "../../api/client";
-import { whereReadQuery } from "../../api/queries";
 import type { Strip, WhereRead } from "../../api/types";
 import { useChange } from "../../app/useChange";
 import { DatePart } from "../../sentence/DatePart";
@@ -10,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { EntryLines } from "./EntryLines";
 import { FromTo } from "./FromTo";
 import { choicesOf, saidOfStay, wordOfWhere, wrongWithStay, type Stay } from "./stay";
+import { whereReadQuery } from "./queries";
 
 interface Props {
   strip: Strip;

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { sessionQuery, standingQuery, whereaboutsQuery } from "../../api/queries";
+import { sessionQuery } from "../../api/queries";
 import type { Absence, Person, Strip, Whereabouts as Data } from "../../api/types";
 import { useAway } from "../../app/away";
 import { useChanges } from "../../app/changes";
@@ -27,6 +27,7 @@ import { settledOf, Standing, type Wishes } from "./Standing";
 import type { Stay } from "./stay";
 import { Strips } from "./Strips";
 import { YearSheet } from "./YearSheet";
+import { standingQuery, whereaboutsQuery } from "./queries";
 
 const route = getRouteApi("/whereabouts");
 

@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { getRouteApi } from "@tanstack/react-router";
-import { whereaboutsYearQuery } from "../../api/queries";
 import type { SheetRow, WhereaboutsYear } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { whereaboutsYearQuery } from "./queries";
 
 const route = getRouteApi("/whereabouts");
 

@@ -1,0 +1,10 @@
+import { queryOptions } from "@tanstack/react-query";
+import { ask, client } from "../../api/client";
+
+/** The passkeys that let one in. */
+export const passkeysQuery = queryOptions({
+  queryKey: ["account", "passkeys"],
+  queryFn: () => ask(client.GET("/api/account/passkeys")),
+});
+
+export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });

@@ -1,0 +1,19 @@
+import { queryOptions } from "@tanstack/react-query";
+import { ask, client } from "../../api/client";
+import type { SlotsRequest } from "../../api/types";
+
+export const slotsQuery = (request: SlotsRequest, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["calendars", "slots", request],
+    queryFn: () => ask(client.POST("/api/slots", { body: request })),
+    placeholderData: (before) => before,
+    enabled,
+    retry: false,
+  });
+
+export const presetsQuery = (of: string) =>
+  queryOptions({
+    queryKey: ["calendars", "presets", of],
+    queryFn: () => ask(client.GET("/api/presets", { params: { query: { of } } })),
+    placeholderData: (before) => before,
+  });

@@ -1,0 +1,39 @@
+import { queryOptions } from "@tanstack/react-query";
+import { ask, client } from "../../api/client";
+
+export const placesQuery = queryOptions({ queryKey: ["calendars", "places"], queryFn: () => ask(client.GET("/api/places")) });
+
+/** Somebody's day, from midnight to midnight of their own zone. */
+export const ownDayQuery = (who: string, zone: string) =>
+  queryOptions({
+    queryKey: ["calendars", "own-day", who, zone],
+    queryFn: () => ask(client.GET("/api/lanes", { params: { query: { who: [who], view: "day", ruler: [], days: zone } } })),
+  });
+
+export const indexQuery = (text: string, of: string) =>
+  queryOptions({
+    queryKey: ["calendars", "index", text, of],
+    queryFn: () => ask(client.GET("/api/index", { params: { query: { text, ...(of ? { of } : {}) } } })),
+    placeholderData: (before) => before,
+  });
+
+/** What a group has before it, and what became of its meetings. */
+export const groupQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["calendars", "group", id],
+    queryFn: () => ask(client.GET("/api/groups/{id}", { params: { path: { id } } })),
+  });
+
+/** The way in of somebody, for who manages it. */
+export const accountOfQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["account", id],
+    queryFn: () => ask(client.GET("/api/people/{id}/account", { params: { path: { id } } })),
+  });
+
+/** People inside with how they sign in, for administrators. */
+export const accountsQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["account", "all", text],
+    queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
+  });

@@ -176,6 +176,31 @@ public class ActTests
     }
 
     [Fact]
+    public async Task Who_was_asked_in_place_of_another_goes_and_the_other_is_asked_again()
+    {
+        await using var world = await World.MakeAsync();
+        var id = (await world.Arrange(with: [world.Tome, world.Lakshmi])).PublicId;
+        world.Advance(30);
+        await world.SendDue();
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, id, null, Answer.Accepted, null, null));
+        await world.Do(new ChangeEntry(
+            world.Noor.Id, id, null, Reach.All, new EntryEdit(), new EntryEdit(), Asking: new Asking([new Invited(world.Ana.PublicId, AttendeeRole.Required)], [world.Lakshmi.PublicId])));
+        world.Advance(30);
+        await world.SendDue();
+        var back = (await Acts(world, world.Noor)).Undo!.Back!;
+        Assert.Equal("Ask Lakshmi again and take Ana out", back.Words);
+        var told = world.Post.Notices.Count;
+        await world.Do(new TurnChangeBack(world.Noor.Id, back.Change));
+        var stands = await world.Entry(id);
+        Assert.Equal(new HashSet<UserId> { world.Tome.Id, world.Lakshmi.Id }, stands.Participations.Select(p => p.Who).ToHashSet());
+        Assert.Equal(Answer.Accepted, Agreement.Of(stands, world.Tome.Id, null)!.Answer);
+        world.Advance(30);
+        await world.SendDue();
+        Assert.Contains(world.Post.Notices.Skip(told), n => n.To == world.Ana.Address);
+        Assert.DoesNotContain(world.Post.Notices.Skip(told), n => n.To == world.Tome.Address);
+    }
+
+    [Fact]
     public async Task An_occurrence_that_was_cancelled_takes_place_after_all()
     {
         await using var world = await World.MakeAsync();

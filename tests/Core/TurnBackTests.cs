@@ -68,12 +68,43 @@ public class TurnBackTests
     }
 
     [Fact]
+    public void Who_was_taken_out_is_asked_again_who_was_added_is_taken_out_and_nobody_else_hears_of_it()
+    {
+        var (stays, goes) = (Single.Participations[0].Who, Single.Participations[^1].Who);
+        var comes = new UserId(77);
+        var changed = Edited(Single, new EntryEdit { Attendees = new AttendeesEdit([new Participation(comes, AttendeeRole.Required)], [goes]) });
+        var back = TurnBack.Of(Single, changed, changed)!.Value;
+        Assert.Equal((WayBack.Asks, null), (back.Way, back.Occurrence));
+        Assert.Equal(
+            [(EffectKind.Invite, goes), (EffectKind.Removed, comes)],
+            back.Transition.Effects.Select(e => (e.Kind, e.To)).OrderBy(e => e.Kind));
+        Assert.Equal(Single.Participations.Select(p => (p.Who, p.Role)).ToHashSet(), back.Transition.Entry.Participations.Select(p => (p.Who, p.Role)).ToHashSet());
+        Assert.Equal(Answer.Accepted, back.Transition.Entry.Participations.Single(p => p.Who == stays).Answer);
+        Assert.Equal(Answer.None, back.Transition.Entry.Participations.Single(p => p.Who == goes).Answer);
+        // Others were asked since.
+        Assert.Null(TurnBack.Of(Single, changed, Edited(changed, new EntryEdit { Attendees = new AttendeesEdit([], [comes]) })));
+    }
+
+    [Fact]
+    public void Of_one_occurrence_who_is_asked_goes_back_for_that_one_alone()
+    {
+        var at = Local("2027-03-22 09:00");
+        var goes = Series.Participations[^1].Who;
+        var changed = Edited(Series, new EntryEdit { Attendees = new AttendeesEdit([], [goes]) }, Reach.ThisOne, "2027-03-22 09:00");
+        var back = TurnBack.Of(Series, changed, changed)!.Value;
+        Assert.Equal((WayBack.Asks, (LocalDateTime?)at), (back.Way, back.Occurrence));
+        Assert.Equal((EffectKind.Invite, goes, (LocalDateTime?)at), Assert.Single(back.Transition.Effects.Select(e => (e.Kind, e.To, e.RecurrenceId))));
+        Assert.Contains(Agreement.For(back.Transition.Entry, at), p => p.Who == goes);
+    }
+
+    [Fact]
     public void There_is_no_way_back_where_it_was_changed_since_never_sent_or_others_are_asked()
     {
         var moved = Edited(Single, new EntryEdit { Time = Timed("2027-03-09 15:00", "Etc/UTC", 60) });
         Assert.Null(TurnBack.Of(Single, moved, moved with { Title = "Other" }));
         Assert.Null(TurnBack.Of(Single, moved, moved with { Time = Single.Time }));
         Assert.Null(TurnBack.Of(Single with { Status = MeetingStatus.Draft }, Single, Single));
+        // Both moved and asked otherwise.
         Assert.Null(TurnBack.Of(Single, moved with { Participations = [moved.Participations[0]] }, moved with { Participations = [moved.Participations[0]] }));
         Assert.Null(TurnBack.Of(Entries.Appointment(), Entries.Appointment(), Entries.Appointment()));
     }

@@ -172,6 +172,8 @@ export function withDemo() {
     await its.demo.stop();
     lookAt(its.demo);
     its.demo.remove();
+    // Why the server failed stands in its log alone.
+    if (wrong().some((w) => w.includes("status of 5"))) console.log(its.demo.output().slice(-8_000));
     assert.deepEqual([...leaks, ...wrong()], []);
   });
   return its;

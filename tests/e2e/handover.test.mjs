@@ -95,7 +95,7 @@ test("a principal's page fits a hand: now and next, an answer, what was done, an
   await holder.getByRole("button", { name: "Withdraw it from Ines Quadros" }).click();
   await holder.waitFor({ state: "detached" });
   // Her open Desk loses the lane.
-  await ines.getByRole("group", { name: "Today’s lanes" }).getByText("Maren Falk").waitFor({ state: "detached" });
+  await ines.getByRole("group", { name: "Today’s lanes" }).getByText("Maren Falk", { exact: true }).waitFor({ state: "detached" });
   await maren.getByRole("button", { name: /^Undo/ }).click();
   await holder.waitFor();
   assert.deepEqual(maren.wrong, []);

@@ -33,7 +33,22 @@ internal static class TakingBack
         {
             Corlin.Core.Editing.WayBack.Moves => $"Move it back to {when} and notify {told}",
             Corlin.Core.Editing.WayBack.BringsBack => $"Bring it back on {when} and ask {told} anew",
+            Corlin.Core.Editing.WayBack.Asks => AskedAgain(back.Transition.Effects, people),
             _ => $"Change it back and notify {told}",
         });
+    }
+
+    /// <summary>"Ask Tomé again and take Ana out".</summary>
+    private static string AskedAgain(IReadOnlyCollection<Effect> effects, IReadOnlyDictionary<UserId, CalendarUser> people)
+    {
+        var again = Named(EffectKind.Invite);
+        var without = Named(EffectKind.Removed);
+        return English.Capital(English.And([.. again is null ? [] : new[] { $"ask {again} again" }, .. without is null ? [] : new[] { $"take {without} out" }]));
+
+        string? Named(EffectKind kind)
+        {
+            var names = effects.Where(e => e.Kind == kind).Select(e => people[e.To].GivenName).ToList();
+            return names.Count switch { 0 => null, <= 2 => English.And(names), _ => $"{names.Count} people" };
+        }
     }
 }

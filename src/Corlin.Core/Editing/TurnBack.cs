@@ -16,6 +16,9 @@ public enum WayBack
 
     /// <summary>What is said of it is as it was; answers stay.</summary>
     Changes,
+
+    /// <summary>Who is asked is as it was: those who come and go are told, the answers of the others stay.</summary>
+    Asks,
 }
 
 /// <summary>
@@ -27,12 +30,12 @@ public static class TurnBack
     /// <param name="before">The meeting before the change.</param>
     /// <param name="after">The meeting as the change left it.</param>
     /// <param name="now">The meeting as it stands; answers given since stay where nothing moves.</param>
-    /// <returns>Null where there is no way back: it was not sent, was changed since, or the change was of who is asked, or of more than one occurrence.</returns>
+    /// <returns>Null where there is no way back: it was not sent, was changed since, or the change was of more than one occurrence, or of who is asked and of more besides.</returns>
     public static (WayBack Way, LocalDateTime? Occurrence, Transition Transition)? Of(Entry before, Entry after, Entry now)
     {
         if (now.Kind != EntryKind.Meeting || before.Status != MeetingStatus.Sent || now.Status != after.Status || !SaysTheSame(now, after)) return null;
         if (now.Status == MeetingStatus.Cancelled) return (WayBack.BringsBack, null, Scheduling.Restore(now));
-        if (!Asked(before).SetEquals(Asked(after))) return null;
+        if (AskedOtherwise(before, after) is { Count: > 0 } ids) return SaysTheSame(before, after) && AskedOtherwise(after, now).Count == 0 ? AsAsked(before, after, now, ids) : null;
         var restored = now with
         {
             Time = before.Time,
@@ -75,7 +78,28 @@ public static class TurnBack
         return new Transition(asked, Scheduling.Tell(asked, kind, id));
     }
 
-    private static HashSet<(UserId Who, AttendeeRole Role)> Asked(Entry entry) => [.. entry.Participations.Where(p => p is { RecurrenceId: null, NotAsked: false }).Select(p => (p.Who, p.Role))];
+    /// <summary>The same people in the same roles as before: asked again or taken out, and nobody else told.</summary>
+    private static (WayBack Way, LocalDateTime? Occurrence, Transition Transition)? AsAsked(Entry before, Entry after, Entry now, IReadOnlyList<LocalDateTime?> ids)
+    {
+        // Where the whole is asked otherwise, so is each of its occurrences.
+        if (ids is not [null, ..] and not [_]) return null;
+        var id = ids[0];
+        var (was, isNow) = (Asked(before, id), Asked(after, id));
+        // Another role of the same person is no coming or going.
+        if (was.Select(a => a.Who).Intersect(isNow.Select(a => a.Who)).Any(who => was.Single(a => a.Who == who) != isNow.Single(a => a.Who == who))) return null;
+        if (was.All(a => a.Role != AttendeeRole.Required)) return null;
+        var edit = new AttendeesEdit([.. was.Except(isNow).Select(a => new Participation(a.Who, a.Role))], [.. isNow.Except(was).Select(a => a.Who)]);
+        return (WayBack.Asks, id, AttendeeEdits.Apply(now, new Transition(now with { Groups = before.Groups, Version = now.Version + 1 }, []), id, edit));
+    }
+
+    /// <summary>Of what other people are asked: null for the whole, first, then single occurrences.</summary>
+    private static List<LocalDateTime?> AskedOtherwise(Entry a, Entry b) =>
+    [
+        .. a.Participations.Concat(b.Participations).Select(p => p.RecurrenceId).Append(null).Distinct().OrderBy(id => id is not null).ThenBy(id => id)
+            .Where(id => !Asked(a, id).SetEquals(Asked(b, id))),
+    ];
+
+    private static HashSet<(UserId Who, AttendeeRole Role)> Asked(Entry entry, LocalDateTime? id) => [.. Agreement.For(entry, id).Select(p => (p.Who, p.Role))];
 
     private static Override? Said(Entry entry, LocalDateTime id) => entry.Overrides.FirstOrDefault(o => o.RecurrenceId == id);
 

@@ -85,6 +85,8 @@ test("An appointment becomes a meeting, and the meeting is turned over", async (
   await page.getByRole("combobox", { name: "Ask also", exact: true }).fill("Ana B");
   await page.getByRole("option", { name: /Ana Brandão/ }).click();
   await page.keyboard.press("Escape");
+  // What it does stands before it is sent; until then the button still moves.
+  await sheet.getByRole("region", { name: "What it does" }).getByText("Ana").waitFor();
   await sheet.getByRole("button", { name: "Change it and tell 1" }).click();
   await page.getByText("“Pilot roster for May” is changed; one is told in ten seconds.").waitFor();
   await page.getByRole("button", { name: /^Pilot roster for May/ }).click();

@@ -1,14 +1,14 @@
 /** How long what was heard is gathered before the screen reads anew, in milliseconds. */
 const gathering = 150;
 
-let read: () => void = () => undefined;
+let read: () => Promise<void> = () => Promise.resolve();
 let line: string | undefined;
 let stale = false;
 let onTheirWay = 0;
 let waiting: ReturnType<typeof setTimeout> | undefined;
 
 /** Says how the screen reads anew. */
-export function readsBy(how: () => void) {
+export function readsBy(how: () => Promise<void>) {
   read = how;
 }
 
@@ -19,10 +19,10 @@ export function rememberLine(id: string | undefined) {
 
 export const lineOfScreen = () => line;
 
-/** Reads anew now; what was heard until now is in it. */
-export function readAnew() {
+/** Reads anew now; what was heard until now is in it, so that it is not read a second time. */
+export function readAnew(): Promise<void> {
   stale = false;
-  read();
+  return read();
 }
 
 /** Something has changed: the screen reads anew once no change of its own is on its way, so that it does not ask for what that one takes away. */
@@ -30,7 +30,7 @@ export function becomeStale() {
   stale = true;
   waiting ??= setTimeout(() => {
     waiting = undefined;
-    if (stale && onTheirWay === 0) readAnew();
+    if (stale && onTheirWay === 0) void readAnew();
   }, gathering);
 }
 

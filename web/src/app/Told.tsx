@@ -1,5 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { ask, client } from "../api/client";
+import { readAnew } from "../api/fresh";
 import type { MeetingNews } from "../api/types";
 import { useChanges } from "./changes";
 import { Flag } from "../lane/Flag";
@@ -8,11 +9,10 @@ import { Tone } from "../ui/Tone";
 
 /** What others did to meetings to which one is asked, until it is put away; what is near stands first and louder. */
 export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: MeetingNews) => void }) {
-  const queries = useQueryClient();
   const { fail } = useChanges();
   const away = useMutation({
     mutationFn: (id: number) => ask(client.DELETE("/api/news/{id}", { params: { path: { id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["calendars"] }),
+    onSuccess: readAnew,
     onError: fail,
   });
   if (told.length === 0) return null;

@@ -79,7 +79,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   const [reads, setReads] = useState(0);
   const readAgain = useCallback(() => setReads((n) => n + 1), []);
   useEffect(() => {
-    if (reads > 0) readAnew();
+    if (reads > 0) void readAnew();
   }, [reads]);
   const make = useCallback(
     <T,>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) =>

@@ -11,7 +11,7 @@ export function useLive() {
   const queries = useQueryClient();
   useEffect(() => {
     let ended = false;
-    readsBy(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+    readsBy(() => queries.invalidateQueries({ queryKey: ["calendars"] }));
     // The line is opened once the first screen stands; until then nothing is missed that a reading did not have.
     const open = async () => {
       const { HubConnectionBuilder, LogLevel } = await import("@microsoft/signalr");

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useState } from "react";
 import { ask, client, Problem, problemOf } from "../../api/client";
+import { readAnew } from "../../api/fresh";
 import { chosenQuery, deskQuery, draftsQuery } from "../../api/queries";
 import type { Desk, KeptDraft, Mend } from "../../api/types";
 import { useChanges } from "../../app/changes";
@@ -131,7 +132,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       const body = arrangeRequest(draft, organiser, zone, start, settled, send);
       const made = await ask(client.POST("/api/meetings", { body }));
       written.finish();
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      await readAnew();
       if (send) {
         say(`“${body.title}” goes to ${made.asked} in ten seconds.`, made.change);
         await navigate({ to: "/chase", search: { meeting: made.entry } });
@@ -160,7 +161,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       await written.keep();
       const where = made.lanes === 1 ? `on ${organiser.givenName}’s calendar` : `on ${made.lanes} calendars`;
       say(`${draft.holding.length === 1 ? "One stretch is" : `${draft.holding.length} stretches are`} held ${where}.`, made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      await readAnew();
     });
   const release = () =>
     void attempt(async () => {
@@ -169,7 +170,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       written.change({ held: undefined, holding: [] });
       await written.keep();
       say("Nothing is held any more.", made.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      await readAnew();
     });
 
   const mend = (by: Mend) => {

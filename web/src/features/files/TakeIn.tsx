@@ -1,6 +1,7 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { problemOf } from "../../api/client";
+import { readAnew } from "../../api/fresh";
 import { sendCalendarFile } from "../../api/files";
 import type { ImportReport, Person } from "../../api/types";
 import { useChanges } from "../../app/changes";
@@ -11,7 +12,6 @@ const mostBytes = 64 * 1024 * 1024;
 
 /** Takes a calendar file into somebody's calendar, and tells what came of it. */
 export function TakeIn({ who }: { who: Person }) {
-  const queries = useQueryClient();
   const { say } = useChanges();
   const input = useRef<HTMLInputElement>(null);
   const [going, setGoing] = useState<{ name: string; work: string; sent: number; stop: () => void }>();
@@ -35,7 +35,7 @@ export function TakeIn({ who }: { who: Person }) {
       const came = await sending.came;
       setReport({ name: file.name, came });
       say(`${file.name}: ${came.added} added, ${came.changed} changed.`, came.change ?? undefined);
-      void queries.invalidateQueries({ queryKey: ["calendars"] });
+      void readAnew();
     } catch (e) {
       setProblem(problemOf(e).message);
     } finally {

@@ -1,7 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
+import { readAnew } from "../../api/fresh";
 import type { Mail } from "../../api/types";
 import { useChanges } from "../../app/changes";
 import { useFocusBack } from "../../app/useFocusBack";
@@ -20,7 +21,6 @@ export function MailOpen({ id }: { id: number }) {
 
 function Message({ mail }: { mail: Mail }) {
   const { say, fail } = useChanges();
-  const queries = useQueryClient();
   const [answering, setAnswering] = useState(false);
   const place = useFocusBack<HTMLDivElement>(answering);
   const path = { id: mail.line.id };
@@ -28,7 +28,7 @@ function Message({ mail }: { mail: Mail }) {
     call
       .then(() => say(words))
       .catch(fail)
-      .finally(() => void queries.invalidateQueries({ queryKey: ["calendars"] }));
+      .finally(() => void readAnew());
   return (
     <div className="grid gap-x-10 gap-y-3 min-[900px]:grid-cols-[300px_minmax(0,1fr)]">
       <dl className="grid grid-cols-[auto_minmax(0,1fr)] content-start gap-x-3 gap-y-0.5 [&>dd]:break-words [&>dt]:text-soft">

@@ -1,6 +1,6 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { problemOf } from "../../api/client";
+import { readAnew } from "../../api/fresh";
 import { sendPeopleFile } from "../../api/files";
 import type { ImportedPeople, Index } from "../../api/types";
 import { useChanges } from "../../app/changes";
@@ -10,7 +10,6 @@ import { FieldError } from "../../ui/Field";
 
 /** Takes a file of people in, and tells what came of it. */
 export function TakePeopleIn({ index }: { index: Index }) {
-  const queries = useQueryClient();
   const { say } = useChanges();
   const input = useRef<HTMLInputElement>(null);
   const [keptFor, setKeptFor] = useState("");
@@ -31,7 +30,7 @@ export function TakePeopleIn({ index }: { index: Index }) {
       const report = await sendPeopleFile(keptFor || undefined, file, () => undefined).came;
       setCame({ name: file.name, report });
       if (report.change) say(`${file.name}: ${report.added} entered, ${report.changed} changed.`, report.change);
-      await queries.invalidateQueries({ queryKey: ["calendars"] });
+      await readAnew();
     } catch (error) {
       setProblem(problemOf(error).message);
     } finally {

@@ -12,6 +12,7 @@ import { changedSince } from "./changeEntry";
 import { difference, draftOf, nothing, partWords, type Draft } from "./edit";
 import { EntryMore } from "./EntryMore";
 import { EntrySentence } from "./EntrySentence";
+import { SideFoot } from "./Side";
 import { TakesPart } from "./TakesPart";
 import type { Shown } from "./useEntrySheet";
 import { WeighedPart } from "./WeighedPart";
@@ -171,7 +172,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
               {problem.message}
             </p>
           )}
-          <div className="sticky bottom-0 flex gap-2 bg-ground py-1">
+          <SideFoot>
             <Button look="filled" disabled={busy || draft.time.minutes <= 0} onClick={send}>
               {`Change ${series ? (reaches.find((r) => r.reach === chosen)?.label ?? "it") : "it"}${told > 0 ? ` and tell ${told}` : ""}`}
             </Button>
@@ -187,7 +188,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
             >
               Leave it as it was
             </Button>
-          </div>
+          </SideFoot>
         </div>
       )}
     </div>

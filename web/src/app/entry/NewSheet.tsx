@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useId, useState } from "react";
 import { ask, client } from "../../api/client";
 import { furtherQuery } from "../../api/queries";
 import { CalendarPart } from "../../sentence/CalendarPart";
@@ -12,13 +12,14 @@ import { useKept } from "../useKept";
 import type { Draft } from "./edit";
 import { EntrySentence } from "./EntrySentence";
 import { NewWeighed } from "./NewWeighed";
-import { Side } from "./Side";
+import { Side, SideFoot } from "./Side";
 import { TakesPart } from "./TakesPart";
 import type { Fresh } from "./useEntrySheet";
 
 /** A new appointment as a sentence; its owner is named. */
 export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; onClose: () => void; onDraft: (draft: Draft) => void }) {
   const { busy, problem, make } = useChange("Something went wrong; nothing was added.");
+  const form = useId();
   const [calendar, setCalendar] = useState<string>();
   const further = useQuery(furtherQuery(fresh.owner.id)).data;
   const choices = further?.mayAddTo ?? [];
@@ -80,6 +81,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
   return (
     <Side title={`New appointment for ${fresh.owner.name}`} onClose={onClose}>
       <form
+        id={form}
         className="grid gap-4"
         onSubmit={(e) => {
           e.preventDefault();
@@ -106,7 +108,6 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
           agenda={false}
           onEdit={(part) => setDraft((d) => ({ ...d, ...part }))}
         />
-        {draft.takes !== "free" && <NewWeighed owner={fresh.owner.id} time={draft.time} place={draft.place} repeats={draft.repeats} />}
         <TakesPart value={draft.takes ?? "firm"} onChange={(takes) => setDraft((d) => ({ ...d, takes }))} />
         {further?.categories && (
           <p className="text-soft">
@@ -126,13 +127,14 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
             .
           </p>
         )}
+        {draft.takes !== "free" && <NewWeighed owner={fresh.owner.id} time={draft.time} place={draft.place} repeats={draft.repeats} />}
         {problem && (
           <p role="alert" className="font-semibold text-brick">
             {problem.message}
           </p>
         )}
-        <div className="flex gap-2">
-          <Button type="submit" look="filled" disabled={busy || draft.time.minutes <= 0}>
+        <SideFoot>
+          <Button type="submit" form={form} look="filled" disabled={busy || draft.time.minutes <= 0}>
             Add it for {fresh.owner.name.split(" ")[0]}
           </Button>
           <Button
@@ -144,7 +146,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
           >
             Leave it
           </Button>
-        </div>
+        </SideFoot>
       </form>
     </Side>
   );

@@ -1,10 +1,20 @@
 import { Dialog } from "radix-ui";
-import { useEffect, useLayoutEffect, useState, type ReactNode } from "react";
+import { createContext, useContext, useEffect, useLayoutEffect, useState, type ReactNode } from "react";
+import { createPortal } from "react-dom";
+
+const Foot = createContext<HTMLElement | null>(null);
+
+/** The buttons of what a sheet is about: at its foot, so that what comes in above moves none of them away from a hand. */
+export function SideFoot({ children }: { children: ReactNode }) {
+  const foot = useContext(Foot);
+  return foot && createPortal(<div className="flex gap-2 border-t border-rule px-6 py-3 max-[600px]:px-4">{children}</div>, foot);
+}
 
 /** A sheet beside the board, which makes room for it where the window is wide enough. */
 export function Side({ title, children, onClose }: { title: string; children: ReactNode; onClose: () => void }) {
   // Focus goes back to what opened it.
   const [opener] = useState(() => document.activeElement);
+  const [foot, setFoot] = useState<HTMLElement | null>(null);
   useLayoutEffect(() => {
     document.documentElement.dataset.side = "open";
     return () => {
@@ -25,13 +35,16 @@ export function Side({ title, children, onClose }: { title: string; children: Re
         <Dialog.Content
           aria-describedby={undefined}
           onInteractOutside={(e) => e.preventDefault()}
-          className="fixed top-12 right-0 bottom-[30px] z-20 flex w-[min(100vw,400px)] flex-col overflow-auto border-l border-ink bg-ground p-6 max-[600px]:inset-0 max-[600px]:w-full max-[600px]:border-l-0 max-[600px]:p-4 max-[600px]:pt-13"
+          className="fixed top-12 right-0 bottom-[30px] z-20 flex w-[min(100vw,400px)] flex-col border-l border-ink bg-ground max-[600px]:inset-0 max-[600px]:w-full max-[600px]:border-l-0"
         >
           <Dialog.Title className="sr-only">{title}</Dialog.Title>
           <Dialog.Close className="absolute top-2 right-3 hidden min-h-11 px-2 text-[15px] font-semibold text-sea max-[600px]:block">
             Back
           </Dialog.Close>
-          {children}
+          <div className="flex min-h-0 flex-1 flex-col overflow-auto p-6 max-[600px]:p-4 max-[600px]:pt-13">
+            <Foot value={foot}>{children}</Foot>
+          </div>
+          <div ref={setFoot} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,11 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { ask, client } from "../../api/client";
 import { remindersQuery } from "../../api/queries";
 import type { Reminders } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
-import { Side } from "../entry/Side";
+import { Side, SideFoot } from "../entry/Side";
 import { useChanges } from "../changes";
 
 const leads = [0, 5, 10, 15, 20, 30, 45, 60];
@@ -18,6 +18,7 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
   const [minutes, setMinutes] = useState(data.likes.minutes);
   const [browser, setBrowser] = useState(data.likes.browser);
   const [refused, setRefused] = useState(false);
+  const form = useId();
   const everyone = data.principals.every((p) => of.includes(p.id));
 
   const askBrowser = async (on: boolean) => {
@@ -44,6 +45,7 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
   return (
     <Side title="Reminders" onClose={onClose}>
       <form
+        id={form}
         className="grid gap-4"
         onSubmit={(e) => {
           e.preventDefault();
@@ -93,14 +95,14 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
           </p>
         )}
         <p className="text-soft">An entry can have a reminder of its own, or none: open it and say so.</p>
-        <div className="flex gap-2">
-          <Button type="submit" look="filled">
+        <SideFoot>
+          <Button type="submit" form={form} look="filled">
             Keep it so
           </Button>
           <Button look="plain" onClick={onClose}>
             Leave it
           </Button>
-        </div>
+        </SideFoot>
       </form>
     </Side>
   );

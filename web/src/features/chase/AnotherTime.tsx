@@ -30,7 +30,6 @@ export function AnotherTime({ row, onDone }: Props) {
     <section aria-label="Another time" className="grid max-w-[60ch] gap-2 py-2">
       {slots.length === 0 && <p>Within a week nothing suits everyone required. Its sheet takes any other time.</p>}
       <NearSlots slots={slots} picked={slot ?? null} onPick={setSlot} />
-      {move && <WeighedPart entry={row.entry} request={{ ...whole, move, anyTimes: false }} />}
       {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         {slot && move && (
@@ -52,6 +51,8 @@ export function AnotherTime({ row, onDone }: Props) {
           Leave it
         </Button>
       </div>
+      {/* Below the buttons, which it would move away from a hand. */}
+      {move && <WeighedPart entry={row.entry} request={{ ...whole, move, anyTimes: false }} />}
     </section>
   );
 }

@@ -226,13 +226,7 @@ function EntryButton({
       style={{ left: label.x - drawn.x, top: label.top - drawn.top, width: label.width, color: colour }}
     >
       <span className="block overflow-hidden font-semibold" style={{ maxHeight: label.titleLines * 15 }}>
-        {label.cut
-          ? entry.label.split(" ").map((word, i) => (
-              <span key={`${word}${i}`} className="block overflow-hidden whitespace-nowrap">
-                {word}
-              </span>
-            ))
-          : entry.label}
+        {label.short ?? entry.label}
       </span>
       {label.detail && <span className="block truncate">{entry.detail}</span>}
     </span>

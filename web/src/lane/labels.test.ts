@@ -116,6 +116,22 @@ test("only what has no room for three letters has a number", () => {
   }
 });
 
+test("no letter is cut in half: a word that has no room is shortened, with a point", () => {
+  let short = 0;
+  for (let seed = 1; seed <= 300; seed++)
+    for (const d of draw(placeOnTracks(anyDay(seed)), makeAxis(560, day, 6 * hour, 21 * hour), 0, 90, undefined, measure)) {
+      if (!d.label || "number" in d.label) continue;
+      const { label } = d;
+      const whole = d.placed.entry.label.split(" ");
+      for (const [i, word] of (label.short ?? d.placed.entry.label).split(" ").entries()) {
+        expect(measure(word)).toBeLessThanOrEqual(label.width);
+        expect(word === whole[i] || (word.endsWith(".") && whole[i]?.startsWith(word.slice(0, -1)))).toBe(true);
+      }
+      if (label.short) short++;
+    }
+  expect(short).toBeGreaterThan(50);
+});
+
 describe("height is commitment", () => {
   const entry = (takes: string): Entry => ({ ...(anyDay(1)[0] as Entry), takes, start: 9 * hour, end: 10 * hour });
   const heightOf = (takes: string) =>

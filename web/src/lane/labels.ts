@@ -100,8 +100,8 @@ interface Spot {
   width: number;
   titleLines: number;
   detail: boolean;
-  /** A word a line, each as far as it goes. */
-  cut?: boolean;
+  /** The name with its long words shortened, where it does not fit as it is. */
+  short?: string;
 }
 
 /** Inside the block, wrapped between its words; undefined where its height or width is too small for all of it. */
@@ -116,13 +116,33 @@ function inside(block: Block, measure: Measure): Spot | undefined {
   return { x: block.x + padding, top: block.top + 3, width, titleLines, detail };
 }
 
-/** Inside the block as far as it goes: a narrow column of which at least three letters a line can be read. */
+/** As many whole letters as fit, with the point of an abbreviation. */
+function shortened(word: string, width: number, measure: Measure): string {
+  if (measure(word) <= width) return word;
+  let letters = word.length - 1;
+  while (letters > 1 && measure(`${word.slice(0, letters)}.`) > width) letters--;
+  const kept = word.slice(0, letters).replace(/[^\p{L}\p{N}]+$/u, "");
+  // As people abbreviate: before a vowel.
+  return `${kept.replace(/(?<=.{3})[aeiou]+$/i, "")}.`;
+}
+
+/** Inside the block, its long words shortened: a narrow column of which at least three letters a line can be read. */
 function clipped(block: Block, measure: Measure): Spot | undefined {
   const width = block.width - 4;
   const most = Math.floor((block.height - 3) / lineHeight);
   if (width < measure("www") || most < 1) return undefined;
-  const titleLines = Math.min(most, block.placed.entry.label.split(" ").length);
-  return { x: block.x + 3, top: block.top + 3, width, titleLines, detail: false, cut: true };
+  const short = block.placed.entry.label
+    .split(" ")
+    .map((word) => shortened(word, width, measure))
+    .join(" ");
+  return {
+    x: block.x + 3,
+    top: block.top + 3,
+    width,
+    titleLines: Math.min(most, linesNeeded(short, width, measure)),
+    detail: false,
+    short,
+  };
 }
 
 /**
@@ -165,7 +185,7 @@ export function draw(
           free(x, top, top + lines * lineHeight),
           Math.max(measure(entry.label), detail ? measure(entry.detail ?? "") : 0) + 2,
         );
-        if (width < leastLabel || longest > width + 1 || linesNeeded(entry.label, width, measure) > titleLines) continue;
+        if (width < leastLabel || longest > width || linesNeeded(entry.label, width, measure) > titleLines) continue;
         if (detail && measure(entry.detail ?? "") > width) continue;
         return { x, top, width, titleLines, detail };
       }

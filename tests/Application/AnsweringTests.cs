@@ -80,4 +80,48 @@ public class AnsweringTests
         await world.Do(Declines(world.Maren, world, entry));
         Assert.Empty(await ToldAsync(world, world.Noor));
     }
+
+    private static EnterAnswer Told(World world, CalendarUser by, string entry, CalendarUser who, Answer answer) => new(by.Id, entry, who.PublicId, null, answer, "gladly");
+
+    [Fact]
+    public async Task What_was_told_by_word_of_mouth_stands_and_who_told_it_learns_so()
+    {
+        await using var world = await World.MakeAsync();
+        var made = await world.Arrange();
+        await world.Do(Told(world, world.Noor, made.PublicId, world.Tome, Answer.Accepted));
+        var part = Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!;
+        Assert.Equal((Answer.Accepted, world.Noor.Id, true, "gladly"), (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth, part.Comment));
+        Assert.Contains("entered “accepted” for you, told by word of mouth", Assert.Single(await ToldAsync(world, world.Tome)), StringComparison.Ordinal);
+
+        // They say otherwise themselves, and it is theirs again.
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, null));
+        part = Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!;
+        Assert.Equal((Answer.Declined, world.Tome.Id, false), (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth));
+    }
+
+    [Fact]
+    public async Task What_they_answered_themselves_is_replaced_only_when_that_is_meant_and_comes_back_with_an_undo()
+    {
+        await using var world = await World.MakeAsync();
+        var made = await world.Arrange();
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, "no", null));
+        var told = Told(world, world.Noor, made.PublicId, world.Tome, Answer.Accepted);
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(told));
+        Assert.StartsWith("Tomé Vidal answered declined themselves", refused.Refusal.What, StringComparison.Ordinal);
+        var change = await world.Do(told with { AllTheSame = true });
+        await world.Do(new UndoChange(world.Noor.Id, change));
+        var part = Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!;
+        Assert.Equal((Answer.Declined, world.Tome.Id, false, "no"), (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth, part.Comment));
+    }
+
+    [Fact]
+    public async Task Only_who_organises_enters_an_answer_and_only_of_who_is_asked()
+    {
+        await using var world = await World.MakeAsync();
+        var made = await world.Arrange();
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Tome, made.PublicId, world.Tome, Answer.Accepted)));
+        Assert.Equal(RefusalKind.NotAnAttendee, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Noor, made.PublicId, world.Noor, Answer.Accepted)))).Refusal.Kind);
+        Assert.Equal(RefusalKind.BadInput, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Noor, made.PublicId, world.Tome, Answer.None)))).Refusal.Kind);
+        Assert.Equal(Answer.None, Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!.Answer);
+    }
 }

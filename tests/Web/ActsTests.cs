@@ -45,6 +45,7 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
         new("change a private meeting", t => Change(t.PrivateMeeting), h => h.From(Held.SpeakFor, true)),
         new("put on another calendar", t => (HttpMethod.Put, $"/api/entries/{t.Entry}/calendar", new { calendar = t.Further }), h => h.From(Held.Change, false)),
         new("go on without", t => (HttpMethod.Post, $"/api/meetings/{t.Meeting}/go-on", new { occurrence = (string?)null }), h => h.From(Held.SpeakFor, false)),
+        new("enter an answer", t => (HttpMethod.Post, $"/api/meetings/{t.Meeting}/answers", new { occurrence = (string?)null, attendee = t.Other, answer = "accepted", comment = (string?)null }), h => h.From(Held.SpeakFor, false)),
         new("answer for them", t => (HttpMethod.Post, $"/api/entries/{t.Asked}/answer", new { inNameOf = t.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposed = (object?)null }), h => h.OnCalendar(Held.SpeakFor)),
         new("arrange for them", t => (HttpMethod.Post, "/api/meetings", Access.Meeting(t.Owner, "x", "x", "2027-03-12T12:00", false, t.Other)), h => h.OnCalendar(Held.SpeakFor)),
         new("look for slots for them", t => (HttpMethod.Post, "/api/slots", new { inNameOf = t.Owner, required = new[] { t.Owner }, optional = Array.Empty<string>(), minutes = 30, from = "2027-03-12", to = "2027-03-12" }), h => h.OnCalendar(Held.SpeakFor)),

@@ -98,6 +98,7 @@ internal static class EndpointLines
         ["POST /api/meetings/{id}/proposal/accept"] = (k => ($"/api/meetings/{k.Meeting}/proposal/accept", new { occurrence = (string?)null, attendee = k.Owner }), Unknown),
         ["POST /api/meetings/{id}/proposal/refuse"] = (k => ($"/api/meetings/{k.Meeting}/proposal/refuse", new { occurrence = (string?)null, attendee = k.Owner }), Unknown),
         ["POST /api/meetings/{id}/go-on"] = (k => ($"/api/meetings/{k.Meeting}/go-on", new { occurrence = (string?)null }), Unknown),
+        ["POST /api/meetings/{id}/answers"] = (k => ($"/api/meetings/{k.Meeting}/answers", new { occurrence = (string?)null, attendee = k.Owner, answer = "accepted", comment = (string?)null }), Unknown),
         ["POST /api/meetings/{id}/restoring"] = (k => ($"/api/meetings/{k.Meeting}/restoring", new { }), Unknown),
         ["DELETE /api/meetings/{id}/turning-over"] = (k => ($"/api/meetings/{k.Meeting}/turning-over", null), Unknown),
         ["POST /api/people/{id}/address"] = (k => ($"/api/people/{k.Other}/address", new { version = 1, address = "not one" }), Forbidden),

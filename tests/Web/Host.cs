@@ -63,6 +63,8 @@ internal sealed class Host : IAsyncDisposable
     /// <summary>As the process is told to end, while requests still come.</summary>
     public void BeginToStop() => app.Lifetime.StopApplication();
 
+    public T Service<T>() where T : notnull => app.Services.GetRequiredService<T>();
+
     /// <summary>The data folder.</summary>
     public string Folder => folder;
 

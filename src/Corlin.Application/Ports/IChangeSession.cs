@@ -442,6 +442,9 @@ public enum ChangeKind
     /// <summary>It got another key.</summary>
     FeedRenewed,
     FeedEnded,
+
+    /// <summary>What an attendee said by word of mouth was entered as their answer.</summary>
+    AnswerEntered,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -21,7 +21,7 @@ public sealed record Notice(EffectKind Kind, string To, string About, string Ent
     /// <summary>Whether it is told on the Desk: what asks for an answer waits there as an invitation, what was answered in Chase.</summary>
     [JsonIgnore]
     public bool IsNews => Kind is EffectKind.Moved or EffectKind.Changed or EffectKind.Cancelled or EffectKind.Removed or EffectKind.TurnedOver or EffectKind.Forwarded or EffectKind.NotesReleased
-        or EffectKind.AnsweredOtherwise or EffectKind.TurnOverRefused;
+        or EffectKind.AnsweredOtherwise or EffectKind.AnswerEntered or EffectKind.TurnOverRefused;
 }
 
 /// <summary>Brings notices to those inside.</summary>

@@ -76,7 +76,8 @@ internal static class ChaseRows
         var words = English.Word(part.Answer);
         if (part.Proposed is not null) words += ", another time";
         if (part.AnsweredAt is { } at) words += " " + When(viewing, at);
-        if (part.AnsweredBy is { } by && by != part.Who) words += $", {people[by].GivenName} for {people[part.Who].GivenName}";
+        if (part is { ByWordOfMouth: true, AnsweredBy: { } told }) words += $", told to {people[told].GivenName}";
+        else if (part.AnsweredBy is { } by && by != part.Who) words += $", {people[by].GivenName} for {people[part.Who].GivenName}";
         return new ChaseAttendee(viewing.View(people[part.Who]), English.Word(part.Role), English.Word(part.Answer), words, part.Comment);
     }
 

@@ -42,6 +42,7 @@ public static partial class English
         ChangeKind.HoldPlaced => "placed a hold",
         ChangeKind.MeetingSent => "sent",
         ChangeKind.InvitationAnswered => "answered",
+        ChangeKind.AnswerEntered => "entered an answer by word of mouth to",
         ChangeKind.ProposalAccepted => "accepted another time for",
         ChangeKind.ProposalRefused => "kept the time of",
         ChangeKind.WentOn => "goes on without those who have not accepted in",

@@ -45,6 +45,7 @@ public static partial class English
         EffectKind.TurnedOver => "Turned over",
         EffectKind.NotesReleased => "Notes",
         EffectKind.AnsweredOtherwise => "Answered otherwise",
+        EffectKind.AnswerEntered => "By word of mouth",
         EffectKind.TurnOverRefused => "Not taken over",
         _ => kind.ToString(),
     };
@@ -65,6 +66,7 @@ public static partial class English
         if (news.Kind == EffectKind.TurnOverRefused) return $"{title}, {when}: {who} does not take it over. It stays with {organiser}.";
         if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
         if (news.Kind == EffectKind.AnsweredOtherwise) return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
+        if (news.Kind == EffectKind.AnswerEntered) return $"{title}, {when}: {AnswerEntered(news, told, who, name)}";
         if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} released what was noted.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
         var changes = told is { Before: { } before, After: { } after } ? Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), zone, name).ToList() : [];
@@ -73,10 +75,15 @@ public static partial class English
 
     private static string AnsweredNow(MeetingNews news, PastEntry? told, string who, Func<UserId, string> name)
     {
-        string Of(EntryState? state) => Word(state?.Whole?.Attendees.FirstOrDefault(a => a.Who == news.Lane && a.RecurrenceId == news.RecurrenceId) is { } part ? part.Answer : Answer.None);
         var whose = news.Lane == news.To ? "you" : name(news.Lane);
-        return $"{who} answered {Of(told?.After)}. What stood there for {whose} was {Of(told?.Before)}.";
+        return $"{who} answered {Word(AnswerOf(news, told?.After))}. What stood there for {whose} was {Word(AnswerOf(news, told?.Before))}.";
     }
+
+    private static string AnswerEntered(MeetingNews news, PastEntry? told, string who, Func<UserId, string> name) =>
+        $"{who} entered “{Word(AnswerOf(news, told?.After))}” for {(news.Lane == news.To ? "you" : name(news.Lane))}, told by word of mouth. Answer it if that is not so.";
+
+    private static Answer AnswerOf(MeetingNews news, EntryState? state) =>
+        state?.Whole?.Attendees.FirstOrDefault(a => a.Who == news.Lane && a.RecurrenceId == news.RecurrenceId)?.Answer ?? Answer.None;
 
     /// <summary>How a message stands.</summary>
     public static string Mail(KeptMail mail, DateTimeZone zone, LocalDate today) => mail.State switch

@@ -124,6 +124,7 @@ public static partial class English
     public static string AnsweredBy(Participation part, CalendarUser by, CalendarUser who, Instant now, DateTimeZone zone)
     {
         var when = part.AnsweredAt is { } at ? $", {When(zone.ToLocal(at), zone.ToLocal(now).Date)}" : "";
+        if (part.ByWordOfMouth) return $"{who.Name} told {by.Name} by word of mouth: {Word(part.Answer)}{when}.";
         return by.Id == who.Id ? $"{by.Name} answered {Word(part.Answer)} themselves{when}." : $"{by.Name} answered {Word(part.Answer)} for {who.Name}{when}.";
     }
 

@@ -262,8 +262,11 @@ public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime?
 
     public Instant? AnsweredAt { get; init; }
 
-    /// <summary>Who gave the answer: the attendee, or one who speaks for them.</summary>
+    /// <summary>Who gave the answer: the attendee, one who speaks for them, or who was told it.</summary>
     public UserId? AnsweredBy { get; init; }
+
+    /// <summary>The attendee told it to who organises, who entered it.</summary>
+    public bool ByWordOfMouth { get; init; }
 
     /// <summary>Asked to the series, taken out of this one occurrence.</summary>
     public bool NotAsked { get; init; }

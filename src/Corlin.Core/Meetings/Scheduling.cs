@@ -46,6 +46,9 @@ public enum EffectKind
 
     /// <summary>Who gave an answer for somebody is told that another took its place.</summary>
     AnsweredOtherwise,
+
+    /// <summary>An attendee is told that what they said by word of mouth stands as their answer.</summary>
+    AnswerEntered,
 }
 
 public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);
@@ -54,7 +57,7 @@ public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateT
 public sealed record Transition(Entry Entry, ImmutableArray<Effect> Effects);
 
 /// <summary>An answer as it is given.</summary>
-/// <param name="By">Who gives it: the attendee or one who speaks for them.</param>
+/// <param name="By">Who gives it: the attendee or one who speaks for them; or who enters what they were told.</param>
 public sealed record GivenAnswer(Answer Answer, string? Comment, Stretch? Proposed, UserId By, Instant At);
 
 /// <summary>How a meeting goes from one state to the next (RFC 5546 3.2).</summary>
@@ -85,10 +88,21 @@ public static class Scheduling
             Proposed = given.Proposed,
             AnsweredAt = given.At,
             AnsweredBy = given.By,
+            ByWordOfMouth = false,
             Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
         };
         var kind = given.Proposed is null ? EffectKind.Answered : EffectKind.Proposed;
         return new Transition(With(meeting, answered), [new Effect(kind, meeting.Owner, who, recurrenceId)]);
+    }
+
+    /// <summary>An attendee's answer as they told it to who organises; they learn that it stands, and can give another.</summary>
+    /// <exception cref="RefusedException">As for <see cref="Give"/>, or it is a room.</exception>
+    public static Transition Enter(Entry meeting, UserId who, LocalDateTime? recurrenceId, GivenAnswer told)
+    {
+        var entered = Give(meeting, who, recurrenceId, told);
+        var part = Agreement.Of(entered.Entry, who, recurrenceId)!;
+        if (part.Role == AttendeeRole.Resource) throw new RefusedException(RefusalKind.NotAnAttendee);
+        return new Transition(With(entered.Entry, part with { ByWordOfMouth = true }), [new Effect(EffectKind.AnswerEntered, who, who, recurrenceId)]);
     }
 
     /// <summary>Who gave the answer that another would take the place of; null where there is none, it is the same or one's own.</summary>
@@ -111,7 +125,7 @@ public static class Scheduling
     public static Transition Agreed(Transition moved, UserId who, LocalDateTime? recurrenceId, Instant at)
     {
         if (Agreement.Of(moved.Entry, who, recurrenceId) is not { } part) return moved;
-        return moved with { Entry = With(moved.Entry, part with { RecurrenceId = part.RecurrenceId, Answer = Answer.Accepted, AnsweredAt = at, AnsweredBy = who }) };
+        return moved with { Entry = With(moved.Entry, part with { RecurrenceId = part.RecurrenceId, Answer = Answer.Accepted, AnsweredAt = at, AnsweredBy = who, ByWordOfMouth = false }) };
     }
 
     /// <summary>The answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not accepted.</summary>
@@ -130,6 +144,7 @@ public static class Scheduling
         Proposed = null,
         AnsweredAt = null,
         AnsweredBy = null,
+        ByWordOfMouth = false,
         Version = part.Version + 1,
     };
 

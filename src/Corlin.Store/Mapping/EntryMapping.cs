@@ -153,6 +153,7 @@ internal static class EntryMapping
         row.ProposedEnd = part.Proposed?.End;
         row.AnsweredAt = part.AnsweredAt;
         row.AnsweredById = part.AnsweredBy?.Value;
+        row.ByWordOfMouth = part.ByWordOfMouth;
         row.NotAsked = part.NotAsked;
         row.OwnPrivate = part.OwnPrivate;
         row.Version = part.Version;
@@ -165,6 +166,7 @@ internal static class EntryMapping
         Proposed = row is { ProposedStart: { } start, ProposedEnd: { } end } ? new Stretch(start, end) : null,
         AnsweredAt = row.AnsweredAt,
         AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
+        ByWordOfMouth = row.ByWordOfMouth,
         NotAsked = row.NotAsked,
         OwnPrivate = row.OwnPrivate,
         Version = row.Version,

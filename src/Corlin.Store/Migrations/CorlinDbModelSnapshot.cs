@@ -2007,6 +2007,9 @@ namespace Corlin.Store.Migrations
                     b.Property<long?>("AnsweredById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("ByWordOfMouth")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Comment")
                         .HasColumnType("TEXT");
 

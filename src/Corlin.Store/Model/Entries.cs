@@ -146,6 +146,10 @@ internal sealed class ParticipationRow
     public Instant? ProposedEnd { get; set; }
     public Instant? AnsweredAt { get; set; }
     public long? AnsweredById { get; set; }
+
+    /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public bool ByWordOfMouth { get; set; }
     public bool OwnPrivate { get; set; }
 
     /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>

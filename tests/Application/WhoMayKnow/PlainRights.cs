@@ -37,6 +37,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
         WriteToOrganiser c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Meeting)),
         AcceptProposal c => If(Changes(actor, c.Entry)),
         RefuseProposal c => If(Changes(actor, c.Entry)),
+        EnterAnswer c => If(Changes(actor, c.Entry)),
         GoOnWithout c => If(Changes(actor, c.Entry)),
         CallIn c => If(Changes(actor, c.Meeting)),
         WithdrawCall c => If(Changes(actor, c.Meeting)),

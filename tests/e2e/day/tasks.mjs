@@ -184,7 +184,20 @@ export const tasks = {
   },
   10: {
     what: "Tomé says at your desk that he comes: enter it",
-    notYet: "Only Tomé, or who speaks for him, answers for him; what was told by word of mouth cannot be entered.",
+    do: async (page, hand, { button, option, dialog, says }) => {
+      await hand.place("Chase");
+      await hand.on(button(/^Thursday 15:\d\d Insurers, renewal terms/));
+      await hand.on(button("Enter a spoken answer"));
+      const form = page.getByRole("form", { name: "Enter a spoken answer" });
+      await form.waitFor();
+      const who = form.getByRole("button", { name: /^Who said it/ });
+      if (!/Tomé/.test(await who.innerText())) {
+        await hand.on(who);
+        await hand.on(dialog("Who said it").getByRole("button", { name: /^Tomé Vidal/ }));
+      }
+      await hand.on(button("Enter it for Tomé", form));
+      await says(/^Tomé accepts “Insurers, renewal terms”/);
+    },
   },
   11: {
     what: "Remind who has said nothing, kindly; then find out whether you did so before",

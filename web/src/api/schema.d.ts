@@ -4247,6 +4247,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meetings/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EnterAnswerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{id}/restoring": {
         parameters: {
             query?: never;
@@ -7647,6 +7688,14 @@ export interface components {
         EarlierPaperView: {
             id: string;
             note: string;
+        };
+        EnterAnswerRequest: {
+            occurrence: null | string;
+            attendee: string;
+            answer: components["schemas"]["Answer"];
+            comment: null | string;
+            /** @default false */
+            allTheSame: boolean;
         };
         EnterParts: {
             time: components["schemas"]["TimeRequest"];

@@ -1,5 +1,6 @@
 using Corlin.Application.Changes;
 using Corlin.Application.Reads;
+using Corlin.Core.Calendars;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.Chase;
@@ -26,6 +27,11 @@ public sealed record TurnOverAnswer(bool Takes);
 /// <param name="To">Public ids or addresses of those who are to know of it.</param>
 public sealed record ForwardRequest(string InNameOf, string? Occurrence, IReadOnlyList<string> To, string? Note = null);
 
+/// <param name="Attendee">The public id of who told it.</param>
+/// <param name="Comment">Their words.</param>
+/// <param name="AllTheSame">Whether it takes the place of another answer that stands.</param>
+public sealed record EnterAnswerRequest(string? Occurrence, string Attendee, Answer Answer, string? Comment = null, bool AllTheSame = false);
+
 internal static class ChaseEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -34,6 +40,7 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/proposal/accept", AcceptAsync);
         api.MapPost("/meetings/{id}/proposal/refuse", RefuseAsync);
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
+        api.MapPost("/meetings/{id}/answers", EnterAnswerAsync);
         api.MapPost("/meetings/{id}/restoring", RestoreAsync);
         api.MapPost("/meetings/{id}/turning-over", TurnOverAsync);
         api.MapDelete("/meetings/{id}/turning-over", TakeBackTurnOverAsync);
@@ -52,6 +59,12 @@ internal static class ChaseEndpoints
 
     private static async Task<Ok<ChangedView>> GoOnAsync(Reader reader, string id, OccurrenceRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GoOnWithout(reader.Person, id, Reader.Occurrence(request.Occurrence)))));
+
+    private static async Task<Ok<ChangedView>> EnterAnswerAsync(Reader reader, string id, EnterAnswerRequest request)
+    {
+        var occurrence = Reader.Occurrence(request.Occurrence);
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EnterAnswer(reader.Person, id, request.Attendee, occurrence, request.Answer, request.Comment) { AllTheSame = request.AllTheSame })));
+    }
 
     private static async Task<Ok<ChangedView>> RestoreAsync(Reader reader, string id) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RestoreMeeting(reader.Person, id))));

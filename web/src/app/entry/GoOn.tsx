@@ -5,6 +5,7 @@ import { Button } from "../../ui/Button";
 import { beginArranging, type Begun } from "../arrangeWith";
 import { useChanges } from "../changes";
 import { ForwardPart } from "./ForwardPart";
+import { SpokenPart } from "./SpokenPart";
 import { TurnOverPart } from "./TurnOverPart";
 import { WritePart } from "./WritePart";
 
@@ -44,6 +45,7 @@ export function GoOn({ entry, lane, onDone }: { entry: EntryDetails; lane: strin
   return (
     <div className="flex flex-wrap gap-2">
       <Button onClick={() => arrange({ like: entry })}>Arrange one like it</Button>
+      <SpokenPart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
       <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
       {entry.mayForward && <ForwardPart entry={entry} lane={lane} onDone={onDone} />}
       <TurnOverPart entry={entry} onDone={onDone} />

@@ -53,7 +53,9 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
   return (
     <div ref={place} className="contents">
       {open ? (
-        <Words {...open} id={id} occurrence={occurrence} title={title} people={people} onDone={() => setOpen(undefined)} />
+        <div className="order-last basis-full">
+          <Words {...open} id={id} occurrence={occurrence} title={title} people={people} onDone={() => setOpen(undefined)} />
+        </div>
       ) : (
         <>
           {silent > 0 && (
@@ -106,7 +108,7 @@ function Words({
   return (
     <form
       aria-label={kind === "reminder" ? "Remind who is silent" : "Write to those asked"}
-      className="grid max-w-[70ch] basis-full gap-2 py-1"
+      className="grid max-w-[70ch] gap-2 py-1"
       onSubmit={(e) => {
         e.preventDefault();
         if (today.length > 0 && !again) setAgain(true);

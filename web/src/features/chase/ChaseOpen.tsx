@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { ChaseRow, Proposal, Zone } from "../../api/types";
 import { CancelNote } from "../../app/entry/CancelNote";
+import { SpokenPart } from "../../app/entry/SpokenPart";
 import { WritePart } from "../../app/entry/WritePart";
 import { Attendees, peopleOf } from "../../lane/Attendees";
 import { Flag } from "../../lane/Flag";
@@ -109,6 +110,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
           >
             Open it on its lane
           </Link>
+          <SpokenPart id={row.entry} occurrence={row.occurrence} title={row.title} attendees={row.attendees} />
           <WritePart id={row.entry} occurrence={row.occurrence} title={row.title} attendees={row.attendees} />
         </div>
       </div>

@@ -201,6 +201,36 @@ public class ActTests
     }
 
     [Fact]
+    public async Task A_series_that_was_moved_from_one_on_is_one_series_again_and_everyone_is_told_of_both()
+    {
+        await using var world = await World.MakeAsync();
+        var id = (await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Steering group", [new Invited(world.Tome.PublicId, AttendeeRole.Required), new Invited(world.Lakshmi.PublicId, AttendeeRole.Required)],
+            World.Timed("2027-03-16T12:00"), null, null, null, null, false, Rule.Parse("FREQ=WEEKLY;COUNT=5")))).PublicId;
+        world.Advance(30);
+        await world.SendDue();
+        var third = new LocalDateTime(2027, 3, 30, 12, 0);
+        var made = await world.Do(new ChangeEntry(world.Noor.Id, id, third, Reach.FromHereOn, new EntryEdit { Time = World.Timed("2027-03-30T15:00") }, new EntryEdit()));
+        Assert.Null((await Acts(world, world.Noor)).Undo!.WhyNot);
+        world.Advance(30);
+        await world.SendDue();
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.Entry, null, Answer.Accepted, null, null));
+        var back = (await Acts(world, world.Noor)).Undo!.Back!;
+        Assert.Equal("Make it one series again as it was and notify 2", back.Words);
+        var (mails, told) = (world.Post.Mail.Count, world.Post.Notices.Count);
+        await world.Do(new TurnChangeBack(world.Noor.Id, back.Change));
+        Assert.NotNull(Occurrences.Find(await world.Entry(id), third, world.Maren.HomeZone));
+        Assert.Equal(MeetingStatus.Cancelled, (await world.Entry(made.Entry)).Status);
+        world.Advance(30);
+        await world.SendDue();
+        Assert.Equal([EffectKind.Changed, EffectKind.Cancelled], world.Post.Notices.Skip(told).Where(n => n.To == world.Tome.Address).Select(n => n.Kind).Order());
+        // Outside the new one is cancelled and the old one goes on, with a higher sequence than the one that ended it.
+        var outside = world.Post.Mail.Skip(mails).Where(m => m.To.Address == world.Lakshmi.Address).OrderBy(m => m.Method).ToList();
+        Assert.Equal([SchedulingMethod.Request, SchedulingMethod.Cancel], outside.Select(m => m.Method));
+        Assert.Equal(RefusalKind.ChangedSince, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new TurnChangeBack(world.Noor.Id, back.Change)))).Refusal.Kind);
+    }
+
+    [Fact]
     public async Task An_occurrence_that_was_cancelled_takes_place_after_all()
     {
         await using var world = await World.MakeAsync();

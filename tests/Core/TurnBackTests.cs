@@ -98,6 +98,30 @@ public class TurnBackTests
     }
 
     [Fact]
+    public void A_series_that_was_cut_is_one_again_with_what_was_answered_to_it()
+    {
+        var at = Local("2027-03-22 09:00");
+        // Somebody declined the last one alone, behind the cut.
+        var series = Scheduling.Give(Series, Series.Participations[0].Who, Local("2027-04-12 09:00"), new GivenAnswer(Answer.Declined, null, null, Series.Participations[0].Who, Instant.FromUtc(2027, 3, 1, 9, 0))).Entry;
+        var cut = Edits.Apply(series, at, Reach.FromHereOn, new EntryEdit { Time = Timed("2027-03-22 15:00", "Europe/Lisbon", 60), Place = "Dunlin" }, Ids, DateTimeZone.Utc);
+        var (kept, begun) = (cut[0].Entry, cut[1].Entry with { Status = MeetingStatus.Sent });
+        // Everyone has accepted the new one meanwhile.
+        var begunNow = begun with { Participations = [.. begun.Participations.Select(p => p with { Answer = Answer.Accepted })] };
+        var (ended, restored) = TurnBack.OfCut(series, kept, begun, kept, begunNow)!.Value;
+        Assert.Equal(MeetingStatus.Cancelled, ended.Entry.Status);
+        Assert.All(ended.Effects, e => Assert.Equal(EffectKind.Cancelled, e.Kind));
+        Assert.Equal(Starts(series), Starts(restored.Entry));
+        Assert.Equal((kept.Sequence + 1, "Gannet"), (restored.Entry.Sequence, restored.Entry.Place));
+        foreach (var start in Occurrences.In(series, Span("2027-03-01 00:00", "2027-06-01 00:00"), DateTimeZone.Utc).Select(o => o.RecurrenceId))
+            Assert.Equal(Agreement.For(series, start).Select(p => (p.Who, p.Answer)).ToHashSet(), Agreement.For(restored.Entry, start).Select(p => (p.Who, p.Answer)).ToHashSet());
+        Assert.Equal(series.Participations.Select(p => p.Who).ToHashSet(), restored.Effects.Select(e => e.To).ToHashSet());
+
+        Assert.Null(TurnBack.OfCut(series, kept, begun, kept with { Title = "Other" }, begun));
+        Assert.Null(TurnBack.OfCut(series, kept, begun, kept, begun with { Status = MeetingStatus.Cancelled }));
+        Assert.Null(TurnBack.OfCut(series, kept, begun, kept, begun with { Place = "Petrel" }));
+    }
+
+    [Fact]
     public void There_is_no_way_back_where_it_was_changed_since_never_sent_or_others_are_asked()
     {
         var moved = Edited(Single, new EntryEdit { Time = Timed("2027-03-09 15:00", "Etc/UTC", 60) });

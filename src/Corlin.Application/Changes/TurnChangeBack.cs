@@ -13,13 +13,29 @@ public sealed record TurnChangeBack(UserId Actor, long Change) : IChange<long>
     public long Apply(IChangeSession session)
     {
         if (session.Change(Change) is not { } made || made.Actor != Actor) throw new RefusedException(RefusalKind.NotFound);
-        if (made.Undone || session.WhatWasDone(Change) is not { Entries: [{ Before: { } before, After: { } after }] }) throw new RefusedException(RefusalKind.ChangedSince);
+        var did = made.Undone ? [] : session.WhatWasDone(Change)?.Entries ?? [];
+        if (CutSeries.In(did) is { } cut) return Join(session, cut);
+        if (did is not [{ Before: { } before, After: { } after }]) throw new RefusedException(RefusalKind.ChangedSince);
         var (meeting, rights) = session.MustChange(Actor, after.PublicId);
         if (TurnBack.Of(before, after, meeting) is not { } back) throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(back.Way == WayBack.BringsBack ? ChangeKind.MeetingRestored : ChangeKind.EntryChanged, Actor, meeting.Owner, rights.Grant);
         var stands = session.Save(Rooms.Answer(session, back.Transition.Entry));
         session.Tell(back.Transition with { Entry = stands }, Actor, before: meeting);
         session.GoAlong(meeting, back.Occurrence ?? (meeting.IsSeries ? meeting.Time.LocalStart : null), stands);
+        return change;
+    }
+
+    /// <summary>A series that was cut is one again.</summary>
+    private long Join(IChangeSession session, CutSeries cut)
+    {
+        var (kept, rights) = session.MustChange(Actor, cut.Kept.PublicId);
+        var (begun, _) = session.MustChange(Actor, cut.Begun.PublicId);
+        if (cut.Back(kept, begun) is not { } back) throw new RefusedException(RefusalKind.ChangedSince);
+        var change = session.Begin(ChangeKind.EntryChanged, Actor, kept.Owner, rights.Grant);
+        session.Tell(back.Ended with { Entry = session.Save(back.Ended.Entry) }, Actor);
+        var stands = session.Save(Rooms.Answer(session, back.Restored.Entry));
+        session.Tell(back.Restored with { Entry = stands }, Actor, before: kept);
+        session.TiesGoAlong(begun, stands, null, cut.Backwards);
         return change;
     }
 }

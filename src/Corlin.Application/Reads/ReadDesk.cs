@@ -43,15 +43,12 @@ public sealed record BesideView(PersonView Who, string Words);
 
 public sealed record ReadDesk(UserId Viewer, Instant Now)
 {
-    private const int LookAheadDays = 21;
-
     public DeskView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var today = viewing.Zone.Day(viewing.Today);
-        IReadOnlyList<CalendarUser> people = viewing.Principals is { Count: > 0 } principals ? principals : [viewing.Person];
-        var ahead = new Stretch(today.Start, viewing.Zone.Day(viewing.Today.PlusDays(LookAheadDays)).End);
-        var lanes = Lanes.Read(viewing, people, ahead);
+        var lanes = KeptLanes.Read(viewing);
+        IReadOnlyList<CalendarUser> people = [.. lanes.Select(l => l.Who)];
         var day = Today(viewing, lanes);
         var queue = DeskQueue.Build(viewing, lanes);
         var zones = viewing.ZonesOf(people, today);

@@ -124,11 +124,8 @@ public sealed record ReadLanes(
     }
 
     /// <summary>Everyone kept for a day or a list; otherwise one lane a day is enough.</summary>
-    private IReadOnlyList<CalendarUser> DefaultPeople(Viewing viewing)
-    {
-        if (viewing.Principals is not { Count: > 0 } principals) return [viewing.Person];
-        return Shown is LanesSpan.Day or LanesSpan.List ? principals : [principals[0]];
-    }
+    private IReadOnlyList<CalendarUser> DefaultPeople(Viewing viewing) =>
+        Shown is LanesSpan.Day or LanesSpan.List ? [.. KeptLanes.Read(viewing).Select(l => l.Who)] : [viewing.Principals.FirstOrDefault(viewing.Person)];
 
     private static Lane Cut(Lane lane, Stretch day) => lane with
     {

@@ -127,7 +127,7 @@ public static partial class English
             : $"{all} from {DayAndYear(lane.From)} to {DayAndYear(until)} {(lane.Cut ? "come" : "comes")} with this letter, as a calendar file. It is as the calendar stands today; later changes do not reach it. Write to {by.GivenName} for a new one.";
     }
 
-    /// <summary>"Ida Admin made a key with which your password is set anew".</summary>
+    /// <summary>"Ida Admin made a key with which you set your password".</summary>
     public static string WayIn(AccessNewsKind kind, CalendarUser owner, CalendarUser by, CalendarUser to)
     {
         var whose = owner.Id == to.Id ? "your" : $"{owner.Name}’s";
@@ -140,7 +140,7 @@ public static partial class English
             AccessNewsKind.SignedOut => $"{who} ended all that was open in {whose} name",
             AccessNewsKind.AdministratorMade => $"{who} let {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places",
             AccessNewsKind.AdministratorEnded => $"{who} lets {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places no longer",
-            _ => $"{who} made a key with which {whose} password is set anew",
+            _ => $"{who} made a key with which {(owner.Id == to.Id ? "you set your" : $"{owner.Name} sets their")} password",
         };
     }
 

@@ -72,6 +72,33 @@ public static class TurnBack
             : (WayBack.Changes, id, new Transition(restored, Scheduling.Tell(restored, EffectKind.Changed, id)));
     }
 
+    /// <summary>
+    /// The same for a change from an occurrence on, which ended a series and began another behind it: the new one is cancelled, and the old one
+    /// goes on as it did. What was answered to it stays.
+    /// </summary>
+    /// <param name="before">The series before it was cut.</param>
+    /// <param name="kept">What is left of it after the change; <paramref name="keptNow"/> as it stands.</param>
+    /// <param name="begun">The one that began behind it; <paramref name="begunNow"/> as it stands.</param>
+    /// <returns>Null where there is no way back: it was not sent, or one of the two was changed since.</returns>
+    public static (Transition Ended, Transition Restored)? OfCut(Entry before, Entry kept, Entry begun, Entry keptNow, Entry begunNow)
+    {
+        if (keptNow.Kind != EntryKind.Meeting || before.Status != MeetingStatus.Sent || begun.RelatedTo != kept.Uid) return null;
+        if (new[] { (Then: kept, Now: keptNow), (Then: begun, Now: begunNow) }.Any(e => e.Now.Status != MeetingStatus.Sent || !SaysTheSame(e.Now, e.Then) || AskedOtherwise(e.Then, e.Now).Count > 0)) return null;
+        var restored = keptNow with
+        {
+            Tie = before.Tie,
+            Rule = before.Rule,
+            Additions = before.Additions,
+            Exceptions = before.Exceptions,
+            Overrides = before.Overrides,
+            GoesOn = [.. keptNow.GoesOn.Union(before.GoesOn)],
+            Participations = [.. keptNow.Participations, .. before.Participations.Where(b => kept.Participations.All(k => (k.Who, k.RecurrenceId) != (b.Who, b.RecurrenceId)))],
+            Sequence = keptNow.Sequence + 1,
+            Version = keptNow.Version + 1,
+        };
+        return (Scheduling.Cancel(begunNow), new Transition(restored, Scheduling.Tell(restored, EffectKind.Changed, null)));
+    }
+
     private static Transition Anew(Entry meeting, LocalDateTime? id, EffectKind kind)
     {
         var asked = Scheduling.AskAnew(meeting with { Sequence = meeting.Sequence + 1 }, id);

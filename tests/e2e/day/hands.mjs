@@ -70,6 +70,11 @@ export class Pointer extends Hand {
     await control.click();
   }
 
+  /** What a sheet offers first at its foot. */
+  main(control) {
+    return this.on(control);
+  }
+
   /** A radio button, a box that is ticked, one of several that are chosen. */
   async choose(control, to = true) {
     this.steps++;
@@ -108,6 +113,11 @@ export class Keys extends Hand {
   async on(control) {
     await this.to(control);
     await this.key("Enter");
+  }
+
+  async main(control) {
+    await control.and(this.page.locator(":enabled")).waitFor();
+    await this.key("Control+Enter");
   }
 
   async choose(control, to = true) {

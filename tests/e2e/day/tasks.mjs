@@ -101,7 +101,7 @@ export const tasks = {
       await hand.on(button(/^When:/, sheet));
       await hand.write(dialog("When").getByLabel("Ends"), "11:20");
       await hand.leave();
-      await hand.on(button(/^Change it and tell/, sheet));
+      await hand.main(button(/^Change it and tell/, sheet));
       await says(/“Harbour authority” is changed/);
     },
   },
@@ -249,14 +249,14 @@ export const tasks = {
       await hand.on(button(/^When:/, sheet));
       await hand.write(dialog("When").getByLabel("Starts"), "09:30");
       await hand.leave();
-      await hand.on(button(/^Change this one/, sheet));
+      await hand.main(button(/^Change this one/, sheet));
       await sheet.waitFor({ state: "detached" });
       await on("2027-04-06", /^stand-up, 09:00 to 09:15/);
       await hand.on(button(/^Where:/, sheet));
       await hand.write(dialog("Where").getByLabel("In"), "Dunlin");
       await hand.leave();
       await hand.choose(sheet.getByRole("radio", { name: /from here on/ }));
-      await hand.on(button(/^Change from here on/, sheet));
+      await hand.main(button(/^Change from here on/, sheet));
       await sheet.waitFor({ state: "detached" });
       await undo();
       await says(/^Undone/);
@@ -371,7 +371,7 @@ export const tasks = {
       await hand.write(when.getByLabel("Ends, in Halifax"), "13:30");
       await hand.leave();
       await button("When: Wednesday 17 March, 10:00 to 13:30 in Halifax", sheet).waitFor();
-      await hand.on(button("Add it for Maren", sheet));
+      await hand.main(button("Add it for Maren", sheet));
       await says(/“Flight to Halifax”/);
       await page.goto(new URL("/lanes?from=2027-03-17", page.url()).href);
       await page.getByRole("button", { name: /^Flight to Halifax, 10:00 to 16:30/ }).waitFor();

@@ -15,7 +15,7 @@ const everywhere: KeyHint[] = [
   { keys: "X", does: "choose the entry, to give several a category" },
   { keys: "S", does: "the line in which a meeting or an appointment is typed" },
   { keys: "+ − =", does: "the hours nearer, further, as they were" },
-  { keys: "Ctrl Enter", does: "send, where a meeting is written" },
+  { keys: "Ctrl Enter", does: "send the meeting that is written, or add or change what a sheet shows" },
   { keys: "Ctrl S", does: "keep a meeting unsent" },
   { keys: "H L", does: "back and on in time" },
   { keys: "0", does: "now" },

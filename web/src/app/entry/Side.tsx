@@ -1,13 +1,25 @@
 import { Dialog } from "radix-ui";
-import { createContext, useContext, useEffect, useLayoutEffect, useState, type ReactNode } from "react";
+import { createContext, useContext, useEffect, useLayoutEffect, useRef, useState, type ReactNode } from "react";
 import { createPortal } from "react-dom";
+import { useKeys } from "../keys";
 
 const Foot = createContext<HTMLElement | null>(null);
 
-/** The buttons of what a sheet is about: at its foot, so that what comes in above moves none of them away from a hand. */
+/** The buttons of what a sheet is about: at its foot, so that what comes in above moves none of them away from a hand. A key presses the first. */
 export function SideFoot({ children }: { children: ReactNode }) {
   const foot = useContext(Foot);
-  return foot && createPortal(<div className="flex gap-2 border-t border-rule px-6 py-3 max-[600px]:px-4">{children}</div>, foot);
+  const buttons = useRef<HTMLDivElement>(null);
+  useKeys({ "Ctrl+Enter": () => buttons.current?.querySelector("button")?.click() });
+  return (
+    foot &&
+    createPortal(
+      <div ref={buttons} className="flex items-center gap-2 border-t border-rule px-6 py-3 max-[600px]:px-4">
+        {children}
+        <kbd className="ml-auto text-[12.5px] text-soft max-[600px]:hidden">Ctrl Enter</kbd>
+      </div>,
+      foot,
+    )
+  );
 }
 
 /** A sheet beside the board, which makes room for it where the window is wide enough. */

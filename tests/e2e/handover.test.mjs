@@ -6,7 +6,7 @@ const its = withDemo();
 
 test("an assistant hands over what is open with notes, who covers keeps it, and on return it says what was done", async () => {
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor.getByRole("button", { name: "Noor Haddad" }).click();
+  await noor.getByRole("button", { name: "Noor Haddad", exact: true }).click();
   await noor.getByRole("menuitem", { name: "Hand over" }).click();
   const day = async (name, date) => {
     await noor.getByRole("button", { name: `${name}: a day` }).click();

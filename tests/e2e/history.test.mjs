@@ -7,7 +7,7 @@ const its = withDemo();
 
 test("what was done shows both names and the grant, is filtered, leads to one entry's past, and leaves as a table", async () => {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await page.getByRole("button", { name: "Noor Haddad" }).click();
+  await page.getByRole("button", { name: "Noor Haddad", exact: true }).click();
   await page.getByRole("menuitem", { name: "What was done" }).click();
   await page.getByRole("button", { name: "In whose name: Maren Falk" }).waitFor();
   const row = page.getByRole("listitem").filter({ hasText: "sent “Design gate, afternoon”" });

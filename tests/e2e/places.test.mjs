@@ -287,7 +287,7 @@ test("arrange: what is wrong is said at its part, and what was typed is kept", a
   assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide gauge");
 
   // Who signs in next on this machine finds nothing of it.
-  await page.getByRole("button", { name: "Noor Haddad" }).click();
+  await page.getByRole("button", { name: "Noor Haddad", exact: true }).click();
   await page.getByRole("menuitem", { name: "Sign out" }).click();
   await page.getByRole("button", { name: /Maren Falk/ }).click();
   await page.getByRole("link", { name: "Arrange a meeting" }).click();

@@ -22,6 +22,9 @@ export function LaneHead({ row, height, drawn, last, onOpen }: Props) {
     ...numbered.map((n) => `${n.number} ${n.entry.label}`),
     ...(low || !onOpen ? allDay.map((e) => `All day: ${e.label}`) : []),
   ];
+  // A line each first; what is over goes to where they are, then to the notes, so that no line is cut in half.
+  const singles = [row.lane.unread, link, notes.length > 0].filter(Boolean).length + (onOpen ? allDay.length : 0);
+  const over = Math.floor((height - 28) / 16) - 1 - singles;
   return (
     <div
       className={`relative overflow-hidden pr-2 pl-[30px] ${last ? "border-b border-rule" : ""}`}
@@ -37,11 +40,14 @@ export function LaneHead({ row, height, drawn, last, onOpen }: Props) {
         <span className="truncate font-semibold">{row.title}</span>
         {row.aside && <span className="font-semibold">{row.aside}</span>}
       </div>
-      <div title={low ? notes.join(", ") : undefined} className={`text-xs text-soft ${low ? "truncate" : "line-clamp-2"}`}>
+      <div
+        title={low ? notes.join(", ") : (row.line ?? undefined)}
+        className={`text-xs text-soft ${low || over < 1 ? "truncate" : "line-clamp-2"}`}
+      >
         {low && notes.length > 0 ? notes.join(", ") : [row.line, row.lane.tended].filter(Boolean).join(", ")}
       </div>
       {row.lane.unread && (
-        <div className={`text-xs text-brass ${low ? "truncate" : "line-clamp-2"}`} title={row.lane.unread}>
+        <div className={`text-xs text-brass ${low || over < 2 ? "truncate" : "line-clamp-2"}`} title={row.lane.unread}>
           {row.lane.unread}
         </div>
       )}
@@ -69,7 +75,7 @@ export function LaneHead({ row, height, drawn, last, onOpen }: Props) {
           </button>
         ))}
       {!low && notes.length > 0 && (
-        <div className="mt-0.5 line-clamp-2 text-xs" title={notes.join(", ")}>
+        <div className={`text-xs ${over < 2 ? "truncate" : "mt-0.5 line-clamp-2"}`} title={notes.join(", ")}>
           {notes.join(", ")}
         </div>
       )}

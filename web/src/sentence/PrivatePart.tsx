@@ -18,7 +18,9 @@ export function PrivatePart({ isPrivate, onChange, lane, calendar, invited = fal
   const readers = useQuery(readersQuery(lane, calendar)).data;
   return (
     <>
-      <PrivateChoice name="Who may read it" isPrivate={isPrivate} onChange={onChange} />.
+      <span className="whitespace-nowrap">
+        <PrivateChoice name="Who may read it" isPrivate={isPrivate} onChange={onChange} />.
+      </span>
       {readers && (
         <span className="ml-2 font-sans text-[13px] text-soft">
           {isPrivate ? readers.privateWords : readers.words}

@@ -13,9 +13,9 @@ export function SideFoot({ children }: { children: ReactNode }) {
   return (
     foot &&
     createPortal(
-      <div ref={buttons} className="flex items-center gap-2 border-t border-rule px-6 py-3 max-[600px]:px-4">
+      <div ref={buttons} className="flex items-center gap-2 border-t border-rule px-6 py-3 max-[760px]:px-4">
         {children}
-        <kbd className="ml-auto text-[12.5px] text-soft max-[600px]:hidden">Ctrl Enter</kbd>
+        <kbd className="ml-auto text-[12.5px] text-soft max-[760px]:hidden">Ctrl Enter</kbd>
       </div>,
       foot,
     )
@@ -47,13 +47,13 @@ export function Side({ title, children, onClose }: { title: string; children: Re
         <Dialog.Content
           aria-describedby={undefined}
           onInteractOutside={(e) => e.preventDefault()}
-          className="fixed top-12 right-0 bottom-[30px] z-20 flex w-[min(100vw,400px)] flex-col border-l border-ink bg-ground max-[600px]:inset-0 max-[600px]:w-full max-[600px]:border-l-0"
+          className="fixed top-12 right-0 bottom-[30px] z-20 flex w-[min(100vw,400px)] flex-col border-l border-ink bg-ground max-[760px]:inset-0 max-[760px]:w-full max-[760px]:border-l-0"
         >
           <Dialog.Title className="sr-only">{title}</Dialog.Title>
-          <Dialog.Close className="absolute top-2 right-3 hidden min-h-11 px-2 text-[15px] font-semibold text-sea max-[600px]:block">
+          <Dialog.Close className="absolute top-2 right-3 hidden min-h-11 px-2 text-[15px] font-semibold text-sea max-[760px]:block">
             Back
           </Dialog.Close>
-          <div className="flex min-h-0 flex-1 flex-col overflow-auto p-6 max-[600px]:p-4 max-[600px]:pt-13">
+          <div className="flex min-h-0 flex-1 flex-col overflow-auto p-6 max-[760px]:p-4 max-[760px]:pt-13">
             <Foot value={foot}>{children}</Foot>
           </div>
           <div ref={setFoot} />

@@ -325,4 +325,27 @@ public sealed class EditingTests : IAsyncLifetime
         await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, new EntryEdit { DialIn = "" }, new EntryEdit { DialIn = "+91 555 0107" }));
         Assert.Null((await world.Entry(met.PublicId)).DialIn);
     }
+
+    [Fact]
+    public async Task Somebody_is_asked_to_one_occurrence_of_an_appointment_which_becomes_a_meeting_and_an_undo_puts_it_back()
+    {
+        await using var world = await World.MakeAsync();
+        var (id, _) = await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, "Yard walk", World.Timed("2027-03-15T09:00"), "Dock 4", Rule: Rule.Parse("FREQ=WEEKLY;COUNT=4")));
+        var second = new LocalDateTime(2027, 3, 22, 9, 0);
+        var made = await world.Do(new ChangeEntry(
+            world.Noor.Id, id, second, Reach.ThisOne, new EntryEdit(), new EntryEdit(), Asking: new Asking([new Invited(world.Tome.PublicId, AttendeeRole.Required)], [])));
+        Assert.NotEqual(id, made.Entry);
+        var meeting = await world.Entry(made.Entry);
+        Assert.Equal((EntryKind.Meeting, "Yard walk", "Dock 4", second, false), (meeting.Kind, meeting.Title, meeting.Place, meeting.Time.LocalStart, meeting.IsSeries));
+        Assert.Null(Occurrences.Find(await world.Entry(id), second, world.Maren.HomeZone));
+        Assert.NotNull(Occurrences.Find(await world.Entry(id), second.PlusDays(7), world.Maren.HomeZone));
+        // Once more it is no occurrence any more.
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ChangeEntry(
+            world.Noor.Id, id, second, Reach.ThisOne, new EntryEdit(), new EntryEdit(), Asking: new Asking([new Invited(world.Tome.PublicId, AttendeeRole.Required)], []))));
+        await world.Do(new UndoChange(world.Noor.Id, made.Change!.Value));
+        Assert.NotNull(Occurrences.Find(await world.Entry(id), second, world.Maren.HomeZone));
+        world.Advance(30);
+        await world.SendDue();
+        Assert.DoesNotContain(world.Post.Notices, n => n.To == world.Tome.Address);
+    }
 }

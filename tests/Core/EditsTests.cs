@@ -214,7 +214,23 @@ public class EditsTests
             () => Edits.Apply(entry, entry.IsSeries ? Local("2027-03-22 09:00") : null, Reach.ThisOne, new EntryEdit { Attendees = edit }, Ids, DateTimeZone.Utc)).Refusal.Kind;
         Assert.Equal(RefusalKind.NoAttendee, Refused(Meeting, Asking(remove: Entries.Tome)));
         Assert.Equal(RefusalKind.OrganiserAsAttendee, Refused(Meeting, Asking(Entries.Maren)));
-        Assert.Equal(RefusalKind.OfTheWhole, Refused(Entries.Series("2027-03-15 09:00", "Etc/UTC", 60, Rule.Parse("FREQ=WEEKLY;COUNT=9")), Asking(Entries.Ana)));
+        Assert.Equal(RefusalKind.OrganiserAsAttendee, Refused(Weekly, Asking(Entries.Maren)));
+        Assert.Equal(RefusalKind.OfTheWhole, Refused(Weekly, Asking(remove: Entries.Ana)));
+    }
+
+    private static readonly Entry Weekly = Entries.Series("2027-03-15 09:00", "Etc/UTC", 60, Rule.Parse("FREQ=WEEKLY;COUNT=9"));
+
+    [Fact]
+    public void One_occurrence_of_an_appointment_to_which_somebody_is_asked_becomes_a_meeting_and_the_others_stay_as_they_were()
+    {
+        var edit = new EntryEdit { Time = Timed("2027-03-22 11:00", "Etc/UTC", 30), Attendees = Asking(Entries.Ana) };
+        var parts = Edits.Apply(Weekly, Local("2027-03-22 09:00"), Reach.ThisOne, edit, Ids, DateTimeZone.Utc);
+        var (series, meeting) = (parts[0], parts[1]);
+        Assert.Equal(Starts(Weekly).Where(s => !s.StartsWith("03-22", StringComparison.Ordinal)), Starts(series.Entry));
+        Assert.Equal((EntryKind.Appointment, 0), (series.Entry.Kind, series.Effects.Length));
+        Assert.Equal((EntryKind.Meeting, false, Weekly.Title, Weekly.Uid), (meeting.Entry.Kind, meeting.Entry.IsSeries, meeting.Entry.Title, meeting.Entry.RelatedTo));
+        Assert.Equal(edit.Time, meeting.Entry.Time);
+        Assert.Equal((EffectKind.Invite, Entries.Ana), (Assert.Single(meeting.Effects).Kind, meeting.Effects[0].To));
     }
 
     [Fact]

@@ -44,7 +44,8 @@ public sealed record ChangeEntry(
             told = transition.Effects.Count(e => !rooms.Contains(e.To));
         }
 
-        session.GoAlong(entry, RecurrenceId, last);
+        if (last.Id != entry.Id && !last.IsSeries && RecurrenceId is { } alone && Reach == Reach.ThisOne) session.GoOff(entry, alone, last);
+        else session.GoAlong(entry, RecurrenceId, last);
         // What lay with the series lies with what went off it too.
         if (last.Id != entry.Id) foreach (var paper in session.Papers([entry.Id])) session.Add(paper with { PublicId = PublicIds.New(), Entry = last.Id }, last);
         return new EntryChanged(change, last.PublicId, [], told);
@@ -53,7 +54,7 @@ public sealed record ChangeEntry(
     /// <summary>A group that is asked to the whole of it is known with it from then on.</summary>
     private Entry Grouped(IChangeSession session, Entry entry)
     {
-        if (Asking is null || (entry.IsSeries && Reach == Reach.ThisOne)) return entry;
+        if (Asking is null || entry.Kind != EntryKind.Meeting || (entry.IsSeries && Reach == Reach.ThisOne)) return entry;
         var added = Attendees.GroupsOf(session, Asking.Added).Where(a => entry.Groups.All(g => g.Group != a.Group));
         return entry with { Groups = [.. entry.Groups, .. added] };
     }
@@ -81,7 +82,7 @@ public sealed record Moving(Stretch From, Stretch To)
 }
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
-/// <param name="Entry">The public id of what was edited: of the new series where one was cut.</param>
+/// <param name="Entry">The public id of what was edited: of the new series where one was cut, of the meeting that one of it became.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
 /// <param name="Told">How many people are told; a room is none.</param>
 public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts, int Told);

@@ -9,6 +9,14 @@ internal static class SingleOccurrences
 {
     private const int MostNotes = 10_000;
 
+    /// <summary>The same for one occurrence that became an entry of its own.</summary>
+    public static void GoOff(this IChangeSession session, Entry series, LocalDateTime id, Entry alone)
+    {
+        session.TiesGoOff(series, id, alone);
+        foreach (var notes in session.NotesOf([series.Id], MostNotes))
+            if (notes.RecurrenceId == id) session.Keep(notes with { Entry = alone.Id, RecurrenceId = null }, told: true);
+    }
+
     /// <param name="id">At which the series was edited; null for one that takes place once.</param>
     public static void GoAlong(this IChangeSession session, Entry before, LocalDateTime? id, Entry after)
     {

@@ -76,6 +76,13 @@ public static class TiedEntries
         }
     }
 
+    /// <summary>What is tied to one occurrence is tied to the entry that it became.</summary>
+    internal static void TiesGoOff(this IChangeSession session, Entry series, LocalDateTime id, Entry alone)
+    {
+        foreach (var tied in session.TiedTo([series.Id], MostFollowing).Where(t => t.Tie!.RecurrenceId == id))
+            session.Save(tied with { Tie = tied.Tie! with { To = alone.Id, RecurrenceId = null }, RelatedTo = alone.Uid, Version = tied.Version + 1 });
+    }
+
     /// <summary>What is tied to a series as a whole is there for the one that begins behind it too.</summary>
     private static void Repeat(this IChangeSession session, Entry tied, Tie tie, Entry after)
     {

@@ -282,7 +282,7 @@ public static partial class English
         RefusalKind.FileNotRead => $"{refusal.What} Nothing was changed.",
         RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
         RefusalKind.NotYourAddition => "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
-        RefusalKind.OfTheWhole => "Agenda, privacy, how it repeats and whether anybody is asked belong to the whole series. Choose “all of it” or “from here on”.",
+        RefusalKind.OfTheWhole => "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
         RefusalKind.LastAdministrator => "They are the last who manage people and places. Make somebody else an administrator first.",
         RefusalKind.FileUnderWay => "A file is being taken into that calendar just now. Wait until it is done; nothing of this one was taken.",
         RefusalKind.AnsweredOtherwise => $"{refusal.What} Nothing was changed.",

@@ -15,7 +15,7 @@ internal static class AttendeeEdits
     /// <param name="before">The meeting before any part of the edit.</param>
     /// <param name="made">What the other parts of the edit came to.</param>
     /// <param name="id">The one occurrence; null for the whole.</param>
-    /// <exception cref="RefusedException">It is a hold or one occurrence of an appointment, only optional ones are left, or the organiser is among those added.</exception>
+    /// <exception cref="RefusedException">It is a hold, or one occurrence of an appointment from which somebody is taken out, only optional ones are left, or the organiser is among those added.</exception>
     public static Transition Apply(Entry before, Transition made, LocalDateTime? id, AttendeesEdit? edit)
     {
         if (edit is null) return made;

@@ -19,7 +19,7 @@ public static class Edits
 {
     /// <param name="id">The occurrence at which the edit is made; null for an entry that does not repeat.</param>
     /// <param name="ownerZone">The zone in which all-day entries begin.</param>
-    /// <returns>The entry as it is then, and behind it the new one where a series was cut.</returns>
+    /// <returns>The entry as it is then, and behind it the new one where a series was cut, or where one of its occurrences becomes a meeting of its own.</returns>
     /// <exception cref="RefusedException">There is no such occurrence, it was cancelled, or the rule cannot move that way.</exception>
     public static ImmutableArray<Transition> Apply(Entry entry, LocalDateTime? id, Reach reach, EntryEdit edit, NewIds ids, DateTimeZone ownerZone)
     {
@@ -29,6 +29,7 @@ public static class Edits
         var occurrence = Occurrences.Find(entry, id, ownerZone) ?? throw new RefusedException(RefusalKind.NotFound, "occurrence");
         return reach switch
         {
+            Reach.ThisOne when entry.Kind == EntryKind.Appointment && edit.Attendees is { Added.IsEmpty: false } => GoesOff(entry, occurrence, edit, ids),
             Reach.ThisOne => [AttendeeEdits.Apply(entry, One(entry, occurrence, edit), id, edit.Attendees)],
             Reach.FromHereOn when id > entry.Time.LocalStart => Cut(entry, id.Value, edit, ids),
             _ => [AttendeeEdits.Apply(entry, Whole(entry, id!.Value, edit), null, edit.Attendees)],
@@ -110,6 +111,40 @@ public static class Edits
         };
         var changed = AttendeeEdits.Apply(following, Whole(following, id, edit), null, edit.Attendees).Entry with { Sequence = 0, Version = 1 };
         return [new Transition(before, Tell(entry, EffectKind.Changed, null)), new Transition(changed, Tell(changed, EffectKind.Invite, null))];
+    }
+
+    /// <summary>One occurrence of an appointment to which somebody is asked leaves the series: it becomes a meeting of its own.</summary>
+    private static ImmutableArray<Transition> GoesOff(Entry entry, Occurrence occurrence, EntryEdit edit, NewIds ids)
+    {
+        if (edit.Repeat is not null) throw new RefusedException(RefusalKind.OfTheWhole, "reach");
+        var id = occurrence.RecurrenceId!.Value;
+        var alone = entry with
+        {
+            Id = default,
+            PublicId = ids.PublicId,
+            Uid = ids.Uid,
+            RelatedTo = entry.Uid,
+            Tie = null,
+            Time = occurrence.Time,
+            Title = occurrence.Title,
+            Place = occurrence.Place,
+            Agenda = occurrence.Agenda,
+            StyledAgenda = occurrence.Change?.Agenda is null ? entry.StyledAgenda : null,
+            Link = occurrence.Link,
+            Private = occurrence.Private,
+            Takes = occurrence.Takes,
+            Rule = null,
+            Additions = [],
+            Exceptions = [],
+            Overrides = [],
+            GoesOn = [],
+            Participations = [],
+            Sequence = 0,
+            Version = 0,
+        };
+        var meeting = AttendeeEdits.Apply(alone, Whole(alone, alone.Time.LocalStart, edit), null, edit.Attendees);
+        var without = entry with { Overrides = [.. entry.Overrides.Where(o => o.RecurrenceId != id || o.AndFollowing), new Override(id, Cancelled: true)], Version = entry.Version + 1 };
+        return [new Transition(without, []), meeting with { Entry = meeting.Entry with { Version = 1 } }];
     }
 
     /// <summary>The series without an occurrence and all that follow.</summary>

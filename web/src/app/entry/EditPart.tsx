@@ -34,8 +34,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
   const [move, setMove] = useState(shown.move);
   const pending = parts.length > 0 || move !== undefined || isAsking(asking);
   const series = entry.reaches.length > 0;
-  const becomesMeeting = entry.kind === "appointment" && isAsking(asking);
-  const whole = becomesMeeting || parts.some((p) => !["time", "title", "place"].includes(p));
+  const whole = parts.some((p) => !["time", "title", "place"].includes(p));
   const reaches = entry.reaches.filter((r) => r.reach !== "thisOne" || !whole);
   const chosen = reaches.some((r) => r.reach === reach) ? reach : (reaches[0]?.reach ?? "all");
   const reachSaid = series ? chosen : ("all" as const);

@@ -8,12 +8,14 @@ interface PartProps {
   /** Nothing is said here yet. */
   empty?: boolean;
   wrong?: string | undefined;
+  /** The mark that follows it, which never begins a line by itself. */
+  after?: string;
   children: (close: () => void) => ReactNode;
   width?: number;
 }
 
 /** An underlined part of a sentence; it opens its own editor in place. */
-export function Part({ name, value, empty, wrong, children, width = 340 }: PartProps) {
+export function Part({ name, value, empty, wrong, after, children, width = 340 }: PartProps) {
   const [open, setOpen] = useState(false);
   const trigger = useRef<HTMLButtonElement>(null);
   return (
@@ -24,6 +26,7 @@ export function Part({ name, value, empty, wrong, children, width = 340 }: PartP
         className={`inline text-left underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : ""}`}
       >
         {value}
+        {after && <span className="inline-block">{after}</span>}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -15,7 +15,6 @@ export function SideFoot({ children }: { children: ReactNode }) {
     createPortal(
       <div ref={buttons} className="flex items-center gap-2 border-t border-rule px-6 py-3 max-[760px]:px-4">
         {children}
-        <kbd className="ml-auto text-[12.5px] text-soft max-[760px]:hidden">Ctrl Enter</kbd>
       </div>,
       foot,
     )

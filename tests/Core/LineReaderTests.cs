@@ -205,4 +205,24 @@ public class LineReaderTests
             });
 
     private static IEnumerable<string> Missed(string text) => Read(text).NotUnderstood.Select(m => text[m.At..m.End]);
+
+    [Theory]
+    [InlineData("Flight 17 March 10:00 Lisbon to 13:30 Halifax", "Europe/Lisbon", "America/Halifax", 390)]
+    [InlineData("Flight on 17 March at 10:00 in Lisbon to 13:30 in Halifax", "Europe/Lisbon", "America/Halifax", 390)]
+    [InlineData("17 March flight 22:15 Halifax arriving 08:05 Lisbon", "America/Halifax", "Europe/Lisbon", 410)]
+    [InlineData("Flight 17 March 10:00 Lisbon to 13:30 London time", "Europe/Lisbon", "Europe/London", 210)]
+    public void A_journey_ends_by_the_clock_of_where_it_lands(string text, string from, string to, int minutes)
+    {
+        var line = LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation());
+        Assert.Equal((new LocalDate(2027, 3, 17), from, to, Duration.FromMinutes(minutes)), (line.Date, line.Zone, line.EndZone, line.Length));
+        Assert.Equal("Flight", line.Title, ignoreCase: true);
+        Assert.Empty(line.NotUnderstood);
+    }
+
+    [Theory]
+    [InlineData("Call 17 March 10:00 to 13:30 Halifax time")]
+    [InlineData("Review 17 March 10:00 to 11:30")]
+    [InlineData("Lisbon to Halifax, 17 March at 10:00")]
+    public void Without_two_clocks_it_is_no_journey(string text) =>
+        Assert.Null(LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation()).EndZone);
 }

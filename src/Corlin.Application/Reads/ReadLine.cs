@@ -17,10 +17,11 @@ namespace Corlin.Application.Reads;
 /// <param name="NotUnderstood">The parts of the line that were not understood, in order.</param>
 /// <param name="Local">The chosen time by the wall clock of <paramref name="Zone"/>, "2027-03-16T12:00".</param>
 /// <param name="Zone">The zone that was said, else the reader's; null where no time was chosen.</param>
+/// <param name="EndZone">Of a journey the zone by which its end was said.</param>
 public sealed record LineReading(
     string? InNameOf, string? Title, IReadOnlyList<PersonView> Required, IReadOnlyList<PersonView> Optional, IReadOnlyList<string> RequiredAddresses,
     IReadOnlyList<string> OptionalAddresses, string? From, string? To, long? Start, string When, int? Minutes, string? Place, bool? Video, bool? Private, string? Repeats,
-    IReadOnlyList<NotUnderstoodView> NotUnderstood, string? Local, string? Zone);
+    IReadOnlyList<NotUnderstoodView> NotUnderstood, string? Local, string? Zone, string? EndZone);
 
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
 /// <param name="Why">What it was taken for, in words.</param>
@@ -44,10 +45,10 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
         };
         return new LineReading(
             line.InNameOf, line.Title, Known(viewing, line.Required), Known(viewing, line.Optional), [.. line.Required.Where(IsAddress)], [.. line.Optional.Where(IsAddress)],
-            Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to) + (line.Zone is { } said ? $" {Zones.City(said)} time" : ""), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place ?? line.OtherPlace, line.Video, line.Private,
+            Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to) + ByWhichClock(line), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place ?? line.OtherPlace, line.Video, line.Private,
             line.Rule is { } rule ? RuleWords.Write(rule) : null,
             [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))],
-            line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null, start is null ? null : zone.Id);
+            line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null, start is null ? null : zone.Id, line.EndZone);
     }
 
     private static readonly LocalDateTimePattern LocalText = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm");
@@ -60,6 +61,15 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
         ({ } time, { } day, _) => $"{English.Day(day)}, {English.Time(time)}",
         (_, { } first, { } last) when first == last => English.Day(first),
         (_, { } first, { } last) => $"between {English.ShortDay(first)} and {English.ShortDay(last)}",
+        _ => "",
+    };
+
+    /// <summary>" Halifax time", or " in Lisbon to 13:30 in Halifax".</summary>
+    private static string ByWhichClock(Line line) => line switch
+    {
+        { EndZone: { } end, Zone: { } begin, Date: { } date, Time: { } time, Length: { } length } =>
+            $" in {Zones.City(begin)} to {English.Time(Zones.Get(end).ToLocal(Zones.Get(begin).ToInstant(date + time) + length).TimeOfDay)} in {Zones.City(end)}",
+        { Zone: { } said } => $" {Zones.City(said)} time",
         _ => "",
     };
 

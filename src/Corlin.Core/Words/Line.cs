@@ -68,6 +68,9 @@ public sealed record Line
     /// <summary>The tzdb id of the zone in which the hour was said; null for the writer's own.</summary>
     public string? Zone { get; init; }
 
+    /// <summary>Of a journey the zone by which its end was said: "10:00 Lisbon to 13:30 Halifax"; null for any other.</summary>
+    public string? EndZone { get; init; }
+
     /// <summary>It takes the days of <see cref="Between"/> whole.</summary>
     public bool AllDay { get; init; }
 

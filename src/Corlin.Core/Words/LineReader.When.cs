@@ -89,7 +89,7 @@ public sealed partial class LineReader
 
         clocks.Add((at + led, reading.Words, led > 0));
         var count = Take(at, led + reading.Words);
-        return count + Zone(at + count);
+        return count + (reading.To is null && Journey(at + count) is > 0 and var rest ? Take(at + count, rest) : Zone(at + count));
     }
 
     /// <summary>"Halifax time", "EST", "in Wellington": behind an hour.</summary>

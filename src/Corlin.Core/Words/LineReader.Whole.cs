@@ -16,7 +16,7 @@ public sealed partial class LineReader
         ThePlace();
         if (allDay && date is { } whole) (within, line) = (new DateInterval(whole, whole), line with { AllDay = true });
         line = line with { Length = length is { } minutes ? Duration.FromMinutes(minutes) : null };
-        if (clock is { } hour && !line.AllDay) line = Timed(line, date, hour);
+        if (clock is { } hour && !line.AllDay) line = Travelled(Timed(line, date, hour));
         else if (date is { } day && !line.AllDay) line = line with { Date = day };
         if (clock is null)
             foreach (var (at, count) in halves) Miss(at, count, NotUnderstoodKind.Time);

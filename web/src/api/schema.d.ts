@@ -8297,6 +8297,7 @@ export interface components {
             notUnderstood: components["schemas"]["NotUnderstoodView"][];
             local: null | string;
             zone: null | string;
+            endZone: null | string;
         };
         LineRequest: {
             text: string;

@@ -30,7 +30,7 @@ export function enter(line: LineReading, owner: string, zone: string) {
                 zone: line.zone ?? zone,
                 minutes: line.minutes ?? usualMinutes,
                 allDay: false,
-                endZone: null,
+                endZone: line.endZone,
                 end: null,
               },
         place: line.place,
@@ -46,4 +46,8 @@ export function enter(line: LineReading, owner: string, zone: string) {
 
 /** When it stands, in words. */
 export const whenOf = (line: LineReading) =>
-  line.local === null ? `${line.when}, all day` : `${line.when}, ${line.minutes ?? usualMinutes} minutes`;
+  line.local === null
+    ? `${line.when}, all day`
+    : line.endZone !== null
+      ? line.when
+      : `${line.when}, ${line.minutes ?? usualMinutes} minutes`;

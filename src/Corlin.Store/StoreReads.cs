@@ -104,31 +104,42 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         return found;
     }
 
-    public IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit)
+    public IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, IReadOnlyCollection<SoughtWord> words, int limit)
     {
         var wanted = calendars.Select(c => c.Value).ToArray();
-        var named = with.Select(w => w.Value).ToArray();
-        var pattern = "% " + words + "%";
         var parts = PartsOf(wanted);
         wanted = [.. wanted, .. parts.Keys];
-        var rows = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
-            .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.SearchText, o.LastEnd })
-            .Where(r => EF.Functions.Like(r.SearchText, pattern)
-                || Db.Papers.Any(p => p.EntryId == r.Id && p.RemovedByChangeId == null && EF.Functions.Like(p.SearchName, pattern)) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)))
-            .OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.CalendarId, r.Id }).ToList();
+        var said = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
+            .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.OwnerId, e.SearchText, o.LastEnd });
+        foreach (var word in words)
+        {
+            var (one, other) = word.Patterns;
+            var named = word.With.Select(w => w.Value).ToArray();
+            // All that somebody organises is meant only where more is said of it.
+            var owners = words.Count > 1 ? named : [];
+            said = said.Where(r => EF.Functions.Like(r.SearchText, one) || EF.Functions.Like(r.SearchText, other)
+                || Db.Papers.Any(p => p.EntryId == r.Id && p.RemovedByChangeId == null && (EF.Functions.Like(p.SearchName, one) || EF.Functions.Like(p.SearchName, other)))
+                || owners.Contains(r.OwnerId) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)));
+        }
+
+        var rows = said.OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.CalendarId, r.Id }).ToList();
         var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
         return [.. rows.Select(r => (new CalendarId(parts.GetValueOrDefault(r.CalendarId, r.CalendarId)), entries[r.Id]))];
     }
 
-    public IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, string words, int limit)
+    public IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, IReadOnlyCollection<SoughtWord> words, int limit)
     {
         var wanted = who.Select(w => w.Value).ToArray();
         if (wanted.Length == 0) return [];
-        var pattern = "% " + words + "%";
-        var rows = Db.Participations.AsNoTracking().Where(p => wanted.Contains(p.UserId) && p.Answer == Answer.Declined && p.RecurrenceId == null)
-            .Join(Db.Entries, p => p.EntryId, e => e.Id, (p, e) => new { p.UserId, e.Id, e.SearchText, e.LastEnd, e.Status })
-            .Where(r => r.Status == MeetingStatus.Sent && EF.Functions.Like(r.SearchText, pattern))
-            .OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.UserId, r.Id }).ToList();
+        var said = Db.Participations.AsNoTracking().Where(p => wanted.Contains(p.UserId) && p.Answer == Answer.Declined && p.RecurrenceId == null)
+            .Join(Db.Entries, p => p.EntryId, e => e.Id, (p, e) => new { p.UserId, e.Id, e.SearchText, e.LastEnd, e.Status }).Where(r => r.Status == MeetingStatus.Sent);
+        foreach (var word in words)
+        {
+            var (one, other) = word.Patterns;
+            said = said.Where(r => EF.Functions.Like(r.SearchText, one) || EF.Functions.Like(r.SearchText, other));
+        }
+
+        var rows = said.OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.UserId, r.Id }).ToList();
         var entries = ById([.. rows.Select(r => r.Id).Distinct()]);
         return [.. rows.Select(r => (new UserId(r.UserId), entries[r.Id]))];
     }

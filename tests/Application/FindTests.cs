@@ -61,6 +61,31 @@ public sealed class FindTests : IAsyncLifetime
     }
 
     [Theory]
+    [InlineData("tide steering")]
+    [InlineData("steering, tide")]
+    [InlineData("steering gannet")]
+    [InlineData("steering maren")]
+    [InlineData("lease steer")]
+    [InlineData("steerring lease")]
+    [InlineData("tide stering")]
+    public async Task Words_are_found_in_any_order_and_with_one_slip(string text)
+    {
+        await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Tide lease, steering group", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), "Gannet", null, null, null));
+        await Add(world.Maren, "Tide tables", "2027-03-17T09:00");
+        Assert.Equal("Tide lease, steering group", Assert.Single((await Find(world.Noor, text)).Entries).Title);
+    }
+
+    [Fact]
+    public async Task A_word_with_a_slip_is_found_in_nothing_that_the_viewer_may_not_see()
+    {
+        await Add(world.Maren, "Secret merger", "2027-04-02T09:00", isPrivate: true);
+        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Look, false);
+        Assert.Empty((await Find(world.Ruta, "secrett")).Entries);
+        Assert.Single((await Find(world.Noor, "secrett")).Entries);
+    }
+
+    [Theory]
     [InlineData("")]
     [InlineData("t")]
     [InlineData("%")]

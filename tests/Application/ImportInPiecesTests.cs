@@ -54,7 +54,7 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
 
     private async Task<string> SeenAsync()
     {
-        var found = await world.See(s => s.Matching([s.MainCalendars([world.Maren.Id])[world.Maren.Id]], "tide", [], 5));
+        var found = await world.See(s => s.Matching([s.MainCalendars([world.Maren.Id])[world.Maren.Id]], [new SoughtWord("tide", [])], 5));
         var past = await world.See(s => s.Past(world.Maren.Id, null, null, null, null, 50).Count(c => c.Kind == ChangeKind.Imported));
         var listed = await world.See(s => s.Categories([world.Maren.Id]).Count);
         return $"{(await Standing()).Count} stand, {found.Count} found, {past} told, {listed} listed";

@@ -50,7 +50,7 @@ public sealed class PlanTests : IAsyncLifetime
 
     [Fact]
     public Task Finding_searches() => Searches(
-        s => s.Matching([.. s.MainCalendars([world.Maren.Id, world.Tome.Id]).Values], "insur", [world.Tome.Id], 20), atLeast: 2);
+        s => s.Matching([.. s.MainCalendars([world.Maren.Id, world.Tome.Id]).Values], [new SoughtWord("insur", [world.Tome.Id])], 20), atLeast: 2);
 
     [Fact]
     public Task One_s_own_page_searches() => Searches(s => new ReadMine(world.Maren.Id, world.Now).Run(s), atLeast: 8);

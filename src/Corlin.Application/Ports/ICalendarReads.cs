@@ -69,13 +69,11 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The meetings that others organise to which somebody is asked and that have one of some UIDs, by UID; those not sent are left out.</summary>
     IReadOnlyDictionary<string, Entry> AskedTo(UserId who, IReadOnlyCollection<string> uids);
 
-    /// <summary>The entries on some calendars whose title, place, agenda or a paper's name has a word that begins so, or in which somebody takes part; latest first.</summary>
-    /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
-    IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, string words, IReadOnlyCollection<UserId> with, int limit);
+    /// <summary>The entries on some calendars of which each word is said in title, place, agenda or a paper's name, or names somebody who takes part; latest first.</summary>
+    IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, IReadOnlyCollection<SoughtWord> words, int limit);
 
-    /// <summary>The meetings that some declined as a whole, whose title, place or agenda has a word that begins so; latest first.</summary>
-    /// <param name="words">Plain text (<see cref="Core.Words.Plain"/>).</param>
-    IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, string words, int limit);
+    /// <summary>The meetings that some declined as a whole, of which each word is said in title, place or agenda; latest first.</summary>
+    IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, IReadOnlyCollection<SoughtWord> words, int limit);
 
     /// <summary>The holds of one request, on whichever calendars they stand, soonest first; those released are left out.</summary>
     IReadOnlyList<Entry> HoldsOf(string request);

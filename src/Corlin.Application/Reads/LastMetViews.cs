@@ -1,3 +1,4 @@
+using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
@@ -35,7 +36,7 @@ internal static class LastMetViews
 
     private static DisclosedEntry? Last(Viewing viewing, CalendarUser who, UserId whom) =>
         viewing.CalendarsOf([who.Id]).GetValueOrDefault(who.Id) is not { } calendars ? null
-            : viewing.Store.Matching([.. calendars.Ids], NoWords, [whom], MostCandidates)
+            : viewing.Store.Matching([.. calendars.Ids], [new SoughtWord(NoWords, [whom])], MostCandidates)
                 .Select(c => Before(c.Entry, who, whom, viewing.Now)).OfType<Occurrence>().OrderByDescending(o => o.Stretch.Start)
                 .Select(o => calendars.ToldOrDeclined(viewing, o)).FirstOrDefault(t => t?.Whole is not null && !t.Withheld);
 

@@ -33,19 +33,34 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
     private const int MostCandidates = 400;
 
     private const int MostLanes = 60;
+    private const int MostWords = 6;
 
     public FoundView Run(ICalendarReads store)
     {
-        var words = Plain.Of(Text).Trim();
-        if (words.Length < 2) return new FoundView([], [], false);
+        var typed = Plain.Words(Text).Distinct().Take(MostWords).ToList();
+        if (typed.Sum(w => w.Length) < 2) return new FoundView([], [], false);
         var viewing = new Viewing(store, Viewer, Now);
         var lanes = Lanes(viewing);
         if (Core.Words.LastMet.Read(Text) is { } asked && LastMetViews.Read(viewing, asked, lanes) is { } met) return new FoundView([], [], false) { LastMet = met };
         var people = store.SeekUsers(Text, viewing.Keeps, MostPeople);
+        List<SoughtWord> words = [.. typed.Select(w => new SoughtWord(w, Called(w, typed.Count == 1 ? people : w.Length < 3 ? [] : store.SeekUsers(w, viewing.Keeps, MostPeople))))];
+        var found = Look(viewing, lanes, words);
+        // One slip of the keys is forgiven where nothing is said as it was typed.
+        if (found.Entries.Count == 0 && words.Any(w => w.Text.Length >= SoughtWord.LeastNear))
+            found = Look(viewing, lanes, [.. words.Select(w => w.Text.Length >= SoughtWord.LeastNear ? w with { Near = true } : w)]);
+        return new FoundView([.. Reachable(viewing, people)], found.Entries, found.More);
+    }
+
+    private static List<UserId> Called(string word, IReadOnlyList<CalendarUser> people) =>
+        [.. people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(word, StringComparison.Ordinal)).Select(p => p.Id)];
+
+    /// <summary>Entries of which the viewer may know each of some words, each at its next occurrence: what is ahead first, soonest first; then what has been, latest first.</summary>
+    private (IReadOnlyList<FoundEntryView> Entries, bool More) Look(Viewing viewing, List<CalendarUser> lanes, IReadOnlyList<SoughtWord> words)
+    {
+        var store = viewing.Store;
         var calendars = viewing.CalendarsOf([.. lanes.Select(l => l.Id)]).Where(c => c.Value.AnythingSeen).ToDictionary();
         var owners = calendars.SelectMany(c => c.Value.Ids.Select(id => (id, c.Key))).ToDictionary(c => c.id, c => c.Key);
-        var named = people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(words, StringComparison.Ordinal)).Select(p => p.Id).ToList();
-        var candidates = store.Matching([.. owners.Keys], words, named, MostCandidates);
+        var candidates = store.Matching([.. owners.Keys], words, MostCandidates);
         // What somebody declined stands on no lane; they find it all the same.
         var mains = calendars.Where(c => viewing.Viewer.MaySpeakFor(c.Key)).ToDictionary(c => c.Key, c => c.Value.Main);
         candidates = [.. candidates, .. store.Declined([.. mains.Keys], words, MostCandidates).Select(d => (mains[d.Who], d.Entry))];
@@ -56,13 +71,13 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
             var lane = viewing.Users([owners[calendar]])[owners[calendar]];
             if (Nearest(entry, lane) is not { } occurrence) continue;
             if (calendars[lane.Id].ToldOrDeclined(viewing, occurrence) is not { PublicId: not null } told) continue;
-            if (Why(viewing, told, papers[entry.Id], words, named) is not { } why) continue;
+            if (Why(viewing, told, papers[entry.Id], words) is not { } why) continue;
             found.Add((told.Stretch.Start, View(viewing, lane, told, why)));
         }
 
-        // What is ahead first, soonest first; then what has been, latest first. One meeting on several lanes is one.
+        // One meeting on several lanes is one.
         var ordered = found.OrderBy(f => f.Start < Now).ThenBy(f => f.Start < Now ? Now - f.Start : f.Start - Now).Select(f => f.View).DistinctBy(f => (f.Id, f.Occurrence)).ToList();
-        return new FoundView([.. Reachable(viewing, people)], [.. ordered.Take(MostEntries)], ordered.Count > MostEntries || candidates.Count == MostCandidates);
+        return ([.. ordered.Take(MostEntries)], ordered.Count > MostEntries || candidates.Count == MostCandidates);
     }
 
     private static IEnumerable<FoundPersonView> Reachable(Viewing viewing, IReadOnlyList<CalendarUser> people)
@@ -85,15 +100,20 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
             ?? Occurrences.In(entry, new Stretch(Now - Duration.FromDays(3_660), Now), lane.HomeZone).LastOrDefault();
     }
 
-    /// <summary>Why it was found, from what the viewer may see of it alone; null where nothing of that matches.</summary>
-    private static string? Why(Viewing viewing, DisclosedEntry told, IEnumerable<string> papers, string words, IReadOnlyList<UserId> named)
+    /// <summary>Why it was found, from what the viewer may see of it alone: each word must be said in that; null where one is not.</summary>
+    private static string? Why(Viewing viewing, DisclosedEntry told, IEnumerable<string> papers, IReadOnlyList<SoughtWord> words)
     {
-        bool Has(string? text) => text is not null && Plain.Of(text).Contains(words, StringComparison.Ordinal);
-        if (Has(told.Title) || Has(told.Place)) return "";
-        if (Has(told.Whole?.AskedBy)) return "asked for by them";
-        if (Has(told.Whole?.Agenda)) return "in the agenda";
-        if (told.Whole is not null && papers.FirstOrDefault(Has) is { } paper) return $"paper “{paper}”";
-        var with = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).FirstOrDefault(named.Contains);
+        var why = words.Select(w => Why(viewing, told, papers, w)).ToList();
+        return why.Contains(null) ? null : why.Find(w => w!.Length > 0) ?? "";
+    }
+
+    private static string? Why(Viewing viewing, DisclosedEntry told, IEnumerable<string> papers, SoughtWord word)
+    {
+        if (word.IsIn(told.Title) || word.IsIn(told.Place)) return "";
+        if (word.IsIn(told.Whole?.AskedBy)) return "asked for by them";
+        if (word.IsIn(told.Whole?.Agenda)) return "in the agenda";
+        if (told.Whole is not null && papers.FirstOrDefault(word.IsIn) is { } paper) return $"paper “{paper}”";
+        var with = told.Whole?.Attendees.Select(a => a.Who).Append(told.Whole.Organiser).FirstOrDefault(word.With.Contains);
         return with is { } who && who != default ? $"with {viewing.Users([who])[who].GivenName}" : null;
     }
 

@@ -22,6 +22,7 @@ import { mended } from "./mend";
 import { MoreSentence } from "./MoreSentence";
 import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
+import { mostFree } from "./mostFree";
 import { SlotList } from "./SlotList";
 import { useDraft } from "./useDraft";
 import { presetsQuery, slotsQuery } from "./queries";
@@ -67,8 +68,12 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const zone = found?.zones.find((z) => z.id === viewerZone.id) ?? viewerZone;
   const start = draft.start ?? found?.slots[0]?.start;
   const kept = papers.length > 0 ? id : undefined;
-  const chosen = useQuery(chosenQuery(chosenRequest(draft, organiser, zone, start ?? 0, kept), ready && start !== undefined));
-  const moment = start === undefined ? undefined : { start, end: start + draft.minutes * minute };
+  // Where nothing fits the board stands all the same, where most are free; nothing is chosen by that.
+  const looked = start ?? (found && mostFree(found, draft.minutes * minute, desk.now));
+  const chosen = useQuery(chosenQuery(chosenRequest(draft, organiser, zone, looked ?? 0, kept), ready && looked !== undefined));
+  const stretch = (at: number | undefined) => (at === undefined ? undefined : { start: at, end: at + draft.minutes * minute });
+  const moment = stretch(start);
+  const onBoard = stretch(looked);
 
   const edit = (part: Partial<Draft>) => {
     setProblem(undefined);
@@ -94,11 +99,11 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     if (next) pick(next.start);
   };
   const day = (by: number) => {
-    if (start === undefined || !found) return;
-    const inDay = found.days.findIndex((d) => d.start <= start && start < d.end);
+    if (looked === undefined || !found) return;
+    const inDay = found.days.findIndex((d) => d.start <= looked && looked < d.end);
     const target = found.days[inDay + by];
     const now = found.days[inDay];
-    if (target && now) pick(target.start + (start - now.start));
+    if (target && now) pick(target.start + (looked - now.start));
   };
   const hold = (at: number | undefined) => {
     if (at === undefined) return;
@@ -295,13 +300,13 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           }
           holds={<HoldPart draft={draft} zone={zone} now={desk.now} busy={busy} onHold={place} onRelease={release} />}
         />
-        {found && moment ? (
+        {found && onBoard ? (
           <ArrangeBoard
             found={found}
             known={desk.day.lanes}
             zone={zone}
             now={desk.now}
-            moment={moment}
+            moment={onBoard}
             chosen={chosen.data}
             onPick={pick}
             onDay={day}

@@ -24,7 +24,7 @@ public sealed record AnswerInvitation(
         if (Agreement.Of(meeting, InNameOf, RecurrenceId) is not { } part || !MayKnow(rights, meeting, part)) throw new RefusedException(RefusalKind.NotFound);
         var otherwise = Scheduling.AnsweredOtherwise(part, Answer, Actor);
         // Whose answer it is has the last word; anybody else says that they mean to replace what another gave.
-        if (otherwise is { } other && Actor != InNameOf && !AllTheSame) throw new RefusedException(RefusalKind.AnsweredOtherwise, "answer", Said(session, part, other));
+        if (otherwise is { } other && Actor != InNameOf && !AllTheSame) throw Otherwise(session, part, other, Actor);
         var change = session.Begin(ChangeKind.InvitationAnswered, Actor, InNameOf, rights.Grant);
         var given = Scheduling.Give(meeting, InNameOf, RecurrenceId, new GivenAnswer(Answer, Comment, Proposed, Actor, session.Now));
         session.Save(given.Entry);
@@ -33,10 +33,11 @@ public sealed record AnswerInvitation(
         return change;
     }
 
-    private string Said(IChangeSession session, Participation part, UserId by)
+    /// <summary>Another answer stands that somebody else gave: who gave it, for whom and when, as the actor reads it.</summary>
+    internal static RefusedException Otherwise(IChangeSession session, Participation part, UserId by, UserId actor)
     {
-        var people = session.Users([by, InNameOf, Actor]);
-        return English.AnsweredBy(part, people[by], people[InNameOf], session.Now, people[Actor].HomeZone);
+        var people = session.Users([by, part.Who, actor]);
+        return new RefusedException(RefusalKind.AnsweredOtherwise, "answer", English.AnsweredBy(part, people[by], people[part.Who], session.Now, people[actor].HomeZone));
     }
 
     /// <summary>Who gave the answer before learns that it stands no more, as long as the meeting is theirs to know.</summary>

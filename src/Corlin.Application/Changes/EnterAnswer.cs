@@ -1,5 +1,4 @@
 using Corlin.Application.Ports;
-using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using NodaTime;
@@ -21,17 +20,11 @@ public sealed record EnterAnswer(UserId Actor, string Entry, string Attendee, Lo
         if (Answer is Answer.None or Answer.Delegated || !Enum.IsDefined(Answer)) throw new RefusedException(RefusalKind.BadInput, "answer", Answer.ToString());
         var who = session.User(Attendee) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
         var part = Agreement.Of(meeting, who.Id, RecurrenceId) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
-        if (!AllTheSame && Scheduling.AnsweredOtherwise(part, Answer, Actor) is { } by) throw new RefusedException(RefusalKind.AnsweredOtherwise, "answer", Said(session, part, who, by));
+        if (!AllTheSame && Scheduling.AnsweredOtherwise(part, Answer, Actor) is { } by) throw AnswerInvitation.Otherwise(session, part, by, Actor);
         var change = session.Begin(ChangeKind.AnswerEntered, Actor, meeting.Owner, rights.Grant);
         var entered = Scheduling.Enter(meeting, who.Id, RecurrenceId, new GivenAnswer(Answer, Comment, null, Actor, session.Now));
         session.Save(entered.Entry);
         session.Tell(entered, Actor);
         return change;
-    }
-
-    private string Said(IChangeSession session, Participation part, CalendarUser who, UserId by)
-    {
-        var people = session.Users([by, Actor]);
-        return English.AnsweredBy(part, people[by], who, session.Now, people[Actor].HomeZone);
     }
 }

@@ -45,8 +45,7 @@ public static class Edits
         var which = id!.Value;
         var raised = entry with { Sequence = entry.Sequence + 1, Version = entry.Version + 1 };
         if (reach == Reach.FromHereOn) return new Transition(Before(raised, which), Tell(entry, EffectKind.Changed, null));
-        var cancelled = raised with { Overrides = [.. entry.Overrides.Where(o => o.RecurrenceId != which || o.AndFollowing), new Override(which, Cancelled: true)] };
-        return new Transition(cancelled, Tell(entry, EffectKind.Cancelled, which));
+        return new Transition(Without(raised, which), Tell(entry, EffectKind.Cancelled, which));
     }
 
     private static Transition One(Entry entry, Occurrence occurrence, EntryEdit edit)
@@ -92,17 +91,10 @@ public static class Edits
         if (rule?.Count is { } count)
             rule = rule with { Count = count - Expansion.Starts(entry.Time.LocalStart, rule, entry.Time.WallZone, entry.Time.LocalStart, id).Count() };
 
-        var following = entry with
+        var following = Another(entry, ids) with
         {
-            Id = default,
-            PublicId = ids.PublicId,
-            Uid = ids.Uid,
-            RelatedTo = entry.Uid,
-            Tie = null,
             Time = entry.Time.StartingAt(id),
             Rule = rule,
-            Sequence = 0,
-            Version = 0,
             Additions = [.. entry.Additions.Where(a => a.Start >= id)],
             Exceptions = [.. entry.Exceptions.Where(e => e >= id)],
             Overrides = [.. entry.Overrides.Where(o => o.RecurrenceId >= id)],
@@ -118,13 +110,8 @@ public static class Edits
     {
         if (edit.Repeat is not null) throw new RefusedException(RefusalKind.OfTheWhole, "reach");
         var id = occurrence.RecurrenceId!.Value;
-        var alone = entry with
+        var alone = Another(entry, ids) with
         {
-            Id = default,
-            PublicId = ids.PublicId,
-            Uid = ids.Uid,
-            RelatedTo = entry.Uid,
-            Tie = null,
             Time = occurrence.Time,
             Title = occurrence.Title,
             Place = occurrence.Place,
@@ -139,13 +126,18 @@ public static class Edits
             Overrides = [],
             GoesOn = [],
             Participations = [],
-            Sequence = 0,
-            Version = 0,
         };
         var meeting = AttendeeEdits.Apply(alone, Whole(alone, alone.Time.LocalStart, edit), null, edit.Attendees);
-        var without = entry with { Overrides = [.. entry.Overrides.Where(o => o.RecurrenceId != id || o.AndFollowing), new Override(id, Cancelled: true)], Version = entry.Version + 1 };
-        return [new Transition(without, []), meeting with { Entry = meeting.Entry with { Version = 1 } }];
+        return [new Transition(Without(entry, id) with { Version = entry.Version + 1 }, []), meeting with { Entry = meeting.Entry with { Version = 1 } }];
     }
+
+    /// <summary>A new entry of which the same is said, linked to the one from which it comes.</summary>
+    private static Entry Another(Entry entry, NewIds ids) =>
+        entry with { Id = default, PublicId = ids.PublicId, Uid = ids.Uid, RelatedTo = entry.Uid, Tie = null, Sequence = 0, Version = 0 };
+
+    /// <summary>The series without one occurrence.</summary>
+    private static Entry Without(Entry entry, LocalDateTime id) =>
+        entry with { Overrides = [.. entry.Overrides.Where(o => o.RecurrenceId != id || o.AndFollowing), new Override(id, Cancelled: true)] };
 
     /// <summary>The series without an occurrence and all that follow.</summary>
     private static Entry Before(Entry entry, LocalDateTime id) => entry with

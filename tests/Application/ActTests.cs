@@ -231,6 +231,41 @@ public class ActTests
     }
 
     [Fact]
+    public async Task What_is_tied_to_a_series_that_was_cut_noted_of_it_or_laid_with_it_is_there_when_it_is_one_series_again()
+    {
+        await using var world = await World.MakeAsync();
+        var id = (await world.Do(new ArrangeMeeting(
+            world.Noor.Id, world.Maren.Id, "Steering group", [new Invited(world.Tome.PublicId, AttendeeRole.Required)],
+            World.Timed("2027-03-16T12:00"), null, null, null, null, false, Rule.Parse("FREQ=WEEKLY;COUNT=5")))).PublicId;
+        var fourth = new LocalDateTime(2027, 4, 6, 12, 0);
+        Task<AddedAppointment> Tie(string to, LocalDateTime? which, TieKind kind) =>
+            world.Do(new TieEntry(world.Noor.Id, world.Maren.Id, to, which, kind, Duration.FromMinutes(45), Duration.FromMinutes(30)));
+        var whole = (await Tie(id, null, TieKind.Preparation)).PublicId;
+        var one = (await Tie(id, fourth, TieKind.Debrief)).PublicId;
+        world.Advance(30);
+        await world.SendDue();
+        var made = await world.Do(new ChangeEntry(
+            world.Noor.Id, id, new LocalDateTime(2027, 3, 30, 12, 0), Reach.FromHereOn, new EntryEdit { Time = World.Timed("2027-03-30T15:00") }, new EntryEdit()));
+        await world.Do(new KeepNotes(
+            world.Noor.Id, new NotesAt(made.Entry, new LocalDateTime(2027, 4, 6, 15, 0), world.Maren.Id), 0, new Core.Words.RichText("The lease is signed", null), []));
+        await world.Do(new AddPaper(world.Noor.Id, made.Entry, new NewPaper("Lease.pdf", "application/pdf", 5, new string('a', 64))));
+        world.Advance(30);
+        await world.SendDue();
+        var back = (await world.See(new ReadHistory(world.Noor.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run)).Rows.Single(r => r.Back is not null).Back!;
+        await world.Do(new TurnChangeBack(world.Noor.Id, back.Change));
+        var stands = await world.Entry(id);
+        var tied = (await world.See(s => s.TiedTo([stands.Id], 10))).Where(t => t.Status == MeetingStatus.Sent).ToDictionary(t => t.PublicId);
+        Assert.Equal(2, tied.Count);
+        Assert.Equal("FREQ=WEEKLY;COUNT=5", tied[whole].Rule?.ToString());
+        Assert.Equal(new LocalDateTime(2027, 4, 6, 13, 30), tied[one].Time.LocalStart);
+        Assert.Equal(fourth, (await world.See(s => s.NotesOf([stands.Id], 10))).Single().RecurrenceId);
+        Assert.Equal("Lease.pdf", (await world.See(s => s.Papers([stands.Id]))).Single().Name);
+        // The preparation that was there for the one that is no more is gone with it.
+        var begun = await world.Entry(made.Entry);
+        Assert.Equal(MeetingStatus.Cancelled, Assert.Single(await world.See(s => s.TiedTo([begun.Id], 10))).Status);
+    }
+
+    [Fact]
     public async Task An_occurrence_that_was_cancelled_takes_place_after_all()
     {
         await using var world = await World.MakeAsync();

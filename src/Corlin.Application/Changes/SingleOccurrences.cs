@@ -24,7 +24,22 @@ internal static class SingleOccurrences
         if (id is null || (!cut && before.Time.LocalStart == after.Time.LocalStart)) return;
         var by = Period.Between(cut ? id.Value : before.Time.LocalStart, after.Time.LocalStart, PeriodUnits.Seconds);
         session.TiesGoAlong(before, after, cut ? id : null, by);
+        session.NotesGoAlong(before, after, cut ? id : null, by);
+    }
+
+    /// <summary>A series that was cut is one again: what hangs on the one that is no more, and the papers laid with it since, are with the other.</summary>
+    public static void GoBack(this IChangeSession session, Entry begun, Entry stands, Period by)
+    {
+        session.TiesGoAlong(begun, stands, null, by);
+        session.NotesGoAlong(begun, stands, null, by);
+        var there = session.Papers([stands.Id]);
+        foreach (var paper in session.Papers([begun.Id]).Where(p => there.All(t => (t.Name, t.Hash, t.Address) != (p.Name, p.Hash, p.Address))))
+            session.Add(paper with { PublicId = PublicIds.New(), Entry = stands.Id }, stands);
+    }
+
+    private static void NotesGoAlong(this IChangeSession session, Entry before, Entry after, LocalDateTime? cut, Period by)
+    {
         foreach (var notes in session.NotesOf([before.Id], MostNotes))
-            if (notes.RecurrenceId is { } one && (!cut || one >= id)) session.Keep(notes with { Entry = after.Id, RecurrenceId = one + by }, told: true);
+            if (notes.RecurrenceId is { } one && (cut is null || one >= cut)) session.Keep(notes with { Entry = after.Id, RecurrenceId = one + by }, told: true);
     }
 }

@@ -35,7 +35,7 @@ public sealed record TurnChangeBack(UserId Actor, long Change) : IChange<long>
         session.Tell(back.Ended with { Entry = session.Save(back.Ended.Entry) }, Actor);
         var stands = session.Save(Rooms.Answer(session, back.Restored.Entry));
         session.Tell(back.Restored with { Entry = stands }, Actor, before: kept);
-        session.TiesGoAlong(begun, stands, null, cut.Backwards);
+        session.GoBack(begun, stands, cut.Backwards);
         return change;
     }
 }

@@ -2,11 +2,11 @@ import { useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
 import { draftsQuery } from "../../api/queries";
 import type { KeptDraft } from "../../api/types";
+import type { Keeping } from "../../app/autosave";
 import { useChanges } from "../../app/changes";
 import { keptWords, titleOf } from "../../app/draftWords";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import type { Keeping } from "./useDraft";
 
 interface Props {
   drafts: KeptDraft[];

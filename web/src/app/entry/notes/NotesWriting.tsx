@@ -4,9 +4,10 @@ import { notesQuery } from "../../../api/queries";
 import type { EntryDetails, NotesOn } from "../../../api/types";
 import { RichTextField, RichTextShown } from "../../../sentence/RichText";
 import { Button } from "../../../ui/Button";
+import type { Keeping } from "../../autosave";
 import { ReleaseSentence } from "./ReleaseSentence";
 import { TaskLines } from "./TaskLines";
-import { useKeptNotes, type Keeping } from "./useKeptNotes";
+import { useKeptNotes } from "./useKeptNotes";
 
 interface Props {
   entry: EntryDetails;

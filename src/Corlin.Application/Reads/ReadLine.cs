@@ -100,6 +100,8 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 
         public bool ArrangesFor(string key) => viewing.Store.User(key) is { } who && (who.Id == viewing.Person.Id || viewing.Viewer.MaySpeakFor(who.Id));
 
+        public bool IsGroup(string key) => viewing.Store.User(key) is { Kind: UserKind.Group };
+
         public string? Place(string name) =>
             viewing.Places.Values.FirstOrDefault(p => Plain.Same(p.Name, name))?.Name
             ?? viewing.Store.FindUsers(name, viewing.Keeps, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
@@ -120,7 +122,7 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             var called = NameList.Called([.. found.Where(u => u.Kind == UserKind.Person).Select(u => (u.PublicId, u.Name))], said);
             // Of several of one name the one for whom the viewer speaks is meant.
             if (called.Count > 1) called = called.Where(ArrangesFor).ToList() is [var own] ? [own] : called;
-            return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) : new LineName(null) { Either = [.. found.Where(u => called.Contains(u.PublicId)).Select(u => u.Name)] };
+            return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) { Name = found.First(u => u.PublicId == called[0]).Name } : new LineName(null) { Either = [.. found.Where(u => called.Contains(u.PublicId)).Select(u => u.Name)] };
         }
 
         private IReadOnlyList<CalendarUser> Called(string words) =>

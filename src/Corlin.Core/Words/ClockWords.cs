@@ -53,7 +53,14 @@ internal sealed class ClockWords(TypedWords words)
         if (One(at) is not { } first) return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
-        if (words[next] is not ("-" or "to" or "till" or "til" or "until") || One(next + 1) is not { } last) return new ClockReading(first.At(own == HalfOfDay.Unsaid ? half : own), null, first.Words + used, first.Bare);
+        if (words[next] is "sharp" or "prompt") used++;
+        if (words[next] is not ("-" or "to" or "till" or "til" or "until") || One(next + 1) is not { } last)
+        {
+            // Which night is meant is asked.
+            if (first is { Minutes: ClockSaid.Day }) return new ClockReading(0, null, first.Words, false, Doubtful: true);
+            return new ClockReading(first.At(own == HalfOfDay.Unsaid ? half : own), null, first.Words + used, first.Bare);
+        }
+
         own = Half(next + 1 + last.Words, out used);
         var said = own == HalfOfDay.Unsaid ? half : own;
         var to = last.At(said);
@@ -75,10 +82,11 @@ internal sealed class ClockWords(TypedWords words)
     {
         used = 0;
         var lead = words[at] == "in" && words[at + 1] == "the" ? 2 : words[at] is "this" or "at" ? 1 : 0;
+        if (words[at + lead] is "early" or "late" or "mid" && words[at + lead + 1] is "morning" or "afternoon" or "evening") lead++;
         var half = words[at + lead] switch
         {
-            "morning" => HalfOfDay.Morning,
-            "afternoon" or "evening" or "tonight" => HalfOfDay.Afternoon,
+            "morning" or "mid-morning" => HalfOfDay.Morning,
+            "mid-afternoon" or "afternoon" or "evening" or "tonight" => HalfOfDay.Afternoon,
             "night" when lead > 0 => HalfOfDay.Afternoon,
             _ => HalfOfDay.Unsaid,
         };
@@ -165,8 +173,9 @@ internal sealed class ClockWords(TypedWords words)
 
     private static (int Hour, int Minute)? Figures(string word, out string number, out HalfOfDay half)
     {
-        // "14h".
+        // "14h", "14h30".
         if (word.Length is 2 or 3 && word[^1] == 'h') word = $"{word[..^1]}:00";
+        else if (word.Split('h') is [{ Length: 1 or 2 }, { Length: 2 }]) word = word.Replace('h', ':');
         half = Meridiem(word.Length > 2 ? word[^2..] : "");
         number = half == HalfOfDay.Unsaid ? word : word[..^2];
         var parts = number.Split(':', '.');

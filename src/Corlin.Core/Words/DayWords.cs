@@ -28,7 +28,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     /// <summary>What begins at a word; null where no day does.</summary>
     public DayReading? At(int at)
     {
-        var one = Span(at) ?? Relative(at) ?? Dated(at) ?? OfWeek(at);
+        var one = Span(at) ?? OfMonthByPlace(at) ?? Unplaced(at) ?? Relative(at) ?? Dated(at) ?? OfWeek(at);
         if (one is not { Said: DaysSaid.Day } first) return one;
         var next = at + first.Words;
         // "Tuesday to Thursday", "29 March to 2 April".
@@ -63,6 +63,45 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         }
 
         return null;
+    }
+
+    /// <summary>"the last Friday in March", "second Tuesday of next month".</summary>
+    private DayReading? OfMonthByPlace(int at)
+    {
+        var the = words[at] == "the" ? 1 : 0;
+        var place = words[at + the] == "last" ? -1 : CalendarWords.Ordinal(words[at + the]) is >= 1 and <= 5 and var ordinal ? ordinal : 0;
+        if (place == 0 || CalendarWords.Weekday(words[at + the + 1], out var plural, out var doubtful) is not { } day || plural || doubtful) return null;
+        var next = at + the + 2;
+        if (words[next] is "in" or "of") next++;
+        if (words[next] is "next" or "this" && words[next + 1] == "month") return Placed(today.PlusMonths(words[next] == "next" ? 1 : 0), next + 2);
+        if (next == at + the + 2 || CalendarWords.Month(words[next]) is not { } month) return null;
+        if (Year(next + 1) is { } year) return Placed(new LocalDate(year, month, 1), next + 2);
+        var found = Placed(new LocalDate(today.Year, month, 1), next + 1);
+        return found.Said == DaysSaid.Day ? found : Placed(new LocalDate(today.Year + 1, month, 1), next + 1);
+
+        DayReading Placed(LocalDate of, int end)
+        {
+            var date = place < 0 ? LastOf(of.Year, of.Month) : new LocalDate(of.Year, of.Month, 1);
+            date = place < 0 ? date.PlusDays(-(((int)date.DayOfWeek - (int)day + 7) % 7)) : Next(day, date).PlusWeeks(place - 1);
+            return date.Month == of.Month ? Day(date, end - at) : Doubtful(end - at);
+        }
+    }
+
+    /// <summary>A feast that falls on a weekday is not that weekday; "mid-April", "the end of the week" and "next year" say a day to nobody.</summary>
+    private DayReading? Unplaced(int at)
+    {
+        if (words[at] is "easter" or "whit" or "palm" or "good" or "maundy" or "shrove" or "pancake" or "ash" or "holy" && CalendarWords.Weekday(words[at + 1]) is not null) return Doubtful(2);
+        if (words[at] == "bank" && words[at + 1] == "holiday" && CalendarWords.Weekday(words[at + 2]) is not null) return Doubtful(3);
+        if (words[at].Split('-') is ["mid" or "early" or "late", var named] && CalendarWords.Month(named) is not null) return Doubtful(1);
+        if (words[at] is "mid" or "early" or "late" && CalendarWords.Month(words[at + 1]) is not null && Numeral(words[at + 2]) is null && CalendarWords.Ordinal(words[at + 2]) is null) return Doubtful(2);
+        var end = words[at] == "the" ? 1 : 0;
+        if (words[at + end] is "end" or "middle" or "beginning" or "start" or "mid" && words[at + end + 1] == "of")
+        {
+            var which = words[at + end + 2] is "the" or "this" or "next" ? 1 : 0;
+            if (words[at + end + 2 + which] == "week" || (words[at + end] != "end" && (words[at + end + 2 + which] == "month" || CalendarWords.Month(words[at + end + 2 + which]) is not null))) return Doubtful(end + 3 + which);
+        }
+
+        return words[at] is "next" or "this" && words[at + 1] is "year" or "quarter" or "spring" or "summer" or "autumn" or "winter" && words[at + 2] is "" or "," ? Doubtful(2) : null;
     }
 
     private DayReading? EndOf(int at)
@@ -154,8 +193,15 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
 
     private DayReading InMonth(int day, int month, int next, int count)
     {
-        var year = words[next].Length == 4 && words[next].All(char.IsAsciiDigit) && words[next][..2] is "19" or "20" or "21" ? CalendarWords.Number(words[next]) : null;
+        var year = Year(next);
         return Exists(day, month, year) is { } date ? Day(date, count + (year is null ? 0 : 1)) : Doubtful(count + (year is null ? 0 : 1));
+    }
+
+    /// <summary>"2027", "'27".</summary>
+    private int? Year(int at)
+    {
+        if (words[at].Length == 4 && words[at].All(char.IsAsciiDigit) && words[at][..2] is "19" or "20" or "21") return CalendarWords.Number(words[at]);
+        return words[at].Length == 2 && words[at].All(char.IsAsciiDigit) && words.IsAfterApostrophe(at) ? 2000 + CalendarWords.Number(words[at]) : null;
     }
 
     private DayReading Several(int first, int last, int month, int next, int count)
@@ -224,9 +270,11 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         if (words[of] is "in" or "during" && CalendarWords.Month(words[of + 1]) is { } month && Numeral(words[of + 2]) is null) return OfMonth(month, words[of + 2], of + 2 - at);
         var the = words[of] is "in" or "during" ? 1 : 0;
         if (words[of + the] == "the" && words[of + the + 1] is "week") the++;
-        if (words[of + the] == "w/c") return Week(at, of + the + 1);
-        if (words[of + the] == "week" && words[of + the + 1] is "of" or "commencing" or "beginning" or "starting") return Week(at, of + the + 2);
+        if (words[of + the] is "w/c" or "w/b") return Week(at, of + the + 1);
+        if (words[of + the] is "week" or "wk" && words[of + the + 1] is "of" or "commencing" or "beginning" or "starting") return Week(at, of + the + 2);
         if (words[of + the] == "last" && words[of + the + 1] is "week" or "month" or "year") return Doubtful(of + the + 2 - at);
+        // What is left of this week begins today.
+        if (words[of + the] == "later" && words[of + the + 1] == "this" && words[of + the + 2] is "week" or "month") the++;
         if (words[of + the] is "this" or "next" && words[of + the + 1] is "week" or "month")
         {
             var next = words[of + the] == "next";

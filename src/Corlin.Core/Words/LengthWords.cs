@@ -5,11 +5,16 @@ namespace Corlin.Core.Words;
 /// <summary>Reads how long something takes from English words.</summary>
 internal static class LengthWords
 {
+    /// <summary>So many hours and more, with "h" and no "for" before them, are a time of day: "14h30", "14h".</summary>
+    private const int HoursOfDay = 13;
+
+    private const int HoursWithMinutes = 7;
+
     /// <summary>The minutes that begin at a word: "45 min", "1h30", "an hour and a half", "hour-long"; null where none do.</summary>
     public static int? At(TypedWords words, int at, out int used)
     {
         var the = words[at] == "for" ? 1 : 0;
-        var minutes = Phrase(words, at + the, out used) ?? Figures(words, at + the, out used);
+        var minutes = Phrase(words, at + the, out used) ?? Fraction(words, at + the, out used) ?? Figures(words, at + the, out used);
         used += the;
         return minutes is > 0 and <= 14 * 24 * 60 ? minutes : null;
     }
@@ -33,6 +38,29 @@ internal static class LengthWords
         return null;
     }
 
+    /// <summary>"3/4 hour", "1 1/2 hours", "half hour", "two and a half hours".</summary>
+    private static int? Fraction(TypedWords words, int at, out int used)
+    {
+        used = 0;
+        var whole = CalendarWords.Number(words[at]);
+        var next = whole is null ? at : at + 1;
+        if (whole is not null && words[next] == "and") next += words[next + 1] == "a" ? 2 : 1;
+        if (words[at].EndsWith('½') && CalendarWords.Number(words[at][..^1]) is { } before) (whole, next) = (before, at);
+        int? part = words[next].EndsWith('½') ? 30 : words[next] switch
+        {
+            "1/2" or "half" => 30,
+            "1/4" or "quarter" => 15,
+            "3/4" => 45,
+            _ => null,
+        };
+        if (part is null || (whole is not null && words[at] is "a" or "an")) return null;
+        next++;
+        if (words[next] == "of" && words[next + 1] == "an") next += 2;
+        else if (words[next] is "an" or "a") next++;
+        if (words[next] is not ("hour" or "hours" or "hr" or "hrs" or "h")) return null;
+        return Took(next + 1 - at, ((whole ?? 0) * 60) + part.Value, out used);
+    }
+
     private static int? Took(int count, int minutes, out int used)
     {
         used = count;
@@ -49,6 +77,7 @@ internal static class LengthWords
         double? number = digits.Length > 0 ? double.TryParse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var parsed) ? parsed : null : CalendarWords.Number(word.Split('-')[0]);
         if (number is not { } count || count <= 0 || word is "a" or "an") return null;
         var next = at + 1;
+        if (unit.StartsWith('h') && (unit.Length == 1 ? count >= HoursOfDay : unit.Length == 3 && count >= HoursWithMinutes) && words[at - 1] != "for") return null;
         if (unit.Length == 0 && Unit(words[next]) is not null) unit = words[next++];
         if (unit.Length == 0)
         {

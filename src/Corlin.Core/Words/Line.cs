@@ -13,6 +13,9 @@ public interface ILineNames
     /// <summary>Whether the writer arranges in the name of somebody: "for Maren" then says whose it is.</summary>
     bool ArrangesFor(string key) => false;
 
+    /// <summary>Whether a key is that of a group.</summary>
+    bool IsGroup(string key);
+
     /// <summary>The full name of a place or room; null where none is called that.</summary>
     string? Place(string name);
 }
@@ -21,6 +24,9 @@ public interface ILineNames
 /// <param name="Key">Null where more than one is.</param>
 public sealed record LineName(string? Key)
 {
+    /// <summary>The full name of a person; null where it is a group, an address, or more than one.</summary>
+    public string? Name { get; init; }
+
     /// <summary>The full names of those who are meant, where more than one may be.</summary>
     public ImmutableArray<string> Either { get; init; } = [];
 }

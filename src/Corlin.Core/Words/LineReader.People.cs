@@ -8,8 +8,8 @@ public sealed partial class LineReader
     private int People(int at)
     {
         var word = words[at];
-        if (word is "without" or "except") return Persons(at + 1, null) is > 0 and var none ? Take(at, 1 + none) : 0;
-        if (word is "with" or "w/") return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
+        if (word is "without" or "except" or "excluding" || (word is "but" or "and" && words[at + 1] == "not")) return Without(at, word is "but" or "and" ? 2 : 1);
+        if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth") return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
         if (word is "talk" or "speak" && words[at + 1] == "to") return Persons(at + 2, required) is > 0 and var spoken ? Take(at, 2 + spoken) : 0;
         if (word is "meet" or "see") return Persons(at + 1, required) is > 0 and var met ? Take(at, 1 + met) : 0;
         if (word is "invite" or "inviting" or "attendees") return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
@@ -24,6 +24,18 @@ public sealed partial class LineReader
         return Bare(at);
     }
 
+    /// <summary>"except Arif": of a group it cannot be said, so it is told.</summary>
+    private int Without(int at, int lead)
+    {
+        var named = new List<string>();
+        if (Persons(at + lead, named) is not (> 0 and var count)) return 0;
+        without.AddRange(named.Select(key => (at, lead + count, key)));
+        return Take(at, lead + count);
+    }
+
+    /// <summary>"+ Ines" after anything but a name.</summary>
+    private int Added(int at) => Persons(at + 1, required) is > 0 and var more ? Take(at, 1 + more) : 0;
+
     private int Skip(int at) => words[at] == "," ? at + 1 : at;
 
     /// <summary>Names that stand alone: "Sofia 30m Thursday", "Ada + Owen Thursday 9:30: crew insurance". A name before a thing is part of it: "Power cable".</summary>
@@ -32,13 +44,14 @@ public sealed partial class LineReader
         if (at > 0 && !taken[at - 1] && words[at - 1] is not ",") return 0;
         var list = new List<string>();
         var count = Persons(at, list);
-        if (count == 0) return 0;
-        var next = at + count;
-        var stands = next >= words.Count || words[next] is "," or "about" or "re" or "at" or "on" or "for" or "in" or "by" || SaysWhen(next);
+        if (count == 0) return NameAt(at, out var either) is { Key: null, Either: var several } && StandsAlone(at + either) ? Miss(at, either, NotUnderstoodKind.Person, several) : 0;
+        var stands = StandsAlone(at + count);
         if (!stands && list.Count < 2) return 0;
         required.AddRange(list.Where(k => !required.Contains(k)));
         return Take(at, count);
     }
+
+    private bool StandsAlone(int next) => next >= words.Count || words[next] is "," or "about" or "re" or "at" or "on" or "for" or "in" or "by" || SaysWhen(next);
 
     /// <summary>A list of names.</summary>
     /// <param name="into">Who is named; null where they are named and not asked.</param>
@@ -50,14 +63,22 @@ public sealed partial class LineReader
         var doubts = new List<(int At, int Words, ImmutableArray<string> Either)>();
         while (at < words.Count)
         {
+            // "everyone in array design" is the group.
+            if (words[at] is "everyone" or "everybody" or "all" && words[at + 1] is "in" or "from" or "of") at += 2;
             if (NameAt(at, out var count) is { } name)
             {
-                if (name.Key is { } key) found.Add(key);
+                // "Owen Clarke" is not the Owen who is known here.
+                if (wanted && count == 1 && name.Name is not null && IsName(at + 1) && Called(at + 1, out _) is null && (words[at + 2] is "and" or "&" or "+" || StandsAlone(at + 2)))
+                {
+                    count = 2;
+                    doubts.Add((at, count, []));
+                }
+                else if (name.Key is { } key) found.Add(key);
                 else doubts.Add((at, count, name.Either));
                 end = at + count;
                 if (Later(end, out var more))
                 {
-                    if (name.Key is { } optionally && into is not null) optional.Add(optionally);
+                    if (name.Key is { } optionally && found.Contains(optionally) && into is not null) optional.Add(optionally);
                     found.RemoveAll(k => optional.Contains(k));
                     end += more;
                 }
@@ -104,8 +125,21 @@ public sealed partial class LineReader
         return CalendarWords.Weekday(words[at], out _, out _) is null && CalendarWords.Month(words[at]) is null && dayWords.At(at) is null && names.Place(words.Typed(at, at + 1)) is null && words.Text.Any(char.IsLower);
     }
 
-    /// <summary>The longest name that begins there.</summary>
+    /// <summary>The longest name that begins there; with "Mr" or "Dr" before it, and a slip in the last name forgiven.</summary>
     private LineName? NameAt(int at, out int count)
+    {
+        if (words[at] is "mr" or "mrs" or "ms" or "miss" or "dr" or "prof" && Called(at + 1, out count) is { } titled)
+        {
+            count++;
+            return titled;
+        }
+
+        var found = Called(at, out count);
+        if (found is { Name: { } full } && count == 1 && IsName(at + 1) && Plain.Words(full) is [.., var last] parts && parts.Length > 1 && Near.Is(words[at + 1], last)) count = 2;
+        return found;
+    }
+
+    private LineName? Called(int at, out int count)
     {
         for (count = Math.Min(5, words.Count - at); count > 0; count--)
         {

@@ -7,6 +7,8 @@ public sealed partial class LineReader
 {
     private int Place(int at)
     {
+        // "not in Dunlin" says where it is not.
+        if (words[at] == "not" && words[at + 1] is "in" or "at" && PlaceAt(at + 2, out var not) is not null) return Miss(at, 2 + not, NotUnderstoodKind.Words);
         var led = words[at] is "in" or "at" or "@" ? 1 : 0;
         var from = at + led + (led == 1 && words[at + 1] == "the" ? 1 : 0);
         if (PlaceAt(from, out var count) is { } known)
@@ -59,6 +61,12 @@ public sealed partial class LineReader
         {
             telephone = words.Typed(at, at + spoken);
             return Take(at, spoken);
+        }
+
+        if (words[at] == "video" && (at == 0 || words[at - 1] == "," || taken[at - 1]) && words[at + 1] is "with" or "w/" or "," or "")
+        {
+            line = line with { Video = true };
+            return Take(at, 1);
         }
 
         if (words[at] == "video" && words[at + 1] is "call" or "conference" or "meeting") line = line with { Video = true };

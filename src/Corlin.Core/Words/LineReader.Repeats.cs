@@ -6,6 +6,7 @@ public sealed partial class LineReader
     private int Repeats(int at)
     {
         if (rules.Count > 0) return Ending(at);
+        if (OftenWithoutDays(at) is > 0 and var rate) return rate;
         var on = words[at] is "on" ? 1 : 0;
         var from = at + on;
         var plural = CalendarWords.Weekday(words[from], out var many, out _) is not null && many;
@@ -22,6 +23,37 @@ public sealed partial class LineReader
         }
 
         return words[from] is "every" or "each" ? Miss(at, on + Unknown(from), NotUnderstoodKind.Words) : 0;
+    }
+
+    /// <summary>"twice a month": how often, and not on which days; with days it is a rule.</summary>
+    private int OftenWithoutDays(int at)
+    {
+        var count = words[at] is "once" or "twice" ? 1 : CalendarWords.Number(words[at]) is not null && words[at + 1] == "times" ? 2 : 0;
+        if (count == 0 || words[at + count] is not ("a" or "an" or "per" or "every" or "each") || words[at + count + 1] is not ("day" or "week" or "fortnight" or "month" or "quarter" or "year")) return 0;
+        for (var more = Math.Min(12, words.Count - at); more > count; more--)
+        {
+            if (words[at + more - 1] is "," or "and" || PlainRules.Read(words.Typed(at, at + more), now.Date).Rule is null) continue;
+            rules.Add((at, more));
+            return Take(at, more);
+        }
+
+        return Miss(at, count + 2, NotUnderstoodKind.Words);
+    }
+
+    /// <summary>"Fortnightly 1:1 with Maeve, Tuesdays": how often stands at the beginning, and on which days later.</summary>
+    private void OftenAtTheBeginning()
+    {
+        if (rules.Count == 0 || taken[0] || words[0] is not ("weekly" or "fortnightly" or "monthly" or "quarterly" or "yearly")) return;
+        if (CalendarWords.Weekday(words[rules[0].At], out var plural, out _) is null || !plural) return;
+        if (PlainRules.Read($"{words[0]} {RuleWordsTyped}", now.Date).Rule is null)
+        {
+            doubtfulRule = true;
+            Miss(0, 1, NotUnderstoodKind.Words);
+            return;
+        }
+
+        rules.Insert(0, (0, 1));
+        Take(0, 1);
     }
 
     /// <summary>"weekly" says how it repeats where no name of anything follows: "Weekly report" is one.</summary>

@@ -70,7 +70,7 @@ public sealed partial class LineReader
         {
             var behindDay = led == 0 && (days.Any(d => d.At + d.Words == at || halves.Any(h => h.At + h.Words == at)) || (rules.Any(r => r.At + r.Words == at) && (reading.To is not null || NamesDay(words[at - 1]))));
             var listed = led == 0 && (at == 0 || words[at - 1] is "," or "or") && reading.To is not null;
-            var beforeDay = led == 0 && reading.To is not null && (dayWords.At(next) is not null || words[next] is "every" or "each" || (words[next] == "on" && dayWords.At(next + 1) is not null) || Enumerable.Range(at, reading.Words).Any(i => words[i] is "till" or "til" or "until"));
+            var beforeDay = led == 0 && (reading.To is not null || words[at].Contains('.', StringComparison.Ordinal)) && (dayWords.At(next) is not null || words[next] is "every" or "each" || (words[next] == "on" && dayWords.At(next + 1) is not null) || Enumerable.Range(at, reading.Words).Any(i => words[i] is "till" or "til" or "until"));
             var again = led == 0 && at > 0 && words[at - 1] is "or" && clocks.Count > 0;
             if (!(led > 0 && words[at] is not "about") && !behindDay && !listed && !beforeDay && !after && !again) return 0;
             // "at 10 Downing Street": a number before a name is no hour.
@@ -130,8 +130,19 @@ public sealed partial class LineReader
 
         if (words[at] == "between" && clockWords.At(at + 1, half) is { To: null } first && words[at + 1 + first.Words] == "and" && clockWords.At(at + 2 + first.Words, half) is { } second)
             return Miss(at, 2 + first.Words + second.Words, NotUnderstoodKind.Time);
+        if (Roughly(at) is > 0 and var roughly) return Miss(at, roughly, NotUnderstoodKind.Time);
+        if (words[at] is "at" or "around" or "about" or "during" && words[at + 1] is "lunch" or "lunchtime" or "breakfast" or "teatime" or "dinnertime") return Miss(at, 2, NotUnderstoodKind.Time);
+        if (words[at] is "asap" or "eod" or "cob" || (words[at] == "end" && words[at + 1] == "of" && words[at + 2] == "day")) return Miss(at, words[at] == "end" ? 3 : 1, NotUnderstoodKind.Time);
         if (words[at] is "before" or "after" && words[at + 1] is "lunch" or "breakfast" or "work" or "hours" || (words[at] == "first" && words[at + 1] == "thing")) return Miss(at, 2, NotUnderstoodKind.Time);
         return words[at] == "private" && (at + 1 >= words.Count || words[at + 1] == ",") && (at == 0 || words[at - 1] == ",") ? Private(at) : 0;
+    }
+
+    /// <summary>"3-ish", "half past four ish".</summary>
+    private int Roughly(int at)
+    {
+        if (words[at] == "ish") return 1;
+        var hour = words[at].EndsWith("-ish", StringComparison.Ordinal) ? words[at][..^4] : words[at].EndsWith("ish", StringComparison.Ordinal) ? words[at][..^3] : "";
+        return hour.Length > 0 && char.IsAsciiDigit(hour[0]) && hour.All(c => char.IsAsciiDigit(c) || c is ':' or '.' or 'a' or 'p' or 'm') ? 1 : 0;
     }
 
     private int Private(int at)

@@ -9,8 +9,17 @@ public sealed partial class LineReader
 {
     private Line Finished()
     {
+        OftenAtTheBeginning();
+        TheAbsent();
         var date = TheDay(out var within);
         var clock = TheClock();
+        if (clock is not null && (line.AllDay || (allDay && date is not null)))
+        {
+            // Whole days have no hour: one of the two is not meant.
+            foreach (var (at, count, _) in clocks) Miss(at, count, NotUnderstoodKind.Time);
+            clock = null;
+        }
+
         var length = TheLength(clock);
         line = line with { Required = [.. required.Where(k => !optional.Contains(k))], Optional = [.. optional.Distinct()], Zone = zones.Count == 1 ? zones[0].Zone : null };
         ThePlace();
@@ -94,6 +103,16 @@ public sealed partial class LineReader
         if (told.Count == 1 && (byEnd is null || byEnd == told[0])) return told[0];
         foreach (var (at, count, _) in lengths) Miss(at, count, NotUnderstoodKind.Time);
         return null;
+    }
+
+    /// <summary>Who was said not to come is not asked; of a group nobody can be left out here.</summary>
+    private void TheAbsent()
+    {
+        foreach (var (at, count, key) in without)
+        {
+            if (required.Remove(key) | optional.Remove(key)) continue;
+            if (required.Concat(optional).Any(names.IsGroup)) Miss(at, count, NotUnderstoodKind.Words);
+        }
     }
 
     private void ThePlace()

@@ -28,10 +28,14 @@ public sealed partial class LineReader
     private readonly List<NotUnderstood> missed = [];
     private readonly List<string> required = [];
     private readonly List<string> optional = [];
+
+    /// <summary>Who is not to come, and where that was said.</summary>
+    private readonly List<(int At, int Words, string Key)> without = [];
     private Line line = new();
     private HalfOfDay half;
     private bool allDay;
     private bool doubtfulRule;
+
     private string? telephone;
 
     private LineReader(string text, LocalDateTime now, ILineNames names, DateTimeZone? zone)
@@ -60,7 +64,8 @@ public sealed partial class LineReader
     /// <returns>How many words it has; none where it is no part that is known.</returns>
     private int Part(int at)
     {
-        if (words[at] is "," or "-" or "&" or "+" or "or") return 0;
+        if (words[at] == "+") return Added(at);
+        if (words[at] is "," or "-" or "&" or "or") return 0;
         var part = Repeats(at);
         if (part == 0) part = People(at);
         if (part == 0) part = Place(at);

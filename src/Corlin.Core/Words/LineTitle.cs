@@ -3,8 +3,8 @@ namespace Corlin.Core.Words;
 /// <summary>What something is called: the words of a line that say nothing else.</summary>
 internal static class LineTitle
 {
-    private static readonly string[] Leading = ["on", "at", "in", "for", "with", "w/", "and", "about", "re", "regarding", "to", "the", "of", "from", "by", "a", "an", "is", ":", "-", "&", "+", "or", "then"];
-    private static readonly string[] Trailing = ["on", "at", "in", "for", "with", "w/", "and", "the", "from", "by", "to", "of", "is", "a", "an", "please", "thanks", "or", "-", "&", "+", "about", "then", "between", "re"];
+    private static readonly string[] Leading = ["on", "at", "in", "for", "with", "w/", "and", "about", "re", "regarding", "to", "the", "of", "from", "by", "a", "an", "is", ":", "-", "&", "+", "/", "or", "then"];
+    private static readonly string[] Trailing = ["on", "at", "in", "for", "with", "w/", "and", "the", "from", "by", "to", "of", "is", "a", "an", "please", "thanks", "or", "-", "&", "+", "/", "about", "then", "between", "re"];
 
     /// <summary>How people ask for something, the longest first.</summary>
     private static readonly string[] Asking =

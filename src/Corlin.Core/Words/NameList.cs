@@ -11,8 +11,10 @@ public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IR
         if (IsAddress(name)) return new LineName(name.ToLowerInvariant());
         if (groups.FirstOrDefault(g => IsGroup(g, name)) is { } group) return new LineName(group);
         var called = Called(people, name);
-        return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) : new LineName(null) { Either = [.. people.Where(p => called.Contains(p.Key)).Select(p => p.Name)] };
+        return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) { Name = people.First(p => p.Key == called[0]).Name } : new LineName(null) { Either = [.. people.Where(p => called.Contains(p.Key)).Select(p => p.Name)] };
     }
+
+    public bool IsGroup(string key) => groups.Contains(key);
 
     public string? Place(string name) => places.FirstOrDefault(p => Plain.Same(p, name));
 

@@ -44,14 +44,17 @@ internal sealed class TypedWords
         return words;
     }
 
+    /// <summary>"'27".</summary>
+    public bool IsAfterApostrophe(int at) => Tokens[at].At is > 0 and var from && Text[from - 1] is '\'' or '’' or '‘';
+
     /// <summary>The text from one word to before another, as it was typed.</summary>
     public string Typed(int from, int to) => to <= from ? "" : Text[Tokens[from].At..Tokens[to - 1].End];
 
     private void Chunk(int at, int end)
     {
-        while (at < end && (Opening.Contains(Text[at], StringComparison.Ordinal) || (Text[at] == '@' && end - at > 1)))
+        while (at < end && (Opening.Contains(Text[at], StringComparison.Ordinal) || (Text[at] is '@' or '+' && end - at > 1)))
         {
-            if (Text[at] == '@') Add(at, at + 1);
+            if (Text[at] is '@' or '+') Add(at, at + 1);
             else if (Text[at] is '(' or '[') Comma(at);
             at++;
         }
@@ -92,13 +95,17 @@ internal sealed class TypedWords
     }
 
     private static bool Parts(char sign, string before, string after) => sign == '-'
-        ? (IsClock(before) && IsClock(after)) || (Names.Weekday(before) is not null && Names.Weekday(after) is not null)
+        ? (IsClock(before) && IsClock(after)) || (IsDay(before) && IsDay(after)) || (Names.Weekday(before) is not null && Names.Weekday(after) is not null)
         : char.IsLetter(before[0]) && char.IsLetter(after[0]);
 
-    /// <summary>"10", "4:30", "3pm", "1400": what stands on a side of a range.</summary>
+    /// <summary>"12", "14th".</summary>
+    private static bool IsDay(string word) => CalendarWords.Ordinal(word) is not null || (word.Length <= 2 && word.All(char.IsAsciiDigit));
+
+    /// <summary>"10", "4:30", "3pm", "1400", "11h", "noon": what stands on a side of a range.</summary>
     private static bool IsClock(string word)
     {
-        var number = word.EndsWith("am", StringComparison.Ordinal) || word.EndsWith("pm", StringComparison.Ordinal) ? word[..^2] : word;
+        if (word is "noon" or "midday" or "midnight") return true;
+        var number = word.EndsWith("am", StringComparison.Ordinal) || word.EndsWith("pm", StringComparison.Ordinal) ? word[..^2] : word.EndsWith('h') ? word[..^1] : word;
         return number.Length is > 0 and <= 5 && number.Split(':', '.') is { Length: <= 2 } parts && parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit));
     }
 }

@@ -50,6 +50,7 @@ internal sealed class ClockWords(TypedWords words)
     /// <param name="half">The half of the day that other words of the text say.</param>
     public ClockReading? At(int at, HalfOfDay half)
     {
+        if (Unclock(at) is { Words: 2 } midnight && words[at - 1] is not ("to" or "till" or "until" or "-")) return midnight;
         if (One(at) is not { } first) return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
@@ -98,9 +99,10 @@ internal sealed class ClockWords(TypedWords words)
 
     private ClockSaid? Named(int at) => words[at] switch
     {
+        "12" when words[at + 1] is "noon" or "midday" or "midnight" => Named(at + 1) is { } said ? said with { Words = 2 } : null,
         "noon" or "midday" => new ClockSaid(12 * 60, HalfOfDay.Unsaid, false, true, 1),
         // As an end; a start at midnight is the end of the day before, and asked about.
-        "midnight" when words[at - 1] is "to" or "till" or "until" or "-" => new ClockSaid(ClockSaid.Day, HalfOfDay.Unsaid, false, true, 1),
+        "midnight" when words[words[at - 1] == "12" ? at - 2 : at - 1] is "to" or "till" or "until" or "-" => new ClockSaid(ClockSaid.Day, HalfOfDay.Unsaid, false, true, 1),
         _ => null,
     };
 
@@ -186,7 +188,7 @@ internal sealed class ClockWords(TypedWords words)
     }
 
     /// <summary>Something written like an hour that no clock shows: "25:00".</summary>
-    private ClockReading? Unclock(int at) =>
+    private ClockReading? Unclock(int at) => words[at] == "12" && words[at + 1] == "midnight" ? new ClockReading(0, null, 2, false, Doubtful: true) :
         words[at].Split(':') is [{ Length: 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit) ? new ClockReading(0, null, 1, false, Doubtful: true)
         : words[at] == "midnight" ? new ClockReading(0, null, 1, false, Doubtful: true) : null;
 }

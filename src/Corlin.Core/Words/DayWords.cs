@@ -178,7 +178,9 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             if (words[at + the + 1] is "-" or "to" or "and" && (CalendarWords.Ordinal(words[at + the + 2]) ?? Numeral(words[at + the + 2])) is { } last
                 && CalendarWords.Month(words[at + the + 3]) is { } shared && words[at + the + 1] != "and") return Several(day, last, shared, at + the + 4, the + 4);
             // "the 12th", "Monday 15th", "on the 5th".
-            if (ordinal is not null && (the == 1 || afterWeekday) && Named(words[at + the]) is false) return OfMonth(day, the + 1);
+            if (ordinal is not null && (the == 1 || afterWeekday) && (Named(words[at + the]) is false || (day > 12 && words[at - 1] == "on"))) return OfMonth(day, the + 1);
+            // "Tuesday 16 at 9".
+            if (ordinal is null && afterWeekday && the == 0 && HourFollows(at + 1)) return OfMonth(day, 1);
         }
 
         // "March 12th".
@@ -186,6 +188,10 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             return InMonth(its, named, at + 2, 2);
         return null;
     }
+
+    private bool HourFollows(int at) => words[at] is "at" or "@"
+        ? char.IsAsciiDigit(words[at + 1].FirstOrDefault('-')) || words[at + 1] is "noon" or "midday" or "half" or "quarter"
+        : char.IsAsciiDigit(words[at].FirstOrDefault('-')) && (words[at].Contains(':', StringComparison.Ordinal) || words[at].EndsWith("am", StringComparison.Ordinal) || words[at].EndsWith("pm", StringComparison.Ordinal));
 
     private static bool Named(string ordinal) => !char.IsAsciiDigit(ordinal[0]);
 

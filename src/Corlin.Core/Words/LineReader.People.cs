@@ -9,7 +9,7 @@ public sealed partial class LineReader
     {
         var word = words[at];
         if (word is "without" or "except" or "excluding" || (word is "but" or "and" && words[at + 1] == "not")) return Without(at, word is "but" or "and" ? 2 : 1);
-        if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth") return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
+        if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth" || (word == "w" && NameAt(at + 1, out _) is not null)) return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
         if (word is "talk" or "speak" && words[at + 1] == "to") return Persons(at + 2, required) is > 0 and var spoken ? Take(at, 2 + spoken) : 0;
         if (word is "meet" or "see") return Persons(at + 1, required) is > 0 and var met ? Take(at, 1 + met) : 0;
         if (word is "invite" or "inviting" or "attendees") return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
@@ -114,7 +114,7 @@ public sealed partial class LineReader
         count = words[at] is "optional" ? 1
             : words[at] == "if" && words[at + 1] is "free" or "available" && NameAt(at + 2, out _) is null ? 2
             : words[at] == "if" && words[at + 1] is "she's" or "he's" or "they're" or "shes" or "hes" && words[at + 2] is "free" or "available" ? 3
-            : words[at] == "if" && words[at + 1] is "she" or "he" or "they" && words[at + 2] is "is" or "are" or "can" && words[at + 3] is "free" or "available" or "come" or "make" ? 4 : 0;
+            : words[at] == "if" && words[at + 1] is "she" or "he" or "they" && words[at + 2] is "is" or "are" or "can" && words[at + 3] is "free" or "available" or "come" or "make" ? words[at + 4] == "it" ? 5 : 4 : 0;
         return count > 0;
     }
 

@@ -14,9 +14,12 @@ public sealed partial class LineReader
         if (PlaceAt(from, out var count) is { } known)
         {
             var end = from + count;
-            var bounded = end >= words.Count || words[end] is "," or "on" or "at" or "from" or "with" or "for" or "or" or "w/" or "by" or "please" || SaysWhen(end);
+            var bounded = end >= words.Count || words[end] is "," or "on" or "at" or "from" or "with" or "for" or "or" or "w/" or "by" or "please" or "room" or "all" or "all-day" or "whole" || SaysWhen(end);
             if (led == 0 && (!bounded || (at > 0 && words[at - 1] == "the"))) return 0;
             places.Add((from, count, known));
+            // "Gannet room", "room Gannet".
+            if (words[end] == "room") end++;
+            if (at > 0 && words[at - 1] == "room") Take(at - 1, 1);
             return Take(at, end - at);
         }
 

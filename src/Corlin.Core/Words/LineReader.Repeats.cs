@@ -7,6 +7,7 @@ public sealed partial class LineReader
     {
         if (rules.Count > 0) return Ending(at);
         if (OftenWithoutDays(at) is > 0 and var rate) return rate;
+        if (words[at] is "repeats" or "repeating" or "repeat" or "recurring" && Repeats(at + 1) is > 0 and var repeated) return Take(at, 1) + repeated;
         var on = words[at] is "on" ? 1 : 0;
         var from = at + on;
         var plural = CalendarWords.Weekday(words[from], out var many, out _) is not null && many;
@@ -22,6 +23,7 @@ public sealed partial class LineReader
             return Take(at, on + count);
         }
 
+        if (words[from] is "biweekly" or "bi-weekly" or "bimonthly" or "bi-monthly" && IsOften(from)) return Miss(from, 1, NotUnderstoodKind.Words);
         return words[from] is "every" or "each" ? Miss(at, on + Unknown(from), NotUnderstoodKind.Words) : 0;
     }
 
@@ -59,7 +61,7 @@ public sealed partial class LineReader
     /// <summary>"weekly" says how it repeats where no name of anything follows: "Weekly report" is one.</summary>
     private bool IsOften(int at)
     {
-        if (words[at] is not ("daily" or "weekly" or "fortnightly" or "monthly" or "quarterly" or "yearly" or "annually" or "biweekly" or "bimonthly")) return false;
+        if (words[at] is not ("daily" or "weekly" or "fortnightly" or "monthly" or "quarterly" or "yearly" or "annually" or "biweekly" or "bi-weekly" or "bimonthly" or "bi-monthly")) return false;
         return words[at + 1] is "" or "," or "on" or "at" or "from" or "for" or "until" or "till" or "with" or "in" or "by" or "starting" || dayWords.At(at + 1) is not null || clockWords.At(at + 1, HalfOfDay.Unsaid) is { Bare: false };
     }
 

@@ -19,13 +19,31 @@ public sealed partial class LineReader
 
     private int Length(int at)
     {
+        if (AboutSoLong(at) is > 0 and var about) return Miss(at, about, NotUnderstoodKind.Time);
         if (words[at - 1] is "at" || LengthWords.At(words, at, out var count) is not { } minutes) return 0;
+        // "in two hours" says when, by a clock that goes on while it is written.
+        if (words[at - 1] == "in") return Miss(at - 1, count + 1, NotUnderstoodKind.Time) - 1;
         lengths.Add((at, count, minutes));
         return Take(at, count);
     }
 
+    /// <summary>"a couple of hours", "an hour or two", "30-45 minutes", "a few hours".</summary>
+    private int AboutSoLong(int at)
+    {
+        var a = words[at] == "for" ? 1 : 0;
+        if (words[at + a] == "a") a++;
+        if (words[at + a] == "couple" && words[at + a + 1] == "of" && IsUnit(words[at + a + 2])) return a + 3;
+        if (words[at + a] is "few" or "couple" && IsUnit(words[at + a + 1])) return a + 2;
+        if (LengthWords.At(words, at, out var count) is not null)
+            return words[at + count] == "or" && words[at + count + 1] is "so" or "two" or "more" or "less" ? count + 2 : words[at + count] == "or" && LengthWords.At(words, at + count + 1, out var other) is not null ? count + 1 + other : 0;
+        return CalendarWords.Number(words[at]) is not null && words[at + 1] is "-" or "to" or "or" && words[at] is not ("a" or "an") && LengthWords.At(words, at + 2, out var more) is not null ? 2 + more : 0;
+
+        static bool IsUnit(string word) => word is "hours" or "hour" or "hrs" or "minutes" or "mins";
+    }
+
     private int Day(int at)
     {
+        if (words[at] is "except" or "excluding" or "but" or "not" && OtherThan(at) is > 0 and var other) return other;
         var led = words[at] is "on" or "from" or "by" or "starting" ? 1 : 0;
         if (words[at] == "starting" && words[at + 1] is "on" or "from") led = 2;
         if (led > 0 && words[at] == "by" && dayWords.At(at + 1) is null) return 0;
@@ -42,9 +60,33 @@ public sealed partial class LineReader
             halves.Add(used > 0 ? (next, used) : (at + led + reading.Words - 1, 1));
         }
 
+        // "5, 6 and 7 April" is three days.
+        if (reading.Said == DaysSaid.Day && led == 0 && char.IsAsciiDigit(words[at][0]) && words[at - 1] is "and" or "&" && words[at - 2] is { Length: 1 or 2 } before && before.All(char.IsAsciiDigit) && !taken[at - 2])
+        {
+            var from = at - 2;
+            while (words[from - 1] == "," && words[from - 2] is { Length: 1 or 2 } earlier && earlier.All(char.IsAsciiDigit)) from -= 2;
+            return Miss(from, at + reading.Words - from, NotUnderstoodKind.Time) - (at - from);
+        }
+
         days.Add((at + led, reading.Words, reading, led > 0));
         if (reading.Said == DaysSaid.Doubtful) Miss(at + led, reading.Words, NotUnderstoodKind.Time, DoubtfulName(at + led) ? CalendarWords.Slips(words[at + led]) : null);
-        return Take(at, led + reading.Words + used);
+        return Take(at, led + reading.Words + used) + Until(at + led + reading.Words + used);
+    }
+
+    /// <summary>"from 29 March until 2 April": the last of several days, or where a rule that is said later ends.</summary>
+    private int Until(int at)
+    {
+        if (rules.Count > 0 || words[at] is not ("until" or "till" or "til") || dayWords.At(at + 1) is not { Said: DaysSaid.Day } last) return 0;
+        untils.Add((at, 1 + last.Words, last.First));
+        return Take(at, 1 + last.Words);
+    }
+
+    /// <summary>"except 23 March", "not on Friday": a day on which it is not.</summary>
+    private int OtherThan(int at)
+    {
+        var lead = words[at] is "but" && words[at + 1] is "not" ? 2 : 1;
+        if (words[at + lead] is "on" or "for") lead++;
+        return dayWords.At(at + lead) is { } day ? Miss(at, lead + day.Words, NotUnderstoodKind.Time) : 0;
     }
 
     private static bool NamesDay(string word) => word is "day" or "weekday" or "weekdays" || CalendarWords.Weekday(word, out _, out var doubtful) is not null && !doubtful;
@@ -56,11 +98,12 @@ public sealed partial class LineReader
 
     private int Clock(int at)
     {
-        var led = words[at] is "at" or "from" or "@" or "around" or "by" or "about" ? 1 : 0;
-        if (words[at] is "until" or "till" or "til" && clocks.Count == 1 && clockWords.At(at + 1, half) is { To: null, Doubtful: false } until)
+        var led = words[at] is "at" or "from" or "@" or "around" or "by" or "about" ? 1 : words[at] is "starts" or "starting" or "begins" or "beginning" ? words[at + 1] is "at" ? 2 : 1 : 0;
+        var ending = words[at] is "until" or "till" or "til" ? 1 : words[at] is "ends" or "ending" or "finishes" or "finishing" ? words[at + 1] is "at" ? 2 : 1 : 0;
+        if (ending > 0 && clocks.Count == 1 && clockWords.At(at + ending, half) is { To: null, Doubtful: false } until)
         {
-            ends.Add((at + 1, until.Words));
-            return Take(at, 1 + until.Words);
+            ends.Add((at + ending, until.Words));
+            return Take(at, ending + until.Words);
         }
 
         if (clockWords.At(at + led, half) is not { } reading) return 0;
@@ -95,7 +138,10 @@ public sealed partial class LineReader
     /// <summary>"Halifax time", "EST", "in Wellington": behind an hour.</summary>
     private int Zone(int at)
     {
-        var led = words[at] is "in" ? 1 : 0;
+        if (words[at] is "local" or "their" or "my" or "our" && words[at + 1] == "time") return words[at] is "my" or "our" ? Take(at, 2) : Miss(at, 2, NotUnderstoodKind.Time);
+        if (words[at].Length > 3 && words[at][..3] is "utc" or "gmt") return Miss(at, 1, NotUnderstoodKind.Time);
+        var bracket = words[at] == "," && words.Text[words.Tokens[at].At] == '(';
+        var led = words[at] is "in" || bracket ? 1 : 0;
         for (var count = Math.Min(4, words.Count - at - led); count > 0; count--)
         {
             var typed = words.Typed(at + led, at + led + count);
@@ -107,7 +153,8 @@ public sealed partial class LineReader
             return Take(at, led + count + time);
         }
 
-        return 0;
+        // "NZ time": a zone that nobody here knows.
+        return words[at + 1] == "time" && at < words.Count && char.IsUpper(words.Text[words.Tokens[at].At]) ? Miss(at, 2, NotUnderstoodKind.Time) : 0;
     }
 
     /// <summary>The same where a day stands between: "at 5pm on Thursday Halifax time".</summary>
@@ -132,9 +179,17 @@ public sealed partial class LineReader
             return Miss(at, 2 + first.Words + second.Words, NotUnderstoodKind.Time);
         if (Roughly(at) is > 0 and var roughly) return Miss(at, roughly, NotUnderstoodKind.Time);
         if (words[at] is "at" or "around" or "about" or "during" && words[at + 1] is "lunch" or "lunchtime" or "breakfast" or "teatime" or "dinnertime") return Miss(at, 2, NotUnderstoodKind.Time);
+        if (words[at] is "the" or "same" or "usual" or "at" && SameTime(at) is > 0 and var same) return Miss(at, same, NotUnderstoodKind.Time);
+        if (words[at] is "asap" or "now" && words[at + 1] is "" or ",") return Miss(at, 1, NotUnderstoodKind.Time);
         if (words[at] is "asap" or "eod" or "cob" || (words[at] == "end" && words[at + 1] == "of" && words[at + 2] == "day")) return Miss(at, words[at] == "end" ? 3 : 1, NotUnderstoodKind.Time);
         if (words[at] is "before" or "after" && words[at + 1] is "lunch" or "breakfast" or "work" or "hours" || (words[at] == "first" && words[at + 1] == "thing")) return Miss(at, 2, NotUnderstoodKind.Time);
         return words[at] == "private" && (at + 1 >= words.Count || words[at + 1] == ",") && (at == 0 || words[at - 1] == ",") ? Private(at) : 0;
+    }
+
+    private int SameTime(int at)
+    {
+        var lead = (words[at] == "at" ? 1 : 0) is var by && words[at + by] is "the" or "our" ? by + 1 : by;
+        return words[at + lead] is "same" or "usual" && words[at + lead + 1] is "time" or "hour" ? lead + 2 : 0;
     }
 
     /// <summary>"3-ish", "half past four ish".</summary>

@@ -11,12 +11,15 @@ public sealed partial class LineReader
     {
         OftenAtTheBeginning();
         TheAbsent();
+        TheLastDay();
         var date = TheDay(out var within);
         var clock = TheClock();
         if (clock is not null && (line.AllDay || (allDay && date is not null)))
         {
-            // Whole days have no hour: one of the two is not meant.
+            // Whole days have no hour, and whether several with one repeat is not said.
             foreach (var (at, count, _) in clocks) Miss(at, count, NotUnderstoodKind.Time);
+            if (line.AllDay) foreach (var (at, count, _, _) in days) Miss(at, count, NotUnderstoodKind.Time);
+            if (line.AllDay) (line, within) = (line with { AllDay = false }, null);
             clock = null;
         }
 
@@ -105,6 +108,17 @@ public sealed partial class LineReader
         return null;
     }
 
+    /// <summary>"from 29 March until 2 April every day": where the rule ends; without a rule it is the last of several whole days.</summary>
+    private void TheLastDay()
+    {
+        foreach (var (at, count, day) in untils)
+        {
+            if (rules.Count > 0) rules.Add((at, count));
+            else if (days is [{ Reading: { Said: DaysSaid.Day } first } one] && first.First < day) days[0] = one with { Reading = first with { Said = DaysSaid.Several, Last = day, Weekday = false } };
+            else Miss(at, count, NotUnderstoodKind.Time);
+        }
+    }
+
     /// <summary>Who was said not to come is not asked; of a group nobody can be left out here.</summary>
     private void TheAbsent()
     {
@@ -161,14 +175,15 @@ public sealed partial class LineReader
     private void TheRule(ClockReading? clock)
     {
         if (rules.Count == 0) return;
-        var begin = line.Date ?? now.Date;
+        if (line.Between is not null && days is [{ Led: false } span]) Miss(span.At, span.Words, NotUnderstoodKind.Time);
+        var begin = line.Date ?? line.Between?.Start ?? now.Date;
         var reading = PlainRules.Read(RuleWordsTyped, begin);
         if (reading.Rule is not { } rule) return;
         if (doubtfulRule) Miss(rules[0].At, rules[0].Words, NotUnderstoodKind.Words);
         else line = line with { Rule = rule };
         if (clock is null) return;
         var time = new LocalTime(clock.Value.From / 60 % 24, clock.Value.From % 60);
-        var first = FirstOf(rule, begin, time, line.Date is null || begin == now.Date ? now : begin.At(time).PlusTicks(-1));
+        var first = FirstOf(rule, begin, time, begin == now.Date ? now : begin.At(time).PlusTicks(-1));
         line = line with { Date = first, Time = time, Between = null };
     }
 

@@ -20,6 +20,9 @@ public sealed partial class LineReader
     private readonly List<(int At, int Words, DayReading Reading, bool Led)> days = [];
     private readonly List<(int At, int Words, bool Led)> clocks = [];
     private readonly List<(int At, int Words)> ends = [];
+
+    /// <summary>Last days.</summary>
+    private readonly List<(int At, int Words, LocalDate Day)> untils = [];
     private readonly List<(int At, int Words, int Minutes)> lengths = [];
     private readonly List<(int At, int Words, string Name)> places = [];
     private readonly List<(int At, int Words, string Zone)> zones = [];

@@ -4,13 +4,13 @@ namespace Corlin.Core.Words;
 internal static class LineTitle
 {
     private static readonly string[] Leading = ["on", "at", "in", "for", "with", "w/", "and", "about", "re", "regarding", "to", "the", "of", "from", "by", "a", "an", "is", ":", "-", "&", "+", "/", "or", "then"];
-    private static readonly string[] Trailing = ["on", "at", "in", "for", "with", "w/", "and", "the", "from", "by", "to", "of", "is", "a", "an", "please", "thanks", "or", "-", "&", "+", "/", "about", "then", "between", "re"];
+    private static readonly string[] Trailing = ["on", "at", "in", "for", "with", "w/", "and", "the", "from", "by", "to", "of", "is", "a", "an", "please", "pls", "plz", "thanks", "or", "-", "&", "+", "/", "about", "then", "between", "re"];
 
     /// <summary>How people ask for something, the longest first.</summary>
     private static readonly string[] Asking =
     [
         "can you please", "could you please", "would you please", "can you", "could you", "would you", "can we", "could we", "i would like to", "i would like", "i'd like to", "i'd like", "we would like", "we'd like",
-        "i need to", "i need", "we need to", "we need", "need to", "need", "i want to", "i want", "let us", "let's", "lets", "please", "we should", "i have to", "would", "hi", "hello",
+        "i need to", "i need", "we need to", "we need", "need to", "need", "i want to", "i want", "let us", "let's", "lets", "please", "pls", "plz", "we should", "i have to", "would", "hi", "hello",
     ];
 
     private static readonly string[] Doing =

@@ -37,6 +37,8 @@ public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IR
     private static bool Fits(string[] full, string[] said)
     {
         if (said.Length == 1) return full[0] == said[0] || (full.Length > 1 && full[^1] == said[0] && said[0].Length > 2);
+        // "Ana Prates", "Ana P" of Ana Lúcia Prates.
+        if (said.Length == 2 && full.Length > 2 && full[0] == said[0] && (full[^1] == said[1] || (said[1].Length == 1 && full[^1].StartsWith(said[1], StringComparison.Ordinal)))) return true;
         // "Ana Lúcia", "Ana B".
         return said.Length <= full.Length && said.SkipLast(1).SequenceEqual(full.Take(said.Length - 1))
             && (full[said.Length - 1] == said[^1] || (said[^1].Length == 1 && full[said.Length - 1].StartsWith(said[^1], StringComparison.Ordinal)));

@@ -43,7 +43,7 @@ internal sealed class PlainRules
         if (reader.SaysOnce()) return new PlainRule(null, Once: true);
         while (reader.at < words.Count)
         {
-            if (words[reader.at] is "," or "and" or "the" or "on" or "it" or "repeats" or "repeat" or "repeating" or "happens")
+            if (words[reader.at] is "," or "and" or "&" or "+" or "the" or "on" or "it" or "repeats" or "repeat" or "repeating" or "happens")
             {
                 reader.at++;
                 continue;

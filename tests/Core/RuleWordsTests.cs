@@ -43,6 +43,17 @@ public class RuleWordsTests
     [InlineData("each working day until 2 April", "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR;UNTIL=20270402T235959")]
     [InlineData("every month on the last working day, no end", "FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1")]
     [InlineData("daily, twice", "FREQ=DAILY;COUNT=2")]
+    [InlineData("every other weekend", "FREQ=WEEKLY;INTERVAL=2;BYDAY=SA,SU")]
+    [InlineData("alternate Mondays", "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO")]
+    [InlineData("three-weekly on a Thursday", "FREQ=WEEKLY;INTERVAL=3;BYDAY=TH")]
+    [InlineData("last Friday of every second month", "FREQ=MONTHLY;INTERVAL=2;BYDAY=-1FR")]
+    [InlineData("second last Friday of the month", "FREQ=MONTHLY;BYDAY=-2FR")]
+    [InlineData("for the next six Mondays", "FREQ=WEEKLY;BYDAY=MO;COUNT=6")]
+    [InlineData("first of the month", "FREQ=MONTHLY;BYMONTHDAY=1")]
+    [InlineData("Tues & Thurs", "FREQ=WEEKLY;BYDAY=TU,TH")]
+    [InlineData("same day every month", "FREQ=MONTHLY")]
+    [InlineData("weekly, 8 in all", "FREQ=WEEKLY;COUNT=8")]
+    [InlineData("Thursdays only", "FREQ=WEEKLY;BYDAY=TH")]
     public void What_people_type_is_understood(string words, string? rule) => Assert.Equal(rule, RuleReader.Read(words, new NodaTime.LocalDate(2027, 3, 11)).Rule?.ToString());
 
     [Theory]

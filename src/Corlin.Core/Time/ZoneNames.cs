@@ -49,6 +49,40 @@ internal static class ZoneNames
         utc z zulu uct > Etc/UTC
         """);
 
+    /// <summary>The same written out, without "standard", "daylight", "summer" and "time".</summary>
+    public static readonly FrozenDictionary<string, string> Written = Table("""
+        us eastern|eastern us > America/New_York
+        us central|central us > America/Chicago
+        us mountain > America/Denver
+        us pacific > America/Los_Angeles
+        alaska > America/Anchorage
+        hawaii > Pacific/Honolulu
+        atlantic > America/Halifax
+        newfoundland > America/St_Johns
+        greenwich mean|greenwich|british|uk > Europe/London
+        western european|western europe > Europe/Lisbon
+        central european|central europe|middle european > Europe/Berlin
+        eastern european|eastern europe > Europe/Helsinki
+        irish > Europe/Dublin
+        moscow > Europe/Moscow
+        gulf > Asia/Dubai
+        arabian|arabia > Asia/Riyadh
+        india|indian > Asia/Kolkata
+        china|chinese|beijing > Asia/Shanghai
+        japan|japanese|tokyo > Asia/Tokyo
+        korea|korean > Asia/Seoul
+        australian eastern|australia eastern > Australia/Sydney
+        australian central > Australia/Adelaide
+        australian western > Australia/Perth
+        new zealand|nz > Pacific/Auckland
+        east africa|east african > Africa/Nairobi
+        west africa|west african > Africa/Lagos
+        central africa|central african > Africa/Maputo
+        south africa|south african > Africa/Johannesburg
+        brasilia > America/Sao_Paulo
+        universal|coordinated universal > Etc/UTC
+        """, '|');
+
     /// <summary>Other names of cities, as the list of cities has them; of cities that it has not their zone.</summary>
     public static readonly FrozenDictionary<string, string> OtherCities = Table("""
         nyc|new york city > New York
@@ -71,6 +105,62 @@ internal static class ZoneNames
         tel aviv > Tel Aviv-Yafo
         quebec city > Québec
         hk > Hong Kong
+        kl > Kuala Lumpur
+        bkk > Bangkok
+        dc > Washington, D.C.
+        joburg > Johannesburg
+        jozi > Johannesburg
+        lissabon|lisbonne|lisbona > Lisbon
+        oporto > Porto
+        munchen|muenchen|monaco di baviera > Munich
+        koln|koeln > Cologne
+        frankfurt am main > Frankfurt
+        genf|geneve|ginevra > Geneva
+        zuerich|zurigo > Zürich
+        basle|bale > Basel
+        berne > Bern
+        praha|prag > Prague
+        warszawa|warschau > Warsaw
+        krakau > Kraków
+        danzig > Gdańsk
+        breslau > Wrocław
+        roma|rom > Rome
+        milano|mailand > Milan
+        napoli|neapel > Naples
+        torino > Turin
+        firenze|florenz > Florence
+        venezia|venedig > Venice
+        genova > Genoa
+        bruxelles|brussel > Brussels
+        antwerpen > Europe/Brussels
+        den haag|s gravenhage > The Hague
+        kobenhavn|kopenhagen > Copenhagen
+        goteborg|goeteborg > Göteborg
+        athina|athens greece > Athens
+        beograd > Belgrade
+        bucuresti|bukarest > Bucharest
+        moskva|moskau > Moscow
+        sevilla > Seville
+        saragossa > Zaragoza
+        mallorca|majorca|ibiza|menorca|palma de mallorca > Europe/Madrid
+        tenerife|gran canaria|lanzarote|fuerteventura|la palma > Atlantic/Canary
+        crete|corfu|rhodes > Europe/Athens
+        sicily|sardinia > Europe/Rome
+        corsica > Europe/Paris
+        jersey > Europe/Jersey
+        guernsey > Europe/Guernsey
+        al qahirah > Cairo
+        canton > Guangzhou
+        rangoon > Yangon
+        ulan bator|ulaanbaatar > Asia/Ulaanbaatar
+        istambul|constantinople > Istanbul
+        ciudad de mexico|cdmx > Mexico City
+        habana|la habana > Havana
+        vegas > Las Vegas
+        philly > Philadelphia
+        silicon valley|bay area > America/Los_Angeles
+        bali|denpasar > Asia/Makassar
+        zanzibar > Africa/Dar_es_Salaam
         macao > Macau
         antwerp|ghent|bruges|liege|leuven > Europe/Brussels
         lucerne|lugano|st gallen > Europe/Zurich
@@ -98,7 +188,31 @@ internal static class ZoneNames
         burma > MM
         vietnam|viet nam > VN
         turkey|turkiye > TR
-        cape verde > CV
+        cape verde|cabo verde > CV
+        nz|aotearoa > NZ
+        ksa > SA
+        rsa > ZA
+        prc > CN
+        roc > TW
+        drc > CD
+        eire|republic of ireland > IE
+        schweiz|suisse|svizzera > CH
+        osterreich|oesterreich > AT
+        italia > IT
+        polska > PL
+        sverige > SE
+        norge > NO
+        danmark > DK
+        suomi > FI
+        nederland > NL
+        magyarorszag > HU
+        hellas > GR
+        eswatini > SZ
+        north macedonia > MK
+        myanmar > MM
+        cote d ivoire > CI
+        nippon > JP
+        bharat > IN
         swaziland > SZ
         macedonia > MK
         brasil > BR

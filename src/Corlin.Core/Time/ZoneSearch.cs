@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
 using Corlin.Core.Words;
 using NodaTime;
@@ -16,6 +17,8 @@ public sealed record FoundZone(string Id, string City, string? Country, string A
 public static class ZoneSearch
 {
     private const int MostOfCountry = 40;
+
+    private const int TownsPerState = 20;
 
     private static readonly ILookup<string, City> ByCountry = Cities.All.Where(c => c.Code.Length > 0).ToLookup(c => c.Code);
 
@@ -65,19 +68,44 @@ public static class ZoneSearch
         var key = Cities.Key(wanted);
         if (key.Length == 0) return [];
         if (DateTimeZoneProviders.Tzdb.Ids.FirstOrDefault(id => id.Equals(wanted, StringComparison.OrdinalIgnoreCase) && id.Contains('/', StringComparison.Ordinal)) is { } id) return [Of(id, Fit.Named)];
-        if (ZoneNames.Abbreviations.TryGetValue(key, out var meant)) return [Of(meant, Fit.Named)];
+        if (ZoneNames.Abbreviations.TryGetValue(key, out var meant) || WrittenOut(key, out meant)) return [Of(meant, Fit.Named)];
         if (key.StartsWith("the ", StringComparison.Ordinal)) return ByName(wanted.TrimStart()[4..]);
         if (key.EndsWith(" time", StringComparison.Ordinal) && ByName(wanted.TrimEnd()[..^5]).ToList() is { Count: > 0 } clock) return clock;
         if (wanted.IndexOf(',', StringComparison.Ordinal) is > 0 and var comma)
             // A town that the list has not still has the clock of its country or state.
             return InRegion(wanted[..comma], wanted[(comma + 1)..]).ToList() is { Count: > 0 } there ? there : ByName(wanted[(comma + 1)..]).Where(h => h.Fit <= Fit.Region);
         List<Hit> hits = [.. Whole(key), .. OfCountry(key)];
-        hits.AddRange(Cities.All.Where(c => c.ProvinceKey == key).Select(c => Hits(c, Fit.Region)));
+        var region = Cities.All.Where(c => c.ProvinceKey == key).ToList();
+        // A state of many is meant before a small town of its name elsewhere.
+        var fit = region.Sum(c => c.People) > TownsPerState * hits.Sum(h => h.People) && hits.Count > 0 ? Fit.Named : Fit.Region;
+        hits.AddRange(region.Select(c => Hits(c, fit)));
         if (key.Length > 1) hits.AddRange(Cities.All.Where(c => c.Key.StartsWith(key, StringComparison.Ordinal)).Select(c => Hits(c, Fit.Begins)));
         if (key.Length > 2) hits.AddRange(CodesByName.Where(c => (" " + c.Key).Contains(" " + key, StringComparison.Ordinal)).SelectMany(c => c).SelectMany(code => OfCode(code, Fit.Begins)));
+        if (hits.Count == 0) hits = [.. WithItsRegion(wanted)];
         if (hits.Count > 0) return hits;
         return Keys.Where(k => Near.Is(key, k)).SelectMany(k => Cities.ByKey[k]).Select(c => Hits(c, Fit.NearlyWhole))
+            .Concat(ZoneNames.OtherCities.Keys.Where(k => Near.Is(key, k)).SelectMany(Whole).Select(h => h with { Fit = Fit.NearlyWhole }))
             .Concat(CodesByName.Where(c => Near.Is(key, c.Key)).SelectMany(c => c).SelectMany(code => OfCode(code, Fit.NearlyWhole)));
+    }
+
+    /// <summary>"Central European Summer Time", "Indian Standard Time".</summary>
+    private static bool WrittenOut(string key, [NotNullWhen(true)] out string? zone)
+    {
+        zone = null;
+        if (!key.EndsWith(" time", StringComparison.Ordinal)) return false;
+        var name = key[..^5];
+        foreach (var season in new[] { " standard", " daylight", " summer", " savings", " daylight savings" })
+            if (name.EndsWith(season, StringComparison.Ordinal)) name = name[..^season.Length];
+        return ZoneNames.Written.TryGetValue(name, out zone) || ZoneNames.Abbreviations.TryGetValue(name, out zone);
+    }
+
+    /// <summary>"St Johns Newfoundland", "Paris Texas": a city and its state or country, without a comma.</summary>
+    private static IEnumerable<Hit> WithItsRegion(string wanted)
+    {
+        var parts = wanted.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var cuts = Enumerable.Range(1, Math.Max(0, parts.Length - 1)).Select(i => (City: string.Join(' ', parts[..i]), Region: string.Join(' ', parts[i..]))).ToList();
+        return cuts.Select(c => InRegion(c.City, c.Region).ToList()).LastOrDefault(found => found.Count > 0)
+            ?? cuts.Select(c => ByName(c.Region).Where(h => h.Fit == Fit.Region || CodesByName.Contains(Cities.Key(c.Region))).ToList()).FirstOrDefault(found => found.Count > 0) ?? [];
     }
 
     private static IEnumerable<Hit> Whole(string key)
@@ -89,7 +117,7 @@ public static class ZoneSearch
 
     private static IEnumerable<Hit> OfCountry(string key)
     {
-        var codes = ZoneNames.Countries.TryGetValue(key, out var code) ? [code] : CodesByName[key];
+        var codes = ZoneNames.Countries.TryGetValue(key, out var code) ? [code] : key.Length == 2 ? [key.ToUpperInvariant()] : CodesByName[key];
         return codes.SelectMany(c => OfCode(c, Fit.Whole));
     }
 

@@ -36,7 +36,7 @@ public sealed partial class LineReader
         if (words[at + a] is "few" or "couple" && IsUnit(words[at + a + 1])) return a + 2;
         if (LengthWords.At(words, at, out var count) is not null)
             return words[at + count] == "or" && words[at + count + 1] is "so" or "two" or "more" or "less" ? count + 2 : words[at + count] == "or" && LengthWords.At(words, at + count + 1, out var other) is not null ? count + 1 + other : 0;
-        return CalendarWords.Number(words[at]) is not null && words[at + 1] is "-" or "to" or "or" && words[at] is not ("a" or "an") && LengthWords.At(words, at + 2, out var more) is not null ? 2 + more : 0;
+        return CalendarWords.Number(words[at]) is not null && words[at + 1] is "-" or "to" or "or" && words[at] is not ("a" or "an") && !words[at + 2].EndsWith('h') && LengthWords.At(words, at + 2, out var more) is not null ? 2 + more : 0;
 
         static bool IsUnit(string word) => word is "hours" or "hour" or "hrs" or "minutes" or "mins";
     }
@@ -153,7 +153,7 @@ public sealed partial class LineReader
             return Take(at, led + count + time);
         }
 
-        // "NZ time": a zone that nobody here knows.
+        // "ZZ time": a zone that nobody knows.
         return words[at + 1] == "time" && at < words.Count && char.IsUpper(words.Text[words.Tokens[at].At]) ? Miss(at, 2, NotUnderstoodKind.Time) : 0;
     }
 

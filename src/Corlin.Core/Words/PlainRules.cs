@@ -43,9 +43,16 @@ internal sealed class PlainRules
         if (reader.SaysOnce()) return new PlainRule(null, Once: true);
         while (reader.at < words.Count)
         {
+            if (words[reader.at] is "a" && CalendarWords.Weekday(words[reader.at + 1]) is not null) reader.at++;
             if (words[reader.at] is "," or "and" or "&" or "+" or "the" or "on" or "it" or "repeats" or "repeat" or "repeating" or "happens")
             {
                 reader.at++;
+                continue;
+            }
+
+            if (words[reader.at] == "only" || (words[reader.at] == "same" && words[reader.at + 1] is "day" or "date"))
+            {
+                reader.at += words[reader.at] == "only" ? 1 : 2;
                 continue;
             }
 
@@ -74,7 +81,7 @@ internal sealed class PlainRules
     private bool SaysOnce()
     {
         var said = string.Join(' ', words.Tokens.Where(t => t.Text != ",").Select(t => t.Text));
-        return said is "once" or "once only" or "only once" or "just once" or "one-off" or "one off" or "a one-off" or "one time" or "one time only" or "does not repeat" or "doesn't repeat" or "do not repeat" or "don't repeat" or "no repeat" or "not repeating" or "never repeats" or "never" or "no repetition" or "not repeated";
+        return said is "once" or "once only" or "only once" or "just once" or "just this once" or "this once" or "one-off" or "one off" or "a one-off" or "one time" or "one time only" or "does not repeat" or "doesn't repeat" or "do not repeat" or "don't repeat" or "no repeat" or "not repeating" or "never repeats" or "never" or "no repetition" or "not repeated";
     }
 
     private bool Part() => Ending() || Often() || EachOf() || Ordinals() || DayNames() || Dates();
@@ -97,6 +104,7 @@ internal sealed class PlainRules
         if (Here == "with" && words[at + 1] == "no" && words[at + 2] == "end") return Take(3);
         if (Here is "forever" or "indefinitely") return Take(1);
         if (Here == "for" && words[at + 1] is "ever" or "good") return Take(2);
+        if (NextFew()) return true;
         if (Here == "for" && (words[at + 1] is "the" ? words[at + 2] == "next" ? 3 : 0 : 1) is > 0 and var lead && CalendarWords.Number(words[at + lead]) is { } number)
         {
             var unit = words[at + lead + 1].TrimEnd('s');
@@ -109,8 +117,19 @@ internal sealed class PlainRules
         if (Here is "once" or "twice" && words[at + 1] is "a" or "an" or "per" or "every" or "each") return Rate(Here == "once" ? 1 : 2, 1);
         if (CalendarWords.Number(Here) is { } many && words[at + 1] is "times" or "time" && Here is not ("a" or "an"))
             return words[at + 2] is "a" or "per" or "every" or "each" ? Rate(many, 2) : Count(many, words[at + 2] is "in" && words[at + 3] is "total" or "all" ? 4 : 2);
+        if (CalendarWords.Number(Here) is { } all && Here is not ("a" or "an") && words[at + 1] is "in" && words[at + 2] is "all" or "total") return Count(all, 3);
         if (CalendarWords.Number(Here) is { } sessions && words[at + 1] is "occurrences" or "sessions" && Here is not ("a" or "an")) return Count(sessions, 2);
         return false;
+    }
+
+    /// <summary>"the next six Mondays".</summary>
+    private bool NextFew()
+    {
+        var lead = (Here == "for" ? 1 : 0) is var by && words[at + by] == "the" ? by + 1 : by;
+        if (words[at + lead] != "next" || CalendarWords.Number(words[at + lead + 1]) is not (> 1 and var number) || CalendarWords.Weekday(words[at + lead + 2], out var plural, out var unsure) is not { } day || !plural || unsure) return false;
+        frequency ??= Frequency.Weekly;
+        days.Add(day);
+        return Count(number, lead + 3);
     }
 
     private bool Count(int number, int taken)
@@ -173,6 +192,7 @@ internal sealed class PlainRules
             : Here is "daily" ? (Frequency.Daily, 1)
             : CalendarWords.Is(Here, "yearly") || CalendarWords.Is(Here, "annually") || Here is "annual" ? (Frequency.Yearly, 1)
             : Here is "half-yearly" ? (Frequency.Monthly, 6)
+            : Here.Split('-') is [var number, "daily" or "weekly" or "monthly" or "yearly"] && CalendarWords.Number(number) is > 0 and var each ? (Here[^6..] == "weekly" ? Frequency.Weekly : Here[^5..] == "daily" ? Frequency.Daily : Here[^6..] == "yearly" ? Frequency.Yearly : Frequency.Monthly, each)
             : null;
         if (said is not var (often, by)) return false;
         if (frequency is not null && !(frequency == Frequency.Weekly && often == Frequency.Weekly && interval == 1 && days.Count > 0)) return Doubtful(at, 1);
@@ -202,6 +222,20 @@ internal sealed class PlainRules
     {
         if (Here is "of" or "in" && words[at + 1] is "the" or "each" or "every" && words[at + 2] is "month" or "year" or "quarter") return Of(3);
         if (Here is "of" or "in" && words[at + 1] is "month") return Of(2);
+        if (Here is "of" or "in" && words[at + 1] is "every" or "each" && words[at + 3] is "month" && (words[at + 2] is "other" or "alternate" ? 2 : CalendarWords.Ordinal(words[at + 2])) is > 1 and <= 12 and var skipped)
+        {
+            (frequency, interval) = (Frequency.Monthly, skipped);
+            return Take(4);
+        }
+
+        if (Here is "alternate" or "alternating" && (CalendarWords.Weekday(words[at + 1]) is not null || Unit(words[at + 1]) is not null || words[at + 1] is "weekends"))
+        {
+            at++;
+            if (Unit(Here) is { } unitOf) return Say(unitOf, 2 * Size(Here), 1);
+            (frequency, interval) = (Frequency.Weekly, 2);
+            return DayNames();
+        }
+
         if (Here is "in" or "of" && CalendarWords.Month(words[at + 1]) is { } month)
         {
             months.Add(month);
@@ -236,7 +270,12 @@ internal sealed class PlainRules
             return WorkingDays(Here == "working" ? 2 : 1);
         }
 
-        if (Here is "weekend" or "weekends") return Weekend(1);
+        if (Here is "weekend" or "weekends")
+        {
+            interval = by;
+            return Weekend(1);
+        }
+
         if (Unit(Here) is { } plain)
         {
             if (!Say(plain, by * Size(Here), 1)) return false;
@@ -322,6 +361,9 @@ internal sealed class PlainRules
         var nth = new List<int>();
         while (Nth(Here) is { } place)
         {
+            // "second last Friday", "second to last Friday".
+            if (place is > 1 and <= 5 && words[at + 1] is "last") (place, at) = (-place, at + 1);
+            else if (place is > 1 and <= 5 && words[at + 1] is "to" && words[at + 2] == "last") (place, at) = (-place, at + 2);
             nth.Add(place);
             at++;
             var joined = Here is "and" or "," ? 1 : 0;
@@ -348,7 +390,7 @@ internal sealed class PlainRules
             return true;
         }
 
-        if (Here == "day" || nth.All(n => n > 0) && char.IsAsciiDigit(words[from][0]))
+        if (Here == "day" || OfMonth(at) || nth.All(n => n > 0) && char.IsAsciiDigit(words[from][0]))
         {
             if (Here == "day") at++;
             if (CalendarWords.Month(words[at + (Here == "of" ? 1 : 0)]) is { } month)
@@ -367,7 +409,7 @@ internal sealed class PlainRules
         return false;
     }
 
-    private static int? Nth(string word) => word == "last" ? -1 : CalendarWords.Ordinal(word) is > 0 and <= 31 and var nth ? nth : null;
+    private static int? Nth(string word) => word == "last" ? -1 : word == "penultimate" ? -2 : CalendarWords.Ordinal(word) is > 0 and <= 31 and var nth ? nth : null;
 
     /// <summary>"Mondays and Wednesdays", "Mon, Wed, Fri", "Monday to Friday", "weekdays".</summary>
     private bool DayNames()

@@ -163,7 +163,9 @@ internal sealed class ClockWords(TypedWords words)
     /// <summary>"3pm", "3.30pm", "15:00", "1500", "07:45", "3".</summary>
     private ClockSaid? InFigures(int at)
     {
-        if (Figures(words[at], out var number, out var half) is not (var hour, var minute)) return null;
+        // "3-330".
+        var typed = words[at].Length == 3 && words[at - 1] is "-" or "to" && words[at].All(char.IsAsciiDigit) ? $"{words[at][0]}:{words[at][1..]}" : words[at];
+        if (Figures(typed, out var number, out var half) is not (var hour, var minute)) return null;
         var used = 1;
         if (half == HalfOfDay.Unsaid && Meridiem(words[at + 1]) is not HalfOfDay.Unsaid and var after) (half, used) = (after, 2);
         if (half != HalfOfDay.Unsaid && hour is < 1 or > 12) return hour is 0 or > 12 and < 24 && minute < 60 ? new ClockSaid((hour * 60) + minute, HalfOfDay.Unsaid, false, true, used) : null;
@@ -178,6 +180,10 @@ internal sealed class ClockWords(TypedWords words)
         // "14h", "14h30".
         if (word.Length is 2 or 3 && word[^1] == 'h') word = $"{word[..^1]}:00";
         else if (word.Split('h') is [{ Length: 1 or 2 }, { Length: 2 }]) word = word.Replace('h', ':');
+        // "1500h", "15:00hrs", "3p".
+        var end = word.TakeWhile(c => char.IsAsciiDigit(c) || c is ':' or '.').Count();
+        if (end >= 4 && word[end..] is "h" or "hrs" or "hr" or "hours") word = word[..end];
+        if (end > 0 && word[end..] is "p" or "a") word += "m";
         half = Meridiem(word.Length > 2 ? word[^2..] : "");
         number = half == HalfOfDay.Unsaid ? word : word[..^2];
         var parts = number.Split(':', '.');

@@ -274,6 +274,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         var some = words[at] == "some" && words[at + 1] == "time" ? 2 : words[at] == "sometime" ? 1 : 0;
         var of = at + some;
         if (words[of] is "in" or "during" && CalendarWords.Month(words[of + 1]) is { } month && Numeral(words[of + 2]) is null) return OfMonth(month, words[of + 2], of + 2 - at);
+        if (Coming(at) is { } coming) return coming;
         var the = words[of] is "in" or "during" ? 1 : 0;
         if (words[of + the] == "the" && words[of + the + 1] is "week") the++;
         if (words[of + the] is "w/c" or "w/b") return Week(at, of + the + 1);
@@ -292,6 +293,13 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
 
         if (words[of] == "the" && words[of + 1] == "week" && words[of + 2] == "after" && words[of + 3] == "next") return Within(Monday(today).PlusDays(14), Monday(today).PlusDays(20), of + 4 - at);
         return null;
+    }
+
+    /// <summary>"in the next two weeks", "within ten days": from today on.</summary>
+    private DayReading? Coming(int at)
+    {
+        var within = words[at] == "within" ? 1 : words[at] is "in" or "over" or "during" && words[at + 1] == "the" && words[at + 2] is "next" or "coming" ? 3 : 0;
+        return within > 0 && Ahead(at + within, out var used) is { } last ? Within(today, last, within + used) : null;
     }
 
     private DayReading? OfMonth(int month, string then, int count)

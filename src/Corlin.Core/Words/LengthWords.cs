@@ -77,6 +77,7 @@ internal static class LengthWords
         double? number = digits.Length > 0 ? double.TryParse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var parsed) ? parsed : null : CalendarWords.Number(word.Split('-')[0]);
         if (number is not { } count || count <= 0 || word is "a" or "an") return null;
         var next = at + 1;
+        if (unit is "h" or "hr" or "hrs" && digits.Length >= 4) return null;
         if (unit.StartsWith('h') && (unit.Length == 1 ? count >= HoursOfDay : unit.Length == 3 && count >= HoursWithMinutes) && words[at - 1] != "for") return null;
         if (unit.Length == 0 && Unit(words[next]) is not null) unit = words[next++];
         if (unit.Length == 0)

@@ -15,6 +15,7 @@ public sealed partial class LineReader
         if (word is "invite" or "inviting" or "attendees") return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
         if (word is "optional" or "optionally" or "maybe" or "cc" or "possibly") return Persons(Skip(at + 1), optional, wanted: word is "optional" or "cc") is > 0 and var may ? Take(at, Skip(at + 1) - at + may) : 0;
         if (word == "if" && words[at + 1] is "free" or "available" or "possible") return Persons(Skip(at + 2), optional, wanted: true) is > 0 and var free ? Take(at, Skip(at + 2) - at + free) : 0;
+        if (word == "for" && NameAt(at + 1, out var other) is not null && words[at + 1 + other] is "and" && words[at + 2 + other] is "me" or "us") return Persons(at + 1, required) is > 0 and var both ? Take(at, 1 + both) : 0;
         if (word == "for" && NameAt(at + 1, out var count) is { Key: { } key } && names.ArrangesFor(key))
         {
             line = line with { InNameOf = key };
@@ -76,12 +77,23 @@ public sealed partial class LineReader
                 else if (name.Key is { } key) found.Add(key);
                 else doubts.Add((at, count, name.Either));
                 end = at + count;
+                if (words.IsBracketed(end) && words[end].Contains('@', StringComparison.Ordinal)) end++;
+                if (Required(end)) end += 2;
                 if (Later(end, out var more))
                 {
                     if (name.Key is { } optionally && found.Contains(optionally) && into is not null) optional.Add(optionally);
                     found.RemoveAll(k => optional.Contains(k));
                     end += more;
                 }
+            }
+            else if (words[at] is "me" or "myself" or "us" && (wanted || end > from))
+            {
+                end = at + 1;
+            }
+            else if (wanted && words[at] is "everyone" or "everybody" or "guests" or "others")
+            {
+                doubts.Add((at, 1, []));
+                end = at + 1;
             }
             else if (wanted && IsName(at))
             {
@@ -96,7 +108,7 @@ public sealed partial class LineReader
             }
 
             var join = words[end] == "," && words[end + 1] == "and" ? 2 : words[end] is "and" or "&" or "+" or "," ? 1 : 0;
-            if (join == 0 || (NameAt(end + join, out _) is null && !(wanted && words[end] is not "," && IsName(end + join)))) break;
+            if (join == 0 || (NameAt(end + join, out _) is null && words[end + join] is not ("me" or "myself" or "us") && !(wanted && words[end] is not "," && words[end + join] is "guests" or "others") && !(wanted && words[end] is not "," && IsName(end + join)))) break;
             // "…, optional: Tomé" begins another list.
             at = end + join;
         }
@@ -111,12 +123,16 @@ public sealed partial class LineReader
     /// <summary>"Aroha optional", "Maeve if she's free".</summary>
     private bool Later(int at, out int count)
     {
-        count = words[at] is "optional" ? 1
+        count = words[at] is "optional" or "opt" ? 1
+            : words.IsRound(at) && words[at + 1] is "optional" or "opt" && (at + 2 >= words.Count || words.Typed(at + 2, at + 3) == ")") ? words[at + 2] == "," && words[at + 3] == "," ? 3 : 2
             : words[at] == "if" && words[at + 1] is "free" or "available" && NameAt(at + 2, out _) is null ? 2
             : words[at] == "if" && words[at + 1] is "she's" or "he's" or "they're" or "shes" or "hes" && words[at + 2] is "free" or "available" ? 3
             : words[at] == "if" && words[at + 1] is "she" or "he" or "they" && words[at + 2] is "is" or "are" or "can" && words[at + 3] is "free" or "available" or "come" or "make" ? words[at + 4] == "it" ? 5 : 4 : 0;
         return count > 0;
     }
+
+    /// <summary>"(required)", which everyone is where nothing else is said.</summary>
+    private bool Required(int at) => words.IsRound(at) && words[at + 1] is "required" or "must";
 
     /// <summary>A word that looks like the name of somebody: it begins with a capital, and is neither day nor month nor the first of a part.</summary>
     private bool IsName(int at)

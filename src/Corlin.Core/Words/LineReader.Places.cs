@@ -51,7 +51,7 @@ public sealed partial class LineReader
             "by" or "via" or "over" or "on" when words[at + 1] == "video" => words[at + 2] is "call" or "conference" or "link" ? 3 : 2,
             "on" or "in" when words[at + 1] is "a" && words[at + 2] is "call" => 3,
             "on" or "in" when words[at + 1] is "a" && words[at + 2] is "video" && words[at + 3] is "call" => 4,
-            "online" when at + 1 >= words.Count || words[at + 1] is "," || taken[Math.Max(0, at - 1)] => 1,
+            "online" or "virtual" or "virtually" or "remote" or "remotely" when at + 1 >= words.Count || words[at + 1] is "," || taken[Math.Max(0, at - 1)] => 1,
             _ => 0,
         };
         if (count > 0)
@@ -79,6 +79,7 @@ public sealed partial class LineReader
     private int ByTelephone(int at) => words[at] switch
     {
         "by" when words[at + 1] is "phone" or "telephone" => 2,
+        "in" when words[at + 1] == "person" => 2,
         "over" or "on" when words[at + 1] == "the" && words[at + 2] is "phone" or "telephone" => 3,
         _ => 0,
     };

@@ -51,6 +51,7 @@ public sealed partial class LineReader
         // "the Monday figures": a day that is part of a thing's name.
         if (led == 0 && reading.Weekday && at > 0 && words[at - 1] is "the" && !taken[at - 1]) return 0;
         var next = at + led + reading.Words;
+        if (reading.Said == DaysSaid.Within && words[next] == "or" && words[next + 1] == "the" && words[next + 2] == "week" && words[next + 3] == "after") return Miss(at, led + reading.Words + 4, NotUnderstoodKind.Time);
         var said = clockWords.Half(next, out var used);
         if (words[at + led] == "tonight" || (words[at + led] == "this" && words[at + led + 1] is "afternoon" or "evening")) (said, used) = (HalfOfDay.Afternoon, 0);
         else if (words[at + led] == "this" && words[at + led + 1] == "morning") (said, used) = (HalfOfDay.Morning, 0);
@@ -138,7 +139,7 @@ public sealed partial class LineReader
     /// <summary>"Halifax time", "EST", "in Wellington": behind an hour.</summary>
     private int Zone(int at)
     {
-        if (words[at] is "local" or "their" or "my" or "our" && words[at + 1] == "time") return words[at] is "my" or "our" ? Take(at, 2) : Miss(at, 2, NotUnderstoodKind.Time);
+        if (words[at] is "local" or "their" or "her" or "his" or "my" or "our" && words[at + 1] == "time") return words[at] is "my" or "our" ? Take(at, 2) : Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at].Length > 3 && words[at][..3] is "utc" or "gmt") return Miss(at, 1, NotUnderstoodKind.Time);
         var bracket = words[at] == "," && words.Text[words.Tokens[at].At] == '(';
         var led = words[at] is "in" || bracket ? 1 : 0;
@@ -177,6 +178,9 @@ public sealed partial class LineReader
 
         if (words[at] == "between" && clockWords.At(at + 1, half) is { To: null } first && words[at + 1 + first.Words] == "and" && clockWords.At(at + 2 + first.Words, half) is { } second)
             return Miss(at, 2 + first.Words + second.Words, NotUnderstoodKind.Time);
+        if (Bound(at) is > 0 and var bound) return Miss(at, bound, NotUnderstoodKind.Time);
+        if (words[at] is "mornings" or "afternoons" or "evenings") return Miss(at, 1, NotUnderstoodKind.Time);
+        if (words[at] == "any" && words[at + 1] is "day" or "time" && dayWords.At(at + 2) is not null) return Take(at, 2);
         if (Roughly(at) is > 0 and var roughly) return Miss(at, roughly, NotUnderstoodKind.Time);
         if (words[at] is "at" or "around" or "about" or "during" && words[at + 1] is "lunch" or "lunchtime" or "breakfast" or "teatime" or "dinnertime") return Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at] is "the" or "same" or "usual" or "at" && SameTime(at) is > 0 and var same) return Miss(at, same, NotUnderstoodKind.Time);
@@ -190,6 +194,17 @@ public sealed partial class LineReader
     {
         var lead = (words[at] == "at" ? 1 : 0) is var by && words[at + by] is "the" or "our" ? by + 1 : by;
         return words[at + lead] is "same" or "usual" && words[at + lead + 1] is "time" or "hour" ? lead + 2 : 0;
+    }
+
+    /// <summary>"after 3", "not before Friday": a bound, and no time of its own.</summary>
+    private int Bound(int at)
+    {
+        if (words[at] == "by" && clockWords.At(at + 1, HalfOfDay.Unsaid) is { Bare: true } until && StandsAlone(at + 1 + until.Words)) return 1 + until.Words;
+        var not = words[at] is "not" or "no" ? words[at + 1] is "earlier" or "later" && words[at + 2] == "than" ? 2 : 1 : 0;
+        if (words[at + not] is not ("before" or "after" or "than")) return 0;
+        var from = at + not + 1;
+        if (dayWords.At(from) is { } day) return not + 1 + day.Words;
+        return clockWords.At(from, HalfOfDay.Unsaid) is { } clock ? not + 1 + clock.Words : words[from] is "easter" or "christmas" ? not + 2 : 0;
     }
 
     /// <summary>"3-ish", "half past four ish".</summary>

@@ -5,8 +5,8 @@ namespace Corlin.Core.Words;
 /// <summary>A text cut into words as people type them: signs between parts, ranges and joined names are words of their own.</summary>
 internal sealed class TypedWords
 {
-    private const string Opening = "(\"“'‘[";
-    private const string Closing = ",;:!?)\"”'’].";
+    private const string Opening = "(\"“'‘[<";
+    private const string Closing = ",;:!?)\"”'’]>.";
 
     private readonly ImmutableArray<Token>.Builder cut = ImmutableArray.CreateBuilder<Token>();
 
@@ -47,6 +47,12 @@ internal sealed class TypedWords
     /// <summary>"'27".</summary>
     public bool IsAfterApostrophe(int at) => Tokens[at].At is > 0 and var from && Text[from - 1] is '\'' or '’' or '‘';
 
+    /// <summary>Whether an address stands in angle brackets, as mail programs write it behind a name.</summary>
+    public bool IsBracketed(int at) => at < Count && Tokens[at].At is > 0 and var from && Text[from - 1] == '<';
+
+    /// <summary>Whether it stands first in round brackets.</summary>
+    public bool IsRound(int at) => at < Count && Text[Tokens[at].At] == '(';
+
     /// <summary>The text from one word to before another, as it was typed.</summary>
     public string Typed(int from, int to) => to <= from ? "" : Text[Tokens[from].At..Tokens[to - 1].End];
 
@@ -64,7 +70,7 @@ internal sealed class TypedWords
         // "12.3." is a date, and its dot tells it from a clock.
         if (word < end && Text[word] == '.' && Folded[at..word].Split('.') is [{ Length: <= 2 } day, { Length: <= 2 } month] && day.All(char.IsAsciiDigit) && month.All(char.IsAsciiDigit)) word++;
         if (word > at) Word(at, word);
-        if (Folded[word..end].Any(c => c is not ('.' or '\''))) Comma(word);
+        if (Folded[word..end].Any(c => c is not ('.' or '\'' or '>'))) Comma(word);
     }
 
     private void Comma(int at) => cut.Add(new Token(",", at, at + 1));
@@ -78,6 +84,17 @@ internal sealed class TypedWords
         {
             Add(at, at + 2);
             Word(at + 2, end);
+            return;
+        }
+
+        // "thu3pm", "Thu@3".
+        var letters = word.TakeWhile(char.IsLetter).Count();
+        var digits = letters + (letters < word.Length && word[letters] == '@' ? 1 : 0);
+        if (letters >= 3 && digits < word.Length && char.IsAsciiDigit(word[digits]) && CalendarWords.Weekday(word[..letters]) is not null)
+        {
+            Add(at, at + letters);
+            if (digits > letters) Add(at + letters, at + digits);
+            Word(at + digits, end);
             return;
         }
 

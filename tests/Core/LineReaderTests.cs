@@ -215,6 +215,7 @@ public class LineReaderTests
     [InlineData("Ballast Thu 3pm her time", "her time")]
     [InlineData("Ballast with everyone Thu 3pm", "everyone")]
     [InlineData("Ana: ballast wed 4pm", "Ana")]
+    [InlineData("Ballast with Owen C if he's free, Tuesday 9.30", "Owen C")]
     [InlineData("Ballast with Owen Clarke, Tuesday 9.30", "Owen Clarke")]
     public void A_guess_is_never_taken_for_what_was_said(string text, params string[] missed) => Assert.Equal(missed, Missed(text));
 

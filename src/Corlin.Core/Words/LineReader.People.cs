@@ -68,8 +68,8 @@ public sealed partial class LineReader
             if (words[at] is "everyone" or "everybody" or "all" && words[at + 1] is "in" or "from" or "of") at += 2;
             if (NameAt(at, out var count) is { } name)
             {
-                // "Owen Clarke" is not the Owen who is known here.
-                if (wanted && count == 1 && name.Name is not null && IsName(at + 1) && Called(at + 1, out _) is null && (words[at + 2] is "and" or "&" or "+" || StandsAlone(at + 2)))
+                // "Owen Clarke", "Owen C" is not the Owen Tupper who is known here.
+                if (count == 1 && name.Name is not null && (IsInitial(at + 1) || (wanted && IsName(at + 1) && Called(at + 1, out _) is null && (words[at + 2] is "and" or "&" or "+" or "if" || StandsAlone(at + 2)))))
                 {
                     count = 2;
                     doubts.Add((at, count, []));
@@ -140,6 +140,9 @@ public sealed partial class LineReader
         if (at >= words.Count || !char.IsUpper(words.Text[words.Tokens[at].At]) || words[at].Length < 2) return false;
         return CalendarWords.Weekday(words[at], out _, out _) is null && CalendarWords.Month(words[at]) is null && dayWords.At(at) is null && names.Place(words.Typed(at, at + 1)) is null && words.Text.Any(char.IsLower);
     }
+
+    /// <summary>"B" of "Ana B".</summary>
+    private bool IsInitial(int at) => at < words.Count && words[at].Length == 1 && char.IsUpper(words.Text[words.Tokens[at].At]);
 
     /// <summary>The longest name that begins there; with "Mr" or "Dr" before it, and a slip in the last name forgiven.</summary>
     private LineName? NameAt(int at, out int count)

@@ -45,6 +45,20 @@ public sealed class FindTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Somebody_and_a_day_lead_to_their_day_and_a_day_alone_to_the_lanes()
+    {
+        var found = await Find(world.Noor, "maren thursday");
+        Assert.Equal([world.Maren.PublicId], found.People.Select(p => p.Who.Id));
+        Assert.Equal(new FoundDayView("2027-03-11", "Thursday 11 March 2027", Alone: false), found.Day);
+        Assert.Equal(("2027-03-18", true), ((await Find(world.Noor, "18 march")).Day!.Date, (await Find(world.Noor, "18 march")).Day!.Alone));
+        // Words that name nobody before a day are words.
+        await Add(world.Maren, "Drinks on Friday", "2027-03-12T17:00");
+        var drinks = await Find(world.Noor, "drinks friday");
+        Assert.Null(drinks.Day);
+        Assert.Equal("Drinks on Friday", Assert.Single(drinks.Entries).Title);
+    }
+
+    [Fact]
     public async Task What_the_viewer_may_not_see_is_not_found_by_any_of_its_words()
     {
         await Add(world.Maren, "Secret merger", "2027-04-02T09:00", isPrivate: true);

@@ -13,7 +13,15 @@ public sealed record FoundView(IReadOnlyList<FoundPersonView> People, IReadOnlyL
 {
     /// <summary>The answer where it was asked when two last met; null otherwise.</summary>
     public LastMetView? LastMet { get; init; }
+
+    /// <summary>The day that was named beside a person, or alone; null where none was.</summary>
+    public FoundDayView? Day { get; init; }
 }
+
+/// <param name="Date">yyyy-mm-dd.</param>
+/// <param name="Words">The day in words, with its year.</param>
+/// <param name="Alone">Whether only the day was typed.</param>
+public sealed record FoundDayView(string Date, string Words, bool Alone);
 
 /// <param name="Now">Whether they can be had now and until when; null where their calendar may not be seen.</param>
 public sealed record FoundPersonView(PersonView Who, string? Now);
@@ -42,14 +50,20 @@ public sealed record ReadFind(UserId Viewer, string Text, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var lanes = Lanes(viewing);
         if (Core.Words.LastMet.Read(Text) is { } asked && LastMetViews.Read(viewing, asked, lanes) is { } met) return new FoundView([], [], false) { LastMet = met };
-        var people = store.SeekUsers(Text, viewing.Keeps, MostPeople);
+        var day = SomebodysDay.Read(Text, viewing.Zone.ToLocal(Now).Date);
+        var people = day is { Who: "" } ? [] : store.SeekUsers(day?.Who ?? Text, viewing.Keeps, MostPeople);
+        // "May Ferreira" names nobody's day.
+        if (day is { Who.Length: > 0 } && people.Count == 0) (day, people) = (null, store.SeekUsers(Text, viewing.Keeps, MostPeople));
         List<SoughtWord> words = [.. typed.Select(w => new SoughtWord(w, Called(w, typed.Count == 1 ? people : w.Length < 3 ? [] : store.SeekUsers(w, viewing.Keeps, MostPeople))))];
         var found = Look(viewing, lanes, words);
         // One slip of the keys is forgiven where nothing is said as it was typed.
         if (found.Entries.Count == 0 && words.Any(w => w.Text.Length >= SoughtWord.LeastNear))
             found = Look(viewing, lanes, [.. words.Select(w => w.Text.Length >= SoughtWord.LeastNear ? w with { Near = true } : w)]);
-        return new FoundView([.. Reachable(viewing, people)], found.Entries, found.More);
+        return new FoundView([.. Reachable(viewing, people)], found.Entries, found.More) { Day = day is null ? null : View(day) };
     }
+
+    private static FoundDayView View(SomebodysDay day) =>
+        new(NodaTime.Text.LocalDatePattern.Iso.Format(day.Day), $"{English.Day(day.Day)} {day.Day.Year}", day.Who.Length == 0);
 
     private static List<UserId> Called(string word, IReadOnlyList<CalendarUser> people) =>
         [.. people.Where(p => p.Kind is UserKind.Person && Plain.Of(p.Name).Contains(word, StringComparison.Ordinal)).Select(p => p.Id)];

@@ -7854,6 +7854,11 @@ export interface components {
             to: string[];
             note: null | string;
         };
+        FoundDayView: {
+            date: string;
+            words: string;
+            alone: boolean;
+        };
         FoundEntryView: {
             id: string;
             occurrence: null | string;
@@ -7876,6 +7881,7 @@ export interface components {
             entries: components["schemas"]["FoundEntryView"][];
             more: boolean;
             lastMet: null | components["schemas"]["LastMetView"];
+            day: null | components["schemas"]["FoundDayView"];
         };
         FoundZoneView: {
             id: string;

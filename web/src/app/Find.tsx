@@ -21,6 +21,9 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
   const begin = () => input.current?.focus();
   // From a field, which keeps its own keys, with Ctrl.
   useKeys({ "/": begin, "Ctrl+/": begin });
+  const shown = open && text.trim().length > 1;
+  const data = shown ? found.data : undefined;
+  const day = data?.day;
   const leave = () => {
     setText("");
     setOpen(false);
@@ -28,7 +31,11 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
   };
   const toPerson = (person: Person) => {
     leave();
-    void navigate({ to: "/lanes", search: { who: person.id } });
+    void navigate({ to: "/lanes", search: { who: person.id, ...(day ? { from: day.date, view: "day" } : {}) } });
+  };
+  const toDay = (date: string) => {
+    leave();
+    void navigate({ to: "/lanes", search: { from: date, view: "day" } });
   };
   const toEntry = (entry: FoundEntry) => {
     leave();
@@ -47,12 +54,11 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
     leave();
     void navigate({ to: place.to });
   };
-  const shown = open && text.trim().length > 1;
-  const data = shown ? found.data : undefined;
   const called = placesCalled(text);
   const values = data
     ? [
         ...(data.lastMet?.entry ? [valueOf(data.lastMet.entry)] : []),
+        ...(day?.alone ? [day.date] : []),
         ...data.people.map((p) => p.who.id),
         ...data.entries.map(valueOf),
         ...called.map((p) => p.to),
@@ -94,13 +100,20 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
             {data.lastMet.entry && <EntryItem entry={data.lastMet.entry} onOpen={toEntry} />}
           </Command.Group>
         )}
+        {day?.alone && (
+          <Command.Group heading="Days" className={groupLook}>
+            <Command.Item value={day.date} onSelect={() => toDay(day.date)} className={itemLook}>
+              {day.words}
+            </Command.Item>
+          </Command.Group>
+        )}
         {data && data.people.length > 0 && (
           <Command.Group heading="People, groups and rooms" className={groupLook}>
             {data.people.map(({ who: p, now }) => (
               <Command.Item key={p.id} value={p.id} onSelect={() => toPerson(p)} className={itemLook}>
                 <Flag flag={p.flag} height={16} />
                 {p.name}
-                <span className="ml-auto text-soft">{[p.post ?? p.town, now].filter(Boolean).join(", ")}</span>
+                <span className="ml-auto text-soft">{day ? day.words : [p.post ?? p.town, now].filter(Boolean).join(", ")}</span>
               </Command.Item>
             ))}
           </Command.Group>
@@ -124,7 +137,7 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
           </Command.Group>
         )}
         {shown && <LineFound text={text.trim()} className={itemLook} inHand={asPage} onDone={leave} />}
-        {data && !data.lastMet && data.people.length + data.entries.length + called.length === 0 && (
+        {data && !data.lastMet && !day && data.people.length + data.entries.length + called.length === 0 && (
           <p className="px-2 py-1.5 text-soft">Nothing that you may see is called “{text.trim()}”.</p>
         )}
       </Command.List>

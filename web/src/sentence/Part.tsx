@@ -8,26 +8,26 @@ interface PartProps {
   /** Nothing is said here yet. */
   empty?: boolean;
   wrong?: string | undefined;
-  /** The mark that follows it, which never begins a line by itself. */
-  after?: string;
   children: (close: () => void) => ReactNode;
   width?: number;
 }
 
 /** An underlined part of a sentence; it opens its own editor in place. */
-export function Part({ name, value, empty, wrong, after, children, width = 340 }: PartProps) {
+export function Part({ name, value, empty, wrong, children, width = 340 }: PartProps) {
   const [open, setOpen] = useState(false);
   const trigger = useRef<HTMLButtonElement>(null);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        ref={trigger}
-        aria-label={`${name}: ${value}`}
-        className={`inline text-left underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : ""}`}
-      >
-        {value}
-        {after && <span className="inline-block">{after}</span>}
-      </Popover.Trigger>
+      {/* A word joiner: the comma that follows never begins a line by itself. */}
+      <span className="whitespace-nowrap after:content-['\2060']">
+        <Popover.Trigger
+          ref={trigger}
+          aria-label={`${name}: ${value}`}
+          className={`inline text-left whitespace-normal underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : ""}`}
+        >
+          {value}
+        </Popover.Trigger>
+      </span>
       <Popover.Portal>
         <Popover.Content
           align="start"

@@ -63,7 +63,7 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
         <span className="text-soft"> ({lengthText(draft.time.minutes * minute)})</span>
       )}
       ,{" "}
-      <Part name="How often" value={draft.repeats || "once"} after="," wrong={at(["repeats"])} width={440}>
+      <Part name="How often" value={draft.repeats || "once"} wrong={at(["repeats"])} width={440}>
         {(close) => (
           <RepeatEditor
             words={draft.repeats}
@@ -75,7 +75,8 @@ export function EntrySentence({ draft, people, lane, calendar, moment, wrong, ti
             onBegin={(date) => onEdit({ time: { ...draft.time, start: date + draft.time.start.slice(10) } })}
           />
         )}
-      </Part>{" "}
+      </Part>
+      ,{" "}
       <Part name="Where" value={draft.place ? `in ${draft.place}` : "no place"} width={300}>
         {(close) => (
           <label>

@@ -35,7 +35,7 @@ export function Shell() {
         Skip to the place
       </a>
       {!narrow && (
-        <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[900px]:h-auto max-[900px]:min-h-12 max-[900px]:flex-wrap max-[900px]:gap-y-1 max-[900px]:pb-1.5 max-[600px]:px-4">
+        <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[960px]:h-auto max-[960px]:min-h-12 max-[960px]:flex-wrap max-[960px]:gap-y-1 max-[960px]:pb-1.5 max-[600px]:px-4">
           <Link
             to="/"
             className="mr-6 flex items-center gap-2 text-[19px] max-[600px]:mr-auto max-[600px]:min-h-11 font-semibold text-sea"
@@ -58,7 +58,7 @@ export function Shell() {
             <Place to="/people">People</Place>
           </nav>
           <div className="ml-auto flex min-w-0 items-center gap-3 pl-4">
-            <span className="max-[600px]:hidden">
+            <span className="min-w-[100px] shrink max-[600px]:hidden">
               <Find />
             </span>
             {!reminded && <MissedReminders onOpen={() => setReminded(true)} />}

@@ -55,10 +55,26 @@ public partial class HouseTests
         Assert.Equal(["Disclosure.cs"], makers);
     }
 
+    [Fact]
+    public void Usings_stand_in_order_those_of_the_system_first()
+    {
+        var offenders = Sources("src").Concat(Sources("tests")).Where(f => !f.Contains("Migrations", StringComparison.Ordinal) && !InOrder(File.ReadLines(f)));
+        Assert.Empty(offenders);
+    }
+
+    private static bool InOrder(IEnumerable<string> lines)
+    {
+        var names = lines.Select(l => Using().Match(l)).Where(m => m.Success).Select(m => m.Groups[1].Value).ToList();
+        return names.SequenceEqual(names.OrderByDescending(n => n is "System" || n.StartsWith("System.", StringComparison.Ordinal)).ThenBy(n => n, StringComparer.InvariantCultureIgnoreCase));
+    }
+
     private static IEnumerable<string> Sources(string folder) => Directory.EnumerateFiles(Path.Combine(Host.Root, folder), "*.cs", SearchOption.AllDirectories);
 
     [GeneratedRegex(@"Corlin\.(Store|Simulation|Interchange)")]
     private static partial Regex Wired();
+
+    [GeneratedRegex(@"^using ([\w.]+);")]
+    private static partial Regex Using();
 
     [GeneratedRegex(@"SystemClock|\bDateTime\.|\bDateTimeOffset\.|Guid\.NewGuid|\basync\b|using System\.IO|File\.|Console\.")]
     private static partial Regex Impure();

@@ -1,6 +1,6 @@
 namespace Corlin.Application.Tests.WhoMayKnow;
 
-/// <summary>A hundred organisations in every run, ten thousand with CORLIN_LONG, in two halves that run side by side. Each is made once and held against both statements.</summary>
+/// <summary>Forty organisations in every run, ten thousand with CORLIN_LONG, in two halves that run side by side. Each is made once and held against both statements.</summary>
 public class WhoMayTests
 {
     [Fact]

@@ -188,7 +188,7 @@ public class ActTests
         world.Advance(30);
         await world.SendDue();
         var back = (await Acts(world, world.Noor)).Undo!.Back!;
-        Assert.Equal("Ask Lakshmi again and take Ana out", back.Words);
+        Assert.Equal("Invite Lakshmi again and remove Ana", back.Words);
         var told = world.Post.Notices.Count;
         await world.Do(new TurnChangeBack(world.Noor.Id, back.Change));
         var stands = await world.Entry(id);
@@ -279,7 +279,7 @@ public class ActTests
         world.Advance(30);
         await world.SendDue();
         var row = (await world.See(new ReadHistory(world.Noor.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run)).Rows[0];
-        Assert.Equal((change, "Bring it back on Tuesday 23 March, 12:00 to 12:45 and ask 1 anew"), (row.Back!.Change, row.Back.Words));
+        Assert.Equal((change, "Reinstate it on Tuesday 23 March, 12:00 to 12:45 and invite 1 again"), (row.Back!.Change, row.Back.Words));
         await world.Do(new TurnChangeBack(world.Noor.Id, change));
         var stands = await world.Entry(id);
         Assert.NotNull(Occurrences.Find(stands, second, world.Maren.HomeZone));

@@ -49,7 +49,7 @@ public sealed class GroupTests : IAsyncLifetime
         Assert.Equal(["Tomé"], await Asked(met.PublicId));
         var offers = await Offers();
         Assert.Equal(
-            [("Ana Brandão and Lakshmi Rao", "came into Safety board", "Not asked", "to “Safety review”, a series, next Tuesday 16 March 12:00")],
+            [("Ana Brandão and Lakshmi Rao", "joined Safety board", "Not yet invited", "to “Safety review”, a series, next Tuesday 16 March 12:00")],
             offers.Select(o => (o.Title, o.Text, o.Judgement, o.Reason)));
         Assert.Empty(await Offers(world.Tome));
 
@@ -74,7 +74,7 @@ public sealed class GroupTests : IAsyncLifetime
         await Put([world.Ana], []);
         var met = await Meet();
         await Put([], [world.Ana]);
-        Assert.Equal(("Ana Brandão", "left Safety board", "Still asked"), (await Offers()).Select(o => (o.Title, o.Text, o.Judgement)).Single());
+        Assert.Equal(("Ana Brandão", "left Safety board", "Still invited"), (await Offers()).Select(o => (o.Title, o.Text, o.Judgement)).Single());
         await Put([world.Ana], []);
         Assert.Empty(await Offers());
         await Put([], [world.Ana]);

@@ -72,7 +72,7 @@ public sealed class HandoverTests : IAsyncLifetime
     {
         var items = await Waiting();
         foreach (var title in new[] { "One", "Two", "Three" }) await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed("2027-03-10T09:00"), null));
-        var keys = (await world.See(s => new ReadDesk(world.Noor.Id, world.Now).Run(s))).Queue.Where(r => r.Verb == "Mend").Select(r => r.Key).ToList();
+        var keys = (await world.See(s => new ReadDesk(world.Noor.Id, world.Now).Run(s))).Queue.Where(r => r.Verb == "Fix").Select(r => r.Key).ToList();
         Assert.True(keys.Count > 1);
         Assert.Equal(keys.Count, keys.Distinct().Count());
         var made = await HandOver([.. items, new HandedItem(world.Maren.Id, keys[1], null, null, null, null)]);

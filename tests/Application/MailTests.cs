@@ -26,7 +26,7 @@ public sealed class MailTests : IAsyncLifetime
         await world.SendDue();
         var mail = await world.See(s => new ReadMail(world.Noor.Id, line.Id, world.Now).Run(s));
         Assert.Equal(MailState.Sent, mail.Line.State);
-        Assert.Contains("Noor Haddad for Maren Falk asks you to “Insurers, renewal terms”.", mail.Text!, StringComparison.Ordinal);
+        Assert.Contains("Noor Haddad for Maren Falk invites you to “Insurers, renewal terms”.", mail.Text!, StringComparison.Ordinal);
         Assert.Contains("METHOD:REQUEST", System.Text.Encoding.UTF8.GetString(await world.See(s => new ReadMailSource(world.Noor.Id, line.Id, world.Now).Run(s))), StringComparison.Ordinal);
     }
 

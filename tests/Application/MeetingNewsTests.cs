@@ -132,7 +132,7 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         await Later();
         var news = Assert.Single(await Told(world.Tome));
         Assert.Equal(
-            ("Without", "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, takes place without. Noor Haddad for Maren Falk asks no longer.", null),
+            ("Without", "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, goes ahead. Noor Haddad for Maren Falk no longer invites you.", null),
             (news.Verb, news.Words, news.Entry));
     }
 

@@ -72,7 +72,7 @@ public sealed class NotesTests : IAsyncLifetime
             ("Notes: Insurers, renewal terms, 16 March", "As agreed.\r\n\r\nClause 7 stays.\r\n\r\nTo be done\r\n- Send the loss figures (Tomé Vidal, by 9 March)\r\n"), (world.Post.Letters[0].Subject, world.Post.Letters[0].Text));
         var news = Assert.Single((await world.See(s => new ReadDesk(world.Tome.Id, world.Now).Run(s))).Told);
         Assert.Equal(
-            ("Notes", "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45: Noor Haddad for Maren Falk released what was noted.", "As agreed."), (news.Verb, news.Words, news.Note));
+            ("Notes", "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45: Noor Haddad for Maren Falk shared the notes.", "As agreed."), (news.Verb, news.Words, news.Note));
 
         var task = (await See(at)).Own!.Tasks[0].Id;
         await Keep(at, "Clause 7 goes. They do not know yet.", 1, null, Task("Send the loss figures", world.Tome, new LocalDate(2027, 3, 9), task), Task("Tell nobody"));

@@ -90,7 +90,7 @@ public sealed class ReadingTests : IAsyncLifetime
             world.Tome.Id, world.Tome.Id, "Blade contract", [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed("2027-03-08T15:00"), null, null, null, null));
         var desk = await world.See(s => new ReadDesk(world.Noor.Id, world.Now).Run(s));
         var row = Assert.Single(desk.Queue);
-        Assert.Equal(("Answer", "Tight", "no break beside Board papers"), (row.Verb, row.Judgement, row.Reason));
+        Assert.Equal(("Answer", "Tight", "no gap after Board papers"), (row.Verb, row.Judgement, row.Reason));
         Assert.Equal("One answer before the day ends.", desk.Lead);
         Assert.Equal("Monday 8 March", desk.DateLine);
     }
@@ -136,9 +136,9 @@ public sealed class ReadingTests : IAsyncLifetime
         async Task<string> Where() => (await world.See(s => new ReadLanes(world.Noor.Id, [world.Gannet.PublicId], null, LanesSpan.Day, world.Now).Run(s))).Days[0].Lanes[0].Where;
         Assert.Equal("Lisbon, free today", await Where());
         await world.Arrange("2027-03-08T11:00", with: [world.Tome, world.Gannet]);
-        Assert.Equal("Lisbon, free to 11:00", await Where());
+        Assert.Equal("Lisbon, free until 11:00", await Where());
         world.Advance(80 * 60);
-        Assert.Equal("Lisbon, taken to 11:45", await Where());
+        Assert.Equal("Lisbon, taken until 11:45", await Where());
     }
 
     [Fact]

@@ -43,7 +43,7 @@ public class SchedulingMailTests
     public async Task The_words_beside_it_say_the_same_to_people()
     {
         var mail = await Delivered(SchedulingWriter.ToMime(Invitation, "m1@corlin.example"));
-        Assert.Contains("Noor Haddad for Maren Falk asks you to “Insurers, renewal terms”.", mail.TextBody!, StringComparison.Ordinal);
+        Assert.Contains("Noor Haddad for Maren Falk invites you to “Insurers, renewal terms”.", mail.TextBody!, StringComparison.Ordinal);
         Assert.Contains("Tuesday 16 March 2027, 12:00 to 12:45 (Europe/Lisbon)", mail.TextBody!, StringComparison.Ordinal);
         Assert.Contains("https://meet.ebbline.example/abc", mail.TextBody!, StringComparison.Ordinal);
     }
@@ -72,7 +72,7 @@ public class SchedulingMailTests
         Assert.DoesNotContain("STATUS", text, StringComparison.Ordinal);
         Assert.DoesNotContain("ana.brandao", text, StringComparison.Ordinal);
         Assert.Equal("Without you: Insurers, renewal terms", mail.Subject);
-        Assert.Contains("no longer asks you to “Insurers, renewal terms”", mail.TextBody!, StringComparison.Ordinal);
+        Assert.Contains("no longer invites you to “Insurers, renewal terms”", mail.TextBody!, StringComparison.Ordinal);
     }
 
     [Fact]

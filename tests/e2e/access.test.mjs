@@ -39,7 +39,7 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
 
   await advance(page, 11);
   const ines = await signIn(its.browser, its.demo.address, /Ines Quadros/);
-  const told = ines.getByRole("list", { name: "What you are told" }).getByRole("listitem");
+  const told = ines.getByRole("list", { name: "Access updates" }).getByRole("listitem");
   await told.getByText("Noor Haddad for Maren Falk changed it: you may now see Headline of Maren’s calendar and change it.").waitFor();
   await told.getByText("“While the board sits”").waitFor();
   await told.getByRole("link", { name: "See Maren’s lane" }).click();
@@ -48,7 +48,7 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
   // Her screen loses what is withdrawn while it is open.
   await page.keyboard.press("Delete");
   await page.getByRole("status").getByText("Withdrawn: Ines Quadros").waitFor();
-  await page.getByText("holds nothing of their own here").waitFor();
+  await page.getByText("has no personal access here").waitFor();
   const lane = ines.getByRole("group", { name: /^Maren Falk,/ });
   await lane.getByRole("button", { name: /Tide lease review/ }).waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Undo/ }).click();
@@ -110,7 +110,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await page.getByText(/You asked Wiremu Paki for Headline/).waitFor({ state: "detached" });
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Desk" }).click();
   await page
-    .getByRole("list", { name: "What you are told" })
+    .getByRole("list", { name: "Access updates" })
     .getByText("Noor Haddad for Wiremu Paki lets you see Outline of Wiremu’s calendar.")
     .waitFor();
   assert.deepEqual([...page.wrong, ...noor.wrong], []);
@@ -130,7 +130,7 @@ test("several are granted something in one act, and a title says how many will r
       .click();
   }
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: "Grant it to 2" }).click();
+  await page.getByRole("button", { name: "Grant to 2" }).click();
   await cell(page, "Array design", "Maren Falk").getByText("Headline").waitFor();
   await page.getByRole("link", { name: "Arrange a meeting" }).click();
   await page.getByRole("textbox", { name: "Title" }).fill("Pay round");

@@ -27,21 +27,21 @@ const signInTyped = async (page, address) => {
 test("somebody is given a key, sets a password, adds a second factor, and is shut out", async () => {
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?text=ferrier" });
   await noor.getByText("Josh cannot sign in yet.").waitFor();
-  await noor.getByRole("button", { name: "Make a key for Josh" }).click();
-  const key = await noor.getByRole("textbox", { name: /Hand this key to Josh alone/ }).inputValue();
-  await noor.getByText("Josh was given a key and has not used it yet.").waitFor();
+  await noor.getByRole("button", { name: "Create a sign-up link for Josh" }).click();
+  const key = await noor.getByRole("textbox", { name: /Give this link to Josh alone/ }).inputValue();
+  await noor.getByText("Josh was given a sign-up link and has not used it yet.").waitFor();
 
   const context = await its.browser.newContext({ viewport: { width: 1280, height: 800 } });
   const josh = watch(await context.newPage(), "Josh Ferrier");
   josh.meant.push("400", "401");
   await josh.goto(key);
   await josh.getByRole("textbox", { name: /^Password/ }).fill("fenders");
-  await josh.getByRole("textbox", { name: "The same again" }).fill("fenders");
+  await josh.getByRole("textbox", { name: "Repeat the password" }).fill("fenders");
   await josh.getByRole("button", { name: "Set the password and come in" }).click();
   await josh.getByText("Choose a password of at least 12 characters.").waitFor();
   await josh.getByRole("textbox", { name: /^Password/ }).fill(password);
   await josh.getByText("The two are not the same.").waitFor();
-  await josh.getByRole("textbox", { name: "The same again" }).fill(password);
+  await josh.getByRole("textbox", { name: "Repeat the password" }).fill(password);
   await josh.getByRole("button", { name: "Set the password and come in" }).click();
   await josh.getByRole("navigation", { name: "Places" }).waitFor();
   // Who acts for nobody yet is shown the steps to the first lane.
@@ -51,7 +51,7 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   assert.deepEqual(await faults(josh), []);
 
   await josh.getByRole("button", { name: "Josh Ferrier", exact: true }).click();
-  await josh.getByRole("menuitem", { name: "Your way in" }).click();
+  await josh.getByRole("menuitem", { name: "Sign-in and security" }).click();
   await josh.getByRole("button", { name: "Set up an authenticator" }).click();
   await josh.getByRole("img", { name: "The secret as a picture" }).waitFor();
   const secret = (await josh.getByText("or type this into it").locator("span").textContent()).replaceAll(" ", "");
@@ -70,20 +70,20 @@ test("somebody is given a key, sets a password, adds a second factor, and is shu
   await noor.reload();
   await noor.getByText("Josh can sign in, with a second factor.").waitFor();
   await noor.getByRole("button", { name: "Close it" }).click();
-  await noor.getByText("Josh’s way in is closed.").waitFor();
+  await noor.getByText("Josh’s sign-in is blocked.").waitFor();
   assert.deepEqual(await faults(noor), []);
   const again = watch(await (await its.browser.newContext()).newPage(), "Josh Ferrier again");
   again.meant.push("400", "401", "403");
   await again.goto(its.demo.address);
   await signInTyped(again, "josh.ferrier@ebbline.example");
-  await again.getByText("This way in is closed.").waitFor();
+  await again.getByText("Sign-in is blocked here.").waitFor();
   // A key that was used once is no key.
   await again.goto(key);
   await again.reload();
   await again.getByRole("textbox", { name: /^Password/ }).fill(password);
-  await again.getByRole("textbox", { name: "The same again" }).fill(password);
+  await again.getByRole("textbox", { name: "Repeat the password" }).fill(password);
   await again.getByRole("button", { name: "Set the password and come in" }).click();
-  await again.getByText("This key has been used, or its day is over.").waitFor();
+  await again.getByText("This link has been used or has expired.").waitFor();
   await again.context().close();
   await context.close();
   await noor.context().close();
@@ -138,9 +138,9 @@ test("a passkey is added, lets in without a password, and lets nobody in once it
 
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?text=vidal" });
   await noor.getByRole("button", { name: "Close it" }).click();
-  await noor.getByText("Tomé’s way in is closed.").waitFor();
+  await noor.getByText("Tomé’s sign-in is blocked.").waitFor();
   await page.getByRole("button", { name: "Use a passkey" }).click();
-  await page.getByText("This way in is closed.").waitFor();
+  await page.getByText("Sign-in is blocked here.").waitFor();
   await noor.getByRole("button", { name: "Open it again" }).click();
   await noor.getByText("Tomé can sign in.").first().waitFor();
   await page.getByRole("button", { name: "Use a passkey" }).click();

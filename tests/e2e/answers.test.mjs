@@ -49,14 +49,14 @@ test("A meeting is offered to somebody else to organise, who takes it on their D
     .first()
     .click();
   const sheet = noor.getByRole("dialog", { name: "Tide lease review" });
-  await sheet.getByRole("button", { name: "Turn it over" }).click();
-  const over = sheet.getByRole("form", { name: "Turn it over" });
+  await sheet.getByRole("button", { name: "Change organiser" }).click();
+  const over = sheet.getByRole("form", { name: "Change organiser" });
   await over.getByRole("combobox").fill("Tom");
   await noor.getByRole("option", { name: /Tomé Vidal/ }).click();
   await over
     .getByRole("textbox", { name: "A line to those who are told" })
     .fill("You know the lease best.");
-  await over.getByRole("button", { name: "Turn it over to Tomé" }).click();
+  await over.getByRole("button", { name: "Change organiser to Tomé" }).click();
   await noor
     .getByText(
       "Tomé Vidal is asked to organise “Tide lease review”. Until they take it, it stays as it is.",

@@ -48,7 +48,7 @@ test("A draft with its papers survives a closed tab, says who cannot open which,
     .setInputFiles({ name: "Plan.exe", mimeType: "application/pdf", buffer: Buffer.from("MZ") });
   await first.getByRole("alert").getByText("“Plan.exe” is not taken.").waitFor();
   await first.getByRole("button", { name: "Add a link" }).click();
-  await first.getByLabel("Where it leads").fill("https://charts.ebbline.example/quay-3");
+  await first.getByLabel("Web address").fill("https://charts.ebbline.example/quay-3");
   await first.getByLabel("What it is called").fill("Chart of quay 3");
   await first.getByRole("button", { name: "Add the link" }).click();
   await first.getByRole("link", { name: "Chart of quay 3" }).waitFor();
@@ -92,14 +92,14 @@ test("Two windows do not write over each other", async () => {
   await other.getByRole("textbox", { name: "Title" }).fill("Tender for the south array");
   await kept(other);
   await one.getByRole("textbox", { name: "Title" }).fill("Tender, mine");
-  await one.getByRole("alert").getByText("This is written on in another window. What stands there was kept.").waitFor();
-  await one.getByRole("button", { name: "Keep mine beside it" }).click();
+  await one.getByRole("alert").getByText("Changed in another window. That version is saved.").waitFor();
+  await one.getByRole("button", { name: "Save mine as a copy" }).click();
   await kept(one);
   await one.getByRole("button", { name: "Other drafts: one other draft" }).click();
   await one.getByRole("button", { name: /^Tender for the south array kept/ }).click();
   assert.equal(await one.getByRole("textbox", { name: "Title" }).inputValue(), "Tender for the south array");
   await one.getByRole("button", { name: "Other drafts: one other draft" }).click();
-  await one.getByRole("button", { name: "Throw Tender, mine away" }).click();
+  await one.getByRole("button", { name: "Delete Tender, mine" }).click();
   await one.getByRole("button", { name: /Other drafts/ }).waitFor({ state: "detached" });
 });
 
@@ -124,7 +124,7 @@ test("What is wrong is mended in one step; saved it is not sent, and goes on fro
   await wrong.getByText(/^Maren taken then/).waitFor({ state: "detached" });
   assert.deepEqual(await faults(page), []);
 
-  await page.getByRole("button", { name: "Save, not send" }).click();
+  await page.getByRole("button", { name: "Save without sending" }).click();
   await page.getByText("“Berth survey” is saved on Maren’s lane. Nobody was told.").waitFor();
   const sheet = page.getByRole("dialog", { name: "Berth survey" });
   await sheet.getByText(/saved and not sent/).waitFor();
@@ -149,7 +149,7 @@ test("What is wrong is mended in one step; saved it is not sent, and goes on fro
 
 test("Several times are held until an hour; one is arranged, and the others are free again", async () => {
   const page = await compose(/Ines Quadros/);
-  await page.getByRole("button", { name: "Begin another" }).click();
+  await page.getByRole("button", { name: "New meeting" }).click();
   await page.getByRole("textbox", { name: "Title" }).fill("Crew change");
   await ask(page, "Owen");
   const slots = page.getByRole("region", { name: "Free slots" });
@@ -157,8 +157,8 @@ test("Several times are held until an hour; one is arranged, and the others are 
   const names = await slots.getByRole("checkbox").evaluateAll((all) => all.slice(0, 3).map((c) => c.getAttribute("aria-label")));
   for (const name of names) await slots.getByRole("checkbox", { name, exact: true }).check({ force: true });
   await slots.getByRole("button", { name: "Hold these 3" }).click();
-  await page.getByText(/3 stretches are held on/).waitFor();
-  await slots.getByText(/3 stretches are held until Wednesday 18:00/).waitFor();
+  await page.getByText(/3 times are held on/).waitFor();
+  await slots.getByText(/3 times are held until Wednesday 18:00/).waitFor();
   assert.deepEqual(await faults(page), []);
   const when = names[0].replace("Hold ", "");
   const day = { 9: "2027-03-09", 10: "2027-03-10", 11: "2027-03-11", 12: "2027-03-12" }[/ (\d+) March/.exec(when)[1]];
@@ -184,7 +184,7 @@ test("Several times are held until an hour; one is arranged, and the others are 
 
 test("A kind of meeting and a standing link are kept for all who arrange for Maren", async () => {
   const page = await compose();
-  await page.getByRole("button", { name: "Begin another" }).click();
+  await page.getByRole("button", { name: "New meeting" }).click();
   await page.getByRole("textbox", { name: "Title" }).fill("Budget round");
   await part(page, "How long").click();
   await page.getByRole("button", { name: "1 h 30" }).click();
@@ -198,14 +198,14 @@ test("A kind of meeting and a standing link are kept for all who arrange for Mar
   await page.getByRole("button", { name: /^no answer is asked for/ }).click();
   await part(page, "Rank").click();
   await page.getByRole("button", { name: /^fixed/ }).click();
-  await part(page, "A kind of meeting").click();
+  await part(page, "Template").click();
   await page.getByRole("button", { name: "Keep it", exact: true }).click();
-  await page.getByText("“Budget round” is a kind of meeting for all who arrange for Maren.").waitFor();
+  await page.getByText("“Budget round” is a template for all who arrange for Maren.").waitFor();
   assert.deepEqual(await faults(page), []);
   await page.keyboard.press("Escape");
 
   const maren = await compose(/Maren Falk/);
-  await part(maren, "A kind of meeting").click();
+  await part(maren, "Template").click();
   await maren.getByRole("button", { name: /^Budget round 1 h 30, by video, no answers/ }).click();
   await maren.getByRole("button", { name: "How long: 1 h 30" }).waitFor();
   await maren.getByRole("button", { name: "Answers: no answer is asked for" }).waitFor();
@@ -232,7 +232,7 @@ test("a time that was chosen stays through every other change; days that leave i
   await whom.getByRole("button", { name: "Leave Aroha Pene out" }).click();
   await whom.getByText(/^Harbour liaison is asked by name now, 4 without Aroha Pene; who joins it later is not\./).waitFor();
   await whom.getByRole("button", { name: "Ask the whole group" }).click();
-  await whom.getByRole("button", { name: "Take Harbour liaison out" }).click();
+  await whom.getByRole("button", { name: "Remove Harbour liaison" }).click();
   await page.keyboard.press("Escape");
   await send.waitFor();
   await ask(page, "Rosa Teixeira", "Gannet");

@@ -125,7 +125,7 @@ test("a meeting that is dragged says what it does to each, asks once before anyb
   await sheet.getByText("Moved to Thursday 11 March, 15:30.").waitFor();
   await weighed.getByText("Thursday 11 March, 15:30 to 16:30").waitFor();
   await weighed.getByText(/^Inês taken then/).waitFor({ state: "detached" });
-  await sheet.getByRole("button", { name: "Change it and tell 7" }).click();
+  await sheet.getByRole("button", { name: "Change it and notify 7" }).click();
   await entry(page, /^Tide lease, steering group, 15:30 to 16:30/).waitFor();
   await page.keyboard.press("z");
   await entry(page, /^Tide lease, steering group, 14:00 to 15:00/).waitFor();
@@ -157,7 +157,7 @@ test("a stale edit shows both states and merges what does not meet", async () =>
   await sheet.getByRole("button", { name: "Change it" }).click();
   await sheet.getByText("Nothing of yours was written over theirs.").waitFor();
   await sheet.getByText("the title: now Writing, strategy, yours Writing, annual report").waitFor();
-  await sheet.getByRole("button", { name: "Put mine instead" }).click();
+  await sheet.getByRole("button", { name: "Use mine" }).click();
   await sheet.getByRole("button", { name: "Change it" }).click();
   await entry(noor, /^Writing, annual report/).waitFor();
   await noor.context().close();
@@ -258,13 +258,13 @@ test("one of a series asks another person and leaves one out, and the rest of th
   const sheet = page.getByRole("dialog", { name: "Stand-up" });
   await sheet.getByRole("button", { name: /^Who is asked: Ruta, Owen and 2 others/ }).click();
   const part = page.getByRole("dialog", { name: "Who is asked" });
-  await part.getByRole("button", { name: "Take Ruta Vaitkus out" }).click();
+  await part.getByRole("button", { name: "Remove Ruta Vaitkus" }).click();
   await part.getByRole("combobox", { name: "Ask also", exact: true }).fill("Hana");
   await part.getByRole("option", { name: /Hana Rerekura/ }).click();
   assert.deepEqual(await faults(page), []);
   await page.keyboard.press("Escape");
   await sheet.getByRole("button", { name: "Who is asked: Owen and 2 others, also Hana, without Ruta" }).waitFor();
-  await sheet.getByRole("button", { name: "Change this one and tell 2" }).click();
+  await sheet.getByRole("button", { name: "Change this one and notify 2" }).click();
   await sheet.waitFor({ state: "detached" });
   await page.getByText("“Stand-up” is changed; 2 are told in ten seconds.").waitFor();
   await entry(page, /^Stand-up, 12:00 to 12:30/).click();
@@ -297,7 +297,7 @@ test("a calendar file is taken in with a report, again changes nothing, and goes
   assert.deepEqual(await faults(page), []);
   await input.setInputFiles(file);
   await report.getByText("tides.ics: 0 added, 0 changed, 1 as they were, 1 not taken over.").waitFor();
-  const [written] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Write the file" }).click()]);
+  const [written] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Download the file" }).click()]);
   const out = await (await import("node:fs/promises")).readFile(await written.path(), "utf8");
   assert.match(out, /SUMMARY:Tide office\r\n[^]*X-BERTH:Dunlin\r\n/);
   assert.match(out, /ORGANIZER;CN="Maren Falk":mailto:maren.falk@ebbline.example/);

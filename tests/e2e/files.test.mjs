@@ -43,7 +43,7 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   const tides = page.getByRole("listitem", { name: "Tides" });
   await tides.getByText("Being read…").waitFor();
   await advance(page, 1);
-  await tides.getByText(/^Nobody answers at that address. The next try is today at 09:4/).waitFor();
+  await tides.getByText(/^The server at that address did not answer. The next try is today at 09:4/).waitFor();
   assert.deepEqual(await faults(page), []);
   await page.goto(its.demo.address + tuesday);
   await page.getByText("Tides could not be read yet").waitFor();
@@ -112,7 +112,7 @@ test("a paper is laid with a meeting, found by its name, taken up, taken away an
   await sheet.waitFor({ state: "detached" });
   await page.getByRole("combobox", { name: "Find a person, meeting or place" }).fill("berth plan");
   await page.getByRole("option", { name: /Harbour authority.*paper “Berth plan\.pdf”/ }).click();
-  await sheet.getByRole("button", { name: "Take Berth plan.pdf away" }).click();
+  await sheet.getByRole("button", { name: "Remove Berth plan.pdf" }).click();
   await link.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Undo/ }).click();
   await link.waitFor();

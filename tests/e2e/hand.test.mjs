@@ -42,7 +42,7 @@ test("A principal reads what is next, accepts with a line, adds by a line, takes
   await maren.getByRole("button", { name: "Undo it" }).click();
   await maren.getByText("Undone: you entered “call Pedro”.").waitFor();
   await maren.getByRole("button", { name: "Do again what was undone" }).click();
-  await maren.getByText("Done again: you entered “call Pedro”.").waitFor();
+  await maren.getByText("Redone: you entered “call Pedro”.").waitFor();
   await maren.getByRole("link", { name: /^Your own page/ }).click();
   await maren.getByRole("region", { name: "Done in your name" }).getByText("Noor Haddad").first().waitFor();
   assert.deepEqual(maren.wrong, []);

@@ -63,7 +63,7 @@ test("an assistant hands over what is open with notes, who covers keeps it, and 
   await noor.getByRole("heading", { level: 1, name: /^While I am away/ }).waitFor();
   // What is taken back does not stay on her screen.
   ines.meant.push("404");
-  await ines.getByText(/^There is no such thing here/).waitFor();
+  await ines.getByText(/^Not found/).waitFor();
   await asked.waitFor({ state: "detached" });
   await noor.keyboard.press("Control+z");
   await noor.getByRole("link", { name: /^To 12 March you leave Ines Quadros/ }).waitFor();

@@ -18,7 +18,7 @@ test("what was done shows both names and the grant, is filtered, leads to one en
   await row.waitFor({ state: "detached" });
   await page.getByRole("listitem").filter({ hasText: "entered “Doctor”" }).getByRole("link", { name: "all of it" }).click();
   await page.getByRole("heading", { level: 1, name: "What was done to “Doctor”" }).waitFor();
-  const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Write it as a table" }).click()]);
+  const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Download CSV" }).click()]);
   const table = await readFile(await file.path(), "utf8");
   assert.match(table, /^when,who,in whose name,what,details,under,taken back\r\n/);
   assert.match(table, /Maren Falk,Maren Falk,entered “Doctor”/);

@@ -29,7 +29,7 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
   const reply = messages.getByRole("button", { name: /from Rosa Teixeira.*Re: Harbour authority.*filed/ });
   await reply.click();
   await page.getByText("Thank you. I bring the berth plan along.").waitFor();
-  await page.getByRole("button", { name: "Answer in words" }).click();
+  await page.getByRole("button", { name: "Reply" }).click();
   await page.getByRole("textbox", { name: "Answer to Rosa Teixeira" }).fill("Good, until then.");
   await page.getByRole("button", { name: "Send the answer" }).click();
   await messages.getByRole("button", { name: /to Rosa Teixeira.*Re: Harbour authority.*goes out/ }).waitFor();
@@ -39,7 +39,7 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
   await page.getByText("Undone. Nothing was sent.").waitFor();
   await messages.getByRole("button", { name: /goes out/ }).waitFor({ state: "detached" });
 
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "The whole message" }).click()]);
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Source" }).click()]);
   assert.match(download.suggestedFilename(), /^message-\d+\.eml$/);
   await page.getByRole("link", { name: "What it is about" }).click();
   await page
@@ -53,9 +53,9 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
 test("Who is silent is reminded with a text that is ready, not twice a day unasked, and another is asked instead", async () => {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
   await page.getByRole("button", { name: /Safety board/ }).click();
-  const remind = page.getByRole("button", { name: "Remind the 2 who are silent" });
+  const remind = page.getByRole("button", { name: "Remind the 2 without a reply" });
   await remind.click();
-  const form = page.getByRole("form", { name: "Remind who is silent" });
+  const form = page.getByRole("form", { name: "Remind who has not replied" });
   await form.getByText("None of them was written to about it before.").waitFor();
   assert.match(await form.getByRole("textbox", { name: "Words" }).inputValue(), /“Safety board”, Monday 8 March, .*Desmond has not had your answer/);
   assert.deepEqual(await faults(page), []);
@@ -72,7 +72,7 @@ test("Who is silent is reminded with a text that is ready, not twice a day unask
   const times = page.getByRole("region", { name: "Another time" });
   await times.getByRole("button").first().click();
   await times.getByRole("region", { name: "What it does" }).getByText("Desmond").waitFor();
-  await times.getByRole("button", { name: /^Move it to .* and ask 4 anew$/ }).waitFor();
+  await times.getByRole("button", { name: /^Move to .* and invite 4 again$/ }).waitFor();
   assert.deepEqual(await faults(page), []);
   await page.getByRole("button", { name: "Somebody instead…" }).click();
   const instead = page.getByRole("region", { name: "Somebody instead" });
@@ -80,7 +80,7 @@ test("Who is silent is reminded with a text that is ready, not twice a day unask
   await page.getByRole("combobox", { name: "Whom" }).fill("Ana Br");
   await page.getByRole("option", { name: /Ana Brandão/ }).click();
   await page.keyboard.press("Escape");
-  await instead.getByRole("button", { name: /^Ask Ana and tell / }).click();
+  await instead.getByRole("button", { name: /^Invite Ana and let / }).click();
   await page.getByText(/^Ana is asked to “Safety board” in place of /).waitFor();
   await page.keyboard.press("z");
   await page.getByText(/^Undone/).first().waitFor();
@@ -113,31 +113,31 @@ test("A meeting is cancelled with a note; who was asked is told on their Desk an
   await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor();
   await noor.getByRole("button", { name: "Cancel it…" }).click();
   const form = noor.getByRole("form", { name: "Cancel it" });
-  await form.getByRole("textbox", { name: /^Why/ }).fill("The notary fell ill.");
+  await form.getByRole("textbox", { name: /^Reason/ }).fill("The notary fell ill.");
   assert.deepEqual(await faults(noor), []);
-  await form.getByRole("button", { name: "Cancel it and tell 7" }).click();
+  await form.getByRole("button", { name: "Cancel it and notify 7" }).click();
   await noor.getByText("“Tide lease, steering group” is cancelled; everyone is told in ten seconds.").waitFor();
   await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor({ state: "detached" });
 
   const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
-  await tome.getByRole("list", { name: "What you are told" }).waitFor();
-  assert.equal(await tome.getByRole("list", { name: "What became of meetings" }).count(), 0);
+  await tome.getByRole("list", { name: "Access updates" }).waitFor();
+  assert.equal(await tome.getByRole("list", { name: "Meeting updates" }).count(), 0);
   await advance(noor, 11);
-  const told = tome.getByRole("list", { name: "What became of meetings" });
+  const told = tome.getByRole("list", { name: "Meeting updates" });
   await told
     .getByText(/“Tide lease, steering group”, Thursday 11 March.*does not take place\. Noor Haddad for Maren Falk cancelled it\./)
     .waitFor();
   await told.getByText("“The notary fell ill.”").waitFor();
   assert.deepEqual(await faults(tome), []);
-  await told.getByRole("button", { name: "Put away" }).click();
+  await told.getByRole("button", { name: "Dismiss" }).click();
   await told.waitFor({ state: "detached" });
 
   // Within the hour it comes back, and everyone is asked anew.
   const cancelled = noor.getByRole("region", { name: "Cancelled within the hour" });
   await cancelled.getByText(/Thursday 11 March, 14:00 to 15:00; Noor Haddad cancelled it at/).waitFor();
   assert.deepEqual(await faults(noor), []);
-  await cancelled.getByRole("button", { name: "Bring it back" }).click();
-  await noor.getByText("“Tide lease, steering group” takes place after all; everyone is asked anew.").waitFor();
+  await cancelled.getByRole("button", { name: "Reinstate the meeting" }).click();
+  await noor.getByText("“Tide lease, steering group” takes place after all; everyone is invited again.").waitFor();
   await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor();
 });
 
@@ -150,7 +150,7 @@ test("A meeting like another is arranged, and what was being written comes back"
   await page.getByRole("button", { name: /^Who must come: Ana/ }).waitFor();
   await page.goto(`${its.demo.address}/lanes`);
   await page.getByText("Harbour authority").first().click();
-  await page.getByRole("button", { name: "Arrange one like it" }).click();
+  await page.getByRole("button", { name: "Copy to a new meeting" }).click();
   await page.getByRole("button", { name: /^Who must come: Rosa/ }).waitFor();
   await page.getByRole("button", { name: "Where: in Cais do Norte" }).waitFor();
   assert.deepEqual(await faults(page), []);

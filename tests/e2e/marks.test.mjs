@@ -14,7 +14,7 @@ test("reminders: one comes when it is time to leave, is put off, and put away in
   // Read-in was over before anybody looked.
   await strip.getByText("Missed").waitFor();
   assert.deepEqual(await faults(page), []);
-  await strip.getByRole("button", { name: "Put all 2 away" }).click();
+  await strip.getByRole("button", { name: "Dismiss all 2" }).click();
   await strip.waitFor({ state: "detached" });
   await advance(page, 20 * 60);
   await page.reload();
@@ -33,7 +33,7 @@ test("reminders: one comes when it is time to leave, is put off, and put away in
   await advance(page, 5 * 60);
   await other.reload();
   await there.getByText("Leave now").waitFor();
-  await there.getByRole("button", { name: "Put the reminder of Harbour authority away" }).click();
+  await there.getByRole("button", { name: "Dismiss the reminder of Harbour authority" }).click();
   await there.waitFor({ state: "detached" });
   assert.deepEqual(page.wrong, []);
   await page.context().close();

@@ -17,8 +17,8 @@ async function open(page, title) {
 test("Preparation is tied to a meeting, moves with it and is gone with it", async () => {
   const page = await noor();
   const sheet = await open(page, /^Lunch with Ana/);
-  await sheet.getByRole("button", { name: "Tie something to it…" }).click();
-  const tie = page.getByRole("form", { name: "Tie something to it" });
+  await sheet.getByRole("button", { name: "Add linked time…" }).click();
+  const tie = page.getByRole("form", { name: "Add linked time" });
   await tie.getByRole("button", { name: "How long: 30 min" }).click();
   await page.getByRole("dialog", { name: "How long" }).getByRole("button", { name: "20 min", exact: true }).click();
   assert.deepEqual(await faults(page), []);
@@ -29,14 +29,14 @@ test("Preparation is tied to a meeting, moves with it and is gone with it", asyn
     .waitFor();
   const other = sheet.getByRole("button", { name: "Preparation: Lunch with Ana" });
   await other.click();
-  await page.getByText("It moves with it and goes with it.").waitFor();
+  await page.getByText("It moves and is cancelled with it.").waitFor();
   await page.getByRole("region", { name: "What belongs with it" }).getByRole("button", { name: "Lunch with Ana" }).click();
 
   await page.getByRole("button", { name: /^When: Monday 8 March, 12:00 to 13:00/ }).click();
   await page.getByRole("textbox", { name: "Starts" }).fill("12:30");
   await page.keyboard.press("Escape");
   await page
-    .getByRole("button", { name: /^(Keep|Change|Send)/ })
+    .getByRole("button", { name: /^(Change it|Send)/ })
     .first()
     .click();
   await entry(page, /^Preparation: Lunch with Ana, 12:10 to 12:30/)
@@ -72,9 +72,9 @@ test("Notes are kept as they are typed, hold tasks, and are read by others once 
   await his.getByRole("button", { name: "Write notes" }).waitFor();
   assert.equal(await his.getByText("The lease runs to 2031.").count(), 0);
 
-  await page.getByRole("button", { name: "Release them…" }).click();
-  await page.getByRole("button", { name: /^Release to/ }).click();
-  await page.getByText(/Released to four people/).waitFor();
+  await page.getByRole("button", { name: "Share these notes…" }).click();
+  await page.getByRole("button", { name: /^Share with/ }).click();
+  await page.getByText(/Shared with four people/).waitFor();
   await advance(page, 11);
   await open(his, /^Tide lease review/);
   await his.getByText("The lease runs to 2031.").waitFor();
@@ -108,9 +108,9 @@ test("A meeting started early stands out on the Desk; a guest knocks and is let 
   const guest = watch(await context.newPage(), "a guest");
   await guest.goto(its.demo.address + path);
   await guest.getByRole("textbox", { name: "Your name, as others see it" }).fill("Rosa Teixeira");
-  await guest.getByRole("button", { name: "Knock" }).click();
-  await guest.getByText("You knocked.").waitFor();
-  await page.getByRole("list", { name: "Who knocks" }).getByRole("button", { name: "Let Rosa in" }).click();
+  await guest.getByRole("button", { name: "Ask to come in" }).click();
+  await guest.getByText("Waiting to be let in.").waitFor();
+  await page.getByRole("list", { name: "Who asks to come in" }).getByRole("button", { name: "Let Rosa in" }).click();
   const who = guest.getByRole("list", { name: "Who is in" });
   await who.getByText("You", { exact: true }).waitFor();
   // The one guest is called so, nobody else.
@@ -143,7 +143,7 @@ test("Nothing rings before the button with the names; a call is put off, withdra
 
   const called = page.getByRole("region", { name: "Called" });
   await called.getByRole("listitem").filter({ hasText: "Tomé Vidal" }).getByText("cannot now").waitFor();
-  await called.getByRole("listitem").filter({ hasText: "Ana Brandão" }).getByRole("button", { name: "Withdraw it" }).click();
+  await called.getByRole("listitem").filter({ hasText: "Ana Brandão" }).getByRole("button", { name: "Stop calling" }).click();
   await called.getByText("Ana Brandão").waitFor({ state: "detached" });
   await called.getByRole("button", { name: "Call Tomé again" }).click();
   await ring.getByRole("link", { name: "Join Noor" }).click();
@@ -154,13 +154,13 @@ test("Nothing rings before the button with the names; a call is put off, withdra
 
 test("Who came into a group is offered its meetings on the Desk; its page tells what is to come", async () => {
   const page = await noor();
-  const row = page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Maeve Power, came into Safety board/ });
+  const row = page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Maeve Power, joined Safety board/ });
   await row.click();
   await page.getByRole("button", { name: "Ask Maeve" }).click();
   await page.getByText("Maeve is asked; they are told in ten seconds.").waitFor();
   await row.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Cormac Doyle, left Safety board/ }).click();
-  await page.getByRole("button", { name: "Leave it so" }).click();
+  await page.getByRole("button", { name: "Leave as it is" }).click();
   await page.getByText("It stays as it is with Cormac.").waitFor();
 
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "People" }).click();

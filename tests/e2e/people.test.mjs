@@ -39,7 +39,7 @@ test("the index is walked by key, a page begins with the lane, and what is known
   await page.getByRole("button", { name: "Telephone numbers" }).click();
   await page.getByRole("textbox", { name: "Telephone numbers" }).fill("ask Ruta");
   await page.getByRole("button", { name: "Keep it" }).click();
-  await page.getByText("“ask Ruta” cannot be read here.").waitFor();
+  await page.getByText("“ask Ruta” is not valid here.").waitFor();
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Telephone numbers: yard +1 902 555 0134", exact: true }).waitFor();
   assert.deepEqual(await faults(page), []);
@@ -87,8 +87,8 @@ test("hours are drawn on seven lanes or typed, and stand on the lane then; who m
 test("a contact of one principal is entered, found by who keeps the calendar and by nobody else", async () => {
   const page = await open();
   page.meant.push("400");
-  await page.getByRole("button", { name: "Enter somebody new" }).click();
-  const sentence = page.getByRole("form", { name: "Enter somebody new" });
+  await page.getByRole("button", { name: "Add a person" }).click();
+  const sentence = page.getByRole("form", { name: "Add a person" });
   await sentence.getByRole("button", { name: /^What is entered/ }).click();
   await page.getByRole("button", { name: /^a contact of Maren Falk/ }).click();
   await sentence.getByRole("textbox", { name: "Name" }).fill("Sigrid Aune");
@@ -106,7 +106,7 @@ test("a contact of one principal is entered, found by who keeps the calendar and
   await find(tome, "sigrid");
   await tome.getByText("Nobody is called that.").waitFor();
   await tome.goto(page.url());
-  await tome.getByText("There is no such thing here, or you may not know of it.").waitFor();
+  await tome.getByText("Not found, or you have no access to it.").waitFor();
   await tome.context().close();
 
   const maren = await open(/Maren Falk/);
@@ -122,7 +122,7 @@ test("who leaves a group stays in its past; a group is put into a group", async 
   page.meant.push("400");
   await find(page, "finance round");
   await heading(page, "Finance round").waitFor();
-  await page.getByRole("button", { name: "Take Pablo Otero out of Finance round" }).click();
+  await page.getByRole("button", { name: "Remove Pablo Otero from Finance round" }).click();
   await page.getByRole("list", { name: "Was in Finance round" }).getByText("Pablo Otero").waitFor();
   await page.getByRole("button", { name: "Put in: put somebody in" }).click();
   await page.getByRole("combobox", { name: "People and groups" }).fill("safety");
@@ -149,7 +149,7 @@ test("who leaves a group stays in its past; a group is put into a group", async 
 
 test("a file of people is taken in with a report, and taken back whole", async () => {
   const page = await open();
-  await page.getByRole("button", { name: "Take a file in" }).click();
+  await page.getByRole("button", { name: "Import people" }).click();
   const text =
     "name;address;post;kind\nAmaia Ruiz;amaia@ruiz-anchor.example;anchors;\nNobody;no address;;\nLakshmi Rao;lakshmi.rao@coromandel-marine.example;senior underwriter;\nPuffin;;;boat\n";
   await page

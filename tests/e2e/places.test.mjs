@@ -157,7 +157,7 @@ test("lanes: a set has a name, and that and a further clock are there again on a
   const page = await open(undefined, { path: "/lanes" });
   await page.getByRole("button", { name: /^Whose lanes/ }).click();
   const whose = page.getByRole("dialog", { name: "Whose lanes" });
-  await whose.getByRole("button", { name: "Take Wiremu Paki out" }).click();
+  await whose.getByRole("button", { name: "Remove Wiremu Paki" }).click();
   await whose.getByLabel("Keep these lanes as a set called").fill("Atlantic");
   await whose.getByRole("button", { name: "Keep the set" }).click();
   await whose.getByRole("button", { name: "Atlantic", exact: true }).waitFor();
@@ -169,7 +169,7 @@ test("lanes: a set has a name, and that and a further clock are there again on a
     .getByRole("list", { name: "Time zones found" })
     .getByRole("button", { name: /Kolkata/ })
     .click();
-  await page.getByRole("button", { name: "Take the clock of Kolkata out" }).waitFor();
+  await page.getByRole("button", { name: "Remove the clock of Kolkata" }).waitFor();
   await page.context().close();
   const other = await open(undefined, { path: "/lanes" });
   await other.getByText("Kolkata", { exact: true }).waitFor();
@@ -257,6 +257,29 @@ test("each place says in a line what it is for, until it is dismissed", async ()
   await later.getByRole("group", { name: /^Maren Falk,/ }).first().waitFor();
   assert.equal(await later.getByText("Lanes shows calendars side by side.").count(), 0);
   await later.context().close();
+});
+
+test("a press counts though the page moves under it", async () => {
+  const page = await open();
+  await page.getByRole("link", { name: "Chase" }).first().click();
+  const cancel = page.getByRole("button", { name: "Cancel it…" });
+  await cancel.waitFor();
+  const { x, y, width, height } = await cancel.boundingBox();
+  await page.mouse.move(x + width / 2, y + height / 2);
+  await page.mouse.down();
+  await page.evaluate(() => document.querySelector("main").before(Object.assign(document.createElement("div"), { style: "height: 90px" })));
+  await page.mouse.up();
+  await page.getByRole("form", { name: "Cancel it" }).waitFor();
+  // Who moves away from a button before letting go does not press it.
+  await page.getByRole("button", { name: "Leave it" }).click();
+  await cancel.waitFor();
+  const again = await cancel.boundingBox();
+  await page.mouse.move(again.x + again.width / 2, again.y + again.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(again.x + again.width / 2, again.y - 200);
+  await page.mouse.up();
+  assert.equal(await page.getByRole("form", { name: "Cancel it" }).count(), 0);
+  await page.context().close();
 });
 
 test("arrange: what is wrong is said at its part, and what was typed is kept", async () => {

@@ -15,7 +15,7 @@ const row = (page, name) => page.getByRole("list", { name: "Who asked" }).getByR
 test("Who rings is written down, found by name, entered as an appointment and dropped in one step", async () => {
   const page = await open("/chase");
   await page.getByRole("link", { name: "Requests" }).click();
-  await page.getByText("3 wait to be told.").waitFor();
+  await page.getByText("3 people wait for an answer.").waitFor();
   const form = page.getByRole("form", { name: "Write down who asks" });
   await form.getByRole("textbox", { name: "Who asks" }).fill("Captain Sousa");
   await form.getByRole("textbox", { name: "Why" }).fill("Pilot roster for May");
@@ -65,7 +65,7 @@ test("A request becomes a meeting with who asked, or a courteous no by mail", as
   await row(page, "Fergus Hale").getByRole("button", { name: "Say no" }).click();
   await row(page, "Fergus Hale").getByRole("button", { name: "Write it to Fergus" }).click();
   await page.getByText("A no is said to Fergus Hale.").waitFor();
-  await page.getByRole("checkbox", { name: "also what was settled" }).check();
+  await page.getByRole("checkbox", { name: "include settled ones" }).check();
   await row(page, "Fergus Hale").getByText("a no was said").waitFor();
   await row(page, "Rosa Teixeira").getByText("arranged").waitFor();
   await advance(page, 11);
@@ -87,16 +87,16 @@ test("An appointment becomes a meeting, and the meeting is turned over", async (
   await page.keyboard.press("Escape");
   // What it does stands before it is sent; until then the button still moves.
   await sheet.getByRole("region", { name: "What it does" }).getByText("Ana").waitFor();
-  await sheet.getByRole("button", { name: "Change it and tell 1" }).click();
+  await sheet.getByRole("button", { name: "Change it and notify 1" }).click();
   await page.getByText("“Pilot roster for May” is changed; one is told in ten seconds.").waitFor();
   await page.getByRole("button", { name: /^Pilot roster for May/ }).click();
   await sheet.getByText(/not agreed yet/).waitFor();
-  await sheet.getByRole("button", { name: "Turn it over" }).click();
-  const over = sheet.getByRole("form", { name: "Turn it over" });
+  await sheet.getByRole("button", { name: "Change organiser" }).click();
+  const over = sheet.getByRole("form", { name: "Change organiser" });
   await over.getByRole("combobox").fill("Desm");
   await page.getByRole("option", { name: /Desmond Oyelaran/ }).click();
   assert.deepEqual(await faults(page), []);
-  await over.getByRole("button", { name: "Turn it over to Desmond" }).click();
+  await over.getByRole("button", { name: "Change organiser to Desmond" }).click();
   await page.getByText("Desmond Oyelaran organises “Pilot roster for May” from now on; everyone is told in ten seconds.").waitFor();
   await page
     .getByRole("button", { name: /^Pilot roster for May/ })

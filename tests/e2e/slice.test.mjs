@@ -80,7 +80,7 @@ async function followToAgreed(page) {
     .getByText(/another time/)
     .waitFor();
   await page.getByRole("region", { name: /Lakshmi Rao proposes/ }).waitFor();
-  await page.getByRole("button", { name: /^Move it to .* and ask 4 anew/ }).click();
+  await page.getByRole("button", { name: /^Move to .* and invite 4 again/ }).click();
   await attendee(page, "Tomé Vidal").getByText("silent").waitFor();
   await advance(page, 11);
   await advance(page, 20);

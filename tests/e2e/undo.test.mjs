@@ -28,7 +28,7 @@ test("a line on Lanes is drawn where it would stand, entered, and taken back aft
   await noor.keyboard.press("z");
   await says(noor, "Undone: you entered “call Pedro”.");
   await noor.keyboard.press("y");
-  await says(noor, "Done again: you entered “call Pedro”.");
+  await says(noor, "Redone: you entered “call Pedro”.");
   // In a field the keys are the field's.
   await line.fill("x");
   await line.press("Control+z");
@@ -87,7 +87,7 @@ test("a meeting that was moved and told goes back from the foot, with everyone t
   const meeting = noor.getByRole("group", { name: /^Lanes, / }).getByRole("button", { name: /^Harbour authority/ });
   await meeting.focus();
   for (const key of ["m", "ArrowRight", "Enter"]) await noor.keyboard.press(key);
-  await noor.getByRole("button", { name: "Change it and tell 1" }).click();
+  await noor.getByRole("button", { name: "Change it and notify 1" }).click();
   await says(noor, /^“Harbour authority” is changed; one is told in ten seconds/);
   await advance(noor, 30);
   await noor.reload();

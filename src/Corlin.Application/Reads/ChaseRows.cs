@@ -94,12 +94,12 @@ internal static class ChaseRows
 
         if (proposals.Count > 0) return (ChaseGroup.NewTime, "Another time.", "doubt", $"{proposals[0].By.GivenName} proposes {proposals[0].When}; {proposals[0].Consequence}");
         if (!whole.Agreed && Names(a => a is { Role: AttendeeRole.Required, Answer: Answer.Declined }) is { Length: > 0 } declined)
-            return (ChaseGroup.Decision, "Declined.", "wrong", $"{declined} cannot come and must");
+            return (ChaseGroup.Decision, "Declined.", "wrong", $"{declined} declined, and {(declined.Contains(" and ", StringComparison.Ordinal) ? "are" : "is")} required");
         if (!whole.Agreed)
         {
             var silent = Names(a => a is { Role: AttendeeRole.Required, Answer: Answer.None });
             var tentative = Names(a => a is { Role: AttendeeRole.Required, Answer: Answer.Tentative });
-            var waits = English.And([.. new[] { silent.Length > 0 ? $"{silent} said nothing yet" : "", tentative.Length > 0 ? $"{tentative} tentative" : "" }.Where(p => p.Length > 0)]);
+            var waits = English.And([.. new[] { silent.Length > 0 ? $"no reply yet from {silent}" : "", tentative.Length > 0 ? $"{tentative} tentative" : "" }.Where(p => p.Length > 0)]);
             return (ChaseGroup.Answers, $"{LaneViews.Waiting(whole)}.", "doubt", waits);
         }
 

@@ -49,7 +49,7 @@ internal static class DeskQueue
         }
 
         Say("Answer", "answer", "answers");
-        Say("Mend", "thing to mend", "things to mend");
+        Say("Fix", "thing to fix", "things to fix");
         Say("Chase", "to chase", "to chase");
         Say("Decide", "decision", "decisions");
         return $"{English.Capital(English.And(parts))} before the day ends" + (urgent.Count == queue.Count ? "." : "; everything else can wait.");
@@ -95,10 +95,10 @@ internal static class DeskQueue
         { Kind: VerdictKind.Clashes, With: { } with } => $"{Name(with)}, {English.Length(verdict.By)}, {English.Word(with.Takes)}",
         { Kind: VerdictKind.Tight, TooFar: true, With: { } with } when with.Key.Told.Place is { } place => $"the way from {place} is {English.Length(verdict.By)} too short",
         { Kind: VerdictKind.Tight, TooFar: true } => $"{English.Length(verdict.By)} too little between two entries",
-        { Kind: VerdictKind.Tight, With: { } with } => $"no break beside {Name(with)}",
-        { Kind: VerdictKind.Away } => "falls into the absence",
+        { Kind: VerdictKind.Tight, With: { } with } => $"no gap {(with.Stretch.Start >= entry.Told.Stretch.End ? "before" : "after")} {Name(with)}",
+        { Kind: VerdictKind.Away } => $"{lane.Who.GivenName} is away that day",
         { Kind: VerdictKind.OutOfHours } => "outside the working hours there",
-        _ => "free, with a break on both sides",
+        _ => "free, with a gap on both sides",
     };
 
     private static string Tone(VerdictKind verdict) => verdict switch
@@ -125,8 +125,8 @@ internal static class DeskQueue
         {
             var available = way.Needed - way.ShortBy;
             var reason = from!.Told.Place is { } place
-                ? $"{English.Length(way.Needed)} from {place}, {English.Length(available)} there"
-                : $"{English.Length(way.Needed)} needed, {English.Length(available)} there";
+                ? $"the journey from {place} takes {English.Length(way.Needed)}; there are {English.Length(available)}"
+                : $"the journey takes {English.Length(way.Needed)}; there are {English.Length(available)}";
             yield return Mend(viewing, lane, to!, "Too far", reason, to!.Told.Stretch);
         }
 
@@ -149,7 +149,7 @@ internal static class DeskQueue
     {
         var told = entry.Told;
         return new QueueRow(
-            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}", "Mend", viewing.View(lane.Who), told.Title ?? "Private", When(viewing, lane, told.Stretch),
+            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}", "Fix", viewing.View(lane.Who), told.Title ?? "Private", When(viewing, lane, told.Stretch),
             judgement, "wrong", reason, told.PublicId, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(marked.Start), LaneViews.Ms(marked.End), LaneViews.Ms(told.Stretch.Start));
     }
 

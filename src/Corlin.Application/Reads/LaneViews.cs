@@ -215,7 +215,7 @@ internal static class LaneViews
             var until = viewing.Zone.ToLocal(day.End);
             var end = (until.Date == viewing.Today ? "" : $"{until.DayOfWeek} ") + English.Time(until.TimeOfDay);
             var now = ReachWords.Now(viewing, lane);
-            return now == $"free to {end}" ? $"{where} until {end}" : $"{where} until {end}, {now}";
+            return now == $"free until {end}" ? $"{where} until {end}" : $"{where} until {end}, {now}";
         }
 
         var next = lane.Hours.Stretches.FirstOrDefault(s => s.Start > viewing.Now);

@@ -38,7 +38,7 @@ internal static class MemberOffers
         return new QueueRow(
             $"members-{meeting.PublicId}-{group.PublicId}-{joined}", "Decide", viewing.View(organiser),
             others == 0 ? first.Name : others == 1 ? English.And([first.Name, people[offers[1].Member].Name]) : $"{first.Name} and {others} more",
-            $"{(joined ? "came into" : "left")} {group.Name}", joined ? "Not asked" : "Still asked", "doubt", $"to “{meeting.Title}”{(meeting.IsSeries ? ", a series, next" : ",")} {when}",
+            $"{(joined ? "joined" : "left")} {group.Name}", joined ? "Not yet invited" : "Still invited", "doubt", $"to “{meeting.Title}”{(meeting.IsSeries ? ", a series, next" : ",")} {when}",
             meeting.PublicId, LaneViews.Id(next.RecurrenceId), LaneViews.Ms(next.Stretch.Start), LaneViews.Ms(next.Stretch.End), LaneViews.Ms(next.Stretch.Start),
             new MemberOfferView(group.PublicId, [.. offers.Select(o => people[o.Member].PublicId)], others == 0 ? first.GivenName : $"those {offers.Count}", joined));
     }

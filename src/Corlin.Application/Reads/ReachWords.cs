@@ -17,8 +17,8 @@ internal static class ReachWords
         string Clock() => English.Time(viewing.Zone.ToLocal(at.Until!.Value).TimeOfDay);
         return at.Reach switch
         {
-            Reach.Free => midnight ? "free today" : $"free to {Clock()}",
-            Reach.Taken => midnight ? "taken today" : $"taken to {Clock()}",
+            Reach.Free => midnight ? "free today" : $"free until {Clock()}",
+            Reach.Taken => midnight ? "taken today" : $"taken until {Clock()}",
             Reach.OutOfHours when at.Until is { } start => $"day starts in {English.Length(start - viewing.Now)}",
             Reach.OutOfHours => "day is over",
             _ => "away",

@@ -76,7 +76,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
     private static string Words(string name, int read, int all, Lane theirs)
     {
         if (!theirs.Known) return $"{name} may see nothing here.";
-        if (all == 0) return "Nothing stands on this day.";
+        if (all == 0) return "Nothing scheduled on this day.";
         if (read == all) return $"{name} reads every title.";
         return read == 0 ? $"{name} reads no title, only when time is taken." : $"{name} reads {read} of {all} titles.";
     }

@@ -28,7 +28,7 @@ public sealed record ConferenceView(
 /// <param name="Since">"since 12:01".</param>
 public sealed record InView(string Id, string Name, PersonView? Person, bool Guest, string Since, bool Mine);
 
-/// <param name="Words">"it rings", "did not answer", "cannot now", "has mail with the link".</param>
+/// <param name="Words">"ringing", "did not answer", "cannot now", "has mail with the link".</param>
 public sealed record CalledView(PersonView Who, string Words, bool Rings);
 
 public sealed record ReadConference(string Key, Comer Comer, Instant Now)
@@ -92,7 +92,7 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         null => new CalledView(viewing.View(who), who.Inside ? "not called" : "has mail with the link", false),
         { State: CallState.PutOff } => new CalledView(viewing.View(who), "cannot now", false),
         { State: CallState.Withdrawn } => new CalledView(viewing.View(who), "called no more", false),
-        _ when call.Rings(Now) => new CalledView(viewing.View(who), "it rings", true),
+        _ when call.Rings(Now) => new CalledView(viewing.View(who), "ringing", true),
         _ => new CalledView(viewing.View(who), "did not answer", false),
     };
 }

@@ -27,7 +27,7 @@ public sealed record DeskView(
 public sealed record AccessNewsView(long Id, PersonView Owner, string Words, string? Line, bool ToLane);
 
 /// <summary>Something that waits for the viewer.</summary>
-/// <param name="Verb">Answer, Chase, Mend or Decide.</param>
+/// <param name="Verb">Answer, Chase, Fix or Decide.</param>
 /// <param name="Judgement">A word; its reason follows.</param>
 /// <param name="Tone">fits, doubt, wrong or plain: how the judgement is written, never all that it says.</param>
 /// <param name="Offer">Somebody came into a group or left it, and it is to be decided what becomes of them.</param>

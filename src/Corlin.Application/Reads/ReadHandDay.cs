@@ -56,7 +56,7 @@ public sealed record ReadHandDay(UserId Viewer, string? Who, LocalDate? Date, In
     {
         var parts = new List<string>();
         if (lines.Count(l => l.Answer) is > 0 and var answers) parts.Add(English.Count(answers, "answer", "answers"));
-        if (lines.Count(l => l is { Judgement: not null, Answer: false, Tone: "wrong" or "doubt" }) is > 0 and var mends) parts.Add(English.Count(mends, "thing to mend", "things to mend"));
+        if (lines.Count(l => l is { Judgement: not null, Answer: false, Tone: "wrong" or "doubt" }) is > 0 and var mends) parts.Add(English.Count(mends, "thing to fix", "things to fix"));
         var where = Strips.Words(viewing, lane, date);
         return parts.Count == 0 ? where : $"{English.Capital(string.Join(", ", parts))}. {where}";
     }
@@ -64,7 +64,7 @@ public sealed record ReadHandDay(UserId Viewer, string? Who, LocalDate? Date, In
     private static HandLineView Line(Viewing viewing, Lane lane, LaneEntry entry, Stretch day, List<QueueRow> rows, int papers)
     {
         var told = entry.Told;
-        var row = rows.Find(r => r.Verb is "Answer" or "Mend" && r.Entry == told.PublicId && (r.Occurrence is null || r.Occurrence == LaneViews.Id(told.RecurrenceId)));
+        var row = rows.Find(r => r.Verb is "Answer" or "Fix" && r.Entry == told.PublicId && (r.Occurrence is null || r.Occurrence == LaneViews.Id(told.RecurrenceId)));
         var view = LaneViews.View(viewing, lane, entry);
         var isNow = !told.AllDay && told.Stretch.Contains(viewing.Now);
         var over = told.Stretch.End <= viewing.Now;

@@ -88,7 +88,7 @@ internal sealed class NotesReader(Viewing viewing, UserId lane, (bool Read, bool
         return new NotesOnView(
             notes.Version, notes.RecurrenceId is { } id ? English.Day(id.Date) : "", $"{name}, {English.When(at, viewing.Today)}",
             told.Own ? notes.Text : released!.Text, told.Own ? notes.Styled : released!.Styled, [.. told.Tasks.Select(t => View(told, t))],
-            released is null || !told.Own ? null : $"released to {English.Count(released.To.Length, "person", "people")}, {English.When(viewing.Zone.ToLocal(released.At), viewing.Today)}",
+            released is null || !told.Own ? null : $"shared with {English.Count(released.To.Length, "person", "people")}, {English.When(viewing.Zone.ToLocal(released.At), viewing.Today)}",
             told.Own ? [.. (released?.To ?? []).Select(t => viewing.View(people[t]))] : [], told.Own && notes.SaysMore);
     }
 

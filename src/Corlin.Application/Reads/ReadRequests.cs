@@ -81,6 +81,6 @@ public sealed record ReadRequests(UserId Viewer, string Text, bool Settled, Inst
     private static string Lead(List<MeetingRequest> found)
     {
         var waiting = found.Count(r => r.Waits);
-        return waiting == 0 ? "Nobody waits to be told." : waiting == 1 ? "One waits to be told." : $"{waiting} wait to be told.";
+        return waiting == 0 ? "Nobody waits for an answer." : waiting == 1 ? "One person waits for an answer." : $"{waiting} people wait for an answer.";
     }
 }

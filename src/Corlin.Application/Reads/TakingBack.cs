@@ -33,7 +33,7 @@ internal static class TakingBack
         return new WayBackView(change.Id, back.Way switch
         {
             Corlin.Core.Editing.WayBack.Moves => $"Move it back to {when} and notify {told}",
-            Corlin.Core.Editing.WayBack.BringsBack => $"Bring it back on {when} and ask {told} anew",
+            Corlin.Core.Editing.WayBack.BringsBack => $"Reinstate it on {when} and invite {told} again",
             Corlin.Core.Editing.WayBack.Asks => AskedAgain(back.Transition.Effects, people),
             _ => $"Change it back and notify {told}",
         });
@@ -60,7 +60,7 @@ internal static class TakingBack
     {
         var again = Named(EffectKind.Invite);
         var without = Named(EffectKind.Removed);
-        return English.Capital(English.And([.. again is null ? [] : new[] { $"ask {again} again" }, .. without is null ? [] : new[] { $"take {without} out" }]));
+        return English.Capital(English.And([.. again is null ? [] : new[] { $"invite {again} again" }, .. without is null ? [] : new[] { $"remove {without}" }]));
 
         string? Named(EffectKind kind)
         {

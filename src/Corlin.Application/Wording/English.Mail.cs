@@ -28,12 +28,12 @@ public static partial class English
         var near = mail.Stretch.Start > mail.Stamp && mail.Stretch.Start - mail.Stamp < ShortNotice;
         return kind switch
         {
-            EffectKind.Removed => $"Without you: {mail.Title}",
+            EffectKind.Removed => $"You are no longer invited: {mail.Title}",
             EffectKind.Cancelled => near ? $"Cancelled at short notice: {mail.Title}" : $"Cancelled: {mail.Title}",
-            EffectKind.ProposalRefused => $"The time stays: {mail.Title}",
+            EffectKind.ProposalRefused => $"The time stays as it was: {mail.Title}",
             EffectKind.Moved => near ? $"Moved at short notice: {mail.Title}" : $"Moved: {mail.Title}",
             EffectKind.Changed => $"Changed: {mail.Title}",
-            EffectKind.Forwarded => $"For your knowledge: {mail.Title}",
+            EffectKind.Forwarded => $"For information: {mail.Title}",
             _ => $"Invitation: {mail.Title}",
         };
     }
@@ -61,13 +61,13 @@ public static partial class English
         if (state is null) return $"Something private, {when}.";
         var title = $"“{state.Title}”";
         if (news.Kind == EffectKind.Cancelled) return $"{title}, {when}, does not take place. {who} cancelled it.";
-        if (news.Kind == EffectKind.Removed) return $"{title}, {when}, takes place without. {who} asks no longer.";
+        if (news.Kind == EffectKind.Removed) return $"{title}, {when}, goes ahead. {who} no longer invites you.";
         if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} took it over.";
         if (news.Kind == EffectKind.TurnOverRefused) return $"{title}, {when}: {who} does not take it over. It stays with {organiser}.";
         if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
         if (news.Kind == EffectKind.AnsweredOtherwise) return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
         if (news.Kind == EffectKind.AnswerEntered) return $"{title}, {when}: {AnswerEntered(news, told, who, name)}";
-        if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} released what was noted.";
+        if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} shared the notes.";
         if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
         var changes = told is { Before: { } before, After: { } after } ? Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), zone, name).ToList() : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";
@@ -110,7 +110,7 @@ public static partial class English
         {
             AccessNewsKind.Withdrawn => ($"No longer open to you: the calendar of {owner.Name}", $"{who} has withdrawn it: you may no longer {Access(news.Terms, owner, to, news.On)}."),
             AccessNewsKind.Changed => ($"Changed: what you may see of {owner.Name}", $"{who} has changed it: you may now {may}."),
-            _ => ($"Open to you: the calendar of {owner.Name}", $"{who} lets you {may}."),
+            _ => ($"{owner.Name} shares a calendar with you", $"{who} lets you {may}."),
         };
         return (subject, string.Join("\r\n\r\n", new[] { told, news.Line, Along(news, by, lane) }.Where(p => !string.IsNullOrEmpty(p))));
     }

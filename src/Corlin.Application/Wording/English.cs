@@ -131,7 +131,7 @@ public static partial class English
     public static string Word(FetchFailure failure) => failure switch
     {
         FetchFailure.NotAllowed => "That address is not asked: it lies inside a private network",
-        FetchFailure.NoAnswer => "Nobody answers at that address",
+        FetchFailure.NoAnswer => "The server at that address did not answer",
         FetchFailure.TooSlow => "The server took too long",
         FetchFailure.NotThere => "There is nothing at that address",
         FetchFailure.Refused => "The server does not let Corlin read it",
@@ -257,11 +257,11 @@ public static partial class English
 
     public static string Refused(Refusal refusal) => refusal.Kind switch
     {
-        RefusalKind.NotFound => "There is no such thing here, or you may not know of it. Nothing was changed.",
+        RefusalKind.NotFound => "Not found, or you have no access to it. Nothing was changed.",
         RefusalKind.MayNotSpeakFor => "You may not speak for that person. Nothing was changed; ask them for access.",
         RefusalKind.MayNotAdd => "You may not add to that calendar. Nothing was changed; ask its owner for access.",
         RefusalKind.NotTheOrganiser => "Only the organiser, or one who speaks for them, changes a meeting. Ask for another time, or write to the organiser.",
-        RefusalKind.NotAnAttendee => "They are not asked to this meeting.",
+        RefusalKind.NotAnAttendee => "They are not invited to this meeting.",
         RefusalKind.NoAttendee => "Nobody is asked yet. Name at least one person who must come.",
         RefusalKind.NoTitle => "It has no title yet.",
         RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",
@@ -289,7 +289,7 @@ public static partial class English
         RefusalKind.OwnMeeting => "They organise it already. Choose somebody else.",
         RefusalKind.NoCaller => "Say who asks, in at most 120 letters.",
         RefusalKind.NotCancelled => "It was not cancelled.",
-        RefusalKind.CancelledLongAgo => "It was cancelled more than an hour ago. Arrange one like it instead.",
+        RefusalKind.CancelledLongAgo => "It was cancelled more than an hour ago. Copy it to a new meeting instead.",
         RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",
         RefusalKind.NeverOccurs => "It would never take place: no day fits how it repeats.",
         RefusalKind.StartLeftOut => "How it repeats leaves out the day chosen. Choose one of its days, or say anew how it repeats.",
@@ -330,12 +330,12 @@ public static partial class English
         RefusalKind.GroupInItself => $"{refusal.What} would be in itself. Nothing was changed.",
         RefusalKind.OwnWayIn => "You cannot close your own way in; another administrator can.",
         RefusalKind.PasswordTooShort => "Choose a password of at least 12 characters.",
-        RefusalKind.KeyNotHeld => "This key has been used, or its day is over. Ask an administrator for another.",
+        RefusalKind.KeyNotHeld => "This link has been used or has expired. Ask an administrator for another.",
         RefusalKind.CodeWrong => "That code is not right, or it is over. Wait for the next one and type it.",
         RefusalKind.PasswordWrong => "That is not your password. Nothing was changed.",
         RefusalKind.PaperNotTaken => $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
         RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",
-        RefusalKind.BadInput => $"“{refusal.What}” cannot be read here.",
+        RefusalKind.BadInput => $"“{refusal.What}” is not valid here.",
         _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
     };
 }

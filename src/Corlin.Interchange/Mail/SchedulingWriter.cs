@@ -182,11 +182,11 @@ public static class SchedulingWriter
         {
             mail.Method switch
             {
-                SchedulingMethod.Cancel when mail.Uninvited => $"{from} no longer asks you to “{mail.Title}”.",
+                SchedulingMethod.Cancel when mail.Uninvited => $"{from} no longer invites you to “{mail.Title}”.",
                 SchedulingMethod.Cancel => $"{from} has cancelled “{mail.Title}”.",
                 SchedulingMethod.DeclineCounter => $"{from} cannot take up another time; “{mail.Title}” stays as it was.",
                 SchedulingMethod.Publish => $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not asked to it.",
-                _ => $"{from} asks you to “{mail.Title}”.",
+                _ => $"{from} invites you to “{mail.Title}”.",
             },
             "",
             $"{LongTime.Format(zone.ToLocal(mail.Stretch.Start))} to {zone.ToLocal(mail.Stretch.End):HH:mm} ({mail.Zone})",

@@ -98,6 +98,6 @@ internal static class Endpoints
         AccessEndpoints.Map(api);
         HistoryEndpoints.Map(api);
         if (demo) DemoEndpoints.Map(api);
-        api.MapFallback(() => Results.Problem(title: "There is no such thing here.", statusCode: 404, type: "corlin:not-found"));
+        api.MapFallback(() => Results.Problem(title: "Not found.", statusCode: 404, type: "corlin:not-found"));
     }
 }

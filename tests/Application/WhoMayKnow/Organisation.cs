@@ -13,7 +13,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 /// <param name="To">Who holds it; null for everyone inside.</param>
 /// <param name="FurtherOnly">For the one calendar beside the main one.</param>
 /// <param name="Ended">It was withdrawn, or its last day is over, or it has not begun.</param>
-/// <param name="PassOn">Who holds it may pass it on, for as long as they hold it.</param>
+/// <param name="PassOn">Who holds it may share it further, for as long as they hold it.</param>
 internal sealed record Granted(int Owner, int? To, bool ToGroup, int Sees, int Does, bool Private, bool FurtherOnly, bool Ended, bool PassOn = false);
 
 /// <summary>Somebody asked for a principal's time.</summary>

@@ -44,7 +44,7 @@ export function at(page, hand) {
       const title = page.getByRole("textbox", { name: "Title" });
       await title.waitFor();
       const empty = (await title.inputValue()) === "" && (await button(/^Who must come: whom/).count()) > 0;
-      if (!empty) await hand.on(button("Begin another"));
+      if (!empty) await hand.on(button("New meeting"));
     },
     undo: () => hand.by({ pointer: () => hand.on(button(/^Undo/)), keys: () => hand.key("z") }),
     line: () => hand.by({ pointer: () => hand.to(page.getByRole("textbox", { name: "In one line" })), keys: () => hand.key("s") }),
@@ -101,7 +101,7 @@ export const tasks = {
       await hand.on(button(/^When:/, sheet));
       await hand.write(dialog("When").getByLabel("Ends"), "11:20");
       await hand.leave();
-      await hand.main(button(/^Change it and tell/, sheet));
+      await hand.main(button(/^Change it and notify/, sheet));
       await says(/“Harbour authority” is changed/);
     },
   },
@@ -178,8 +178,8 @@ export const tasks = {
       await hand.place("Chase");
       await hand.on(button(/^Thursday 15:00 Insurers, renewal terms/));
       await page.getByRole("region", { name: /Lakshmi Rao proposes/ }).waitFor();
-      await hand.on(button(/^Move it to .* and ask 3 anew/));
-      await says(/^“Insurers, renewal terms” is moved|Moved to|asked anew/);
+      await hand.on(button(/^Move to .* and invite 3 again/));
+      await says(/^“Insurers, renewal terms” is moved|Moved to|invited again/);
     },
   },
   10: {
@@ -204,12 +204,12 @@ export const tasks = {
     do: async (page, hand, { button, says }) => {
       await hand.place("Chase");
       await hand.on(button(/Safety board/));
-      await hand.on(button("Remind the 2 who are silent"));
-      const form = page.getByRole("form", { name: "Remind who is silent" });
+      await hand.on(button("Remind the 2 without a reply"));
+      const form = page.getByRole("form", { name: "Remind who has not replied" });
       await form.getByText("None of them was written to about it before.").waitFor();
       await hand.on(button("Remind 2", form));
       await says("Written to 2 about “Safety board”.");
-      await hand.on(button("Remind the 2 who are silent"));
+      await hand.on(button("Remind the 2 without a reply"));
       await form.getByText(/^Last written to: .* today 09:4/).waitFor();
     },
   },
@@ -406,7 +406,7 @@ export const tasks = {
       await hand.on(button(/^Until/, form));
       await hand.write(dialog(/Until/).getByLabel(/Until|last day/i), "2027-06-30");
       await hand.key("Enter");
-      await hand.on(button(/^Grant it to Sofia/, form));
+      await hand.on(button(/^Grant to Sofia/, form));
       await says(/^Granted to Sofia/);
       const cell = page.getByRole("gridcell", { name: /^Sofia Leal, Maren Falk: Headline/ });
       await cell.waitFor();
@@ -457,12 +457,12 @@ export const tasks = {
       if ((await row.getAttribute("aria-expanded")) !== "true") await hand.on(row);
       await hand.on(button("Cancel it…"));
       const form = page.getByRole("form", { name: "Cancel it" });
-      await hand.write(form.getByRole("textbox", { name: /^Why/ }), "The notary fell ill.");
-      await hand.on(button(/^Cancel it and tell/, form));
+      await hand.write(form.getByRole("textbox", { name: /^Reason/ }), "The notary fell ill.");
+      await hand.on(button(/^Cancel it and notify/, form));
       await says("“Tide lease, steering group” is cancelled; everyone is told in ten seconds.");
       await advance(page, 11);
-      await hand.on(button("Bring it back", page.getByRole("region", { name: "Cancelled within the hour" })));
-      await says("“Tide lease, steering group” takes place after all; everyone is asked anew.");
+      await hand.on(button("Reinstate the meeting", page.getByRole("region", { name: "Cancelled within the hour" })));
+      await says("“Tide lease, steering group” takes place after all; everyone is invited again.");
     },
   },
   24: {
@@ -523,7 +523,7 @@ export const tasks = {
     what: "Write Maren’s next two weeks as a file, without the private ones and without titles",
     do: async (page, hand, { button, dialog }) => {
       await hand.place("Calendar files");
-      const write = page.getByRole("region", { name: "Write a file" });
+      const write = page.getByRole("region", { name: "Export a file" });
       await hand.on(button(/^How much:/, write));
       await hand.choose(dialog("How much").getByRole("checkbox", { name: "Everything" }), false);
       await hand.write(dialog("How much").getByLabel("From"), "2027-03-08");
@@ -532,7 +532,7 @@ export const tasks = {
       await hand.on(button(/^What of it:/, write));
       await hand.on(button(/^only what time is taken/, dialog("What of it")));
       const written = page.waitForEvent("download");
-      await hand.on(page.getByRole("link", { name: "Write the file" }));
+      await hand.on(page.getByRole("link", { name: "Download the file" }));
       const text = readFileSync(await (await written).path(), "utf8");
       assert.ok(text.includes("BEGIN:VFREEBUSY") || text.includes("BEGIN:VEVENT"));
       for (const title of ["Board papers", "Tide lease"]) assert.ok(!text.includes(title), title);

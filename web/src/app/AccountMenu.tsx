@@ -24,7 +24,7 @@ export default function AccountMenu({ name, opened, onReminders }: { name: strin
           <DropdownMenu.RadioGroup value={theme} onValueChange={(v) => setTheme(v as Theme)}>
             {(["system", "light", "dark"] as const).map((t) => (
               <DropdownMenu.RadioItem key={t} value={t} className={itemLook}>
-                {{ system: "As this machine", light: "By day", dark: "By night" }[t]}
+                {{ system: "Same as my device", light: "Light", dark: "Dark" }[t]}
                 <DropdownMenu.ItemIndicator className="ml-auto pl-4 text-xs text-soft">chosen</DropdownMenu.ItemIndicator>
               </DropdownMenu.RadioItem>
             ))}

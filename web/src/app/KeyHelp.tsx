@@ -8,7 +8,7 @@ const everywhere: KeyHint[] = [
   { keys: "Z, Ctrl Z", does: "undo what you did last, in the last day" },
   { keys: "Y, Ctrl Y", does: "do again what was undone" },
   { keys: "E", does: "enter an appointment, on Lanes" },
-  { keys: "M", does: "take the entry in hand: arrows move, Shift and arrows stretch, Enter puts it down, Escape lets go" },
+  { keys: "M", does: "pick up the entry: arrows move, Shift and arrows stretch, Enter puts it down, Escape lets go" },
   { keys: "J K", does: "along a list" },
   { keys: "A T D", does: "accept, tentative, decline the chosen invitation" },
   { keys: "← → ↑ ↓", does: "from entry to entry, and lane to lane" },
@@ -46,7 +46,7 @@ export default function KeyHelp() {
           </dl>
           <label className="mt-4 flex min-h-8 items-center gap-2">
             <input type="checkbox" checked={single} onChange={(e) => setSingle(e.target.checked)} className="size-4 accent-sea" />
-            Single letters act
+            Use single-letter shortcuts
           </label>
           <div className="mt-4 text-right">
             <Dialog.Close asChild>

@@ -1,18 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import { lazy, Suspense, useState } from "react";
-import { deskQuery, sessionQuery } from "../api/queries";
+import { deskQuery, remindersQuery, sessionQuery } from "../api/queries";
 import { CallStrip } from "./CallStrip";
-import { Find } from "./Find";
 import { Foot } from "./Foot";
 import { HandFoot } from "./HandFoot";
 import { useKeys, useKeysState } from "./keys";
 import { useLive } from "./live";
-import { MissedReminders, ReminderStrip } from "./reminders/ReminderStrip";
 import { PlaceLine } from "./PlaceLine";
 import { useNarrow } from "./useNarrow";
 
-// What opens on demand comes on demand.
+// The lanes are drawn first: finding and reminders come behind them, what opens on demand comes on demand.
+const Find = lazy(() => import("./Find").then((m) => ({ default: m.Find })));
+const ReminderStrip = lazy(() => import("./reminders/ReminderStrip").then((m) => ({ default: m.ReminderStrip })));
+const MissedReminders = lazy(() => import("./reminders/ReminderStrip").then((m) => ({ default: m.MissedReminders })));
 const AccountMenu = lazy(() => import("./AccountMenu"));
 const KeyHelp = lazy(() => import("./KeyHelp"));
 
@@ -24,6 +25,9 @@ export function Shell() {
   const { helpOpen, setHelpOpen } = useKeysState();
   const desk = useQuery(deskQuery);
   const session = useQuery({ ...sessionQuery, refetchInterval: 5 * 60_000 });
+  // What stands above the place is known before the place is drawn: nothing moves it once it stands there.
+  const reminders = useQuery(remindersQuery);
+  const reminds = (reminders.data?.due ?? []).some((r) => r.end > (reminders.data?.now ?? 0));
   const [choosing, setChoosing] = useState(false);
   const [reminded, setReminded] = useState(false);
   const at = useRouterState({ select: (s) => s.location.pathname });
@@ -32,7 +36,7 @@ export function Shell() {
   return (
     <div className="flex h-full flex-col">
       <a href="#place" className="sr-only focus:not-sr-only focus:absolute focus:z-20 focus:bg-water focus:p-2">
-        Skip to the place
+        Skip to main content
       </a>
       {!narrow && (
         <header className="no-print flex h-12 shrink-0 items-stretch border-b border-rule px-6 max-[960px]:h-auto max-[960px]:min-h-12 max-[960px]:flex-wrap max-[960px]:gap-y-1 max-[960px]:pb-1.5 max-[600px]:px-4">
@@ -59,9 +63,11 @@ export function Shell() {
           </nav>
           <div className="ml-auto flex min-w-0 items-center gap-3 pl-4">
             <span className="min-w-[100px] shrink max-[600px]:hidden">
-              <Find />
+              <Suspense fallback={<span className="block h-8 w-[clamp(110px,19vw,240px)] max-w-full border-b border-ink" />}>
+                <Find />
+              </Suspense>
             </span>
-            {!reminded && <MissedReminders onOpen={() => setReminded(true)} />}
+            <Suspense>{!reminded && <MissedReminders onOpen={() => setReminded(true)} />}</Suspense>
             {desk.data && <Account name={desk.data.viewer.name} onReminders={() => setChoosing(true)} />}
             <Link
               to="/convene"
@@ -88,10 +94,12 @@ export function Shell() {
         </p>
       )}
       <CallStrip />
-      <ReminderStrip choosing={choosing} onChoosing={setChoosing} opened={reminded} onOpened={setReminded} />
+      <Suspense fallback={reminds && <div className="h-[41px] shrink-0 border-b border-rule bg-water" />}>
+        <ReminderStrip choosing={choosing} onChoosing={setChoosing} opened={reminded} onOpened={setReminded} />
+      </Suspense>
       {!narrow && <PlaceLine />}
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
-        <Outlet />
+        {!reminders.isPending && <Outlet />}
       </main>
       <Foot />
       {narrow && <HandFoot />}

@@ -17,7 +17,7 @@ export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: Mee
   });
   if (told.length === 0) return null;
   return (
-    <ul aria-label="What became of meetings">
+    <ul aria-label="Meeting updates">
       {told.map((n) => (
         <li
           key={n.id}
@@ -37,7 +37,7 @@ export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: Mee
             </Button>
           )}
           <Button look="plain" disabled={away.isPending} onClick={() => away.mutate(n.id)}>
-            Put away
+            Dismiss
           </Button>
         </li>
       ))}

@@ -139,7 +139,7 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     if (justDone) takeBack(justDone, "Undone. Nothing was sent.");
     else last("undo", (act) => takeBack(act.changes, `Undone: you ${act.words}.`));
   }, [justDone, last, takeBack]);
-  const redo = useCallback(() => last("redo", (act) => takeBack(act.changes, `Done again: you ${act.words}.`)), [last, takeBack]);
+  const redo = useCallback(() => last("redo", (act) => takeBack(act.changes, `Redone: you ${act.words}.`)), [last, takeBack]);
 
   const id = done?.id;
   useEffect(() => {

@@ -14,7 +14,7 @@ export const places = [
   { to: "/handover", words: "Hand over", note: "what somebody else goes on with" },
   { to: "/files", words: "Calendar files", note: "in, out, and links" },
   { to: "/history", words: "What was done", note: "by whom, in whose name" },
-  { to: "/account", words: "Your way in", note: "password, passkeys" },
+  { to: "/account", words: "Sign-in and security", note: "password, passkeys" },
 ] as const;
 
 export type PlaceOfHouse = (typeof places)[number];

@@ -275,7 +275,7 @@ export function LaneBoard(props: LaneBoardProps) {
               .map((s) => {
                 const count = foldedCount(s.from, s.to);
                 const folded = near ? "the rest of the day" : "the night";
-                const words = `Open ${folded}, ${count === 0 ? "nothing" : count} in it`;
+                const words = `Show ${folded} (${count === 0 ? "empty" : count})`;
                 return (
                   <button
                     key={s.from}
@@ -314,7 +314,7 @@ export function LaneBoard(props: LaneBoardProps) {
               onClick={() => setOpened(false)}
               className="absolute right-1 bottom-1 bg-water px-2 py-1 text-xs text-soft"
             >
-              Fold the night
+              Hide the night
             </button>
           )}
         </div>

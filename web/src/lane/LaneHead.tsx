@@ -58,7 +58,7 @@ export function LaneHead({ row, height, drawn, last, onOpen }: Props) {
           rel="noreferrer noopener"
           className="block truncate text-xs font-semibold text-sea underline underline-offset-4"
         >
-          {link.on ? "Join" : "Soon, join"} {link.label}
+          {link.on ? "Join" : "Starting soon: join"} {link.label}
         </a>
       )}
       {!low &&

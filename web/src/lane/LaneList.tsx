@@ -79,7 +79,7 @@ export function LaneList({
             {row.lane.entries.length === 0 && row.lane.away.length === 0 && (
               <tr className="border-t border-rule">
                 <td className="px-2 py-1.5 text-soft" colSpan={4}>
-                  {row.lane.known ? "Nothing stands here." : "This calendar is not known to you."}
+                  {row.lane.known ? "Nothing scheduled here." : "This calendar is not known to you."}
                 </td>
               </tr>
             )}

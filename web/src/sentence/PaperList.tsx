@@ -83,7 +83,7 @@ export function PaperList({ title, papers, mayChange, href, outside, send, onLai
         <>
           <p className="mt-1 flex flex-wrap items-center gap-x-3">
             <Button disabled={going !== undefined} onClick={() => input.current?.click()}>
-              Lay a paper here
+              Attach a paper
             </Button>
             <span className="text-soft">or drop it, 25 MB at most</span>
             <input
@@ -141,7 +141,7 @@ function PaperRow({
           <span className="block text-soft">{paper.note}</span>
         </span>
         {mayChange && (
-          <Button look="plain" aria-label={`Take ${paper.name} away`} onClick={() => onTake(paper)}>
+          <Button look="plain" aria-label={`Remove ${paper.name}`} onClick={() => onTake(paper)}>
             Take away
           </Button>
         )}
@@ -155,10 +155,10 @@ function PaperRow({
               onChange={(e) => onGoes(paper, e.target.checked)}
               className="size-4 accent-sea"
             />
-            {paper.goesOut ? "goes to those outside by mail" : "stays inside: those outside cannot open it"}
+            {paper.goesOut ? "sent to outsiders too, by mail" : "internal only: outsiders cannot open it"}
           </label>
         ) : (
-          <p className="text-soft">{paper.goesOut ? "went to those outside by mail" : "stays inside"}</p>
+          <p className="text-soft">{paper.goesOut ? "sent to outsiders by mail" : "internal only"}</p>
         ))}
       {paper.earlier.length > 0 && (
         <details>
@@ -215,7 +215,7 @@ function LinkForm({ onLink }: { onLink: Props["onLink"] }) {
       }}
     >
       <Field
-        label="Where it leads"
+        label="Web address"
         inputMode="url"
         autoFocus
         value={address}

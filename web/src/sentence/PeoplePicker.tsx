@@ -101,11 +101,11 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
               </span>
               <button
                 type="button"
-                aria-label={`Take ${c.name} out`}
+                aria-label={`Remove ${c.name}`}
                 className="min-h-8 px-1 whitespace-nowrap text-soft underline underline-offset-4 hover:text-brick"
                 onClick={() => onChange(chosen.filter((o) => o.id !== c.id))}
               >
-                take out
+                remove
               </button>
               {c.person?.kind === "group" && (
                 <Members

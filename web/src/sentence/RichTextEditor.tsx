@@ -101,7 +101,7 @@ function Marks({ editor }: { editor: Editor }) {
         >
           <div className="flex-1">
             <Field
-              label="Where it leads"
+              label="Web address"
               value={linking}
               autoFocus
               placeholder="https://"

@@ -27,7 +27,7 @@ export const rankWords = (rank: Rank | null | undefined) => ranks.find((r) => r.
 
 /** Who joins a conference by its link at once; everyone else knocks. */
 export const admissions: { value: Admission; label: string; note?: string }[] = [
-  { value: "asked", label: "those asked", note: "others knock" },
-  { value: "inside", label: "everyone inside", note: "others knock" },
+  { value: "asked", label: "those asked", note: "others ask to come in" },
+  { value: "inside", label: "everyone inside", note: "others ask to come in" },
   { value: "anyone", label: "whoever has the link" },
 ];

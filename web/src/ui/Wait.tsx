@@ -21,7 +21,7 @@ export function Wait({
               Go to the Desk
             </a>
           )}
-          <Button onClick={() => void query.refetch()}>Read it again</Button>
+          <Button onClick={() => void query.refetch()}>Try again</Button>
         </p>
       </div>
     );

@@ -35,7 +35,7 @@ internal static class FeedPage
         var page = new StringBuilder();
         page.Append(CultureInfo.InvariantCulture, $"<h1>{Safe(lane.Name)}</h1>\n");
         page.Append(CultureInfo.InvariantCulture, $"<p class=\"soft\">From {Safe(English.DayAndYear(lane.From))} on; times of {Safe(Zones.City(lane.Zone))}. As it stands at {English.Time(zone.ToLocal(now).TimeOfDay)} there.</p>\n");
-        if (lane.Entries.Count == 0) page.Append("<section><h2>Nothing stands in it in these days.</h2></section>\n");
+        if (lane.Entries.Count == 0) page.Append("<section><h2>Nothing scheduled in these days.</h2></section>\n");
         foreach (var day in lane.Entries.GroupBy(e => LocalDate.Max(lane.From, zone.ToLocal(e.Stretch.Start).Date)))
         {
             page.Append(CultureInfo.InvariantCulture, $"<section><h2>{Safe(English.Day(day.Key))} {day.Key.Year}</h2><ul>\n");

@@ -61,7 +61,7 @@ internal static class SessionEndpoints
         {
             case SignInOutcome.SignedIn: return TypedResults.Ok(new SignedInView(false));
             case SignInOutcome.NeedsCode: return TypedResults.Ok(new SignedInView(true));
-            case SignInOutcome.Closed: return Problem("This way in is closed. Ask an administrator.", 403, "closed");
+            case SignInOutcome.Closed: return Problem("Sign-in is blocked here. Ask an administrator.", 403, "closed");
             case SignInOutcome.TooSoon:
                 var seconds = (int)Math.Ceiling(result.Wait.TotalSeconds);
                 context.Response.Headers.RetryAfter = seconds.ToString(System.Globalization.CultureInfo.InvariantCulture);

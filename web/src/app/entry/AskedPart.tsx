@@ -44,7 +44,7 @@ export function AskedPart({
                   <span className="min-w-0 flex-1 truncate text-soft">{a.role === "required" ? a.words : a.role}</span>
                   <button
                     type="button"
-                    aria-label={out ? `Keep ${a.who.name}` : `Take ${a.who.name} out`}
+                    aria-label={out ? `Keep ${a.who.name}` : `Remove ${a.who.name}`}
                     className="min-h-8 px-1 whitespace-nowrap text-soft underline underline-offset-4 hover:text-brick"
                     onClick={() =>
                       onChange({
@@ -53,7 +53,7 @@ export function AskedPart({
                       })
                     }
                   >
-                    {out ? "keep" : "take out"}
+                    {out ? "keep" : "remove"}
                   </button>
                 </li>
               );

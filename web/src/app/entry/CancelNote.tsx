@@ -23,7 +23,7 @@ export function CancelNote({ told, busy = false, wrong, onCancel, onDrop }: Prop
       }}
     >
       <label className="text-soft">
-        Why, to those who are told; nothing where it needs no words
+        Reason (optional, sent to those invited)
         <input
           autoFocus
           value={note}
@@ -35,7 +35,7 @@ export function CancelNote({ told, busy = false, wrong, onCancel, onDrop }: Prop
       {wrong && <FieldError>{wrong}</FieldError>}
       <div className="flex gap-2">
         <Button type="submit" look="grave" disabled={busy} className="border border-brick">
-          Cancel it and tell {told === 1 ? "one" : told}
+          Cancel it and notify {told === 1 ? "one" : told}
         </Button>
         <Button look="plain" onClick={onDrop}>
           Leave it

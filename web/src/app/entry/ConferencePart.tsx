@@ -30,7 +30,7 @@ export function ConferencePart({ entry }: { entry: EntryDetails }) {
                       close();
                       run(
                         ask(client.PUT("/api/entries/{id}/admission", { params: { path: { id: entry.id } }, body: { admission } })),
-                        `At once join ${admissions.find((a) => a.value === admission)?.label ?? ""}.`,
+                        `Let in at once: ${admissions.find((a) => a.value === admission)?.label ?? ""}.`,
                       );
                     }}
                   />

@@ -129,10 +129,10 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
                 setDraft((d) => ({ ...d, ...theirs(now, conflicts) }));
               }}
             >
-              Keep theirs, send the rest
+              Keep theirs, save my other changes
             </Button>
             <Button look="plain" onClick={settle}>
-              Put mine instead
+              Use mine
             </Button>
           </div>
         </div>
@@ -173,7 +173,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
           )}
           <SideFoot>
             <Button look="filled" disabled={busy || draft.time.minutes <= 0} onClick={send}>
-              {`Change ${series ? (reaches.find((r) => r.reach === chosen)?.label ?? "it") : "it"}${told > 0 ? ` and tell ${told}` : ""}`}
+              {`Change ${series ? (reaches.find((r) => r.reach === chosen)?.label ?? "it") : "it"}${told > 0 ? ` and notify ${told}` : ""}`}
             </Button>
             <Button
               look="plain"

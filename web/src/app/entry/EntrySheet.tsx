@@ -127,7 +127,7 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
             download
             className="inline-flex min-h-8 items-center text-sea underline underline-offset-4"
           >
-            Write it as a file
+            Download .ics
           </a>
           <Button onClick={onClose}>Close</Button>
         </div>

@@ -43,7 +43,7 @@ export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane
         );
       }}
     >
-      <PeoplePicker label="To whom, for their knowledge" quiet chosen={to} onChange={setTo} />
+      <PeoplePicker label="To whom, for information" quiet chosen={to} onChange={setTo} />
       <Field label="A line to them" value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
       <p className="text-[12.5px] text-soft">
         They get a mail with what, when and where; papers and the list of those asked stay here. They are not asked to come

@@ -44,7 +44,7 @@ export function GoOn({ entry, lane, onDone }: { entry: EntryDetails; lane: strin
     );
   return (
     <div className="flex flex-wrap gap-2">
-      <Button onClick={() => arrange({ like: entry })}>Arrange one like it</Button>
+      <Button onClick={() => arrange({ like: entry })}>Copy to a new meeting</Button>
       <SpokenPart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
       <WritePart id={entry.id} occurrence={entry.occurrence} title={entry.title} attendees={entry.attendees} />
       {entry.mayForward && <ForwardPart entry={entry} lane={lane} onDone={onDone} />}

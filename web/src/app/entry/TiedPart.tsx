@@ -31,7 +31,7 @@ export function TiedPart({ entry, lane, onOpen }: Props) {
     <section aria-label="What belongs with it" className="mt-4">
       {to && (
         <p>
-          Belongs with {link(to)}, {to.words}. It moves with it and goes with it.
+          Belongs with {link(to)}, {to.words}. It moves and is cancelled with it.
         </p>
       )}
       {entry.tied.length > 0 && (
@@ -51,7 +51,7 @@ export function TiedPart({ entry, lane, onOpen }: Props) {
           <TieSentence entry={entry} lane={lane} onDone={() => setTying(false)} />
         ) : (
           <Button look="plain" className="-ml-3" onClick={() => setTying(true)}>
-            Tie something to it…
+            Add linked time…
           </Button>
         ))}
     </section>
@@ -98,7 +98,7 @@ function TieSentence({ entry, lane, onDone }: { entry: EntryDetails; lane: strin
   };
   return (
     <form
-      aria-label="Tie something to it"
+      aria-label="Add linked time"
       className="grid gap-2 border-y border-rule py-2"
       onSubmit={(e) => {
         e.preventDefault();

@@ -44,14 +44,14 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
     return (
       <div ref={place} className="contents">
         <Button look="plain" onClick={() => setAsking(true)}>
-          Turn it over
+          Change organiser
         </Button>
       </div>
     );
   const outside = entry.attendees.filter((a) => !a.who.inside).length;
   return (
     <form
-      aria-label="Turn it over"
+      aria-label="Change organiser"
       className="grid w-full max-w-[60ch] gap-2 border-y border-rule py-2"
       onSubmit={(e) => {
         e.preventDefault();
@@ -95,7 +95,7 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
       {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         <Button type="submit" disabled={busy || !to}>
-          {to ? `Turn it over to ${to.givenName}` : "Turn it over"}
+          {to ? `Change organiser to ${to.givenName}` : "Change organiser"}
         </Button>
         <Button look="plain" onClick={() => setAsking(false)}>
           Leave it

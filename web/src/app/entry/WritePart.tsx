@@ -59,7 +59,7 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
       ) : (
         <>
           {silent > 0 && (
-            <Button onClick={() => begin("reminder")}>Remind {silent === 1 ? "who is" : `the ${silent} who are`} silent</Button>
+            <Button onClick={() => begin("reminder")}>Remind {silent === 1 ? "the one" : `the ${silent}`} without a reply</Button>
           )}
           <Button onClick={() => begin("words")}>Write to them</Button>
         </>
@@ -107,7 +107,7 @@ function Words({
   };
   return (
     <form
-      aria-label={kind === "reminder" ? "Remind who is silent" : "Write to those asked"}
+      aria-label={kind === "reminder" ? "Remind who has not replied" : "Write to those asked"}
       className="grid max-w-[70ch] gap-2 py-1"
       onSubmit={(e) => {
         e.preventDefault();

@@ -55,7 +55,7 @@ export function ReminderStrip({ choosing, onChoosing, opened, onOpened: setOpene
           {opened && (
             <div className="flex gap-1 border-t border-rule/60 py-1">
               <Button look="plain" onClick={() => void answer("dismiss", due).then(() => setOpened(false))}>
-                Put all {due.length} away
+                Dismiss all {due.length}
               </Button>
               <Button look="plain" onClick={() => onChoosing(true)}>
                 Choose what to be reminded of
@@ -151,8 +151,8 @@ function Line({ reminder: r, now, zone, answer, more }: LineProps) {
             )}
           </Part>
         )}
-        <Button look="plain" aria-label={`Put the reminder of ${r.title} away`} onClick={() => void answer("dismiss", [r])}>
-          Put away
+        <Button look="plain" aria-label={`Dismiss the reminder of ${r.title}`} onClick={() => void answer("dismiss", [r])}>
+          Dismiss
         </Button>
       </span>
     </li>

@@ -109,7 +109,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
         . Tell them: <TypedPart name="A line with it" value={line} placeholder="a line" longest={500} onChange={(line) => edit({ line })} />
       </span>
       <Button type="submit" look="filled" disabled={busy || people.length === 0} className="font-sans">
-        {people.length < 2 ? `Grant it${names ? ` to ${names}` : ""}` : `Grant it to ${people.length}`}
+        {people.length < 2 ? `Grant${names ? ` to ${names}` : ""}` : `Grant to ${people.length}`}
       </Button>
       {problem && <FieldError>{problem.message}</FieldError>}
       {outside.length > 0 && (

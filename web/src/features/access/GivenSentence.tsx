@@ -31,7 +31,7 @@ export function GivenSentence({ row, calendar, onDone, children, further = false
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1 font-serif text-[20px] leading-[30px]">
       <span>
         <TermsSentence
-          begin={further ? `Let ${name} also see` : `${row.name} holds nothing of their own here; let ${name} see`}
+          begin={further ? `Let ${name} also see` : `${row.name} has no personal access here; let ${name} see`}
           on={calendar.choices.length > 0 && <GrantedCalendar calendar={calendar} value={on} onChoose={choose} />}
           one={one}
           owner={calendar.who}
@@ -66,7 +66,7 @@ export function GivenSentence({ row, calendar, onDone, children, further = false
             );
           }}
         >
-          Grant it to {name}
+          Grant to {name}
         </Button>
         {children}
       </span>

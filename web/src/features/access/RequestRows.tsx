@@ -29,7 +29,7 @@ export function RequestRows({ data }: { data: Access }) {
               run(ask(client.DELETE("/api/access/requests/{id}", { params: { path: { id: r.id } } })), `${r.owner.name} is asked no more.`)
             }
           >
-            Ask no more
+            Withdraw the request
           </Button>
         </li>
       ))}
@@ -94,7 +94,7 @@ function Asked({ request }: { request: AccessRequest }) {
           )
         }
       >
-        {less ? `Grant ${name} this` : `Grant it to ${name}`}
+        {less ? `Grant ${name} this` : `Grant to ${name}`}
       </Button>
     </li>
   );

@@ -86,13 +86,13 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
       {held && inside && (
         <>
           ;{" "}
-          <Part name="Pass on" value={terms.passOn ? "may pass it on" : "may not pass it on"} width={260}>
+          <Part name="Pass on" value={terms.passOn ? "may share it further" : "may not share it further"} width={260}>
             {(close) => (
               <Choices<string>
                 value={terms.passOn ? "yes" : "no"}
                 options={[
-                  { value: "no", label: "may not pass it on" },
-                  { value: "yes", label: "may pass it on", note: "as much or less" },
+                  { value: "no", label: "may not share it further" },
+                  { value: "yes", label: "may share it further", note: "as much or less" },
                 ]}
                 onChoose={(value) => {
                   onEdit({ ...terms, passOn: value === "yes" });

@@ -17,7 +17,7 @@ export function OwnAccount() {
   if (!account.data) return <Wait query={account}>Reading…</Wait>;
   return (
     <div className="max-w-[720px] px-6 pb-6">
-      <h1 className="pt-3 pb-2 font-serif text-[26px] leading-9">Your way in</h1>
+      <h1 className="pt-3 pb-2 font-serif text-[26px] leading-9">Sign-in and security</h1>
       <ConfirmAddress />
       <p className="text-soft">You sign in as {account.data.address}.</p>
       <NewPassword />

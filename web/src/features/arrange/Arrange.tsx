@@ -165,7 +165,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       written.change({ held: { request: made.request, starts: draft.holding, lapses } });
       await written.keep();
       const where = made.lanes === 1 ? `on ${organiser.givenName}’s calendar` : `on ${made.lanes} calendars`;
-      say(`${draft.holding.length === 1 ? "One stretch is" : `${draft.holding.length} stretches are`} held ${where}.`, made.change);
+      say(`${draft.holding.length === 1 ? "One time is" : `${draft.holding.length} times are`} held ${where}.`, made.change);
       await readAnew();
     });
   const release = () =>

@@ -58,10 +58,10 @@ export function ArrangeFoot({ wrong, series, send, disabled, onMend, onSend, onS
       </ul>
       <span className="flex flex-wrap items-center">
         <Button look="plain" onClick={onAnother}>
-          Begin another
+          New meeting
         </Button>
         <Button look="plain" disabled={disabled} onClick={onSave}>
-          Save, not send
+          Save without sending
         </Button>
         <Button look="filled" className="ml-2" disabled={disabled} onClick={onSend}>
           {send}

@@ -33,12 +33,12 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
   if (keeping === "elsewhere")
     return (
       <p role="alert" className="flex flex-wrap items-center gap-x-2">
-        <span className="font-semibold text-brick">This is written on in another window. What stands there was kept.</span>
+        <span className="font-semibold text-brick">Changed in another window. That version is saved.</span>
         <Button look="plain" onClick={() => void resolve("theirs").catch(fail)}>
-          Take that up
+          Use that version
         </Button>
         <Button look="plain" onClick={() => void resolve("mine").catch(fail)}>
-          Keep mine beside it
+          Save mine as a copy
         </Button>
       </p>
     );
@@ -70,8 +70,8 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
                     <span className="block truncate font-semibold text-ink">{titleOf(d)}</span>
                     <span className="block text-soft">{keptWords(d)}</span>
                   </button>
-                  <Button look="plain" aria-label={`Throw ${titleOf(d)} away`} onClick={() => void drop(d)}>
-                    Throw away
+                  <Button look="plain" aria-label={`Delete ${titleOf(d)}`} onClick={() => void drop(d)}>
+                    Delete
                   </Button>
                 </li>
               ))}

@@ -23,7 +23,7 @@ export function HoldPart({ draft, zone, now, busy, onHold, onRelease }: Props) {
     <div className="mt-2 grid gap-2 border-t border-rule pt-2">
       {draft.held && (
         <p>
-          {draft.held.starts.length === 1 ? "One stretch is held" : `${draft.held.starts.length} stretches are held`} until{" "}
+          {draft.held.starts.length === 1 ? "One time is held" : `${draft.held.starts.length} times are held`} until{" "}
           {`${weekdayOf(dateText(zone, draft.held.lapses))} ${clock(zone, draft.held.lapses)}`}. Sending releases the others.
         </p>
       )}

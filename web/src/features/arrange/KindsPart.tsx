@@ -45,7 +45,7 @@ interface Props {
 export function KindsPart({ draft, organiser, presets, onEdit }: Props) {
   const kinds = presets?.kinds ?? [];
   return (
-    <Part name="A kind of meeting" value={kinds.length === 0 ? "Keep it as a kind of meeting" : "Take a kind of meeting"} width={380}>
+    <Part name="Template" value={kinds.length === 0 ? "Save as a template" : "Use a template"} width={380}>
       {(close) => (
         <div className="grid gap-3">
           {kinds.length > 0 && (
@@ -78,7 +78,7 @@ function KindRow({ kind, organiser, onTake }: { kind: Kind; organiser: Person; o
   const drop = () =>
     run(
       ask(client.DELETE("/api/kinds/{id}", { params: { path: { id: kind.id }, query: { inNameOf: organiser.id } } })),
-      `“${kind.name}” is no kind of meeting any more.`,
+      `“${kind.name}” is no template any more.`,
     );
   return (
     <li className="flex items-center border-b border-rule">
@@ -109,10 +109,7 @@ function KeepKind({ draft, organiser, kinds }: { draft: Draft; organiser: Person
   const known = kinds.find((k) => k.name.toLowerCase() === name.trim().toLowerCase());
   const keep = () => {
     const body = { inNameOf: organiser.id, id: known?.id ?? null, name: name.trim(), parts: JSON.stringify(partsOf(draft)) };
-    make(
-      () => ask(client.POST("/api/kinds", { body })),
-      `“${body.name}” is a kind of meeting for all who arrange for ${organiser.givenName}.`,
-    );
+    make(() => ask(client.POST("/api/kinds", { body })), `“${body.name}” is a template for all who arrange for ${organiser.givenName}.`);
   };
   return (
     <form
@@ -122,12 +119,12 @@ function KeepKind({ draft, organiser, kinds }: { draft: Draft; organiser: Person
         keep();
       }}
     >
-      <Field label="Keep this as a kind of meeting, called" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+      <Field label="Save this as a template, called" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
       <p className="text-soft">Its length, room, conference, agenda, words and marks; not who is asked, nor when.</p>
       {problem && <FieldError>{problem.message}</FieldError>}
       <p>
         <Button type="submit" disabled={busy || name.trim() === ""}>
-          {known ? `Keep “${known.name}” anew` : "Keep it"}
+          {known ? `Save “${known.name}” again` : "Keep it"}
         </Button>
       </p>
     </form>

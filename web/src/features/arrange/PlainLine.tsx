@@ -14,7 +14,7 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
         onSay(partsOf(reading));
         return true;
       }}
-      button={() => <Button type="submit">Put it in the sentence</Button>}
+      button={() => <Button type="submit">Use this</Button>}
       aside={aside}
     />
   );

@@ -89,7 +89,7 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
       )}
       {draft.conference === "made" && (
         <label className="flex min-h-8 items-center gap-2">
-          <span className="text-soft">At once join</span>
+          <span className="text-soft">Let in at once</span>
           <select
             value={draft.admission}
             onChange={(e) => onEdit({ admission: e.target.value as Admission })}

@@ -68,7 +68,7 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
       await save.keep(begin && !save.isElsewhere);
       if (save.isElsewhere)
         throw new Problem(
-          "This is written on in another window. Take that up, or keep yours beside it, first.",
+          "Changed in another window. Use that version, or save yours as a copy, first.",
           "corlin:changed-since",
           409,
           undefined,

@@ -39,12 +39,12 @@ export function AnotherTime({ row, onDone }: Props) {
             onClick={() =>
               make(
                 () => changeEntry(row.entry, { occurrence: row.occurrence, reach, move }),
-                `“${row.title}” moves to ${slot.when}; ${told} are asked anew.`,
+                `“${row.title}” moves to ${slot.when}; ${told} are invited again.`,
                 onDone,
               )
             }
           >
-            Move it to {slot.when} and ask {told} anew
+            Move to {slot.when} and invite {told} again
           </Button>
         )}
         <Button look="plain" onClick={onDone}>

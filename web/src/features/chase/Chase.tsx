@@ -21,7 +21,7 @@ const groups: { group: ChaseRow["group"]; words: string }[] = [
   { group: "newTime", words: "Waits for a new time" },
   { group: "decision", words: "Waits for a decision" },
   { group: "answers", words: "Waits for answers" },
-  { group: "nothing", words: "Waits for nothing" },
+  { group: "nothing", words: "All settled" },
 ];
 
 const keyOf = (row: ChaseRow) => `${row.entry}${row.occurrence ?? ""}`;
@@ -114,11 +114,11 @@ function Cancelled({ lines, onRun }: { lines: CancelledMeeting[]; onRun: (call: 
               onClick={() =>
                 onRun(
                   ask(client.POST("/api/meetings/{id}/restoring", { params: { path: { id: line.entry } } })),
-                  `“${line.title}” takes place after all; everyone is asked anew.`,
+                  `“${line.title}” takes place after all; everyone is invited again.`,
                 )
               }
             >
-              Bring it back
+              Reinstate the meeting
             </Button>
           </li>
         ))}

@@ -151,11 +151,11 @@ function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Propo
           onClick={() =>
             onRun(
               ask(client.POST("/api/meetings/{id}/proposal/accept", { params: { path }, body })),
-              `“${row.title}” moves to ${proposal.when}; everyone is asked anew.`,
+              `“${row.title}” moves to ${proposal.when}; everyone is invited again.`,
             )
           }
         >
-          Move it to {proposal.when} and ask {peopleOf(row.attendees).length} anew
+          Move to {proposal.when} and invite {peopleOf(row.attendees).length} again
         </Button>
         <Button
           onClick={() =>
@@ -165,7 +165,7 @@ function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Propo
             )
           }
         >
-          Keep the time and tell {proposal.by.givenName}
+          Keep the time and let {proposal.by.givenName} know
         </Button>
       </div>
     </section>

@@ -62,7 +62,7 @@ export function SomebodyInstead({ row, onDone }: Props) {
               )
             }
           >
-            Ask {instead.givenName} and tell {of.givenName}
+            Invite {instead.givenName} and let {of.givenName} know
           </Button>
         )}
         <Button look="plain" onClick={onDone}>

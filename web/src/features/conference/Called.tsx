@@ -33,7 +33,7 @@ export function Called({ entry, called, onAct }: Props) {
                 void onAct(ask(client.DELETE("/api/meetings/{id}/calls/{who}", { params: { path: { id: entry, who: c.who.id } } })))
               }
             >
-              Withdraw it
+              Stop calling
             </Button>
           </li>
         ))}

@@ -113,7 +113,7 @@ function At({ id, data, secret, onSecret }: AtProps) {
           </p>
         ) : data.me === "knocks" ? (
           <p className="flex flex-wrap items-center gap-3">
-            <span>You knocked. Somebody who is in lets you in.</span>
+            <span>Waiting to be let in. Somebody who is in lets you in.</span>
             <Button look="plain" onClick={() => void leave()}>
               Go away again
             </Button>
@@ -141,9 +141,9 @@ function At({ id, data, secret, onSecret }: AtProps) {
 /** The way in: at once, or by knocking; a guest says who they are. */
 function Door({ data, onJoin }: { data: ConferenceData; onJoin: (name: string | null) => void }) {
   const [name, setName] = useState("");
-  const words = !data.atOnce ? "Knock" : data.early ? "Start it now" : "Join";
+  const words = !data.atOnce ? "Ask to come in" : data.early ? "Start it now" : "Join";
   const note = !data.atOnce
-    ? "You were not asked to it: you knock, and somebody who is in lets you in."
+    ? "You were not invited: ask to come in, and somebody who is in lets you in."
     : data.early
       ? "It starts before its time, and stands out on the calendars of everyone asked."
       : "";

@@ -27,15 +27,15 @@ export function WhoIsIn({ conference, onAdmit }: { conference: Conference; onAdm
         </ul>
       )}
       {conference.knocking.length > 0 && (
-        <ul aria-label="Who knocks" className="border-b border-rule">
+        <ul aria-label="Who asks to come in" className="border-b border-rule">
           {conference.knocking.map((p) => (
             <li key={p.id} className="flex min-h-11 items-center gap-3">
               <span className="flex-1">
-                <strong className="font-semibold">{p.name}</strong> knocks, {p.since}
+                <strong className="font-semibold">{p.name}</strong> asks to come in, {p.since}
               </span>
               <Button onClick={() => onAdmit(p.id, true)}>Let {p.name.split(" ")[0]} in</Button>
               <Button look="plain" onClick={() => onAdmit(p.id, false)}>
-                Do not
+                Refuse
               </Button>
             </li>
           ))}

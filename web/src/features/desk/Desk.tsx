@@ -103,7 +103,7 @@ function Today({ desk }: { desk: DeskData }) {
       />
       {rows.length < desk.day.lanes.length && <lanes.Hidden />}
       <div className="flex min-h-[36px] shrink-0 flex-wrap items-center gap-x-5 gap-y-0.5 border-b border-rule py-1.5">
-        {desk.beside.length > 0 && <span className="text-soft">Beside them</span>}
+        {desk.beside.length > 0 && <span className="text-soft">Others today</span>}
         {desk.beside.map((b) => {
           const zone = desk.clocks.find((z) => z.id === b.who.zone);
           return (

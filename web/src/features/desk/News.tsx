@@ -17,7 +17,7 @@ export function News({ news }: { news: AccessNews[] }) {
   });
   if (news.length === 0) return null;
   return (
-    <ul aria-label="What you are told">
+    <ul aria-label="Access updates">
       {news.map((n) => (
         <li key={n.id} className="flex min-h-10 items-center gap-4 border-b border-rule">
           <span className="w-16 font-semibold text-soft">Access</span>
@@ -31,7 +31,7 @@ export function News({ news }: { news: AccessNews[] }) {
             </Link>
           )}
           <Button look="plain" disabled={away.isPending} onClick={() => away.mutate(n.id)}>
-            Put away
+            Dismiss
           </Button>
         </li>
       ))}

@@ -74,7 +74,7 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
       <>
         <Button onClick={() => onSettle(row, true)}>{row.offer.joined ? `Ask ${row.offer.name}` : `Take ${row.offer.name} out`}</Button>
         <Button look="plain" onClick={() => onSettle(row, false)}>
-          Leave it so
+          Leave as it is
         </Button>
       </>
     );

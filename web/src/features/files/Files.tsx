@@ -53,7 +53,7 @@ function Page({ desk }: { desk: Desk }) {
       <FeedsPart key={`feeds ${who.id}`} who={who} />
       <section aria-labelledby="out" className="border-t border-rule pt-4">
         <h2 id="out" className="text-[15px] font-semibold">
-          Write a file
+          Export a file
         </h2>
         <p className="mt-2 font-serif text-[19px] leading-8">
           Of {who.givenName}’s calendar,{" "}
@@ -99,7 +99,7 @@ function Page({ desk }: { desk: Desk }) {
             download
             className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
           >
-            Write the file
+            Download the file
           </a>
         </p>
       </section>

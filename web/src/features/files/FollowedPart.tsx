@@ -38,8 +38,8 @@ function Body({ who, data }: { who: Person; data: { mayChange: boolean; calendar
   return (
     <>
       <p className="mt-1 text-soft">
-        They stand on {who.givenName}’s lane as far as each viewer may see that lane, are read again and again, and are changed only where
-        they are kept.
+        They stand on {who.givenName}’s lane as far as each viewer may see that lane, are refreshed by themselves, and are changed only at
+        their source.
       </p>
       <ul className="mt-2">
         {data.calendars.map((c) => (
@@ -47,14 +47,14 @@ function Body({ who, data }: { who: Person; data: { mayChange: boolean; calendar
         ))}
       </ul>
       <form
-        aria-label="Follow a calendar"
+        aria-label="Subscribe to a calendar"
         className="mt-3 grid gap-3"
         onSubmit={(e) => {
           e.preventDefault();
           follow();
         }}
       >
-        <FollowSentence draft={adding} onEdit={setAdding} verb="Follow" />
+        <FollowSentence draft={adding} onEdit={setAdding} verb="Subscribe to" />
         {problem && <FieldError>{problem.message}</FieldError>}
         <p>
           <Button type="submit" disabled={busy || !adding.address.trim() || !adding.name.trim()}>

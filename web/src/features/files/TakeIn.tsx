@@ -60,10 +60,10 @@ export function TakeIn({ who }: { who: Person }) {
       className={`border-t border-rule pt-4 ${over ? "bg-sea-wash" : ""}`}
     >
       <h2 id="in" className="text-[15px] font-semibold">
-        Take a file in
+        Import a file
       </h2>
       <p className="mt-1 text-soft">
-        An iCalendar file (.ics) of at most 64 MB. All of it is taken in or nothing; the same file again changes nothing.
+        An iCalendar file (.ics) of at most 64 MB. Events that can be read are imported together; the same file again changes nothing.
       </p>
       <p className="mt-2 flex items-center gap-3">
         <Button disabled={going !== undefined} onClick={() => input.current?.click()}>

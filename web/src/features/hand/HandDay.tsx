@@ -102,7 +102,7 @@ function Day({ hand, asked }: { hand: HandDayData; asked: HandAsked }) {
           onOpen={(e) => e.id && sheet.open(e.id, who, e.occurrence)}
         />
       )}
-      {hand.lines.length === 0 && <p className="px-4 py-4 text-[15px] text-soft">Nothing stands on this day.</p>}
+      {hand.lines.length === 0 && <p className="px-4 py-4 text-[15px] text-soft">Nothing scheduled on this day.</p>}
       <ul aria-label="What stands on this day" className="pb-6 text-[15px]">
         {hand.lines.map((line) => (
           <HandLine

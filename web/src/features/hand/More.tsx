@@ -55,7 +55,7 @@ export function More() {
         ))}
       </ul>
       <p className="flex flex-wrap gap-2 border-t border-rule pt-4 [&>*]:min-h-11">
-        <Button onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>{theme === "dark" ? "By day" : "By night"}</Button>
+        <Button onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>{theme === "dark" ? "Light" : "Dark"}</Button>
         <Button look="plain" onClick={signOut}>
           Sign out
         </Button>

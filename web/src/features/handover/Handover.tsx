@@ -44,7 +44,7 @@ function Standing({ heads, id }: { heads: HandoverHead[]; id: number | undefined
       ))}
       {id !== undefined && (
         <Link to="/handover" className="flex min-h-8 items-center text-sea underline underline-offset-4">
-          Hand over anew
+          Hand over again
         </Link>
       )}
     </nav>

@@ -110,7 +110,7 @@ function Shown({ who }: { who: string }) {
             download
             className="no-print inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
           >
-            Write it as a table
+            Download CSV
           </a>
         </span>
       </div>
@@ -168,7 +168,7 @@ function Line({ row, who, single }: { row: HistoryRow; who: string; single: bool
       <div className="text-[12.5px] text-soft max-[1000px]:col-start-3">
         {row.under && <p>Allowed to {row.under}</p>}
         {act && (
-          <Button onClick={() => takeBack(act, row.words.startsWith("took back: ") ? "Done again." : "Undone.")}>
+          <Button onClick={() => takeBack(act, row.words.startsWith("took back: ") ? "Redone." : "Undone.")}>
             {row.words.startsWith("took back: ")
               ? "Do it again"
               : act.length > 1

@@ -25,11 +25,11 @@ export function LaneSets({ who, onChoose }: { who: string[]; onChoose: (who: str
             <span className="text-soft">{s.who.length === 1 ? "one lane" : `${s.who.length} lanes`}</span>
             <button
               type="button"
-              aria-label={`Take the set ${s.name} out`}
+              aria-label={`Remove the set ${s.name}`}
               className="min-h-8 px-1 text-soft underline underline-offset-4 hover:text-brick"
               onClick={() => setSets(sets.filter((o) => o.name !== s.name))}
             >
-              take out
+              remove
             </button>
           </li>
         ))}

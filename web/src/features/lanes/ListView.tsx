@@ -32,7 +32,7 @@ export function ListView({ days, zone, isShown, isQuiet, chosen, onOpen }: Props
     .map(({ day, lines }) => ({ day, lines: lines.filter((l) => !isQuiet(l.entry)), quiet: lines.filter((l) => isQuiet(l.entry)).length }))
     .filter((d) => d.lines.length + d.quiet > 0);
   const shown = isWhole ? full : full.filter((_, i) => full.slice(0, i).reduce((sum, d) => sum + d.lines.length, 0) < inWindow);
-  if (full.length === 0) return <p className="pt-4 text-soft">Nothing stands in these two weeks.</p>;
+  if (full.length === 0) return <p className="pt-4 text-soft">Nothing scheduled in these two weeks.</p>;
   return (
     <div className="grid gap-4 pb-4">
       {shown.map(({ day, lines, quiet }) => (

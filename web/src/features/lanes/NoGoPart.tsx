@@ -43,7 +43,7 @@ export function NoGoPart({ data }: { data: Year }) {
                 )
               }
             >
-              Open them again
+              Open the week again
             </Button>
           </li>
         ))}
@@ -56,7 +56,7 @@ export function NoGoPart({ data }: { data: Year }) {
         }}
       >
         <span>
-          Nothing new for {data.who.givenName} in{" "}
+          Keep {data.who.givenName}’s calendar clear in{" "}
           <Part name="First week" value={week ? `week ${week.number}, from ${dayAndMonth(date)}` : "a week"} width={300}>
             {(close) => (
               <div className="max-h-72 overflow-auto">

@@ -34,11 +34,11 @@ export function RulersPart({ zones, rulers, now, onChange }: Props) {
                 {rulers.some((r) => zoneOf(r) === z.id) && (
                   <button
                     type="button"
-                    aria-label={`Take the clock of ${z.label} out`}
+                    aria-label={`Remove the clock of ${z.label}`}
                     className="min-h-8 px-1 text-soft underline underline-offset-4 hover:text-brick"
                     onClick={() => onChange(rulers.filter((r) => zoneOf(r) !== z.id))}
                   >
-                    take out
+                    remove
                   </button>
                 )}
               </li>

@@ -100,7 +100,7 @@ export function YearBoard({ data, onWeek, onOpen }: Props) {
           ))}
         </div>
       </div>
-      <h2 className="mt-3 mb-1 font-semibold">What comes back</h2>
+      <h2 className="mt-3 mb-1 font-semibold">Repeating</h2>
       {data.cycles.length === 0 && <p className="text-soft">No series stands in this year, as far as you may see.</p>}
       <ul aria-label="Series">
         {data.cycles.map((c) => (

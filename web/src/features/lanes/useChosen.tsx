@@ -65,7 +65,7 @@ export function useChosen(categories: Category[]) {
           </Part>
         </span>
         <Button look="plain" onClick={() => setChosen([])}>
-          Let them go
+          Clear the selection
         </Button>
       </div>
     ),

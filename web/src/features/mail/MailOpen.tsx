@@ -67,7 +67,7 @@ function Message({ mail }: { mail: Mail }) {
                 Try it again now
               </Button>
             )}
-            {mail.line.incoming && mail.line.of && <Button onClick={() => setAnswering(true)}>Answer in words</Button>}
+            {mail.line.incoming && mail.line.of && <Button onClick={() => setAnswering(true)}>Reply</Button>}
             {mail.mayLetBe && (
               <Button
                 look="plain"
@@ -75,7 +75,7 @@ function Message({ mail }: { mail: Mail }) {
                   void act(ask(client.POST("/api/mails/{id}/settling", { params: { path } })), `“${mail.line.subject}” is seen to.`)
                 }
               >
-                It is seen to
+                Dealt with
               </Button>
             )}
             {mail.entry && mail.line.of && (
@@ -93,7 +93,7 @@ function Message({ mail }: { mail: Mail }) {
                 download
                 className="inline-flex min-h-8 items-center px-2 text-sea underline underline-offset-4"
               >
-                The whole message
+                Source
               </a>
             )}
           </div>

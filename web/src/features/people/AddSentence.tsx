@@ -29,7 +29,7 @@ export function AddSentence({ index, onDone }: { index: Index; onDone: (id: stri
   const ready = name.trim() !== "" && (isThing || address.trim() !== "");
   return (
     <form
-      aria-label="Enter somebody new"
+      aria-label="Add a person"
       className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-rule py-2 font-serif text-[20px] leading-[30px]"
       onSubmit={(e) => {
         e.preventDefault();

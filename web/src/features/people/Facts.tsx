@@ -52,7 +52,7 @@ export function Facts({ page, onSay, onAddress, onGo }: Props) {
         <Lines
           page={page}
           name="Note"
-          words={page.note ?? "A note on who gets what"}
+          words={page.note ?? "Add a note"}
           empty={!page.note}
           value={page.note ?? ""}
           hint={page.keptFor ? `Seen by who keeps ${page.keptFor.givenName}’s calendar.` : "Seen by everyone inside."}
@@ -100,7 +100,7 @@ function PersonFacts({ page, onSay, onAddress, onGo }: Props) {
             <Lines
               page={page}
               name="Other addresses"
-              words={page.otherAddresses.length > 0 ? and(page.otherAddresses) : "no other address is known"}
+              words={page.otherAddresses.length > 0 ? and(page.otherAddresses) : "Add another address"}
               empty={page.otherAddresses.length === 0}
               value={page.otherAddresses.join("\n")}
               hint="An address a line. Mail from them is known as theirs."

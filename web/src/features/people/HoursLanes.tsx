@@ -76,7 +76,7 @@ export function HoursLanes({ hours, place, places, mayChange, onKeep }: Props) {
       {mayChange && (
         <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
           <span className="text-soft">
-            Draw over a lane to open hours{" "}
+            Drag to add working hours{" "}
             <Part name="Where" value={brush ? `in ${brush}` : "at the usual place"} width={260}>
               {(close) => (
                 <Choices
@@ -92,7 +92,7 @@ export function HoursLanes({ hours, place, places, mayChange, onKeep }: Props) {
                 />
               )}
             </Part>
-            , over open hours to close them; or type them.
+            , drag over them to remove them, or type them.
           </span>
           <span className="ml-auto flex gap-2">
             <Button

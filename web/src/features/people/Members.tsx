@@ -47,10 +47,10 @@ export function Members({ page, onGo }: { page: PersonPage; onGo: (id: string) =
             {page.mayChange && (
               <Button
                 look="plain"
-                aria-label={`Take ${m.who.name} out of ${page.who.name}`}
+                aria-label={`Remove ${m.who.name} from ${page.who.name}`}
                 onClick={() => change([], [m.who.id], `${m.who.name} is in ${page.who.name} no longer.`)}
               >
-                Take out
+                Remove
               </Button>
             )}
           </Line>

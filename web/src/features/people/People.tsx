@@ -81,10 +81,10 @@ export function People() {
           Places
         </Link>
         <Button aria-expanded={open === "file"} onClick={() => toggle("file")}>
-          Take a file in
+          Import people
         </Button>
         <Button aria-expanded={open === "add"} onClick={() => toggle("add")}>
-          Enter somebody new
+          Add a person
         </Button>
       </div>
       {open === "add" && (
@@ -119,7 +119,7 @@ export function People() {
           {chosen ? (
             <PersonPage key={chosen} id={chosen} onGone={() => set({ who: "" })} onGo={(id) => set({ who: id, of: "", text: "" })} />
           ) : (
-            <p className="py-6 text-soft">Nobody is called that. “Enter somebody new” adds them.</p>
+            <p className="py-6 text-soft">Nobody is called that. “Add a person” adds them.</p>
           )}
         </div>
       </div>

@@ -68,11 +68,14 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
             <Button
               look="grave"
               onClick={() => {
-                run(ask(client.DELETE("/api/people/{id}", { params: { path: { id: who.id } } })), `${who.name} is found no more.`);
+                run(
+                  ask(client.DELETE("/api/people/{id}", { params: { path: { id: who.id } } })),
+                  `${who.name} is removed from the directory.`,
+                );
                 onGone();
               }}
             >
-              Take out of the index
+              Remove from the directory
             </Button>
           )}
           {page.mayReadHistory && (

@@ -24,16 +24,16 @@ export function WayIn({ who }: { who: Person }) {
   };
   const words = {
     none: `${who.givenName} cannot sign in yet.`,
-    invited: `${who.givenName} was given a key and has not used it yet.`,
+    invited: `${who.givenName} was given a sign-up link and has not used it yet.`,
     open: `${who.givenName} can sign in${secondFactor ? ", with a second factor" : ""}.`,
-    closed: `${who.givenName}’s way in is closed.`,
+    closed: `${who.givenName}’s sign-in is blocked.`,
   }[state as "none" | "invited" | "open" | "closed"];
   const manages = administrator ? ` ${who.givenName} manages people and places.` : "";
   const link = key && `${location.origin}/welcome#${key}`;
   return (
     <section aria-labelledby="way-in" className="mt-4 border-t border-rule pt-2">
       <h3 id="way-in" className="font-semibold">
-        Way in
+        Sign-in
       </h3>
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <span className="min-w-0 flex-1">
@@ -49,7 +49,7 @@ export function WayIn({ who }: { who: Person }) {
               )
             }
           >
-            {state === "open" ? "Make a key for a new password" : `Make a key for ${who.givenName}`}
+            {state === "open" ? "Create a reset link" : `Create a sign-up link for ${who.givenName}`}
           </Button>
         )}
         {secondFactor && (
@@ -94,7 +94,10 @@ export function WayIn({ who }: { who: Person }) {
           <Button
             look="grave"
             onClick={() =>
-              act(ask(client.PUT("/api/people/{id}/account", { ...path, body: { closed: true } })), `${who.givenName} is shut out.`)
+              act(
+                ask(client.PUT("/api/people/{id}/account", { ...path, body: { closed: true } })),
+                `${who.givenName}’s sign-in is blocked.`,
+              )
             }
           >
             Close it
@@ -112,7 +115,7 @@ export function WayIn({ who }: { who: Person }) {
       </p>
       {link && (
         <ShownOnce
-          words={`Hand this key to ${who.givenName} alone. It is shown this one time, holds once and for a day.`}
+          words={`Give this link to ${who.givenName} alone. It is shown only now and works once, for 24 hours.`}
           link={link}
           copy="Copy the key"
           copied="The key is copied."

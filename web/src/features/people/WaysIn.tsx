@@ -11,7 +11,7 @@ const states: Record<string, string> = {
   none: "cannot sign in yet",
   invited: "was given a key, not used yet",
   open: "can sign in",
-  closed: "is shut out",
+  closed: "sign-in blocked",
 };
 
 /** Who inside can sign in, and how: for those who manage people and places. */
@@ -23,7 +23,7 @@ export function WaysIn() {
     <div className="max-w-[900px] px-6 pb-8">
       <h1 className="pt-3 font-serif text-[26px] leading-9">Ways in</h1>
       <p className="pb-2 text-soft">
-        Who can sign in. A name opens the person, where keys are made and a way in is closed.{" "}
+        Who can sign in. A name opens the person, where sign-up links are made and sign-in is blocked.{" "}
         <Link to="/people" className="text-sea underline underline-offset-4">
           Back to people
         </Link>

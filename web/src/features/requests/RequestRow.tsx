@@ -83,7 +83,7 @@ export function RequestRow({ request, of, zone, now }: Props) {
                 </Button>
               )}
               <Button look="plain" onClick={() => settle("open", `${request.caller} waits again.`)}>
-                Take it up again
+                Reopen
               </Button>
             </>
           )}
@@ -191,7 +191,7 @@ function SayNo({ request, onNo, onDrop }: { request: TimeAsked; onNo: (letter: s
     <div className="mt-2 grid max-w-[75ch] gap-2 pl-9">
       {request.mayWrite ? (
         <label>
-          <span className="text-soft">A courteous no, by mail</span>
+          <span className="text-soft">Decline politely, by mail</span>
           <textarea
             autoFocus
             rows={6}
@@ -211,7 +211,7 @@ function SayNo({ request, onNo, onDrop }: { request: TimeAsked; onNo: (letter: s
           </Button>
         )}
         <Button look={request.mayWrite ? "plain" : "outlined"} onClick={() => onNo(null)}>
-          It was said by word of mouth
+          Already told in person
         </Button>
         <Button look="plain" onClick={onDrop}>
           Leave it

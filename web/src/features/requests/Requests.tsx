@@ -63,7 +63,7 @@ function Page({ data, zone, now, text, settled }: { data: View; zone: Zone; now:
         </label>
         <label className="flex min-h-8 items-center gap-2">
           <input type="checkbox" checked={settled} onChange={(e) => set({ settled: e.target.checked })} className="size-4 accent-sea" />
-          also what was settled
+          include settled ones
         </label>
       </div>
       {data.requests.length === 0 ? (

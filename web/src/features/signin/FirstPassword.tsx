@@ -39,7 +39,7 @@ export function FirstPassword() {
           error={error?.field === "password" ? error.message : undefined}
         />
         <Field
-          label="The same again"
+          label="Repeat the password"
           type="password"
           autoComplete="new-password"
           required

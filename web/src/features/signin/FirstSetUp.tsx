@@ -60,7 +60,7 @@ export function FirstSetUp() {
         {error && !error.field && <FieldError>{error.message}</FieldError>}
         <div>
           <Button look="filled" type="submit">
-            Make the first account
+            Create the first account
           </Button>
         </div>
       </form>

@@ -71,7 +71,7 @@ export function NotesWriting({ entry, lane, stand, open, onOpen }: Props) {
         ) : (
           (stand.saysMore || stand.readers.length === 0) && (
             <div>
-              <Button onClick={() => setReleasing(true)}>{stand.released ? "Release what is new…" : "Release them…"}</Button>
+              <Button onClick={() => setReleasing(true)}>{stand.released ? "Share what is new…" : "Share these notes…"}</Button>
             </div>
           )
         ))}

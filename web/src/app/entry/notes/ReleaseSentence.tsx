@@ -24,7 +24,7 @@ export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
   const outside = to.filter((t) => t.person?.inside !== true || !entry.attendees.some((a) => a.who.id === t.id)).length;
   return (
     <form
-      aria-label="Release the notes"
+      aria-label="Share the notes"
       className="grid gap-2 border-y border-rule py-2"
       onSubmit={(e) => {
         e.preventDefault();
@@ -49,7 +49,7 @@ export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
       {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         <Button type="submit" disabled={busy || to.length === 0}>
-          Release to {to.length === 1 ? "one" : to.length}
+          Share with {to.length === 1 ? "one" : to.length}
         </Button>
         <Button look="plain" onClick={onDone}>
           Leave it

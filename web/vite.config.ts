@@ -13,8 +13,14 @@ export default defineConfig({
         // What the Desk needs comes in two files instead of a dozen; the other places stay apart.
         codeSplitting: {
           groups: [
-            { name: "libraries", test: /node_modules[\\/](react|react-dom|scheduler|@tanstack[\\/](?!virtual-core|react-virtual)|openapi-fetch)/ },
-            { name: "desk", test: /src[\\/](main|api|lane|ui|features[\\/]desk|app[\\/](?!entry[\\/](?!useEntrySheet|useHandActions|changeEntry)|AccountMenu|KeyHelp|Find|ClosuresPart|line[\\/]|reminders[\\/]))/ },
+            {
+              name: "libraries",
+              test: /node_modules[\\/](react|react-dom|scheduler|@tanstack[\\/](?!virtual-core|react-virtual)|openapi-fetch)/,
+            },
+            {
+              name: "desk",
+              test: /src[\\/](main|api|lane|ui|features[\\/]desk|app[\\/](?!entry[\\/](?!useEntrySheet|useHandActions|changeEntry)|AccountMenu|KeyHelp|Find|ClosuresPart|line[\\/]|reminders[\\/]))/,
+            },
           ],
         },
       },

@@ -59,7 +59,7 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         Assert.Equal(["rosa.teixeira@porto-insurance.example", "ruta@ebbline.example"], world.Post.Mail.Select(m => m.To.Address).Order());
         var mail = world.Post.Mail[0];
         Assert.Equal(
-            (SchedulingMethod.Publish, "For your knowledge: Insurers, renewal terms", "Tomé Vidal", "maren@ebbline.example", "You asked about clause 7.", 0),
+            (SchedulingMethod.Publish, "For information: Insurers, renewal terms", "Tomé Vidal", "maren@ebbline.example", "You asked about clause 7.", 0),
             (mail.Method, mail.Subject, mail.From.Name, mail.Organiser.Address, mail.Line, mail.Attendees.Count));
         var news = Assert.Single(await Told(world.Maren), n => n.Verb == "Forwarded");
         Assert.Equal("“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, was forwarded by Tomé Vidal to somebody who is not asked.", news.Words);

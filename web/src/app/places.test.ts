@@ -10,7 +10,8 @@ describe("a place that is looked for", () => {
     ["what done", ["What was done"]],
     ["files", ["Calendar files"]],
     ["wh", ["Whereabouts", "What was done"]],
-    ["you", ["Your own page", "Sign-in and security"]],
+    ["you", ["Your own page"]],
+    ["sign", ["Sign-in and security"]],
     ["zelda", []],
     ["  ", []],
   ])("%s", (text, words) => expect(called(text)).toEqual(words));

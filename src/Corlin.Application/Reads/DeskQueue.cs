@@ -124,9 +124,8 @@ internal static class DeskQueue
         foreach (var (way, from, to) in LaneViews.WaysOn(viewing, lane).Where(w => w.Way.ShortBy > Duration.Zero && w.Way.To.Stretch.Start > viewing.Now && w.Way.To.Stretch.Start < soon))
         {
             var available = way.Needed - way.ShortBy;
-            var reason = from!.Told.Place is { } place
-                ? $"the journey from {place} takes {English.Length(way.Needed)}; there are {English.Length(available)}"
-                : $"the journey takes {English.Length(way.Needed)}; there are {English.Length(available)}";
+            var there = There(way.Needed, available);
+            var reason = from!.Told.Place is { } place ? $"{English.Length(way.Needed)} from {place}; {there}" : $"the journey takes {English.Length(way.Needed)}; {there}";
             yield return Mend(viewing, lane, to!, "Too far", reason, to!.Told.Stretch);
         }
 
@@ -144,6 +143,14 @@ internal static class DeskQueue
 
     private static bool IsToAnswer(Standing<LaneEntry> standing, Lane lane) =>
         standing.Key.Told.Whole is not null && Agreement.Of(standing.Key.Occurrence.Entry, lane.Who.Id, standing.Key.Told.RecurrenceId) is { Answer: Answer.None };
+
+    /// <summary>How much time there is for a way, in the unit of what it takes: "40 minutes …; there are 30".</summary>
+    private static string There(Duration needed, Duration available)
+    {
+        var hour = Duration.FromHours(1);
+        if (available <= Duration.Zero) return "there is no time";
+        return needed < hour && available >= Duration.FromMinutes(2) ? $"there are {(int)available.TotalMinutes}" : $"there is {English.Length(available)}";
+    }
 
     private static QueueRow Mend(Viewing viewing, Lane lane, LaneEntry entry, string judgement, string reason, Stretch marked)
     {

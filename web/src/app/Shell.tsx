@@ -25,7 +25,7 @@ export function Shell() {
   const { helpOpen, setHelpOpen } = useKeysState();
   const desk = useQuery(deskQuery);
   const session = useQuery({ ...sessionQuery, refetchInterval: 5 * 60_000 });
-  // What stands above the place is known before the place is drawn: nothing moves it once it stands there.
+  // Their line has its room as soon as they are known, before what draws it has come.
   const reminders = useQuery(remindersQuery);
   const reminds = (reminders.data?.due ?? []).some((r) => r.end > (reminders.data?.now ?? 0));
   const [choosing, setChoosing] = useState(false);
@@ -99,7 +99,7 @@ export function Shell() {
       </Suspense>
       {!narrow && <PlaceLine />}
       <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
-        {!reminders.isPending && <Outlet />}
+        <Outlet />
       </main>
       <Foot />
       {narrow && <HandFoot />}

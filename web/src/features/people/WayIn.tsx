@@ -96,7 +96,7 @@ export function WayIn({ who }: { who: Person }) {
             onClick={() =>
               act(
                 ask(client.PUT("/api/people/{id}/account", { ...path, body: { closed: true } })),
-                `${who.givenName}’s sign-in is blocked.`,
+                `${who.givenName} can no longer sign in.`,
               )
             }
           >

@@ -51,6 +51,8 @@ public class ZoneSearchTests
     [InlineData("+99")]
     [InlineData("nowhere at all")]
     [InlineData("xyzzy")]
+    // Each word more must not double the work.
+    [InlineData("q1x q2x q3x q4x q5x q6x q7x q8x q9x q10x q11x q12x q13x q14x q15x q16x q17x q18x q19x q20x q21x q22x q23x q24x q25x q26x q27x q28x q29x q30x")]
     public void What_fits_nothing_finds_nothing(string text) => Assert.Empty(ZoneSearch.Find(text, Utc("2027-03-08 09:42")));
 
     [Fact]

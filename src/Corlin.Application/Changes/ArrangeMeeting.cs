@@ -108,7 +108,7 @@ public sealed record ArrangeMeeting(
         var wanted = session.PapersOfDraft(draft.PublicId);
         var there = session.Papers([meeting.Id]);
         foreach (var paper in there.Where(t => !wanted.Any(w => Same(w, t)))) session.Remove(paper, meeting);
-        foreach (var paper in wanted.Where(w => !there.Any(t => Same(w, t)))) session.Add(paper with { PublicId = PublicIds.New(), Entry = meeting.Id }, meeting);
+        session.LayWith(meeting, wanted.Where(w => !there.Any(t => Same(w, t))));
     }
 
     private static bool Same(Core.Papers.Paper one, Core.Papers.Paper other) =>

@@ -47,7 +47,7 @@ public sealed record ChangeEntry(
         if (last.Id != entry.Id && !last.IsSeries && RecurrenceId is { } alone && Reach == Reach.ThisOne) session.GoOff(entry, alone, last);
         else session.GoAlong(entry, RecurrenceId, last);
         // What lay with the series lies with what went off it too.
-        if (last.Id != entry.Id) foreach (var paper in session.Papers([entry.Id])) session.Add(paper with { PublicId = PublicIds.New(), Entry = last.Id }, last);
+        if (last.Id != entry.Id) session.LayWith(last, session.Papers([entry.Id]));
         return new EntryChanged(change, last.PublicId, [], told);
     }
 

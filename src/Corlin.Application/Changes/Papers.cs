@@ -71,6 +71,12 @@ public sealed record SendPaperAlong(UserId Actor, string Entry, string Paper, bo
 
 internal static class Papers
 {
+    /// <summary>Papers that lie elsewhere lie with an entry too.</summary>
+    public static void LayWith(this IChangeSession session, Entry entry, IEnumerable<Paper> papers)
+    {
+        foreach (var paper in papers) session.Add(paper with { PublicId = PublicIds.New(), Entry = entry.Id }, entry);
+    }
+
     public static void MustHaveRoom(IReadOnlyCollection<Paper> there)
     {
         if (there.Count >= Paper.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "papers", Paper.MostOfOne.ToString(CultureInfo.InvariantCulture));

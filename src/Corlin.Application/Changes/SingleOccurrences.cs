@@ -20,11 +20,11 @@ internal static class SingleOccurrences
     /// <param name="id">At which the series was edited; null for one that takes place once.</param>
     public static void GoAlong(this IChangeSession session, Entry before, LocalDateTime? id, Entry after)
     {
-        var cut = before.Id != after.Id;
-        if (id is null || (!cut && before.Time.LocalStart == after.Time.LocalStart)) return;
-        var by = Period.Between(cut ? id.Value : before.Time.LocalStart, after.Time.LocalStart, PeriodUnits.Seconds);
-        session.TiesGoAlong(before, after, cut ? id : null, by);
-        session.NotesGoAlong(before, after, cut ? id : null, by);
+        var cut = before.Id != after.Id ? id : null;
+        if (id is null || (cut is null && before.Time.LocalStart == after.Time.LocalStart)) return;
+        var by = Period.Between(cut ?? before.Time.LocalStart, after.Time.LocalStart, PeriodUnits.Seconds);
+        session.TiesGoAlong(before, after, cut, by);
+        session.NotesGoAlong(before, after, cut, by);
     }
 
     /// <summary>A series that was cut is one again: what hangs on the one that is no more, and the papers laid with it since, are with the other.</summary>
@@ -33,8 +33,7 @@ internal static class SingleOccurrences
         session.TiesGoAlong(begun, stands, null, by);
         session.NotesGoAlong(begun, stands, null, by);
         var there = session.Papers([stands.Id]);
-        foreach (var paper in session.Papers([begun.Id]).Where(p => there.All(t => (t.Name, t.Hash, t.Address) != (p.Name, p.Hash, p.Address))))
-            session.Add(paper with { PublicId = PublicIds.New(), Entry = stands.Id }, stands);
+        session.LayWith(stands, session.Papers([begun.Id]).Where(p => there.All(t => (t.Name, t.Hash, t.Address) != (p.Name, p.Hash, p.Address))));
     }
 
     private static void NotesGoAlong(this IChangeSession session, Entry before, Entry after, LocalDateTime? cut, Period by)

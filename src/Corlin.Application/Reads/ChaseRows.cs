@@ -92,9 +92,11 @@ internal static class ChaseRows
     {
         string Names(Func<Participation, bool> which) => English.And([.. whole.Attendees.Where(which).Select(a => people[a.Who].GivenName)]);
 
+        static bool HasDeclined(Participation part) => part is { Role: AttendeeRole.Required, Answer: Answer.Declined };
+
         if (proposals.Count > 0) return (ChaseGroup.NewTime, "Another time.", "doubt", $"{proposals[0].By.GivenName} proposes {proposals[0].When}; {proposals[0].Consequence}");
-        if (!whole.Agreed && Names(a => a is { Role: AttendeeRole.Required, Answer: Answer.Declined }) is { Length: > 0 } declined)
-            return (ChaseGroup.Decision, "Declined.", "wrong", $"{declined} declined, and {(declined.Contains(" and ", StringComparison.Ordinal) ? "are" : "is")} required");
+        if (!whole.Agreed && whole.Attendees.Count(HasDeclined) is > 0 and var declined)
+            return (ChaseGroup.Decision, "Declined.", "wrong", $"{Names(HasDeclined)} declined, and {(declined > 1 ? "are" : "is")} required");
         if (!whole.Agreed)
         {
             var silent = Names(a => a is { Role: AttendeeRole.Required, Answer: Answer.None });

@@ -20,6 +20,8 @@ public static class ZoneSearch
 
     private const int TownsPerState = 20;
 
+    private const int MostWordsOfRegion = 5;
+
     private static readonly ILookup<string, City> ByCountry = Cities.All.Where(c => c.Code.Length > 0).ToLookup(c => c.Code);
 
     private static readonly ILookup<string, string> CodesByName = Cities.All.Where(c => c.Code.Length > 0).Select(c => (Key: Cities.Key(c.Country), c.Code)).Distinct().ToLookup(c => c.Key, c => c.Code);
@@ -103,10 +105,14 @@ public static class ZoneSearch
     private static IEnumerable<Hit> WithItsRegion(string wanted)
     {
         var parts = wanted.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var cuts = Enumerable.Range(1, Math.Max(0, parts.Length - 1)).Select(i => (City: string.Join(' ', parts[..i]), Region: string.Join(' ', parts[i..]))).ToList();
+        var longest = Math.Max(1, parts.Length - MostWordsOfRegion);
+        var cuts = Enumerable.Range(longest, Math.Max(0, parts.Length - longest)).Select(i => (City: string.Join(' ', parts[..i]), Region: string.Join(' ', parts[i..]))).ToList();
         return cuts.Select(c => InRegion(c.City, c.Region).ToList()).LastOrDefault(found => found.Count > 0)
-            ?? cuts.Select(c => ByName(c.Region).Where(h => h.Fit == Fit.Region || CodesByName.Contains(Cities.Key(c.Region))).ToList()).FirstOrDefault(found => found.Count > 0) ?? [];
+            ?? cuts.Select(c => OfRegion(Cities.Key(c.Region))).FirstOrDefault(found => found.Count > 0) ?? [];
     }
+
+    /// <summary>The clock of a country by its name, not by two letters of any sentence, or of a state; for a town that the list has not.</summary>
+    private static List<Hit> OfRegion(string key) => [.. CodesByName.Contains(key) ? OfCountry(key) : [], .. Cities.All.Where(c => c.ProvinceKey == key).Select(c => Hits(c, Fit.Region))];
 
     private static IEnumerable<Hit> Whole(string key)
     {

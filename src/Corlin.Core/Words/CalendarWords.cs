@@ -65,6 +65,9 @@ internal static class CalendarWords
         : Array.IndexOf(Numbers, word) is > 0 and var named ? named
         : word.Length is > 0 and <= 4 && word.All(char.IsAsciiDigit) ? int.Parse(word, System.Globalization.CultureInfo.InvariantCulture) : null;
 
+    /// <summary>One or two figures.</summary>
+    public static int? Numeral(string word) => word.Length is 1 or 2 && word.All(char.IsAsciiDigit) ? Number(word) : null;
+
     /// <summary>"third", "3rd".</summary>
     public static int? Ordinal(string word)
     {

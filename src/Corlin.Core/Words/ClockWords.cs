@@ -50,7 +50,6 @@ internal sealed class ClockWords(TypedWords words)
     /// <param name="half">The half of the day that other words of the text say.</param>
     public ClockReading? At(int at, HalfOfDay half)
     {
-        if (Unclock(at) is { Words: 2 } midnight && words[at - 1] is not ("to" or "till" or "until" or "-")) return midnight;
         if (One(at) is not { } first) return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
@@ -95,16 +94,21 @@ internal sealed class ClockWords(TypedWords words)
         return half;
     }
 
-    private ClockSaid? One(int at) => Named(at) ?? InWords(at) ?? InFigures(at);
-
-    private ClockSaid? Named(int at) => words[at] switch
+    private ClockSaid? One(int at)
     {
-        "12" when words[at + 1] is "noon" or "midday" or "midnight" => Named(at + 1) is { } said ? said with { Words = 2 } : null,
-        "noon" or "midday" => new ClockSaid(12 * 60, HalfOfDay.Unsaid, false, true, 1),
-        // As an end; a start at midnight is the end of the day before, and asked about.
-        "midnight" when words[words[at - 1] == "12" ? at - 2 : at - 1] is "to" or "till" or "until" or "-" => new ClockSaid(ClockSaid.Day, HalfOfDay.Unsaid, false, true, 1),
-        _ => null,
-    };
+        // As an end; which night is meant by a start at midnight is asked.
+        if (Midnight(at) is > 0 and var used) return words[at - 1] is "to" or "till" or "until" or "-" ? new ClockSaid(ClockSaid.Day, HalfOfDay.Unsaid, false, true, used) : null;
+        return Noon(at) ?? InWords(at) ?? InFigures(at);
+    }
+
+    /// <summary>How many words say "midnight" or "12 midnight".</summary>
+    private int Midnight(int at) => words[at] == "midnight" ? 1 : words[at] == "12" && words[at + 1] == "midnight" ? 2 : 0;
+
+    private ClockSaid? Noon(int at)
+    {
+        var twelve = words[at] == "12" ? 1 : 0;
+        return words[at + twelve] is "noon" or "midday" ? new ClockSaid(12 * 60, HalfOfDay.Unsaid, false, true, twelve + 1) : null;
+    }
 
     /// <summary>"half three", "quarter to four", "twenty past two", "three o'clock", "ten thirty".</summary>
     private ClockSaid? InWords(int at)
@@ -193,8 +197,10 @@ internal sealed class ClockWords(TypedWords words)
         return (int.Parse(parts[0], CultureInfo.InvariantCulture), parts.Length == 2 ? int.Parse(parts[1], CultureInfo.InvariantCulture) : 0);
     }
 
-    /// <summary>Something written like an hour that no clock shows: "25:00".</summary>
-    private ClockReading? Unclock(int at) => words[at] == "12" && words[at + 1] == "midnight" ? new ClockReading(0, null, 2, false, Doubtful: true) :
-        words[at].Split(':') is [{ Length: 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit) ? new ClockReading(0, null, 1, false, Doubtful: true)
-        : words[at] == "midnight" ? new ClockReading(0, null, 1, false, Doubtful: true) : null;
+    /// <summary>Something written like an hour that no clock shows, or that is asked about: "25:00", "midnight".</summary>
+    private ClockReading? Unclock(int at)
+    {
+        if (Midnight(at) is > 0 and var used) return new ClockReading(0, null, used, false, Doubtful: true);
+        return words[at].Split(':') is [{ Length: 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit) ? new ClockReading(0, null, 1, false, Doubtful: true) : null;
+    }
 }

@@ -93,7 +93,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         if (words[at] is "easter" or "whit" or "palm" or "good" or "maundy" or "shrove" or "pancake" or "ash" or "holy" && CalendarWords.Weekday(words[at + 1]) is not null) return Doubtful(2);
         if (words[at] == "bank" && words[at + 1] == "holiday" && CalendarWords.Weekday(words[at + 2]) is not null) return Doubtful(3);
         if (words[at].Split('-') is ["mid" or "early" or "late", var named] && CalendarWords.Month(named) is not null) return Doubtful(1);
-        if (words[at] is "mid" or "early" or "late" && CalendarWords.Month(words[at + 1]) is not null && Numeral(words[at + 2]) is null && CalendarWords.Ordinal(words[at + 2]) is null) return Doubtful(2);
+        if (words[at] is "mid" or "early" or "late" && CalendarWords.Month(words[at + 1]) is not null && CalendarWords.Numeral(words[at + 2]) is null && CalendarWords.Ordinal(words[at + 2]) is null) return Doubtful(2);
         var end = words[at] == "the" ? 1 : 0;
         if (words[at + end] is "end" or "middle" or "beginning" or "start" or "mid" && words[at + end + 1] == "of")
         {
@@ -169,13 +169,13 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         if (Written(word) is { } written) return written;
         var the = word == "the" ? 1 : 0;
         var ordinal = CalendarWords.Ordinal(words[at + the]);
-        var number = ordinal ?? Numeral(words[at + the]);
+        var number = ordinal ?? CalendarWords.Numeral(words[at + the]);
         if (number is { } day)
         {
             var of = words[at + the + 1] == "of" ? 1 : 0;
             if (CalendarWords.Month(words[at + the + 1 + of], slips: true) is { } month) return InMonth(day, month, at + the + 2 + of, the + 2 + of);
             // "12-14 March", "22 to 24 March": the month stands behind the second.
-            if (words[at + the + 1] is "-" or "to" or "and" && (CalendarWords.Ordinal(words[at + the + 2]) ?? Numeral(words[at + the + 2])) is { } last
+            if (words[at + the + 1] is "-" or "to" or "and" && (CalendarWords.Ordinal(words[at + the + 2]) ?? CalendarWords.Numeral(words[at + the + 2])) is { } last
                 && CalendarWords.Month(words[at + the + 3]) is { } shared && words[at + the + 1] != "and") return Several(day, last, shared, at + the + 4, the + 4);
             // "the 12th", "Monday 15th", "on the 5th".
             if (ordinal is not null && (the == 1 || afterWeekday) && (Named(words[at + the]) is false || (day > 12 && words[at - 1] == "on"))) return OfMonth(day, the + 1);
@@ -184,7 +184,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         }
 
         // "March 12th".
-        if (CalendarWords.Month(word, slips: true) is { } named && (CalendarWords.Ordinal(words[at + 1]) ?? Numeral(words[at + 1])) is { } its and > 0 and < 100 && !(CalendarWords.Month(word) is null && CalendarWords.Ordinal(words[at + 1]) is null))
+        if (CalendarWords.Month(word, slips: true) is { } named && (CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1])) is { } its and > 0 and < 100 && !(CalendarWords.Month(word) is null && CalendarWords.Ordinal(words[at + 1]) is null))
             return InMonth(its, named, at + 2, 2);
         return null;
     }
@@ -194,8 +194,6 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         : char.IsAsciiDigit(words[at].FirstOrDefault('-')) && (words[at].Contains(':', StringComparison.Ordinal) || words[at].EndsWith("am", StringComparison.Ordinal) || words[at].EndsWith("pm", StringComparison.Ordinal));
 
     private static bool Named(string ordinal) => !char.IsAsciiDigit(ordinal[0]);
-
-    private static int? Numeral(string word) => word.Length is 1 or 2 && word.All(char.IsAsciiDigit) ? int.Parse(word, System.Globalization.CultureInfo.InvariantCulture) : null;
 
     private DayReading InMonth(int day, int month, int next, int count)
     {
@@ -207,7 +205,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     private int? Year(int at)
     {
         if (words[at].Length == 4 && words[at].All(char.IsAsciiDigit) && words[at][..2] is "19" or "20" or "21") return CalendarWords.Number(words[at]);
-        return words[at].Length == 2 && words[at].All(char.IsAsciiDigit) && words.IsAfterApostrophe(at) ? 2000 + CalendarWords.Number(words[at]) : null;
+        return words[at].Length == 2 && words.IsAfterApostrophe(at) ? 2000 + CalendarWords.Numeral(words[at]) : null;
     }
 
     private DayReading Several(int first, int last, int month, int next, int count)
@@ -273,7 +271,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         if (words[at] == "between") return Between(at);
         var some = words[at] == "some" && words[at + 1] == "time" ? 2 : words[at] == "sometime" ? 1 : 0;
         var of = at + some;
-        if (words[of] is "in" or "during" && CalendarWords.Month(words[of + 1]) is { } month && Numeral(words[of + 2]) is null) return OfMonth(month, words[of + 2], of + 2 - at);
+        if (words[of] is "in" or "during" && CalendarWords.Month(words[of + 1]) is { } month && CalendarWords.Numeral(words[of + 2]) is null) return OfMonth(month, words[of + 2], of + 2 - at);
         if (Coming(at) is { } coming) return coming;
         var the = words[of] is "in" or "during" ? 1 : 0;
         if (words[of + the] == "the" && words[of + the + 1] is "week") the++;
@@ -320,7 +318,7 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     private DayReading? Between(int at)
     {
         var first = Relative(at + 1) ?? Dated(at + 1) ?? OfWeek(at + 1);
-        var bare = first is null && words[at + 2] == "and" ? CalendarWords.Ordinal(words[at + 1]) ?? Numeral(words[at + 1]) : null;
+        var bare = first is null && words[at + 2] == "and" ? CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1]) : null;
         var next = at + 1 + (first?.Words ?? (bare is null ? 0 : 1));
         if (words[next] != "and" || (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first?.First)) is not { } last) return null;
         var count = next + 1 + last.Words - at;

@@ -101,8 +101,8 @@ internal static class LengthWords
         {
             var and = words[next] == "and" ? 1 : 0;
             if (words[next + and] is "a" && words[next + and + 1] == "half" && and == 1) (total, next) = (total + 30, next + 3);
-            else if (Digits(words[next + and]) is > 0 and < 60 and var more && (Unit(words[next + and + 1]) == 1 || (and == 0 && unit is "h" && Unit(words[next + and + 1]) is null))) (total, next) = (total + more, next + and + 1 + (Unit(words[next + and + 1]) == 1 ? 1 : 0));
-            else if (Digits(new string([.. words[next + and].TakeWhile(char.IsAsciiDigit)])) is > 0 and < 60 and var joined && Unit(new string([.. words[next + and].SkipWhile(char.IsAsciiDigit)])) == 1) (total, next) = (total + joined, next + and + 1);
+            else if (CalendarWords.Numeral(words[next + and]) is > 0 and < 60 and var more && (Unit(words[next + and + 1]) == 1 || (and == 0 && unit is "h" && Unit(words[next + and + 1]) is null))) (total, next) = (total + more, next + and + 1 + (Unit(words[next + and + 1]) == 1 ? 1 : 0));
+            else if (CalendarWords.Numeral(new string([.. words[next + and].TakeWhile(char.IsAsciiDigit)])) is > 0 and < 60 and var joined && Unit(new string([.. words[next + and].SkipWhile(char.IsAsciiDigit)])) == 1) (total, next) = (total + joined, next + and + 1);
         }
 
         if (words[next] == "long") next++;
@@ -116,6 +116,4 @@ internal static class LengthWords
         "h" or "hr" or "hrs" or "hour" or "hours" => 60,
         _ => null,
     };
-
-    private static int? Digits(string word) => word.Length is > 0 and <= 2 && word.All(char.IsAsciiDigit) ? int.Parse(word, CultureInfo.InvariantCulture) : null;
 }

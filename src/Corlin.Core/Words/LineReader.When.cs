@@ -62,10 +62,10 @@ public sealed partial class LineReader
         }
 
         // "5, 6 and 7 April" is three days.
-        if (reading.Said == DaysSaid.Day && led == 0 && char.IsAsciiDigit(words[at][0]) && words[at - 1] is "and" or "&" && words[at - 2] is { Length: 1 or 2 } before && before.All(char.IsAsciiDigit) && !taken[at - 2])
+        if (reading.Said == DaysSaid.Day && led == 0 && char.IsAsciiDigit(words[at][0]) && words[at - 1] is "and" or "&" && CalendarWords.Numeral(words[at - 2]) is not null && !taken[at - 2])
         {
             var from = at - 2;
-            while (words[from - 1] == "," && words[from - 2] is { Length: 1 or 2 } earlier && earlier.All(char.IsAsciiDigit)) from -= 2;
+            while (words[from - 1] == "," && CalendarWords.Numeral(words[from - 2]) is not null) from -= 2;
             return Miss(from, at + reading.Words - from, NotUnderstoodKind.Time) - (at - from);
         }
 
@@ -183,7 +183,7 @@ public sealed partial class LineReader
         if (words[at] == "any" && words[at + 1] is "day" or "time" && dayWords.At(at + 2) is not null) return Take(at, 2);
         if (Roughly(at) is > 0 and var roughly) return Miss(at, roughly, NotUnderstoodKind.Time);
         if (words[at] is "at" or "around" or "about" or "during" && words[at + 1] is "lunch" or "lunchtime" or "breakfast" or "teatime" or "dinnertime") return Miss(at, 2, NotUnderstoodKind.Time);
-        if (words[at] is "the" or "same" or "usual" or "at" && SameTime(at) is > 0 and var same) return Miss(at, same, NotUnderstoodKind.Time);
+        if (SameTime(at) is > 0 and var same) return Miss(at, same, NotUnderstoodKind.Time);
         if (words[at] is "asap" or "now" && words[at + 1] is "" or ",") return Miss(at, 1, NotUnderstoodKind.Time);
         if (words[at] is "asap" or "eod" or "cob" || (words[at] == "end" && words[at + 1] == "of" && words[at + 2] == "day")) return Miss(at, words[at] == "end" ? 3 : 1, NotUnderstoodKind.Time);
         if (words[at] is "before" or "after" && words[at + 1] is "lunch" or "breakfast" or "work" or "hours" || (words[at] == "first" && words[at + 1] == "thing")) return Miss(at, 2, NotUnderstoodKind.Time);
@@ -192,7 +192,8 @@ public sealed partial class LineReader
 
     private int SameTime(int at)
     {
-        var lead = (words[at] == "at" ? 1 : 0) is var by && words[at + by] is "the" or "our" ? by + 1 : by;
+        var lead = words[at] == "at" ? 1 : 0;
+        if (words[at + lead] is "the" or "our") lead++;
         return words[at + lead] is "same" or "usual" && words[at + lead + 1] is "time" or "hour" ? lead + 2 : 0;
     }
 

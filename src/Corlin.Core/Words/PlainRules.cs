@@ -125,7 +125,8 @@ internal sealed class PlainRules
     /// <summary>"the next six Mondays".</summary>
     private bool NextFew()
     {
-        var lead = (Here == "for" ? 1 : 0) is var by && words[at + by] == "the" ? by + 1 : by;
+        var lead = Here == "for" ? 1 : 0;
+        if (words[at + lead] == "the") lead++;
         if (words[at + lead] != "next" || CalendarWords.Number(words[at + lead + 1]) is not (> 1 and var number) || CalendarWords.Weekday(words[at + lead + 2], out var plural, out var unsure) is not { } day || !plural || unsure) return false;
         frequency ??= Frequency.Weekly;
         days.Add(day);

@@ -116,7 +116,7 @@ internal sealed class TypedWords
         : char.IsLetter(before[0]) && char.IsLetter(after[0]);
 
     /// <summary>"12", "14th".</summary>
-    private static bool IsDay(string word) => CalendarWords.Ordinal(word) is not null || (word.Length <= 2 && word.All(char.IsAsciiDigit));
+    private static bool IsDay(string word) => (CalendarWords.Ordinal(word) ?? CalendarWords.Numeral(word)) is not null;
 
     /// <summary>"10", "4:30", "3pm", "1400", "11h", "noon": what stands on a side of a range.</summary>
     private static bool IsClock(string word)

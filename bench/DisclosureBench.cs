@@ -35,7 +35,8 @@ public class DisclosureBench
     {
         var sum = 0;
         foreach (var occurrence in occurrences)
-            if (Agreement.On(occurrence, Lane, Now) is { } takes) sum += (int)takes + occurrence.Title.Length + (occurrence.Place?.Length ?? 0);
+            if (Agreement.On(occurrence, Lane, Now) is { } takes)
+                sum += (int)takes + occurrence.Title.Length + (occurrence.Place?.Length ?? 0);
         return sum;
     }
 
@@ -43,7 +44,8 @@ public class DisclosureBench
     {
         var sum = 0;
         foreach (var occurrence in occurrences)
-            if (Disclosure.Disclose(occurrence, Lane, viewer, rights, Now) is { } told) sum += (int)told.Takes + (told.Title?.Length ?? 0) + (told.Place?.Length ?? 0);
+            if (Disclosure.Disclose(occurrence, Lane, viewer, rights, Now) is { } told)
+                sum += (int)told.Takes + (told.Title?.Length ?? 0) + (told.Place?.Length ?? 0);
         return sum;
     }
 
@@ -51,7 +53,13 @@ public class DisclosureBench
     private static Occurrence Make(int i)
     {
         var meeting = i % 10 >= 6;
-        var time = new TimedEntry(new LocalDateTime(2027, 3, 8, 9, 0).PlusMinutes(15 * i), "Etc/UTC", Duration.FromMinutes(45), null, Zones.TzdbVersion);
+        var time = new TimedEntry(
+            new LocalDateTime(2027, 3, 8, 9, 0).PlusMinutes(15 * i),
+            "Etc/UTC",
+            Duration.FromMinutes(45),
+            null,
+            Zones.TzdbVersion
+        );
         var entry = new Entry
         {
             Id = new EntryId(i + 1),
@@ -64,7 +72,9 @@ public class DisclosureBench
             Title = "Tide lease review",
             Place = "Gannet",
             Private = i % 5 == 0,
-            Participations = meeting ? [.. Enumerable.Range(2, 5).Select(p => new Participation(new UserId(p), AttendeeRole.Required))] : [],
+            Participations = meeting
+                ? [.. Enumerable.Range(2, 5).Select(p => new Participation(new UserId(p), AttendeeRole.Required))]
+                : [],
             MadeBy = Lane,
             MadeAt = Now,
         };

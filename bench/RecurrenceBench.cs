@@ -52,7 +52,8 @@ public class RecurrenceBench
     {
         var walk = new RuleWalk(Start, Weekly, Zone, Start.PlusYears(12), Start.PlusYears(12).PlusDays(7));
         var sum = 0L;
-        while (walk.Next()) sum += walk.MomentSeconds;
+        while (walk.Next())
+            sum += walk.MomentSeconds;
         return sum;
     }
 
@@ -60,24 +61,29 @@ public class RecurrenceBench
     public long WeekAfterYearsIcalNet()
     {
         var from = Start.PlusYears(12).InUtc().ToDateTimeUtc();
-        return Event("FREQ=WEEKLY;BYDAY=MO,WE,FR").GetOccurrences(new CalDateTime(from, "UTC"))
-            .TakeWhile(o => o.Period.StartTime.AsUtc < from.AddDays(7)).Sum(o => o.Period.StartTime.AsUtc.Ticks / TimeSpan.TicksPerSecond);
+        return Event("FREQ=WEEKLY;BYDAY=MO,WE,FR")
+            .GetOccurrences(new CalDateTime(from, "UTC"))
+            .TakeWhile(o => o.Period.StartTime.AsUtc < from.AddDays(7))
+            .Sum(o => o.Period.StartTime.AsUtc.Ticks / TimeSpan.TicksPerSecond);
     }
 
     private static long Walk(Rule rule)
     {
         var walk = new RuleWalk(Start, rule, Zone, Start, new LocalDateTime(9000, 1, 1, 0, 0));
         var sum = 0L;
-        for (var i = 0; i < Occurrences && walk.Next(); i++) sum += walk.MomentSeconds;
+        for (var i = 0; i < Occurrences && walk.Next(); i++)
+            sum += walk.MomentSeconds;
         return sum;
     }
 
-    private static long IcalNet(string rule) => Event(rule).GetOccurrences().Take(Occurrences).Sum(o => o.Period.StartTime.AsUtc.Ticks / TimeSpan.TicksPerSecond);
+    private static long IcalNet(string rule) =>
+        Event(rule).GetOccurrences().Take(Occurrences).Sum(o => o.Period.StartTime.AsUtc.Ticks / TimeSpan.TicksPerSecond);
 
-    private static CalendarEvent Event(string rule) => new()
-    {
-        Start = new CalDateTime(Start.ToDateTimeUnspecified(), ZoneId),
-        Duration = Ical.Net.DataTypes.Duration.FromMinutes(30),
-        RecurrenceRule = new RecurrenceRule(rule),
-    };
+    private static CalendarEvent Event(string rule) =>
+        new()
+        {
+            Start = new CalDateTime(Start.ToDateTimeUnspecified(), ZoneId),
+            Duration = Ical.Net.DataTypes.Duration.FromMinutes(30),
+            RecurrenceRule = new RecurrenceRule(rule),
+        };
 }

@@ -3,13 +3,66 @@ using Corlin.Core.Words;
 
 namespace Corlin.Bench;
 
-/// <summary>Finding somebody among ten thousand, with a letter wrong and by what else is known, against a look for the bare text in every name.</summary>
+/// <summary>
+/// Finding somebody among ten thousand, with a letter wrong and by what else is known, against a look for the bare text in every name.
+/// </summary>
 [MemoryDiagnoser]
 public class SeekBench
 {
-    private static readonly string[] Given = ["Maren", "Tomé", "Ana", "Owen", "Aroha", "Desmond", "Wiremu", "Lakshmi", "Rosa", "Cormac", "Ines", "Sofia", "Jonas", "Kerstin", "Ruta", "Maeve", "Luis", "Pedro", "Sam", "Noor"];
-    private static readonly string[] Family = ["Falk", "Vidal", "Brandão", "Tupper", "Ngata", "Oyelaran", "Paki", "Rao", "Teixeira", "Doyle", "Quadros", "Leal", "Lindqvist", "Berg", "Vaitkus", "Power", "Carmona", "Silva", "Levy", "Haddad"];
-    private static readonly string[] Posts = ["Chief financial officer, Halifax", "Yard foreman, Setúbal", "Counsel, Lisbon", "Array design, Wellington", "Tide tables, Chennai"];
+    private static readonly string[] Given =
+    [
+        "Maren",
+        "Tomé",
+        "Ana",
+        "Owen",
+        "Aroha",
+        "Desmond",
+        "Wiremu",
+        "Lakshmi",
+        "Rosa",
+        "Cormac",
+        "Ines",
+        "Sofia",
+        "Jonas",
+        "Kerstin",
+        "Ruta",
+        "Maeve",
+        "Luis",
+        "Pedro",
+        "Sam",
+        "Noor",
+    ];
+    private static readonly string[] Family =
+    [
+        "Falk",
+        "Vidal",
+        "Brandão",
+        "Tupper",
+        "Ngata",
+        "Oyelaran",
+        "Paki",
+        "Rao",
+        "Teixeira",
+        "Doyle",
+        "Quadros",
+        "Leal",
+        "Lindqvist",
+        "Berg",
+        "Vaitkus",
+        "Power",
+        "Carmona",
+        "Silva",
+        "Levy",
+        "Haddad",
+    ];
+    private static readonly string[] Posts =
+    [
+        "Chief financial officer, Halifax",
+        "Yard foreman, Setúbal",
+        "Counsel, Lisbon",
+        "Array design, Wellington",
+        "Tide tables, Chennai",
+    ];
 
     private Sought[] everybody = [];
     private string[] names = [];
@@ -20,7 +73,17 @@ public class SeekBench
     [GlobalSetup]
     public void SetUp()
     {
-        everybody = [.. Enumerable.Range(0, 10_000).Select(i => new Sought(Words($"{Given[i % 20]} {Family[i / 20 % 20]}{(char)('a' + (i % 26))}"), Words(Posts[i % 5]), $"p{i}@ebbline.example", null))];
+        everybody =
+        [
+            .. Enumerable
+                .Range(0, 10_000)
+                .Select(i => new Sought(
+                    Words($"{Given[i % 20]} {Family[i / 20 % 20]}{(char)('a' + (i % 26))}"),
+                    Words(Posts[i % 5]),
+                    $"p{i}@ebbline.example",
+                    null
+                )),
+        ];
         names = [.. everybody.Select(e => " " + string.Join(' ', e.Name))];
     }
 

@@ -22,17 +22,33 @@ public class SlotBench
         string[] zones = ["Europe/Lisbon", "America/Halifax", "Europe/Madrid", "Asia/Kolkata"];
         var random = new Random(7);
         request = new SlotRequest(
-            span, Duration.FromMinutes(45), Duration.FromMinutes(15),
-            [.. Enumerable.Range(0, People).Select(i =>
-            {
-                var zone = Zones.Get(zones[i % zones.Length]);
-                var busy = Enumerable.Range(0, 60).Select(_ =>
-                {
-                    var start = span.Start + Duration.FromMinutes(15 * random.Next(14 * 96));
-                    return new Busy(new Stretch(start, start + Duration.FromMinutes(45)), TimeTaken.Firm);
-                });
-                return new SlotPerson($"p{i}", i < 3 ? Need.Required : Need.Optional, zone, WorkingHours.Weekdays(480, 1080).Within(span, zone), [.. busy], StretchSet.Empty);
-            })]);
+            span,
+            Duration.FromMinutes(45),
+            Duration.FromMinutes(15),
+            [
+                .. Enumerable
+                    .Range(0, People)
+                    .Select(i =>
+                    {
+                        var zone = Zones.Get(zones[i % zones.Length]);
+                        var busy = Enumerable
+                            .Range(0, 60)
+                            .Select(_ =>
+                            {
+                                var start = span.Start + Duration.FromMinutes(15 * random.Next(14 * 96));
+                                return new Busy(new Stretch(start, start + Duration.FromMinutes(45)), TimeTaken.Firm);
+                            });
+                        return new SlotPerson(
+                            $"p{i}",
+                            i < 3 ? Need.Required : Need.Optional,
+                            zone,
+                            WorkingHours.Weekdays(480, 1080).Within(span, zone),
+                            [.. busy],
+                            StretchSet.Empty
+                        );
+                    }),
+            ]
+        );
     }
 
     [Benchmark]
@@ -45,7 +61,13 @@ public class SlotBench
         for (var start = request.Span.Start; start + request.Length <= request.Span.End; start += request.Step)
         {
             var stretch = new Stretch(start, start + request.Length);
-            if (request.People.All(p => p.Need == Need.Optional || (p.Hours!.Stretches.Any(h => h.Contains(stretch)) && !p.Busy.Any(b => b.Stretch.Overlaps(stretch))))) found++;
+            if (
+                request.People.All(p =>
+                    p.Need == Need.Optional
+                    || (p.Hours!.Stretches.Any(h => h.Contains(stretch)) && !p.Busy.Any(b => b.Stretch.Overlaps(stretch)))
+                )
+            )
+                found++;
         }
 
         return found;

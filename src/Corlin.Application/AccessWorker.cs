@@ -16,9 +16,11 @@ public sealed class AccessWorker(IReadStore store, ILiveUpdates live)
     {
         var after = until ?? now - BeforeFirst;
         until = now;
-        if (after >= now) return 0;
+        if (after >= now)
+            return 0;
         var changed = await store.ReadAsync(s => s.AccessChangedBetween(after, now), cancel);
-        if (changed.Count > 0) await live.AnnounceAsync(changed);
+        if (changed.Count > 0)
+            await live.AnnounceAsync(changed);
         return changed.Count;
     }
 }

@@ -8,7 +8,8 @@ using NodaTime;
 namespace Corlin.Application;
 
 /// <summary>
-/// Takes calendar files in. One that is large is written in pieces, so that nobody waits for it; nobody sees any of it until the last piece is there,
+/// Takes calendar files in. One that is large is written in pieces, so that nobody waits for it; nobody sees any of it until the last piece
+/// is there,
 /// and it is undone as one. Where something goes wrong in between, what was written is taken out again.
 /// </summary>
 public sealed class FileImports(IWriteGate gate, IReadStore reads)
@@ -23,10 +24,13 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
     {
         var entries = file.Entries.ToList();
         var calendar = (await reads.ReadAsync(s => s.MainCalendars([file.InNameOf]), cancel)).GetValueOrDefault(file.InNameOf);
-        if (!underWay.TryAdd(calendar, true)) throw new RefusedException(RefusalKind.FileUnderWay);
+        if (!underWay.TryAdd(calendar, true))
+            throw new RefusedException(RefusalKind.FileUnderWay);
         try
         {
-            return entries.Count <= ImportEntries.PieceSize ? await gate.RunAsync(file with { Entries = entries }, cancel) : await InPiecesAsync(file with { Entries = entries }, cancel);
+            return entries.Count <= ImportEntries.PieceSize
+                ? await gate.RunAsync(file with { Entries = entries }, cancel)
+                : await InPiecesAsync(file with { Entries = entries }, cancel);
         }
         finally
         {
@@ -43,11 +47,15 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
         try
         {
             var taken = TakenIn.Nothing;
-            foreach (var piece in file.Entries.Chunk(ImportEntries.PieceSize)) taken = taken.With(await gate.RunAsync(new TakePiece(file, unseen, piece, taken.Made), cancel));
+            foreach (var piece in file.Entries.Chunk(ImportEntries.PieceSize))
+                taken = taken.With(await gate.RunAsync(new TakePiece(file, unseen, piece, taken.Made), cancel));
             RequestKey.Current = request;
             if (taken.Done.Added + taken.Done.Changed > 0)
             {
-                var (now, later) = (taken.Changed.Take(ImportEntries.ChangedAtOnce).ToList(), taken.Changed.Skip(ImportEntries.ChangedAtOnce).Chunk(ImportEntries.ChangedAtOnce));
+                var (now, later) = (
+                    taken.Changed.Take(ImportEntries.ChangedAtOnce).ToList(),
+                    taken.Changed.Skip(ImportEntries.ChangedAtOnce).Chunk(ImportEntries.ChangedAtOnce)
+                );
                 return await ChangeAsync(file, unseen, await gate.RunAsync(new EndFile(file, unseen, taken, now), cancel), later);
             }
 
@@ -64,13 +72,15 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
     }
 
     /// <summary>
-    /// What stood here becomes what the file says, a piece at a time: thousands at once would hold everybody up. From the first piece on the file is
+    /// What stood here becomes what the file says, a piece at a time: thousands at once would hold everybody up. From the first piece on
+    /// the file is
     /// taken in, so that whoever brought it does not stop it any more.
     /// </summary>
     private async Task<Imported> ChangeAsync(ImportEntries file, Unseen unseen, Imported done, IEnumerable<Entry[]> pieces)
     {
         RequestKey.Current = null;
-        foreach (var piece in pieces) done = done with { Changed = done.Changed + await gate.RunAsync(new ChangePiece(file, unseen, piece), CancellationToken.None) };
+        foreach (var piece in pieces)
+            done = done with { Changed = done.Changed + await gate.RunAsync(new ChangePiece(file, unseen, piece), CancellationToken.None) };
         return done;
     }
 
@@ -86,7 +96,10 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
         var pieces = 0;
         foreach (var unseen in (await reads.ReadAsync(s => s.WrittenInPieces(), cancel)).Where(u => u.Shown || !underWay.ContainsKey(u.Of)))
         {
-            while (pieces < PiecesAtOnce && await gate.RunAsync<bool>(unseen.Shown ? new SettlePiece(unseen) : new DropPiece(unseen), cancel)) pieces++;
+            while (
+                pieces < PiecesAtOnce && await gate.RunAsync<bool>(unseen.Shown ? new SettlePiece(unseen) : new DropPiece(unseen), cancel)
+            )
+                pieces++;
         }
 
         return pieces;

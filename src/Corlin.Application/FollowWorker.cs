@@ -17,7 +17,9 @@ public sealed class FollowWorker(IReadStore reads, IWriteGate gate, ICalendarsEl
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
     {
         var due = await reads.ReadAsync(
-            s => s.FollowedDue(now, AtOnce).Select(f => (Followed: f, Zone: s.Users([f.Owner])[f.Owner].HomeZone)).ToList(), cancel);
+            s => s.FollowedDue(now, AtOnce).Select(f => (Followed: f, Zone: s.Users([f.Owner])[f.Owner].HomeZone)).ToList(),
+            cancel
+        );
         // Nothing of what others keep one waiting for happens inside the gate.
         var read = await Task.WhenAll(due.Select(d => ReadAsync(d.Followed, d.Zone, cancel)));
         var wrong = new List<Exception>();
@@ -43,12 +45,15 @@ public sealed class FollowWorker(IReadStore reads, IWriteGate gate, ICalendarsEl
         try
         {
             var (content, tag, failure) = await elsewhere.FetchAsync(followed.Address, followed.Tag, cancel);
-            if (content is null) return new TakeOver(followed, null, tag, failure);
+            if (content is null)
+                return new TakeOver(followed, null, tag, failure);
             await using (content)
             {
                 using var file = files.Open(content, zone, cancel);
                 var entries = file.Entries().Take(MostEntries + 1).ToList();
-                return entries.Count > MostEntries ? new TakeOver(followed, null, null, FetchFailure.TooLarge) : new TakeOver(followed, entries, tag, null);
+                return entries.Count > MostEntries
+                    ? new TakeOver(followed, null, null, FetchFailure.TooLarge)
+                    : new TakeOver(followed, entries, tag, null);
             }
         }
         // Whatever one of them holds must not keep the others waiting; what it is, is said of that one.

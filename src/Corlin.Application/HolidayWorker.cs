@@ -15,7 +15,8 @@ public sealed class HolidayWorker(IReadStore reads, IWriteGate gate, IPublicHoli
     /// <returns>How many countries' years were written.</returns>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
     {
-        if (now < nextLook) return 0;
+        if (now < nextLook)
+            return 0;
         nextLook = now + BetweenLooks;
         var year = now.InUtc().Year;
         var countries = await reads.ReadAsync(s => s.Places().Values.Select(p => p.Country).OfType<string>().Distinct().ToList(), cancel);
@@ -24,7 +25,8 @@ public sealed class HolidayWorker(IReadStore reads, IWriteGate gate, IPublicHoli
         {
             for (var one = year - 1; one <= year + 2; one++)
             {
-                if (await gate.RunAsync(new KeepHolidays(country, one, holidays.In(country, one)), cancel)) written++;
+                if (await gate.RunAsync(new KeepHolidays(country, one, holidays.In(country, one)), cancel))
+                    written++;
             }
         }
 

@@ -6,7 +6,8 @@ using Corlin.Core.Meetings;
 namespace Corlin.Application;
 
 /// <summary>
-/// Takes acts back. What touched thousands of entries is taken back in pieces, so that nobody waits for it; it counts as taken back when the last is.
+/// Takes acts back. What touched thousands of entries is taken back in pieces, so that nobody waits for it; it counts as taken back when
+/// the last is.
 /// A stop in between leaves the rest to be taken back by asking again.
 /// </summary>
 public sealed class LargeUndo(IWriteGate gate, IReadStore reads)
@@ -20,8 +21,10 @@ public sealed class LargeUndo(IWriteGate gate, IReadStore reads)
     /// <exception cref="RefusedException">One of them cannot be taken back; nothing was.</exception>
     public async Task<IReadOnlyList<long>> RunAsync(UndoAct act, CancellationToken cancel = default)
     {
-        if (act.Changes is not [var change] || await reads.ReadAsync(s => s.EntriesIn(change), cancel) <= MostAtOnce) return await gate.RunAsync(act, cancel);
-        if (!underWay.TryAdd(change, true)) throw new RefusedException(RefusalKind.ChangedSince);
+        if (act.Changes is not [var change] || await reads.ReadAsync(s => s.EntriesIn(change), cancel) <= MostAtOnce)
+            return await gate.RunAsync(act, cancel);
+        if (!underWay.TryAdd(change, true))
+            throw new RefusedException(RefusalKind.ChangedSince);
         try
         {
             return [await InPiecesAsync(new UndoChange(act.Actor, change), cancel)];
@@ -38,10 +41,12 @@ public sealed class LargeUndo(IWriteGate gate, IReadStore reads)
         var request = RequestKey.Current;
         RequestKey.Current = null;
         // What stands otherwise is found before anything is taken back.
-        if (!await reads.ReadAsync(s => s.StandsAsMade(undo.Change), cancel)) throw new RefusedException(RefusalKind.ChangedSince);
+        if (!await reads.ReadAsync(s => s.StandsAsMade(undo.Change), cancel))
+            throw new RefusedException(RefusalKind.ChangedSince);
         var change = await gate.RunAsync(new BeginUndo(undo), cancel);
         long? at = long.MaxValue;
-        while (at is { } before) at = await gate.RunAsync(new UndoPiece(undo, change, before), CancellationToken.None);
+        while (at is { } before)
+            at = await gate.RunAsync(new UndoPiece(undo, change, before), CancellationToken.None);
         RequestKey.Current = request;
         return await gate.RunAsync(new EndUndo(undo, change), CancellationToken.None);
     }

@@ -10,11 +10,19 @@ public sealed class OutboxWorker(IOutbox outbox, IMailWriter writer, IMailCarrie
 
     /// <summary>How long a message that failed waits before it is tried again; after the last it is given up.</summary>
     private static readonly Duration[] Waits =
-        [Duration.FromMinutes(1), Duration.FromMinutes(5), Duration.FromMinutes(30), Duration.FromHours(2), Duration.FromHours(8), Duration.FromHours(24)];
+    [
+        Duration.FromMinutes(1),
+        Duration.FromMinutes(5),
+        Duration.FromMinutes(30),
+        Duration.FromHours(2),
+        Duration.FromHours(8),
+        Duration.FromHours(24),
+    ];
 
     /// <summary>Sends what is due. What fails holds up nothing else and is tried again later, or given up and said.</summary>
     /// <returns>How many were sent.</returns>
-    /// <exception cref="AggregateException">Something failed for another reason than that it was not taken over; thrown after all were tried, and they are kept.</exception>
+    /// <exception cref="AggregateException">Something failed for another reason than that it was not taken over; thrown after all were
+    /// tried, and they are kept.</exception>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
     {
         var due = await outbox.DueAsync(now, AtOnce, cancel);
@@ -30,7 +38,8 @@ public sealed class OutboxWorker(IOutbox outbox, IMailWriter writer, IMailCarrie
             catch (Exception e) when (e is not OperationCanceledException)
             {
                 await FailedAsync(waiting, e, now, cancel);
-                if (e is not UndeliverableException) broken.Add(e);
+                if (e is not UndeliverableException)
+                    broken.Add(e);
             }
         }
 
@@ -40,21 +49,21 @@ public sealed class OutboxWorker(IOutbox outbox, IMailWriter writer, IMailCarrie
     /// <summary>Sends everything that is due, however much it is.</summary>
     public async Task DrainAsync(Instant now, CancellationToken cancel = default)
     {
-        while (await RunDueAsync(now, cancel) > 0)
-        {
-        }
+        while (await RunDueAsync(now, cancel) > 0) { }
     }
 
     private async Task<WrittenMail?> SendAsync(WaitingMessage waiting, CancellationToken cancel)
     {
-        if (waiting.Message.Notice is { } notice) await notices.DeliverAsync(waiting.MessageId, notice, cancel);
+        if (waiting.Message.Notice is { } notice)
+            await notices.DeliverAsync(waiting.MessageId, notice, cancel);
         var written = waiting.Message switch
         {
             { Mail: { } message } => writer.Write(waiting.MessageId, message),
             { Letter: { } letter } => writer.Write(waiting.MessageId, letter),
             _ => null,
         };
-        if (written is not null) await mail.SendAsync(written, cancel);
+        if (written is not null)
+            await mail.SendAsync(written, cancel);
         return written;
     }
 

@@ -14,13 +14,16 @@ public sealed class PaperWorker(IReadStore reads, IPaperFiles files)
     /// <returns>How many were cleared away.</returns>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
     {
-        if (now < nextLook) return 0;
+        if (now < nextLook)
+            return 0;
         nextLook = now + BetweenLooks;
         var old = files.KeptBefore(now - Stays).ToList();
-        if (old.Count == 0) return 0;
+        if (old.Count == 0)
+            return 0;
         var named = await reads.ReadAsync(s => s.NamedPapers(now - Stays), cancel);
         var gone = old.Where(hash => !named.Contains(hash)).ToList();
-        foreach (var hash in gone) files.Remove(hash);
+        foreach (var hash in gone)
+            files.Remove(hash);
         return gone.Count;
     }
 }

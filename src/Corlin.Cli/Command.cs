@@ -15,7 +15,16 @@ internal static class Command
             command();
             return 0;
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or JsonException or FormatException or ArgumentException or KeyNotFoundException or DataFolderException)
+        catch (Exception e)
+            when (e
+                    is IOException
+                        or UnauthorizedAccessException
+                        or JsonException
+                        or FormatException
+                        or ArgumentException
+                        or KeyNotFoundException
+                        or DataFolderException
+            )
         {
             return Fail(e.Message);
         }
@@ -23,7 +32,9 @@ internal static class Command
 
     /// <exception cref="FormatException">The text is no instant like 2027-03-08T09:00:00Z.</exception>
     public static Instant Moment(string text) =>
-        InstantPattern.General.Parse(text) is { Success: true } parsed ? parsed.Value : throw new FormatException($"“{text}” is no moment like 2027-03-08T09:00:00Z.");
+        InstantPattern.General.Parse(text) is { Success: true } parsed
+            ? parsed.Value
+            : throw new FormatException($"“{text}” is no moment like 2027-03-08T09:00:00Z.");
 
     public static int Fail(string message)
     {

@@ -13,17 +13,22 @@ internal static class ExpandCommand
     public static void Run(string file, string from, string to, TextWriter output)
     {
         var span = new Stretch(Command.Moment(from), Command.Moment(to));
-        var found = CalendarReader.Read(File.ReadAllText(file), DateTimeZone.Utc)
+        var found = CalendarReader
+            .Read(File.ReadAllText(file), DateTimeZone.Utc)
             .SelectMany(e => Occurrences.In(e, span, DateTimeZone.Utc))
             .Where(o => span.Contains(o.Stretch.Start));
         foreach (var occurrence in found)
         {
-            output.WriteLine(JsonSerializer.Serialize(new
-            {
-                uid = occurrence.Entry.Uid,
-                start = InstantPattern.General.Format(occurrence.Stretch.Start),
-                end = InstantPattern.General.Format(occurrence.Stretch.End),
-            }));
+            output.WriteLine(
+                JsonSerializer.Serialize(
+                    new
+                    {
+                        uid = occurrence.Entry.Uid,
+                        start = InstantPattern.General.Format(occurrence.Stretch.Start),
+                        end = InstantPattern.General.Format(occurrence.Stretch.End),
+                    }
+                )
+            );
         }
     }
 }

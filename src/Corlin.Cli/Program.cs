@@ -5,7 +5,13 @@ return args switch
     ["slots", var file] => Command.Run(() => SlotsCommand.Run(file, Console.Out)),
     ["expand", var file, "--from", var from, "--to", var to] => Command.Run(() => ExpandCommand.Run(file, from, to, Console.Out)),
     ["read", var file] => Command.Run(() => ReadCommand.Run(file, Console.Out)),
-    ["import", var file, "--for", var address] => Command.Run(() => ImportCommand.RunAsync(file, address, "data/corlin", Console.Out).GetAwaiter().GetResult()),
-    ["import", var file, "--for", var address, "--data", var folder] => Command.Run(() => ImportCommand.RunAsync(file, address, folder, Console.Out).GetAwaiter().GetResult()),
-    _ => Command.Fail("say slots REQUEST.json, or expand FILE.ics --from INSTANT --to INSTANT, or read FILE.jsonl, or import FILE.ics --for ADDRESS [--data FOLDER]"),
+    ["import", var file, "--for", var address] => Command.Run(() =>
+        ImportCommand.RunAsync(file, address, "data/corlin", Console.Out).GetAwaiter().GetResult()
+    ),
+    ["import", var file, "--for", var address, "--data", var folder] => Command.Run(() =>
+        ImportCommand.RunAsync(file, address, folder, Console.Out).GetAwaiter().GetResult()
+    ),
+    _ => Command.Fail(
+        "say slots REQUEST.json, or expand FILE.ics --from INSTANT --to INSTANT, or read FILE.jsonl, or import FILE.ics --for ADDRESS [--data FOLDER]"
+    ),
 };

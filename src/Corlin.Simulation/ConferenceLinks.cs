@@ -15,6 +15,9 @@ public sealed class ConferenceLinks(string address) : IConferenceLinks
     public MadeConference? Make()
     {
         var code = string.Create(CultureInfo.InvariantCulture, $"{RandomNumberGenerator.GetInt32(100_000_000):0000 0000}");
-        return new MadeConference($"{address}/conference/{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10))}", $"{Number}, code {code}");
+        return new MadeConference(
+            $"{address}/conference/{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10))}",
+            $"{Number}, code {code}"
+        );
     }
 }

@@ -13,15 +13,22 @@ internal sealed class Answers(IDbContextFactory<CorlinDb> factory, WriteGate gat
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var since = clock.GetCurrentInstant() - RequestKey.Kept;
-        return await db.Answers.AsNoTracking().FirstOrDefaultAsync(a => a.UserId == who.Value && a.Key == key && a.At > since, cancel) is { } row ? new KeptAnswer(row.Hash, row.Status, row.Body) : null;
+        return
+            await db.Answers.AsNoTracking().FirstOrDefaultAsync(a => a.UserId == who.Value && a.Key == key && a.At > since, cancel)
+                is { } row
+            ? new KeptAnswer(row.Hash, row.Status, row.Body)
+            : null;
     }
 
-    public Task KeepAsync(RequestKey request, int status, string body, CancellationToken cancel = default) => gate.WriteAsync(
-        async db =>
-        {
-            var old = clock.GetCurrentInstant() - RequestKey.Kept;
-            await db.Answers.Where(a => a.At < old).ExecuteDeleteAsync(cancel);
-            if (await db.Answers.FindAsync([request.Who.Value, request.Key], cancel) is { } row) (row.Status, row.Body) = (status, body);
-        },
-        cancel);
+    public Task KeepAsync(RequestKey request, int status, string body, CancellationToken cancel = default) =>
+        gate.WriteAsync(
+            async db =>
+            {
+                var old = clock.GetCurrentInstant() - RequestKey.Kept;
+                await db.Answers.Where(a => a.At < old).ExecuteDeleteAsync(cancel);
+                if (await db.Answers.FindAsync([request.Who.Value, request.Key], cancel) is { } row)
+                    (row.Status, row.Body) = (status, body);
+            },
+            cancel
+        );
 }

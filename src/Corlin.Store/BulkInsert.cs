@@ -7,7 +7,10 @@ using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Corlin.Store;
 
-/// <summary>Inserts many new rows of one table with one prepared statement, in the transaction under way; columns and conversions are those of the model.</summary>
+/// <summary>
+/// Inserts many new rows of one table with one prepared statement, in the transaction under way; columns and conversions are those of the
+/// model.
+/// </summary>
 internal sealed class BulkInsert<T> : IDisposable
     where T : class
 {
@@ -21,15 +24,21 @@ internal sealed class BulkInsert<T> : IDisposable
         var properties = type.GetFlattenedProperties().ToArray();
         command = db.Database.GetDbConnection().CreateCommand();
         command.Transaction = db.Database.CurrentTransaction!.GetDbTransaction();
-        columns = [.. properties.Select((property, i) =>
-        {
-            var parameter = command.CreateParameter();
-            parameter.ParameterName = string.Create(CultureInfo.InvariantCulture, $"@p{i}");
-            command.Parameters.Add(parameter);
-            return (property.GetGetter(), property.GetRelationalTypeMapping().Converter?.ConvertToProvider, parameter);
-        })];
+        columns =
+        [
+            .. properties.Select(
+                (property, i) =>
+                {
+                    var parameter = command.CreateParameter();
+                    parameter.ParameterName = string.Create(CultureInfo.InvariantCulture, $"@p{i}");
+                    command.Parameters.Add(parameter);
+                    return (property.GetGetter(), property.GetRelationalTypeMapping().Converter?.ConvertToProvider, parameter);
+                }
+            ),
+        ];
         var names = properties.Select(p => $"\"{p.GetColumnName(table)}\"");
-        command.CommandText = $"INSERT INTO \"{table.Name}\" ({string.Join(", ", names)}) VALUES ({string.Join(", ", columns.Select(c => c.Parameter.ParameterName))})";
+        command.CommandText =
+            $"INSERT INTO \"{table.Name}\" ({string.Join(", ", names)}) VALUES ({string.Join(", ", columns.Select(c => c.Parameter.ParameterName))})";
         command.Prepare();
     }
 

@@ -32,11 +32,11 @@ internal sealed partial class ChangeSession
 
     public void End(Absence absence)
     {
-        foreach (var row in Db.Absences.Where(a => a.Id == absence.Id && a.EndedById == null)) row.EndedById = Current.Id;
+        foreach (var row in Db.Absences.Where(a => a.Id == absence.Id && a.EndedById == null))
+            row.EndedById = Current.Id;
         Db.SaveChanges();
         RaiseMain(absence.Who);
     }
 
-    private void RestoreAbsences(long change) =>
-        RestoreKept(KeptLines.Absences, change, row => End(ToCore(row)), row => Save(ToCore(row)));
+    private void RestoreAbsences(long change) => RestoreKept(KeptLines.Absences, change, row => End(ToCore(row)), row => Save(ToCore(row)));
 }

@@ -12,7 +12,16 @@ internal sealed partial class ChangeSession
     {
         var kept = calendar.Calendar.Value == 0 ? WithCalendar(calendar) : calendar;
         EndRows(kept);
-        Db.Further.Add(new FurtherRow { CalendarId = kept.Calendar.Value, OwnerId = kept.Owner.Value, Name = kept.Name, Counts = kept.Counts, KeptById = Current.Id });
+        Db.Further.Add(
+            new FurtherRow
+            {
+                CalendarId = kept.Calendar.Value,
+                OwnerId = kept.Owner.Value,
+                Name = kept.Name,
+                Counts = kept.Counts,
+                KeptById = Current.Id,
+            }
+        );
         RaiseMain(kept.Owner);
         return kept;
     }
@@ -25,7 +34,12 @@ internal sealed partial class ChangeSession
 
     private FurtherCalendar WithCalendar(FurtherCalendar calendar)
     {
-        var row = new CalendarRow { PublicId = PublicIds.New(), OwnerId = calendar.Owner.Value, Name = calendar.Name };
+        var row = new CalendarRow
+        {
+            PublicId = PublicIds.New(),
+            OwnerId = calendar.Owner.Value,
+            Name = calendar.Name,
+        };
         Db.Calendars.Add(row);
         Db.SaveChanges();
         return calendar with { Calendar = new CalendarId(row.Id), PublicId = row.PublicId };
@@ -33,7 +47,12 @@ internal sealed partial class ChangeSession
 
     private void EndRows(FurtherCalendar calendar)
     {
-        foreach (var row in Db.Further.Where(f => f.OwnerId == calendar.Owner.Value && f.EndedById == null && f.CalendarId == calendar.Calendar.Value)) row.EndedById = Current.Id;
+        foreach (
+            var row in Db.Further.Where(f =>
+                f.OwnerId == calendar.Owner.Value && f.EndedById == null && f.CalendarId == calendar.Calendar.Value
+            )
+        )
+            row.EndedById = Current.Id;
         Db.SaveChanges();
     }
 
@@ -46,12 +65,21 @@ internal sealed partial class ChangeSession
             var kept = calendar.FirstOrDefault(r => r.KeptById == change);
             var made = kept is null ? null : KeptLines.Further.Stands(Db, kept) ?? throw new RefusedException(RefusalKind.ChangedSince);
             var before = calendar.FirstOrDefault(r => r.EndedById == change && r.KeptById != change);
-            if (made is null && Db.Further.Any(f => f.CalendarId == calendar.Key && f.EndedById == null)) throw new RefusedException(RefusalKind.ChangedSince);
-            if (before is not null) Keep(ToCore(before));
-            else if (made is not null) KeepNoMore(ToCore(made));
+            if (made is null && Db.Further.Any(f => f.CalendarId == calendar.Key && f.EndedById == null))
+                throw new RefusedException(RefusalKind.ChangedSince);
+            if (before is not null)
+                Keep(ToCore(before));
+            else if (made is not null)
+                KeepNoMore(ToCore(made));
         }
     }
 
     private FurtherCalendar ToCore(FurtherRow row) =>
-        new(new CalendarId(row.CalendarId), Db.Calendars.Single(c => c.Id == row.CalendarId).PublicId, new UserId(row.OwnerId), row.Name, row.Counts);
+        new(
+            new CalendarId(row.CalendarId),
+            Db.Calendars.Single(c => c.Id == row.CalendarId).PublicId,
+            new UserId(row.OwnerId),
+            row.Name,
+            row.Counts
+        );
 }

@@ -9,10 +9,11 @@ internal sealed partial class ChangeSession
 {
     public Category Save(Category category)
     {
-        var row = category.Id.Value == 0
-            // One that was taken off comes back under its old number.
-            ? Db.Categories.FirstOrDefault(c => c.OwnerId == category.Owner.Value && c.Removed && c.Name == category.Name)
-            : Db.Categories.Find(category.Id.Value);
+        var row =
+            category.Id.Value == 0
+                // One that was taken off comes back under its old number.
+                ? Db.Categories.FirstOrDefault(c => c.OwnerId == category.Owner.Value && c.Removed && c.Name == category.Name)
+                : Db.Categories.Find(category.Id.Value);
         var isNew = row is null;
         if (row is null)
         {
@@ -32,17 +33,19 @@ internal sealed partial class ChangeSession
 
     private void Become(CategoryRow row, bool isNew, string name, int colour, bool removed)
     {
-        Db.CategoryHistory.Add(new CategoryHistoryRow
-        {
-            ChangeId = Current.Id,
-            CategoryId = row.Id,
-            NameBefore = isNew ? null : row.Name,
-            ColourBefore = row.Colour,
-            RemovedBefore = row.Removed,
-            NameAfter = name,
-            ColourAfter = colour,
-            RemovedAfter = removed,
-        });
+        Db.CategoryHistory.Add(
+            new CategoryHistoryRow
+            {
+                ChangeId = Current.Id,
+                CategoryId = row.Id,
+                NameBefore = isNew ? null : row.Name,
+                ColourBefore = row.Colour,
+                RemovedBefore = row.Removed,
+                NameAfter = name,
+                ColourAfter = colour,
+                RemovedAfter = removed,
+            }
+        );
         (row.Name, row.Colour, row.Removed) = (name, colour, removed);
         RaiseMain(new UserId(row.OwnerId));
     }
@@ -56,12 +59,15 @@ internal sealed partial class ChangeSession
             var stands = (row.Name, row.Colour, row.Removed) == (line.NameAfter, line.ColourAfter, line.RemovedAfter);
             if (line.NameBefore is null)
             {
-                if (stands && !Db.LaneMarks.Any(m => m.CategoryId == row.Id)) Become(row, isNew: false, row.Name, row.Colour, removed: true);
+                if (stands && !Db.LaneMarks.Any(m => m.CategoryId == row.Id))
+                    Become(row, isNew: false, row.Name, row.Colour, removed: true);
                 continue;
             }
 
-            if (!stands) throw new RefusedException(RefusalKind.ChangedSince);
-            if (Db.Categories.Any(c => c.OwnerId == row.OwnerId && c.Id != row.Id && !c.Removed && c.Name == line.NameBefore)) throw new RefusedException(RefusalKind.NameTaken, "name", line.NameBefore);
+            if (!stands)
+                throw new RefusedException(RefusalKind.ChangedSince);
+            if (Db.Categories.Any(c => c.OwnerId == row.OwnerId && c.Id != row.Id && !c.Removed && c.Name == line.NameBefore))
+                throw new RefusedException(RefusalKind.NameTaken, "name", line.NameBefore);
             Become(row, isNew: false, line.NameBefore, line.ColourBefore, line.RemovedBefore);
         }
     }

@@ -13,7 +13,15 @@ internal sealed partial class ChangeSession
     public void Keep(KeptDraft draft)
     {
         var row = Db.Drafts.SingleOrDefault(d => d.PublicId == draft.PublicId);
-        if (row is null) Db.Drafts.Add(row = new DraftRow { PublicId = draft.PublicId, Json = draft.Json, WriterId = draft.Writer.Value });
+        if (row is null)
+            Db.Drafts.Add(
+                row = new DraftRow
+                {
+                    PublicId = draft.PublicId,
+                    Json = draft.Json,
+                    WriterId = draft.Writer.Value,
+                }
+            );
         (row.Json, row.Version, row.At, row.SentByChangeId) = (draft.Json, draft.Version, draft.At, draft.SentBy);
         Db.SaveChanges();
         DropSent(draft);
@@ -36,7 +44,16 @@ internal sealed partial class ChangeSession
     public void Keep(MeetingKind kind)
     {
         var row = Db.MeetingKinds.SingleOrDefault(k => k.PublicId == kind.PublicId);
-        if (row is null) Db.MeetingKinds.Add(row = new MeetingKindRow { PublicId = kind.PublicId, Name = kind.Name, Json = kind.Json, OwnerId = kind.Owner.Value });
+        if (row is null)
+            Db.MeetingKinds.Add(
+                row = new MeetingKindRow
+                {
+                    PublicId = kind.PublicId,
+                    Name = kind.Name,
+                    Json = kind.Json,
+                    OwnerId = kind.Owner.Value,
+                }
+            );
         (row.Name, row.Json) = (kind.Name, kind.Json);
         Db.SaveChanges();
     }
@@ -46,9 +63,18 @@ internal sealed partial class ChangeSession
     public void KeepStanding(UserId owner, Standing? standing)
     {
         var row = Db.Standing.Find(owner.Value);
-        if (row is not null) Db.Standing.Remove(row);
+        if (row is not null)
+            Db.Standing.Remove(row);
         Db.SaveChanges();
-        if (standing is not null) Db.Standing.Add(new StandingRow { OwnerId = owner.Value, Link = standing.Link, DialIn = standing.DialIn });
+        if (standing is not null)
+            Db.Standing.Add(
+                new StandingRow
+                {
+                    OwnerId = owner.Value,
+                    Link = standing.Link,
+                    DialIn = standing.DialIn,
+                }
+            );
         Db.SaveChanges();
     }
 
@@ -56,6 +82,9 @@ internal sealed partial class ChangeSession
     private void DropSent(KeptDraft draft)
     {
         var before = Now - KeptDraft.Stays;
-        Db.Drafts.Where(d => d.WriterId == draft.Writer.Value && d.At < before && Db.Changes.Any(c => c.Id == d.SentByChangeId && c.UndoneById == null)).ExecuteDelete();
+        Db.Drafts.Where(d =>
+                d.WriterId == draft.Writer.Value && d.At < before && Db.Changes.Any(c => c.Id == d.SentByChangeId && c.UndoneById == null)
+            )
+            .ExecuteDelete();
     }
 }

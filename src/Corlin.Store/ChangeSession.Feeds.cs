@@ -14,7 +14,8 @@ internal sealed partial class ChangeSession
 
     public void End(Feed feed)
     {
-        foreach (var row in Db.Feeds.Where(f => f.Id == feed.Id && f.EndedById == null)) row.EndedById = Current.Id;
+        foreach (var row in Db.Feeds.Where(f => f.Id == feed.Id && f.EndedById == null))
+            row.EndedById = Current.Id;
         Db.SaveChanges();
     }
 

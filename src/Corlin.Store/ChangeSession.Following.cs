@@ -9,12 +9,18 @@ internal sealed partial class ChangeSession
 {
     public Followed Follow(Followed followed)
     {
-        if (followed.Id != 0) Ended(followed.Id);
+        if (followed.Id != 0)
+            Ended(followed.Id);
         var row = PeopleMapping.ToRow(followed);
         row.FollowedById = Current.Id;
         if (row.CalendarId == 0)
         {
-            var calendar = new CalendarRow { PublicId = Corlin.Application.Changes.PublicIds.New(), OwnerId = row.OwnerId, Name = row.Name };
+            var calendar = new CalendarRow
+            {
+                PublicId = Corlin.Application.Changes.PublicIds.New(),
+                OwnerId = row.OwnerId,
+                Name = row.Name,
+            };
             Db.Calendars.Add(calendar);
             Db.SaveChanges();
             row.CalendarId = calendar.Id;
@@ -39,17 +45,25 @@ internal sealed partial class ChangeSession
         var shows = (row.Failure, row.FetchedAt is null) != (followed.Failure, followed.FetchedAt is null);
         PeopleMapping.Apply(followed, row);
         Db.SaveChanges();
-        if (shows) RaiseMain(followed.Owner);
+        if (shows)
+            RaiseMain(followed.Owner);
     }
 
     public void Mirror(Followed followed, IReadOnlyList<Entry> next, IReadOnlyCollection<EntryId> gone)
     {
-        foreach (var some in gone.Select(g => g.Value).Chunk(PieceSize)) Delete(some);
+        foreach (var some in gone.Select(g => g.Value).Chunk(PieceSize))
+            Delete(some);
         SavePieces(next, null);
-        if (next.Count > 0) RaiseMain(followed.Owner);
+        if (next.Count > 0)
+            RaiseMain(followed.Owner);
     }
 
     /// <summary>What the change began to follow ends, what it ended is followed again, as new lines of what was.</summary>
     private void RestoreFollowed(long change) =>
-        RestoreKept(KeptLines.Followed, change, row => EndFollowing(PeopleMapping.ToCore(row)), row => Follow(PeopleMapping.ToCore(row) with { Id = 0, DueAt = Now }));
+        RestoreKept(
+            KeptLines.Followed,
+            change,
+            row => EndFollowing(PeopleMapping.ToCore(row)),
+            row => Follow(PeopleMapping.ToCore(row) with { Id = 0, DueAt = Now })
+        );
 }

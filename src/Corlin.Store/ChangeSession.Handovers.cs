@@ -15,14 +15,18 @@ internal sealed partial class ChangeSession
         Db.Handovers.Add(row);
         Db.SaveChanges();
         row.Number = row.Id;
-        foreach (var item in handover.Items) Add(HandoverMapping.ToRow(item, row.Number, Current.Id));
+        foreach (var item in handover.Items)
+            Add(HandoverMapping.ToRow(item, row.Number, Current.Id));
         RaiseBoth(row);
         return Handover(row.Number)!;
     }
 
     public void Keep(Handover handover, HandoverItem item)
     {
-        foreach (var row in Db.HandoverItems.Where(i => i.HandoverNumber == handover.Number && i.Number == item.Number && i.EndedById == null)) row.EndedById = Current.Id;
+        foreach (
+            var row in Db.HandoverItems.Where(i => i.HandoverNumber == handover.Number && i.Number == item.Number && i.EndedById == null)
+        )
+            row.EndedById = Current.Id;
         Add(HandoverMapping.ToRow(item, handover.Number, Current.Id));
         RaiseBoth(HandoverMapping.ToRow(handover, Current.Id));
     }
@@ -38,7 +42,8 @@ internal sealed partial class ChangeSession
     {
         Db.HandoverItems.Add(row);
         Db.SaveChanges();
-        if (row.Number == 0) row.Number = row.Id;
+        if (row.Number == 0)
+            row.Number = row.Id;
     }
 
     /// <summary>Both wait at their own screens.</summary>
@@ -52,7 +57,8 @@ internal sealed partial class ChangeSession
     private void RestoreHandovers(long change)
     {
         RestoreKept(
-            KeptLines.Handovers, change,
+            KeptLines.Handovers,
+            change,
             row =>
             {
                 row.EndedById = Current.Id;
@@ -62,14 +68,18 @@ internal sealed partial class ChangeSession
             {
                 Db.Handovers.Add(HandoverMapping.ToRow(HandoverMapping.ToCore(row, []), Current.Id));
                 RaiseBoth(row);
-            });
+            }
+        );
 
         // The items of a handover come and go with it.
         foreach (var pair in Db.HandoverItems.Where(i => i.EndedById == change || i.KeptById == change).ToList().GroupBy(i => i.Number))
         {
-            if (pair.FirstOrDefault(i => i.EndedById == change) is not { } before) continue;
-            if (pair.FirstOrDefault(i => i.KeptById == change) is not { EndedById: null } made) throw new RefusedException(RefusalKind.ChangedSince);
-            if (Handover(before.HandoverNumber) is { } stands) Keep(stands, stands.Items.Single(i => i.Number == made.Number) with { Note = before.Note, Back = before.Back });
+            if (pair.FirstOrDefault(i => i.EndedById == change) is not { } before)
+                continue;
+            if (pair.FirstOrDefault(i => i.KeptById == change) is not { EndedById: null } made)
+                throw new RefusedException(RefusalKind.ChangedSince);
+            if (Handover(before.HandoverNumber) is { } stands)
+                Keep(stands, stands.Items.Single(i => i.Number == made.Number) with { Note = before.Note, Back = before.Back });
         }
     }
 }

@@ -22,15 +22,18 @@ internal sealed partial class ChangeSession
             NotBefore = Now + TimeOfUndo,
             Body = OutboxMapping.ToBody(message, asked: asked is null),
         };
-        var kept = about is null ? null : message switch
-        {
-            { Mail: { } mail } => Kept(mail.SentBy ?? mail.Organiser, mail.To, mail.Subject),
-            { Letter: { } letter } => Kept(letter.From, letter.To, letter.Subject),
-            _ => throw new ArgumentException("The mail room keeps no notices.", nameof(about)),
-        };
+        var kept = about is null
+            ? null
+            : message switch
+            {
+                { Mail: { } mail } => Kept(mail.SentBy ?? mail.Organiser, mail.To, mail.Subject),
+                { Letter: { } letter } => Kept(letter.From, letter.To, letter.Subject),
+                _ => throw new ArgumentException("The mail room keeps no notices.", nameof(about)),
+            };
         handed.Add((row, kept));
 
-        MailRow Kept(Mailbox from, Mailbox to, string subject) => MailMapping.ToRow(row.MessageId, about, from, to, subject, null, row.NotBefore, null);
+        MailRow Kept(Mailbox from, Mailbox to, string subject) =>
+            MailMapping.ToRow(row.MessageId, about, from, to, subject, null, row.NotBefore, null);
     }
 
     private readonly List<(OutboxRow Message, MailRow? Kept)> handed = [];
@@ -38,7 +41,8 @@ internal sealed partial class ChangeSession
 
     private long AskedIn(IReadOnlyList<AddressedAttendee> all)
     {
-        if (lastAsked is { } last && ReferenceEquals(last.All, all)) return last.Id;
+        if (lastAsked is { } last && ReferenceEquals(last.All, all))
+            return last.Id;
         var row = new AskedRow { Json = JsonSerializer.Serialize(all, Texts.Json) };
         Db.Asked.Add(row);
         Db.SaveChanges();
@@ -49,7 +53,8 @@ internal sealed partial class ChangeSession
     /// <summary>Writes what was handed over: many messages cost as much as one to be written, not each as much as all before it.</summary>
     internal void WriteHandedOver()
     {
-        if (handed.Count == 0) return;
+        if (handed.Count == 0)
+            return;
         var (message, mail) = (LastNumber("Outbox"), LastNumber("Mails"));
         using var messages = new BulkInsert<OutboxRow>(Db);
         using var mails = new BulkInsert<MailRow>(Db);
@@ -57,7 +62,8 @@ internal sealed partial class ChangeSession
         {
             row.Id = ++message;
             messages.Add(row);
-            if (kept is null) continue;
+            if (kept is null)
+                continue;
             (kept.Id, kept.OutboxId) = (++mail, row.Id);
             mails.Add(kept);
         }
@@ -80,7 +86,8 @@ internal sealed partial class ChangeSession
 
     public bool PutMeetingNewsAway(UserId who, long news)
     {
-        if (Db.MeetingNews.SingleOrDefault(n => n.Id == news && n.ToId == who.Value) is not { } row) return false;
+        if (Db.MeetingNews.SingleOrDefault(n => n.Id == news && n.ToId == who.Value) is not { } row)
+            return false;
         row.PutAway = true;
         Db.SaveChanges();
         return true;
@@ -94,18 +101,26 @@ internal sealed partial class ChangeSession
         Db.Mails.Add(row);
         Db.SaveChanges();
         Db.MailSources.Add(new MailSourceRow { MailId = row.Id, Source = mail.Source });
-        if (about.Of is { } of) RaiseMain(of);
+        if (about.Of is { } of)
+            RaiseMain(of);
         Db.SaveChanges();
     }
 
     private void SendAgain(long change)
     {
         var waiting = Db.Outbox.Where(o => o.ChangeId == change && o.SentAt == null).OrderBy(o => o.Id).ToList();
-        var asked = waiting.Select(o => o.AskedId).OfType<long>().Distinct().ToDictionary(id => id, id => Db.Asked.Single(a => a.Id == id).Json);
+        var asked = waiting
+            .Select(o => o.AskedId)
+            .OfType<long>()
+            .Distinct()
+            .ToDictionary(id => id, id => Db.Asked.Single(a => a.Id == id).Json);
         foreach (var message in waiting)
         {
             var kept = Db.Mails.AsNoTracking().SingleOrDefault(m => m.OutboxId == message.Id);
-            Send(OutboxMapping.ToMessage(message, message.AskedId is { } id ? asked[id] : null), kept is null ? null : MailMapping.About(kept));
+            Send(
+                OutboxMapping.ToMessage(message, message.AskedId is { } id ? asked[id] : null),
+                kept is null ? null : MailMapping.About(kept)
+            );
         }
     }
 }

@@ -17,14 +17,17 @@ internal sealed partial class ChangeSession
         var change = Current.Id;
         SavePieces(entries, change);
         // Nothing is tied yet to what is new.
-        foreach (var entry in entries) if (entry.Id.Value != 0) saved[entry.Id] = entry;
+        foreach (var entry in entries)
+            if (entry.Id.Value != 0)
+                saved[entry.Id] = entry;
         current = Db.Changes.Find(change);
     }
 
     /// <param name="change">To which the history ascribes it; null where nobody did it.</param>
     private void SavePieces(IReadOnlyList<Entry> entries, long? change)
     {
-        if (entries.Count == 0) return;
+        if (entries.Count == 0)
+            return;
         Db.SaveChanges();
         Db.ChangeTracker.Clear();
         var zone = Zone(entries[0]);
@@ -55,7 +58,8 @@ internal sealed partial class ChangeSession
             Db.ChangeLog.Add(parts.Log);
             Db.Overrides.AddRange(parts.Overrides);
             Db.Occupancy.AddRange(parts.Occupancy);
-            if (change is { } by) Db.History.Add(HistoryOf(by, row, before[row.Id], parts));
+            if (change is { } by)
+                Db.History.Add(HistoryOf(by, row, before[row.Id], parts));
         }
 
         Touched(calendar, ChangeReach.Outline);
@@ -86,13 +90,15 @@ internal sealed partial class ChangeSession
             parts.Overrides.ForEach(overrides.Add);
             parts.Occupancy.ForEach(occupancy.Add);
             parts.Marks.ForEach(marks.Add);
-            if (change is not { } by) continue;
+            if (change is not { } by)
+                continue;
             var told = HistoryOf(by, row, null, parts);
             told.Id = ++line;
             history.Add(told);
         }
 
-        if (!isUnseen) Touched(calendar, ChangeReach.Outline);
+        if (!isUnseen)
+            Touched(calendar, ChangeReach.Outline);
         Db.SaveChanges();
         Db.ChangeTracker.Clear();
     }
@@ -103,8 +109,17 @@ internal sealed partial class ChangeSession
         foreach (var some in lines.Chunk(PieceSize))
         {
             var ids = some.Select(l => l.EntryId).ToArray();
-            if (AsMade(some).Count < some.Length) throw new RefusedException(RefusalKind.ChangedSince);
-            Db.History.AddRange(some.Select(l => new HistoryRow { ChangeId = Current.Id, EntryId = l.EntryId, Before = l.After, After = null }));
+            if (AsMade(some).Count < some.Length)
+                throw new RefusedException(RefusalKind.ChangedSince);
+            Db.History.AddRange(
+                some.Select(l => new HistoryRow
+                {
+                    ChangeId = Current.Id,
+                    EntryId = l.EntryId,
+                    Before = l.After,
+                    After = null,
+                })
+            );
             Db.SaveChanges();
             Delete(ids);
         }
@@ -113,7 +128,8 @@ internal sealed partial class ChangeSession
     public long? RestorePiece(long change, long before)
     {
         var lines = LinesOf(change, before);
-        if (lines.Count == 0) return null;
+        if (lines.Count == 0)
+            return null;
         RestoreEntries(AsMade(lines));
         return lines[^1].Id;
     }
@@ -124,23 +140,39 @@ internal sealed partial class ChangeSession
     {
         var change = Current.Id;
         // One that the change wrote more than once becomes what it was before the first time.
-        foreach (var some in lines.GroupBy(l => l.EntryId).Select(l => (Entry: l.Key, Before: l.Last().Before!, After: l.First().After!)).Chunk(PieceSize))
+        foreach (
+            var some in lines
+                .GroupBy(l => l.EntryId)
+                .Select(l => (Entry: l.Key, Before: l.Last().Before!, After: l.First().After!))
+                .Chunk(PieceSize)
+        )
         {
             var ids = some.Select(l => l.Entry).ToArray();
             var stand = Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
-            if (some.Any(l => stand.GetValueOrDefault(l.Entry) != l.After)) throw new RefusedException(RefusalKind.ChangedSince);
+            if (some.Any(l => stand.GetValueOrDefault(l.Entry) != l.After))
+                throw new RefusedException(RefusalKind.ChangedSince);
             var (alone, others) = (new List<Entry>(), new List<Entry>());
             foreach (var line in some)
             {
                 var (before, after) = (EntryRows.Read(line.Before), EntryRows.Read(line.After));
                 // What is noted on lanes, and who takes part, is written with each.
-                (before.Participations.IsEmpty && after.Participations.IsEmpty && before.Marks.SequenceEqual(after.Marks) && before.Home == after.Home ? alone : others).Add(before);
+                (
+                    before.Participations.IsEmpty
+                    && after.Participations.IsEmpty
+                    && before.Marks.SequenceEqual(after.Marks)
+                    && before.Home == after.Home
+                        ? alone
+                        : others
+                ).Add(before);
             }
 
-            foreach (var own in alone.GroupBy(e => e.Home)) SavePieces([.. own], change);
-            foreach (var entry in alone) saved[entry.Id] = entry;
+            foreach (var own in alone.GroupBy(e => e.Home))
+                SavePieces([.. own], change);
+            foreach (var entry in alone)
+                saved[entry.Id] = entry;
             current = Db.Changes.Find(change);
-            foreach (var entry in others) Save(entry);
+            foreach (var entry in others)
+                Save(entry);
         }
     }
 
@@ -151,16 +183,21 @@ internal sealed partial class ChangeSession
         foreach (var some in lines.Chunk(PieceSize))
         {
             var ids = some.Select(l => l.EntryId).ToArray();
-            if (Db.Entries.Any(e => ids.Contains(e.Id))) throw new RefusedException(RefusalKind.ChangedSince);
+            if (Db.Entries.Any(e => ids.Contains(e.Id)))
+                throw new RefusedException(RefusalKind.ChangedSince);
             var entries = some.Select(l => EntryRows.Read(l.Before!)).ToList();
             var alone = entries.Where(e => e.Participations.IsEmpty).ToList();
-            foreach (var own in alone.GroupBy(e => e.Home)) Insert(own, own.Key, change, Zone(own.First()));
+            foreach (var own in alone.GroupBy(e => e.Home))
+                Insert(own, own.Key, change, Zone(own.First()));
             current = Db.Changes.Find(change);
-            foreach (var entry in entries.Except(alone)) Save(entry);
+            foreach (var entry in entries.Except(alone))
+                Save(entry);
         }
     }
 
-    /// <summary>Takes entries out of the store with all that hangs on them, and leaves a tombstone on each calendar on which they stood.</summary>
+    /// <summary>
+    /// Takes entries out of the store with all that hangs on them, and leaves a tombstone on each calendar on which they stood.
+    /// </summary>
     private void Delete(long[] ids)
     {
         var stood = Db.Occupancy.Where(o => ids.Contains(o.EntryId)).Select(o => new { o.CalendarId, o.EntryId }).Distinct().ToList();
@@ -169,31 +206,61 @@ internal sealed partial class ChangeSession
         foreach (var own in stood.GroupBy(s => s.CalendarId))
         {
             var calendar = Db.Calendars.Find(own.Key)!;
-            Db.ChangeLog.AddRange(own.Select(s => new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = s.EntryId, Removed = true }));
+            Db.ChangeLog.AddRange(
+                own.Select(s => new ChangeLogRow
+                {
+                    CalendarId = calendar.Id,
+                    Number = ++calendar.ChangeNumber,
+                    EntryId = s.EntryId,
+                    Removed = true,
+                })
+            );
             Touched(calendar, ChangeReach.Outline);
-            if (!calendar.Main) RaiseMain(new UserId(calendar.OwnerId));
+            if (!calendar.Main)
+                RaiseMain(new UserId(calendar.OwnerId));
         }
 
         Db.SaveChanges();
     }
 
     /// <summary>The highest number that a row of a table ever had.</summary>
-    private long LastNumber(string table) => Db.Database.SqlQuery<long>($"SELECT seq AS \"Value\" FROM sqlite_sequence WHERE name = {table}").AsEnumerable().FirstOrDefault();
+    private long LastNumber(string table) =>
+        Db.Database.SqlQuery<long>($"SELECT seq AS \"Value\" FROM sqlite_sequence WHERE name = {table}").AsEnumerable().FirstOrDefault();
 
     /// <summary>What is written beside an entry that nobody else takes part in.</summary>
     private sealed record Parts(ChangeLogRow Log, List<OverrideRow> Overrides, List<OccupancyRow> Occupancy, List<LaneMarkRow> Marks);
 
-    private static Parts PartsOf(Entry entry, EntryRow row, CalendarRow calendar, DateTimeZone zone) => new(
-        new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = row.Id },
-        [.. entry.Overrides.Select(o => EntryMapping.ToRow(row.Id, o)).OrderBy(o => o.RecurrenceId)],
-        [.. Occupying.Rows(entry with { Id = new EntryId(row.Id) }, new Dictionary<UserId, CalendarId> { [entry.Owner] = new CalendarId(calendar.Id) }, zone)],
-        [.. entry.Marks.Select(m => EntryMapping.ToRow(row.Id, m)).OrderBy(m => m.LaneId)]);
+    private static Parts PartsOf(Entry entry, EntryRow row, CalendarRow calendar, DateTimeZone zone) =>
+        new(
+            new ChangeLogRow
+            {
+                CalendarId = calendar.Id,
+                Number = ++calendar.ChangeNumber,
+                EntryId = row.Id,
+            },
+            [.. entry.Overrides.Select(o => EntryMapping.ToRow(row.Id, o)).OrderBy(o => o.RecurrenceId)],
+            [
+                .. Occupying.Rows(
+                    entry with
+                    {
+                        Id = new EntryId(row.Id),
+                    },
+                    new Dictionary<UserId, CalendarId> { [entry.Owner] = new CalendarId(calendar.Id) },
+                    zone
+                ),
+            ],
+            [.. entry.Marks.Select(m => EntryMapping.ToRow(row.Id, m)).OrderBy(m => m.LaneId)]
+        );
 
-    private static HistoryRow HistoryOf(long change, EntryRow row, string? before, Parts parts) => new()
-    {
-        ChangeId = change,
-        EntryId = row.Id,
-        Before = before,
-        After = JsonSerializer.Serialize(new EntryRows(row, parts.Overrides, [], parts.Marks.Count > 0 ? parts.Marks : null), Texts.Json),
-    };
+    private static HistoryRow HistoryOf(long change, EntryRow row, string? before, Parts parts) =>
+        new()
+        {
+            ChangeId = change,
+            EntryId = row.Id,
+            Before = before,
+            After = JsonSerializer.Serialize(
+                new EntryRows(row, parts.Overrides, [], parts.Marks.Count > 0 ? parts.Marks : null),
+                Texts.Json
+            ),
+        };
 }

@@ -13,13 +13,24 @@ internal sealed partial class ChangeSession
     {
         var row = Db.Notes.SingleOrDefault(n => n.PublicId == notes.PublicId);
         var before = row is null || !told ? null : StateOf(row);
-        if (row is null) Db.Notes.Add(row = new NotesRow { PublicId = notes.PublicId, RecurrenceId = "" });
+        if (row is null)
+            Db.Notes.Add(row = new NotesRow { PublicId = notes.PublicId, RecurrenceId = "" });
         NotesMapping.Apply(notes, row);
         Db.SaveChanges();
         KeepTasks(notes, row);
-        if (before is not null) Db.NotesHistory.Add(new NotesHistoryRow { ChangeId = Current.Id, PublicId = notes.PublicId, Before = before, After = StateOf(row) });
+        if (before is not null)
+            Db.NotesHistory.Add(
+                new NotesHistoryRow
+                {
+                    ChangeId = Current.Id,
+                    PublicId = notes.PublicId,
+                    Before = before,
+                    After = StateOf(row),
+                }
+            );
         // Readers watch their own lanes.
-        foreach (var who in (notes.Released?.To ?? []).Append(notes.Lane).Distinct()) RaiseMain(who);
+        foreach (var who in (notes.Released?.To ?? []).Append(notes.Lane).Distinct())
+            RaiseMain(who);
     }
 
     private void KeepTasks(MeetingNotes notes, NotesRow row)
@@ -29,7 +40,8 @@ internal sealed partial class ChangeSession
         foreach (var (place, task) in notes.Tasks.Index())
         {
             var one = stand.Find(t => t.PublicId == task.PublicId);
-            if (one is null) Db.Tasks.Add(one = new TaskRow { PublicId = task.PublicId, Words = task.Words });
+            if (one is null)
+                Db.Tasks.Add(one = new TaskRow { PublicId = task.PublicId, Words = task.Words });
             NotesMapping.Apply(task, place, row, one);
         }
 
@@ -41,7 +53,8 @@ internal sealed partial class ChangeSession
     {
         foreach (var line in Db.NotesHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (Db.Notes.SingleOrDefault(n => n.PublicId == line.PublicId) is not { } row || StateOf(row) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
+            if (Db.Notes.SingleOrDefault(n => n.PublicId == line.PublicId) is not { } row || StateOf(row) != line.After)
+                throw new RefusedException(RefusalKind.ChangedSince);
             Keep(JsonSerializer.Deserialize<MeetingNotes>(line.Before, Texts.Json)!, told: true);
         }
     }

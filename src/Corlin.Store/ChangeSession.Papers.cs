@@ -25,8 +25,10 @@ internal sealed partial class ChangeSession
     }
 
     public string? EntryOfPaper(long change) =>
-        Db.Papers.Where(p => p.AddedByChangeId == change || p.RemovedByChangeId == change)
-            .Join(Db.Entries, p => p.EntryId, e => e.Id, (p, e) => e.PublicId).FirstOrDefault();
+        Db
+            .Papers.Where(p => p.AddedByChangeId == change || p.RemovedByChangeId == change)
+            .Join(Db.Entries, p => p.EntryId, e => e.Id, (p, e) => e.PublicId)
+            .FirstOrDefault();
 
     private void TakeAway(PaperRow row)
     {
@@ -49,13 +51,15 @@ internal sealed partial class ChangeSession
     {
         foreach (var row in Db.Papers.Where(p => p.RemovedByChangeId == change).ToList())
         {
-            if (ById([row.EntryId]).TryGetValue(row.EntryId, out var entry)) Add(EntryMapping.ToCore(row) with { PublicId = Corlin.Application.Changes.PublicIds.New() }, entry);
+            if (ById([row.EntryId]).TryGetValue(row.EntryId, out var entry))
+                Add(EntryMapping.ToCore(row) with { PublicId = Corlin.Application.Changes.PublicIds.New() }, entry);
         }
     }
 
     /// <summary>Tells the calendars of all on whose lane an entry stands.</summary>
     private void RaiseLanes(Entry entry)
     {
-        foreach (var calendar in MainCalendars([entry.Owner, .. entry.Participations.Select(p => p.Who)]).Values) Raise(calendar.Value, entry.Id.Value, false, Outlines.Reach(entry, entry));
+        foreach (var calendar in MainCalendars([entry.Owner, .. entry.Participations.Select(p => p.Who)]).Values)
+            Raise(calendar.Value, entry.Id.Value, false, Outlines.Reach(entry, entry));
     }
 }

@@ -14,8 +14,10 @@ internal sealed partial class ChangeSession
     {
         var row = user.Id.Value == 0 ? null : Db.People.Single(p => p.Id == user.Id.Value);
         var before = row is null ? null : Snapshot(row);
-        if (row is null) Db.People.Add(row = PeopleMapping.ToRow(user));
-        else row.Version++;
+        if (row is null)
+            Db.People.Add(row = PeopleMapping.ToRow(user));
+        else
+            row.Version++;
         PeopleMapping.Apply(user, facts, row);
         Db.SaveChanges();
         SaveOtherAddresses(row.Id, facts.OtherAddresses);
@@ -37,14 +39,26 @@ internal sealed partial class ChangeSession
 
     public IReadOnlyList<CalendarUser> PeopleOf(long change)
     {
-        var ids = Db.PersonHistory.Where(h => h.ChangeId == change).Select(h => h.UserId)
-            .Concat(Db.Memberships.Where(m => m.BeganById == change || m.EndedById == change).Select(m => m.GroupId)).Distinct().ToList();
+        var ids = Db
+            .PersonHistory.Where(h => h.ChangeId == change)
+            .Select(h => h.UserId)
+            .Concat(Db.Memberships.Where(m => m.BeganById == change || m.EndedById == change).Select(m => m.GroupId))
+            .Distinct()
+            .ToList();
         return [.. Users(ids.Select(id => new UserId(id))).Values];
     }
 
     public void Join(UserId group, UserId member)
     {
-        Db.Memberships.Add(new MembershipRow { GroupId = group.Value, UserId = member.Value, From = Now, BeganById = current?.Id });
+        Db.Memberships.Add(
+            new MembershipRow
+            {
+                GroupId = group.Value,
+                UserId = member.Value,
+                From = Now,
+                BeganById = current?.Id,
+            }
+        );
         Db.SaveChanges();
         ForgetGroups();
         // What a group may see its members see from now on, and their screens read again.
@@ -55,7 +69,8 @@ internal sealed partial class ChangeSession
 
     public bool Leave(UserId group, UserId member)
     {
-        if (Db.Memberships.SingleOrDefault(m => m.GroupId == group.Value && m.UserId == member.Value && m.EndedById == null) is not { } row) return false;
+        if (Db.Memberships.SingleOrDefault(m => m.GroupId == group.Value && m.UserId == member.Value && m.EndedById == null) is not { } row)
+            return false;
         (row.Until, row.EndedById) = (Now, Current.Id);
         Db.SaveChanges();
         ForgetGroups();
@@ -70,7 +85,8 @@ internal sealed partial class ChangeSession
         {
             var row = Db.People.Single(p => p.Id == line.UserId);
             var now = Snapshot(row);
-            if (Unversioned(now) != Unversioned(line.After)) throw new RefusedException(RefusalKind.ChangedSince);
+            if (Unversioned(now) != Unversioned(line.After))
+                throw new RefusedException(RefusalKind.ChangedSince);
             if (line.Before is null)
             {
                 row.Removed = true;
@@ -79,7 +95,8 @@ internal sealed partial class ChangeSession
             {
                 var before = PersonRows.Read(line.Before);
                 var (id, address, principal) = (row.Id, before.Person.Address, before.Person.KeptForId);
-                if (Db.People.Any(p => p.Address == address && p.KeptForId == principal && p.Id != id && !p.Removed)) throw new RefusedException(RefusalKind.ChangedSince);
+                if (Db.People.Any(p => p.Address == address && p.KeptForId == principal && p.Id != id && !p.Removed))
+                    throw new RefusedException(RefusalKind.ChangedSince);
                 before.Person.Version = row.Version;
                 Db.Entry(row).CurrentValues.SetValues(before.Person);
                 SaveOtherAddresses(row.Id, before.OtherAddresses);
@@ -93,15 +110,25 @@ internal sealed partial class ChangeSession
         {
             var (group, member) = (new UserId(row.GroupId), new UserId(row.UserId));
             var isIn = Db.Memberships.Any(m => m.GroupId == row.GroupId && m.UserId == row.UserId && m.EndedById == null);
-            if (row.EndedById == change && !isIn) Join(group, member);
-            else if (row.BeganById == change && row.EndedById is null) Leave(group, member);
+            if (row.EndedById == change && !isIn)
+                Join(group, member);
+            else if (row.BeganById == change && row.EndedById is null)
+                Leave(group, member);
         }
     }
 
     private void Note(UserRow row, string? before)
     {
         Db.SaveChanges();
-        Db.PersonHistory.Add(new PersonHistoryRow { ChangeId = Current.Id, UserId = row.Id, Before = before, After = Snapshot(row) });
+        Db.PersonHistory.Add(
+            new PersonHistoryRow
+            {
+                ChangeId = Current.Id,
+                UserId = row.Id,
+                Before = before,
+                After = Snapshot(row),
+            }
+        );
         RaiseMain(new UserId(row.Id));
     }
 
@@ -109,12 +136,17 @@ internal sealed partial class ChangeSession
     {
         var rows = Db.OtherAddresses.Where(a => a.UserId == who).ToList();
         Db.OtherAddresses.RemoveRange(rows.Where(r => !addresses.Contains(r.Address)));
-        Db.OtherAddresses.AddRange(addresses.Where(a => rows.All(r => r.Address != a)).Select(a => new AddressRow { UserId = who, Address = a }));
+        Db.OtherAddresses.AddRange(
+            addresses.Where(a => rows.All(r => r.Address != a)).Select(a => new AddressRow { UserId = who, Address = a })
+        );
         Db.SaveChanges();
     }
 
-    private string Snapshot(UserRow row) => JsonSerializer.Serialize(
-        new PersonRows(row, [.. Db.OtherAddresses.Where(a => a.UserId == row.Id).OrderBy(a => a.Address).Select(a => a.Address)]), Texts.Json);
+    private string Snapshot(UserRow row) =>
+        JsonSerializer.Serialize(
+            new PersonRows(row, [.. Db.OtherAddresses.Where(a => a.UserId == row.Id).OrderBy(a => a.Address).Select(a => a.Address)]),
+            Texts.Json
+        );
 
     /// <summary>The state without its version, which an undo of an undo has raised.</summary>
     private static string Unversioned(string snapshot)

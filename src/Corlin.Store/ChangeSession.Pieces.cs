@@ -6,7 +6,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Store;
 
-// What is too much for one transaction: written to a part of its calendar that nobody sees, shown at once, and put with its calendar piece by piece.
+// What is too much for one transaction: written to a part of its calendar that nobody sees, shown at once, and put with its calendar piece
+// by piece.
 internal sealed partial class ChangeSession
 {
     public Unseen BeginUnseen(CalendarId of)
@@ -14,18 +15,31 @@ internal sealed partial class ChangeSession
         var calendar = Db.Calendars.Find(of.Value)!;
         // It is nobody's as long as it is not shown, so no history lists it and nobody takes it back.
         var change = new ChangeRow { Kind = ChangeKind.Imported, At = Now };
-        var part = new CalendarRow { PublicId = PublicIds.New(), OwnerId = calendar.OwnerId, Name = "" };
+        var part = new CalendarRow
+        {
+            PublicId = PublicIds.New(),
+            OwnerId = calendar.OwnerId,
+            Name = "",
+        };
         Db.Changes.Add(change);
         Db.Calendars.Add(part);
         Db.SaveChanges();
-        Db.Parts.Add(new PartRow { Id = part.Id, CalendarId = calendar.Id, ChangeId = change.Id });
+        Db.Parts.Add(
+            new PartRow
+            {
+                Id = part.Id,
+                CalendarId = calendar.Id,
+                ChangeId = change.Id,
+            }
+        );
         Db.SaveChanges();
         return new Unseen(new CalendarId(part.Id), of, change.Id, Shown: false);
     }
 
     public void SaveUnseen(Unseen unseen, IReadOnlyList<Entry> entries)
     {
-        if (entries.Count == 0) return;
+        if (entries.Count == 0)
+            return;
         Db.SaveChanges();
         Insert(entries, unseen.Part, unseen.Change, Zone(entries[0]), isUnseen: true);
     }
@@ -33,7 +47,16 @@ internal sealed partial class ChangeSession
     public Category SaveUnseen(Category category)
     {
         var row = Db.Categories.FirstOrDefault(c => c.OwnerId == category.Owner.Value && c.Removed && c.Name == category.Name);
-        if (row is null) Db.Categories.Add(row = new CategoryRow { OwnerId = category.Owner.Value, Name = category.Name, Colour = category.Colour, Removed = true });
+        if (row is null)
+            Db.Categories.Add(
+                row = new CategoryRow
+                {
+                    OwnerId = category.Owner.Value,
+                    Name = category.Name,
+                    Colour = category.Colour,
+                    Removed = true,
+                }
+            );
         Db.SaveChanges();
         return category with { Id = new CategoryId(row.Id) };
     }
@@ -84,7 +107,15 @@ internal sealed partial class ChangeSession
             occupancy.Add(row);
         }
 
-        foreach (var id in ids) log.Add(new ChangeLogRow { CalendarId = calendar.Id, Number = ++calendar.ChangeNumber, EntryId = id });
+        foreach (var id in ids)
+            log.Add(
+                new ChangeLogRow
+                {
+                    CalendarId = calendar.Id,
+                    Number = ++calendar.ChangeNumber,
+                    EntryId = id,
+                }
+            );
         Db.SaveChanges();
         return true;
     }

@@ -16,8 +16,12 @@ internal sealed partial class ChangeSession
     {
         foreach (var line in Db.MeetingRequestHistory.Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList())
         {
-            if (StateOf(Db.MeetingRequests.SingleOrDefault(r => r.PublicId == line.PublicId)) != line.After) throw new RefusedException(RefusalKind.ChangedSince);
-            Become(line.PublicId, line.Before is null ? null : RequestMapping.ToCore(JsonSerializer.Deserialize<MeetingRequestRow>(line.Before, Texts.Json)!));
+            if (StateOf(Db.MeetingRequests.SingleOrDefault(r => r.PublicId == line.PublicId)) != line.After)
+                throw new RefusedException(RefusalKind.ChangedSince);
+            Become(
+                line.PublicId,
+                line.Before is null ? null : RequestMapping.ToCore(JsonSerializer.Deserialize<MeetingRequestRow>(line.Before, Texts.Json)!)
+            );
         }
     }
 
@@ -27,16 +31,34 @@ internal sealed partial class ChangeSession
         var row = Db.MeetingRequests.SingleOrDefault(r => r.PublicId == publicId);
         var before = StateOf(row);
         var principal = row?.PrincipalId;
-        if (after is null) Db.MeetingRequests.Remove(row!);
+        if (after is null)
+            Db.MeetingRequests.Remove(row!);
         else
         {
-            if (row is null) Db.MeetingRequests.Add(row = new MeetingRequestRow { PublicId = publicId, Caller = after.Caller, Why = after.Why });
+            if (row is null)
+                Db.MeetingRequests.Add(
+                    row = new MeetingRequestRow
+                    {
+                        PublicId = publicId,
+                        Caller = after.Caller,
+                        Why = after.Why,
+                    }
+                );
             RequestMapping.Apply(after, row);
         }
 
         Db.SaveChanges();
-        Db.MeetingRequestHistory.Add(new MeetingRequestHistoryRow { ChangeId = Current.Id, PublicId = publicId, Before = before, After = after is null ? null : StateOf(row) });
-        foreach (var owner in new[] { principal, after?.Principal.Value }.OfType<long>().Distinct()) RaiseMain(new UserId(owner));
+        Db.MeetingRequestHistory.Add(
+            new MeetingRequestHistoryRow
+            {
+                ChangeId = Current.Id,
+                PublicId = publicId,
+                Before = before,
+                After = after is null ? null : StateOf(row),
+            }
+        );
+        foreach (var owner in new[] { principal, after?.Principal.Value }.OfType<long>().Distinct())
+            RaiseMain(new UserId(owner));
     }
 
     /// <summary>Its state as the history keeps it; the number inside is no part of that.</summary>

@@ -16,7 +16,8 @@ internal sealed partial class ChangeSession
 
     public void End(Stay stay)
     {
-        foreach (var row in Db.Stays.Where(s => s.Id == stay.Id && s.EndedById == null)) row.EndedById = Current.Id;
+        foreach (var row in Db.Stays.Where(s => s.Id == stay.Id && s.EndedById == null))
+            row.EndedById = Current.Id;
         Db.SaveChanges();
         RaiseMain(stay.Who);
     }
@@ -30,7 +31,9 @@ internal sealed partial class ChangeSession
     {
         // Both are read before either is written.
         var (kept, ended) = kind.Of(Db, change);
-        foreach (var row in kept) end(kind.Stands(Db, row) ?? throw new RefusedException(RefusalKind.ChangedSince));
-        foreach (var row in ended) keep(row);
+        foreach (var row in kept)
+            end(kind.Stands(Db, row) ?? throw new RefusedException(RefusalKind.ChangedSince));
+        foreach (var row in ended)
+            keep(row);
     }
 }

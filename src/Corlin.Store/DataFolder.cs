@@ -24,7 +24,8 @@ public sealed class DataFolder : IDisposable
 
     /// <summary>Takes the folder, making it where there is none.</summary>
     /// <param name="fresh">Empty it first.</param>
-    /// <exception cref="DataFolderException">It cannot be written, or another process holds it; the message is one line for people.</exception>
+    /// <exception cref="DataFolderException">It cannot be written, or another process holds it; the message is one line for
+    /// people.</exception>
     public static DataFolder Take(string path, bool fresh)
     {
         var full = System.IO.Path.GetFullPath(path);
@@ -33,12 +34,16 @@ public sealed class DataFolder : IDisposable
             Directory.CreateDirectory(full);
             var held = new FileStream(System.IO.Path.Combine(full, "lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
             var folder = new DataFolder(full, held);
-            if (fresh) folder.Empty();
+            if (fresh)
+                folder.Empty();
             return folder;
         }
-        catch (IOException e) when (e is not (DirectoryNotFoundException or PathTooLongException) && File.Exists(System.IO.Path.Combine(full, "lock")))
+        catch (IOException e)
+            when (e is not (DirectoryNotFoundException or PathTooLongException) && File.Exists(System.IO.Path.Combine(full, "lock")))
         {
-            throw new DataFolderException($"The data folder {full} is in use by another Corlin. Stop that one, or choose another with --data.");
+            throw new DataFolderException(
+                $"The data folder {full} is in use by another Corlin. Stop that one, or choose another with --data."
+            );
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
@@ -50,10 +55,12 @@ public sealed class DataFolder : IDisposable
 
     private void Empty()
     {
-        foreach (var file in new[] { Database, Database + "-wal", Database + "-shm" }) File.Delete(file);
+        foreach (var file in new[] { Database, Database + "-wal", Database + "-shm" })
+            File.Delete(file);
         foreach (var folder in new[] { Keys, Papers, Simulation })
         {
-            if (Directory.Exists(folder)) Directory.Delete(folder, recursive: true);
+            if (Directory.Exists(folder))
+                Directory.Delete(folder, recursive: true);
         }
     }
 }

@@ -9,7 +9,9 @@ internal interface IKeptLine
     /// <summary>Those of some changes that kept lines.</summary>
     IEnumerable<long> Concerned(CorlinDb db, long?[] changes);
 
-    /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile; or another of its act ended it.</summary>
+    /// <summary>
+    /// Whether all that a change kept stands, however often it was ended and brought back meanwhile; or another of its act ended it.
+    /// </summary>
     bool AllStand(CorlinDb db, long change, IReadOnlyCollection<long> act);
 }
 
@@ -17,7 +19,8 @@ internal interface IKeptLine
 /// <param name="keptBy">The change that keeps a line; null where the set-up did.</param>
 /// <param name="endedBy">The change since which it stands no longer, or null.</param>
 /// <param name="unlike">What a line that was brought back does not share with the one it was: marks of the machine.</param>
-internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expression<Func<TRow, long?>> endedBy, params string[] unlike) : IKeptLine
+internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expression<Func<TRow, long?>> endedBy, params string[] unlike)
+    : IKeptLine
     where TRow : class
 {
     private readonly Func<TRow, long?> kept = keptBy.Compile();
@@ -28,7 +31,10 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
     public (List<TRow> Kept, List<TRow> Ended) Of(CorlinDb db, long? change)
     {
         Expression<Func<long?>> wanted = () => change;
-        var touched = Expression.OrElse(Expression.Equal(keptBy.Body, wanted.Body), Expression.Equal(new SameParameter(endedBy.Parameters[0], keptBy.Parameters[0]).Visit(endedBy.Body), wanted.Body));
+        var touched = Expression.OrElse(
+            Expression.Equal(keptBy.Body, wanted.Body),
+            Expression.Equal(new SameParameter(endedBy.Parameters[0], keptBy.Parameters[0]).Visit(endedBy.Body), wanted.Body)
+        );
         var rows = db.Set<TRow>().Where(Expression.Lambda<Func<TRow, bool>>(touched, keptBy.Parameters)).ToList();
         return (rows.FindAll(r => kept(r) == change && ended(r) != change), rows.FindAll(r => ended(r) == change && kept(r) != change));
     }
@@ -37,7 +43,12 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
     {
         Expression<Func<long?[]>> wanted = () => changes;
         var contains = Expression.Call(typeof(Enumerable), nameof(Enumerable.Contains), [typeof(long?)], wanted.Body, keptBy.Body);
-        return db.Set<TRow>().Where(Expression.Lambda<Func<TRow, bool>>(contains, keptBy.Parameters)).Select(keptBy).Distinct().AsEnumerable().OfType<long>();
+        return db.Set<TRow>()
+            .Where(Expression.Lambda<Func<TRow, bool>>(contains, keptBy.Parameters))
+            .Select(keptBy)
+            .Distinct()
+            .AsEnumerable()
+            .OfType<long>();
     }
 
     /// <summary>A line as it stands: itself, or the one as which an undo brought it back; null where it stands no longer.</summary>
@@ -48,7 +59,9 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
         {
             var undo = db.Changes.Where(c => c.Id == by).Select(c => c.UndoneById).Single();
             var content = Content(db, row);
-            row = undo is { } change ? db.Set<TRow>().Where(Is(keptBy, change)).AsEnumerable().FirstOrDefault(r => Content(db, r).SequenceEqual(content)) : null;
+            row = undo is { } change
+                ? db.Set<TRow>().Where(Is(keptBy, change)).AsEnumerable().FirstOrDefault(r => Content(db, r).SequenceEqual(content))
+                : null;
         }
 
         return row;
@@ -81,7 +94,12 @@ internal static class KeptLines
 {
     public static readonly KeptLine<StayRow> Stays = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<AbsenceRow> Absences = new(r => r.KeptById, r => r.EndedById, nameof(AbsenceRow.OriginId));
-    public static readonly KeptLine<FeedRow> Feeds = new(r => r.KeptById, r => r.EndedById, nameof(FeedRow.ReadAt), nameof(FeedRow.ReadWith));
+    public static readonly KeptLine<FeedRow> Feeds = new(
+        r => r.KeptById,
+        r => r.EndedById,
+        nameof(FeedRow.ReadAt),
+        nameof(FeedRow.ReadWith)
+    );
     public static readonly KeptLine<TurnOverRow> TurnOvers = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<WaitingAddressRow> Addresses = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<HandoverRow> Handovers = new(r => r.KeptById, r => r.EndedById);
@@ -93,20 +111,46 @@ internal static class KeptLines
     public static readonly KeptLine<CeilingRow> Ceilings = new(r => r.SetById, r => r.EndedById);
 
     public static readonly KeptLine<FollowedRow> Followed = new(
-        r => r.FollowedById, r => r.EndedById, nameof(FollowedRow.DueAt), nameof(FollowedRow.FetchedAt), nameof(FollowedRow.Failure), nameof(FollowedRow.Failures), nameof(FollowedRow.Tag));
+        r => r.FollowedById,
+        r => r.EndedById,
+        nameof(FollowedRow.DueAt),
+        nameof(FollowedRow.FetchedAt),
+        nameof(FollowedRow.Failure),
+        nameof(FollowedRow.Failures),
+        nameof(FollowedRow.Tag)
+    );
 
     private static readonly IKeptLine[] All =
-        [Stays, Absences, Feeds, TurnOvers, Addresses, Handovers, NoGo, Closures, Further, Grants, Requests, Ceilings, Followed];
+    [
+        Stays,
+        Absences,
+        Feeds,
+        TurnOvers,
+        Addresses,
+        Handovers,
+        NoGo,
+        Closures,
+        Further,
+        Grants,
+        Requests,
+        Ceilings,
+        Followed,
+    ];
 
     /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile.</summary>
     /// <param name="act">The changes that are taken back with it.</param>
-    public static bool AllStand(CorlinDb db, long change, params IReadOnlyCollection<long> act) => All.All(k => k.AllStand(db, change, act)) && NothingGivenSince(db, change);
+    public static bool AllStand(CorlinDb db, long change, params IReadOnlyCollection<long> act) =>
+        All.All(k => k.AllStand(db, change, act)) && NothingGivenSince(db, change);
 
     /// <summary>Those of some changes that kept such lines, or ended what was granted: all others need not be asked about.</summary>
     public static HashSet<long> Concerned(CorlinDb db, IReadOnlyCollection<long> changes)
     {
         var wanted = changes.Select(c => (long?)c).ToArray();
-        return [.. All.SelectMany(k => k.Concerned(db, wanted)), .. db.Grants.Where(g => wanted.Contains(g.EndedById)).Select(g => g.EndedById!.Value).Distinct()];
+        return
+        [
+            .. All.SelectMany(k => k.Concerned(db, wanted)),
+            .. db.Grants.Where(g => wanted.Contains(g.EndedById)).Select(g => g.EndedById!.Value).Distinct(),
+        ];
     }
 
     /// <summary>Whether nobody was granted something else since a change ended what they held.</summary>
@@ -114,8 +158,17 @@ internal static class KeptLines
     {
         var (given, lost) = Grants.Of(db, change);
         var own = given.Select(g => Grants.Stands(db, g)?.Id).ToList();
-        return lost.All(ended => db.Grants
-            .Where(g => g.OwnerId == ended.OwnerId && g.CalendarId == ended.CalendarId && g.ReceiverId == ended.ReceiverId && g.Inside == ended.Inside && g.EndedById == null && g.GivenById > change)
-            .AsEnumerable().All(g => own.Contains(g.Id)));
+        return lost.All(ended =>
+            db.Grants.Where(g =>
+                    g.OwnerId == ended.OwnerId
+                    && g.CalendarId == ended.CalendarId
+                    && g.ReceiverId == ended.ReceiverId
+                    && g.Inside == ended.Inside
+                    && g.EndedById == null
+                    && g.GivenById > change
+                )
+                .AsEnumerable()
+                .All(g => own.Contains(g.Id))
+        );
     }
 }

@@ -15,13 +15,16 @@ public sealed class PaperFiles(string folder, IClock clock) : IPaperFiles
         {
             using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
             long size = 0;
-            await using (var file = new FileStream(coming, FileMode.CreateNew, FileAccess.Write, FileShare.None, 65_536, FileOptions.Asynchronous))
+            await using (
+                var file = new FileStream(coming, FileMode.CreateNew, FileAccess.Write, FileShare.None, 65_536, FileOptions.Asynchronous)
+            )
             {
                 var buffer = new byte[65_536];
                 while (await content.ReadAsync(buffer, cancel) is > 0 and var read)
                 {
                     size += read;
-                    if (size > mostBytes) return null;
+                    if (size > mostBytes)
+                        return null;
                     hash.AppendData(buffer, 0, read);
                     await file.WriteAsync(buffer.AsMemory(0, read), cancel);
                 }
@@ -42,14 +45,23 @@ public sealed class PaperFiles(string folder, IClock clock) : IPaperFiles
         }
     }
 
-    public Stream? Open(string hash) => File.Exists(Of(hash)) ? new FileStream(Of(hash), FileMode.Open, FileAccess.Read, FileShare.Read | FileShare.Delete, 65_536, FileOptions.Asynchronous) : null;
+    public Stream? Open(string hash) =>
+        File.Exists(Of(hash))
+            ? new FileStream(Of(hash), FileMode.Open, FileAccess.Read, FileShare.Read | FileShare.Delete, 65_536, FileOptions.Asynchronous)
+            : null;
 
     public IEnumerable<string> KeptBefore(Instant moment) =>
         !Directory.Exists(folder)
             ? []
-            : Directory.EnumerateFiles(folder).Where(f => Path.GetExtension(f).Length == 0 && Instant.FromDateTimeUtc(File.GetLastWriteTimeUtc(f)) < moment).Select(f => Path.GetFileName(f)!);
+            : Directory
+                .EnumerateFiles(folder)
+                .Where(f => Path.GetExtension(f).Length == 0 && Instant.FromDateTimeUtc(File.GetLastWriteTimeUtc(f)) < moment)
+                .Select(f => Path.GetFileName(f)!);
 
     public void Remove(string hash) => File.Delete(Of(hash));
 
-    private string Of(string hash) => hash.All(char.IsAsciiHexDigitLower) && hash.Length == 64 ? Path.Combine(folder, hash) : throw new ArgumentException("That is no hash.", nameof(hash));
+    private string Of(string hash) =>
+        hash.All(char.IsAsciiHexDigitLower) && hash.Length == 64
+            ? Path.Combine(folder, hash)
+            : throw new ArgumentException("That is no hash.", nameof(hash));
 }

@@ -9,9 +9,17 @@ namespace Corlin.Store;
 internal partial class StoreReads
 {
     public IReadOnlyList<Feed> FeedsOf(UserId owner) =>
-        [.. Db.Feeds.AsNoTracking().Where(f => f.OwnerId == owner.Value && f.EndedById == null).OrderBy(f => f.Id).AsEnumerable().Select(FeedMapping.ToCore)];
+        [
+            .. Db
+                .Feeds.AsNoTracking()
+                .Where(f => f.OwnerId == owner.Value && f.EndedById == null)
+                .OrderBy(f => f.Id)
+                .AsEnumerable()
+                .Select(FeedMapping.ToCore),
+        ];
 
-    public Feed? Feed(long id) => Db.Feeds.AsNoTracking().SingleOrDefault(f => f.Id == id && f.EndedById == null) is { } row ? FeedMapping.ToCore(row) : null;
+    public Feed? Feed(long id) =>
+        Db.Feeds.AsNoTracking().SingleOrDefault(f => f.Id == id && f.EndedById == null) is { } row ? FeedMapping.ToCore(row) : null;
 
     public (Feed Feed, bool Stands)? FeedOfKey(string keyHash)
     {

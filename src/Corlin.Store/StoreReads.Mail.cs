@@ -15,56 +15,101 @@ internal partial class StoreReads
     {
         var all = asked.Of.Keys.Select(o => (long?)o.Value).ToArray();
         var withPrivate = asked.Of.Where(o => o.Value).Select(o => (long?)o.Key.Value).ToArray();
-        if (all.Length == 0 && !asked.OfNobody) return [];
-        if (asked.OfNobody) all = [.. all, null];
+        if (all.Length == 0 && !asked.OfNobody)
+            return [];
+        if (asked.OfNobody)
+            all = [.. all, null];
         var mails = Db.Mails.AsNoTracking().Where(m => all.Contains(m.OfId));
-        if (asked.Before is { } before) mails = mails.Where(m => m.Id < before);
-        if (asked.OnlyOpen) mails = mails.Where(m => !m.Settled);
-        if (asked.Entry is { } entry) mails = mails.Where(m => m.Entry == entry);
+        if (asked.Before is { } before)
+            mails = mails.Where(m => m.Id < before);
+        if (asked.OnlyOpen)
+            mails = mails.Where(m => !m.Settled);
+        if (asked.Entry is { } entry)
+            mails = mails.Where(m => m.Entry == entry);
         // The strictest of what it was when it was written and what it is now.
-        mails = mails.Where(m => withPrivate.Contains(m.OfId) || m.OfId == null || (!m.Private && !Db.Entries.Any(e => e.PublicId == m.Entry && e.Private)));
+        mails = mails.Where(m =>
+            withPrivate.Contains(m.OfId) || m.OfId == null || (!m.Private && !Db.Entries.Any(e => e.PublicId == m.Entry && e.Private))
+        );
         if (asked.Text is { Length: > 0 } text)
         {
             var pattern = $"%{text}%";
             mails = mails.Where(m =>
-                EF.Functions.Like(m.Subject, pattern) || EF.Functions.Like(m.FromName, pattern) || EF.Functions.Like(m.ToName, pattern)
-                || EF.Functions.Like(m.FromAddress, pattern) || EF.Functions.Like(m.ToAddress, pattern));
+                EF.Functions.Like(m.Subject, pattern)
+                || EF.Functions.Like(m.FromName, pattern)
+                || EF.Functions.Like(m.ToName, pattern)
+                || EF.Functions.Like(m.FromAddress, pattern)
+                || EF.Functions.Like(m.ToAddress, pattern)
+            );
         }
 
         bool Asks(MailState state) => asked.States.Contains(state);
-        var (waiting, trying, failed, sent, filed, unfiled) =
-            (Asks(MailState.Waiting), Asks(MailState.Trying), Asks(MailState.Failed), Asks(MailState.Sent), Asks(MailState.Filed), Asks(MailState.Unfiled));
-        return [.. WithOutbox(mails)
-            .Where(m => m.Outbox == null
-                ? (m.Mail.Settled ? filed : unfiled)
-                : m.Outbox.WithdrawnAt == null && (
-                    m.Outbox.SentAt != null ? sent : m.Outbox.GivenUpAt != null ? failed : m.Outbox.Failures > 0 ? trying : waiting))
-            .OrderByDescending(m => m.Mail.Id).Take(limit).AsEnumerable().Select(m => MailMapping.ToCore(m.Mail, m.Outbox))];
+        var (waiting, trying, failed, sent, filed, unfiled) = (
+            Asks(MailState.Waiting),
+            Asks(MailState.Trying),
+            Asks(MailState.Failed),
+            Asks(MailState.Sent),
+            Asks(MailState.Filed),
+            Asks(MailState.Unfiled)
+        );
+        return
+        [
+            .. WithOutbox(mails)
+                .Where(m =>
+                    m.Outbox == null
+                        ? (m.Mail.Settled ? filed : unfiled)
+                        : m.Outbox.WithdrawnAt == null
+                            && (
+                                m.Outbox.SentAt != null ? sent
+                                : m.Outbox.GivenUpAt != null ? failed
+                                : m.Outbox.Failures > 0 ? trying
+                                : waiting
+                            )
+                )
+                .OrderByDescending(m => m.Mail.Id)
+                .Take(limit)
+                .AsEnumerable()
+                .Select(m => MailMapping.ToCore(m.Mail, m.Outbox)),
+        ];
     }
 
     public IReadOnlyList<WrittenLetter> LettersAbout(string entry, int limit) =>
-    [
-        .. (from mail in Db.Mails.AsNoTracking()
-           where mail.Entry == entry
-           join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
-           join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
-           where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
-           orderby mail.Id descending
-           select new WrittenLetter(mail.ToAddress, mail.At)).Take(limit),
-    ];
+        [
+            .. (
+                from mail in Db.Mails.AsNoTracking()
+                where mail.Entry == entry
+                join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
+                join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
+                where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
+                orderby mail.Id descending
+                select new WrittenLetter(mail.ToAddress, mail.At)
+            ).Take(limit),
+        ];
 
     public IReadOnlyList<MeetingNews> MeetingNewsFor(UserId who, Instant now, int limit)
     {
         var since = now - NewsKept;
-        return [.. Db.MeetingNews.AsNoTracking().Where(n => n.ToId == who.Value && !n.PutAway && n.At > since).OrderByDescending(n => n.At).ThenByDescending(n => n.Id).Take(limit).AsEnumerable()
-            .Select(MailMapping.ToCore)];
+        return
+        [
+            .. Db
+                .MeetingNews.AsNoTracking()
+                .Where(n => n.ToId == who.Value && !n.PutAway && n.At > since)
+                .OrderByDescending(n => n.At)
+                .ThenByDescending(n => n.Id)
+                .Take(limit)
+                .AsEnumerable()
+                .Select(MailMapping.ToCore),
+        ];
     }
 
     public IReadOnlyDictionary<long, string> NotesWith(IReadOnlyCollection<long> changes)
     {
         var wanted = changes.ToArray();
-        if (wanted.Length == 0) return ReadOnlyDictionary<long, string>.Empty;
-        return Db.MeetingNews.Where(n => wanted.Contains(n.ChangeId) && n.Note != null).GroupBy(n => n.ChangeId).Select(g => new { g.Key, Note = g.Max(n => n.Note) })
+        if (wanted.Length == 0)
+            return ReadOnlyDictionary<long, string>.Empty;
+        return Db
+            .MeetingNews.Where(n => wanted.Contains(n.ChangeId) && n.Note != null)
+            .GroupBy(n => n.ChangeId)
+            .Select(g => new { g.Key, Note = g.Max(n => n.Note) })
             .ToDictionary(g => g.Key, g => g.Note!);
     }
 
@@ -72,10 +117,15 @@ internal partial class StoreReads
 
     public byte[]? MailSource(long id) => Db.MailSources.AsNoTracking().Where(s => s.MailId == id).Select(s => s.Source).FirstOrDefault();
 
-    public KeptMail? MailByMessageId(string messageId) => Kept(Db.Mails.AsNoTracking().Where(m => m.MessageId == messageId && m.OutboxId != null));
+    public KeptMail? MailByMessageId(string messageId) =>
+        Kept(Db.Mails.AsNoTracking().Where(m => m.MessageId == messageId && m.OutboxId != null));
 
     private KeptMail? Kept(IQueryable<MailRow> one) =>
-        WithOutbox(one).AsEnumerable().Where(m => m.Outbox?.WithdrawnAt is null).Select(m => MailMapping.ToCore(m.Mail, m.Outbox)).FirstOrDefault();
+        WithOutbox(one)
+            .AsEnumerable()
+            .Where(m => m.Outbox?.WithdrawnAt is null)
+            .Select(m => MailMapping.ToCore(m.Mail, m.Outbox))
+            .FirstOrDefault();
 
     private IQueryable<MailWithOutbox> WithOutbox(IQueryable<MailRow> mails) =>
         mails.LeftJoin(Db.Outbox.AsNoTracking(), m => m.OutboxId, o => (long?)o.Id, (m, o) => new MailWithOutbox { Mail = m, Outbox = o });

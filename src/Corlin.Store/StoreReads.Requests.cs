@@ -12,10 +12,22 @@ internal partial class StoreReads
     public IReadOnlyList<MeetingRequest> RequestsOf(IReadOnlyCollection<UserId> principals, Instant? settledSince, int limit)
     {
         var wanted = principals.Select(p => p.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        var waiting = Db.MeetingRequests.AsNoTracking().Where(r => wanted.Contains(r.PrincipalId) && r.Waits).OrderBy(r => r.Id).Take(limit).ToList();
-        if (settledSince is not { } since) return [.. waiting.Select(RequestMapping.ToCore)];
-        var settled = Db.MeetingRequests.AsNoTracking().Where(r => wanted.Contains(r.PrincipalId) && !r.Waits && r.TakenAt >= since).OrderByDescending(r => r.TakenAt).Take(limit).ToList();
+        if (wanted.Length == 0)
+            return [];
+        var waiting = Db
+            .MeetingRequests.AsNoTracking()
+            .Where(r => wanted.Contains(r.PrincipalId) && r.Waits)
+            .OrderBy(r => r.Id)
+            .Take(limit)
+            .ToList();
+        if (settledSince is not { } since)
+            return [.. waiting.Select(RequestMapping.ToCore)];
+        var settled = Db
+            .MeetingRequests.AsNoTracking()
+            .Where(r => wanted.Contains(r.PrincipalId) && !r.Waits && r.TakenAt >= since)
+            .OrderByDescending(r => r.TakenAt)
+            .Take(limit)
+            .ToList();
         return [.. waiting.Concat(settled).Select(RequestMapping.ToCore)];
     }
 

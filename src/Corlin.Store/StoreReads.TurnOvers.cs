@@ -13,13 +13,33 @@ internal partial class StoreReads
     public IReadOnlyList<TurnOverOffer> TurnOversTo(IReadOnlyCollection<UserId> who)
     {
         var wanted = who.Select(w => w.Value).ToArray();
-        return [.. Db.TurnOvers.AsNoTracking().Where(t => t.EndedById == null && wanted.Contains(t.ToId)).OrderBy(t => t.Id).Take(MostTurnOvers).AsEnumerable().Select(ToCore)];
+        return
+        [
+            .. Db
+                .TurnOvers.AsNoTracking()
+                .Where(t => t.EndedById == null && wanted.Contains(t.ToId))
+                .OrderBy(t => t.Id)
+                .Take(MostTurnOvers)
+                .AsEnumerable()
+                .Select(ToCore),
+        ];
     }
 
-    public TurnOverOffer? TurnOverOf(EntryId meeting) => Db.TurnOvers.AsNoTracking().SingleOrDefault(t => t.EndedById == null && t.EntryId == meeting.Value) is { } row ? ToCore(row) : null;
+    public TurnOverOffer? TurnOverOf(EntryId meeting) =>
+        Db.TurnOvers.AsNoTracking().SingleOrDefault(t => t.EndedById == null && t.EntryId == meeting.Value) is { } row ? ToCore(row) : null;
 
-    public TurnOverOffer? TurnOver(long id) => Db.TurnOvers.AsNoTracking().SingleOrDefault(t => t.EndedById == null && t.Id == id) is { } row ? ToCore(row) : null;
+    public TurnOverOffer? TurnOver(long id) =>
+        Db.TurnOvers.AsNoTracking().SingleOrDefault(t => t.EndedById == null && t.Id == id) is { } row ? ToCore(row) : null;
 
     private protected static TurnOverOffer ToCore(TurnOverRow row) =>
-        new(row.Id, new EntryId(row.EntryId), new UserId(row.FromId), new UserId(row.ToId), new UserId(row.ById), row.Stays, row.Note, row.At);
+        new(
+            row.Id,
+            new EntryId(row.EntryId),
+            new UserId(row.FromId),
+            new UserId(row.ToId),
+            new UserId(row.ById),
+            row.Stays,
+            row.Note,
+            row.At
+        );
 }

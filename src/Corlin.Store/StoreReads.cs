@@ -31,38 +31,60 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
     {
         var wanted = ids.Select(i => i.Value).Distinct().ToArray();
-        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, CalendarUser>.Empty;
-        return Db.People.AsNoTracking().Where(u => wanted.Contains(u.Id)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.Id);
+        if (wanted.Length == 0)
+            return ReadOnlyDictionary<UserId, CalendarUser>.Empty;
+        return Db
+            .People.AsNoTracking()
+            .Where(u => wanted.Contains(u.Id))
+            .AsEnumerable()
+            .Select(PeopleMapping.ToCore)
+            .ToDictionary(u => u.Id);
     }
 
     public IReadOnlyDictionary<string, CalendarUser> Users(IReadOnlyCollection<string> publicIds)
     {
-        if (publicIds.Count == 0) return ReadOnlyDictionary<string, CalendarUser>.Empty;
-        return Db.People.AsNoTracking().Where(u => publicIds.Contains(u.PublicId)).AsEnumerable().Select(PeopleMapping.ToCore).ToDictionary(u => u.PublicId);
+        if (publicIds.Count == 0)
+            return ReadOnlyDictionary<string, CalendarUser>.Empty;
+        return Db
+            .People.AsNoTracking()
+            .Where(u => publicIds.Contains(u.PublicId))
+            .AsEnumerable()
+            .Select(PeopleMapping.ToCore)
+            .ToDictionary(u => u.PublicId);
     }
 
     public bool IsAdministrator(UserId who) => Db.People.Where(p => p.Id == who.Value).Select(p => p.Administrator).FirstOrDefault();
 
-    public IReadOnlySet<UserId> Administrators() => Db.People.Where(p => p.Administrator && !p.Removed).Select(p => p.Id).AsEnumerable().Select(id => new UserId(id)).ToHashSet();
+    public IReadOnlySet<UserId> Administrators() =>
+        Db.People.Where(p => p.Administrator && !p.Removed).Select(p => p.Id).AsEnumerable().Select(id => new UserId(id)).ToHashSet();
 
     public IReadOnlyDictionary<UserId, CalendarId> MainCalendars(IEnumerable<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).Distinct().ToArray();
-        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, CalendarId>.Empty;
-        return Db.Calendars.AsNoTracking().Where(c => c.Main && wanted.Contains(c.OwnerId)).Select(c => new { c.OwnerId, c.Id }).AsEnumerable()
+        if (wanted.Length == 0)
+            return ReadOnlyDictionary<UserId, CalendarId>.Empty;
+        return Db
+            .Calendars.AsNoTracking()
+            .Where(c => c.Main && wanted.Contains(c.OwnerId))
+            .Select(c => new { c.OwnerId, c.Id })
+            .AsEnumerable()
             .ToDictionary(c => new UserId(c.OwnerId), c => new CalendarId(c.Id));
     }
 
     public ILookup<CalendarId, Entry> Touching(IReadOnlyCollection<CalendarId> calendars, Stretch span)
     {
         var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
-        if (wanted.Length == 0) return Enumerable.Empty<Entry>().ToLookup(_ => default(CalendarId));
+        if (wanted.Length == 0)
+            return Enumerable.Empty<Entry>().ToLookup(_ => default(CalendarId));
         var (start, end) = (span.Start, span.End);
         var parts = PartsOf(wanted);
         wanted = [.. wanted, .. parts.Keys];
-        var rows = Db.Occupancy.AsNoTracking()
+        var rows = Db
+            .Occupancy.AsNoTracking()
             .Where(o => wanted.Contains(o.CalendarId) && o.LastEnd > start && o.FirstStart < end)
-            .Select(o => new { o.CalendarId, o.EntryId }).Distinct().ToList();
+            .Select(o => new { o.CalendarId, o.EntryId })
+            .Distinct()
+            .ToList();
         var entries = ById([.. rows.Select(r => r.EntryId).Distinct()]);
         return rows.ToLookup(r => new CalendarId(parts.GetValueOrDefault(r.CalendarId, r.CalendarId)), r => entries[r.EntryId]);
     }
@@ -72,7 +94,13 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         Db.Parts.AsNoTracking().Where(p => p.Shown && calendars.Contains(p.CalendarId)).ToDictionary(p => p.Id, p => p.CalendarId);
 
     public IReadOnlyList<Unseen> WrittenInPieces() =>
-        [.. Db.Parts.AsNoTracking().OrderBy(p => p.Id).AsEnumerable().Select(p => new Unseen(new CalendarId(p.Id), new CalendarId(p.CalendarId), p.ChangeId, p.Shown))];
+        [
+            .. Db
+                .Parts.AsNoTracking()
+                .OrderBy(p => p.Id)
+                .AsEnumerable()
+                .Select(p => new Unseen(new CalendarId(p.Id), new CalendarId(p.CalendarId), p.ChangeId, p.Shown)),
+        ];
 
     public Entry? Entry(string publicId)
     {
@@ -86,7 +114,8 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         foreach (var some in uids.Distinct().Chunk(500))
         {
             var ids = Db.Entries.Where(e => e.CalendarId == calendar.Value && some.Contains(e.Uid)).Select(e => e.Id).ToArray();
-            foreach (var entry in ById(ids).Values) found[entry.Uid] = entry;
+            foreach (var entry in ById(ids).Values)
+                found[entry.Uid] = entry;
         }
 
         return found;
@@ -97,29 +126,65 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         var found = new Dictionary<string, Entry>(StringComparer.Ordinal);
         foreach (var some in uids.Distinct().Chunk(500))
         {
-            var ids = Db.Entries.Where(e => some.Contains(e.Uid) && e.OwnerId != who.Value && e.Status != MeetingStatus.Draft && Db.Participations.Any(p => p.EntryId == e.Id && p.UserId == who.Value)).Select(e => e.Id).ToArray();
-            foreach (var entry in ById(ids).Values) found[entry.Uid] = entry;
+            var ids = Db
+                .Entries.Where(e =>
+                    some.Contains(e.Uid)
+                    && e.OwnerId != who.Value
+                    && e.Status != MeetingStatus.Draft
+                    && Db.Participations.Any(p => p.EntryId == e.Id && p.UserId == who.Value)
+                )
+                .Select(e => e.Id)
+                .ToArray();
+            foreach (var entry in ById(ids).Values)
+                found[entry.Uid] = entry;
         }
 
         return found;
     }
 
-    public IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, IReadOnlyCollection<SoughtWord> words, int limit)
+    public IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(
+        IReadOnlyCollection<CalendarId> calendars,
+        IReadOnlyCollection<SoughtWord> words,
+        int limit
+    )
     {
         var wanted = calendars.Select(c => c.Value).ToArray();
         var parts = PartsOf(wanted);
         wanted = [.. wanted, .. parts.Keys];
-        var said = Db.Occupancy.AsNoTracking().Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
-            .Join(Db.Entries, o => o.EntryId, e => e.Id, (o, e) => new { o.CalendarId, e.Id, e.OwnerId, e.SearchText, o.LastEnd });
+        var said = Db
+            .Occupancy.AsNoTracking()
+            .Where(o => wanted.Contains(o.CalendarId) && o.RecurrenceId == "")
+            .Join(
+                Db.Entries,
+                o => o.EntryId,
+                e => e.Id,
+                (o, e) =>
+                    new
+                    {
+                        o.CalendarId,
+                        e.Id,
+                        e.OwnerId,
+                        e.SearchText,
+                        o.LastEnd,
+                    }
+            );
         foreach (var word in words)
         {
             var (one, other) = word.Patterns;
             var named = word.With.Select(w => w.Value).ToArray();
             // All that somebody organises is meant only where more is said of it.
             var owners = words.Count > 1 ? named : [];
-            said = said.Where(r => EF.Functions.Like(r.SearchText, one) || EF.Functions.Like(r.SearchText, other)
-                || Db.Papers.Any(p => p.EntryId == r.Id && p.RemovedByChangeId == null && (EF.Functions.Like(p.SearchName, one) || EF.Functions.Like(p.SearchName, other)))
-                || owners.Contains(r.OwnerId) || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId)));
+            said = said.Where(r =>
+                EF.Functions.Like(r.SearchText, one)
+                || EF.Functions.Like(r.SearchText, other)
+                || Db.Papers.Any(p =>
+                    p.EntryId == r.Id
+                    && p.RemovedByChangeId == null
+                    && (EF.Functions.Like(p.SearchName, one) || EF.Functions.Like(p.SearchName, other))
+                )
+                || owners.Contains(r.OwnerId)
+                || Db.Participations.Any(p => p.EntryId == r.Id && named.Contains(p.UserId))
+            );
         }
 
         var rows = said.OrderByDescending(r => r.LastEnd).Take(limit).Select(r => new { r.CalendarId, r.Id }).ToList();
@@ -127,12 +192,33 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         return [.. rows.Select(r => (new CalendarId(parts.GetValueOrDefault(r.CalendarId, r.CalendarId)), entries[r.Id]))];
     }
 
-    public IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, IReadOnlyCollection<SoughtWord> words, int limit)
+    public IReadOnlyList<(UserId Who, Entry Entry)> Declined(
+        IReadOnlyCollection<UserId> who,
+        IReadOnlyCollection<SoughtWord> words,
+        int limit
+    )
     {
         var wanted = who.Select(w => w.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        var said = Db.Participations.AsNoTracking().Where(p => wanted.Contains(p.UserId) && p.Answer == Answer.Declined && p.RecurrenceId == null)
-            .Join(Db.Entries, p => p.EntryId, e => e.Id, (p, e) => new { p.UserId, e.Id, e.SearchText, e.LastEnd, e.Status }).Where(r => r.Status == MeetingStatus.Sent);
+        if (wanted.Length == 0)
+            return [];
+        var said = Db
+            .Participations.AsNoTracking()
+            .Where(p => wanted.Contains(p.UserId) && p.Answer == Answer.Declined && p.RecurrenceId == null)
+            .Join(
+                Db.Entries,
+                p => p.EntryId,
+                e => e.Id,
+                (p, e) =>
+                    new
+                    {
+                        p.UserId,
+                        e.Id,
+                        e.SearchText,
+                        e.LastEnd,
+                        e.Status,
+                    }
+            )
+            .Where(r => r.Status == MeetingStatus.Sent);
         foreach (var word in words)
         {
             var (one, other) = word.Patterns;
@@ -147,23 +233,41 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit)
     {
         var wanted = entries.Select(e => (long?)e.Value).Distinct().ToArray();
-        if (wanted.Length == 0) return [];
+        if (wanted.Length == 0)
+            return [];
         return InOrder([.. Db.Entries.Where(e => wanted.Contains(e.TiedToId)).OrderBy(e => e.Id).Take(limit).Select(e => e.Id)]);
     }
 
     public IReadOnlyList<Entry> MeetingsOfGroup(UserId group, Instant from, int limit)
     {
-        var ids = Db.EntryGroups.Where(g => g.GroupId == group.Value).Join(Db.Entries, g => g.EntryId, e => e.Id, (g, e) => e)
-            .Where(e => e.LastEnd > from && e.Status != MeetingStatus.Draft).OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        var ids = Db
+            .EntryGroups.Where(g => g.GroupId == group.Value)
+            .Join(Db.Entries, g => g.EntryId, e => e.Id, (g, e) => e)
+            .Where(e => e.LastEnd > from && e.Status != MeetingStatus.Draft)
+            .OrderBy(e => e.LastEnd)
+            .Take(limit)
+            .Select(e => e.Id)
+            .ToArray();
         return InOrder(ids);
     }
 
     public IReadOnlyList<Entry> MeetingsOfGroups(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
     {
         var wanted = organisers.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        var ids = Db.Entries.Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.LastEnd > from && e.Status == MeetingStatus.Sent && Db.EntryGroups.Any(g => g.EntryId == e.Id))
-            .OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        if (wanted.Length == 0)
+            return [];
+        var ids = Db
+            .Entries.Where(e =>
+                wanted.Contains(e.OwnerId)
+                && e.Kind == EntryKind.Meeting
+                && e.LastEnd > from
+                && e.Status == MeetingStatus.Sent
+                && Db.EntryGroups.Any(g => g.EntryId == e.Id)
+            )
+            .OrderBy(e => e.LastEnd)
+            .Take(limit)
+            .Select(e => e.Id)
+            .ToArray();
         return InOrder(ids);
     }
 
@@ -175,18 +279,31 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
 
     public Entry? Meeting(string uid, string organiserAddress)
     {
-        var id = Db.Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)
-            .Join(Db.People.Where(p => p.Address == organiserAddress && p.KeptForId == null && !p.Removed), e => e.OwnerId, p => p.Id, (e, p) => e.Id).FirstOrDefault();
+        var id = Db
+            .Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)
+            .Join(
+                Db.People.Where(p => p.Address == organiserAddress && p.KeptForId == null && !p.Removed),
+                e => e.OwnerId,
+                p => p.Id,
+                (e, p) => e.Id
+            )
+            .FirstOrDefault();
         return id == 0 ? null : ById([id])[id];
     }
 
     public IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
     {
         var wanted = organisers.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        var ids = Db.Entries
-            .Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.LastEnd > from && e.Status == MeetingStatus.Sent)
-            .OrderBy(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        if (wanted.Length == 0)
+            return [];
+        var ids = Db
+            .Entries.Where(e =>
+                wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.LastEnd > from && e.Status == MeetingStatus.Sent
+            )
+            .OrderBy(e => e.LastEnd)
+            .Take(limit)
+            .Select(e => e.Id)
+            .ToArray();
         var entries = ById(ids);
         return [.. ids.Select(id => entries[id])];
     }
@@ -194,10 +311,14 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public IReadOnlyList<Entry> Saved(IReadOnlyCollection<UserId> organisers, int limit)
     {
         var wanted = organisers.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        var ids = Db.Entries
-            .Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.Status == MeetingStatus.Draft)
-            .OrderByDescending(e => e.LastEnd).Take(limit).Select(e => e.Id).ToArray();
+        if (wanted.Length == 0)
+            return [];
+        var ids = Db
+            .Entries.Where(e => wanted.Contains(e.OwnerId) && e.Kind == EntryKind.Meeting && e.Status == MeetingStatus.Draft)
+            .OrderByDescending(e => e.LastEnd)
+            .Take(limit)
+            .Select(e => e.Id)
+            .ToArray();
         var entries = ById(ids);
         return [.. ids.Select(id => entries[id])];
     }
@@ -205,23 +326,56 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public IReadOnlyList<Absence> Absences(IReadOnlyCollection<UserId> who, Stretch span)
     {
         var wanted = who.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
+        if (wanted.Length == 0)
+            return [];
         var (start, end) = (span.Start, span.End);
-        return [.. Db.Absences.AsNoTracking().Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end && a.EndedById == null).AsEnumerable().Select(ToCore)];
+        return
+        [
+            .. Db
+                .Absences.AsNoTracking()
+                .Where(a => wanted.Contains(a.UserId) && a.End > start && a.Start < end && a.EndedById == null)
+                .AsEnumerable()
+                .Select(ToCore),
+        ];
     }
 
     public IReadOnlyList<Absence> AbsencesThatAnswer(Instant now) =>
-        [.. Db.Absences.AsNoTracking().Where(a => a.EndedById == null && a.End > now && (a.Invitations != NewInvitations.Kept || a.TextInside != null)).OrderBy(a => a.Id).AsEnumerable().Select(ToCore)];
+        [
+            .. Db
+                .Absences.AsNoTracking()
+                .Where(a => a.EndedById == null && a.End > now && (a.Invitations != NewInvitations.Kept || a.TextInside != null))
+                .OrderBy(a => a.Id)
+                .AsEnumerable()
+                .Select(ToCore),
+        ];
 
     public IReadOnlyList<Mailbox> ToldBy(Absence absence, bool withPrivate, int limit) =>
-        [.. Db.Changes.Where(c => c.AbsenceId == absence.Origin && c.Kind == ChangeKind.MailWritten && c.UndoneById == null)
-            .Join(Db.Outbox.Where(o => o.WithdrawnAt == null), c => c.Id, o => o.ChangeId, (c, o) => (long?)o.Id)
-            .Join(Db.Mails.Where(m => withPrivate || !m.Private), o => o, m => m.OutboxId, (o, m) => new { m.Id, m.ToName, m.ToAddress })
-            .OrderByDescending(m => m.Id).Take(limit).AsEnumerable().Select(m => new Mailbox(m.ToName, m.ToAddress))];
+        [
+            .. Db
+                .Changes.Where(c => c.AbsenceId == absence.Origin && c.Kind == ChangeKind.MailWritten && c.UndoneById == null)
+                .Join(Db.Outbox.Where(o => o.WithdrawnAt == null), c => c.Id, o => o.ChangeId, (c, o) => (long?)o.Id)
+                .Join(
+                    Db.Mails.Where(m => withPrivate || !m.Private),
+                    o => o,
+                    m => m.OutboxId,
+                    (o, m) =>
+                        new
+                        {
+                            m.Id,
+                            m.ToName,
+                            m.ToAddress,
+                        }
+                )
+                .OrderByDescending(m => m.Id)
+                .Take(limit)
+                .AsEnumerable()
+                .Select(m => new Mailbox(m.ToName, m.ToAddress)),
+        ];
 
     public bool WasTakenIn(string key) => Db.TakenIn.Any(t => t.Key == key);
 
-    public Absence? Absence(long id) => Db.Absences.AsNoTracking().SingleOrDefault(a => a.Id == id && a.EndedById == null) is { } row ? ToCore(row) : null;
+    public Absence? Absence(long id) =>
+        Db.Absences.AsNoTracking().SingleOrDefault(a => a.Id == id && a.EndedById == null) is { } row ? ToCore(row) : null;
 
     private protected static Absence ToCore(AbsenceRow row) =>
         new(new UserId(row.UserId), new Stretch(row.Start, row.End), row.CoversId is { } cover ? new UserId(cover) : null, row.Reason)
@@ -239,7 +393,8 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public IReadOnlyDictionary<UserId, Instant> LastChanges(IReadOnlyCollection<UserId> who)
     {
         var wanted = who.Select(w => w.Value).ToArray();
-        if (wanted.Length == 0) return ReadOnlyDictionary<UserId, Instant>.Empty;
+        if (wanted.Length == 0)
+            return ReadOnlyDictionary<UserId, Instant>.Empty;
         // Changes are numbered in the order in which they were made: the last by number is the last in time.
         var last = Db.Changes.Where(c => wanted.Contains(c.InNameOfId)).GroupBy(c => c.InNameOfId).Select(g => g.Max(c => c.Id)).ToArray();
         return Db.Changes.AsNoTracking().Where(c => last.Contains(c.Id)).ToDictionary(c => new UserId(c.InNameOfId), c => c.At);
@@ -247,41 +402,97 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
 
     public IReadOnlyList<DayOff> DaysOff(IReadOnlyCollection<string> where, LocalDate from, LocalDate until)
     {
-        if (where.Count == 0) return [];
-        return [.. Db.DaysOff.AsNoTracking().Where(d => where.Contains(d.Where) && d.Until > from && d.First < until && d.OpenedById == null).OrderBy(d => d.First).AsEnumerable()
-            .Select(d => new DayOff(d.Kind, d.Where, d.First, d.Until, d.Words) { Id = d.Id })];
+        if (where.Count == 0)
+            return [];
+        return
+        [
+            .. Db
+                .DaysOff.AsNoTracking()
+                .Where(d => where.Contains(d.Where) && d.Until > from && d.First < until && d.OpenedById == null)
+                .OrderBy(d => d.First)
+                .AsEnumerable()
+                .Select(d => new DayOff(d.Kind, d.Where, d.First, d.Until, d.Words) { Id = d.Id }),
+        ];
     }
 
     public IReadOnlyList<NoGo> NoGoWeeks(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until)
     {
         var wanted = who.Select(w => w.Value).ToArray();
-        if (wanted.Length == 0) return [];
+        if (wanted.Length == 0)
+            return [];
         // No run of weeks is longer than the most there may be, so that the index by its first day bounds the reading.
         var earliest = from.PlusWeeks(-NoGo.MostWeeks);
-        return [.. Db.NoGoWeeks.AsNoTracking().Where(n => wanted.Contains(n.UserId) && n.OpenedById == null && n.First >= earliest && n.First < until).OrderBy(n => n.First)
-            .AsEnumerable().Select(n => new NoGo(n.Id, new UserId(n.UserId), n.First, n.Weeks, n.Words)).Where(n => n.Until > from)];
+        return
+        [
+            .. Db
+                .NoGoWeeks.AsNoTracking()
+                .Where(n => wanted.Contains(n.UserId) && n.OpenedById == null && n.First >= earliest && n.First < until)
+                .OrderBy(n => n.First)
+                .AsEnumerable()
+                .Select(n => new NoGo(n.Id, new UserId(n.UserId), n.First, n.Weeks, n.Words))
+                .Where(n => n.Until > from),
+        ];
     }
 
     public IReadOnlyList<FurtherCalendar> FurtherOf(IReadOnlyCollection<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        return [.. Db.Further.AsNoTracking().Where(f => wanted.Contains(f.OwnerId) && f.EndedById == null).OrderBy(f => f.Name)
-            .Join(Db.Calendars, f => f.CalendarId, c => c.Id, (f, c) => new { f.CalendarId, c.PublicId, f.OwnerId, f.Name, f.Counts }).AsEnumerable()
-            .Select(f => new FurtherCalendar(new CalendarId(f.CalendarId), f.PublicId, new UserId(f.OwnerId), f.Name, f.Counts))];
+        if (wanted.Length == 0)
+            return [];
+        return
+        [
+            .. Db
+                .Further.AsNoTracking()
+                .Where(f => wanted.Contains(f.OwnerId) && f.EndedById == null)
+                .OrderBy(f => f.Name)
+                .Join(
+                    Db.Calendars,
+                    f => f.CalendarId,
+                    c => c.Id,
+                    (f, c) =>
+                        new
+                        {
+                            f.CalendarId,
+                            c.PublicId,
+                            f.OwnerId,
+                            f.Name,
+                            f.Counts,
+                        }
+                )
+                .AsEnumerable()
+                .Select(f => new FurtherCalendar(new CalendarId(f.CalendarId), f.PublicId, new UserId(f.OwnerId), f.Name, f.Counts)),
+        ];
     }
 
     public IReadOnlyList<Followed> FollowedBy(IReadOnlyCollection<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        return [.. Db.Followed.AsNoTracking().Where(f => wanted.Contains(f.OwnerId) && f.EndedById == null).OrderBy(f => f.Name).AsEnumerable().Select(PeopleMapping.ToCore)];
+        if (wanted.Length == 0)
+            return [];
+        return
+        [
+            .. Db
+                .Followed.AsNoTracking()
+                .Where(f => wanted.Contains(f.OwnerId) && f.EndedById == null)
+                .OrderBy(f => f.Name)
+                .AsEnumerable()
+                .Select(PeopleMapping.ToCore),
+        ];
     }
 
-    public Followed? Followed(long id) => Db.Followed.AsNoTracking().SingleOrDefault(f => f.Id == id && f.EndedById == null) is { } row ? PeopleMapping.ToCore(row) : null;
+    public Followed? Followed(long id) =>
+        Db.Followed.AsNoTracking().SingleOrDefault(f => f.Id == id && f.EndedById == null) is { } row ? PeopleMapping.ToCore(row) : null;
 
     public IReadOnlyList<Followed> FollowedDue(Instant now, int limit) =>
-        [.. Db.Followed.AsNoTracking().Where(f => f.DueAt <= now && f.EndedById == null).OrderBy(f => f.DueAt).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
+        [
+            .. Db
+                .Followed.AsNoTracking()
+                .Where(f => f.DueAt <= now && f.EndedById == null)
+                .OrderBy(f => f.DueAt)
+                .Take(limit)
+                .AsEnumerable()
+                .Select(PeopleMapping.ToCore),
+        ];
 
     public IReadOnlyDictionary<string, Entry> AtHome(CalendarId calendar)
     {
@@ -292,47 +503,104 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public IReadOnlyDictionary<CalendarId, int> CountAtHome(IReadOnlyCollection<CalendarId> calendars)
     {
         var wanted = calendars.Select(c => c.Value).ToArray();
-        if (wanted.Length == 0) return ReadOnlyDictionary<CalendarId, int>.Empty;
-        return Db.Entries.Where(e => wanted.Contains(e.CalendarId)).GroupBy(e => e.CalendarId).Select(g => new { g.Key, Count = g.Count() })
+        if (wanted.Length == 0)
+            return ReadOnlyDictionary<CalendarId, int>.Empty;
+        return Db
+            .Entries.Where(e => wanted.Contains(e.CalendarId))
+            .GroupBy(e => e.CalendarId)
+            .Select(g => new { g.Key, Count = g.Count() })
             .ToDictionary(g => new CalendarId(g.Key), g => g.Count);
     }
 
     public IReadOnlyList<Paper> Papers(IReadOnlyCollection<EntryId> entries)
     {
         var wanted = entries.Select(e => e.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        return [.. Db.Papers.AsNoTracking().Where(p => wanted.Contains(p.EntryId) && p.RemovedByChangeId == null).OrderBy(p => p.Id).AsEnumerable().Select(EntryMapping.ToCore)];
+        if (wanted.Length == 0)
+            return [];
+        return
+        [
+            .. Db
+                .Papers.AsNoTracking()
+                .Where(p => wanted.Contains(p.EntryId) && p.RemovedByChangeId == null)
+                .OrderBy(p => p.Id)
+                .AsEnumerable()
+                .Select(EntryMapping.ToCore),
+        ];
     }
 
     public IReadOnlySet<string> NamedPapers(Instant since) =>
-        Db.Papers.Where(p => p.RemovedAt == null || p.RemovedAt >= since).Select(p => p.Hash).Concat(Db.DraftPapers.Select(p => p.Hash)).ToHashSet();
+        Db
+            .Papers.Where(p => p.RemovedAt == null || p.RemovedAt >= since)
+            .Select(p => p.Hash)
+            .Concat(Db.DraftPapers.Select(p => p.Hash))
+            .ToHashSet();
 
     public IReadOnlyDictionary<string, Place> Places() =>
-        places ??= Db.Places.AsNoTracking().AsEnumerable().Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country) { Address = p.Address, Closed = p.Closed }).ToDictionary(p => p.Name);
+        places ??= Db
+            .Places.AsNoTracking()
+            .AsEnumerable()
+            .Select(p => new Place(p.Name, p.Site, p.Town, p.Zone, p.Country) { Address = p.Address, Closed = p.Closed })
+            .ToDictionary(p => p.Name);
 
     public IReadOnlyList<(string From, string To, int Minutes)> Ways() =>
-        [.. Db.Ways.AsNoTracking().OrderBy(w => w.FromSite).ThenBy(w => w.ToSite).AsEnumerable().Select(w => (w.FromSite, w.ToSite, w.Minutes))];
+        [
+            .. Db
+                .Ways.AsNoTracking()
+                .OrderBy(w => w.FromSite)
+                .ThenBy(w => w.ToSite)
+                .AsEnumerable()
+                .Select(w => (w.FromSite, w.ToSite, w.Minutes)),
+        ];
 
     public IReadOnlyList<CalendarUser> At(IReadOnlyCollection<string> places, int limit) =>
-        [.. Db.People.AsNoTracking().Where(p => p.Place != null && places.Contains(p.Place) && !p.Removed).OrderBy(p => p.Kind).ThenBy(p => p.Name).Take(limit).AsEnumerable().Select(PeopleMapping.ToCore)];
+        [
+            .. Db
+                .People.AsNoTracking()
+                .Where(p => p.Place != null && places.Contains(p.Place) && !p.Removed)
+                .OrderBy(p => p.Kind)
+                .ThenBy(p => p.Name)
+                .Take(limit)
+                .AsEnumerable()
+                .Select(PeopleMapping.ToCore),
+        ];
 
     public TravelTable Travel() =>
-        travel ??= new TravelTable(Db.Ways.AsNoTracking().AsEnumerable().ToDictionary(w => (w.FromSite, w.ToSite), w => Duration.FromMinutes(w.Minutes)));
+        travel ??= new TravelTable(
+            Db.Ways.AsNoTracking().AsEnumerable().ToDictionary(w => (w.FromSite, w.ToSite), w => Duration.FromMinutes(w.Minutes))
+        );
 
     public IReadOnlyList<Category> Categories(IReadOnlyCollection<UserId> owners)
     {
         var wanted = owners.Select(o => o.Value).ToArray();
-        if (wanted.Length == 0) return [];
-        return [.. Db.Categories.AsNoTracking().Where(c => wanted.Contains(c.OwnerId) && !c.Removed).OrderBy(c => c.Name).AsEnumerable()
-            .Select(c => new Category(new CategoryId(c.Id), new UserId(c.OwnerId), c.Name, c.Colour))];
+        if (wanted.Length == 0)
+            return [];
+        return
+        [
+            .. Db
+                .Categories.AsNoTracking()
+                .Where(c => wanted.Contains(c.OwnerId) && !c.Removed)
+                .OrderBy(c => c.Name)
+                .AsEnumerable()
+                .Select(c => new Category(new CategoryId(c.Id), new UserId(c.OwnerId), c.Name, c.Colour)),
+        ];
     }
 
-    public IReadOnlyDictionary<(EntryId Entry, LocalDateTime? RecurrenceId), ReminderMark> ReminderMarks(UserId who, IReadOnlyCollection<EntryId> entries)
+    public IReadOnlyDictionary<(EntryId Entry, LocalDateTime? RecurrenceId), ReminderMark> ReminderMarks(
+        UserId who,
+        IReadOnlyCollection<EntryId> entries
+    )
     {
         var wanted = entries.Select(e => e.Value).ToArray();
-        if (wanted.Length == 0) return ReadOnlyDictionary<(EntryId, LocalDateTime?), ReminderMark>.Empty;
-        return Db.Reminders.AsNoTracking().Where(r => r.UserId == who.Value && wanted.Contains(r.EntryId)).AsEnumerable()
-            .ToDictionary(r => (new EntryId(r.EntryId), Texts.ReadTime(r.RecurrenceId)), r => new ReminderMark(r.OccursAt, r.ShownAt, r.SnoozedUntil, r.DismissedAt));
+        if (wanted.Length == 0)
+            return ReadOnlyDictionary<(EntryId, LocalDateTime?), ReminderMark>.Empty;
+        return Db
+            .Reminders.AsNoTracking()
+            .Where(r => r.UserId == who.Value && wanted.Contains(r.EntryId))
+            .AsEnumerable()
+            .ToDictionary(
+                r => (new EntryId(r.EntryId), Texts.ReadTime(r.RecurrenceId)),
+                r => new ReminderMark(r.OccursAt, r.ShownAt, r.SnoozedUntil, r.DismissedAt)
+            );
     }
 
     public IReadOnlyDictionary<string, string> Settings(UserId who) =>
@@ -341,11 +609,15 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     /// <summary>Entries whole, by their numbers.</summary>
     protected Dictionary<long, Entry> ById(long[] ids)
     {
-        if (ids.Length == 0) return [];
+        if (ids.Length == 0)
+            return [];
         var overrides = Db.Overrides.AsNoTracking().Where(o => ids.Contains(o.EntryId)).ToLookup(o => o.EntryId);
         var participations = Db.Participations.AsNoTracking().Where(p => ids.Contains(p.EntryId)).ToLookup(p => p.EntryId);
         var marks = Db.LaneMarks.AsNoTracking().Where(m => ids.Contains(m.EntryId)).ToLookup(m => m.EntryId);
-        return Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).AsEnumerable()
+        return Db
+            .Entries.AsNoTracking()
+            .Where(e => ids.Contains(e.Id))
+            .AsEnumerable()
             .ToDictionary(e => e.Id, e => EntryMapping.ToCore(e, overrides[e.Id], participations[e.Id], marks[e.Id]));
     }
 }

@@ -26,23 +26,34 @@ public static class StoreServices
 
     /// <summary>Brings the database to the newest schema, making it where there is none.</summary>
     /// <returns>Whether nobody is in it yet.</returns>
-    /// <exception cref="DataFolderException">Another version of Corlin wrote it, with a schema that this one does not know; nothing was changed.</exception>
+    /// <exception cref="DataFolderException">Another version of Corlin wrote it, with a schema that this one does not know; nothing was
+    /// changed.</exception>
     public static async Task<bool> PrepareStoreAsync(this IServiceProvider services, CancellationToken cancel = default)
     {
         await using var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(cancel);
         var applied = (await db.Database.GetAppliedMigrationsAsync(cancel)).ToHashSet();
         var known = db.Database.GetMigrations().ToHashSet();
         if (!applied.IsSubsetOf(known))
-            throw new DataFolderException("This data folder was written by another version of Corlin, which this one cannot open. Nothing was changed: start that version, or choose another folder with --data.");
+            throw new DataFolderException(
+                "This data folder was written by another version of Corlin, which this one cannot open. Nothing was changed: start that version, or choose another folder with --data."
+            );
         // Asking it to migrate where nothing is to be done costs seconds at every start: it builds each schema anew to compare them.
-        if (!known.IsSubsetOf(applied)) await db.Database.MigrateAsync(cancel);
+        if (!known.IsSubsetOf(applied))
+            await db.Database.MigrateAsync(cancel);
         return !await db.People.AnyAsync(cancel);
     }
 
     internal static void Configure(DbContextOptionsBuilder options, string database)
     {
-        var connection = new SqliteConnectionStringBuilder { DataSource = database, ForeignKeys = true, DefaultTimeout = 30 };
-        options.UseSqlite(connection.ToString(), sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter)).AddInterceptors(new Pragmas())
+        var connection = new SqliteConnectionStringBuilder
+        {
+            DataSource = database,
+            ForeignKeys = true,
+            DefaultTimeout = 30,
+        };
+        options
+            .UseSqlite(connection.ToString(), sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
+            .AddInterceptors(new Pragmas())
             // The test run holds the model against its migrations; a start need not.
             .ConfigureWarnings(w => w.Ignore(RelationalEventId.PendingModelChangesWarning));
     }
@@ -52,7 +63,11 @@ public static class StoreServices
     {
         public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
 
-        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             Set(connection);
             return Task.CompletedTask;

@@ -22,13 +22,15 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
             await using var db = await factory.CreateDbContextAsync(cancel);
             await using var transaction = await db.Database.BeginTransactionAsync(cancel);
             var session = new ChangeSession(db, clock.GetCurrentInstant());
-            if (RequestKey.Current is { Noted: false } key) await NoteAsync(db, key, session.Now, cancel);
+            if (RequestKey.Current is { Noted: false } key)
+                await NoteAsync(db, key, session.Now, cancel);
             result = change.Apply(session);
             TiedEntries.Follow(session);
             session.WriteHandedOver();
             await db.SaveChangesAsync(cancel);
             await transaction.CommitAsync(cancel);
-            if (RequestKey.Current is { } done) done.Noted = true;
+            if (RequestKey.Current is { } done)
+                done.Noted = true;
             changed = session.Changed;
         }
         finally
@@ -36,7 +38,8 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
             gate.Release();
         }
 
-        if (changed.Count > 0) await live.AnnounceAsync(changed);
+        if (changed.Count > 0)
+            await live.AnnounceAsync(changed);
         return result;
     }
 
@@ -46,12 +49,21 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
     {
         if (await db.Answers.FindAsync([key.Who.Value, key.Key], cancel) is { } row)
         {
-            if (row.At > now - RequestKey.Kept) throw new RefusedException(RefusalKind.DoneAlready);
+            if (row.At > now - RequestKey.Kept)
+                throw new RefusedException(RefusalKind.DoneAlready);
             db.Answers.Remove(row);
             await db.SaveChangesAsync(cancel);
         }
 
-        db.Answers.Add(new AnswerRow { UserId = key.Who.Value, Key = key.Key, Hash = key.Hash, At = now });
+        db.Answers.Add(
+            new AnswerRow
+            {
+                UserId = key.Who.Value,
+                Key = key.Key,
+                Hash = key.Hash,
+                At = now,
+            }
+        );
         await db.SaveChangesAsync(cancel);
     }
 

@@ -26,7 +26,8 @@ public sealed class AbsenceTests : IAsyncLifetime
     private Task<long> Post(int first, int last, CalendarUser? cover = null, string? reason = "family") =>
         world.Do(new PostAbsence(world.Noor.Id, world.Maren.Id, Days(first, last), (cover ?? world.Tome).Id, reason, AbsenceKind.Holiday));
 
-    private Task<WhereaboutsView> Seen(CalendarUser viewer, string? month = null) => world.See(new ReadWhereabouts(viewer.Id, month, world.Now).Run);
+    private Task<WhereaboutsView> Seen(CalendarUser viewer, string? month = null) =>
+        world.See(new ReadWhereabouts(viewer.Id, month, world.Now).Run);
 
     private async Task<AbsenceView> Only(CalendarUser viewer) => Assert.Single((await Seen(viewer)).Absences);
 
@@ -35,14 +36,20 @@ public sealed class AbsenceTests : IAsyncLifetime
     {
         await Post(10, 12);
         var absence = await Only(world.Noor);
-        Assert.Equal(("Maren Falk", "from 10 March 2027 to 12 March 2027", "family", "Tomé Vidal", false), (absence.Who.Name, absence.Words, absence.Reason, absence.Covers!.Name, absence.Begun));
+        Assert.Equal(
+            ("Maren Falk", "from 10 March 2027 to 12 March 2027", "family", "Tomé Vidal", false),
+            (absence.Who.Name, absence.Words, absence.Reason, absence.Covers!.Name, absence.Begun)
+        );
         var strip = (await Seen(world.Noor)).Strips.Single(s => s.Who.Id == world.Maren.PublicId);
         Assert.Equal((9, 11, "On holiday, family, Tomé covers"), (strip.Away[0].First, strip.Away[0].Last, strip.Away[0].Words));
         Assert.Empty((await Seen(world.Noor, "2027-04")).Strips.SelectMany(s => s.Away));
         // Not as long as it can be undone.
         world.Advance(11);
         var told = await world.See(new ReadDesk(world.Tome.Id, world.Now).Run);
-        Assert.Equal("Noor Haddad for Maren Falk put you down as cover: Maren is away from 10 March 2027 to 12 March 2027.", Assert.Single(told.News).Words);
+        Assert.Equal(
+            "Noor Haddad for Maren Falk put you down as cover: Maren is away from 10 March 2027 to 12 March 2027.",
+            Assert.Single(told.News).Words
+        );
         // Others see that she is away, and not why.
         Assert.Empty((await Seen(world.Ruta)).Absences);
         Assert.DoesNotContain((await Seen(world.Tome)).Strips, s => s.Who.Id == world.Maren.PublicId);
@@ -53,9 +60,22 @@ public sealed class AbsenceTests : IAsyncLifetime
     [InlineData(ReasonTold.Inside, "On holiday, family, Tomé covers")]
     public async Task Why_she_is_away_is_told_on_her_lane_as_she_chose_and_never_to_those_outside(ReasonTold to, string words)
     {
-        await world.Do(new PostAbsence(world.Noor.Id, world.Maren.Id, Days(10, 12), world.Tome.Id, "family", AbsenceKind.Holiday) { ReasonTo = to });
+        await world.Do(
+            new PostAbsence(world.Noor.Id, world.Maren.Id, Days(10, 12), world.Tome.Id, "family", AbsenceKind.Holiday) { ReasonTo = to }
+        );
         async Task<string> Lane(CalendarUser viewer) =>
-            Assert.Single((await world.See(new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 10), LanesSpan.Day, world.Now).Run)).Days[0].Lanes[0].Away).Words;
+            Assert
+                .Single(
+                    (
+                        await world.See(
+                            new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 10), LanesSpan.Day, world.Now).Run
+                        )
+                    )
+                        .Days[0]
+                        .Lanes[0]
+                        .Away
+                )
+                .Words;
         await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Outline, Core.Access.Acting.Look);
         await world.Grant(world.Maren, world.Lakshmi, Core.Access.Sight.Headline, Core.Access.Acting.Look);
         Assert.Equal(words, await Lane(world.Ruta));
@@ -64,14 +84,19 @@ public sealed class AbsenceTests : IAsyncLifetime
         Assert.Equal(to, (await Only(world.Noor)).ReasonTo);
         // Who passes her calendar on and does not speak for her is not told it by looking as she does.
         await world.Grant(world.Maren, world.Ana, Core.Access.Sight.Whole, Core.Access.Acting.Change, passOn: true);
-        var seen = await world.See(new ReadAs(world.Ana.Id, world.Maren.PublicId, world.Maren.PublicId, new LocalDate(2027, 3, 10), world.Now).Run);
+        var seen = await world.See(
+            new ReadAs(world.Ana.Id, world.Maren.PublicId, world.Maren.PublicId, new LocalDate(2027, 3, 10), world.Now).Run
+        );
         Assert.Equal([words, words], new[] { seen.True, seen.Theirs }.Select(lane => Assert.Single(lane.Away).Words));
     }
 
     [Fact]
     public async Task What_who_covers_may_do_meanwhile_comes_goes_and_moves_with_it()
     {
-        async Task<IEnumerable<string>> Held() => (await world.See(s => s.GrantsIn([world.Maren.Id], [world.Tome.Id], defaults: false))).Select(g => $"{g.Acting} {g.Terms.From!.Value.InUtc().Day}-{g.Terms.Until!.Value.InUtc().Day}");
+        async Task<IEnumerable<string>> Held() =>
+            (await world.See(s => s.GrantsIn([world.Maren.Id], [world.Tome.Id], defaults: false))).Select(g =>
+                $"{g.Acting} {g.Terms.From!.Value.InUtc().Day}-{g.Terms.Until!.Value.InUtc().Day}"
+            );
         var absence = new PostAbsence(world.Maren.Id, world.Maren.Id, Days(10, 12), world.Tome.Id, null) { CoverMay = CoverMay.SpeakFor };
         // Who speaks for her and may pass nothing on cannot give it; whoever may is told so.
         Assert.False((await Seen(world.Noor)).Strips.Single(s => s.Who.Id == world.Maren.PublicId).MayLend);
@@ -84,7 +109,18 @@ public sealed class AbsenceTests : IAsyncLifetime
         var stands = await Only(world.Maren);
         Assert.Equal(CoverMay.SpeakFor, stands.CoverMay);
         ChangeAbsence Change(int last, CalendarUser? cover, CoverMay? may = null) =>
-            new(world.Maren.Id, stands.Id, new LocalDateTime(2027, 3, 10, 0, 0), new LocalDateTime(2027, 3, last + 1, 0, 0), cover?.Id, null, AbsenceKind.Holiday) { CoverMay = may };
+            new(
+                world.Maren.Id,
+                stands.Id,
+                new LocalDateTime(2027, 3, 10, 0, 0),
+                new LocalDateTime(2027, 3, last + 1, 0, 0),
+                cover?.Id,
+                null,
+                AbsenceKind.Holiday
+            )
+            {
+                CoverMay = may,
+            };
         var longer = await world.Do(Change(15, world.Tome));
         Assert.Equal(["SpeakFor 10-16"], await Held());
         await world.Do(new UndoAct(world.Maren.Id, longer));
@@ -107,13 +143,46 @@ public sealed class AbsenceTests : IAsyncLifetime
     public async Task What_stands_in_it_is_counted_before_and_after_it_is_posted_a_series_once()
     {
         await world.Arrange("2027-03-11T12:00");
-        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-10T09:00"), null, Rule: Core.Recurrence.Rule.Parse("FREQ=DAILY;UNTIL=20270320T235959")));
-        var before = await world.See(new ReadInAbsence(world.Noor.Id, world.Maren.PublicId, new LocalDateTime(2027, 3, 10, 0, 0), new LocalDateTime(2027, 3, 13, 0, 0), world.Now).Run);
-        Assert.Equal([("Read-in", "Wednesday 10 March, 09:00, three times", "an appointment"), ("Insurers, renewal terms", "Thursday 11 March, 12:00", "Maren organises it")], before.Select(e => (e.Title, e.When, e.Judgement)));
+        await world.Do(
+            new AddAppointment(
+                world.Maren.Id,
+                world.Maren.Id,
+                "Read-in",
+                World.Timed("2027-03-10T09:00"),
+                null,
+                Rule: Core.Recurrence.Rule.Parse("FREQ=DAILY;UNTIL=20270320T235959")
+            )
+        );
+        var before = await world.See(
+            new ReadInAbsence(
+                world.Noor.Id,
+                world.Maren.PublicId,
+                new LocalDateTime(2027, 3, 10, 0, 0),
+                new LocalDateTime(2027, 3, 13, 0, 0),
+                world.Now
+            ).Run
+        );
+        Assert.Equal(
+            [
+                ("Read-in", "Wednesday 10 March, 09:00, three times", "an appointment"),
+                ("Insurers, renewal terms", "Thursday 11 March, 12:00", "Maren organises it"),
+            ],
+            before.Select(e => (e.Title, e.When, e.Judgement))
+        );
         await Post(10, 12);
         var absence = await Only(world.Maren);
         Assert.Equal(("2027-03-10T00:00", "2027-03-13T00:00"), (absence.From, absence.To));
-        await Refused(RefusalKind.MayNotSpeakFor, () => world.See(new ReadInAbsence(world.Ruta.Id, world.Maren.PublicId, new LocalDateTime(2027, 3, 10, 0, 0), new LocalDateTime(2027, 3, 13, 0, 0), world.Now).Run));
+        await Refused(RefusalKind.MayNotSpeakFor, () =>
+            world.See(
+                new ReadInAbsence(
+                    world.Ruta.Id,
+                    world.Maren.PublicId,
+                    new LocalDateTime(2027, 3, 10, 0, 0),
+                    new LocalDateTime(2027, 3, 13, 0, 0),
+                    world.Now
+                ).Run
+            )
+        );
     }
 
     [Fact]
@@ -126,7 +195,9 @@ public sealed class AbsenceTests : IAsyncLifetime
         await world.Do(new PostAbsence(world.Tome.Id, world.Tome.Id, Days(20, 22), null, null));
         await Refused(RefusalKind.CoverIsAway, () => Post(22, 23));
         // Nobody covers for one who covers for them.
-        await Refused(RefusalKind.CoverIsAway, () => world.Do(new PostAbsence(world.Tome.Id, world.Tome.Id, Days(12, 12), world.Maren.Id, null)));
+        await Refused(RefusalKind.CoverIsAway, () =>
+            world.Do(new PostAbsence(world.Tome.Id, world.Tome.Id, Days(12, 12), world.Maren.Id, null))
+        );
         await Refused(RefusalKind.CoversSelf, () => Post(24, 25, world.Maren));
         await Refused(RefusalKind.InThePast, () => Post(1, 7));
         await Refused(RefusalKind.MayNotSpeakFor, () => world.Do(new PostAbsence(world.Ruta.Id, world.Maren.Id, Days(26, 26), null, null)));
@@ -138,11 +209,39 @@ public sealed class AbsenceTests : IAsyncLifetime
     {
         await Post(10, 12);
         var absence = await Only(world.Noor);
-        var change = await world.Do(new ChangeAbsence(world.Noor.Id, absence.Id, new LocalDateTime(2027, 3, 9, 14, 0), new LocalDateTime(2027, 3, 16, 0, 0), world.Tome.Id, "family", AbsenceKind.Ill));
-        Assert.Equal(("from 9 March 2027, 14:00 to 16 March 2027, 00:00", AbsenceKind.Ill), ((await Only(world.Noor)).Words, (await Only(world.Noor)).Kind));
+        var change = await world.Do(
+            new ChangeAbsence(
+                world.Noor.Id,
+                absence.Id,
+                new LocalDateTime(2027, 3, 9, 14, 0),
+                new LocalDateTime(2027, 3, 16, 0, 0),
+                world.Tome.Id,
+                "family",
+                AbsenceKind.Ill
+            )
+        );
+        Assert.Equal(
+            ("from 9 March 2027, 14:00 to 16 March 2027, 00:00", AbsenceKind.Ill),
+            ((await Only(world.Noor)).Words, (await Only(world.Noor)).Kind)
+        );
         await world.Do(new UndoAct(world.Noor.Id, change));
-        Assert.Equal(("from 10 March 2027 to 12 March 2027", AbsenceKind.Holiday), ((await Only(world.Noor)).Words, (await Only(world.Noor)).Kind));
-        await Refused(RefusalKind.NotFound, () => world.Do(new ChangeAbsence(world.Ruta.Id, absence.Id, new LocalDateTime(2027, 3, 9, 0, 0), new LocalDateTime(2027, 3, 16, 0, 0), null, null, AbsenceKind.Ill)));
+        Assert.Equal(
+            ("from 10 March 2027 to 12 March 2027", AbsenceKind.Holiday),
+            ((await Only(world.Noor)).Words, (await Only(world.Noor)).Kind)
+        );
+        await Refused(RefusalKind.NotFound, () =>
+            world.Do(
+                new ChangeAbsence(
+                    world.Ruta.Id,
+                    absence.Id,
+                    new LocalDateTime(2027, 3, 9, 0, 0),
+                    new LocalDateTime(2027, 3, 16, 0, 0),
+                    null,
+                    null,
+                    AbsenceKind.Ill
+                )
+            )
+        );
         await Refused(RefusalKind.NotFound, () => world.Do(new EndAbsence(world.Noor.Id, absence.Id)));
     }
 
@@ -151,17 +250,29 @@ public sealed class AbsenceTests : IAsyncLifetime
     {
         await Post(8, 12);
         Assert.True((await Only(world.Noor)).Begun);
-        var search = new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 60, new LocalDate(2027, 3, 10), new LocalDate(2027, 3, 10), world.Now);
+        var search = new ReadSlots(
+            world.Noor.Id,
+            world.Maren.PublicId,
+            [world.Tome.PublicId],
+            [],
+            60,
+            new LocalDate(2027, 3, 10),
+            new LocalDate(2027, 3, 10),
+            world.Now
+        );
         Assert.Equal(0, (await world.See(search.Run)).Total);
         world.Advance(3600);
         var change = await world.Do(new EndAbsence(world.Noor.Id, (await Only(world.Noor)).Id));
         Assert.Empty((await Seen(world.Noor)).Absences);
         Assert.NotEqual(0, (await world.See(search.Run)).Total);
         world.Advance(11);
-        Assert.Contains((await world.See(new ReadDesk(world.Tome.Id, world.Now).Run)).News, n => n.Words.Contains("need not cover for Maren any more", StringComparison.Ordinal));
+        Assert.Contains((await world.See(new ReadDesk(world.Tome.Id, world.Now).Run)).News, n =>
+            n.Words.Contains("need not cover for Maren any more", StringComparison.Ordinal)
+        );
         await world.Do(new UndoAct(world.Noor.Id, change));
         Assert.Equal(0, (await world.See(search.Run)).Total);
     }
 
-    private static async Task Refused(RefusalKind kind, Func<Task> act) => Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(act)).Refusal.Kind);
+    private static async Task Refused(RefusalKind kind, Func<Task> act) =>
+        Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(act)).Refusal.Kind);
 }

@@ -29,7 +29,10 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Empty(await NewsOf(world.Ruta));
         world.Advance(11);
         var told = Assert.Single(await NewsOf(world.Ruta));
-        Assert.Equal(("Maren Falk lets you see Headline of Maren’s calendar.", "for the array visits", true), (told.Words, told.Line, told.ToLane));
+        Assert.Equal(
+            ("Maren Falk lets you see Headline of Maren’s calendar.", "for the array visits", true),
+            (told.Words, told.Line, told.ToLane)
+        );
         Assert.Equal(told.Words, Assert.Single(await NewsOf(world.Tome)).Words);
 
         await world.Do(new PutAccessNewsAway(world.Ruta.Id, told.Id));
@@ -40,7 +43,10 @@ public sealed class AccessTests : IAsyncLifetime
         var undone = await world.Do(new UndoChange(world.Maren.Id, change));
         Assert.Equal("taken", await TitleFor(world.Ruta));
         world.Advance(11);
-        Assert.Equal("Maren Falk has withdrawn it: you may no longer see Headline of Maren’s calendar.", (await NewsOf(world.Ruta))[0].Words);
+        Assert.Equal(
+            "Maren Falk has withdrawn it: you may no longer see Headline of Maren’s calendar.",
+            (await NewsOf(world.Ruta))[0].Words
+        );
         await world.Do(new UndoChange(world.Maren.Id, undone));
         Assert.Equal("Read-in", await TitleFor(world.Ruta));
     }
@@ -109,12 +115,21 @@ public sealed class AccessTests : IAsyncLifetime
         await Refused(RefusalKind.MayNotGrant, Granting(world.Noor, world.Maren, Headline, world.Ruta));
         await world.Grant(world.Maren, world.Noor, Sight.Headline, Acting.Add, passOn: true);
         await Refused(RefusalKind.MoreThanHeld, Granting(world.Noor, world.Maren, new AccessTerms(Sight.Whole, Acting.Look), world.Ruta));
-        await Refused(RefusalKind.MoreThanHeld, Granting(world.Noor, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, Private: true), world.Ruta));
-        await Refused(RefusalKind.OutsideLooks, Granting(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Add), world.Lakshmi));
+        await Refused(
+            RefusalKind.MoreThanHeld,
+            Granting(world.Noor, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, Private: true), world.Ruta)
+        );
+        await Refused(
+            RefusalKind.OutsideLooks,
+            Granting(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Add), world.Lakshmi)
+        );
         await Refused(RefusalKind.OwnCalendar, Granting(world.Noor, world.Maren, Headline, world.Maren));
         await Give(world.Noor, world.Maren, Headline, null, world.Ruta);
         world.Advance(11);
-        Assert.Equal("Noor Haddad for Maren Falk lets you see Headline of Maren’s calendar.", Assert.Single(await NewsOf(world.Ruta)).Words);
+        Assert.Equal(
+            "Noor Haddad for Maren Falk lets you see Headline of Maren’s calendar.",
+            Assert.Single(await NewsOf(world.Ruta)).Words
+        );
 
         // What the owner gave beyond it is not hers to take.
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Look);
@@ -147,20 +162,39 @@ public sealed class AccessTests : IAsyncLifetime
         // She may pass on what she holds of Tomé, not of Maren.
         await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.Change, passOn: true);
         var today = world.Now.InUtc().Date;
-        var covered = await world.Do(new CoverFor(world.Noor.Id, world.Noor.Id, world.Ruta.Id, today.PlusDays(1), today.PlusDays(2), "leave"));
+        var covered = await world.Do(
+            new CoverFor(world.Noor.Id, world.Noor.Id, world.Ruta.Id, today.PlusDays(1), today.PlusDays(2), "leave")
+        );
         Assert.Single(covered.Changes);
         Assert.Equal([world.Maren.Id], covered.Left);
-        Acting On(CalendarUser owner, NodaTime.Instant at, ICalendarReads s) => Rights.Combine(s.GrantsOn([owner.Id], world.Ruta.Id)[owner.Id], true, at, s.CeilingFor(true)).Acting;
+        Acting On(CalendarUser owner, NodaTime.Instant at, ICalendarReads s) =>
+            Rights.Combine(s.GrantsOn([owner.Id], world.Ruta.Id)[owner.Id], true, at, s.CeilingFor(true)).Acting;
         Assert.Equal(
             [Acting.Look, Acting.Change, Acting.Change, Acting.Look],
-            await world.See(s => Enumerable.Range(0, 4).Select(d => On(world.Tome, world.Now + NodaTime.Duration.FromDays(d), s)).ToArray()));
+            await world.See(s => Enumerable.Range(0, 4).Select(d => On(world.Tome, world.Now + NodaTime.Duration.FromDays(d), s)).ToArray())
+        );
         world.Advance(11);
-        Assert.Contains("lets you see Whole of Tomé’s calendar and change it, from", Assert.Single(await NewsOf(world.Ruta)).Words, StringComparison.Ordinal);
+        Assert.Contains(
+            "lets you see Whole of Tomé’s calendar and change it, from",
+            Assert.Single(await NewsOf(world.Ruta)).Words,
+            StringComparison.Ordinal
+        );
         // The principal does it for what is theirs; somebody else for nothing, and learns of nothing.
-        Assert.Equal([world.Maren.Id], (await world.Do(new CoverFor(world.Maren.Id, world.Noor.Id, world.Ana.Id, today, today, null))) is var own && own.Left.Count == 0 ? [world.Maren.Id] : own.Left);
+        Assert.Equal(
+            [world.Maren.Id],
+            (await world.Do(new CoverFor(world.Maren.Id, world.Noor.Id, world.Ana.Id, today, today, null))) is var own
+            && own.Left.Count == 0
+                ? [world.Maren.Id]
+                : own.Left
+        );
         await Refused(RefusalKind.MayNotGrant, new CoverFor(world.Ana.Id, world.Noor.Id, world.Ruta.Id, today, today, null));
         Assert.Empty((await world.See(s => new ReadCover(world.Ana.Id, world.Noor.PublicId, world.Now).Run(s))).Calendars);
-        Assert.Equal(["Maren Falk", "Tomé Vidal"], (await world.See(s => new ReadCover(world.Noor.Id, world.Noor.PublicId, world.Now).Run(s))).Calendars.Select(c => c.Owner.Name).Order());
+        Assert.Equal(
+            ["Maren Falk", "Tomé Vidal"],
+            (await world.See(s => new ReadCover(world.Noor.Id, world.Noor.PublicId, world.Now).Run(s)))
+                .Calendars.Select(c => c.Owner.Name)
+                .Order()
+        );
         await world.Do(new UndoChange(world.Noor.Id, covered.Changes[0]));
         Assert.Equal(Acting.Look, await world.See(s => On(world.Tome, world.Now + NodaTime.Duration.FromDays(1), s)));
     }
@@ -168,9 +202,20 @@ public sealed class AccessTests : IAsyncLifetime
     [Fact]
     public async Task Asked_for_it_waits_on_the_desk_and_is_granted_less_or_refused()
     {
-        await world.Do(new AskForAccess(world.Ruta.Id, world.Maren.Id, new AccessTerms(Sight.Whole, Acting.Look), "array visits", new AccessTerms(Sight.Outline, Acting.Look)));
+        await world.Do(
+            new AskForAccess(
+                world.Ruta.Id,
+                world.Maren.Id,
+                new AccessTerms(Sight.Whole, Acting.Look),
+                "array visits",
+                new AccessTerms(Sight.Outline, Acting.Look)
+            )
+        );
         var row = Assert.Single((await Desk(world.Maren)).Queue, r => r.Key.StartsWith("access-", StringComparison.Ordinal));
-        Assert.Equal(("Decide", "Ruta Vaitkus asks", "to see Whole of your calendar", "“array visits”"), (row.Verb, row.Title, row.Text, row.Reason));
+        Assert.Equal(
+            ("Decide", "Ruta Vaitkus asks", "to see Whole of your calendar", "“array visits”"),
+            (row.Verb, row.Title, row.Text, row.Reason)
+        );
         // Who speaks for her but may pass nothing on does not decide it.
         Assert.DoesNotContain((await Desk(world.Noor)).Queue, r => r.Key.StartsWith("access-", StringComparison.Ordinal));
         var request = Assert.Single((await Access(world.Maren)).Requests);
@@ -189,7 +234,10 @@ public sealed class AccessTests : IAsyncLifetime
         await world.Do(new RefuseAccess(world.Maren.Id, anew.Id, "not now"));
         world.Advance(11);
         var told = Assert.Single(await NewsOf(world.Tome));
-        Assert.Equal(("Maren Falk refuses what you asked for: to see Outline of Maren’s calendar and add to it.", "not now", false), (told.Words, told.Line, told.ToLane));
+        Assert.Equal(
+            ("Maren Falk refuses what you asked for: to see Outline of Maren’s calendar and add to it.", "not now", false),
+            (told.Words, told.Line, told.ToLane)
+        );
     }
 
     [Fact]
@@ -203,7 +251,10 @@ public sealed class AccessTests : IAsyncLifetime
         // What Noor holds is cut as well; both are told, and the table says what holds now.
         Assert.Equal(2, set.Cut);
         world.Advance(11);
-        Assert.Contains("The organisation allows less: you may now see Outline of Maren’s calendar.", (await NewsOf(world.Ruta)).Select(n => n.Words));
+        Assert.Contains(
+            "The organisation allows less: you may now see Outline of Maren’s calendar.",
+            (await NewsOf(world.Ruta)).Select(n => n.Words)
+        );
         var cells = await world.See(s => new ReadAccessCells(world.Maren.Id, [world.Ruta.PublicId], world.Now).Run(s));
         Assert.Equal(Sight.Outline, Assert.Single(cells[0].Cells, c => !c.Own).Sight);
         await Refused(RefusalKind.AboveCeiling, Granting(world.Maren, world.Maren, Headline, world.Tome));
@@ -277,7 +328,8 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal(("Safety board", Sight.Headline), (Assert.Single(through.Through).Group, through.Through[0].Sight));
     }
 
-    private Task Entry() => world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-08T12:00"), null, null, false));
+    private Task Entry() =>
+        world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-08T12:00"), null, null, false));
 
     [Theory]
     [InlineData(Sight.Outline, "Taken", "Private")]
@@ -290,19 +342,41 @@ public sealed class AccessTests : IAsyncLifetime
         await Give(world.Maren, world.Maren, new AccessTerms(sight, Acting.Look), "As you asked", world.Lakshmi);
         var letter = await LetterAsync();
         Assert.Null(letter.Way);
-        Assert.Equal([(known, World.Timed("2027-03-10T09:00").ToStretch(DateTimeZone.Utc)), (hidden, World.Timed("2027-03-10T11:00").ToStretch(DateTimeZone.Utc))], letter.Lane!.Entries.Select(e => (e.Title, e.Stretch)));
-        Assert.EndsWith("As you asked\r\n\r\nAll that you may see of it from 8 March 2027 to 6 June 2027 comes with this letter, as a calendar file. It is as the calendar stands today; later changes do not reach it. Write to Maren for a new one.", letter.Text, StringComparison.Ordinal);
+        Assert.Equal(
+            [
+                (known, World.Timed("2027-03-10T09:00").ToStretch(DateTimeZone.Utc)),
+                (hidden, World.Timed("2027-03-10T11:00").ToStretch(DateTimeZone.Utc)),
+            ],
+            letter.Lane!.Entries.Select(e => (e.Title, e.Stretch))
+        );
+        Assert.EndsWith(
+            "As you asked\r\n\r\nAll that you may see of it from 8 March 2027 to 6 June 2027 comes with this letter, as a calendar file. It is as the calendar stands today; later changes do not reach it. Write to Maren for a new one.",
+            letter.Text,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public async Task What_has_not_begun_leaves_in_no_file_nor_what_comes_after_its_end()
     {
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Site visit", World.Timed("2027-03-10T09:00"), null));
-        await Give(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, From: world.Now + Duration.FromDays(1)), null, world.Lakshmi);
+        await Give(
+            world.Maren,
+            world.Maren,
+            new AccessTerms(Sight.Headline, Acting.Look, From: world.Now + Duration.FromDays(1)),
+            null,
+            world.Lakshmi
+        );
         var letter = await LetterAsync();
         Assert.Null(letter.Lane);
         Assert.EndsWith("It has not begun yet. Write to Maren then, for the calendar as a file.", letter.Text, StringComparison.Ordinal);
-        await Give(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, Until: world.Now + Duration.FromDays(1)), null, world.Lakshmi);
+        await Give(
+            world.Maren,
+            world.Maren,
+            new AccessTerms(Sight.Headline, Acting.Look, Until: world.Now + Duration.FromDays(1)),
+            null,
+            world.Lakshmi
+        );
         Assert.Empty((await LetterAsync()).Lane!.Entries);
     }
 
@@ -313,9 +387,11 @@ public sealed class AccessTests : IAsyncLifetime
         return world.Post.Letters[^1];
     }
 
-    private static GrantAccess Granting(CalendarUser actor, CalendarUser owner, AccessTerms terms, params CalendarUser[] to) => new(actor.Id, owner.Id, [.. to.Select(t => t.Id)], terms);
+    private static GrantAccess Granting(CalendarUser actor, CalendarUser owner, AccessTerms terms, params CalendarUser[] to) =>
+        new(actor.Id, owner.Id, [.. to.Select(t => t.Id)], terms);
 
-    private Task<long> Give(CalendarUser actor, CalendarUser owner, AccessTerms terms, string? line, params CalendarUser[] to) => world.Do(Granting(actor, owner, terms, to) with { Line = line });
+    private Task<long> Give(CalendarUser actor, CalendarUser owner, AccessTerms terms, string? line, params CalendarUser[] to) =>
+        world.Do(Granting(actor, owner, terms, to) with { Line = line });
 
     private async Task Refused<T>(RefusalKind kind, IChange<T> change) =>
         Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(change))).Refusal.Kind);
@@ -323,13 +399,20 @@ public sealed class AccessTests : IAsyncLifetime
     private async Task<CalendarUser> Group(string name, params CalendarUser[] members)
     {
         var address = $"{name.Replace(' ', '-').ToLowerInvariant()}@ebbline.example";
-        var group = await world.Do(new AddPerson(new CalendarUser(default, "", UserKind.Group, name, address, true, "Europe/Lisbon", null, null, 0, null)));
-        foreach (var member in members) await world.Do(new AddMember(group.Id, member.Id));
+        var group = await world.Do(
+            new AddPerson(new CalendarUser(default, "", UserKind.Group, name, address, true, "Europe/Lisbon", null, null, 0, null))
+        );
+        foreach (var member in members)
+            await world.Do(new AddMember(group.Id, member.Id));
         return group;
     }
 
     private async Task<string> TitleFor(CalendarUser viewer) =>
-        (await world.See(s => new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 8), LanesSpan.Day, world.Now).Run(s))).Days[0].Lanes[0].Entries[0].Label;
+        (await world.See(s => new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 8), LanesSpan.Day, world.Now).Run(s)))
+            .Days[0]
+            .Lanes[0]
+            .Entries[0]
+            .Label;
 
     private Task<DeskView> Desk(CalendarUser viewer) => world.See(s => new ReadDesk(viewer.Id, world.Now).Run(s));
 
@@ -340,7 +423,8 @@ public sealed class AccessTests : IAsyncLifetime
     private Task<GrantsView> Grants(CalendarUser viewer, CalendarUser who, CalendarUser owner) =>
         world.See(s => new ReadGrants(viewer.Id, who.PublicId, owner.PublicId, world.Now).Run(s));
 
-    private Task<AsSeenView> Seen(CalendarUser viewer, string who) => world.See(s => new ReadAs(viewer.Id, who, world.Maren.PublicId, null, world.Now).Run(s));
+    private Task<AsSeenView> Seen(CalendarUser viewer, string who) =>
+        world.See(s => new ReadAs(viewer.Id, who, world.Maren.PublicId, null, world.Now).Run(s));
 
     private async Task<(string Open, string Closed)> Readers()
     {

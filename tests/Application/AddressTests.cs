@@ -8,7 +8,9 @@ using NodaTime;
 
 namespace Corlin.Application.Tests;
 
-/// <summary>Where somebody's mail goes is decided by an administrator, or shown by a letter; whoever says it otherwise reads their invitations.</summary>
+/// <summary>
+/// Where somebody's mail goes is decided by an administrator, or shown by a letter; whoever says it otherwise reads their invitations.
+/// </summary>
 public sealed class AddressTests : IAsyncLifetime
 {
     private World world = null!;
@@ -32,7 +34,10 @@ public sealed class AddressTests : IAsyncLifetime
         await world.Do(new SettleAddress(world.Administrator.Id, row.Address!.Value, Uses: true));
         Assert.Equal("lakshmi@new-office.example", await AddressOf(world.Lakshmi));
         Assert.Empty(await Queue(world.Administrator));
-        Assert.Contains(await Before(), w => w == "Mail to Lakshmi Rao goes to lakshmi@new-office.example since 8 March, by Duarte Pinho; before, it went to lakshmi@coromandel-marine.example.");
+        Assert.Contains(await Before(), w =>
+            w
+            == "Mail to Lakshmi Rao goes to lakshmi@new-office.example since 8 March, by Duarte Pinho; before, it went to lakshmi@coromandel-marine.example."
+        );
         // A month later it is nothing new.
         world.Clock.StopAt(world.Now + Duration.FromDays(31));
         Assert.DoesNotContain(await Before(), w => w.StartsWith("Mail to", StringComparison.Ordinal));
@@ -41,9 +46,18 @@ public sealed class AddressTests : IAsyncLifetime
     [Fact]
     public async Task What_was_put_back_as_it_was_is_no_change()
     {
-        await world.Do(new ChangePerson(world.Administrator.Id, world.Lakshmi.PublicId, 1, new PersonEdit(Address: "lakshmi@new-office.example")));
+        await world.Do(
+            new ChangePerson(world.Administrator.Id, world.Lakshmi.PublicId, 1, new PersonEdit(Address: "lakshmi@new-office.example"))
+        );
         Assert.Single(await world.See(s => s.AddressChangesSince([world.Lakshmi.Id], world.Now - Duration.FromDays(1))));
-        await world.Do(new ChangePerson(world.Administrator.Id, world.Lakshmi.PublicId, 2, new PersonEdit(Address: "lakshmi@coromandel-marine.example")));
+        await world.Do(
+            new ChangePerson(
+                world.Administrator.Id,
+                world.Lakshmi.PublicId,
+                2,
+                new PersonEdit(Address: "lakshmi@coromandel-marine.example")
+            )
+        );
         Assert.Empty(await world.See(s => s.AddressChangesSince([world.Lakshmi.Id], world.Now - Duration.FromDays(1))));
     }
 
@@ -80,7 +94,10 @@ public sealed class AddressTests : IAsyncLifetime
         await Refused(RefusalKind.AddressKeyUnknown, new ConfirmAddress(world.Maren.Id, key));
         world.Advance(11);
         await world.SendDue();
-        Assert.Equal(["maren@ebbline.example", "noor@ebbline.example"], world.Post.Letters.Skip(1).Select(l => l.To.Address).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["maren@ebbline.example", "noor@ebbline.example"],
+            world.Post.Letters.Skip(1).Select(l => l.To.Address).Order(StringComparer.Ordinal)
+        );
     }
 
     [Fact]
@@ -101,8 +118,14 @@ public sealed class AddressTests : IAsyncLifetime
         await Refused(RefusalKind.AddressTaken, new SayAddress(world.Noor.Id, world.Maren.PublicId, 1, world.Tome.Address));
         await Refused(RefusalKind.AddressIsNone, new SayAddress(world.Noor.Id, world.Maren.PublicId, 1, "maren at home"));
         await Refused(RefusalKind.MayNotKeep, new SayAddress(world.Ruta.Id, world.Maren.PublicId, 1, "maren@elsewhere.example"));
-        Assert.Equal(AddressWaits.Administrator, (await world.Do(new SayAddress(world.Noor.Id, world.Maren.PublicId, 1, "maren@elsewhere.example"))).Waits);
-        Assert.Equal(AddressWaits.Nothing, (await world.Do(new SayAddress(world.Administrator.Id, world.Tome.PublicId, 1, "tome@elsewhere.example"))).Waits);
+        Assert.Equal(
+            AddressWaits.Administrator,
+            (await world.Do(new SayAddress(world.Noor.Id, world.Maren.PublicId, 1, "maren@elsewhere.example"))).Waits
+        );
+        Assert.Equal(
+            AddressWaits.Nothing,
+            (await world.Do(new SayAddress(world.Administrator.Id, world.Tome.PublicId, 1, "tome@elsewhere.example"))).Waits
+        );
         var seen = (await world.See(s => new ReadPerson(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s))).Waiting!;
         Assert.Equal(("maren@elsewhere.example", false, true), (seen.Address, seen.MayDecide, seen.MayTakeBack));
         Assert.Null((await world.See(s => new ReadPerson(world.Ruta.Id, world.Maren.PublicId, world.Now).Run(s))).Waiting);
@@ -112,13 +135,26 @@ public sealed class AddressTests : IAsyncLifetime
     private async Task<IEnumerable<string>> Before()
     {
         var start = world.Now + Duration.FromDays(1);
-        var chosen = await world.See(new ReadChosen(world.Noor.Id, world.Maren.PublicId, [world.Lakshmi.PublicId], [], new Stretch(start, start + Duration.FromHours(1)), null, false, world.Now).Run);
+        var chosen = await world.See(
+            new ReadChosen(
+                world.Noor.Id,
+                world.Maren.PublicId,
+                [world.Lakshmi.PublicId],
+                [],
+                new Stretch(start, start + Duration.FromHours(1)),
+                null,
+                false,
+                world.Now
+            ).Run
+        );
         return chosen.Wrong.Select(w => w.Words);
     }
 
     private async Task<string> AddressOf(CalendarUser who) => (await world.See(s => s.Users([who.Id])))[who.Id].Address;
 
-    private async Task<IReadOnlyList<QueueRow>> Queue(CalendarUser who) => [.. (await world.See(new ReadDesk(who.Id, world.Now).Run)).Queue.Where(r => r.Address is not null)];
+    private async Task<IReadOnlyList<QueueRow>> Queue(CalendarUser who) =>
+        [.. (await world.See(new ReadDesk(who.Id, world.Now).Run)).Queue.Where(r => r.Address is not null)];
 
-    private async Task Refused<T>(RefusalKind kind, IChange<T> change) => Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(change))).Refusal.Kind);
+    private async Task Refused<T>(RefusalKind kind, IChange<T> change) =>
+        Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(change))).Refusal.Kind);
 }

@@ -13,14 +13,26 @@ public class AnsweringTests
     {
         var world = await World.MakeAsync();
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
-        var made = await world.Do(new ArrangeMeeting(
-            world.Ruta.Id, world.Ruta.Id, "Berths", [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed("2027-03-17T10:00"), null, null, null, null));
+        var made = await world.Do(
+            new ArrangeMeeting(
+                world.Ruta.Id,
+                world.Ruta.Id,
+                "Berths",
+                [new Invited(world.Maren.PublicId, AttendeeRole.Required)],
+                World.Timed("2027-03-17T10:00"),
+                null,
+                null,
+                null,
+                null
+            )
+        );
         await world.Do(new AnswerInvitation(world.Noor.Id, world.Maren.Id, made.PublicId, null, Answer.Accepted, null, null));
         await world.SendDue();
         return (world, made.PublicId);
     }
 
-    private static AnswerInvitation Declines(CalendarUser who, World world, string entry) => new(who.Id, world.Maren.Id, entry, null, Answer.Declined, null, null);
+    private static AnswerInvitation Declines(CalendarUser who, World world, string entry) =>
+        new(who.Id, world.Maren.Id, entry, null, Answer.Declined, null, null);
 
     private static async Task<IReadOnlyList<string>> ToldAsync(World world, CalendarUser who)
     {
@@ -46,7 +58,11 @@ public class AnsweringTests
         var (world, entry) = await AcceptedByNoorAsync();
         await using var _ = world;
         await world.Do(Declines(world.Ana, world, entry) with { AllTheSame = true });
-        Assert.Contains("Ana Brandão for Maren Falk answered declined. What stood there for Maren Falk was accepted.", Assert.Single(await ToldAsync(world, world.Noor)), StringComparison.Ordinal);
+        Assert.Contains(
+            "Ana Brandão for Maren Falk answered declined. What stood there for Maren Falk was accepted.",
+            Assert.Single(await ToldAsync(world, world.Noor)),
+            StringComparison.Ordinal
+        );
         Assert.Empty(await ToldAsync(world, world.Ana));
     }
 
@@ -81,7 +97,8 @@ public class AnsweringTests
         Assert.Empty(await ToldAsync(world, world.Noor));
     }
 
-    private static EnterAnswer Told(World world, CalendarUser by, string entry, CalendarUser who, Answer answer) => new(by.Id, entry, who.PublicId, null, answer, "gladly");
+    private static EnterAnswer Told(World world, CalendarUser by, string entry, CalendarUser who, Answer answer) =>
+        new(by.Id, entry, who.PublicId, null, answer, "gladly");
 
     [Fact]
     public async Task What_was_told_by_word_of_mouth_stands_and_who_told_it_learns_so()
@@ -90,8 +107,15 @@ public class AnsweringTests
         var made = await world.Arrange();
         await world.Do(Told(world, world.Noor, made.PublicId, world.Tome, Answer.Accepted));
         var part = Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!;
-        Assert.Equal((Answer.Accepted, world.Noor.Id, true, "gladly"), (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth, part.Comment));
-        Assert.Contains("entered “accepted” for you, told by word of mouth", Assert.Single(await ToldAsync(world, world.Tome)), StringComparison.Ordinal);
+        Assert.Equal(
+            (Answer.Accepted, world.Noor.Id, true, "gladly"),
+            (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth, part.Comment)
+        );
+        Assert.Contains(
+            "entered “accepted” for you, told by word of mouth",
+            Assert.Single(await ToldAsync(world, world.Tome)),
+            StringComparison.Ordinal
+        );
 
         // They say otherwise themselves, and it is theirs again.
         await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, null));
@@ -111,7 +135,10 @@ public class AnsweringTests
         var change = await world.Do(told with { AllTheSame = true });
         await world.Do(new UndoChange(world.Noor.Id, change));
         var part = Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!;
-        Assert.Equal((Answer.Declined, world.Tome.Id, false, "no"), (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth, part.Comment));
+        Assert.Equal(
+            (Answer.Declined, world.Tome.Id, false, "no"),
+            (part.Answer, part.AnsweredBy!.Value, part.ByWordOfMouth, part.Comment)
+        );
     }
 
     [Fact]
@@ -120,8 +147,22 @@ public class AnsweringTests
         await using var world = await World.MakeAsync();
         var made = await world.Arrange();
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Tome, made.PublicId, world.Tome, Answer.Accepted)));
-        Assert.Equal(RefusalKind.NotAnAttendee, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Noor, made.PublicId, world.Noor, Answer.Accepted)))).Refusal.Kind);
-        Assert.Equal(RefusalKind.BadInput, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Noor, made.PublicId, world.Tome, Answer.None)))).Refusal.Kind);
+        Assert.Equal(
+            RefusalKind.NotAnAttendee,
+            (
+                await Assert.ThrowsAsync<RefusedException>(() =>
+                    world.Do(Told(world, world.Noor, made.PublicId, world.Noor, Answer.Accepted))
+                )
+            )
+                .Refusal
+                .Kind
+        );
+        Assert.Equal(
+            RefusalKind.BadInput,
+            (await Assert.ThrowsAsync<RefusedException>(() => world.Do(Told(world, world.Noor, made.PublicId, world.Tome, Answer.None))))
+                .Refusal
+                .Kind
+        );
         Assert.Equal(Answer.None, Agreement.Of(await world.Entry(made.PublicId), world.Tome.Id, null)!.Answer);
     }
 }

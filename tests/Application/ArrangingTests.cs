@@ -29,7 +29,10 @@ public sealed class ArrangingTests : IAsyncLifetime
         Assert.Equal(2, await world.SendDue());
         Assert.Equal(0, await world.SendDue());
         var mail = Assert.Single(world.Post.Mail);
-        Assert.Equal((SchedulingMethod.Request, "lakshmi@coromandel-marine.example", "Maren Falk", "Noor Haddad"), (mail.Method, mail.To.Address, mail.Organiser.Name, mail.SentBy!.Name));
+        Assert.Equal(
+            (SchedulingMethod.Request, "lakshmi@coromandel-marine.example", "Maren Falk", "Noor Haddad"),
+            (mail.Method, mail.To.Address, mail.Organiser.Name, mail.SentBy!.Name)
+        );
         Assert.Equal((EffectKind.Invite, "tome@ebbline.example"), (world.Post.Notices.Single().Kind, world.Post.Notices.Single().To));
     }
 
@@ -112,22 +115,54 @@ public sealed class ArrangingTests : IAsyncLifetime
     [Fact]
     public async Task Nobody_acts_for_whom_they_may_not_speak()
     {
-        await Refused(RefusalKind.MayNotSpeakFor, () => world.Do(new ArrangeMeeting(
-            world.Ruta.Id, world.Maren.Id, "Mine", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null)));
+        await Refused(RefusalKind.MayNotSpeakFor, () =>
+            world.Do(
+                new ArrangeMeeting(
+                    world.Ruta.Id,
+                    world.Maren.Id,
+                    "Mine",
+                    [new Invited(world.Tome.PublicId, AttendeeRole.Required)],
+                    World.Timed("2027-03-16T12:00"),
+                    null,
+                    null,
+                    null,
+                    null
+                )
+            )
+        );
         var made = await world.Arrange();
         await Refused(RefusalKind.NotTheOrganiser, () => world.Do(new CancelEntry(world.Tome.Id, made.PublicId, null, Reach.All)));
         await Refused(RefusalKind.NotFound, () => world.Do(new CancelEntry(world.Ruta.Id, made.PublicId, null, Reach.All)));
-        await Refused(RefusalKind.MayNotSpeakFor, () => world.Do(new AnswerInvitation(world.Ruta.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, null)));
-        await Refused(RefusalKind.NotFound, () => world.Do(new AnswerInvitation(world.Ruta.Id, world.Ruta.Id, made.PublicId, null, Answer.Accepted, null, null)));
+        await Refused(RefusalKind.MayNotSpeakFor, () =>
+            world.Do(new AnswerInvitation(world.Ruta.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, null))
+        );
+        await Refused(RefusalKind.NotFound, () =>
+            world.Do(new AnswerInvitation(world.Ruta.Id, world.Ruta.Id, made.PublicId, null, Answer.Accepted, null, null))
+        );
     }
 
     [Fact]
     public async Task A_refused_change_leaves_nothing_behind()
     {
         var before = await world.See(s => s.FindUsers("", [], 50).Count);
-        await Refused(RefusalKind.AddressIsNone, () => world.Do(new ArrangeMeeting(
-            world.Noor.Id, world.Maren.Id, "Half", [new Invited("new.person@somewhere.example", AttendeeRole.Required), new Invited("not@an@address", AttendeeRole.Required)],
-            World.Timed("2027-03-16T12:00"), null, null, null, null)));
+        await Refused(RefusalKind.AddressIsNone, () =>
+            world.Do(
+                new ArrangeMeeting(
+                    world.Noor.Id,
+                    world.Maren.Id,
+                    "Half",
+                    [
+                        new Invited("new.person@somewhere.example", AttendeeRole.Required),
+                        new Invited("not@an@address", AttendeeRole.Required),
+                    ],
+                    World.Timed("2027-03-16T12:00"),
+                    null,
+                    null,
+                    null,
+                    null
+                )
+            )
+        );
         Assert.Equal(before, await world.See(s => s.FindUsers("", [], 50).Count));
         world.Advance(60);
         Assert.Equal(0, await world.SendDue());
@@ -136,8 +171,19 @@ public sealed class ArrangingTests : IAsyncLifetime
     [Fact]
     public async Task An_unknown_address_becomes_a_person_outside()
     {
-        var made = await world.Do(new ArrangeMeeting(
-            world.Noor.Id, world.Maren.Id, "New", [new Invited("New.Person@Somewhere.example", AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null));
+        var made = await world.Do(
+            new ArrangeMeeting(
+                world.Noor.Id,
+                world.Maren.Id,
+                "New",
+                [new Invited("New.Person@Somewhere.example", AttendeeRole.Required)],
+                World.Timed("2027-03-16T12:00"),
+                null,
+                null,
+                null,
+                null
+            )
+        );
         var person = await world.See(s => s.UserByAddress("new.person@somewhere.example"));
         Assert.False(person!.Inside);
         Assert.Equal(person.Id, (await world.Entry(made.PublicId)).Participations.Single().Who);
@@ -157,7 +203,8 @@ public sealed class ArrangingTests : IAsyncLifetime
     {
         var made = await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => Task.Run(() => world.Arrange(with: [world.Tome, world.Gannet]))));
         var answers = new List<Answer>();
-        foreach (var one in made) answers.Add((await world.Entry(one.PublicId)).Participations.Single(p => p.Who == world.Gannet.Id).Answer);
+        foreach (var one in made)
+            answers.Add((await world.Entry(one.PublicId)).Participations.Single(p => p.Who == world.Gannet.Id).Answer);
         Assert.Single(answers, Answer.Accepted);
     }
 
@@ -167,7 +214,10 @@ public sealed class ArrangingTests : IAsyncLifetime
         world.Live.Changes.Clear();
         await world.Arrange();
         var calendars = await world.See(s => s.MainCalendars([world.Maren.Id, world.Tome.Id]));
-        Assert.Equal(calendars.Values.Order(Comparer<CalendarId>.Create((a, b) => a.Value.CompareTo(b.Value))), world.Live.Changes.Select(c => c.Calendar).Order(Comparer<CalendarId>.Create((a, b) => a.Value.CompareTo(b.Value))));
+        Assert.Equal(
+            calendars.Values.Order(Comparer<CalendarId>.Create((a, b) => a.Value.CompareTo(b.Value))),
+            world.Live.Changes.Select(c => c.Calendar).Order(Comparer<CalendarId>.Create((a, b) => a.Value.CompareTo(b.Value)))
+        );
         Assert.All(world.Live.Changes, c => Assert.True(c.Number > 0));
     }
 
@@ -192,16 +242,33 @@ public sealed class ArrangingTests : IAsyncLifetime
     private async Task<Received> ByMail(string entry, Answer answer, Stretch? proposed = null)
     {
         var meeting = await world.Entry(entry);
-        return await world.Do(new ReceiveMessage(new IncomingMessage(
-            proposed is null ? SchedulingMethod.Reply : SchedulingMethod.Counter, meeting.Uid, meeting.Sequence, world.Now, world.Lakshmi.Address, world.Lakshmi.Address,
-            world.Maren.Address, answer, null, proposed, null)));
+        return await world.Do(
+            new ReceiveMessage(
+                new IncomingMessage(
+                    proposed is null ? SchedulingMethod.Reply : SchedulingMethod.Counter,
+                    meeting.Uid,
+                    meeting.Sequence,
+                    world.Now,
+                    world.Lakshmi.Address,
+                    world.Lakshmi.Address,
+                    world.Maren.Address,
+                    answer,
+                    null,
+                    proposed,
+                    null
+                )
+            )
+        );
     }
 
     private async Task<string?> Takes(CalendarUser lane, string entry, CalendarUser? viewer = null)
     {
-        var lanes = await world.See(s => new ReadLanes((viewer ?? world.Noor).Id, [lane.PublicId], new LocalDate(2027, 3, 16), LanesSpan.Day, world.Now).Run(s));
+        var lanes = await world.See(s =>
+            new ReadLanes((viewer ?? world.Noor).Id, [lane.PublicId], new LocalDate(2027, 3, 16), LanesSpan.Day, world.Now).Run(s)
+        );
         return lanes.Days[0].Lanes[0].Entries.SingleOrDefault(e => e.Id == entry)?.Takes;
     }
 
-    private static async Task Refused(RefusalKind kind, Func<Task> act) => Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(act)).Refusal.Kind);
+    private static async Task Refused(RefusalKind kind, Func<Task> act) =>
+        Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(act)).Refusal.Kind);
 }

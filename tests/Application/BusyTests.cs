@@ -24,7 +24,10 @@ public sealed class BusyTests : IAsyncLifetime
     private Task<BusyTimes> Busy(CalendarUser viewer) =>
         world.See(new ReadBusy(viewer.Id, world.Maren.PublicId, new LocalDate(2027, 3, 15), new LocalDate(2027, 3, 19), world.Now).Run);
 
-    private Task Away(LocalDateTime from, LocalDateTime to) => world.Do(new PostAbsence(world.Noor.Id, world.Maren.Id, Absent.AtHome(world.Maren, from, to), world.Tome.Id, "surgery", AbsenceKind.Ill));
+    private Task Away(LocalDateTime from, LocalDateTime to) =>
+        world.Do(
+            new PostAbsence(world.Noor.Id, world.Maren.Id, Absent.AtHome(world.Maren, from, to), world.Tome.Id, "surgery", AbsenceKind.Ill)
+        );
 
     [Fact]
     public async Task Taken_time_is_told_to_who_sees_the_outline_and_an_absence_is_no_time_at_all()
@@ -36,8 +39,13 @@ public sealed class BusyTests : IAsyncLifetime
         await world.Grant(world.Maren, world.Ruta, Sight.Outline, Acting.Look);
         var told = await Busy(world.Ruta);
         Assert.Equal(
-            [("2027-03-16T12:00:00Z", BusyKind.Busy), ("2027-03-17T15:00:00Z", BusyKind.Tentative), ("2027-03-18T00:00:00Z", BusyKind.Unavailable)],
-            told.Busy.Select(b => (b.Stretch.Start.ToString(), b.Kind)));
+            [
+                ("2027-03-16T12:00:00Z", BusyKind.Busy),
+                ("2027-03-17T15:00:00Z", BusyKind.Tentative),
+                ("2027-03-18T00:00:00Z", BusyKind.Unavailable),
+            ],
+            told.Busy.Select(b => (b.Stretch.Start.ToString(), b.Kind))
+        );
         Assert.Equal([15, 16, 17, 19], told.Hours.Stretches.Select(s => s.Start.InUtc().Day).Distinct());
     }
 
@@ -51,10 +59,22 @@ public sealed class BusyTests : IAsyncLifetime
         using var text = new StringWriter();
         CalendarWriter.Write(text, export.Entries, world.Now, _ => null, null, export.Absences);
         var written = text.ToString();
-        Assert.Contains("DTSTART;VALUE=DATE:20270318\r\nDTEND;VALUE=DATE:20270320\r\nSUMMARY:Away\\; Tomé Vidal covers\r\nTRANSP:OPAQUE\r\n", written, StringComparison.Ordinal);
-        Assert.Contains("DTSTART;TZID=Europe/Lisbon:20270322T130000\r\nDTEND;TZID=Europe/Lisbon:20270322T180000\r\n", written, StringComparison.Ordinal);
+        Assert.Contains(
+            "DTSTART;VALUE=DATE:20270318\r\nDTEND;VALUE=DATE:20270320\r\nSUMMARY:Away\\; Tomé Vidal covers\r\nTRANSP:OPAQUE\r\n",
+            written,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "DTSTART;TZID=Europe/Lisbon:20270322T130000\r\nDTEND;TZID=Europe/Lisbon:20270322T180000\r\n",
+            written,
+            StringComparison.Ordinal
+        );
         Assert.DoesNotContain("surgery", written, StringComparison.Ordinal);
-        var read = CalendarFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(written)), Zones.Get("Europe/Lisbon"), TestContext.Current.CancellationToken);
+        var read = CalendarFile.Read(
+            new MemoryStream(Encoding.UTF8.GetBytes(written)),
+            Zones.Get("Europe/Lisbon"),
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(["Read-in"], read.Entries.Select(e => e.Title));
         Assert.Equal(["it is an absence, which is posted under Whereabouts and is no entry"], read.Skipped.Select(s => s.Why).Distinct());
         // Of a span only those that touch it.

@@ -19,22 +19,46 @@ public sealed class CalendarTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => world.DisposeAsync();
 
-    private Task<AddedCalendar> Keep(string name = Name, bool counts = true) => world.Do(new AddCalendar(world.Noor.Id, world.Maren.Id, name, counts));
+    private Task<AddedCalendar> Keep(string name = Name, bool counts = true) =>
+        world.Do(new AddCalendar(world.Noor.Id, world.Maren.Id, name, counts));
 
-    private async Task<string> Put(string? calendar, string title = "Guest list", CalendarUser? by = null, bool isPrivate = false) => (await world.Do(new AddAppointment(
-        (by ?? world.Noor).Id, world.Maren.Id, title, World.Timed("2027-03-16T15:00"), null, Private: isPrivate, Calendar: calendar))).PublicId;
+    private async Task<string> Put(string? calendar, string title = "Guest list", CalendarUser? by = null, bool isPrivate = false) =>
+        (
+            await world.Do(
+                new AddAppointment(
+                    (by ?? world.Noor).Id,
+                    world.Maren.Id,
+                    title,
+                    World.Timed("2027-03-16T15:00"),
+                    null,
+                    Private: isPrivate,
+                    Calendar: calendar
+                )
+            )
+        ).PublicId;
 
-    private Task<long> Give(CalendarUser to, Sight sight, Acting acting, string? calendar, bool passOn = false, CalendarUser? by = null) => world.Do(new GrantAccess(
-        (by ?? world.Maren).Id, world.Maren.Id, [to.Id], new AccessTerms(sight, acting, PassOn: passOn), Calendar: calendar));
+    private Task<long> Give(CalendarUser to, Sight sight, Acting acting, string? calendar, bool passOn = false, CalendarUser? by = null) =>
+        world.Do(
+            new GrantAccess(
+                (by ?? world.Maren).Id,
+                world.Maren.Id,
+                [to.Id],
+                new AccessTerms(sight, acting, PassOn: passOn),
+                Calendar: calendar
+            )
+        );
 
     private async Task<LaneView> Lane(CalendarUser viewer) =>
         (await world.See(s => new ReadLanes(viewer.Id, [world.Maren.PublicId], Day, LanesSpan.Day, world.Now).Run(s))).Days[0].Lanes[0];
 
-    private async Task<IReadOnlyList<(string Label, string Takes)>> Standing(CalendarUser viewer) => [.. (await Lane(viewer)).Entries.Select(e => (e.Label, e.Takes))];
+    private async Task<IReadOnlyList<(string Label, string Takes)>> Standing(CalendarUser viewer) =>
+        [.. (await Lane(viewer)).Entries.Select(e => (e.Label, e.Takes))];
 
-    private Task<CalendarsView> Kept(CalendarUser viewer) => world.See(s => new ReadCalendars(viewer.Id, world.Maren.PublicId, world.Now).Run(s));
+    private Task<CalendarsView> Kept(CalendarUser viewer) =>
+        world.See(s => new ReadCalendars(viewer.Id, world.Maren.PublicId, world.Now).Run(s));
 
-    private static async Task Refused(RefusalKind kind, Task act) => Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => act)).Refusal.Kind);
+    private static async Task Refused(RefusalKind kind, Task act) =>
+        Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => act)).Refusal.Kind);
 
     [Fact]
     public async Task What_stands_on_one_stands_on_the_lane_and_takes_time_as_the_calendar_counts()
@@ -55,7 +79,10 @@ public sealed class CalendarTests : IAsyncLifetime
         var entry = await Put(made.PublicId);
         var gone = await world.Do(new RemoveCalendar(world.Noor.Id, world.Maren.Id, made.PublicId));
         Assert.Empty(await Standing(world.Noor));
-        await Refused(RefusalKind.NotFound, world.See(s => new ReadEntry(world.Noor.Id, entry, null, world.Maren.PublicId, world.Now).Run(s)));
+        await Refused(
+            RefusalKind.NotFound,
+            world.See(s => new ReadEntry(world.Noor.Id, entry, null, world.Maren.PublicId, world.Now).Run(s))
+        );
         await Refused(RefusalKind.NotFound, world.Do(new CancelEntry(world.Noor.Id, entry, null, Core.Editing.Reach.All)));
         await Refused(RefusalKind.NotFound, Put(made.PublicId));
         var undone = await world.Do(new UndoChange(world.Noor.Id, gone));
@@ -84,7 +111,16 @@ public sealed class CalendarTests : IAsyncLifetime
         Assert.Empty((await Kept(world.Tome)).Further);
         await Give(world.Tome, Sight.Whole, Acting.Change, made.PublicId);
         Assert.Equal(["Guest list", "taken"], (await Standing(world.Tome)).Select(s => s.Label).Order());
-        await world.Do(new ChangeEntry(world.Tome.Id, entry, null, Core.Editing.Reach.All, new Core.Editing.EntryEdit { Title = "Guests" }, new Core.Editing.EntryEdit { Title = "Guest list" }));
+        await world.Do(
+            new ChangeEntry(
+                world.Tome.Id,
+                entry,
+                null,
+                Core.Editing.Reach.All,
+                new Core.Editing.EntryEdit { Title = "Guests" },
+                new Core.Editing.EntryEdit { Title = "Guest list" }
+            )
+        );
         var added = await Put(made.PublicId, "Caterers", world.Tome);
         await Refused(RefusalKind.MayNotAdd, Put(null, "Caterers", world.Tome));
         // To put it on the main one they would have to be able to add there.
@@ -92,7 +128,9 @@ public sealed class CalendarTests : IAsyncLifetime
         Assert.Equal([Name], (await Kept(world.Tome)).MayAddTo.Select(c => c.Name));
         world.Advance(11);
         Assert.Equal(
-            "Maren Falk lets you see Whole of Maren’s calendar “Ten years” and change it.", (await world.See(s => new ReadDesk(world.Tome.Id, world.Now).Run(s))).News[0].Words);
+            "Maren Falk lets you see Whole of Maren’s calendar “Ten years” and change it.",
+            (await world.See(s => new ReadDesk(world.Tome.Id, world.Now).Run(s))).News[0].Words
+        );
     }
 
     [Fact]
@@ -171,12 +209,19 @@ public sealed class CalendarTests : IAsyncLifetime
         var made = await Keep();
         var entry = await Put(made.PublicId);
         await Give(world.Tome, Sight.Whole, Acting.Look, CalendarChoiceView.MainId);
-        await Refused(RefusalKind.NotFound, world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, entry, null, null, null, null, world.Now).Run(s)));
-        var rows = (await world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run(s))).Rows;
+        await Refused(
+            RefusalKind.NotFound,
+            world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, entry, null, null, null, null, world.Now).Run(s))
+        );
+        var rows = (
+            await world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run(s))
+        ).Rows;
         Assert.Contains(rows, r => r.Words == "entered something private");
         Assert.DoesNotContain(rows, r => r.Words.Contains("Guest list", StringComparison.Ordinal));
         await world.Do(new RemoveCalendar(world.Noor.Id, world.Maren.Id, made.PublicId));
-        rows = (await world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run(s))).Rows;
+        rows = (
+            await world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, null, null, null, null, null, world.Now).Run(s))
+        ).Rows;
         Assert.DoesNotContain(rows, r => r.Words.Contains("Guest list", StringComparison.Ordinal));
     }
 
@@ -185,7 +230,8 @@ public sealed class CalendarTests : IAsyncLifetime
     {
         var made = await Keep();
         await Give(world.Tome, Sight.Headline, Acting.Look, made.PublicId);
-        Task<ReadersView?> Readers(string? calendar) => world.See(s => new ReadReaders(world.Noor.Id, world.Maren.PublicId, calendar, world.Now).Run(s));
+        Task<ReadersView?> Readers(string? calendar) =>
+            world.See(s => new ReadReaders(world.Noor.Id, world.Maren.PublicId, calendar, world.Now).Run(s));
         Assert.Equal((1, 2), ((await Readers(null))!.Readers, (await Readers(made.PublicId))!.Readers));
     }
 }

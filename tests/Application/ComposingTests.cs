@@ -17,10 +17,21 @@ public sealed class ComposingTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => world.DisposeAsync();
 
-    private ArrangeMeeting Lease(params CalendarUser[] with) => new(
-        world.Noor.Id, world.Maren.Id, "Lease", [.. with.Select(w => new Invited(w.PublicId, AttendeeRole.Required))], World.Timed("2027-03-16T12:00"), null, null, null, null);
+    private ArrangeMeeting Lease(params CalendarUser[] with) =>
+        new(
+            world.Noor.Id,
+            world.Maren.Id,
+            "Lease",
+            [.. with.Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
+            World.Timed("2027-03-16T12:00"),
+            null,
+            null,
+            null,
+            null
+        );
 
-    private Task<IReadOnlyList<DraftView>> Drafts(CalendarUser? of = null) => world.See(new ReadDrafts((of ?? world.Noor).Id, world.Now).Run);
+    private Task<IReadOnlyList<DraftView>> Drafts(CalendarUser? of = null) =>
+        world.See(new ReadDrafts((of ?? world.Noor).Id, world.Now).Run);
 
     private static async Task<RefusalKind> Refused(Func<Task> act) => (await Assert.ThrowsAsync<RefusedException>(act)).Refusal.Kind;
 
@@ -50,7 +61,8 @@ public sealed class ComposingTests : IAsyncLifetime
     [Theory]
     [InlineData("no json")]
     [InlineData("")]
-    public async Task What_is_no_draft_is_not_kept(string parts) => Assert.Equal(RefusalKind.BadInput, await Refused(() => world.Do(new KeepDraft(world.Noor.Id, null, 0, parts))));
+    public async Task What_is_no_draft_is_not_kept(string parts) =>
+        Assert.Equal(RefusalKind.BadInput, await Refused(() => world.Do(new KeepDraft(world.Noor.Id, null, 0, parts))));
 
     [Fact]
     public async Task A_draft_that_was_sent_is_written_no_more_and_comes_back_with_its_papers_where_the_sending_is_undone()
@@ -120,16 +132,21 @@ public sealed class ComposingTests : IAsyncLifetime
     [Fact]
     public async Task What_is_noted_on_the_organisers_lane_is_not_told_to_those_asked()
     {
-        var made = await world.Do(Lease(world.Tome) with
-        {
-            DialIn = "+351 555 0100, code 7",
-            Mark = new MarkWish("Port", new ReminderWish(Duration.FromMinutes(30)), Rank.Fixed),
-            AnswersWanted = false,
-        });
+        var made = await world.Do(
+            Lease(world.Tome) with
+            {
+                DialIn = "+351 555 0100, code 7",
+                Mark = new MarkWish("Port", new ReminderWish(Duration.FromMinutes(30)), Rank.Fixed),
+                AnswersWanted = false,
+            }
+        );
         var own = await Details(made.PublicId);
         Assert.Equal(("Port", "30", Rank.Fixed), (own.Mark!.Category!.Name, own.Mark.Reminder, own.Mark.Rank));
         var asked = await Details(made.PublicId, world.Tome, world.Tome);
-        Assert.Equal((null, "usual", null, "+351 555 0100, code 7"), (asked.Mark!.Category, asked.Mark.Reminder, asked.Mark.Rank, asked.DialIn));
+        Assert.Equal(
+            (null, "usual", null, "+351 555 0100, code 7"),
+            (asked.Mark!.Category, asked.Mark.Reminder, asked.Mark.Rank, asked.DialIn)
+        );
     }
 
     [Fact]
@@ -150,19 +167,41 @@ public sealed class ComposingTests : IAsyncLifetime
     public async Task Holds_of_one_request_stand_on_the_calendars_the_actor_may_add_to_and_choosing_one_releases_all()
     {
         await world.Grant(world.Tome, world.Noor, Core.Access.Sight.Outline, Core.Access.Acting.Add);
-        var held = await world.Do(new PlaceHolds(
-            world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-16T12:00"), World.Timed("2027-03-17T12:00")], world.Now + Duration.FromDays(2))
-        {
-            With = [world.Tome.PublicId, world.Ana.PublicId],
-        });
+        var held = await world.Do(
+            new PlaceHolds(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Lease",
+                [World.Timed("2027-03-16T12:00"), World.Timed("2027-03-17T12:00")],
+                world.Now + Duration.FromDays(2)
+            )
+            {
+                With = [world.Tome.PublicId, world.Ana.PublicId],
+            }
+        );
         Assert.Equal(2, held.Lanes);
         Assert.Equal((2, 2, 0), (await Held(world.Maren), await Held(world.Tome), await Held(world.Ana)));
 
-        var free = await world.See(s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 45, new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 16), world.Now)
-        {
-            HoldRequest = held.Request,
-        }.Run(s));
-        Assert.DoesNotContain("hold", free.Slots.First(f => f.When.EndsWith("12:00", StringComparison.Ordinal)).Reason, StringComparison.OrdinalIgnoreCase);
+        var free = await world.See(s =>
+            new ReadSlots(
+                world.Noor.Id,
+                world.Maren.PublicId,
+                [world.Tome.PublicId],
+                [],
+                45,
+                new LocalDate(2027, 3, 16),
+                new LocalDate(2027, 3, 16),
+                world.Now
+            )
+            {
+                HoldRequest = held.Request,
+            }.Run(s)
+        );
+        Assert.DoesNotContain(
+            "hold",
+            free.Slots.First(f => f.When.EndsWith("12:00", StringComparison.Ordinal)).Reason,
+            StringComparison.OrdinalIgnoreCase
+        );
 
         var sent = await world.Do(Lease(world.Tome) with { HoldRequest = held.Request });
         Assert.Equal((0, 0), (await Held(world.Maren), await Held(world.Tome)));
@@ -173,7 +212,9 @@ public sealed class ComposingTests : IAsyncLifetime
     [Fact]
     public async Task Holds_lapse_by_the_clock_are_released_by_hand_and_only_by_who_may_change_them()
     {
-        var held = await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-16T12:00")], world.Now + Duration.FromHours(1)));
+        var held = await world.Do(
+            new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-16T12:00")], world.Now + Duration.FromHours(1))
+        );
         Assert.Equal(RefusalKind.NotFound, await Refused(() => world.Do(new ReleaseHolds(world.Ruta.Id, held.Request))));
         // To who may not know of them they are as if they had lapsed.
         await world.Do(Lease(world.Maren) with { Actor = world.Tome.Id, InNameOf = world.Tome.Id, HoldRequest = held.Request });
@@ -189,14 +230,18 @@ public sealed class ComposingTests : IAsyncLifetime
     [Fact]
     public async Task Holds_need_an_hour_at_which_they_lapse()
     {
-        Task Place(Instant lapses) => world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-16T12:00")], lapses));
+        Task Place(Instant lapses) =>
+            world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-16T12:00")], lapses));
         Assert.Equal(RefusalKind.InThePast, await Refused(() => Place(world.Now - Duration.FromSeconds(1))));
         Assert.Equal(RefusalKind.BadInput, await Refused(() => Place(world.Now + Duration.FromDays(91))));
     }
 
     private async Task<int> Held(CalendarUser lane) =>
-        (await world.See(s => new ReadLanes(lane.Id, [lane.PublicId], new LocalDate(2027, 3, 16), LanesSpan.WorkingDays, world.Now).Run(s)))
-            .Days.Sum(d => d.Lanes[0].Entries.Count(e => e.Takes == "hold"));
+        (
+            await world.See(s =>
+                new ReadLanes(lane.Id, [lane.PublicId], new LocalDate(2027, 3, 16), LanesSpan.WorkingDays, world.Now).Run(s)
+            )
+        ).Days.Sum(d => d.Lanes[0].Entries.Count(e => e.Takes == "hold"));
 
     [Fact]
     public async Task A_paper_stays_inside_until_it_is_sent_along_and_a_later_version_goes_where_the_earlier_went()
@@ -236,15 +281,24 @@ public sealed class ComposingTests : IAsyncLifetime
     public async Task Kinds_and_the_standing_conference_are_one_list_for_all_who_speak_for_a_principal()
     {
         var id = await world.Do(new KeepKind(world.Noor.Id, world.Maren.Id, null, "Board", """{"minutes":90}"""));
-        Assert.Equal(RefusalKind.NameTaken, await Refused(() => world.Do(new KeepKind(world.Maren.Id, world.Maren.Id, null, "board", "{}"))));
+        Assert.Equal(
+            RefusalKind.NameTaken,
+            await Refused(() => world.Do(new KeepKind(world.Maren.Id, world.Maren.Id, null, "board", "{}")))
+        );
         await world.Do(new KeepKind(world.Maren.Id, world.Maren.Id, id, "Board", """{"minutes":120}"""));
         await world.Do(new KeepStanding(world.Maren.Id, world.Maren.Id, "https://meet.ebbline.example/maren", "+351 555 0100"));
         var presets = await world.See(new ReadPresets(world.Noor.Id, world.Maren.PublicId, world.Now).Run);
         Assert.Equal(("""{"minutes":120}""", "https://meet.ebbline.example/maren"), (presets.Kinds.Single().Parts, presets.Standing!.Link));
 
-        Assert.Equal(RefusalKind.MayNotSpeakFor, await Refused(() => world.See(new ReadPresets(world.Ruta.Id, world.Maren.PublicId, world.Now).Run)));
+        Assert.Equal(
+            RefusalKind.MayNotSpeakFor,
+            await Refused(() => world.See(new ReadPresets(world.Ruta.Id, world.Maren.PublicId, world.Now).Run))
+        );
         Assert.Equal(RefusalKind.MayNotSpeakFor, await Refused(() => world.Do(new DropKind(world.Ruta.Id, world.Maren.Id, id))));
-        Assert.Equal(RefusalKind.BadInput, await Refused(() => world.Do(new KeepStanding(world.Noor.Id, world.Maren.Id, "javascript:alert(1)", null))));
+        Assert.Equal(
+            RefusalKind.BadInput,
+            await Refused(() => world.Do(new KeepStanding(world.Noor.Id, world.Maren.Id, "javascript:alert(1)", null)))
+        );
         await world.Do(new DropKind(world.Noor.Id, world.Maren.Id, id));
         await world.Do(new KeepStanding(world.Noor.Id, world.Maren.Id, null, null));
         presets = await world.See(new ReadPresets(world.Noor.Id, world.Maren.PublicId, world.Now).Run);

@@ -19,18 +19,37 @@ public sealed class ConferenceTests : IAsyncLifetime
     public ValueTask DisposeAsync() => world.DisposeAsync();
 
     /// <summary>Today at 11:00, with Tomé and somebody outside; it is 9:42.</summary>
-    private Task<ArrangedMeeting> Meet(Admission admission = Admission.Asked, bool isPrivate = false) => world.Do(new ArrangeMeeting(
-        world.Noor.Id, world.Maren.Id, "Insurers", [.. new[] { world.Tome, world.Lakshmi }.Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
-        World.Timed("2027-03-08T11:00"), null, Link, null, null, isPrivate)
-    { Admission = admission });
+    private Task<ArrangedMeeting> Meet(Admission admission = Admission.Asked, bool isPrivate = false) =>
+        world.Do(
+            new ArrangeMeeting(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Insurers",
+                [.. new[] { world.Tome, world.Lakshmi }.Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
+                World.Timed("2027-03-08T11:00"),
+                null,
+                Link,
+                null,
+                null,
+                isPrivate
+            )
+            {
+                Admission = admission,
+            }
+        );
 
     private Task<Joined> Join(CalendarUser? who, string? name = null, string key = Key) => world.Do(new JoinConference(key, who?.Id, name));
 
     private async Task<ConferenceView> See(CalendarUser? who, string? secret = null, string key = Key) =>
         (await world.See(s => new ReadConference(key, new Comer(who?.Id, secret), world.Now).Run(s))).View;
 
-    private async Task<string?> OnLane(CalendarUser lane, CalendarUser viewer) => (await world.See(s => new ReadLanes(viewer.Id, [lane.PublicId], new(2027, 3, 8), LanesSpan.Day, world.Now).Run(s)))
-        .Days[0].Lanes[0].Entries.Where(e => e.On).Select(e => e.Detail).SingleOrDefault();
+    private async Task<string?> OnLane(CalendarUser lane, CalendarUser viewer) =>
+        (await world.See(s => new ReadLanes(viewer.Id, [lane.PublicId], new(2027, 3, 8), LanesSpan.Day, world.Now).Run(s)))
+            .Days[0]
+            .Lanes[0]
+            .Entries.Where(e => e.On)
+            .Select(e => e.Detail)
+            .SingleOrDefault();
 
     private static async Task<RefusalKind> Refused(Func<Task> act) => (await Assert.ThrowsAsync<RefusedException>(act)).Refusal.Kind;
 
@@ -45,7 +64,10 @@ public sealed class ConferenceTests : IAsyncLifetime
         await Join(world.Noor);
         await Join(world.Ana);
         var secret = (await Join(null, "Rosa Teixeira")).Secret;
-        Assert.Equal((asked, speaker, inside, guest), ((await See(world.Tome)).Me, (await See(world.Noor)).Me, (await See(world.Ana)).Me, (await See(null, secret)).Me));
+        Assert.Equal(
+            (asked, speaker, inside, guest),
+            ((await See(world.Tome)).Me, (await See(world.Noor)).Me, (await See(world.Ana)).Me, (await See(null, secret)).Me)
+        );
         Assert.Equal("out", (await See(null, "somebody else's")).Me);
     }
 
@@ -54,7 +76,14 @@ public sealed class ConferenceTests : IAsyncLifetime
     {
         await Meet();
         var guest = await Join(null, " Rosa Teixeira ");
-        Assert.Equal((null, "A", 0), ((await See(null, guest.Secret)).Title, (await See(null, guest.Secret)).AtOnce ? "" : "A", (await See(world.Tome)).Knocking.Count));
+        Assert.Equal(
+            (null, "A", 0),
+            (
+                (await See(null, guest.Secret)).Title,
+                (await See(null, guest.Secret)).AtOnce ? "" : "A",
+                (await See(world.Tome)).Knocking.Count
+            )
+        );
         Assert.Equal(RefusalKind.NotFound, await Refused(() => world.Do(new AdmitToConference(world.Tome.Id, Key, guest.PublicId, true))));
         await Join(world.Tome);
         Assert.Equal("Rosa Teixeira", Assert.Single((await See(world.Tome)).Knocking).Name);
@@ -78,7 +107,10 @@ public sealed class ConferenceTests : IAsyncLifetime
         await Join(world.Tome);
         Assert.Equal("started, Tomé Vidal is in", await OnLane(world.Maren, world.Noor));
         Assert.Equal("started, Tomé Vidal is in", await OnLane(world.Tome, world.Tome));
-        Assert.Equal(("Insurers", "since 09:42, Tomé Vidal is in", Link), (await Started(world.Noor)).Select(s => (s.Title, s.Words, s.Link)).Single());
+        Assert.Equal(
+            ("Insurers", "since 09:42, Tomé Vidal is in", Link),
+            (await Started(world.Noor)).Select(s => (s.Title, s.Words, s.Link)).Single()
+        );
         // Who sees the headline of that lane learns nothing of who is in.
         await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Look);
         Assert.Null(await OnLane(world.Maren, world.Ana));
@@ -96,7 +128,8 @@ public sealed class ConferenceTests : IAsyncLifetime
         Assert.Equal(World.Timed("2027-03-08T11:00"), (await world.Entry(met.PublicId)).Time);
     }
 
-    private async Task<IReadOnlyList<StartedView>> Started(CalendarUser viewer) => (await world.See(s => new ReadDesk(viewer.Id, world.Now).Run(s))).Started;
+    private async Task<IReadOnlyList<StartedView>> Started(CalendarUser viewer) =>
+        (await world.See(s => new ReadDesk(viewer.Id, world.Now).Run(s))).Started;
 
     [Fact]
     public async Task Of_a_private_meeting_everyone_inside_knocks_and_a_key_that_leads_nowhere_tells_nothing()
@@ -114,7 +147,15 @@ public sealed class ConferenceTests : IAsyncLifetime
     [Fact]
     public async Task Convened_it_rings_inside_writes_outside_and_lasts_as_long_as_somebody_is_in()
     {
-        var met = await world.Do(new Convene(world.Noor.Id, world.Maren.Id, "Crane down", [world.Tome.PublicId, world.Ana.PublicId, world.Lakshmi.PublicId], Link));
+        var met = await world.Do(
+            new Convene(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Crane down",
+                [world.Tome.PublicId, world.Ana.PublicId, world.Lakshmi.PublicId],
+                Link
+            )
+        );
         var call = Assert.Single(await Calls(world.Tome));
         Assert.Equal(("Noor Haddad for Maren Falk", "Crane down", Key), (call.By, call.Title, call.Key));
         Assert.Empty(await Calls(world.Ruta));
@@ -126,7 +167,10 @@ public sealed class ConferenceTests : IAsyncLifetime
         await world.Do(new PutOffCall(world.Ana.Id, (await Calls(world.Ana))[0].Id));
         await Join(world.Tome);
         Assert.Empty(await Calls(world.Tome));
-        Assert.Equal([("Ana Brandão", "cannot now"), ("Lakshmi Rao", "has mail with the link")], (await See(world.Noor)).Calls.Select(c => (c.Who.Name, c.Words)));
+        Assert.Equal(
+            [("Ana Brandão", "cannot now"), ("Lakshmi Rao", "has mail with the link")],
+            (await See(world.Noor)).Calls.Select(c => (c.Who.Name, c.Words))
+        );
         Assert.Empty((await See(world.Tome)).Calls);
         await world.Do(new CallIn(world.Noor.Id, met.PublicId, world.Ana.PublicId));
         Assert.Single(await Calls(world.Ana));
@@ -146,7 +190,9 @@ public sealed class ConferenceTests : IAsyncLifetime
     [Fact]
     public async Task A_call_withdrawn_rings_no_more_and_nothing_of_it_stays_with_who_was_called()
     {
-        var met = await world.Do(new Convene(world.Noor.Id, world.Maren.Id, "Crane down", [world.Tome.PublicId, world.Lakshmi.PublicId], Link));
+        var met = await world.Do(
+            new Convene(world.Noor.Id, world.Maren.Id, "Crane down", [world.Tome.PublicId, world.Lakshmi.PublicId], Link)
+        );
         await world.Do(new WithdrawCall(world.Noor.Id, met.PublicId, world.Tome.PublicId));
         await world.Do(new WithdrawCall(world.Noor.Id, met.PublicId, world.Lakshmi.PublicId));
         Assert.Empty(await Calls(world.Tome));
@@ -162,7 +208,10 @@ public sealed class ConferenceTests : IAsyncLifetime
         await world.Do(new WithdrawCall(world.Noor.Id, met.PublicId, world.Lakshmi.PublicId));
         await world.Do(new CallIn(world.Noor.Id, met.PublicId, world.Tome.PublicId));
         await Join(world.Tome);
-        Assert.Equal(RefusalKind.ChangedSince, await Refused(() => world.Do(new WithdrawCall(world.Noor.Id, met.PublicId, world.Tome.PublicId))));
+        Assert.Equal(
+            RefusalKind.ChangedSince,
+            await Refused(() => world.Do(new WithdrawCall(world.Noor.Id, met.PublicId, world.Tome.PublicId)))
+        );
         Assert.Equal(RefusalKind.NotFound, await Refused(() => world.Do(new CallIn(world.Ruta.Id, met.PublicId, world.Ana.PublicId))));
         world.Advance(11);
         await world.SendDue();

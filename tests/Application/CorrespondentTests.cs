@@ -94,13 +94,21 @@ public sealed class CorrespondentTests : IAsyncLifetime
 
     private static Instant Start => Zones.Get("Europe/Lisbon").ToInstant(new LocalDateTime(2027, 3, 16, 12, 0));
 
-    private Correspondents People() => new(
-        folder,
-        new Habits([
-            new Habit("tome@ebbline.example", 4, [new HabitAnswer(Answer.Accepted, null, null)]),
-            new Habit("lakshmi@coromandel-marine.example", 5, [new HabitAnswer(Answer.Tentative, "later", 15), new HabitAnswer(Answer.Accepted, null, null)]),
-        ]),
-        world.Gate, world.Store, world.Clock);
+    private Correspondents People() =>
+        new(
+            folder,
+            new Habits([
+                new Habit("tome@ebbline.example", 4, [new HabitAnswer(Answer.Accepted, null, null)]),
+                new Habit(
+                    "lakshmi@coromandel-marine.example",
+                    5,
+                    [new HabitAnswer(Answer.Tentative, "later", 15), new HabitAnswer(Answer.Accepted, null, null)]
+                ),
+            ]),
+            world.Gate,
+            world.Store,
+            world.Clock
+        );
 
     private MailLoop Loop() => new(folder, People());
 

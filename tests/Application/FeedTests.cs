@@ -21,14 +21,21 @@ public sealed class FeedTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => world.DisposeAsync();
 
-    private Task<MadeFeed> Make(CalendarUser actor, CalendarUser reader, Sight most = Sight.Headline, bool privateToo = false, int days = 30) =>
-        world.Do(new MakeFeed(actor.Id, world.Maren.Id, reader.Id, most, privateToo, days));
+    private Task<MadeFeed> Make(
+        CalendarUser actor,
+        CalendarUser reader,
+        Sight most = Sight.Headline,
+        bool privateToo = false,
+        int days = 30
+    ) => world.Do(new MakeFeed(actor.Id, world.Maren.Id, reader.Id, most, privateToo, days));
 
-    private async Task<IReadOnlyList<string>> Read(string key) => [.. (await world.See(new OpenFeed(key, world.Now).Run)).Content.Lane.Entries.Select(e => e.Title)];
+    private async Task<IReadOnlyList<string>> Read(string key) =>
+        [.. (await world.See(new OpenFeed(key, world.Now).Run)).Content.Lane.Entries.Select(e => e.Title)];
 
     private async Task<RefusalKind> Refused(string key) => (await Assert.ThrowsAsync<RefusedException>(() => Read(key))).Refusal.Kind;
 
-    private async Task<FeedsView> Listed(CalendarUser viewer) => await world.See(new ReadFeeds(viewer.Id, world.Maren.PublicId, world.Now).Run);
+    private async Task<FeedsView> Listed(CalendarUser viewer) =>
+        await world.See(new ReadFeeds(viewer.Id, world.Maren.PublicId, world.Now).Run);
 
     private static async Task<RefusalKind> Refused(Task done) => (await Assert.ThrowsAsync<RefusedException>(() => done)).Refusal.Kind;
 
@@ -53,7 +60,15 @@ public sealed class FeedTests : IAsyncLifetime
     [Fact]
     public async Task An_absence_is_told_with_who_covers_and_without_why()
     {
-        await world.Do(new PostAbsence(world.Noor.Id, world.Maren.Id, Absent.AtHome(world.Maren, new LocalDateTime(2027, 3, 18, 0, 0), new LocalDateTime(2027, 3, 20, 0, 0)), world.Tome.Id, "surgery"));
+        await world.Do(
+            new PostAbsence(
+                world.Noor.Id,
+                world.Maren.Id,
+                Absent.AtHome(world.Maren, new LocalDateTime(2027, 3, 18, 0, 0), new LocalDateTime(2027, 3, 20, 0, 0)),
+                world.Tome.Id,
+                "surgery"
+            )
+        );
         var told = (await world.See(new OpenFeed((await Make(world.Noor, world.Noor)).Key, world.Now).Run)).Content;
         var away = Assert.Single(told.Lane.Entries, e => e.Away);
         Assert.Equal(("Away; Tomé Vidal covers", true), (away.Title, away.AllDay));
@@ -118,12 +133,18 @@ public sealed class FeedTests : IAsyncLifetime
     [InlineData(Sight.Nothing, 30)]
     [InlineData(Sight.Headline, 0)]
     [InlineData(Sight.Headline, 367)]
-    public async Task What_cannot_be_told_is_refused(Sight most, int days) => Assert.Equal(RefusalKind.BadInput, await Refused(Make(world.Noor, world.Noor, most, days: days)));
+    public async Task What_cannot_be_told_is_refused(Sight most, int days) =>
+        Assert.Equal(RefusalKind.BadInput, await Refused(Make(world.Noor, world.Noor, most, days: days)));
 
     [Fact]
     public async Task Of_the_key_only_its_hash_is_stored()
     {
         var made = await Make(world.Noor, world.Noor);
-        foreach (var file in Directory.GetFiles(world.Folder)) Assert.DoesNotContain(made.Key, await File.ReadAllTextAsync(file, System.Text.Encoding.Latin1, TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        foreach (var file in Directory.GetFiles(world.Folder))
+            Assert.DoesNotContain(
+                made.Key,
+                await File.ReadAllTextAsync(file, System.Text.Encoding.Latin1, TestContext.Current.CancellationToken),
+                StringComparison.Ordinal
+            );
     }
 }

@@ -50,7 +50,10 @@ public sealed class FindTests : IAsyncLifetime
         var found = await Find(world.Noor, "maren thursday");
         Assert.Equal([world.Maren.PublicId], found.People.Select(p => p.Who.Id));
         Assert.Equal(new FoundDayView("2027-03-11", "Thursday 11 March 2027", Alone: false), found.Day);
-        Assert.Equal(("2027-03-18", true), ((await Find(world.Noor, "18 march")).Day!.Date, (await Find(world.Noor, "18 march")).Day!.Alone));
+        Assert.Equal(
+            ("2027-03-18", true),
+            ((await Find(world.Noor, "18 march")).Day!.Date, (await Find(world.Noor, "18 march")).Day!.Alone)
+        );
         // Words that name nobody before a day are words.
         await Add(world.Maren, "Drinks on Friday", "2027-03-12T17:00");
         var drinks = await Find(world.Noor, "drinks friday");
@@ -84,8 +87,19 @@ public sealed class FindTests : IAsyncLifetime
     [InlineData("tide stering")]
     public async Task Words_are_found_in_any_order_and_with_one_slip(string text)
     {
-        await world.Do(new ArrangeMeeting(
-            world.Noor.Id, world.Maren.Id, "Tide lease, steering group", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), "Gannet", null, null, null));
+        await world.Do(
+            new ArrangeMeeting(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Tide lease, steering group",
+                [new Invited(world.Tome.PublicId, AttendeeRole.Required)],
+                World.Timed("2027-03-16T12:00"),
+                "Gannet",
+                null,
+                null,
+                null
+            )
+        );
         await Add(world.Maren, "Tide tables", "2027-03-17T09:00");
         Assert.Equal("Tide lease, steering group", Assert.Single((await Find(world.Noor, text)).Entries).Title);
     }
@@ -132,7 +146,8 @@ public sealed class FindTests : IAsyncLifetime
         Assert.NotNull((await Find(world.Noor, "when did maren last meet lakshmi")).LastMet!.Entry);
         foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headline, Sight.Whole })
         {
-            if (sight > Sight.Nothing) await world.Grant(world.Maren, world.Ana, sight, Acting.Look);
+            if (sight > Sight.Nothing)
+                await world.Grant(world.Maren, world.Ana, sight, Acting.Look);
             Assert.Null((await Find(world.Ana, "when did maren last meet lakshmi")).LastMet?.Entry);
         }
 

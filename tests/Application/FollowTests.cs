@@ -36,11 +36,19 @@ public sealed class FollowTests : IAsyncLifetime
     private Task<int> Run() => worker.RunDueAsync(world.Now, TestContext.Current.CancellationToken);
 
     private async Task<LaneView> Lane(CalendarUser viewer) =>
-        (await world.See(s => new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 16), LanesSpan.Day, world.Now).Run(s))).Days[0].Lanes[0];
+        (
+            await world.See(s =>
+                new ReadLanes(viewer.Id, [world.Maren.PublicId], new LocalDate(2027, 3, 16), LanesSpan.Day, world.Now).Run(s)
+            )
+        )
+            .Days[0]
+            .Lanes[0];
 
-    private async Task<IReadOnlyList<(string Label, string Takes)>> Standing(CalendarUser viewer) => [.. (await Lane(viewer)).Entries.Select(e => (e.Label, e.Takes))];
+    private async Task<IReadOnlyList<(string Label, string Takes)>> Standing(CalendarUser viewer) =>
+        [.. (await Lane(viewer)).Entries.Select(e => (e.Label, e.Takes))];
 
-    private async Task<FollowedView> Followed() => Assert.Single((await world.See(s => new ReadFollowed(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s))).Calendars);
+    private async Task<FollowedView> Followed() =>
+        Assert.Single((await world.See(s => new ReadFollowed(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s))).Calendars);
 
     [Fact]
     public async Task It_is_read_at_once_and_again_when_the_time_has_come_and_the_lane_follows()
@@ -75,9 +83,22 @@ public sealed class FollowTests : IAsyncLifetime
         await Follow();
         await Run();
         var stands = await Followed();
-        await world.Do(new ChangeFollowing(world.Noor.Id, world.Maren.Id, stands.Id, new Following("Pilotage", Address, most, Duration.FromHours(1))));
+        await world.Do(
+            new ChangeFollowing(world.Noor.Id, world.Maren.Id, stands.Id, new Following("Pilotage", Address, most, Duration.FromHours(1)))
+        );
         Assert.Equal([("Barge in", busy), ("Tide", free)], await Standing(world.Noor));
-        var slots = await world.See(s => new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 60, new LocalDate(2027, 3, 16), new LocalDate(2027, 3, 16), world.Now).Run(s));
+        var slots = await world.See(s =>
+            new ReadSlots(
+                world.Noor.Id,
+                world.Maren.PublicId,
+                [world.Tome.PublicId],
+                [],
+                60,
+                new LocalDate(2027, 3, 16),
+                new LocalDate(2027, 3, 16),
+                world.Now
+            ).Run(s)
+        );
         Assert.Equal(most != TimeTaken.Firm, slots.Slots.Any(s => s.Start == Instant.FromUtc(2027, 3, 16, 9, 0).ToUnixTimeMilliseconds()));
     }
 
@@ -90,7 +111,10 @@ public sealed class FollowTests : IAsyncLifetime
         elsewhere.Fails(FetchFailure.NotThere);
         world.Advance(3_600);
         await Run();
-        Assert.Equal("There is nothing at that address. What was read last stays; the next try is today at 10:47.", (await Followed()).Failure);
+        Assert.Equal(
+            "There is nothing at that address. What was read last stays; the next try is today at 10:47.",
+            (await Followed()).Failure
+        );
         Assert.Equal([("Barge in", "firm")], await Standing(world.Noor));
         Assert.Null((await Lane(world.Noor)).Unread);
         elsewhere.Content = "no calendar at all";
@@ -118,7 +142,14 @@ public sealed class FollowTests : IAsyncLifetime
         Assert.Empty(await Standing(world.Noor));
         await world.Do(new UndoChange(world.Noor.Id, undone));
         Assert.Single(await Standing(world.Noor));
-        var changed = await world.Do(new ChangeFollowing(world.Noor.Id, world.Maren.Id, (await Followed()).Id, new Following("Pilots", Address, TimeTaken.Free, Duration.FromDays(1))));
+        var changed = await world.Do(
+            new ChangeFollowing(
+                world.Noor.Id,
+                world.Maren.Id,
+                (await Followed()).Id,
+                new Following("Pilots", Address, TimeTaken.Free, Duration.FromDays(1))
+            )
+        );
         await world.Do(new UndoChange(world.Noor.Id, changed));
         Assert.Equal(("Pilotage", "firm", 60), ((await Followed()).Name, (await Followed()).Most, (await Followed()).EveryMinutes));
         var ended = await world.Do(new EndFollowing(world.Noor.Id, world.Maren.Id, (await Followed()).Id));
@@ -135,7 +166,9 @@ public sealed class FollowTests : IAsyncLifetime
         await Run();
         var entry = (await Lane(world.Noor)).Entries[0];
         Assert.False(entry.MayChange);
-        var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new CancelEntry(world.Noor.Id, entry.Id!, null, Core.Editing.Reach.All)));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            world.Do(new CancelEntry(world.Noor.Id, entry.Id!, null, Core.Editing.Reach.All))
+        );
         Assert.Equal(RefusalKind.KeptElsewhere, refused.Refusal.Kind);
         await world.Do(new MarkEntries(world.Noor.Id, world.Maren.Id, [entry.Id!], "Port"));
         elsewhere.Says(Event("a", "Barge in", 10));
@@ -143,7 +176,10 @@ public sealed class FollowTests : IAsyncLifetime
         await Run();
         var next = Assert.Single((await Lane(world.Noor)).Entries);
         Assert.Equal(("Port", 10), (next.Category?.Name, Instant.FromUnixTimeMilliseconds(next.Start).InUtc().Hour));
-        Assert.Equal("Pilotage", (await world.See(s => new ReadEntry(world.Noor.Id, next.Id!, null, world.Maren.PublicId, world.Now).Run(s))).KeptIn);
+        Assert.Equal(
+            "Pilotage",
+            (await world.See(s => new ReadEntry(world.Noor.Id, next.Id!, null, world.Maren.PublicId, world.Now).Run(s))).KeptIn
+        );
         Assert.Single((await world.See(s => new ReadFind(world.Noor.Id, "barge", world.Now).Run(s))).Entries);
     }
 
@@ -158,7 +194,9 @@ public sealed class FollowTests : IAsyncLifetime
         await world.Grant(world.Maren, world.Tome, Sight.Nothing, Acting.Look, false);
         Assert.Empty(await Standing(world.Tome));
         Assert.False((await world.See(s => new ReadFollowed(world.Tome.Id, world.Maren.PublicId, world.Now).Run(s))).MayChange);
-        await Assert.ThrowsAsync<RefusedException>(() => world.Do(new FollowCalendar(world.Tome.Id, world.Maren.Id, new Following("x", Address, TimeTaken.Firm, Duration.FromHours(1)))));
+        await Assert.ThrowsAsync<RefusedException>(() =>
+            world.Do(new FollowCalendar(world.Tome.Id, world.Maren.Id, new Following("x", Address, TimeTaken.Firm, Duration.FromHours(1))))
+        );
         var id = (await Followed()).Id;
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(new EndFollowing(world.Tome.Id, world.Tome.Id, id)));
         Assert.Single((await world.See(s => new ReadFollowed(world.Noor.Id, world.Maren.PublicId, world.Now).Run(s))).Calendars);
@@ -183,7 +221,9 @@ public sealed class FollowTests : IAsyncLifetime
         elsewhere.Says(Event("a", "Barge in", 9));
         await Follow();
         var broken = new Broken(world.Gate);
-        await Assert.ThrowsAsync<AggregateException>(() => new FollowWorker(world.Store, broken, elsewhere, new Files()).RunDueAsync(world.Now, TestContext.Current.CancellationToken));
+        await Assert.ThrowsAsync<AggregateException>(() =>
+            new FollowWorker(world.Store, broken, elsewhere, new Files()).RunDueAsync(world.Now, TestContext.Current.CancellationToken)
+        );
         Assert.StartsWith("What came could not be kept here", (await Followed()).Failure, StringComparison.Ordinal);
         Assert.Equal(0, await Run());
         world.Advance(300);
@@ -197,7 +237,14 @@ public sealed class FollowTests : IAsyncLifetime
         elsewhere.Says(Event("a", "Barge in", 9));
         await Follow();
         elsewhere.Meanwhile = async () =>
-            await world.Do(new ChangeFollowing(world.Noor.Id, world.Maren.Id, (await Followed()).Id, new Following("Pilotage", "https://other.example/b.ics", TimeTaken.Firm, Duration.FromHours(1))));
+            await world.Do(
+                new ChangeFollowing(
+                    world.Noor.Id,
+                    world.Maren.Id,
+                    (await Followed()).Id,
+                    new Following("Pilotage", "https://other.example/b.ics", TimeTaken.Firm, Duration.FromHours(1))
+                )
+            );
         await Run();
         Assert.Empty(await Standing(world.Noor));
         Assert.True((await Followed()).Waiting);
@@ -210,7 +257,8 @@ public sealed class FollowTests : IAsyncLifetime
 
         public Task<T> RunAsync<T>(IChange<T> change, CancellationToken cancel = default)
         {
-            if (failed) return gate.RunAsync(change, cancel);
+            if (failed)
+                return gate.RunAsync(change, cancel);
             failed = true;
             throw new InvalidOperationException("The disk is full.");
         }
@@ -219,11 +267,17 @@ public sealed class FollowTests : IAsyncLifetime
     /// <summary>The interchange behind its port, as the host wires it.</summary>
     private sealed class Files : ICalendarFiles
     {
-        public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) => new Content(CalendarFile.Open(file, owner, cancel));
+        public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) =>
+            new Content(CalendarFile.Open(file, owner, cancel));
 
         public void Write(
-            TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
-            IReadOnlyList<AbsenceInFile> absences) => throw new NotSupportedException();
+            TextWriter output,
+            IReadOnlyList<Entry> entries,
+            Instant stamp,
+            IReadOnlyDictionary<UserId, Mailbox> people,
+            IReadOnlyDictionary<EntryId, string> categories,
+            IReadOnlyList<AbsenceInFile> absences
+        ) => throw new NotSupportedException();
 
         public void WriteBusy(TextWriter output, Reads.BusyTimes times, Instant stamp) => throw new NotSupportedException();
     }
@@ -259,7 +313,12 @@ public sealed class FollowTests : IAsyncLifetime
 
         public List<string?> AskedWith { get; } = [];
 
-        public void Says(string events) => (Content, Failure, state) = ($"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//pilots//EN\r\n{events}END:VCALENDAR\r\n", null, state + 1);
+        public void Says(string events) =>
+            (Content, Failure, state) = (
+                $"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//pilots//EN\r\n{events}END:VCALENDAR\r\n",
+                null,
+                state + 1
+            );
 
         public void SaysNothingNew() => Content = null;
 
@@ -267,10 +326,14 @@ public sealed class FollowTests : IAsyncLifetime
 
         public async Task<Fetched> FetchAsync(string address, string? tag, CancellationToken cancel = default)
         {
-            if (Meanwhile is not null) await Meanwhile();
+            if (Meanwhile is not null)
+                await Meanwhile();
             AskedWith.Add(tag);
-            if (Failure is not null) return new Fetched(null, null, Failure);
-            return Content is null ? new Fetched(null, tag) : new Fetched(new MemoryStream(Encoding.UTF8.GetBytes(Content)), $"\"{state}\"");
+            if (Failure is not null)
+                return new Fetched(null, null, Failure);
+            return Content is null
+                ? new Fetched(null, tag)
+                : new Fetched(new MemoryStream(Encoding.UTF8.GetBytes(Content)), $"\"{state}\"");
         }
     }
 }

@@ -21,20 +21,35 @@ public sealed class HandoverTests : IAsyncLifetime
 
     private Task<HandoversView> All(CalendarUser viewer) => world.See(s => new ReadHandovers(viewer.Id, world.Now).Run(s));
 
-    private Task<HandoverView> One(CalendarUser viewer, long number) => world.See(s => new ReadHandover(viewer.Id, number, world.Now).Run(s));
+    private Task<HandoverView> One(CalendarUser viewer, long number) =>
+        world.See(s => new ReadHandover(viewer.Id, number, world.Now).Run(s));
 
-    private Task<HandedOver> HandOver(params HandedItem[] items) => world.Do(new HandOver(world.Noor.Id, world.Ana.Id, First, Last, "Thank you", items));
+    private Task<HandedOver> HandOver(params HandedItem[] items) =>
+        world.Do(new HandOver(world.Noor.Id, world.Ana.Id, First, Last, "Thank you", items));
 
     private HandedItem Promise(string words, LocalDate? by = null) => new(world.Maren.Id, null, null, words, by, null);
 
-    private static async Task Refused(RefusalKind kind, Task act) => Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => act)).Refusal.Kind);
+    private static async Task Refused(RefusalKind kind, Task act) =>
+        Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => act)).Refusal.Kind);
 
     /// <summary>Maren is asked to a meeting of Tomé's, and has one of her own that waits for Tomé.</summary>
     private async Task<HandedItem[]> Waiting(bool isPrivate = false)
     {
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
-        await world.Do(new ArrangeMeeting(
-            world.Tome.Id, world.Tome.Id, "Blade contract", [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T10:00"), null, null, null, null, isPrivate));
+        await world.Do(
+            new ArrangeMeeting(
+                world.Tome.Id,
+                world.Tome.Id,
+                "Blade contract",
+                [new Invited(world.Maren.PublicId, AttendeeRole.Required)],
+                World.Timed("2027-03-16T10:00"),
+                null,
+                null,
+                null,
+                null,
+                isPrivate
+            )
+        );
         await world.Arrange(with: [world.Tome]);
         var rows = (await All(world.Noor)).Open.Single().Rows;
         Assert.Equal(["Answer", "Wait"], rows.Select(r => r.Verb));
@@ -46,7 +61,10 @@ public sealed class HandoverTests : IAsyncLifetime
     {
         var items = await Waiting();
         var made = await HandOver([.. items, Promise("Ring Halvard back", new LocalDate(2027, 3, 9))]);
-        Assert.Equal("Noor Haddad is away to 10 March and leaves you three things.", Assert.Single((await world.See(s => new ReadDesk(world.Ana.Id, world.Now).Run(s))).Handovers).Words);
+        Assert.Equal(
+            "Noor Haddad is away to 10 March and leaves you three things.",
+            Assert.Single((await world.See(s => new ReadDesk(world.Ana.Id, world.Now).Run(s))).Handovers).Words
+        );
         var shown = Assert.Single((await One(world.Ana, made.Number)).For).Items;
         Assert.Equal(["Blade contract", "Insurers, renewal terms", null], shown.Select(i => i.Waits?.Title));
         Assert.Equal(["note on Blade contract", "note on Insurers, renewal terms", null], shown.Select(i => i.Note));
@@ -71,8 +89,12 @@ public sealed class HandoverTests : IAsyncLifetime
     public async Task What_is_wrong_twice_at_the_same_time_is_told_as_two_and_handed_over()
     {
         var items = await Waiting();
-        foreach (var title in new[] { "One", "Two", "Three" }) await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed("2027-03-10T09:00"), null));
-        var keys = (await world.See(s => new ReadDesk(world.Noor.Id, world.Now).Run(s))).Queue.Where(r => r.Verb == "Fix").Select(r => r.Key).ToList();
+        foreach (var title in new[] { "One", "Two", "Three" })
+            await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed("2027-03-10T09:00"), null));
+        var keys = (await world.See(s => new ReadDesk(world.Noor.Id, world.Now).Run(s)))
+            .Queue.Where(r => r.Verb == "Fix")
+            .Select(r => r.Key)
+            .ToList();
         Assert.True(keys.Count > 1);
         Assert.Equal(keys.Count, keys.Distinct().Count());
         var made = await HandOver([.. items, new HandedItem(world.Maren.Id, keys[1], null, null, null, null)]);
@@ -85,7 +107,9 @@ public sealed class HandoverTests : IAsyncLifetime
         await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, isPrivate: true, passOn: true);
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
         await world.Do(new AskForAccess(world.Ruta.Id, world.Maren.Id, new AccessTerms(Sight.Headline, Acting.Look), null));
-        var row = (await world.See(s => new ReadHandovers(world.Noor.Id, world.Now).Run(s))).Open.SelectMany(o => o.Rows).Single(r => r.Key.StartsWith("access-", StringComparison.Ordinal));
+        var row = (await world.See(s => new ReadHandovers(world.Noor.Id, world.Now).Run(s)))
+            .Open.SelectMany(o => o.Rows)
+            .Single(r => r.Key.StartsWith("access-", StringComparison.Ordinal));
         var made = await HandOver([new HandedItem(world.Maren.Id, row.Key, null, null, null, null)]);
         var item = Assert.Single(Assert.Single((await One(world.Ana, made.Number)).For).Items);
         Assert.Equal((true, "It still waits, and is not yours to decide."), (item.Elsewhere, item.Words));
@@ -114,21 +138,37 @@ public sealed class HandoverTests : IAsyncLifetime
         var shown = Assert.Single((await One(world.Ana, made.Number)).For).Items;
         Assert.Null(shown[0].Waits);
         await world.Do(new AnswerInvitation(world.Noor.Id, world.Maren.Id, items[0].Entry!, null, Answer.Accepted, null, null));
-        Assert.Equal("Noor Haddad answered something private, 8 March 10:42.", (await One(world.Ana, made.Number)).For.Single().Items[0].Words);
+        Assert.Equal(
+            "Noor Haddad answered something private, 8 March 10:42.",
+            (await One(world.Ana, made.Number)).For.Single().Items[0].Words
+        );
 
         var grant = (await world.See(s => s.GrantsIn([world.Maren.Id]))).Single(g => g.Receiver == world.Ana.Id);
         await world.Do(new WithdrawAccess(world.Maren.Id, grant.Id));
         var without = await One(world.Ana, made.Number);
         Assert.Equal((0, 2), (without.For.Count, without.Hidden));
-        Assert.Equal([world.Maren.PublicId], (await world.See(s => new ReadHandoverCover(world.Noor.Id, world.Ana.PublicId, First, world.Now).Run(s))).Without.Select(w => w.Id));
+        Assert.Equal(
+            [world.Maren.PublicId],
+            (await world.See(s => new ReadHandoverCover(world.Noor.Id, world.Ana.PublicId, First, world.Now).Run(s))).Without.Select(w =>
+                w.Id
+            )
+        );
     }
 
     [Fact]
     public async Task Cover_that_begins_on_the_first_day_counts()
     {
-        Task<HandoverCoverView> Cover(LocalDate first) => world.See(s => new ReadHandoverCover(world.Noor.Id, world.Ana.PublicId, first, world.Now).Run(s));
+        Task<HandoverCoverView> Cover(LocalDate first) =>
+            world.See(s => new ReadHandoverCover(world.Noor.Id, world.Ana.PublicId, first, world.Now).Run(s));
         var from = Instant.FromUtc(2027, 3, 15, 0, 0);
-        await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [world.Ana.Id], new AccessTerms(Sight.Whole, Acting.SpeakFor, From: from, Until: from + Duration.FromDays(5))));
+        await world.Do(
+            new GrantAccess(
+                world.Maren.Id,
+                world.Maren.Id,
+                [world.Ana.Id],
+                new AccessTerms(Sight.Whole, Acting.SpeakFor, From: from, Until: from + Duration.FromDays(5))
+            )
+        );
         Assert.Single((await Cover(new LocalDate(2027, 3, 14))).Without);
         Assert.Empty((await Cover(new LocalDate(2027, 3, 15))).Without);
         Assert.Single((await Cover(new LocalDate(2027, 3, 20))).Without);
@@ -138,7 +178,8 @@ public sealed class HandoverTests : IAsyncLifetime
     public async Task It_concerns_two_and_is_taken_back_and_undone()
     {
         var made = await HandOver(Promise("Ring back"));
-        foreach (var other in new[] { world.Maren, world.Tome }) await Refused(RefusalKind.NotFound, One(other, made.Number));
+        foreach (var other in new[] { world.Maren, world.Tome })
+            await Refused(RefusalKind.NotFound, One(other, made.Number));
         var item = (await One(world.Noor, made.Number)).For.Single().Items.Single();
         await Refused(RefusalKind.NotFound, world.Do(new NoteHandedItem(world.Tome.Id, made.Number, item.Id, "x")));
         await Refused(RefusalKind.NotFound, world.Do(new NoteHandedItem(world.Noor.Id, made.Number, item.Id + 1_000, "x")));
@@ -162,7 +203,10 @@ public sealed class HandoverTests : IAsyncLifetime
     public async Task Only_what_one_speaks_for_is_handed_over_and_only_to_somebody_inside()
     {
         await Refused(RefusalKind.MayNotSpeakFor, HandOver(Promise("x") with { Principal = world.Tome.Id }));
-        await Refused(RefusalKind.PersonUnknown, world.Do(new HandOver(world.Noor.Id, world.Lakshmi.Id, First, Last, null, [Promise("x")])));
+        await Refused(
+            RefusalKind.PersonUnknown,
+            world.Do(new HandOver(world.Noor.Id, world.Lakshmi.Id, First, Last, null, [Promise("x")]))
+        );
         await Refused(RefusalKind.PersonUnknown, world.Do(new HandOver(world.Noor.Id, world.Noor.Id, First, Last, null, [Promise("x")])));
         await Refused(RefusalKind.EndBeforeStart, world.Do(new HandOver(world.Noor.Id, world.Ana.Id, Last, First, null, [Promise("x")])));
         await Refused(RefusalKind.BadInput, HandOver(Promise("  ")));

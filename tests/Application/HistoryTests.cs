@@ -48,7 +48,8 @@ public sealed class HistoryTests : IAsyncLifetime
         await world.Arrange(isPrivate: true, with: [world.Lakshmi]);
         foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headline })
         {
-            if (sight > Sight.Nothing) await world.Grant(world.Maren, world.Ana, sight, Acting.Look);
+            if (sight > Sight.Nothing)
+                await world.Grant(world.Maren, world.Ana, sight, Acting.Look);
             await Unknown(world.Ana, world.Maren, null);
         }
 
@@ -56,18 +57,33 @@ public sealed class HistoryTests : IAsyncLifetime
         var row = (await Read(world.Ana, world.Maren)).Rows.Single(r => r.Words.StartsWith("sent", StringComparison.Ordinal));
         Assert.Equal(("sent something private", 0, null, null), (row.Words, row.Details.Count, row.Entry, row.Under));
         // Who may not pass access on does not read who holds what.
-        Assert.DoesNotContain((await Read(world.Ana, world.Maren)).Rows, r => r.Details.Any(d => d.Contains("may", StringComparison.Ordinal)));
-        Assert.Contains((await Read(world.Maren, world.Maren)).Rows, r => r.Details.Any(d => d.StartsWith("Ana Brandão may see Whole", StringComparison.Ordinal)));
+        Assert.DoesNotContain((await Read(world.Ana, world.Maren)).Rows, r =>
+            r.Details.Any(d => d.Contains("may", StringComparison.Ordinal))
+        );
+        Assert.Contains((await Read(world.Maren, world.Maren)).Rows, r =>
+            r.Details.Any(d => d.StartsWith("Ana Brandão may see Whole", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
     public async Task What_became_private_is_private_in_its_past_too()
     {
-        var added = await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, "Search for a chair", World.Timed("2027-03-16T12:00"), null));
+        var added = await world.Do(
+            new AddAppointment(world.Noor.Id, world.Maren.Id, "Search for a chair", World.Timed("2027-03-16T12:00"), null)
+        );
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Look);
         Assert.Contains((await Read(world.Ana, world.Maren)).Rows, r => r.Words == "entered “Search for a chair”");
         var entry = await world.Entry(added.PublicId);
-        await world.Do(new ChangeEntry(world.Noor.Id, added.PublicId, null, Reach.All, new EntryEdit { Private = true }, new EntryEdit { Private = false }));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                added.PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Private = true },
+                new EntryEdit { Private = false }
+            )
+        );
         var rows = (await Read(world.Ana, world.Maren)).Rows;
         Assert.DoesNotContain(rows, r => r.Words.Contains("chair", StringComparison.Ordinal));
         Assert.Contains(rows, r => r.Words == "changed something private");
@@ -85,7 +101,17 @@ public sealed class HistoryTests : IAsyncLifetime
         await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, meeting.PublicId, null, Answer.Accepted, null, null));
         Assert.Contains((await Read(world.Ana, world.Tome)).Rows, r => r.Words == "answered “Insurers, renewal terms”");
         await world.Do(new KeepPartPrivate(world.Tome.Id, world.Tome.Id, meeting.PublicId, true));
-        await world.Do(new ChangeEntry(world.Noor.Id, meeting.PublicId, null, Reach.All, new EntryEdit(), new EntryEdit(), Asking: new Asking([], [world.Tome.PublicId])));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                meeting.PublicId,
+                null,
+                Reach.All,
+                new EntryEdit(),
+                new EntryEdit(),
+                Asking: new Asking([], [world.Tome.PublicId])
+            )
+        );
         Assert.DoesNotContain((await Read(world.Ana, world.Tome)).Rows, r => r.Words.Contains("Insurers", StringComparison.Ordinal));
         Assert.Contains((await Read(world.Tome, world.Tome)).Rows, r => r.Words == "answered “Insurers, renewal terms”");
     }
@@ -96,17 +122,31 @@ public sealed class HistoryTests : IAsyncLifetime
         for (var i = 0; i < 5; i++)
         {
             world.Advance(86_400);
-            await world.Do(new AddAppointment(i % 2 == 0 ? world.Noor.Id : world.Maren.Id, world.Maren.Id, $"Reading {i}", World.Timed("2027-03-16T12:00"), null));
+            await world.Do(
+                new AddAppointment(
+                    i % 2 == 0 ? world.Noor.Id : world.Maren.Id,
+                    world.Maren.Id,
+                    $"Reading {i}",
+                    World.Timed("2027-03-16T12:00"),
+                    null
+                )
+            );
         }
 
         var first = await Read(world.Maren, world.Maren, limit: 3);
-        var second = await world.See(s => new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, null, null, null, first.More, world.Now, 3).Run(s));
+        var second = await world.See(s =>
+            new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, null, null, null, first.More, world.Now, 3).Run(s)
+        );
         Assert.Equal(["entered “Reading 4”", "entered “Reading 3”", "entered “Reading 2”"], first.Rows.Select(r => r.Words));
         Assert.StartsWith("entered “Reading 1”", second.Rows[0].Words, StringComparison.Ordinal);
-        var byNoor = await world.See(s => new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, world.Noor.PublicId, null, null, null, world.Now).Run(s));
+        var byNoor = await world.See(s =>
+            new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, world.Noor.PublicId, null, null, null, world.Now).Run(s)
+        );
         Assert.Equal(3, byNoor.Rows.Count);
         var today = Core.Time.Zones.Get("Europe/Lisbon") is var zone ? world.Now.InZone(zone).Date : default;
-        var lately = await world.See(s => new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, null, today.PlusDays(-1), today, null, world.Now).Run(s));
+        var lately = await world.See(s =>
+            new ReadHistory(world.Maren.Id, world.Maren.PublicId, null, null, today.PlusDays(-1), today, null, world.Now).Run(s)
+        );
         Assert.Equal(["entered “Reading 4”", "entered “Reading 3”"], lately.Rows.Select(r => r.Words));
     }
 
@@ -114,5 +154,8 @@ public sealed class HistoryTests : IAsyncLifetime
         world.See(s => new ReadHistory(viewer.Id, of.PublicId, entry, null, null, null, null, world.Now, limit).Run(s));
 
     private async Task Unknown(CalendarUser viewer, CalendarUser of, string? entry) =>
-        Assert.Equal(entry is null ? RefusalKind.HistoryNotTold : RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Read(viewer, of, entry))).Refusal.Kind);
+        Assert.Equal(
+            entry is null ? RefusalKind.HistoryNotTold : RefusalKind.NotFound,
+            (await Assert.ThrowsAsync<RefusedException>(() => Read(viewer, of, entry))).Refusal.Kind
+        );
 }

@@ -34,23 +34,33 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
         }
     }
 
-    private FileImports Imports(Func<int, Task>? after = null) => new(after is null ? world.Gate : new Watched(world.Gate, after), world.Store);
+    private FileImports Imports(Func<int, Task>? after = null) =>
+        new(after is null ? world.Gate : new Watched(world.Gate, after), world.Store);
 
     private ImportEntries File(int events = Many, string title = "Tide", CalendarUser? by = null)
     {
         var text = new StringBuilder("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//tests//EN\r\n");
         for (var i = 0; i < events; i++)
-            text.Append($"BEGIN:VEVENT\r\nUID:t{i}\r\nDTSTART;TZID=Europe/Lisbon:202703{(i % 28) + 1:00}T{8 + (i % 9):00}0000\r\nDURATION:PT30M\r\nSUMMARY:{title} {i}\r\nCATEGORIES:Sea\r\nEND:VEVENT\r\n");
+            text.Append(
+                $"BEGIN:VEVENT\r\nUID:t{i}\r\nDTSTART;TZID=Europe/Lisbon:202703{(i % 28) + 1:00}T{8 + (i % 9):00}0000\r\nDURATION:PT30M\r\nSUMMARY:{title} {i}\r\nCATEGORIES:Sea\r\nEND:VEVENT\r\n"
+            );
         text.Append("END:VCALENDAR\r\n");
-        var read = CalendarFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())), Zones.Get("Europe/Lisbon"), TestContext.Current.CancellationToken);
+        var read = CalendarFile.Read(
+            new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())),
+            Zones.Get("Europe/Lisbon"),
+            TestContext.Current.CancellationToken
+        );
         return new ImportEntries((by ?? world.Noor).Id, world.Maren.Id, read.Entries, CalendarFile.CategoryOf);
     }
 
-    private Task<List<Entry>> Standing() => world.See(s =>
-    {
-        var calendar = s.MainCalendars([world.Maren.Id])[world.Maren.Id];
-        return s.Touching([calendar], new Stretch(Instant.FromUtc(2000, 1, 1, 0, 0), Instant.FromUtc(2100, 1, 1, 0, 0)))[calendar].OrderBy(e => e.Id.Value).ToList();
-    });
+    private Task<List<Entry>> Standing() =>
+        world.See(s =>
+        {
+            var calendar = s.MainCalendars([world.Maren.Id])[world.Maren.Id];
+            return s.Touching([calendar], new Stretch(Instant.FromUtc(2000, 1, 1, 0, 0), Instant.FromUtc(2100, 1, 1, 0, 0)))[calendar]
+                .OrderBy(e => e.Id.Value)
+                .ToList();
+        });
 
     private async Task<string> SeenAsync()
     {
@@ -70,11 +80,12 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     {
         var seen = new List<string>();
         var made = await Imports(async _ =>
-        {
-            seen.Add(await SeenAsync());
-            // Somebody else's change in the middle of it.
-            await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Between", World.Timed("2027-03-16T09:00"), null));
-        }).RunAsync(File(), TestContext.Current.CancellationToken);
+            {
+                seen.Add(await SeenAsync());
+                // Somebody else's change in the middle of it.
+                await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Between", World.Timed("2027-03-16T09:00"), null));
+            })
+            .RunAsync(File(), TestContext.Current.CancellationToken);
         Assert.Equal((Many, 0, 0), (made.Added, made.Changed, made.Unchanged));
         Assert.Equal(["0 stand, 0 found, 0 told, 0 listed", $"{Many} stand, 5 found, 1 told, 1 listed"], seen.Distinct());
         Assert.Equal(5, seen.Count);
@@ -98,7 +109,8 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     public async Task It_is_undone_as_one_and_done_again(bool settled)
     {
         var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
-        if (settled) await SettleAsync();
+        if (settled)
+            await SettleAsync();
         var undone = await world.Do(new UndoChange(world.Noor.Id, made.Change!.Value));
         Assert.Empty(await Standing());
         await SettleAsync();
@@ -111,7 +123,16 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     {
         await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
         var stand = await Standing();
-        await world.Do(new ChangeEntry(world.Noor.Id, stand[3].PublicId, null, Reach.All, new EntryEdit { Title = "Ebb" }, new EntryEdit { Title = stand[3].Title }));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                stand[3].PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Ebb" },
+                new EntryEdit { Title = stand[3].Title }
+            )
+        );
         await world.Do(new CancelEntry(world.Noor.Id, stand[4].PublicId, null, Reach.All));
         await SettleAsync();
         var after = await Standing();
@@ -123,7 +144,10 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     public async Task A_right_that_ends_in_between_leaves_nothing_behind()
     {
         var grant = (await world.See(s => s.GrantsIn([world.Maren.Id], [world.Noor.Id], defaults: false)))[0];
-        await Assert.ThrowsAsync<RefusedException>(() => Imports(passed => passed == 2 ? world.Do(new WithdrawAccess(world.Maren.Id, grant.Id)) : Task.CompletedTask).RunAsync(File(), TestContext.Current.CancellationToken));
+        await Assert.ThrowsAsync<RefusedException>(() =>
+            Imports(passed => passed == 2 ? world.Do(new WithdrawAccess(world.Maren.Id, grant.Id)) : Task.CompletedTask)
+                .RunAsync(File(), TestContext.Current.CancellationToken)
+        );
         Assert.Equal("0 stand, 0 found, 0 told, 0 listed", await SeenAsync());
         Assert.Empty(await world.See(s => s.WrittenInPieces()));
         Assert.Equal(Many, (await Imports().RunAsync(File(by: world.Maren), TestContext.Current.CancellationToken)).Added);
@@ -132,7 +156,10 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     [Fact]
     public async Task What_a_stop_in_between_left_behind_is_taken_out_again()
     {
-        await Assert.ThrowsAsync<InvalidOperationException>(() => Imports(passed => passed >= 3 ? throw new InvalidOperationException("The power fails.") : Task.CompletedTask).RunAsync(File(), TestContext.Current.CancellationToken));
+        await Assert.ThrowsAsync<InvalidOperationException>(() =>
+            Imports(passed => passed >= 3 ? throw new InvalidOperationException("The power fails.") : Task.CompletedTask)
+                .RunAsync(File(), TestContext.Current.CancellationToken)
+        );
         Assert.Single(await world.See(s => s.WrittenInPieces()));
         await SettleAsync();
         Assert.Empty(await world.See(s => s.WrittenInPieces()));
@@ -144,11 +171,16 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     public async Task A_request_that_stopped_in_between_is_done_when_it_comes_again_and_then_no_more()
     {
         RequestKey.Current = new RequestKey(world.Noor.Id, "key", "hash");
-        await Assert.ThrowsAsync<InvalidOperationException>(() => Imports(passed => passed == 3 ? throw new InvalidOperationException("The power fails.") : Task.CompletedTask).RunAsync(File(), TestContext.Current.CancellationToken));
+        await Assert.ThrowsAsync<InvalidOperationException>(() =>
+            Imports(passed => passed == 3 ? throw new InvalidOperationException("The power fails.") : Task.CompletedTask)
+                .RunAsync(File(), TestContext.Current.CancellationToken)
+        );
         RequestKey.Current = new RequestKey(world.Noor.Id, "key", "hash");
         Assert.Equal(Many, (await Imports().RunAsync(File(), TestContext.Current.CancellationToken)).Added);
         RequestKey.Current = new RequestKey(world.Noor.Id, "key", "hash");
-        var refused = await Assert.ThrowsAsync<RefusedException>(() => Imports().RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            Imports().RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken)
+        );
         Assert.Equal(RefusalKind.DoneAlready, refused.Refusal.Kind);
         RequestKey.Current = null;
         Assert.Equal($"{Many} stand, 5 found, 1 told, 1 listed", await SeenAsync());
@@ -161,7 +193,12 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
         var refused = new List<RefusalKind>();
         imports = Imports(async passed =>
         {
-            if (passed == 2) refused.Add((await Assert.ThrowsAsync<RefusedException>(() => imports.RunAsync(File(3), TestContext.Current.CancellationToken))).Refusal.Kind);
+            if (passed == 2)
+                refused.Add(
+                    (await Assert.ThrowsAsync<RefusedException>(() => imports.RunAsync(File(3), TestContext.Current.CancellationToken)))
+                        .Refusal
+                        .Kind
+                );
         });
         await imports.RunAsync(File(), TestContext.Current.CancellationToken);
         Assert.Equal([RefusalKind.FileUnderWay], refused);
@@ -176,10 +213,21 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
         var first = (await Standing())[0];
         var during = new List<int>();
         var made = await Imports(async passed =>
-        {
-            during.Add((await Standing()).Count(e => e.Title.StartsWith("Ebb", StringComparison.Ordinal)));
-            if (passed == 2) await world.Do(new ChangeEntry(world.Maren.Id, first.PublicId, null, Reach.All, new EntryEdit { Title = "Mine" }, new EntryEdit { Title = first.Title }));
-        }).RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
+            {
+                during.Add((await Standing()).Count(e => e.Title.StartsWith("Ebb", StringComparison.Ordinal)));
+                if (passed == 2)
+                    await world.Do(
+                        new ChangeEntry(
+                            world.Maren.Id,
+                            first.PublicId,
+                            null,
+                            Reach.All,
+                            new EntryEdit { Title = "Mine" },
+                            new EntryEdit { Title = first.Title }
+                        )
+                    );
+            })
+            .RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
         Assert.Equal(Many - 1, made.Changed);
         // The file was looked through before any of it changed.
         Assert.Equal([0, 0, 0, 0, 149, 299, 449, 599, 749, 899, 1_049, 1_199, Many - 1], during);
@@ -195,7 +243,8 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     {
         var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
         await SettleAsync();
-        if (changed) made = await Imports().RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
+        if (changed)
+            made = await Imports().RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
         var before = await TitlesAsync();
         var passed = 0;
         var undo = new LargeUndo(new Watched(world.Gate, p => Task.FromResult(passed = p)), world.Store);
@@ -213,9 +262,20 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
     {
         var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
         await SettleAsync();
-        await world.Do(new ChangeEntry(world.Maren.Id, (await Standing())[7].PublicId, null, Reach.All, new EntryEdit { Title = "Mine" }, new EntryEdit { Title = "Tide 7" }));
+        await world.Do(
+            new ChangeEntry(
+                world.Maren.Id,
+                (await Standing())[7].PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Mine" },
+                new EntryEdit { Title = "Tide 7" }
+            )
+        );
         var undo = new LargeUndo(world.Gate, world.Store);
-        var refused = await Assert.ThrowsAsync<RefusedException>(() => undo.RunAsync(new UndoAct(world.Noor.Id, [made.Change!.Value]), TestContext.Current.CancellationToken));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            undo.RunAsync(new UndoAct(world.Noor.Id, [made.Change!.Value]), TestContext.Current.CancellationToken)
+        );
         Assert.Equal((RefusalKind.ChangedSince, Many), (refused.Refusal.Kind, (await Standing()).Count));
     }
 
@@ -225,7 +285,10 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
         var made = await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
         await SettleAsync();
         var act = new UndoAct(world.Noor.Id, [made.Change!.Value]);
-        var stopped = new LargeUndo(new Watched(world.Gate, passed => passed == 3 ? throw new TimeoutException() : Task.CompletedTask), world.Store);
+        var stopped = new LargeUndo(
+            new Watched(world.Gate, passed => passed == 3 ? throw new TimeoutException() : Task.CompletedTask),
+            world.Store
+        );
         await Assert.ThrowsAsync<TimeoutException>(() => stopped.RunAsync(act, TestContext.Current.CancellationToken));
         Assert.Equal(Many - 300, (await Standing()).Count);
         await new LargeUndo(world.Gate, world.Store).RunAsync(act, TestContext.Current.CancellationToken);
@@ -240,10 +303,14 @@ public sealed class ImportInPiecesTests : IAsyncLifetime
         await Imports().RunAsync(File(), TestContext.Current.CancellationToken);
         await SettleAsync();
         var made = await Imports(async passed =>
-        {
-            var change = (await world.See(s => s.Past(world.Maren.Id, null, null, null, null, 50))).First(c => c.Kind == ChangeKind.Imported);
-            if (passed == 6) await world.Do(new UndoChange(world.Noor.Id, change.Id));
-        }).RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
+            {
+                var change = (await world.See(s => s.Past(world.Maren.Id, null, null, null, null, 50))).First(c =>
+                    c.Kind == ChangeKind.Imported
+                );
+                if (passed == 6)
+                    await world.Do(new UndoChange(world.Noor.Id, change.Id));
+            })
+            .RunAsync(File(title: "Ebb"), TestContext.Current.CancellationToken);
         Assert.Equal(300, made.Changed);
         Assert.Equal(0, (await Standing()).Count(e => e.Title.StartsWith("Ebb", StringComparison.Ordinal)));
     }

@@ -23,19 +23,34 @@ public sealed class ImportTests : IAsyncLifetime
         var text = new StringBuilder("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//tests//EN\r\n");
         for (var i = 0; i < events; i++)
         {
-            text.Append($"BEGIN:VEVENT\r\nUID:t{i}\r\nDTSTART;TZID=Europe/Lisbon:202703{(i % 28) + 1:00}T{8 + (i % 9):00}0000\r\nDURATION:PT30M\r\nSUMMARY:{title} {i}\r\n{more}END:VEVENT\r\n");
+            text.Append(
+                $"BEGIN:VEVENT\r\nUID:t{i}\r\nDTSTART;TZID=Europe/Lisbon:202703{(i % 28) + 1:00}T{8 + (i % 9):00}0000\r\nDURATION:PT30M\r\nSUMMARY:{title} {i}\r\n{more}END:VEVENT\r\n"
+            );
         }
 
         text.Append("END:VCALENDAR\r\n");
-        return CalendarFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())), Zones.Get("Europe/Lisbon"), TestContext.Current.CancellationToken).Entries;
+        return CalendarFile
+            .Read(
+                new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())),
+                Zones.Get("Europe/Lisbon"),
+                TestContext.Current.CancellationToken
+            )
+            .Entries;
     }
 
     private async Task<List<Entry>> Standing(CalendarUser who) =>
-        [.. (await world.See(s =>
-        {
-            var calendar = s.MainCalendars([who.Id])[who.Id];
-            return s.Touching([calendar], new Stretch(Instant.FromUtc(2000, 1, 1, 0, 0), Instant.FromUtc(2100, 1, 1, 0, 0)))[calendar].ToList();
-        })).OrderBy(e => e.Time.LocalStart)];
+        [
+            .. (
+                await world.See(s =>
+                {
+                    var calendar = s.MainCalendars([who.Id])[who.Id];
+                    return s.Touching([calendar], new Stretch(Instant.FromUtc(2000, 1, 1, 0, 0), Instant.FromUtc(2100, 1, 1, 0, 0)))[
+                            calendar
+                        ]
+                        .ToList();
+                })
+            ).OrderBy(e => e.Time.LocalStart),
+        ];
 
     [Fact]
     public async Task The_same_file_again_changes_nothing_and_a_changed_one_only_what_it_changes()
@@ -71,7 +86,9 @@ public sealed class ImportTests : IAsyncLifetime
     [Fact]
     public async Task Categories_of_a_file_come_onto_the_list_and_go_out_as_those_who_keep_the_calendar_call_them()
     {
-        await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, File(2, more: "CATEGORIES:Port\\, north,Sea\r\n"), CalendarFile.CategoryOf));
+        await world.Do(
+            new ImportEntries(world.Noor.Id, world.Maren.Id, File(2, more: "CATEGORIES:Port\\, north,Sea\r\n"), CalendarFile.CategoryOf)
+        );
         var category = Assert.Single(await world.See(s => s.Categories([world.Maren.Id])));
         Assert.Equal("Port, north", category.Name);
         Assert.All(await Standing(world.Maren), e => Assert.Equal(category.Id, e.MarkOn(world.Maren.Id).Category));
@@ -82,7 +99,9 @@ public sealed class ImportTests : IAsyncLifetime
         Assert.Equal(2, text.ToString().Split("CATEGORIES:Harbour\r\n").Length - 1);
         Assert.DoesNotContain("Sea", text.ToString(), StringComparison.Ordinal);
         // The same file again changes nothing, whatever its category is called now.
-        var again = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, File(2, more: "CATEGORIES:Port\\, north,Sea\r\n"), CalendarFile.CategoryOf));
+        var again = await world.Do(
+            new ImportEntries(world.Noor.Id, world.Maren.Id, File(2, more: "CATEGORIES:Port\\, north,Sea\r\n"), CalendarFile.CategoryOf)
+        );
         Assert.Equal(2, again.Unchanged);
     }
 
@@ -91,11 +110,19 @@ public sealed class ImportTests : IAsyncLifetime
     {
         async Task Add(string title, EntryTime time, string? category, Core.Recurrence.Rule? rule = null, bool isPrivate = false)
         {
-            var added = await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, time, "Gannet, north", null, isPrivate, Rule: rule));
-            if (category is not null) await world.Do(new MarkEntries(world.Noor.Id, world.Maren.Id, [added.PublicId], category));
+            var added = await world.Do(
+                new AddAppointment(world.Noor.Id, world.Maren.Id, title, time, "Gannet, north", null, isPrivate, Rule: rule)
+            );
+            if (category is not null)
+                await world.Do(new MarkEntries(world.Noor.Id, world.Maren.Id, [added.PublicId], category));
         }
 
-        await Add("Read-in", World.Timed("2027-03-16T08:00"), "Desk, early", Core.Recurrence.Rule.Parse("FREQ=WEEKLY;BYDAY=TU;UNTIL=20270503"));
+        await Add(
+            "Read-in",
+            World.Timed("2027-03-16T08:00"),
+            "Desk, early",
+            Core.Recurrence.Rule.Parse("FREQ=WEEKLY;BYDAY=TU;UNTIL=20270503")
+        );
         await Add("Night round", World.Timed("2027-03-17T23:30"), null, Core.Recurrence.Rule.Parse("FREQ=DAILY;UNTIL=20270328T233000"));
         await Add("Board papers", World.Timed("2027-03-18T14:00"), "Board", isPrivate: true);
         await Add("Doctor", World.Timed("2027-03-19T08:30"), null);
@@ -103,12 +130,32 @@ public sealed class ImportTests : IAsyncLifetime
         var export = await world.See(s => new Reads.ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
         using var text = new StringWriter();
         CalendarWriter.Write(text, export.Entries, world.Now, _ => null, e => export.Categories.GetValueOrDefault(e.Id));
-        var read = CalendarFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())), Zones.Get("Europe/Lisbon"), TestContext.Current.CancellationToken);
-        var again = new ImportEntries(world.Noor.Id, world.Maren.Id, read.Entries, CalendarFile.CategoryOf) { SameBesidesCategory = CalendarFile.SameBesidesCategory };
+        var read = CalendarFile.Read(
+            new MemoryStream(Encoding.UTF8.GetBytes(text.ToString())),
+            Zones.Get("Europe/Lisbon"),
+            TestContext.Current.CancellationToken
+        );
+        var again = new ImportEntries(world.Noor.Id, world.Maren.Id, read.Entries, CalendarFile.CategoryOf)
+        {
+            SameBesidesCategory = CalendarFile.SameBesidesCategory,
+        };
         var taken = await world.Do(again);
         Assert.Equal((null, 0, 0, 5), (taken.Change, taken.Added, taken.Changed, taken.Unchanged));
         // Another category than the lane notes is something else.
-        var other = await world.Do(again with { Entries = [.. read.Entries.Select(e => e with { Raw = e.Raw?.Replace("CATEGORIES:Board", "CATEGORIES:Yard", StringComparison.Ordinal) })] });
+        var other = await world.Do(
+            again with
+            {
+                Entries =
+                [
+                    .. read.Entries.Select(e =>
+                        e with
+                        {
+                            Raw = e.Raw?.Replace("CATEGORIES:Board", "CATEGORIES:Yard", StringComparison.Ordinal),
+                        }
+                    ),
+                ],
+            }
+        );
         Assert.Equal((2, 3), (other.Changed, other.Unchanged));
     }
 
@@ -130,7 +177,10 @@ public sealed class ImportTests : IAsyncLifetime
         var undone = await world.Do(new UndoChange(world.Maren.Id, made.Change!.Value));
         Assert.Empty(await Standing(world.Maren));
         var again = await world.Do(new UndoChange(world.Maren.Id, undone));
-        Assert.Equal(before.Select(e => (e.Id, e.Uid, e.PublicId, e.Rule!.ToString())), (await Standing(world.Maren)).Select(e => (e.Id, e.Uid, e.PublicId, e.Rule!.ToString())));
+        Assert.Equal(
+            before.Select(e => (e.Id, e.Uid, e.PublicId, e.Rule!.ToString())),
+            (await Standing(world.Maren)).Select(e => (e.Id, e.Uid, e.PublicId, e.Rule!.ToString()))
+        );
         await world.Do(new MarkEntries(world.Maren.Id, world.Maren.Id, [before[700].PublicId], "Tides"));
         var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Maren.Id, again)));
         Assert.Equal(RefusalKind.ChangedSince, refused.Refusal.Kind);
@@ -145,7 +195,8 @@ public sealed class ImportTests : IAsyncLifetime
     {
         IEnumerable<Entry> Breaking()
         {
-            foreach (var entry in File(900)) yield return entry;
+            foreach (var entry in File(900))
+                yield return entry;
             throw new FormatException("The file holds more than can be read.");
         }
 
@@ -161,7 +212,9 @@ public sealed class ImportTests : IAsyncLifetime
         var taken = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, [File(1)[0] with { Uid = meeting.Uid }]));
         Assert.Equal(LeftReason.IsMeeting, Assert.Single(taken.Left).Reason);
         Assert.Equal(meeting.Title, (await world.Entry(made.PublicId)).Title);
-        var held = await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-18T10:00")], world.Now + Duration.FromDays(1)));
+        var held = await world.Do(
+            new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", [World.Timed("2027-03-18T10:00")], world.Now + Duration.FromDays(1))
+        );
         var hold = Assert.Single(await world.See(s => s.HoldsOf(held.Request)));
         taken = await world.Do(new ImportEntries(world.Noor.Id, world.Maren.Id, [File(1)[0] with { Uid = hold.Uid }]));
         Assert.Equal(LeftReason.IsHold, Assert.Single(taken.Left).Reason);

@@ -22,7 +22,10 @@ public sealed class LetterTests : IAsyncLifetime
         var letters = await Letters(made.PublicId);
         var title = (await world.Entry(made.PublicId)).Title;
         Assert.Equal($"Will you come? {title}", letters.Subject);
-        Assert.Equal($"You are invited to “{title}”, Tuesday 16 March, 12:00 to 12:45 in Lisbon. Maren has not had your answer yet: could you say whether you can come?\n\nNoor Haddad, for Maren Falk", letters.Text);
+        Assert.Equal(
+            $"You are invited to “{title}”, Tuesday 16 March, 12:00 to 12:45 in Lisbon. Maren has not had your answer yet: could you say whether you can come?\n\nNoor Haddad, for Maren Falk",
+            letters.Text
+        );
         Assert.Empty(letters.Written);
     }
 
@@ -50,7 +53,9 @@ public sealed class LetterTests : IAsyncLifetime
         var made = await world.Arrange("2027-03-16T12:00", false, world.Tome);
         foreach (var viewer in new[] { world.Tome, world.Ruta })
         {
-            var refused = await Assert.ThrowsAsync<RefusedException>(() => world.See(new ReadLetters(viewer.Id, made.PublicId, null, world.Now).Run));
+            var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+                world.See(new ReadLetters(viewer.Id, made.PublicId, null, world.Now).Run)
+            );
             Assert.Equal(RefusalKind.NotFound, refused.Refusal.Kind);
         }
     }

@@ -22,7 +22,10 @@ public sealed class LineTests : IAsyncLifetime
         var read = await Read("Thu 15:00 with tome, if free Ruta Vaitkus, in gannet, about lease");
         Assert.Equal([world.Tome.PublicId], read.Required.Select(p => p.Id));
         Assert.Equal([world.Ruta.PublicId], read.Optional.Select(p => p.Id));
-        Assert.Equal(("Gannet", Instant.FromUtc(2027, 3, 11, 15, 0).ToUnixTimeMilliseconds(), "2027-03-11"), (read.Place, read.Start, read.From));
+        Assert.Equal(
+            ("Gannet", Instant.FromUtc(2027, 3, 11, 15, 0).ToUnixTimeMilliseconds(), "2027-03-11"),
+            (read.Place, read.Start, read.From)
+        );
         Assert.Empty(read.NotUnderstood);
     }
 
@@ -37,24 +40,42 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_contact_of_somebody_elses_stays_an_address_and_a_name()
     {
-        await world.Do(new AddToPeople(world.Noor.Id, UserKind.Person, false, world.Maren.Id, new PersonEdit(Name: "Halvard Strand", Address: "halvard@strand.example")));
+        await world.Do(
+            new AddToPeople(
+                world.Noor.Id,
+                UserKind.Person,
+                false,
+                world.Maren.Id,
+                new PersonEdit(Name: "Halvard Strand", Address: "halvard@strand.example")
+            )
+        );
         Task<LineReading> Line(CalendarUser viewer) => world.See(new ReadLine(viewer.Id, "with Halvard Strand", world.Now).Run);
-        Task<IReadOnlyList<PastedView>> Pasted(CalendarUser viewer) => world.See(new ReadPasted(viewer.Id, "halvard@strand.example; Halvard Strand", world.Now).Run);
+        Task<IReadOnlyList<PastedView>> Pasted(CalendarUser viewer) =>
+            world.See(new ReadPasted(viewer.Id, "halvard@strand.example; Halvard Strand", world.Now).Run);
         Assert.Equal(["Halvard Strand"], (await Line(world.Noor)).Required.Select(p => p.Name));
         Assert.Equal("Halvard Strand", (await Pasted(world.Noor))[1].Person!.Name);
         Assert.Empty((await Line(world.Ruta)).Required);
-        Assert.Equal([("halvard@strand.example", true), (null, true)], (await Pasted(world.Ruta)).Select(p => (p.Address, p.Person is null)));
+        Assert.Equal(
+            [("halvard@strand.example", true), (null, true)],
+            (await Pasted(world.Ruta)).Select(p => (p.Address, p.Person is null))
+        );
     }
 
     [Fact]
     public async Task A_pasted_list_finds_people_by_address_and_leaves_who_is_nobody()
     {
-        Assert.Equal([world.Tome.PublicId], (await world.See(new ReadPasted(world.Noor.Id, "Vidal, Tomé <tome@ebbline.example>", world.Now).Run)).Select(p => p.Person!.Id));
+        Assert.Equal(
+            [world.Tome.PublicId],
+            (await world.See(new ReadPasted(world.Noor.Id, "Vidal, Tomé <tome@ebbline.example>", world.Now).Run)).Select(p => p.Person!.Id)
+        );
         var twice = Assert.Single(await world.See(new ReadPasted(world.Noor.Id, "nobody of that name", world.Now).Run));
         Assert.Equal((null, null, 0), (twice.Person, twice.Address, twice.Several.Count));
     }
 
     [Fact]
     public async Task A_name_that_nobody_has_says_why_it_was_not_understood() =>
-        Assert.Equal(("Zelda", "nobody here has that name, or more than one"), (await Read("with Zelda")).NotUnderstood.Select(n => (n.Text, n.Why)).Single());
+        Assert.Equal(
+            ("Zelda", "nobody here has that name, or more than one"),
+            (await Read("with Zelda")).NotUnderstood.Select(n => (n.Text, n.Why)).Single()
+        );
 }

@@ -21,13 +21,20 @@ public sealed class MailTests : IAsyncLifetime
     {
         await world.Arrange(with: [world.Lakshmi]);
         var line = Assert.Single((await Room(world.Noor)).Mails);
-        Assert.Equal((MailState.Waiting, "Invitation: Insurers, renewal terms", "Lakshmi Rao", "goes out in some seconds"), (line.State, line.Subject, line.Other, line.Words));
+        Assert.Equal(
+            (MailState.Waiting, "Invitation: Insurers, renewal terms", "Lakshmi Rao", "goes out in some seconds"),
+            (line.State, line.Subject, line.Other, line.Words)
+        );
         world.Advance(10);
         await world.SendDue();
         var mail = await world.See(s => new ReadMail(world.Noor.Id, line.Id, world.Now).Run(s));
         Assert.Equal(MailState.Sent, mail.Line.State);
         Assert.Contains("Noor Haddad for Maren Falk invites you to “Insurers, renewal terms”.", mail.Text!, StringComparison.Ordinal);
-        Assert.Contains("METHOD:REQUEST", System.Text.Encoding.UTF8.GetString(await world.See(s => new ReadMailSource(world.Noor.Id, line.Id, world.Now).Run(s))), StringComparison.Ordinal);
+        Assert.Contains(
+            "METHOD:REQUEST",
+            System.Text.Encoding.UTF8.GetString(await world.See(s => new ReadMailSource(world.Noor.Id, line.Id, world.Now).Run(s))),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -62,7 +69,17 @@ public sealed class MailTests : IAsyncLifetime
     {
         await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.SpeakFor);
         var made = await world.Arrange(isPrivate: fromTheStart, with: [world.Lakshmi]);
-        if (!fromTheStart) await world.Do(new ChangeEntry(world.Noor.Id, made.PublicId, null, Reach.All, new EntryEdit { Private = true }, new EntryEdit { Private = false }));
+        if (!fromTheStart)
+            await world.Do(
+                new ChangeEntry(
+                    world.Noor.Id,
+                    made.PublicId,
+                    null,
+                    Reach.All,
+                    new EntryEdit { Private = true },
+                    new EntryEdit { Private = false }
+                )
+            );
         var line = (await Room(world.Noor)).Mails[^1];
         Assert.Empty((await Room(world.Ruta)).Mails);
         await Refused(() => world.See(s => new ReadMail(world.Ruta.Id, line.Id, world.Now).Run(s)));
@@ -127,7 +144,21 @@ public sealed class MailTests : IAsyncLifetime
         Assert.Equal(Received.Filed, await Comes("r1@x.example", world.Lakshmi.Address, world.Noor.Address, id));
         Assert.Equal(Received.Repeated, await Comes("r1@x.example", world.Lakshmi.Address, world.Noor.Address, id));
         Assert.Equal(Received.Waits, await Comes("r2@x.example", "someone@elsewhere.example", world.Noor.Address, id));
-        var filed = (await world.See(s => s.Mails(new MailAsked(new Dictionary<UserId, bool> { [world.Maren.Id] = true }, false, "", [MailState.Filed], null, made.PublicId), 10)));
+        var filed = (
+            await world.See(s =>
+                s.Mails(
+                    new MailAsked(
+                        new Dictionary<UserId, bool> { [world.Maren.Id] = true },
+                        false,
+                        "",
+                        [MailState.Filed],
+                        null,
+                        made.PublicId
+                    ),
+                    10
+                )
+            )
+        );
         Assert.Equal("r1@x.example", Assert.Single(filed).MessageId);
         // What is filed nowhere is hers to whom it came.
         Assert.Equal("someone@elsewhere.example", Assert.Single((await Room(world.Noor, MailPile.Open)).Mails).Other);
@@ -171,10 +202,18 @@ public sealed class MailTests : IAsyncLifetime
         world.Advance(10);
         await world.SendDue();
         var letter = Assert.Single(world.Post.Letters);
-        Assert.Equal((world.Ruta.Address, world.Maren.Address, "Insurers, renewal terms", "Could it be shorter?"), (letter.From.Address, letter.To.Address, letter.Subject, letter.Text));
+        Assert.Equal(
+            (world.Ruta.Address, world.Maren.Address, "Insurers, renewal terms", "Could it be shorter?"),
+            (letter.From.Address, letter.To.Address, letter.Subject, letter.Text)
+        );
 
         // Taken back in time, nothing leaves.
-        await world.Do(new UndoChange(world.Ruta.Id, await world.Do(new WriteToOrganiser(world.Ruta.Id, world.Tome.Id, made.PublicId, null, "Or later?"))));
+        await world.Do(
+            new UndoChange(
+                world.Ruta.Id,
+                await world.Do(new WriteToOrganiser(world.Ruta.Id, world.Tome.Id, made.PublicId, null, "Or later?"))
+            )
+        );
         world.Advance(10);
         await world.SendDue();
         Assert.Single(world.Post.Letters);
@@ -189,7 +228,9 @@ public sealed class MailTests : IAsyncLifetime
     public async Task A_subject_holds_no_second_line()
     {
         var made = await world.Arrange();
-        await Refused(() => world.Do(new WriteTo(world.Noor.Id, made.PublicId, null, Circle.Everyone, "Papers\r\nBcc: all@x.example", "x")));
+        await Refused(() =>
+            world.Do(new WriteTo(world.Noor.Id, made.PublicId, null, Circle.Everyone, "Papers\r\nBcc: all@x.example", "x"))
+        );
     }
 
     [Fact]
@@ -209,23 +250,48 @@ public sealed class MailTests : IAsyncLifetime
     public async Task Who_is_outside_is_told_by_mail_what_they_may_see_and_when_it_is_withdrawn()
     {
         await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, true, passOn: true);
-        await world.Do(new GrantAccess(world.Noor.Id, world.Maren.Id, [world.Lakshmi.Id], new AccessTerms(Sight.Outline, Acting.Look), "For the renewal."));
+        await world.Do(
+            new GrantAccess(
+                world.Noor.Id,
+                world.Maren.Id,
+                [world.Lakshmi.Id],
+                new AccessTerms(Sight.Outline, Acting.Look),
+                "For the renewal."
+            )
+        );
         var grant = (await world.See(s => s.GrantsHeldBy(world.Lakshmi.Id))).Single();
         await world.Do(new WithdrawAccess(world.Maren.Id, grant.Id));
         world.Advance(10);
         await world.SendDue();
         Assert.Equal(2, world.Post.Letters.Count);
-        Assert.Equal("Noor Haddad for Maren Falk lets you see Outline of Maren’s calendar.\r\n\r\nFor the renewal.\r\n\r\nNothing that you may see stands in it from 8 March 2027 to 6 June 2027. Write to Noor for a file later on.", world.Post.Letters[0].Text);
+        Assert.Equal(
+            "Noor Haddad for Maren Falk lets you see Outline of Maren’s calendar.\r\n\r\nFor the renewal.\r\n\r\nNothing that you may see stands in it from 8 March 2027 to 6 June 2027. Write to Noor for a file later on.",
+            world.Post.Letters[0].Text
+        );
         // They have no way in to which it could lead.
         Assert.Null(world.Post.Letters[0].Way);
         Assert.Equal("Maren Falk has withdrawn it: you may no longer see Outline of Maren’s calendar.", world.Post.Letters[1].Text);
         Assert.Null(world.Post.Letters[1].Way);
     }
 
-    private Task<MailsView> Room(CalendarUser viewer, MailPile pile = MailPile.All) => world.See(s => new ReadMails(viewer.Id, null, pile, "", null, world.Now).Run(s));
+    private Task<MailsView> Room(CalendarUser viewer, MailPile pile = MailPile.All) =>
+        world.See(s => new ReadMails(viewer.Id, null, pile, "", null, world.Now).Run(s));
 
-    private Task<Received> Comes(string id, string from, string to, string? answers) => world.Do(new ReceiveMail(
-        new ReceivedMail(id, new Mailbox("", from), new Mailbox("", to), "A word", "Yes.", answers is null ? [] : [answers], [1, 2]), []));
+    private Task<Received> Comes(string id, string from, string to, string? answers) =>
+        world.Do(
+            new ReceiveMail(
+                new ReceivedMail(
+                    id,
+                    new Mailbox("", from),
+                    new Mailbox("", to),
+                    "A word",
+                    "Yes.",
+                    answers is null ? [] : [answers],
+                    [1, 2]
+                ),
+                []
+            )
+        );
 
     private static Task Refused(Func<Task> act) => Assert.ThrowsAsync<RefusedException>(act);
 }

@@ -19,9 +19,11 @@ public sealed class MarkTests : IAsyncLifetime
     private Task<LanesView> Lanes(CalendarUser viewer, CalendarUser lane) =>
         world.See(s => new ReadLanes(viewer.Id, [lane.PublicId], new LocalDate(2027, 3, 16), LanesSpan.Day, world.Now).Run(s));
 
-    private async Task<string?> Category(CalendarUser viewer, CalendarUser lane) => (await Lanes(viewer, lane)).Days[0].Lanes[0].Entries.Single().Category?.Name;
+    private async Task<string?> Category(CalendarUser viewer, CalendarUser lane) =>
+        (await Lanes(viewer, lane)).Days[0].Lanes[0].Entries.Single().Category?.Name;
 
-    private Task<long> Tag(CalendarUser who, CalendarUser lane, string category, params string[] entries) => world.Do(new MarkEntries(who.Id, lane.Id, entries, category));
+    private Task<long> Tag(CalendarUser who, CalendarUser lane, string category, params string[] entries) =>
+        world.Do(new MarkEntries(who.Id, lane.Id, entries, category));
 
     [Fact]
     public async Task A_category_is_made_while_tagging_shared_by_all_who_keep_the_calendar_and_taken_back()
@@ -40,7 +42,10 @@ public sealed class MarkTests : IAsyncLifetime
         await world.Do(new UndoChange(world.Noor.Id, second));
         Assert.Equal("Lease", await Category(world.Noor, world.Maren));
         // A category is the keepers' own matter: no message goes out for it.
-        Assert.Equal(2, (await world.Outbox.DueAsync(world.Now + Duration.FromMinutes(1), 100, TestContext.Current.CancellationToken)).Count);
+        Assert.Equal(
+            2,
+            (await world.Outbox.DueAsync(world.Now + Duration.FromMinutes(1), 100, TestContext.Current.CancellationToken)).Count
+        );
     }
 
     [Fact]
@@ -50,7 +55,10 @@ public sealed class MarkTests : IAsyncLifetime
             new(by.Id, world.Maren.Id, "Berth survey", World.Timed("2027-03-16T12:00"), null) { Category = category };
         await world.Do(Survey("Yard", world.Noor));
         Assert.Equal("Yard", await Category(world.Noor, world.Maren));
-        Assert.Equal(["Yard"], (await world.See(new ReadCalendars(world.Noor.Id, world.Maren.PublicId, world.Now).Run)).Categories!.Select(c => c.Name));
+        Assert.Equal(
+            ["Yard"],
+            (await world.See(new ReadCalendars(world.Noor.Id, world.Maren.PublicId, world.Now).Run)).Categories!.Select(c => c.Name)
+        );
         // Who may only add gives none, and is offered none.
         await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Add);
         Assert.Null((await world.See(new ReadCalendars(world.Ruta.Id, world.Maren.PublicId, world.Now).Run)).Categories);
@@ -83,7 +91,10 @@ public sealed class MarkTests : IAsyncLifetime
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Change, false);
         // What is private is not told from what is not there.
         foreach (var (entry, lane) in new[] { (id, world.Maren), ("nothing", world.Maren), (id, world.Ana) })
-            Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Tag(world.Ana, lane, "Lease", entry))).Refusal.Kind);
+            Assert.Equal(
+                RefusalKind.NotFound,
+                (await Assert.ThrowsAsync<RefusedException>(() => Tag(world.Ana, lane, "Lease", entry))).Refusal.Kind
+            );
     }
 
     [Fact]
@@ -108,7 +119,16 @@ public sealed class MarkTests : IAsyncLifetime
         var list = (await Lanes(world.Noor, world.Maren)).Categories;
         Assert.Equal(2, list.Select(c => c.Colour).Distinct().Count());
         var board = new CategoryId(list.Single(c => c.Name == "Board").Id);
-        Assert.Equal(RefusalKind.NameTaken, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, board, "lease", null, false)))).Refusal.Kind);
+        Assert.Equal(
+            RefusalKind.NameTaken,
+            (
+                await Assert.ThrowsAsync<RefusedException>(() =>
+                    world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, board, "lease", null, false))
+                )
+            )
+                .Refusal
+                .Kind
+        );
         await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, board, "Board papers", 5, false));
         Assert.Equal("Board papers", await Category(world.Noor, world.Maren));
         await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, board, null, null, true));
@@ -129,7 +149,13 @@ public sealed class MarkTests : IAsyncLifetime
         var undone = await world.Do(new UndoChange(world.Noor.Id, renamed));
         Assert.Equal(lease, Assert.Single(await world.See(s => s.Categories([world.Maren.Id]))));
         await world.Do(new UndoChange(world.Noor.Id, undone));
-        Assert.Equal(("Rent", 5), ((await world.See(s => s.Categories([world.Maren.Id])))[0].Name, (await world.See(s => s.Categories([world.Maren.Id])))[0].Colour));
+        Assert.Equal(
+            ("Rent", 5),
+            (
+                (await world.See(s => s.Categories([world.Maren.Id])))[0].Name,
+                (await world.See(s => s.Categories([world.Maren.Id])))[0].Colour
+            )
+        );
         var off = await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, lease.Id, null, null, true));
         await world.Do(new UndoChange(world.Noor.Id, off));
         Assert.Equal("Rent", await Category(world.Noor, world.Maren));
@@ -149,7 +175,16 @@ public sealed class MarkTests : IAsyncLifetime
     public async Task Taking_back_a_change_of_a_meeting_asks_for_the_right_it_needed()
     {
         var id = (await world.Arrange()).PublicId;
-        var changed = await world.Do(new ChangeEntry(world.Noor.Id, id, null, Core.Editing.Reach.All, new Core.Editing.EntryEdit { Title = "Terms" }, new Core.Editing.EntryEdit()));
+        var changed = await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                id,
+                null,
+                Core.Editing.Reach.All,
+                new Core.Editing.EntryEdit { Title = "Terms" },
+                new Core.Editing.EntryEdit()
+            )
+        );
         // Noor may no longer speak for Maren, only add to her calendar.
         await using (var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(world.Folder, "corlin.db")}"))
         {

@@ -24,8 +24,15 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         await Later();
         var news = Assert.Single(await Told(world.Tome));
         Assert.Equal(
-            ("Cancelled", "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, does not take place. Noor Haddad for Maren Falk cancelled it.", "The ship is late.", false, null),
-            (news.Verb, news.Words, news.Note, news.Near, news.Entry));
+            (
+                "Cancelled",
+                "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, does not take place. Noor Haddad for Maren Falk cancelled it.",
+                "The ship is late.",
+                false,
+                null
+            ),
+            (news.Verb, news.Words, news.Note, news.Near, news.Entry)
+        );
         var mail = world.Post.Mail[^1];
         Assert.Equal(("Cancelled: Insurers, renewal terms", "The ship is late."), (mail.Subject, mail.Line));
         Assert.Equal(news.Id, Assert.Single(await world.See(s => new ReadMine(world.Tome.Id, world.Now).Run(s).Told)).Id);
@@ -54,15 +61,35 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         var made = await Arranged();
         await Later();
         world.Post.Mail.Clear();
-        var change = await world.Do(new ForwardMeeting(world.Tome.Id, world.Tome.Id, made, null, ["rosa.teixeira@porto-insurance.example", world.Ruta.PublicId], "You asked about clause 7."));
+        var change = await world.Do(
+            new ForwardMeeting(
+                world.Tome.Id,
+                world.Tome.Id,
+                made,
+                null,
+                ["rosa.teixeira@porto-insurance.example", world.Ruta.PublicId],
+                "You asked about clause 7."
+            )
+        );
         await Later();
         Assert.Equal(["rosa.teixeira@porto-insurance.example", "ruta@ebbline.example"], world.Post.Mail.Select(m => m.To.Address).Order());
         var mail = world.Post.Mail[0];
         Assert.Equal(
-            (SchedulingMethod.Publish, "For information: Insurers, renewal terms", "Tomé Vidal", "maren@ebbline.example", "You asked about clause 7.", 0),
-            (mail.Method, mail.Subject, mail.From.Name, mail.Organiser.Address, mail.Line, mail.Attendees.Count));
+            (
+                SchedulingMethod.Publish,
+                "For information: Insurers, renewal terms",
+                "Tomé Vidal",
+                "maren@ebbline.example",
+                "You asked about clause 7.",
+                0
+            ),
+            (mail.Method, mail.Subject, mail.From.Name, mail.Organiser.Address, mail.Line, mail.Attendees.Count)
+        );
         var news = Assert.Single(await Told(world.Maren), n => n.Verb == "Forwarded");
-        Assert.Equal("“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, was forwarded by Tomé Vidal to somebody who is not asked.", news.Words);
+        Assert.Equal(
+            "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, was forwarded by Tomé Vidal to somebody who is not asked.",
+            news.Words
+        );
         Assert.Equal("To rosa.teixeira@porto-insurance.example and Ruta Vaitkus", news.Note);
         Assert.Equal(2, (await world.Entry(made)).Participations.Length);
         var told = await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoChange(world.Tome.Id, change)));
@@ -81,7 +108,13 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         Assert.Equal("Noor Haddad", Assert.Single(world.Post.Mail).From.Name);
 
         async Task<RefusalKind> Refused(CalendarUser actor, CalendarUser inNameOf) =>
-            (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new ForwardMeeting(actor.Id, inNameOf.Id, made, null, [world.Ruta.PublicId], null)))).Refusal.Kind;
+            (
+                await Assert.ThrowsAsync<RefusedException>(() =>
+                    world.Do(new ForwardMeeting(actor.Id, inNameOf.Id, made, null, [world.Ruta.PublicId], null))
+                )
+            )
+                .Refusal
+                .Kind;
     }
 
     [Theory]
@@ -100,17 +133,35 @@ public sealed class MeetingNewsTests : IAsyncLifetime
     public async Task A_moved_one_says_when_it_was_and_a_changed_one_what_is_different()
     {
         var made = await Arranged();
-        await Change(made, new EntryEdit { Time = World.Timed("2027-03-17T14:00") }, new EntryEdit { Time = World.Timed("2027-03-16T12:00") });
-        await Change(made, new EntryEdit { Title = "Insurers, last terms", Place = "Gannet" }, new EntryEdit { Title = "Insurers, renewal terms", Place = "" });
+        await Change(
+            made,
+            new EntryEdit { Time = World.Timed("2027-03-17T14:00") },
+            new EntryEdit { Time = World.Timed("2027-03-16T12:00") }
+        );
+        await Change(
+            made,
+            new EntryEdit { Title = "Insurers, last terms", Place = "Gannet" },
+            new EntryEdit { Title = "Insurers, renewal terms", Place = "" }
+        );
         Assert.Equal(
             [
-                ("Changed", "“Insurers, last terms”: called “Insurers, last terms”, was “Insurers, renewal terms”; in Gannet. Noor Haddad for Maren Falk changed it."),
-                ("Moved", "“Insurers, renewal terms”: Wednesday 17 March, 14:00 to 14:45, was Tuesday 16 March, 12:00 to 12:45. Noor Haddad for Maren Falk changed it."),
+                (
+                    "Changed",
+                    "“Insurers, last terms”: called “Insurers, last terms”, was “Insurers, renewal terms”; in Gannet. Noor Haddad for Maren Falk changed it."
+                ),
+                (
+                    "Moved",
+                    "“Insurers, renewal terms”: Wednesday 17 March, 14:00 to 14:45, was Tuesday 16 March, 12:00 to 12:45. Noor Haddad for Maren Falk changed it."
+                ),
             ],
-            (await Told(world.Tome)).Select(n => (n.Verb, n.Words)));
+            (await Told(world.Tome)).Select(n => (n.Verb, n.Words))
+        );
         // The one outside reads it in their own zone.
         var moved = world.Post.Mail[^2];
-        Assert.Equal(("Moved: Insurers, renewal terms", "Wednesday 17 March, 19:30 to 20:15, was Tuesday 16 March, 17:30 to 18:15"), (moved.Subject, Assert.Single(moved.Changes)));
+        Assert.Equal(
+            ("Moved: Insurers, renewal terms", "Wednesday 17 March, 19:30 to 20:15, was Tuesday 16 March, 17:30 to 18:15"),
+            (moved.Subject, Assert.Single(moved.Changes))
+        );
         Assert.Equal("Changed: Insurers, last terms", world.Post.Mail[^1].Subject);
     }
 
@@ -127,13 +178,27 @@ public sealed class MeetingNewsTests : IAsyncLifetime
     public async Task Who_is_asked_no_more_is_told_what_they_knew_and_nothing_after()
     {
         var made = await Arranged(with: [world.Tome, world.Ana]);
-        await world.Do(new ChangeEntry(
-            world.Noor.Id, made, null, Reach.All, new EntryEdit { Title = "Terms without Tomé" }, new EntryEdit { Title = "Insurers, renewal terms" }, Asking: new Asking([], [world.Tome.PublicId])));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                made,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Terms without Tomé" },
+                new EntryEdit { Title = "Insurers, renewal terms" },
+                Asking: new Asking([], [world.Tome.PublicId])
+            )
+        );
         await Later();
         var news = Assert.Single(await Told(world.Tome));
         Assert.Equal(
-            ("Without", "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, goes ahead. Noor Haddad for Maren Falk no longer invites you.", null),
-            (news.Verb, news.Words, news.Entry));
+            (
+                "Without",
+                "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, goes ahead. Noor Haddad for Maren Falk no longer invites you.",
+                null
+            ),
+            (news.Verb, news.Words, news.Entry)
+        );
     }
 
     [Fact]
@@ -151,7 +216,8 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         Assert.Single(await Told(world.Ruta));
         Assert.Equal(2, (await Told(world.Ana)).Count);
         // With the grant goes what was told under it.
-        foreach (var grant in await world.See(s => s.GrantsHeldBy(world.Ana.Id))) await world.Do(new WithdrawAccess(world.Tome.Id, grant.Id));
+        foreach (var grant in await world.See(s => s.GrantsHeldBy(world.Ana.Id)))
+            await world.Do(new WithdrawAccess(world.Tome.Id, grant.Id));
         Assert.Empty(await Told(world.Ana));
     }
 
@@ -164,7 +230,8 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         await Later();
         Assert.Equal(
             (made, "Tuesday 16 March, 12:00 to 12:45; Noor Haddad cancelled it at 09:42."),
-            Assert.Single(await Cancelled(world.Noor)) is var one ? (one.Entry, one.Words) : default);
+            Assert.Single(await Cancelled(world.Noor)) is var one ? (one.Entry, one.Words) : default
+        );
         Assert.Empty(await Cancelled(world.Tome));
         await Assert.ThrowsAsync<RefusedException>(() => world.Do(new RestoreMeeting(world.Tome.Id, made)));
         await world.Do(new RestoreMeeting(world.Noor.Id, made));
@@ -183,10 +250,14 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         await world.Do(new CancelEntry(world.Noor.Id, made, null, Reach.All));
         world.Advance(3_601);
         Assert.Empty(await Cancelled(world.Noor));
-        Assert.Equal(RefusalKind.CancelledLongAgo, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new RestoreMeeting(world.Noor.Id, made)))).Refusal.Kind);
+        Assert.Equal(
+            RefusalKind.CancelledLongAgo,
+            (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new RestoreMeeting(world.Noor.Id, made)))).Refusal.Kind
+        );
     }
 
-    private Task<IReadOnlyList<CancelledView>> Cancelled(CalendarUser viewer) => world.See(s => new ReadChase(viewer.Id, world.Now).Run(s).Cancelled);
+    private Task<IReadOnlyList<CancelledView>> Cancelled(CalendarUser viewer) =>
+        world.See(s => new ReadChase(viewer.Id, world.Now).Run(s).Cancelled);
 
     private async Task<string> Arranged(string start = "2027-03-16T12:00", bool isPrivate = false, CalendarUser[]? with = null)
     {
@@ -207,5 +278,6 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         await world.SendDue();
     }
 
-    private Task<IReadOnlyList<MeetingNewsView>> Told(CalendarUser viewer) => world.See(s => new ReadDesk(viewer.Id, world.Now).Run(s).Told);
+    private Task<IReadOnlyList<MeetingNewsView>> Told(CalendarUser viewer) =>
+        world.See(s => new ReadDesk(viewer.Id, world.Now).Run(s).Told);
 }

@@ -20,8 +20,21 @@ public sealed class MineTests : IAsyncLifetime
     private Task<AddedAppointment> Put(string title, string start, int minutes = 30, string? place = null) =>
         world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed(start, minutes), place));
 
-    private Task<ArrangedMeeting> AskMaren(bool isPrivate = false) => world.Do(new ArrangeMeeting(
-        world.Tome.Id, world.Tome.Id, "Blade contract", [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed("2027-03-16T10:00"), null, null, null, null, isPrivate));
+    private Task<ArrangedMeeting> AskMaren(bool isPrivate = false) =>
+        world.Do(
+            new ArrangeMeeting(
+                world.Tome.Id,
+                world.Tome.Id,
+                "Blade contract",
+                [new Invited(world.Maren.PublicId, AttendeeRole.Required)],
+                World.Timed("2027-03-16T10:00"),
+                null,
+                null,
+                null,
+                null,
+                isPrivate
+            )
+        );
 
     /// <summary>Who was told, and for whom.</summary>
     private async Task<IReadOnlyList<(string To, string? For)>> Told()
@@ -39,7 +52,10 @@ public sealed class MineTests : IAsyncLifetime
         await Put("Board", "2027-03-08T11:00");
         await Put("Tomorrow", "2027-03-09T11:00");
         var mine = await Mine(world.Maren);
-        Assert.Equal([("Read-in", "now, to 10:00", true), ("Board", "11:00 to 11:30", false)], mine.Coming.Select(c => (c.Title, c.When, c.IsNow)));
+        Assert.Equal(
+            [("Read-in", "now, to 10:00", true), ("Board", "11:00 to 11:30", false)],
+            mine.Coming.Select(c => (c.Title, c.When, c.IsNow))
+        );
         Assert.Null(mine.After);
         world.Clock.StopAt(Instant.FromUtc(2027, 3, 8, 12, 0));
         mine = await Mine(world.Maren);
@@ -57,7 +73,10 @@ public sealed class MineTests : IAsyncLifetime
         Assert.Equal(["Blade contract"], mine.Asked.Select(a => a.Title));
         Assert.Equal(["entered “Board”"], mine.Done.Select(d => d.Words));
         var noor = Assert.Single(mine.Holders);
-        Assert.Equal(("Noor Haddad", "may see Whole of your calendar, private entries too, and speak for you"), (noor.Who.Name, noor.Words));
+        Assert.Equal(
+            ("Noor Haddad", "may see Whole of your calendar, private entries too, and speak for you"),
+            (noor.Who.Name, noor.Words)
+        );
         Assert.Equal(["Noor Haddad"], mine.Speakers.Select(s => s.Name));
         await world.Do(new WithdrawAccess(world.Maren.Id, noor.Grant));
         mine = await Mine(world.Maren);
@@ -78,12 +97,35 @@ public sealed class MineTests : IAsyncLifetime
     [Fact]
     public async Task An_invitation_goes_to_who_is_asked_and_to_who_speaks_for_them()
     {
-        var group = await world.Do(new AddPerson(new CalendarUser(default, "", UserKind.Group, "Office", "office@ebbline.example", true, "Europe/Lisbon", null, null, 0, null)));
+        var group = await world.Do(
+            new AddPerson(
+                new CalendarUser(
+                    default,
+                    "",
+                    UserKind.Group,
+                    "Office",
+                    "office@ebbline.example",
+                    true,
+                    "Europe/Lisbon",
+                    null,
+                    null,
+                    0,
+                    null
+                )
+            )
+        );
         await world.Do(new AddMember(group.Id, world.Ana.Id));
         await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [group.Id], new AccessTerms(Sight.Whole, Acting.SpeakFor)));
         await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Change);
         await AskMaren();
-        Assert.Equal([("ana@ebbline.example", "maren@ebbline.example"), ("maren@ebbline.example", null), ("noor@ebbline.example", "maren@ebbline.example")], await Told());
+        Assert.Equal(
+            [
+                ("ana@ebbline.example", "maren@ebbline.example"),
+                ("maren@ebbline.example", null),
+                ("noor@ebbline.example", "maren@ebbline.example"),
+            ],
+            await Told()
+        );
     }
 
     [Theory]

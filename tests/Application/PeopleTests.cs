@@ -21,7 +21,12 @@ public sealed class PeopleTests : IAsyncLifetime
     [Fact]
     public async Task What_is_known_is_changed_by_who_may_and_undone_and_redone()
     {
-        var edit = new PersonEdit(Telephones: ["office +351 210 000 014"], OtherAddresses: ["Maren@Private.example"], Hours: WorkingHours.Weekdays(9 * 60, 17 * 60), Post: "chief executive");
+        var edit = new PersonEdit(
+            Telephones: ["office +351 210 000 014"],
+            OtherAddresses: ["Maren@Private.example"],
+            Hours: WorkingHours.Weekdays(9 * 60, 17 * 60),
+            Post: "chief executive"
+        );
         await Refused(RefusalKind.MayNotKeep, new ChangePerson(world.Ruta.Id, world.Maren.PublicId, 1, edit));
         // Where somebody's mail goes is for an administrator to say.
         await Refused(RefusalKind.AddressByAdministrator, new ChangePerson(world.Noor.Id, world.Maren.PublicId, 1, edit));
@@ -29,7 +34,10 @@ public sealed class PeopleTests : IAsyncLifetime
         await Refused(RefusalKind.ChangedSince, new ChangePerson(world.Maren.Id, world.Maren.PublicId, 1, new PersonEdit(Post: "chair")));
 
         var page = await Page(world.Ruta, world.Maren.PublicId);
-        Assert.Equal(("Monday to Friday 09:00 to 17:00", "chief executive", 2, false), (page.HoursWords, page.Who.Post, page.Version, page.MayChange));
+        Assert.Equal(
+            ("Monday to Friday 09:00 to 17:00", "chief executive", 2, false),
+            (page.HoursWords, page.Who.Post, page.Version, page.MayChange)
+        );
         Assert.Equal("office +351 210 000 014", Assert.Single(page.Telephones));
         Assert.Equal("maren@private.example", Assert.Single(page.OtherAddresses));
         Assert.Equal("Maren changes this, or who speaks for Maren, or an administrator.", page.WhyNot);
@@ -51,17 +59,31 @@ public sealed class PeopleTests : IAsyncLifetime
     [InlineData("telephones", RefusalKind.BadInput)]
     [InlineData("capacity", RefusalKind.BadInput)]
     [InlineData("assistant", RefusalKind.PersonUnknown)]
-    public Task What_cannot_be_is_refused(string part, RefusalKind kind) => Refused(kind, new ChangePerson(world.Administrator.Id, world.Maren.PublicId, 1, part switch
-    {
-        "name" => new PersonEdit(Name: " "),
-        "address" => new PersonEdit(OtherAddresses: ["maren at home"]),
-        "taken" => new PersonEdit(Address: world.Tome.Address),
-        "zone" => new PersonEdit(Zone: "Atlantis"),
-        "hours" => new PersonEdit(Hours: new WorkingHours([new WorkingSpan(IsoDayOfWeek.Monday, 540, 720), new WorkingSpan(IsoDayOfWeek.Monday, 700, 800)])),
-        "telephones" => new PersonEdit(Telephones: ["ask Noor"]),
-        "capacity" => new PersonEdit(Capacity: -1),
-        _ => new PersonEdit(Assistant: world.Maren.PublicId),
-    }));
+    public Task What_cannot_be_is_refused(string part, RefusalKind kind) =>
+        Refused(
+            kind,
+            new ChangePerson(
+                world.Administrator.Id,
+                world.Maren.PublicId,
+                1,
+                part switch
+                {
+                    "name" => new PersonEdit(Name: " "),
+                    "address" => new PersonEdit(OtherAddresses: ["maren at home"]),
+                    "taken" => new PersonEdit(Address: world.Tome.Address),
+                    "zone" => new PersonEdit(Zone: "Atlantis"),
+                    "hours" => new PersonEdit(
+                        Hours: new WorkingHours([
+                            new WorkingSpan(IsoDayOfWeek.Monday, 540, 720),
+                            new WorkingSpan(IsoDayOfWeek.Monday, 700, 800),
+                        ])
+                    ),
+                    "telephones" => new PersonEdit(Telephones: ["ask Noor"]),
+                    "capacity" => new PersonEdit(Capacity: -1),
+                    _ => new PersonEdit(Assistant: world.Maren.PublicId),
+                }
+            )
+        );
 
     [Fact]
     public async Task A_contact_is_found_only_by_who_keeps_that_calendar()
@@ -81,11 +103,29 @@ public sealed class PeopleTests : IAsyncLifetime
         }
 
         // Another may write down the same address without learning that somebody has it; each principal's meetings ask their own.
-        var shared = await world.Do(new AddToPeople(world.Tome.Id, UserKind.Person, false, null, new PersonEdit("H. Strand", "halvard@strand.example")));
+        var shared = await world.Do(
+            new AddToPeople(world.Tome.Id, UserKind.Person, false, null, new PersonEdit("H. Strand", "halvard@strand.example"))
+        );
         Assert.Equal("H. Strand", Assert.Single(await Found(world.Tome, "strand")));
-        var meeting = await world.Do(new ArrangeMeeting(
-            world.Noor.Id, world.Maren.Id, "Berth", [new Invited("halvard@strand.example", AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null));
-        Assert.Equal(contact.Id, (await world.See(s => s.Users((s.Entry(meeting.PublicId)!).Participations.Select(p => p.Who)))).Values.Single(u => !u.Inside).PublicId);
+        var meeting = await world.Do(
+            new ArrangeMeeting(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Berth",
+                [new Invited("halvard@strand.example", AttendeeRole.Required)],
+                World.Timed("2027-03-16T12:00"),
+                null,
+                null,
+                null,
+                null
+            )
+        );
+        Assert.Equal(
+            contact.Id,
+            (await world.See(s => s.Users((s.Entry(meeting.PublicId)!).Participations.Select(p => p.Who))))
+                .Values.Single(u => !u.Inside)
+                .PublicId
+        );
         Assert.NotEqual(shared.Id, contact.Id);
     }
 
@@ -114,9 +154,23 @@ public sealed class PeopleTests : IAsyncLifetime
         await Refused(RefusalKind.GroupInItself, new ChangeMembers(world.Administrator.Id, yard, [all], []));
         await Refused(RefusalKind.GroupInItself, new ChangeMembers(world.Administrator.Id, all, [all], []));
         // Asked as one word, everyone in it is asked once.
-        var meeting = await world.Do(new ArrangeMeeting(
-            world.Noor.Id, world.Maren.Id, "Yards", [new Invited(all, AttendeeRole.Required)], World.Timed("2027-03-16T12:00"), null, null, null, null));
-        Assert.Equal([world.Tome.Id, world.Ana.Id], (await world.Entry(meeting.PublicId)).Participations.Select(p => p.Who).Where(w => w != world.Maren.Id).OrderBy(w => w.Value));
+        var meeting = await world.Do(
+            new ArrangeMeeting(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Yards",
+                [new Invited(all, AttendeeRole.Required)],
+                World.Timed("2027-03-16T12:00"),
+                null,
+                null,
+                null,
+                null
+            )
+        );
+        Assert.Equal(
+            [world.Tome.Id, world.Ana.Id],
+            (await world.Entry(meeting.PublicId)).Participations.Select(p => p.Who).Where(w => w != world.Maren.Id).OrderBy(w => w.Value)
+        );
     }
 
     [Fact]
@@ -125,12 +179,26 @@ public sealed class PeopleTests : IAsyncLifetime
         var lines = Enumerable.Range(0, 1_000).Select(i => Line(i + 2, $"Deckhand {i}", $"deck{i}@ebbline.example", inside: true)).ToList();
         Assert.Equal(1_000, (await world.Do(new ImportPeople(world.Administrator.Id, lines, null))).Added);
         var crew = await Group("Crew");
-        var ids = await world.See(s => Enumerable.Range(0, 1_000).Select(i => s.UserByAddress($"deck{i}@ebbline.example")!.PublicId).ToList());
+        var ids = await world.See(s =>
+            Enumerable.Range(0, 1_000).Select(i => s.UserByAddress($"deck{i}@ebbline.example")!.PublicId).ToList()
+        );
         await world.Do(new ChangeMembers(world.Administrator.Id, crew, ids, []));
         Assert.Equal(1_000, (await Page(world.Noor, crew)).Everyone);
-        await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [(await world.See(s => s.User(crew)!)).Id], new AccessTerms(Sight.Headline, Acting.Look)));
+        await world.Do(
+            new GrantAccess(
+                world.Maren.Id,
+                world.Maren.Id,
+                [(await world.See(s => s.User(crew)!)).Id],
+                new AccessTerms(Sight.Headline, Acting.Look)
+            )
+        );
         var hand = await world.See(s => s.User(ids[999])!);
-        Assert.Equal(Sight.Headline, await world.See(s => Rights.Combine(s.GrantsOn([world.Maren.Id], hand.Id)[world.Maren.Id], true, world.Now, s.CeilingFor(true)).Sight));
+        Assert.Equal(
+            Sight.Headline,
+            await world.See(s =>
+                Rights.Combine(s.GrantsOn([world.Maren.Id], hand.Id)[world.Maren.Id], true, world.Now, s.CeilingFor(true)).Sight
+            )
+        );
         var readers = await world.See(s => new ReadReaders(world.Maren.Id, world.Maren.PublicId, null, world.Now).Run(s));
         Assert.True(readers!.Readers >= 1_000);
         Assert.Equal((200, true), await Index(world.Noor, "deck") is var found ? (found.Rows.Count, found.Count == 1_000) : default);
@@ -141,13 +209,21 @@ public sealed class PeopleTests : IAsyncLifetime
     {
         var lines = new[]
         {
-            Line(2, "Lakshmi Rao", world.Lakshmi.Address, post: "director"), Line(3, "Aroha Pene", "aroha@harbour.example"), Line(4, "Nobody", "no address"),
-            Line(5, "Petrel", null, UserKind.Room), Line(6, "Maren Falk", world.Maren.Address, post: "chair"),
+            Line(2, "Lakshmi Rao", world.Lakshmi.Address, post: "director"),
+            Line(3, "Aroha Pene", "aroha@harbour.example"),
+            Line(4, "Nobody", "no address"),
+            Line(5, "Petrel", null, UserKind.Room),
+            Line(6, "Maren Falk", world.Maren.Address, post: "chair"),
         };
         var came = await world.Do(new ImportPeople(world.Tome.Id, lines, null));
         Assert.Equal((1, 1, 0), (came.Added, came.Changed, came.Unchanged));
         Assert.Equal(["Line 4, Nobody", "Line 5, Petrel", "Line 6, Maren Falk"], came.Skipped.Select(s => s.What));
-        Assert.Equal((null, 0, 2), await world.Do(new ImportPeople(world.Tome.Id, lines, null)) is var again ? (again.Change, again.Added, again.Unchanged) : default);
+        Assert.Equal(
+            (null, 0, 2),
+            await world.Do(new ImportPeople(world.Tome.Id, lines, null)) is var again
+                ? (again.Change, again.Added, again.Unchanged)
+                : default
+        );
         await world.Do(new UndoChange(world.Tome.Id, came.Change!.Value));
         Assert.Empty(await Found(world.Tome, "aroha"));
         Assert.Null((await Page(world.Tome, world.Lakshmi.PublicId)).Who.Post);
@@ -162,7 +238,15 @@ public sealed class PeopleTests : IAsyncLifetime
     [Fact]
     public async Task A_room_has_seats_and_features_and_is_taken_out_and_back()
     {
-        var room = await world.Do(new AddToPeople(world.Administrator.Id, UserKind.Room, true, null, new PersonEdit("Petrel", Capacity: 12, Features: ["screen", "step-free"], Place: "Gannet")));
+        var room = await world.Do(
+            new AddToPeople(
+                world.Administrator.Id,
+                UserKind.Room,
+                true,
+                null,
+                new PersonEdit("Petrel", Capacity: 12, Features: ["screen", "step-free"], Place: "Gannet")
+            )
+        );
         var row = Assert.Single((await Index(world.Noor, "petrel")).Rows);
         Assert.Equal(("12 seats, Head office", "petrel@ebbline.example"), (row.Line, row.Who.Address));
         var out_ = await world.Do(new RemovePerson(world.Administrator.Id, room.Id));
@@ -172,16 +256,26 @@ public sealed class PeopleTests : IAsyncLifetime
         await Refused(RefusalKind.MayNotKeep, new RemovePerson(world.Administrator.Id, world.Ana.PublicId));
     }
 
-    private static PersonLine Line(int number, string name, string? address, UserKind kind = UserKind.Person, bool? inside = null, string? post = null) =>
-        new(number, name, address, kind, inside, post, null, null, null, [], [], null, []);
+    private static PersonLine Line(
+        int number,
+        string name,
+        string? address,
+        UserKind kind = UserKind.Person,
+        bool? inside = null,
+        string? post = null
+    ) => new(number, name, address, kind, inside, post, null, null, null, [], [], null, []);
 
-    private async Task<string> Group(string name) => (await world.Do(new AddToPeople(world.Administrator.Id, UserKind.Group, true, null, new PersonEdit(name)))).Id;
+    private async Task<string> Group(string name) =>
+        (await world.Do(new AddToPeople(world.Administrator.Id, UserKind.Group, true, null, new PersonEdit(name)))).Id;
 
     private Task<PersonPageView> Page(CalendarUser viewer, string who) => world.See(s => new ReadPerson(viewer.Id, who, world.Now).Run(s));
 
-    private Task<IndexView> Index(CalendarUser viewer, string text) => world.See(s => new ReadIndex(viewer.Id, text, null, world.Now).Run(s));
+    private Task<IndexView> Index(CalendarUser viewer, string text) =>
+        world.See(s => new ReadIndex(viewer.Id, text, null, world.Now).Run(s));
 
-    private Task<IEnumerable<string>> Found(CalendarUser viewer, string text) => world.See(s => new ReadPeople(viewer.Id, text, world.Now).Run(s).Select(p => p.Name).ToList().AsEnumerable());
+    private Task<IEnumerable<string>> Found(CalendarUser viewer, string text) =>
+        world.See(s => new ReadPeople(viewer.Id, text, world.Now).Run(s).Select(p => p.Name).ToList().AsEnumerable());
 
-    private async Task Refused<T>(RefusalKind kind, IChange<T> change) => Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(change))).Refusal.Kind);
+    private async Task Refused<T>(RefusalKind kind, IChange<T> change) =>
+        Assert.Equal(kind, (await Assert.ThrowsAsync<RefusedException>(() => world.Do(change))).Refusal.Kind);
 }

@@ -17,7 +17,18 @@ public sealed class ReceivingTests : IAsyncLifetime
         entry = (await world.Arrange()).PublicId;
         var meeting = await world.Entry(entry);
         good = new IncomingMessage(
-            SchedulingMethod.Reply, meeting.Uid, 0, world.Now, world.Lakshmi.Address, world.Lakshmi.Address, world.Maren.Address, Answer.Accepted, "yes", null, null);
+            SchedulingMethod.Reply,
+            meeting.Uid,
+            0,
+            world.Now,
+            world.Lakshmi.Address,
+            world.Lakshmi.Address,
+            world.Maren.Address,
+            Answer.Accepted,
+            "yes",
+            null,
+            null
+        );
     }
 
     public ValueTask DisposeAsync() => world.DisposeAsync();
@@ -46,7 +57,10 @@ public sealed class ReceivingTests : IAsyncLifetime
         Assert.Equal(Received.Waits, await world.Do(new ReceiveMessage(good with { Sender = "somebody@else.example" })));
         Assert.Equal(Received.Waits, await world.Do(new ReceiveMessage(good with { Uid = "nothing@corlin" })));
         Assert.Equal(Received.Waits, await world.Do(new ReceiveMessage(good with { Organiser = world.Tome.Address })));
-        Assert.Equal(Received.Waits, await world.Do(new ReceiveMessage(good with { Sender = world.Ruta.Address, Attendee = world.Ruta.Address })));
+        Assert.Equal(
+            Received.Waits,
+            await world.Do(new ReceiveMessage(good with { Sender = world.Ruta.Address, Attendee = world.Ruta.Address }))
+        );
         Assert.Equal(Received.Waits, await world.Do(new ReceiveMessage(good with { Method = SchedulingMethod.Cancel })));
         Assert.Equal((null, Answer.None), await Lakshmis());
     }

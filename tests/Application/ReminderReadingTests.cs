@@ -26,7 +26,18 @@ public sealed class ReminderReadingTests : IAsyncLifetime
     private Task<RemindersView> Read(CalendarUser who) => world.See(s => new ReadReminders(who.Id, world.Now).Run(s));
 
     private Task<AddedAppointment> Add(string title, string start, string? place = null) =>
-        world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed($"2027-03-08T{start}", 60), place, null, false, TimeTaken.Firm));
+        world.Do(
+            new AddAppointment(
+                world.Noor.Id,
+                world.Maren.Id,
+                title,
+                World.Timed($"2027-03-08T{start}", 60),
+                place,
+                null,
+                false,
+                TimeTaken.Firm
+            )
+        );
 
     private Task Answer(CalendarUser who, ReminderAct act, ReminderView one, Instant? until = null) =>
         world.Do(new AnswerReminders(who.Id, act, [new ReminderRef(one.Id, null, Instant.FromUnixTimeMilliseconds(one.Start))], until));
@@ -86,7 +97,15 @@ public sealed class ReminderReadingTests : IAsyncLifetime
         await world.Do(new MarkEntries(world.Noor.Id, world.Maren.Id, [lease.PublicId], null, new ReminderChoice(new ReminderWish(null))));
         At("11:55");
         Assert.Empty((await Read(world.Maren)).Due);
-        await world.Do(new MarkEntries(world.Noor.Id, world.Maren.Id, [lease.PublicId], null, new ReminderChoice(new ReminderWish(Duration.FromHours(2)))));
+        await world.Do(
+            new MarkEntries(
+                world.Noor.Id,
+                world.Maren.Id,
+                [lease.PublicId],
+                null,
+                new ReminderChoice(new ReminderWish(Duration.FromHours(2)))
+            )
+        );
         Assert.Single((await Read(world.Maren)).Due);
         await world.Do(new KeepSetting(world.Noor.Id, "reminders", $$"""{"of":["{{world.Noor.PublicId}}"],"minutes":10}"""));
         Assert.Empty((await Read(world.Noor)).Due);
@@ -99,11 +118,20 @@ public sealed class ReminderReadingTests : IAsyncLifetime
     public async Task Nothing_of_what_may_not_be_known_comes_and_an_unknown_entry_tells_nothing()
     {
         await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor, false);
-        var secret = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Doctor", World.Timed("2027-03-08T12:00"), null, null, true, TimeTaken.Firm));
+        var secret = await world.Do(
+            new AddAppointment(world.Maren.Id, world.Maren.Id, "Doctor", World.Timed("2027-03-08T12:00"), null, null, true, TimeTaken.Firm)
+        );
         At("11:55");
         Assert.Empty((await Read(world.Ana)).Due);
         var start = Instant.FromUtc(2027, 3, 8, 12, 0);
-        await world.Do(new AnswerReminders(world.Ana.Id, ReminderAct.Dismiss, [new ReminderRef(secret.PublicId, null, start), new ReminderRef("nothing", null, start)], null));
+        await world.Do(
+            new AnswerReminders(
+                world.Ana.Id,
+                ReminderAct.Dismiss,
+                [new ReminderRef(secret.PublicId, null, start), new ReminderRef("nothing", null, start)],
+                null
+            )
+        );
         Assert.Single((await Read(world.Maren)).Due);
     }
 }

@@ -20,17 +20,41 @@ public sealed class ReturnTests : IAsyncLifetime
 
     private Task<string> Asked(CalendarUser by, string title, string start) => Asked(by, title, start, isPrivate: false);
 
-    private async Task<string> Asked(CalendarUser by, string title, string start, bool isPrivate) => (await world.Do(new ArrangeMeeting(
-        by.Id, by.Id, title, [new Invited(world.Maren.PublicId, AttendeeRole.Required)], World.Timed(start), null, null, null, null)
-    { Private = isPrivate })).PublicId;
+    private async Task<string> Asked(CalendarUser by, string title, string start, bool isPrivate) =>
+        (
+            await world.Do(
+                new ArrangeMeeting(
+                    by.Id,
+                    by.Id,
+                    title,
+                    [new Invited(world.Maren.PublicId, AttendeeRole.Required)],
+                    World.Timed(start),
+                    null,
+                    null,
+                    null,
+                    null
+                )
+                {
+                    Private = isPrivate,
+                }
+            )
+        ).PublicId;
 
     private async Task<long> Away(NewInvitations invitations = NewInvitations.Kept)
     {
-        await world.Do(new PostAbsence(
-            world.Noor.Id, world.Maren.Id, Absent.AtHome(world.Maren, new LocalDateTime(2027, 3, 15, 0, 0), new LocalDateTime(2027, 3, 20, 0, 0)), world.Tome.Id, null, AbsenceKind.Holiday)
-        {
-            Texts = new AwayTexts("I am away.", null, invitations),
-        });
+        await world.Do(
+            new PostAbsence(
+                world.Noor.Id,
+                world.Maren.Id,
+                Absent.AtHome(world.Maren, new LocalDateTime(2027, 3, 15, 0, 0), new LocalDateTime(2027, 3, 20, 0, 0)),
+                world.Tome.Id,
+                null,
+                AbsenceKind.Holiday
+            )
+            {
+                Texts = new AwayTexts("I am away.", null, invitations),
+            }
+        );
         return (await world.See(new ReadWhereabouts(world.Noor.Id, null, world.Now).Run)).Absences.Single().Id;
     }
 
@@ -38,7 +62,8 @@ public sealed class ReturnTests : IAsyncLifetime
 
     private void To(int day, int hour = 9) => world.Clock.StopAt(Instant.FromUtc(2027, 3, day, hour, 0));
 
-    private Task<ReturnView> Return(long id, CalendarUser? viewer = null) => world.See(new ReadReturn((viewer ?? world.Noor).Id, id, world.Now).Run);
+    private Task<ReturnView> Return(long id, CalendarUser? viewer = null) =>
+        world.See(new ReadReturn((viewer ?? world.Noor).Id, id, world.Now).Run);
 
     [Fact]
     public async Task It_tells_what_was_asked_and_became_of_it_what_was_done_by_whom_what_others_changed_and_what_waits()
@@ -53,19 +78,38 @@ public sealed class ReturnTests : IAsyncLifetime
         await world.Do(new AnswerInvitation(world.Noor.Id, world.Maren.Id, answered, null, Answer.Accepted, null, null));
         await world.Do(new CancelEntry(world.Ana.Id, cancelled, null, Reach.All, null));
         await world.Do(new AnswerInvitation(world.Ana.Id, world.Ana.Id, own, null, Answer.Declined, null, null));
-        await world.Do(new ChangeEntry(world.Ana.Id, before, null, Reach.All, new EntryEdit { Title = "Stood and changed" }, new EntryEdit { Title = "Stood before" }));
+        await world.Do(
+            new ChangeEntry(
+                world.Ana.Id,
+                before,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Stood and changed" },
+                new EntryEdit { Title = "Stood before" }
+            )
+        );
         To(22);
         await Asked(world.Ana, "After it", "2027-03-30T10:00");
 
         var page = await Return(id);
-        Assert.Equal(("Maren was away from 15 March 2027 to 19 March 2027", true, "Tomé Vidal"), (page.Words, page.Over, page.Covers!.Name));
         Assert.Equal(
-            ["Off again: cancelled since False", "Quay lighting: not answered True", "Pilot roster: accepted by Noor Haddad False"], page.Asked.Select(a => $"{a.Title}: {a.Became} {a.Waits}"));
+            ("Maren was away from 15 March 2027 to 19 March 2027", true, "Tomé Vidal"),
+            (page.Words, page.Over, page.Covers!.Name)
+        );
+        Assert.Equal(
+            ["Off again: cancelled since False", "Quay lighting: not answered True", "Pilot roster: accepted by Noor Haddad False"],
+            page.Asked.Select(a => $"{a.Title}: {a.Became} {a.Waits}")
+        );
         Assert.Equal([("Noor Haddad", false)], page.Done.Select(d => (d.By.Name, d.ByAbsence)));
         Assert.Single(page.Done[0].Rows);
         Assert.Equal(
-            ["Ana Brandão: changed “Stood and changed”", "Ana Brandão: answered “Insurers, renewal terms”", "Ana Brandão: cancelled “Off again”"],
-            page.Others.Select(o => $"{o.By.Name}: {o.Words}"));
+            [
+                "Ana Brandão: changed “Stood and changed”",
+                "Ana Brandão: answered “Insurers, renewal terms”",
+                "Ana Brandão: cancelled “Off again”",
+            ],
+            page.Others.Select(o => $"{o.By.Name}: {o.Words}")
+        );
         Assert.Contains(page.Waits, w => w is { Verb: "Answer", Title: "Quay lighting" });
         Assert.Contains(page.Waits, w => w is { Verb: "Answer", Title: "After it" });
         Assert.Empty(page.Told);

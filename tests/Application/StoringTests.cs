@@ -20,19 +20,52 @@ public sealed class StoringTests : IAsyncLifetime
     [Fact]
     public async Task An_entry_is_read_as_it_was_saved()
     {
-        var (id, _) = await world.Do(new AddAppointment(
-            world.Maren.Id, world.Maren.Id, "  Read-in ", new TimedEntry(new LocalDateTime(2027, 3, 28, 1, 30), "Europe/Lisbon", Duration.FromMinutes(30), "America/Halifax", Zones.TzdbVersion),
-            "Gannet", "https://meet.ebbline.example/x", true, TimeTaken.Pencilled, Rule.Weekly(2, IsoDayOfWeek.Monday, IsoDayOfWeek.Sunday) with { Count = 5 }));
+        var (id, _) = await world.Do(
+            new AddAppointment(
+                world.Maren.Id,
+                world.Maren.Id,
+                "  Read-in ",
+                new TimedEntry(
+                    new LocalDateTime(2027, 3, 28, 1, 30),
+                    "Europe/Lisbon",
+                    Duration.FromMinutes(30),
+                    "America/Halifax",
+                    Zones.TzdbVersion
+                ),
+                "Gannet",
+                "https://meet.ebbline.example/x",
+                true,
+                TimeTaken.Pencilled,
+                Rule.Weekly(2, IsoDayOfWeek.Monday, IsoDayOfWeek.Sunday) with
+                {
+                    Count = 5,
+                }
+            )
+        );
         var entry = await world.Entry(id);
         var time = Assert.IsType<TimedEntry>(entry.Time);
-        Assert.Equal((new LocalDateTime(2027, 3, 28, 1, 30), "Europe/Lisbon", Duration.FromMinutes(30), "America/Halifax"), (time.Start, time.Zone, time.Length, time.EndZone));
-        Assert.Equal(("Read-in", "Gannet", TimeTaken.Pencilled, true, "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,SU;COUNT=5"), (entry.Title, entry.Place, entry.Takes, entry.Private, entry.Rule!.ToString()));
+        Assert.Equal(
+            (new LocalDateTime(2027, 3, 28, 1, 30), "Europe/Lisbon", Duration.FromMinutes(30), "America/Halifax"),
+            (time.Start, time.Zone, time.Length, time.EndZone)
+        );
+        Assert.Equal(
+            ("Read-in", "Gannet", TimeTaken.Pencilled, true, "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,SU;COUNT=5"),
+            (entry.Title, entry.Place, entry.Takes, entry.Private, entry.Rule!.ToString())
+        );
     }
 
     [Fact]
     public async Task An_all_day_entry_is_read_as_dates()
     {
-        var (id, _) = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Reading day", new AllDayEntry(new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 10)), null));
+        var (id, _) = await world.Do(
+            new AddAppointment(
+                world.Maren.Id,
+                world.Maren.Id,
+                "Reading day",
+                new AllDayEntry(new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 10)),
+                null
+            )
+        );
         Assert.Equal(new AllDayEntry(new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 10)), (await world.Entry(id)).Time);
     }
 
@@ -44,7 +77,16 @@ public sealed class StoringTests : IAsyncLifetime
     [InlineData("FREQ=WEEKLY;UNTIL=20270322T000000", "2027-03-29", false)]
     public async Task A_series_is_found_as_long_as_it_goes(string? rule, string day, bool found)
     {
-        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Weekly", World.Timed("2027-03-08T09:00"), null, Rule: rule is null ? Rule.Weekly(1) : Rule.Parse(rule)));
+        await world.Do(
+            new AddAppointment(
+                world.Maren.Id,
+                world.Maren.Id,
+                "Weekly",
+                World.Timed("2027-03-08T09:00"),
+                null,
+                Rule: rule is null ? Rule.Weekly(1) : Rule.Parse(rule)
+            )
+        );
         var span = Zones.Get("Europe/Lisbon").Day(NodaTime.Text.LocalDatePattern.Iso.Parse(day).Value);
         var calendar = (await world.See(s => s.MainCalendars([world.Maren.Id])))[world.Maren.Id];
         var entries = await world.See(s => s.Touching([calendar], span)[calendar].ToList());
@@ -57,9 +99,17 @@ public sealed class StoringTests : IAsyncLifetime
         var made = await world.Arrange();
         await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, made.PublicId, null, Answer.Declined, null, null));
         var calendar = (await world.See(s => s.MainCalendars([world.Tome.Id])))[world.Tome.Id].Value;
-        Assert.Equal("0,1", await Ask($"SELECT group_concat(Removed) FROM (SELECT Removed FROM ChangeLog WHERE CalendarId = {calendar} ORDER BY Number)"));
+        Assert.Equal(
+            "0,1",
+            await Ask($"SELECT group_concat(Removed) FROM (SELECT Removed FROM ChangeLog WHERE CalendarId = {calendar} ORDER BY Number)")
+        );
         Assert.Equal("0", await Ask($"SELECT count(*) FROM Occupancy WHERE CalendarId = {calendar}"));
-        Assert.Equal("1", await Ask($"SELECT ChangeNumber = (SELECT max(Number) FROM ChangeLog WHERE CalendarId = {calendar}) FROM Calendars WHERE Id = {calendar}"));
+        Assert.Equal(
+            "1",
+            await Ask(
+                $"SELECT ChangeNumber = (SELECT max(Number) FROM ChangeLog WHERE CalendarId = {calendar}) FROM Calendars WHERE Id = {calendar}"
+            )
+        );
     }
 
     [Fact]
@@ -70,8 +120,18 @@ public sealed class StoringTests : IAsyncLifetime
         await world.Do(new CancelEntry(world.Noor.Id, made.PublicId, null, Reach.All));
         Assert.Equal("3", await Ask("SELECT count(*) FROM History WHERE After IS NOT NULL"));
         Assert.Equal("1", await Ask("SELECT count(*) FROM History a JOIN History b ON b.Before = a.After WHERE a.Before IS NULL"));
-        Assert.Equal("2", await Ask($"SELECT count(*) FROM Changes WHERE ActorId = {world.Noor.Id.Value} AND InNameOfId = {world.Maren.Id.Value} AND GrantId IS NOT NULL"));
-        Assert.Equal("1", await Ask($"SELECT count(*) FROM Changes WHERE ActorId = {world.Tome.Id.Value} AND InNameOfId = {world.Tome.Id.Value} AND GrantId IS NULL AND Id IN (SELECT ChangeId FROM History)"));
+        Assert.Equal(
+            "2",
+            await Ask(
+                $"SELECT count(*) FROM Changes WHERE ActorId = {world.Noor.Id.Value} AND InNameOfId = {world.Maren.Id.Value} AND GrantId IS NOT NULL"
+            )
+        );
+        Assert.Equal(
+            "1",
+            await Ask(
+                $"SELECT count(*) FROM Changes WHERE ActorId = {world.Tome.Id.Value} AND InNameOfId = {world.Tome.Id.Value} AND GrantId IS NULL AND Id IN (SELECT ChangeId FROM History)"
+            )
+        );
     }
 
     [Fact]
@@ -100,6 +160,9 @@ public sealed class StoringTests : IAsyncLifetime
         await connection.OpenAsync(TestContext.Current.CancellationToken);
         await using var command = connection.CreateCommand();
         command.CommandText = sql;
-        return Convert.ToString(await command.ExecuteScalarAsync(TestContext.Current.CancellationToken), System.Globalization.CultureInfo.InvariantCulture)!;
+        return Convert.ToString(
+            await command.ExecuteScalarAsync(TestContext.Current.CancellationToken),
+            System.Globalization.CultureInfo.InvariantCulture
+        )!;
     }
 }

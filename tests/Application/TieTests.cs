@@ -19,20 +19,68 @@ public sealed class TieTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => world.DisposeAsync();
 
-    private Task<AddedAppointment> Tie(string entry, TieKind kind = TieKind.Preparation, int gap = 30, int minutes = 30, LocalDateTime? which = null, CalendarUser? lane = null, CalendarUser? actor = null) =>
-        world.Do(new TieEntry((actor ?? world.Noor).Id, (lane ?? world.Maren).Id, entry, which, kind, Duration.FromMinutes(gap), Duration.FromMinutes(minutes)));
+    private Task<AddedAppointment> Tie(
+        string entry,
+        TieKind kind = TieKind.Preparation,
+        int gap = 30,
+        int minutes = 30,
+        LocalDateTime? which = null,
+        CalendarUser? lane = null,
+        CalendarUser? actor = null
+    ) =>
+        world.Do(
+            new TieEntry(
+                (actor ?? world.Noor).Id,
+                (lane ?? world.Maren).Id,
+                entry,
+                which,
+                kind,
+                Duration.FromMinutes(gap),
+                Duration.FromMinutes(minutes)
+            )
+        );
 
-    private async Task<ArrangedMeeting> Weekly(string rule = "FREQ=WEEKLY;COUNT=4", string start = "2027-03-16T12:00") => await world.Do(new ArrangeMeeting(
-        world.Noor.Id, world.Maren.Id, "Insurers, renewal terms", [new Invited(world.Tome.PublicId, AttendeeRole.Required)], World.Timed(start), null, null, null, null, Rule: Rule.Parse(rule)));
+    private async Task<ArrangedMeeting> Weekly(string rule = "FREQ=WEEKLY;COUNT=4", string start = "2027-03-16T12:00") =>
+        await world.Do(
+            new ArrangeMeeting(
+                world.Noor.Id,
+                world.Maren.Id,
+                "Insurers, renewal terms",
+                [new Invited(world.Tome.PublicId, AttendeeRole.Required)],
+                World.Timed(start),
+                null,
+                null,
+                null,
+                null,
+                Rule: Rule.Parse(rule)
+            )
+        );
 
-    private Task<EntryChanged> Move(string entry, string to, LocalDateTime? which = null, Reach reach = Reach.All, string from = "2027-03-16T12:00", int minutes = 45) => world.Do(new ChangeEntry(
-        world.Noor.Id, entry, which, reach, new EntryEdit { Time = World.Timed(to, minutes) }, new EntryEdit { Time = World.Timed(from, minutes) }));
+    private Task<EntryChanged> Move(
+        string entry,
+        string to,
+        LocalDateTime? which = null,
+        Reach reach = Reach.All,
+        string from = "2027-03-16T12:00",
+        int minutes = 45
+    ) =>
+        world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                entry,
+                which,
+                reach,
+                new EntryEdit { Time = World.Timed(to, minutes) },
+                new EntryEdit { Time = World.Timed(from, minutes) }
+            )
+        );
 
     /// <summary>When an entry stands in March and April, by Maren's clock; nothing where it stands no longer.</summary>
     private async Task<IEnumerable<string>> Stands(string id, CalendarUser? lane = null)
     {
         var zone = (lane ?? world.Maren).HomeZone;
-        return Occurrences.In(await world.Entry(id), new(Instant.FromUtc(2027, 3, 1, 0, 0), Instant.FromUtc(2027, 5, 1, 0, 0)), zone)
+        return Occurrences
+            .In(await world.Entry(id), new(Instant.FromUtc(2027, 3, 1, 0, 0), Instant.FromUtc(2027, 5, 1, 0, 0)), zone)
             .Select(o => zone.ToLocal(o.Stretch.Start).ToString("dd.MM. HH:mm", System.Globalization.CultureInfo.InvariantCulture));
     }
 
@@ -59,10 +107,37 @@ public sealed class TieTests : IAsyncLifetime
         Assert.Equal(["16.03. 11:30"], await Stands(before.PublicId));
 
         // Renamed, it takes the new name along; once it has one of its own, it keeps that.
-        await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, new EntryEdit { Title = "Insurers" }, new EntryEdit { Title = "Insurers, renewal terms" }));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                met.PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Insurers" },
+                new EntryEdit { Title = "Insurers, renewal terms" }
+            )
+        );
         Assert.Equal("Preparation: Insurers", (await world.Entry(before.PublicId)).Title);
-        await world.Do(new ChangeEntry(world.Noor.Id, before.PublicId, null, Reach.All, new EntryEdit { Title = "Read clause 7" }, new EntryEdit { Title = "Preparation: Insurers" }));
-        await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, new EntryEdit { Title = "Terms" }, new EntryEdit { Title = "Insurers" }));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                before.PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Read clause 7" },
+                new EntryEdit { Title = "Preparation: Insurers" }
+            )
+        );
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                met.PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Terms" },
+                new EntryEdit { Title = "Insurers" }
+            )
+        );
         Assert.Equal("Read clause 7", (await world.Entry(before.PublicId)).Title);
     }
 
@@ -127,13 +202,28 @@ public sealed class TieTests : IAsyncLifetime
         await world.Do(new CancelEntry(world.Noor.Id, met.PublicId, new LocalDateTime(2027, 3, 16, 12, 0), Reach.ThisOne));
         Assert.Equal(["24.03. 08:30", "30.03. 11:30", "06.04. 11:30"], await Stands(whole.PublicId));
 
-        var cut = await Move(met.PublicId, "2027-03-31T10:00", new LocalDateTime(2027, 3, 30, 12, 0), Reach.FromHereOn, from: "2027-03-30T12:00");
+        var cut = await Move(
+            met.PublicId,
+            "2027-03-31T10:00",
+            new LocalDateTime(2027, 3, 30, 12, 0),
+            Reach.FromHereOn,
+            from: "2027-03-30T12:00"
+        );
         Assert.Equal(["24.03. 08:30"], await Stands(whole.PublicId));
         Assert.Equal(["06.04. 17:00"], await Stands(one.PublicId));
-        var read = await world.See(s => new ReadEntry(world.Noor.Id, cut.Entry, new LocalDateTime(2027, 4, 7, 10, 0), world.Maren.PublicId, world.Now).Run(s));
+        var read = await world.See(s =>
+            new ReadEntry(world.Noor.Id, cut.Entry, new LocalDateTime(2027, 4, 7, 10, 0), world.Maren.PublicId, world.Now).Run(s)
+        );
         Assert.Equal(
-            [("Papers due: Insurers, renewal terms", "Tuesday 6 April, 17:00"), ("Preparation: Insurers, renewal terms", "30 minutes, Wednesday 7 April, 09:30")], read.Tied.Select(t => (t.Title, t.Words)));
-        var back = await world.See(s => new ReadEntry(world.Noor.Id, read.Tied[1].Id, new LocalDateTime(2027, 4, 7, 9, 30), world.Maren.PublicId, world.Now).Run(s));
+            [
+                ("Papers due: Insurers, renewal terms", "Tuesday 6 April, 17:00"),
+                ("Preparation: Insurers, renewal terms", "30 minutes, Wednesday 7 April, 09:30"),
+            ],
+            read.Tied.Select(t => (t.Title, t.Words))
+        );
+        var back = await world.See(s =>
+            new ReadEntry(world.Noor.Id, read.Tied[1].Id, new LocalDateTime(2027, 4, 7, 9, 30), world.Maren.PublicId, world.Now).Run(s)
+        );
         Assert.Equal(("Insurers, renewal terms", "45 minutes, Wednesday 7 April, 10:00"), (back.TiedTo!.Title, back.TiedTo.Words));
     }
 
@@ -156,8 +246,20 @@ public sealed class TieTests : IAsyncLifetime
         var met = await world.Arrange();
         await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Change);
         var tied = await Tie(met.PublicId, actor: world.Ana);
-        await world.Do(new ChangeEntry(world.Noor.Id, met.PublicId, null, Reach.All, new EntryEdit { Title = "Sale of the yard", Private = true }, new EntryEdit { Title = "Insurers, renewal terms", Private = false }));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                met.PublicId,
+                null,
+                Reach.All,
+                new EntryEdit { Title = "Sale of the yard", Private = true },
+                new EntryEdit { Title = "Insurers, renewal terms", Private = false }
+            )
+        );
         Assert.True((await world.Entry(tied.PublicId)).Private);
-        Assert.Equal(RefusalKind.NotFound, await Refused(() => world.See(s => new ReadEntry(world.Ana.Id, tied.PublicId, null, world.Maren.PublicId, world.Now).Run(s))));
+        Assert.Equal(
+            RefusalKind.NotFound,
+            await Refused(() => world.See(s => new ReadEntry(world.Ana.Id, tied.PublicId, null, world.Maren.PublicId, world.Now).Run(s)))
+        );
     }
 }

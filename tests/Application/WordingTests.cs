@@ -42,7 +42,13 @@ public class WordingTests
     [Fact]
     public void Reasons_of_one_kind_stand_together()
     {
-        SlotReason[] reasons = [new(SlotReasonKind.AllFree), new(SlotReasonKind.Lunch, "a"), new(SlotReasonKind.FirstHour, "b"), new(SlotReasonKind.Lunch, "b")];
+        SlotReason[] reasons =
+        [
+            new(SlotReasonKind.AllFree),
+            new(SlotReasonKind.Lunch, "a"),
+            new(SlotReasonKind.FirstHour, "b"),
+            new(SlotReasonKind.Lunch, "b"),
+        ];
         Assert.Equal("Everyone is free. Lunch for A and B. First hour for B.", English.Reasons(reasons, key => key.ToUpperInvariant()));
     }
 
@@ -50,15 +56,24 @@ public class WordingTests
     [InlineData(-4, -3, "From Sunday Halifax is 3 h behind Lisbon, not 4 h.")]
     [InlineData(1, 2, "From Sunday Halifax is 2 h ahead of Lisbon, not 1 h.")]
     [InlineData(-1, 0, "From Sunday Halifax is at the same time as Lisbon, not 1 h.")]
-    public void A_clock_change_ahead(int before, int after, string words) => Assert.Equal(
-        words,
-        English.ClockChange(
-            new ClockChange("America/Halifax", Instant.FromUtc(2027, 3, 14, 6, 0), Offset.FromHours(before), Offset.FromHours(after)), "Halifax", "Lisbon", new LocalDate(2027, 3, 14), new LocalDate(2027, 3, 8)));
+    public void A_clock_change_ahead(int before, int after, string words) =>
+        Assert.Equal(
+            words,
+            English.ClockChange(
+                new ClockChange("America/Halifax", Instant.FromUtc(2027, 3, 14, 6, 0), Offset.FromHours(before), Offset.FromHours(after)),
+                "Halifax",
+                "Lisbon",
+                new LocalDate(2027, 3, 14),
+                new LocalDate(2027, 3, 8)
+            )
+        );
 
     [Fact]
     public void Every_refusal_and_every_reason_has_words_without_exclamation()
     {
         Assert.All(Enum.GetValues<RefusalKind>(), kind => Assert.Matches(@"^[^!]+\.$", English.Refused(new Refusal(kind, null, "x"))));
-        Assert.All(Enum.GetValues<SlotReasonKind>(), kind => Assert.Matches(@"^[^!]+\.$", English.Reasons([new SlotReason(kind, "a")], key => key)));
+        Assert.All(Enum.GetValues<SlotReasonKind>(), kind =>
+            Assert.Matches(@"^[^!]+\.$", English.Reasons([new SlotReason(kind, "a")], key => key))
+        );
     }
 }

@@ -71,7 +71,9 @@ public sealed class World : IAsyncDisposable
 
     public CalendarUser Administrator { get; private set; } = null!;
 
-    /// <summary>A copy of an organisation that is made once: making the schema and its people anew would be most of what a test takes.</summary>
+    /// <summary>
+    /// A copy of an organisation that is made once: making the schema and its people anew would be most of what a test takes.
+    /// </summary>
     public static async Task<World> MakeAsync()
     {
         var made = await First.Value;
@@ -95,8 +97,24 @@ public sealed class World : IAsyncDisposable
         world.Ruta = await world.Add("Ruta Vaitkus", "America/Halifax");
         world.Lakshmi = await world.Add("Lakshmi Rao", "Asia/Kolkata", inside: false);
         world.Gannet = await world.Add("Gannet", kind: UserKind.Room);
-        world.Administrator = await world.Do(new AddPerson(
-            new CalendarUser(default, "", UserKind.Person, "Duarte Pinho", "duarte@ebbline.example", true, "Europe/Lisbon", null, null, 0, null), Administrator: true));
+        world.Administrator = await world.Do(
+            new AddPerson(
+                new CalendarUser(
+                    default,
+                    "",
+                    UserKind.Person,
+                    "Duarte Pinho",
+                    "duarte@ebbline.example",
+                    true,
+                    "Europe/Lisbon",
+                    null,
+                    null,
+                    0,
+                    null
+                ),
+                Administrator: true
+            )
+        );
         await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, true);
         await world.CloseAsync();
         return world;
@@ -112,12 +130,30 @@ public sealed class World : IAsyncDisposable
     public Task<Entry> Entry(string publicId) => See(s => s.Entry(publicId)!);
 
     /// <summary>A meeting of Maren's that Noor arranges; a "?" marks an optional attendee.</summary>
-    public Task<ArrangedMeeting> Arrange(string start = "2027-03-16T12:00", bool isPrivate = false, params CalendarUser[] with) => Do(new ArrangeMeeting(
-        Noor.Id, Maren.Id, "Insurers, renewal terms", [.. (with.Length > 0 ? with : [Tome, Lakshmi]).Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
-        Timed(start), null, "https://meet.ebbline.example/1", "Clause 7", null, isPrivate));
+    public Task<ArrangedMeeting> Arrange(string start = "2027-03-16T12:00", bool isPrivate = false, params CalendarUser[] with) =>
+        Do(
+            new ArrangeMeeting(
+                Noor.Id,
+                Maren.Id,
+                "Insurers, renewal terms",
+                [.. (with.Length > 0 ? with : [Tome, Lakshmi]).Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
+                Timed(start),
+                null,
+                "https://meet.ebbline.example/1",
+                "Clause 7",
+                null,
+                isPrivate
+            )
+        );
 
     public static TimedEntry Timed(string start, int minutes = 45) =>
-        new(NodaTime.Text.LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(start).Value, "Europe/Lisbon", Duration.FromMinutes(minutes), null, Zones.TzdbVersion);
+        new(
+            NodaTime.Text.LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(start).Value,
+            "Europe/Lisbon",
+            Duration.FromMinutes(minutes),
+            null,
+            Zones.TzdbVersion
+        );
 
     public void Advance(int seconds) => Clock.StopAt(Now + Duration.FromSeconds(seconds));
 
@@ -133,7 +169,8 @@ public sealed class World : IAsyncDisposable
     private async Task CloseAsync()
     {
         string connection;
-        await using (var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync()) connection = db.Database.GetConnectionString()!;
+        await using (var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync())
+            connection = db.Database.GetConnectionString()!;
         await services.DisposeAsync();
         using var its = new SqliteConnection(connection);
         SqliteConnection.ClearPool(its);
@@ -143,8 +180,23 @@ public sealed class World : IAsyncDisposable
     {
         var key = name.Split(' ')[0].ToLowerInvariant().Replace('é', 'e');
         var place = kind == UserKind.Room ? name : null;
-        return Do(new AddPerson(new CalendarUser(
-            default, "", kind, name, $"{key}@{(inside ? "ebbline" : "coromandel-marine")}.example", inside, zone, inside && kind == UserKind.Person ? WorkingHours.Weekdays(8 * 60, 18 * 60) : null, place, 0, null)));
+        return Do(
+            new AddPerson(
+                new CalendarUser(
+                    default,
+                    "",
+                    kind,
+                    name,
+                    $"{key}@{(inside ? "ebbline" : "coromandel-marine")}.example",
+                    inside,
+                    zone,
+                    inside && kind == UserKind.Person ? WorkingHours.Weekdays(8 * 60, 18 * 60) : null,
+                    place,
+                    0,
+                    null
+                )
+            )
+        );
     }
 }
 
@@ -187,15 +239,25 @@ public sealed class Post : IMailWriter, IMailCarrier, INoticeCarrier
     {
         letters[messageId] = letter;
         return Bytes(
-            messageId, letter.From, letter.To, letter.Subject, letter.Text, LetterWriter.ToMime(messageId, letter.From, letter.To, letter.Subject, letter.Text, letter.Stamp, letter.Answers));
+            messageId,
+            letter.From,
+            letter.To,
+            letter.Subject,
+            letter.Text,
+            LetterWriter.ToMime(messageId, letter.From, letter.To, letter.Subject, letter.Text, letter.Stamp, letter.Answers)
+        );
     }
 
     public Task SendAsync(WrittenMail mail, CancellationToken cancel = default)
     {
-        if (Broken) throw new IOException("The line is down.");
-        if (Refusing is not null) throw Refusing;
-        if (written.TryGetValue(mail.MessageId, out var message)) Mail.Add(message);
-        else Letters.Add(letters[mail.MessageId]);
+        if (Broken)
+            throw new IOException("The line is down.");
+        if (Refusing is not null)
+            throw Refusing;
+        if (written.TryGetValue(mail.MessageId, out var message))
+            Mail.Add(message);
+        else
+            Letters.Add(letters[mail.MessageId]);
         return Task.CompletedTask;
     }
 

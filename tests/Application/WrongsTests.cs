@@ -21,19 +21,52 @@ public sealed class WrongsTests : IAsyncLifetime
     public ValueTask DisposeAsync() => world.DisposeAsync();
 
     private async Task<IReadOnlyList<WarningView>> Wrong(
-        IReadOnlyList<CalendarUser> with, string start = "2027-03-16T12:00", string? place = null, bool link = false, string? draft = null) =>
-        (await world.See(s => new ReadChosen(
-            world.Noor.Id, world.Maren.PublicId, [.. with.Select(w => w.PublicId)], [], World.Timed(start).ToStretch(DateTimeZone.Utc), place, link, world.Now)
-        {
-            Draft = draft,
-        }.Run(s))).Wrong;
+        IReadOnlyList<CalendarUser> with,
+        string start = "2027-03-16T12:00",
+        string? place = null,
+        bool link = false,
+        string? draft = null
+    ) =>
+        (
+            await world.See(s =>
+                new ReadChosen(
+                    world.Noor.Id,
+                    world.Maren.PublicId,
+                    [.. with.Select(w => w.PublicId)],
+                    [],
+                    World.Timed(start).ToStretch(DateTimeZone.Utc),
+                    place,
+                    link,
+                    world.Now
+                )
+                {
+                    Draft = draft,
+                }.Run(s)
+            )
+        ).Wrong;
 
-    private Task Taken(CalendarUser who, string start, string? place = null) => world.Do(new AddAppointment(who.Id, who.Id, "Council", World.Timed(start), place));
+    private Task Taken(CalendarUser who, string start, string? place = null) =>
+        world.Do(new AddAppointment(who.Id, who.Id, "Council", World.Timed(start), place));
 
     private async Task<CalendarUser> Room(string name, int seats)
     {
-        var room = await world.Do(new AddPerson(new CalendarUser(
-            default, "", UserKind.Room, name, $"{name.ToLowerInvariant()}@ebbline.example", true, "Europe/Lisbon", null, "Gannet", 0, null)));
+        var room = await world.Do(
+            new AddPerson(
+                new CalendarUser(
+                    default,
+                    "",
+                    UserKind.Room,
+                    name,
+                    $"{name.ToLowerInvariant()}@ebbline.example",
+                    true,
+                    "Europe/Lisbon",
+                    null,
+                    "Gannet",
+                    0,
+                    null
+                )
+            )
+        );
         await world.Do(new ChangePerson(world.Administrator.Id, room.PublicId, room.Version, new PersonEdit(Capacity: seats)));
         return room;
     }
@@ -93,9 +126,19 @@ public sealed class WrongsTests : IAsyncLifetime
         Assert.Equal("Tern holds 2; with the organiser 3 come.", wrong.Words);
         Assert.Equal((MendKind.Room, large.PublicId), (wrong.Mends[0].Kind, wrong.Mends[0].Person!.Id));
 
-        await world.Do(new ArrangeMeeting(
-            world.Ruta.Id, world.Ruta.Id, "Other", [new Invited(large.PublicId, AttendeeRole.Required), new Invited(world.Ana.PublicId, AttendeeRole.Required)],
-            World.Timed("2027-03-16T12:00"), null, null, null, null));
+        await world.Do(
+            new ArrangeMeeting(
+                world.Ruta.Id,
+                world.Ruta.Id,
+                "Other",
+                [new Invited(large.PublicId, AttendeeRole.Required), new Invited(world.Ana.PublicId, AttendeeRole.Required)],
+                World.Timed("2027-03-16T12:00"),
+                null,
+                null,
+                null,
+                null
+            )
+        );
         var taken = (await Wrong([world.Tome, large])).First(w => w.Tone == "wrong");
         Assert.Equal("Petrel is taken then.", taken.Words);
         Assert.Equal(small.PublicId, taken.Mends.First(m => m.Kind == MendKind.Room).Person!.Id);
@@ -122,15 +165,34 @@ public sealed class WrongsTests : IAsyncLifetime
         var draft = await world.Do(new KeepDraft(world.Noor.Id, null, 0, "{}"));
         await world.Do(new LayPaper(world.Noor.Id, draft.PublicId, new NewPaper("Lease.pdf", "application/pdf", 9, "aa")));
         var wrong = Assert.Single(await Wrong([world.Tome, world.Lakshmi], "2027-03-16T11:00", link: true, draft: draft.PublicId));
-        Assert.Equal(("Lakshmi cannot open “Lease.pdf”: papers stay inside.", MendKind.PapersOut), (wrong.Words, Assert.Single(wrong.Mends).Kind));
+        Assert.Equal(
+            ("Lakshmi cannot open “Lease.pdf”: papers stay inside.", MendKind.PapersOut),
+            (wrong.Words, Assert.Single(wrong.Mends).Kind)
+        );
         Assert.Empty(await Wrong([world.Tome], link: true, draft: draft.PublicId));
 
         var paper = (await world.See(s => s.PapersOfDraft(draft.PublicId))).Single();
         await world.Do(new ChangeDraftPaper(world.Noor.Id, draft.PublicId, paper.PublicId, GoesOut: true));
         Assert.Empty(await Wrong([world.Tome, world.Lakshmi], "2027-03-16T11:00", link: true, draft: draft.PublicId));
         // What somebody else writes is not looked into.
-        Assert.Empty((await world.See(s => new ReadChosen(
-            world.Maren.Id, world.Maren.PublicId, [world.Lakshmi.PublicId], [], World.Timed("2027-03-16T11:00").ToStretch(DateTimeZone.Utc), null, true, world.Now)
-        { Draft = draft.PublicId }.Run(s))).Wrong);
+        Assert.Empty(
+            (
+                await world.See(s =>
+                    new ReadChosen(
+                        world.Maren.Id,
+                        world.Maren.PublicId,
+                        [world.Lakshmi.PublicId],
+                        [],
+                        World.Timed("2027-03-16T11:00").ToStretch(DateTimeZone.Utc),
+                        null,
+                        true,
+                        world.Now
+                    )
+                    {
+                        Draft = draft.PublicId,
+                    }.Run(s)
+                )
+            ).Wrong
+        );
     }
 }

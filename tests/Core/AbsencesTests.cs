@@ -12,7 +12,8 @@ public class AbsencesTests
 
     private static Instant Hour(int hour) => Instant.FromUtc(2027, 3, 10, 0, 0) + Duration.FromHours(hour);
 
-    private static Absence Away(UserId who, int from, int to, UserId? covers = null, long id = 0) => new(who, new Stretch(Hour(from), Hour(to)), covers, null) { Id = id };
+    private static Absence Away(UserId who, int from, int to, UserId? covers = null, long id = 0) =>
+        new(who, new Stretch(Hour(from), Hour(to)), covers, null) { Id = id };
 
     [Theory]
     [InlineData(10, 10, WhyNotAway.Empty)]

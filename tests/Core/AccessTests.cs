@@ -31,14 +31,21 @@ public class AccessTests
     public void Of_several_grants_the_highest_of_each_scale_counts()
     {
         var rights = Rights.Combine(
-            [Personal(Sight.Whole, Acting.Look), Personal(Sight.Headline, Acting.Change, isPrivate: true) with { Id = 7 }], inside: true, Now);
+            [Personal(Sight.Whole, Acting.Look), Personal(Sight.Headline, Acting.Change, isPrivate: true) with { Id = 7 }],
+            inside: true,
+            Now
+        );
         Assert.Equal((Sight.Whole, Acting.Change, true, 7L), (rights.Sight, rights.Acting, rights.Private, rights.Grant));
     }
 
     [Fact]
     public void Private_entries_are_told_only_as_far_as_the_grant_that_includes_them_goes()
     {
-        var rights = Rights.Combine([Personal(Sight.Whole, Acting.SpeakFor), Personal(Sight.Headline, Acting.Look, isPrivate: true)], inside: true, Now);
+        var rights = Rights.Combine(
+            [Personal(Sight.Whole, Acting.SpeakFor), Personal(Sight.Headline, Acting.Look, isPrivate: true)],
+            inside: true,
+            Now
+        );
         Assert.Equal((Sight.Whole, Acting.SpeakFor), (rights.Sight, rights.Acting));
         Assert.Equal((Sight.Headline, Acting.Look), (rights.PrivateSight, rights.PrivateActing));
         Assert.False(rights.MaySpeakForPrivate);
@@ -52,42 +59,88 @@ public class AccessTests
     [InlineData(Sight.Headline, Acting.SpeakFor, true, Sight.Headline, Acting.Change, true)]
     [InlineData(Sight.Outline, Acting.SpeakFor, true, Sight.Outline, Acting.Add, true)]
     [InlineData(Sight.Nothing, Acting.Look, false, Sight.Nothing, Acting.Look, false)]
-    public void A_ceiling_cuts_what_is_held_and_keeps_the_pair_legal(Sight sight, Acting acting, bool isPrivate, Sight left, Acting may, bool privateToo)
+    public void A_ceiling_cuts_what_is_held_and_keeps_the_pair_legal(
+        Sight sight,
+        Acting acting,
+        bool isPrivate,
+        Sight left,
+        Acting may,
+        bool privateToo
+    )
     {
-        var rights = Rights.Combine([Personal(Sight.Whole, Acting.SpeakFor, isPrivate: true)], inside: true, Now, new Ceiling(sight, acting, isPrivate));
+        var rights = Rights.Combine(
+            [Personal(Sight.Whole, Acting.SpeakFor, isPrivate: true)],
+            inside: true,
+            Now,
+            new Ceiling(sight, acting, isPrivate)
+        );
         Assert.Equal((left, may, privateToo), (rights.Sight, rights.Acting, rights.Private));
         Assert.Equal(privateToo ? left : Sight.Nothing, rights.PrivateSight);
     }
 
-    public static TheoryData<AccessTerms, bool, WhyNotGrant?> Granted { get; } = new()
-    {
-        { new AccessTerms(Sight.Headline, Acting.Change), true, null },
-        { new AccessTerms(Sight.Outline, Acting.Change), true, WhyNotGrant.NoSuchPair },
-        { new AccessTerms(Sight.Whole, Acting.Add), false, WhyNotGrant.OutsideLooks },
-        { new AccessTerms(Sight.Whole, Acting.Look, PassOn: true), false, WhyNotGrant.OutsideLooks },
-        { new AccessTerms(Sight.Whole, Acting.Look), false, null },
-        { new AccessTerms(Sight.Whole, Acting.Look, Until: Now), true, WhyNotGrant.NeverHolds },
-        { new AccessTerms(Sight.Whole, Acting.Look, From: Now + Duration.FromDays(2), Until: Now + Duration.FromDays(1)), true, WhyNotGrant.NeverHolds },
-        { new AccessTerms(Sight.Whole, Acting.SpeakFor), true, WhyNotGrant.AboveCeiling },
-        { new AccessTerms(Sight.Whole, Acting.Change, Private: true), true, WhyNotGrant.AboveCeiling },
-    };
+    public static TheoryData<AccessTerms, bool, WhyNotGrant?> Granted { get; } =
+        new()
+        {
+            { new AccessTerms(Sight.Headline, Acting.Change), true, null },
+            { new AccessTerms(Sight.Outline, Acting.Change), true, WhyNotGrant.NoSuchPair },
+            { new AccessTerms(Sight.Whole, Acting.Add), false, WhyNotGrant.OutsideLooks },
+            { new AccessTerms(Sight.Whole, Acting.Look, PassOn: true), false, WhyNotGrant.OutsideLooks },
+            { new AccessTerms(Sight.Whole, Acting.Look), false, null },
+            { new AccessTerms(Sight.Whole, Acting.Look, Until: Now), true, WhyNotGrant.NeverHolds },
+            {
+                new AccessTerms(Sight.Whole, Acting.Look, From: Now + Duration.FromDays(2), Until: Now + Duration.FromDays(1)),
+                true,
+                WhyNotGrant.NeverHolds
+            },
+            { new AccessTerms(Sight.Whole, Acting.SpeakFor), true, WhyNotGrant.AboveCeiling },
+            { new AccessTerms(Sight.Whole, Acting.Change, Private: true), true, WhyNotGrant.AboveCeiling },
+        };
 
     [Theory]
     [MemberData(nameof(Granted))]
     public void What_may_be_granted_by_anyone(AccessTerms terms, bool inside, WhyNotGrant? whyNot) =>
         Assert.Equal(whyNot, Granting.WhyNot(terms, inside, new Ceiling(Sight.Whole, Acting.Change, false), Now));
 
-    public static TheoryData<AccessTerms, AccessTerms, WhyNotGrant?> PassedOn { get; } = new()
-    {
-        { new AccessTerms(Sight.Whole, Acting.SpeakFor), new AccessTerms(Sight.Outline, Acting.Look), WhyNotGrant.NotToPassOn },
-        { new AccessTerms(Sight.Whole, Acting.SpeakFor, PassOn: true), new AccessTerms(Sight.Whole, Acting.SpeakFor, PassOn: true), null },
-        { new AccessTerms(Sight.Whole, Acting.SpeakFor, PassOn: true), new AccessTerms(Sight.Whole, Acting.Look, Private: true), WhyNotGrant.MoreThanHeld },
-        { new AccessTerms(Sight.Headline, Acting.Add, PassOn: true), new AccessTerms(Sight.Headline, Acting.Change), WhyNotGrant.MoreThanHeld },
-        { new AccessTerms(Sight.Headline, Acting.Add, PassOn: true), new AccessTerms(Sight.Whole, Acting.Look), WhyNotGrant.MoreThanHeld },
-        { new AccessTerms(Sight.Whole, Acting.Add, Until: Now + Duration.FromDays(5), PassOn: true), new AccessTerms(Sight.Whole, Acting.Look), WhyNotGrant.MoreThanHeld },
-        { new AccessTerms(Sight.Whole, Acting.Add, Until: Now + Duration.FromDays(5), PassOn: true), new AccessTerms(Sight.Whole, Acting.Look, Until: Now + Duration.FromDays(5)), null },
-        { new AccessTerms(Sight.Whole, Acting.Add, Until: Now, PassOn: true), new AccessTerms(Sight.Outline, Acting.Look, Until: Now), WhyNotGrant.NotToPassOn },
-    };
+    public static TheoryData<AccessTerms, AccessTerms, WhyNotGrant?> PassedOn { get; } =
+        new()
+        {
+            { new AccessTerms(Sight.Whole, Acting.SpeakFor), new AccessTerms(Sight.Outline, Acting.Look), WhyNotGrant.NotToPassOn },
+            {
+                new AccessTerms(Sight.Whole, Acting.SpeakFor, PassOn: true),
+                new AccessTerms(Sight.Whole, Acting.SpeakFor, PassOn: true),
+                null
+            },
+            {
+                new AccessTerms(Sight.Whole, Acting.SpeakFor, PassOn: true),
+                new AccessTerms(Sight.Whole, Acting.Look, Private: true),
+                WhyNotGrant.MoreThanHeld
+            },
+            {
+                new AccessTerms(Sight.Headline, Acting.Add, PassOn: true),
+                new AccessTerms(Sight.Headline, Acting.Change),
+                WhyNotGrant.MoreThanHeld
+            },
+            {
+                new AccessTerms(Sight.Headline, Acting.Add, PassOn: true),
+                new AccessTerms(Sight.Whole, Acting.Look),
+                WhyNotGrant.MoreThanHeld
+            },
+            {
+                new AccessTerms(Sight.Whole, Acting.Add, Until: Now + Duration.FromDays(5), PassOn: true),
+                new AccessTerms(Sight.Whole, Acting.Look),
+                WhyNotGrant.MoreThanHeld
+            },
+            {
+                new AccessTerms(Sight.Whole, Acting.Add, Until: Now + Duration.FromDays(5), PassOn: true),
+                new AccessTerms(Sight.Whole, Acting.Look, Until: Now + Duration.FromDays(5)),
+                null
+            },
+            {
+                new AccessTerms(Sight.Whole, Acting.Add, Until: Now, PassOn: true),
+                new AccessTerms(Sight.Outline, Acting.Look, Until: Now),
+                WhyNotGrant.NotToPassOn
+            },
+        };
 
     [Theory]
     [MemberData(nameof(PassedOn))]
@@ -97,7 +150,10 @@ public class AccessTests
     [Fact]
     public void A_grant_holds_from_its_start_until_its_end()
     {
-        var grant = Personal(Sight.Whole, Acting.Look) with { Terms = new AccessTerms(Sight.Whole, Acting.Look, false, Now, Now + Duration.FromHours(1)) };
+        var grant = Personal(Sight.Whole, Acting.Look) with
+        {
+            Terms = new AccessTerms(Sight.Whole, Acting.Look, false, Now, Now + Duration.FromHours(1)),
+        };
         Assert.True(grant.HoldsAt(Now));
         Assert.False(grant.HoldsAt(Now - Duration.Epsilon));
         Assert.False(grant.HoldsAt(Now + Duration.FromHours(1)));
@@ -122,7 +178,13 @@ public class AccessTests
     [InlineData(Sight.Whole, true, true, Sight.Whole, "Read-in")]
     public void A_stranger_is_told_as_far_as_the_grant_goes(Sight sight, bool privateToo, bool isPrivate, Sight? told, string? title)
     {
-        var entry = Disclosure.Disclose(Only(Appointment(isPrivate)), Maren, Person(Ruta), new Rights(sight, Acting.Look, privateToo, null), Now);
+        var entry = Disclosure.Disclose(
+            Only(Appointment(isPrivate)),
+            Maren,
+            Person(Ruta),
+            new Rights(sight, Acting.Look, privateToo, null),
+            Now
+        );
         Assert.Equal(told, entry?.Sight);
         Assert.Equal(title, entry?.Title);
         Assert.Equal(told >= Sight.Headline ? "Gannet" : null, entry?.Place);
@@ -167,7 +229,10 @@ public class AccessTests
     [Fact]
     public void Ones_own_addition_is_whole_to_its_author_for_as_long_as_they_may_add()
     {
-        Assert.Equal(Sight.Whole, Disclosure.Disclose(Only(Appointment()), Maren, Person(Noor), new Rights(Sight.Nothing, Acting.Add, false, null), Now)!.Sight);
+        Assert.Equal(
+            Sight.Whole,
+            Disclosure.Disclose(Only(Appointment()), Maren, Person(Noor), new Rights(Sight.Nothing, Acting.Add, false, null), Now)!.Sight
+        );
         Assert.Null(Disclosure.Disclose(Only(Appointment()), Maren, Person(Noor), Rights.None, Now));
     }
 
@@ -183,5 +248,6 @@ public class AccessTests
 
     private static Grant Default(Sight sight) => new(0, Maren, null, null, true, new AccessTerms(sight, Acting.Look));
 
-    private static Grant Personal(Sight sight, Acting acting, bool isPrivate = false) => new(1, Maren, null, Ruta, true, new AccessTerms(sight, acting, isPrivate));
+    private static Grant Personal(Sight sight, Acting acting, bool isPrivate = false) =>
+        new(1, Maren, null, Ruta, true, new AccessTerms(sight, acting, isPrivate));
 }

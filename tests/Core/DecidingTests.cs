@@ -4,7 +4,10 @@ using static Corlin.Core.Tests.Entries;
 
 namespace Corlin.Core.Tests;
 
-/// <summary>Who may change what: each level of each scale against what was added by oneself, by another, is private, is kept elsewhere, or is a meeting.</summary>
+/// <summary>
+/// Who may change what: each level of each scale against what was added by oneself, by another, is private, is kept elsewhere, or is a
+/// meeting.
+/// </summary>
 public class DecidingTests
 {
     private enum What
@@ -21,18 +24,26 @@ public class DecidingTests
     }
 
     /// <summary>The actor is Ruta, who takes part in nothing unless it says so.</summary>
-    private static Entry Make(What what) => what switch
-    {
-        What.Own => Appointment() with { MadeBy = Ruta },
-        What.Private => Appointment(isPrivate: true),
-        What.OwnPrivate => Appointment(isPrivate: true) with { MadeBy = Ruta },
-        What.Elsewhere => Appointment() with { KeptElsewhere = true, MadeBy = Ruta },
-        What.Meeting => Meeting() with { MadeBy = Ruta },
-        What.Attended => Meeting() with { Participations = [.. Meeting().Participations, new Participation(Ruta, AttendeeRole.Optional)] },
-        What.PrivateMeeting => Meeting() with { Private = true },
-        What.AttendedPrivate => Meeting() with { Private = true, Participations = [.. Meeting().Participations, new Participation(Ruta, AttendeeRole.Required)] },
-        _ => Appointment(),
-    };
+    private static Entry Make(What what) =>
+        what switch
+        {
+            What.Own => Appointment() with { MadeBy = Ruta },
+            What.Private => Appointment(isPrivate: true),
+            What.OwnPrivate => Appointment(isPrivate: true) with { MadeBy = Ruta },
+            What.Elsewhere => Appointment() with { KeptElsewhere = true, MadeBy = Ruta },
+            What.Meeting => Meeting() with { MadeBy = Ruta },
+            What.Attended => Meeting() with
+            {
+                Participations = [.. Meeting().Participations, new Participation(Ruta, AttendeeRole.Optional)],
+            },
+            What.PrivateMeeting => Meeting() with { Private = true },
+            What.AttendedPrivate => Meeting() with
+            {
+                Private = true,
+                Participations = [.. Meeting().Participations, new Participation(Ruta, AttendeeRole.Required)],
+            },
+            _ => Appointment(),
+        };
 
     private const string Yes = "";
     private const string Unknown = nameof(WhyNot.NotKnown);

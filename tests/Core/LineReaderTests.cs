@@ -11,8 +11,23 @@ public class LineReaderTests
     private sealed class Organisation : ILineNames
     {
         private static readonly NameList Names = new(
-            [.. new[] { "Ana Brandão", "Ana Lúcia Prates", "Tomé Vidal", "Ruta Vaitkus", "Maren Falk", "May Ferreira", "Owen Tupper", "Maeve Power", "Luis Carrasco" }.Select(n => (n, n))],
-            ["Array design", "Safety board"], ["Gannet", "Dunlin", "Head office", "Dock 4", "Yard 2", "Pier kitchen"]);
+            [
+                .. new[]
+                {
+                    "Ana Brandão",
+                    "Ana Lúcia Prates",
+                    "Tomé Vidal",
+                    "Ruta Vaitkus",
+                    "Maren Falk",
+                    "May Ferreira",
+                    "Owen Tupper",
+                    "Maeve Power",
+                    "Luis Carrasco",
+                }.Select(n => (n, n)),
+            ],
+            ["Array design", "Safety board"],
+            ["Gannet", "Dunlin", "Head office", "Dock 4", "Yard 2", "Pier kitchen"]
+        );
 
         public LineName? Person(string name) => Names.Person(name);
 
@@ -24,10 +39,13 @@ public class LineReaderTests
     }
 
     private static readonly string[] Vocabulary =
-        "thu 15:00 for 45 with Ruta Ana , if free about in every second Thursday until and to between 16 March next week by video x".Split(' ');
+        "thu 15:00 for 45 with Ruta Ana , if free about in every second Thursday until and to between 16 March next week by video x".Split(
+            ' '
+        );
 
     // A Monday.
-    private static Line Read(string text) => LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation(), Corlin.Core.Time.Zones.Get("Europe/Lisbon"));
+    private static Line Read(string text) =>
+        LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation(), Corlin.Core.Time.Zones.Get("Europe/Lisbon"));
 
     [Fact]
     public void A_whole_meeting_is_one_line()
@@ -69,7 +87,8 @@ public class LineReaderTests
     [InlineData("for half an hour", 30)]
     [InlineData("15:00 to 16:30", 90)]
     [InlineData("15:00-15:20", 20)]
-    public void Lengths_are_read_as_people_say_them(string text, int minutes) => Assert.Equal(Duration.FromMinutes(minutes), Read(text).Length);
+    public void Lengths_are_read_as_people_say_them(string text, int minutes) =>
+        Assert.Equal(Duration.FromMinutes(minutes), Read(text).Length);
 
     [Theory]
     [InlineData("between 16 and 26 March", "2027-03-16", "2027-03-26")]
@@ -115,7 +134,8 @@ public class LineReaderTests
     [InlineData("Ballast Friday 13 March", "Friday 13 March")]
     [InlineData("Ballast every second Thursday at 10 until June", "every second Thursday", "until June")]
     [InlineData("Ballast on Sunday 28 March at 01:30", "01:30")]
-    public void What_is_doubtful_is_marked_where_it_stands_and_sets_nothing(string text, params string[] missed) => Assert.Equal(missed, Missed(text));
+    public void What_is_doubtful_is_marked_where_it_stands_and_sets_nothing(string text, params string[] missed) =>
+        Assert.Equal(missed, Missed(text));
 
     [Theory]
     [InlineData("Rope test tomorrow at 9 or 11", "9", "11")]
@@ -128,7 +148,8 @@ public class LineReaderTests
     {
         var doubt = Assert.Single(Read(text).NotUnderstood, n => !n.Readings.IsEmpty);
         Assert.Equal([one, other], doubt.Readings);
-        foreach (var reading in doubt.Readings) Assert.Empty(Missed(text[..doubt.At] + reading + text[doubt.End..]));
+        foreach (var reading in doubt.Readings)
+            Assert.Empty(Missed(text[..doubt.At] + reading + text[doubt.End..]));
     }
 
     [Theory]
@@ -154,7 +175,10 @@ public class LineReaderTests
     public void What_is_left_is_what_it_is_called(string text, string title, string when, int? minutes)
     {
         var line = Read(text);
-        Assert.Equal((title, Local(when), minutes), (line.Title, line.Date!.Value + line.Time!.Value, line.Length is { } length ? (int)length.TotalMinutes : null));
+        Assert.Equal(
+            (title, Local(when), minutes),
+            (line.Title, line.Date!.Value + line.Time!.Value, line.Length is { } length ? (int)length.TotalMinutes : null)
+        );
         Assert.Empty(line.NotUnderstood);
     }
 
@@ -182,7 +206,8 @@ public class LineReaderTests
     [InlineData("Half hour chat w Owen thu 2", "chat", "2027-03-11 14:00", 30)]
     [InlineData("Video w/ Ruta 4.30 thu re cable route", "cable route", "2027-03-11 16:30", null)]
     [InlineData("pls book crane check in Gannet room, tomorrow 11", "crane check", "2027-03-09 11:00", null)]
-    public void People_say_hours_days_and_lengths_in_many_ways(string text, string title, string when, int? minutes) => What_is_left_is_what_it_is_called(text, title, when, minutes);
+    public void People_say_hours_days_and_lengths_in_many_ways(string text, string title, string when, int? minutes) =>
+        What_is_left_is_what_it_is_called(text, title, when, minutes);
 
     [Theory]
     [InlineData("Ballast Friday at 24:00", "24:00")]
@@ -224,7 +249,8 @@ public class LineReaderTests
     [InlineData("Fortnightly ballast with Maeve, Tuesdays 4pm, from 6 April", "FREQ=WEEKLY;INTERVAL=2;BYDAY=TU", "2027-04-06 16:00")]
     [InlineData("Ballast Tuesday at 9, repeats fortnightly", "FREQ=WEEKLY;INTERVAL=2", "2027-03-09 09:00")]
     [InlineData("Ballast from 29 March until 2 April every day at 9", "FREQ=DAILY;UNTIL=20270402T235959", "2027-03-29 09:00")]
-    public void How_often_is_put_together_from_where_it_stands(string text, string rule, string when) => What_repeats_begins_at_the_first_time_there_is(text, rule, when);
+    public void How_often_is_put_together_from_where_it_stands(string text, string rule, string when) =>
+        What_repeats_begins_at_the_first_time_there_is(text, rule, when);
 
     [Theory]
     [InlineData("cc Ruta and Luis: dredge costs with Owen Friday 10am", "Owen Tupper", "Ruta Vaitkus,Luis Carrasco")]
@@ -270,7 +296,11 @@ public class LineReaderTests
     }
 
     [Theory]
-    [InlineData("Ops round every Monday and Thursday at 10 until 30 June", "FREQ=WEEKLY;BYDAY=MO,TH;UNTIL=20270630T235959", "2027-03-08 10:00")]
+    [InlineData(
+        "Ops round every Monday and Thursday at 10 until 30 June",
+        "FREQ=WEEKLY;BYDAY=MO,TH;UNTIL=20270630T235959",
+        "2027-03-08 10:00"
+    )]
     [InlineData("Standing call on the last Friday of each month at 3pm", "FREQ=MONTHLY;BYDAY=-1FR", "2027-03-26 15:00")]
     [InlineData("Yoga Tuesdays and Thursdays at 7:30 for 10 weeks", "FREQ=WEEKLY;BYDAY=TU,TH;COUNT=20", "2027-03-09 19:30")]
     [InlineData("Mail run every weekday at 8 from 1 April", "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR", "2027-04-01 08:00")]
@@ -282,7 +312,9 @@ public class LineReaderTests
 
     [Fact]
     public void Any_line_is_read_and_every_word_is_understood_or_marked_once() =>
-        Gen.Int[0, Vocabulary.Length - 1].Select(i => Vocabulary[i]).Array[0, 12]
+        Gen.Int[0, Vocabulary.Length - 1]
+            .Select(i => Vocabulary[i])
+            .Array[0, 12]
             .Sample(words =>
             {
                 var text = string.Join(' ', words);
@@ -301,7 +333,10 @@ public class LineReaderTests
     public void A_journey_ends_by_the_clock_of_where_it_lands(string text, string from, string to, int minutes)
     {
         var line = LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation());
-        Assert.Equal((new LocalDate(2027, 3, 17), from, to, Duration.FromMinutes(minutes)), (line.Date, line.Zone, line.EndZone, line.Length));
+        Assert.Equal(
+            (new LocalDate(2027, 3, 17), from, to, Duration.FromMinutes(minutes)),
+            (line.Date, line.Zone, line.EndZone, line.Length)
+        );
         Assert.Equal("Flight", line.Title, ignoreCase: true);
         Assert.Empty(line.NotUnderstood);
     }

@@ -21,11 +21,15 @@ public class ReminderTests
     public void It_is_due_when_it_is_time_to_leave_otherwise_before(string? leave, int? wished, string due)
     {
         var wish = wished is { } minutes ? new ReminderWish(Duration.FromMinutes(minutes)) : null;
-        Assert.Equal(Utc($"2027-03-08 {due}"), Reminders.DueAt(Meeting.Start, leave is null ? null : Utc($"2027-03-08 {leave}"), wish, Reminders.Usual));
+        Assert.Equal(
+            Utc($"2027-03-08 {due}"),
+            Reminders.DueAt(Meeting.Start, leave is null ? null : Utc($"2027-03-08 {leave}"), wish, Reminders.Usual)
+        );
     }
 
     [Fact]
-    public void None_is_none_whatever_the_way() => Assert.Null(Reminders.DueAt(Meeting.Start, Utc("2027-03-08 10:00"), new ReminderWish(null), Reminders.Usual));
+    public void None_is_none_whatever_the_way() =>
+        Assert.Null(Reminders.DueAt(Meeting.Start, Utc("2027-03-08 10:00"), new ReminderWish(null), Reminders.Usual));
 
     [Theory]
     [InlineData("10:19", null, null, null, ReminderState.Ahead)]

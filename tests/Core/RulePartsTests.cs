@@ -14,14 +14,38 @@ public class RulePartsTests
 
     private static readonly Gen<LocalDate> Days = Gen.Int[0, 800].Select(new LocalDate(2027, 1, 1).PlusDays);
 
-    private static readonly Gen<RuleParts> Any = Gen.Select(Gen.Int[1, 99], Gen.Int[1, 4], Gen.Int[1, 127], Gen.Enum<MonthDay>(), Gen.Int[0, 2], Gen.Int[1, 999]).Select((every, unit, days, on, end, number) =>
-        new RuleParts(
-            every, (Frequency)unit,
-            (Frequency)unit == Frequency.Weekly ? [.. Enumerable.Range(1, 7).Where(d => (days & (1 << (d - 1))) != 0).Select(d => (IsoDayOfWeek)d)] : [],
-            (Frequency)unit == Frequency.Monthly ? on : MonthDay.SameDate, end == 1 ? First.PlusDays(number) : null, end == 2 ? number : null));
+    private static readonly Gen<RuleParts> Any = Gen.Select(
+            Gen.Int[1, 99],
+            Gen.Int[1, 4],
+            Gen.Int[1, 127],
+            Gen.Enum<MonthDay>(),
+            Gen.Int[0, 2],
+            Gen.Int[1, 999]
+        )
+        .Select(
+            (every, unit, days, on, end, number) =>
+                new RuleParts(
+                    every,
+                    (Frequency)unit,
+                    (Frequency)unit == Frequency.Weekly
+                        ? [.. Enumerable.Range(1, 7).Where(d => (days & (1 << (d - 1))) != 0).Select(d => (IsoDayOfWeek)d)]
+                        : [],
+                    (Frequency)unit == Frequency.Monthly ? on : MonthDay.SameDate,
+                    end == 1 ? First.PlusDays(number) : null,
+                    end == 2 ? number : null
+                )
+        );
 
     [Theory]
-    [InlineData("every second week on Monday and Thursday until 4 June 2027", 2, Frequency.Weekly, "Monday,Thursday", MonthDay.SameDate, "2027-06-04", null)]
+    [InlineData(
+        "every second week on Monday and Thursday until 4 June 2027",
+        2,
+        Frequency.Weekly,
+        "Monday,Thursday",
+        MonthDay.SameDate,
+        "2027-06-04",
+        null
+    )]
     [InlineData("every weekday", 1, Frequency.Weekly, "Monday,Tuesday,Wednesday,Thursday,Friday", MonthDay.SameDate, null, null)]
     [InlineData("fortnightly", 2, Frequency.Weekly, "Tuesday", MonthDay.SameDate, null, null)]
     [InlineData("every day, 10 times", 1, Frequency.Daily, "", MonthDay.SameDate, null, 10)]
@@ -36,7 +60,10 @@ public class RulePartsTests
     {
         var parts = RuleParts.Of(RuleReader.Read(words, First).Rule!, First);
         Assert.NotNull(parts);
-        Assert.Equal((every, unit, days, on, until, times), (parts.Every, parts.Unit, string.Join(',', parts.Weekdays), parts.On, parts.Until?.ToString("uuuu-MM-dd", null), parts.Times));
+        Assert.Equal(
+            (every, unit, days, on, until, times),
+            (parts.Every, parts.Unit, string.Join(',', parts.Weekdays), parts.On, parts.Until?.ToString("uuuu-MM-dd", null), parts.Times)
+        );
     }
 
     [Theory]
@@ -47,25 +74,35 @@ public class RulePartsTests
     public void What_has_more_to_it_has_no_parts(string words) => Assert.Null(RuleParts.Of(RuleReader.Read(words, First).Rule!, First));
 
     [Fact]
-    public void Any_parts_come_back_from_their_rule_and_from_its_words() => Gen.Select(Any, Days).Sample((parts, first) =>
-    {
-        // An end before the beginning is refused where it is read.
-        var rule = (parts with { Until = parts.Until is { } until ? first + (until - First) : null }).ToRule(first);
-        var back = RuleParts.Of(rule, first);
-        Assert.NotNull(back);
-        // Of one that begins on the last Tuesday, which is the fourth, both are said; either comes to the same days.
-        Assert.Equal(rule.ToString(), back.ToRule(first).ToString());
-        Assert.Equal(rule.ToString(), RuleReader.Read(RuleWords.Write(rule), first).Rule?.ToString());
-    });
+    public void Any_parts_come_back_from_their_rule_and_from_its_words() =>
+        Gen.Select(Any, Days)
+            .Sample(
+                (parts, first) =>
+                {
+                    // An end before the beginning is refused where it is read.
+                    var rule = (parts with { Until = parts.Until is { } until ? first + (until - First) : null }).ToRule(first);
+                    var back = RuleParts.Of(rule, first);
+                    Assert.NotNull(back);
+                    // Of one that begins on the last Tuesday, which is the fourth, both are said; either comes to the same days.
+                    Assert.Equal(rule.ToString(), back.ToRule(first).ToString());
+                    Assert.Equal(rule.ToString(), RuleReader.Read(RuleWords.Write(rule), first).Rule?.ToString());
+                }
+            );
 
     [Fact]
-    public void Parts_of_any_rule_yield_the_same_days() => Gen.Select(Rules.Any, Days).Sample((rule, first) =>
-    {
-        if (RuleParts.Of(rule, first) is not { } parts) return;
-        var start = first.At(new LocalTime(9, 30));
-        IEnumerable<LocalDateTime> Starts(Rule of) => Expansion.Starts(start, of, DateTimeZone.Utc, start, start.PlusYears(8)).Take(60);
-        Assert.Equal(Starts(rule).ToImmutableArray(), Starts(parts.ToRule(first)).ToImmutableArray());
-    });
+    public void Parts_of_any_rule_yield_the_same_days() =>
+        Gen.Select(Rules.Any, Days)
+            .Sample(
+                (rule, first) =>
+                {
+                    if (RuleParts.Of(rule, first) is not { } parts)
+                        return;
+                    var start = first.At(new LocalTime(9, 30));
+                    IEnumerable<LocalDateTime> Starts(Rule of) =>
+                        Expansion.Starts(start, of, DateTimeZone.Utc, start, start.PlusYears(8)).Take(60);
+                    Assert.Equal(Starts(rule).ToImmutableArray(), Starts(parts.ToRule(first)).ToImmutableArray());
+                }
+            );
 
     [Theory]
     [InlineData(0, Frequency.Weekly, null)]

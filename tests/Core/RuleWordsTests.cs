@@ -19,7 +19,10 @@ public class RuleWordsTests
     [InlineData("FREQ=YEARLY;BYMONTH=3;BYMONTHDAY=5", "every year on 5 March")]
     [InlineData("FREQ=YEARLY;BYMONTH=3,10;BYDAY=-1SU", "every year on the last Sunday in March and October")]
     [InlineData("FREQ=YEARLY;BYYEARDAY=1,-1", "every year on the first day of the year and the last day of the year")]
-    [InlineData("FREQ=YEARLY;BYWEEKNO=20,-1;BYDAY=MO;WKST=SU", "every year on Monday in week 20 and the last week weeks beginning on Sunday")]
+    [InlineData(
+        "FREQ=YEARLY;BYWEEKNO=20,-1;BYDAY=MO;WKST=SU",
+        "every year on Monday in week 20 and the last week weeks beginning on Sunday"
+    )]
     [InlineData("FREQ=DAILY;BYHOUR=9,15;BYMINUTE=0", "every day at hours 9 and 15 at minutes 0")]
     [InlineData("FREQ=DAILY;UNTIL=20270318T120000Z", "every day until 18 March 2027 at 12:00 UTC")]
     public void A_rule_is_said_in_words(string rule, string words) => Assert.Equal(words, RuleWords.Write(Rule.Parse(rule)));
@@ -54,7 +57,8 @@ public class RuleWordsTests
     [InlineData("same day every month", "FREQ=MONTHLY")]
     [InlineData("weekly, 8 in all", "FREQ=WEEKLY;COUNT=8")]
     [InlineData("Thursdays only", "FREQ=WEEKLY;BYDAY=TH")]
-    public void What_people_type_is_understood(string words, string? rule) => Assert.Equal(rule, RuleReader.Read(words, new NodaTime.LocalDate(2027, 3, 11)).Rule?.ToString());
+    public void What_people_type_is_understood(string words, string? rule) =>
+        Assert.Equal(rule, RuleReader.Read(words, new NodaTime.LocalDate(2027, 3, 11)).Rule?.ToString());
 
     [Theory]
     [InlineData("every Thursday with cake", "with cake")]
@@ -72,15 +76,22 @@ public class RuleWordsTests
     }
 
     [Fact]
-    public void What_no_rule_may_say_is_told() => Assert.Contains("BYWEEKNO", RuleReader.Read("every month in week 3", new NodaTime.LocalDate(2027, 3, 11)).Forbidden, StringComparison.Ordinal);
+    public void What_no_rule_may_say_is_told() =>
+        Assert.Contains(
+            "BYWEEKNO",
+            RuleReader.Read("every month in week 3", new NodaTime.LocalDate(2027, 3, 11)).Forbidden,
+            StringComparison.Ordinal
+        );
 
     [Fact]
-    public void The_words_of_every_rule_are_read_back_to_it() => Rules.Any.Sample(
-        rule =>
-        {
-            var words = RuleWords.Write(rule);
-            // An end before the first day is refused; every rule has its own.
-            Assert.Equal(rule.ToString(), RuleReader.Read(words, new NodaTime.LocalDate(1900, 1, 1)).Rule?.ToString());
-        },
-        iter: 5_000);
+    public void The_words_of_every_rule_are_read_back_to_it() =>
+        Rules.Any.Sample(
+            rule =>
+            {
+                var words = RuleWords.Write(rule);
+                // An end before the first day is refused; every rule has its own.
+                Assert.Equal(rule.ToString(), RuleReader.Read(words, new NodaTime.LocalDate(1900, 1, 1)).Rule?.ToString());
+            },
+            iter: 5_000
+        );
 }

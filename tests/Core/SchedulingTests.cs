@@ -77,7 +77,12 @@ public class SchedulingTests
     [Fact]
     public void A_proposal_is_told_to_the_organiser_and_can_be_refused()
     {
-        var proposed = Scheduling.Give(Meeting(), Tome, null, new GivenAnswer(Answer.Tentative, "later", Span("2027-03-08 15:00", "2027-03-08 16:00"), Tome, Now));
+        var proposed = Scheduling.Give(
+            Meeting(),
+            Tome,
+            null,
+            new GivenAnswer(Answer.Tentative, "later", Span("2027-03-08 15:00", "2027-03-08 16:00"), Tome, Now)
+        );
         Assert.Equal([new Effect(EffectKind.Proposed, Maren, Tome)], proposed.Effects.AsEnumerable());
         var refused = Scheduling.RefuseProposal(proposed.Entry, Tome, null);
         Assert.Null(Agreement.Of(refused.Entry, Tome, null)!.Proposed);
@@ -89,7 +94,9 @@ public class SchedulingTests
     public void A_cancelled_meeting_stands_nowhere_and_takes_no_answer()
     {
         var cancelled = Scheduling.Cancel(Meeting()).Entry;
-        Assert.Null(Agreement.On(new Occurrence(cancelled, null, cancelled.Time, Span("2027-03-08 09:00", "2027-03-08 10:00")), Maren, Now));
+        Assert.Null(
+            Agreement.On(new Occurrence(cancelled, null, cancelled.Time, Span("2027-03-08 09:00", "2027-03-08 10:00")), Maren, Now)
+        );
         Refused(RefusalKind.Cancelled, () => Give(cancelled, Tome, Answer.Accepted));
         Refused(RefusalKind.Cancelled, () => Scheduling.Cancel(cancelled));
     }
@@ -101,7 +108,9 @@ public class SchedulingTests
         Assert.Equal("title", Refused(RefusalKind.NoTitle, () => Scheduling.Send(draft with { Title = " " })).Field);
         Assert.Equal("required", Refused(RefusalKind.NoAttendee, () => Scheduling.Send(draft with { Participations = [] })).Field);
         Refused(RefusalKind.AlreadySent, () => Scheduling.Send(Meeting()));
-        Refused(RefusalKind.OrganiserAsAttendee, () => Scheduling.Send(draft with { Participations = [new Participation(Maren, AttendeeRole.Required)] }));
+        Refused(RefusalKind.OrganiserAsAttendee, () =>
+            Scheduling.Send(draft with { Participations = [new Participation(Maren, AttendeeRole.Required)] })
+        );
         Refused(RefusalKind.NotAnAttendee, () => Give(Meeting(), Ruta, Answer.Accepted));
         Refused(RefusalKind.NotSent, () => Give(draft, Tome, Answer.Accepted));
     }
@@ -114,7 +123,8 @@ public class SchedulingTests
         Assert.Null(Agreement.On(hold, Maren, Utc("2027-03-06 12:00")));
     }
 
-    private static Transition Give(Entry meeting, UserId who, Answer answer) => Scheduling.Give(meeting, who, null, new GivenAnswer(answer, null, null, who, Now));
+    private static Transition Give(Entry meeting, UserId who, Answer answer) =>
+        Scheduling.Give(meeting, who, null, new GivenAnswer(answer, null, null, who, Now));
 
     private static Refusal Refused(RefusalKind kind, Action act)
     {

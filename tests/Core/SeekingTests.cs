@@ -19,14 +19,23 @@ public class SeekingTests
 
     private static Sought One(string name, string more, string address) => new(Words(name), Words(more), address, null);
 
-    private static Sought Room(string name, string more, int seats) => new(Words(name), Words(more), $"{name.ToLowerInvariant()}@rooms.example", seats);
+    private static Sought Room(string name, string more, int seats) =>
+        new(Words(name), Words(more), $"{name.ToLowerInvariant()}@rooms.example", seats);
 
     private static System.Collections.Immutable.ImmutableArray<string> Words(string text) => [.. Plain.Words(text)];
 
     private static string Found(string text)
     {
         var seeking = new Seeking(text);
-        return string.Join(' ', Everybody.Select(e => (e.Key, Score: seeking.Score(e.Sought))).Where(e => e.Score is not null).OrderByDescending(e => e.Score).ThenBy(e => e.Key, StringComparer.Ordinal).Select(e => e.Key));
+        return string.Join(
+            ' ',
+            Everybody
+                .Select(e => (e.Key, Score: seeking.Score(e.Sought)))
+                .Where(e => e.Score is not null)
+                .OrderByDescending(e => e.Score)
+                .ThenBy(e => e.Key, StringComparer.Ordinal)
+                .Select(e => e.Key)
+        );
     }
 
     [Theory]

@@ -10,7 +10,8 @@ public class SeriesTests
 {
     private static readonly Entry Weekly = Entries.Series("2027-03-08 09:00", "Etc/UTC", 60, Rule.Weekly(1));
 
-    private static IEnumerable<Occurrence> March(Entry series) => Occurrences.In(series, Span("2027-03-01 00:00", "2027-04-06 00:00"), DateTimeZone.Utc);
+    private static IEnumerable<Occurrence> March(Entry series) =>
+        Occurrences.In(series, Span("2027-03-01 00:00", "2027-04-06 00:00"), DateTimeZone.Utc);
 
     [Fact]
     public void A_series_keeps_its_wall_clock_over_a_clock_change()
@@ -52,19 +53,43 @@ public class SeriesTests
             ],
         };
         Assert.Equal(
-            [Span("2027-03-08 09:00", "2027-03-08 10:00"), Span("2027-03-16 10:00", "2027-03-16 11:20"), Span("2027-03-23 10:00", "2027-03-23 11:20"), Span("2027-03-29 08:00", "2027-03-29 08:20")],
-            March(series).Select(o => o.Stretch));
+            [
+                Span("2027-03-08 09:00", "2027-03-08 10:00"),
+                Span("2027-03-16 10:00", "2027-03-16 11:20"),
+                Span("2027-03-23 10:00", "2027-03-23 11:20"),
+                Span("2027-03-29 08:00", "2027-03-29 08:20"),
+            ],
+            March(series).Select(o => o.Stretch)
+        );
         Assert.Equal(["Weekly", "Later", "Later", "Later"], March(series).Select(o => o.Title));
-        Assert.Null(Occurrences.Find(series with { Overrides = [new Override(Local("2027-03-15 09:00"), Cancelled: true, AndFollowing: true)] }, Local("2027-03-22 09:00"), DateTimeZone.Utc));
+        Assert.Null(
+            Occurrences.Find(
+                series with
+                {
+                    Overrides = [new Override(Local("2027-03-15 09:00"), Cancelled: true, AndFollowing: true)],
+                },
+                Local("2027-03-22 09:00"),
+                DateTimeZone.Utc
+            )
+        );
     }
 
     [Fact]
     public void Dates_beside_the_rule_count_once_and_can_have_a_length_of_their_own()
     {
-        var series = Weekly with { Additions = [new Addition(Local("2027-03-09 14:00"), Duration.FromMinutes(30)), new Addition(Local("2027-03-15 09:00"))] };
+        var series = Weekly with
+        {
+            Additions = [new Addition(Local("2027-03-09 14:00"), Duration.FromMinutes(30)), new Addition(Local("2027-03-15 09:00"))],
+        };
         Assert.Equal(
-            [Span("2027-03-08 09:00", "2027-03-08 10:00"), Span("2027-03-09 14:00", "2027-03-09 14:30"), Span("2027-03-15 09:00", "2027-03-15 10:00"), Span("2027-03-22 09:00", "2027-03-22 10:00")],
-            March(series).Take(4).Select(o => o.Stretch));
+            [
+                Span("2027-03-08 09:00", "2027-03-08 10:00"),
+                Span("2027-03-09 14:00", "2027-03-09 14:30"),
+                Span("2027-03-15 09:00", "2027-03-15 10:00"),
+                Span("2027-03-22 09:00", "2027-03-22 10:00"),
+            ],
+            March(series).Take(4).Select(o => o.Stretch)
+        );
     }
 
     [Fact]
@@ -78,8 +103,14 @@ public class SeriesTests
     [Fact]
     public void An_all_day_series_runs_from_midnight_to_midnight_where_its_owner_lives()
     {
-        var series = Weekly with { Time = new AllDayEntry(new LocalDate(2027, 3, 12), new LocalDate(2027, 3, 14)), Rule = Rule.Parse("FREQ=DAILY;INTERVAL=2;COUNT=2") };
-        var found = Occurrences.In(series, Span("2027-03-01 00:00", "2027-04-01 00:00"), Zones.Get("America/Halifax")).Select(o => o.Stretch);
+        var series = Weekly with
+        {
+            Time = new AllDayEntry(new LocalDate(2027, 3, 12), new LocalDate(2027, 3, 14)),
+            Rule = Rule.Parse("FREQ=DAILY;INTERVAL=2;COUNT=2"),
+        };
+        var found = Occurrences
+            .In(series, Span("2027-03-01 00:00", "2027-04-01 00:00"), Zones.Get("America/Halifax"))
+            .Select(o => o.Stretch);
         Assert.Equal([Span("2027-03-12 04:00", "2027-03-14 04:00"), Span("2027-03-14 04:00", "2027-03-16 03:00")], found);
     }
 
@@ -87,7 +118,10 @@ public class SeriesTests
     public void A_series_without_end_reaches_to_the_end_of_time_and_one_with_an_end_to_its_last()
     {
         Assert.Equal(Instant.MaxValue, Occurrences.Extent(Weekly, DateTimeZone.Utc).End);
-        Assert.Equal(Utc("2027-03-22 10:00"), Occurrences.Extent(Weekly with { Rule = Rule.Parse("FREQ=WEEKLY;COUNT=3") }, DateTimeZone.Utc).End);
+        Assert.Equal(
+            Utc("2027-03-22 10:00"),
+            Occurrences.Extent(Weekly with { Rule = Rule.Parse("FREQ=WEEKLY;COUNT=3") }, DateTimeZone.Utc).End
+        );
     }
 
     [Fact]

@@ -15,7 +15,12 @@ public class TendedTests
     private static readonly Instant Now = Utc("2027-03-08 09:00");
 
     private static StretchSet Weekly(params int[] weeks) =>
-        StretchSet.Of(weeks.Select(w => new Stretch(Utc("2027-03-10 09:00") + Duration.FromDays(7 * w), Utc("2027-03-10 10:00") + Duration.FromDays(7 * w))));
+        StretchSet.Of(
+            weeks.Select(w => new Stretch(
+                Utc("2027-03-10 09:00") + Duration.FromDays(7 * w),
+                Utc("2027-03-10 10:00") + Duration.FromDays(7 * w)
+            ))
+        );
 
     [Theory]
     [InlineData("0 1 2 3 4 5 6 7", null, "2027-03-07 12:00", null)]
@@ -39,8 +44,18 @@ public class TendedTests
     [Fact]
     public void No_go_weeks_and_days_not_tended_cost_and_are_said()
     {
-        var person = new SlotPerson("maren", Need.Required, DateTimeZone.Utc, StretchSet.Of([Span("2027-03-09 08:00", "2027-03-09 18:00")]), [], StretchSet.Empty);
-        Slot Best(SlotPerson who) => SlotSearch.Find(new SlotRequest(Span("2027-03-09 10:00", "2027-03-09 10:30"), Duration.FromMinutes(30), Duration.FromMinutes(15), [who]))[0];
+        var person = new SlotPerson(
+            "maren",
+            Need.Required,
+            DateTimeZone.Utc,
+            StretchSet.Of([Span("2027-03-09 08:00", "2027-03-09 18:00")]),
+            [],
+            StretchSet.Empty
+        );
+        Slot Best(SlotPerson who) =>
+            SlotSearch.Find(
+                new SlotRequest(Span("2027-03-09 10:00", "2027-03-09 10:30"), Duration.FromMinutes(30), Duration.FromMinutes(15), [who])
+            )[0];
         Assert.Equal(0, Best(person).Cost);
         var noGo = Best(person with { NoGo = StretchSet.Of([Span("2027-03-08 00:00", "2027-03-15 00:00")]) });
         Assert.Equal([SlotReasonKind.NoGo], noGo.Reasons.Where(r => r.Person == "maren").Select(r => r.Kind));

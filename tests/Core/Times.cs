@@ -15,5 +15,6 @@ internal static class Times
 
     public static Stretch Span(string from, string to) => new(Utc(from), Utc(to));
 
-    public static TimedEntry Timed(string start, string zone, int minutes) => new(Local(start), zone, Duration.FromMinutes(minutes), null, Zones.TzdbVersion);
+    public static TimedEntry Timed(string start, string zone, int minutes) =>
+        new(Local(start), zone, Duration.FromMinutes(minutes), null, Zones.TzdbVersion);
 }

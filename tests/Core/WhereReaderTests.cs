@@ -13,7 +13,8 @@ public class WhereReaderTests
 
     private static IReadOnlyList<string> Like(string words)
     {
-        if (words.Length < 3) return [];
+        if (words.Length < 3)
+            return [];
         var exact = Places.Where(p => p.Equals(words, StringComparison.OrdinalIgnoreCase)).ToList();
         return exact.Count > 0 ? exact : [.. Places.Where(p => words.Split(' ').All(w => p.ToLowerInvariant().Split(' ').Contains(w)))];
     }
@@ -54,18 +55,33 @@ public class WhereReaderTests
     [InlineData("home every Friday", "Home 2027-03-12 FREQ=WEEKLY;BYDAY=FR")]
     [InlineData("Madrid every second Tuesday from 1 April", "Place Madrid office 2027-04-06 FREQ=WEEKLY;INTERVAL=2;BYDAY=TU")]
     [InlineData("mornings at the yard", "Place Halifax yard 2027-03-08 FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR 0-720")]
-    [InlineData("mornings at the yard until 30 April", "Place Halifax yard 2027-03-08 FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR;UNTIL=20270430T235959 0-720")]
+    [InlineData(
+        "mornings at the yard until 30 April",
+        "Place Halifax yard 2027-03-08 FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR;UNTIL=20270430T235959 0-720"
+    )]
     [InlineData("never on Friday afternoon", "NotWorking 2027-03-12 FREQ=WEEKLY;BYDAY=FR 720-1440")]
     [InlineData("never on Fridays after 15:00", "NotWorking 2027-03-12 FREQ=WEEKLY;BYDAY=FR 900-1440")]
     [InlineData("home weekdays until the end of June", "Home 2027-03-08 FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR;UNTIL=20270630T235959")]
     [InlineData("home from 1 April", "Home 2027-04-01 FREQ=DAILY")]
     // On the way.
-    [InlineData("Halifax yard 10 to 12 March, travelling the evening before", "Place Halifax yard 2027-03-10..2027-03-12; OnTheWay 2027-03-09..2027-03-09 1080-1440")]
-    [InlineData("Halifax yard 10 to 12, travelling the evenings", "Place Halifax yard 2027-03-10..2027-03-12; OnTheWay 2027-03-09..2027-03-09 1080-1440; OnTheWay 2027-03-12..2027-03-12 1080-1440")]
+    [InlineData(
+        "Halifax yard 10 to 12 March, travelling the evening before",
+        "Place Halifax yard 2027-03-10..2027-03-12; OnTheWay 2027-03-09..2027-03-09 1080-1440"
+    )]
+    [InlineData(
+        "Halifax yard 10 to 12, travelling the evenings",
+        "Place Halifax yard 2027-03-10..2027-03-12; OnTheWay 2027-03-09..2027-03-09 1080-1440; OnTheWay 2027-03-12..2027-03-12 1080-1440"
+    )]
     [InlineData("yard 5 to 7", "Place Halifax yard 2027-04-05..2027-04-07")]
     [InlineData("home 12", "Home 2027-03-12..2027-03-12")]
-    [InlineData("Madrid 10 to 12 March, travelling the evenings", "Place Madrid office 2027-03-10..2027-03-12; OnTheWay 2027-03-09..2027-03-09 1080-1440; OnTheWay 2027-03-12..2027-03-12 1080-1440")]
-    [InlineData("yard 10 March, travelling the day before and the day after", "Place Halifax yard 2027-03-10..2027-03-10; OnTheWay 2027-03-09..2027-03-09; OnTheWay 2027-03-11..2027-03-11")]
+    [InlineData(
+        "Madrid 10 to 12 March, travelling the evenings",
+        "Place Madrid office 2027-03-10..2027-03-12; OnTheWay 2027-03-09..2027-03-09 1080-1440; OnTheWay 2027-03-12..2027-03-12 1080-1440"
+    )]
+    [InlineData(
+        "yard 10 March, travelling the day before and the day after",
+        "Place Halifax yard 2027-03-10..2027-03-10; OnTheWay 2027-03-09..2027-03-09; OnTheWay 2027-03-11..2027-03-11"
+    )]
     [InlineData("travelling tomorrow afternoon", "OnTheWay 2027-03-09..2027-03-09 720-1440")]
     // What is not understood, or missing.
     [InlineData("", null)]
@@ -91,7 +107,10 @@ public class WhereReaderTests
 
     [Fact]
     public void A_word_that_may_be_several_places_is_asked_back() =>
-        Assert.Equal("“office” may be Head office or Madrid office or Harbour office: say which.", WhereReader.Read("office tomorrow", Today, Like).NotUnderstood);
+        Assert.Equal(
+            "“office” may be Head office or Madrid office or Harbour office: say which.",
+            WhereReader.Read("office tomorrow", Today, Like).NotUnderstood
+        );
 
     [Theory]
     [InlineData("holiday next week")]
@@ -107,7 +126,40 @@ public class WhereReaderTests
     [Fact]
     public void No_line_makes_it_fail()
     {
-        string[] words = ["home", "Madrid", "10", "to", "-", "12", "March", "until", "June", "every", "second", "Tuesday", "mornings", "from", "9:00", "never", ",", "travelling", "the", "evening", "before", "for", "0", "99999999999", "31", "and", "on", "all", "week", "next", "–"];
+        string[] words =
+        [
+            "home",
+            "Madrid",
+            "10",
+            "to",
+            "-",
+            "12",
+            "March",
+            "until",
+            "June",
+            "every",
+            "second",
+            "Tuesday",
+            "mornings",
+            "from",
+            "9:00",
+            "never",
+            ",",
+            "travelling",
+            "the",
+            "evening",
+            "before",
+            "for",
+            "0",
+            "99999999999",
+            "31",
+            "and",
+            "on",
+            "all",
+            "week",
+            "next",
+            "–",
+        ];
         var random = new Random(17);
         for (var i = 0; i < 20_000; i++)
         {

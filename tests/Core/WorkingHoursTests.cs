@@ -9,8 +9,13 @@ public class WorkingHoursTests
     [Fact]
     public void Hours_follow_the_wall_clock_over_a_clock_change()
     {
-        var hours = WorkingHours.Weekdays(9 * 60, 17 * 60).Within(Span("2027-03-12 00:00", "2027-03-16 00:00"), Zones.Get("America/Halifax"));
-        Assert.Equal([Span("2027-03-12 13:00", "2027-03-12 21:00"), Span("2027-03-15 12:00", "2027-03-15 20:00")], hours.Stretches.AsEnumerable());
+        var hours = WorkingHours
+            .Weekdays(9 * 60, 17 * 60)
+            .Within(Span("2027-03-12 00:00", "2027-03-16 00:00"), Zones.Get("America/Halifax"));
+        Assert.Equal(
+            [Span("2027-03-12 13:00", "2027-03-12 21:00"), Span("2027-03-15 12:00", "2027-03-15 20:00")],
+            hours.Stretches.AsEnumerable()
+        );
     }
 
     [Fact]
@@ -23,12 +28,20 @@ public class WorkingHoursTests
 
     [Fact]
     public void Around_the_clock_leaves_no_gap() =>
-        Assert.True(WorkingHours.Always.Within(Span("2027-03-20 00:00", "2027-04-05 00:00"), Zones.Get("Europe/Lisbon")).Covers(Span("2027-03-20 00:00", "2027-04-05 00:00")));
+        Assert.True(
+            WorkingHours
+                .Always.Within(Span("2027-03-20 00:00", "2027-04-05 00:00"), Zones.Get("Europe/Lisbon"))
+                .Covers(Span("2027-03-20 00:00", "2027-04-05 00:00"))
+        );
 
     [Fact]
     public void A_span_that_the_clocks_swallow_is_empty()
     {
         var hours = new WorkingHours([new(IsoDayOfWeek.Sunday, 60, 120)]);
-        Assert.True(hours.Within(Span("2027-03-28 00:00", "2027-03-29 00:00"), Zones.Get("Europe/Lisbon")).Stretches.All(s => s.Length <= Duration.FromHours(1)));
+        Assert.True(
+            hours
+                .Within(Span("2027-03-28 00:00", "2027-03-29 00:00"), Zones.Get("Europe/Lisbon"))
+                .Stretches.All(s => s.Length <= Duration.FromHours(1))
+        );
     }
 }

@@ -34,7 +34,8 @@ public class ZoneSearchTests
     [InlineData("UTC", "Etc/UTC")]
     [InlineData("+5:45", "Asia/Kathmandu")]
     [InlineData("UTC+5:45", "Asia/Kathmandu")]
-    public void A_zone_is_found_by_what_people_know_it_by(string text, string id) => Assert.Equal(id, ZoneSearch.Find(text, Utc("2027-03-08 09:42")).First().Id);
+    public void A_zone_is_found_by_what_people_know_it_by(string text, string id) =>
+        Assert.Equal(id, ZoneSearch.Find(text, Utc("2027-03-08 09:42")).First().Id);
 
     [Theory]
     [InlineData("EST", "America/New_York")]
@@ -52,7 +53,9 @@ public class ZoneSearchTests
     [InlineData("nowhere at all")]
     [InlineData("xyzzy")]
     // Each word more must not double the work.
-    [InlineData("q1x q2x q3x q4x q5x q6x q7x q8x q9x q10x q11x q12x q13x q14x q15x q16x q17x q18x q19x q20x q21x q22x q23x q24x q25x q26x q27x q28x q29x q30x")]
+    [InlineData(
+        "q1x q2x q3x q4x q5x q6x q7x q8x q9x q10x q11x q12x q13x q14x q15x q16x q17x q18x q19x q20x q21x q22x q23x q24x q25x q26x q27x q28x q29x q30x"
+    )]
     public void What_fits_nothing_finds_nothing(string text) => Assert.Empty(ZoneSearch.Find(text, Utc("2027-03-08 09:42")));
 
     [Fact]

@@ -13,7 +13,8 @@ public class ZoneTests
     [InlineData("America/Halifax", "2027-11-07 01:30", "2027-11-07 04:30")]
     [InlineData("Asia/Kolkata", "2027-03-08 15:12", "2027-03-08 09:42")]
     [InlineData("Pacific/Auckland", "2027-03-08 22:42", "2027-03-08 09:42")]
-    public void A_wall_clock_time_is_one_instant(string zone, string local, string utc) => Assert.Equal(Utc(utc), Zones.Get(zone).ToInstant(Local(local)));
+    public void A_wall_clock_time_is_one_instant(string zone, string local, string utc) =>
+        Assert.Equal(Utc(utc), Zones.Get(zone).ToInstant(Local(local)));
 
     [Fact]
     public void A_day_is_as_long_as_its_clocks_make_it()

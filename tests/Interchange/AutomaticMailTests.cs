@@ -22,7 +22,8 @@ public class AutomaticMailTests
     [InlineData("Return-Path: <>", true)]
     [InlineData("Return-Path: <rosa@porto.example>", false)]
     [InlineData("Content-Type: multipart/report; report-type=delivery-status; boundary=b", true)]
-    public void It_is_known_by_what_it_says_of_itself(string field, bool automatic) => Assert.Equal(automatic, Read("rosa@porto.example", field).Automatic);
+    public void It_is_known_by_what_it_says_of_itself(string field, bool automatic) =>
+        Assert.Equal(automatic, Read("rosa@porto.example", field).Automatic);
 
     [Theory]
     [InlineData("rosa@porto.example", false)]
@@ -38,7 +39,16 @@ public class AutomaticMailTests
     public void Our_own_answers_say_that_nobody_wrote_them()
     {
         var (maren, rosa) = (new Mailbox("Maren Falk", "maren@ebbline.example"), new Mailbox("Rosa", "rosa@porto.example"));
-        using var away = LetterWriter.ToMime("a@x", maren, rosa, "Away: A berth", "I am away.", Instant.FromUtc(2027, 3, 8, 9, 0), "m1@porto.example", automatic: true);
+        using var away = LetterWriter.ToMime(
+            "a@x",
+            maren,
+            rosa,
+            "Away: A berth",
+            "I am away.",
+            Instant.FromUtc(2027, 3, 8, 9, 0),
+            "m1@porto.example",
+            automatic: true
+        );
         Assert.Equal("auto-replied", away.Headers["Auto-Submitted"]);
         Assert.True(MailReader.Read(away)!.Automatic);
         using var letter = LetterWriter.ToMime("b@x", maren, rosa, "A berth", "Yes.", Instant.FromUtc(2027, 3, 8, 9, 0));
@@ -47,7 +57,8 @@ public class AutomaticMailTests
 
     private static MailHead Read(string from, string field)
     {
-        var source = $"From: {from}\r\nTo: maren@ebbline.example\r\nSubject: A berth\r\n{(field.Length > 0 ? field + "\r\n" : "")}\r\nWords\r\n";
+        var source =
+            $"From: {from}\r\nTo: maren@ebbline.example\r\nSubject: A berth\r\n{(field.Length > 0 ? field + "\r\n" : "")}\r\nWords\r\n";
         using var stream = new MemoryStream(Encoding.ASCII.GetBytes(source));
         using var mail = MimeMessage.Load(stream);
         return MailReader.Read(mail)!;

@@ -15,7 +15,11 @@ public sealed class RichTextTests
     [InlineData("<ul><li><p>Rent</p></li><li>Quay 3</li></ul>", "- Rent\n- Quay 3", "<ul><li><p>Rent</p></li><li>Quay 3</li></ul>")]
     [InlineData("<ol><li>Rent</li><li>Quay 3</li></ol>", "1. Rent\n2. Quay 3", "<ol><li>Rent</li><li>Quay 3</li></ol>")]
     [InlineData("<h3>Lease</h3><p>Draft 4</p>", "Lease\nDraft 4", "<h3>Lease</h3><p>Draft 4</p>")]
-    [InlineData("<p><a href=\"https://charts.ebbline.example/\">Chart</a></p>", "Chart (https://charts.ebbline.example/)", "<p><a href=\"https://charts.ebbline.example/\">Chart</a></p>")]
+    [InlineData(
+        "<p><a href=\"https://charts.ebbline.example/\">Chart</a></p>",
+        "Chart (https://charts.ebbline.example/)",
+        "<p><a href=\"https://charts.ebbline.example/\">Chart</a></p>"
+    )]
     [InlineData("<p>a &lt; b &amp; c</p>", "a < b & c", null)]
     public void What_is_read_and_what_stays(string html, string plain, string? stays)
     {
@@ -44,7 +48,22 @@ public sealed class RichTextTests
     {
         var read = RichTextReader.Read(html)!;
         Assert.Contains("Rent", read.Plain, StringComparison.Ordinal);
-        foreach (var never in new[] { "script", "onclick", "onerror", "onmouseover", "style", "class", "form", "input", "img", "data:", "target" })
+        foreach (
+            var never in new[]
+            {
+                "script",
+                "onclick",
+                "onerror",
+                "onmouseover",
+                "style",
+                "class",
+                "form",
+                "input",
+                "img",
+                "data:",
+                "target",
+            }
+        )
             Assert.DoesNotContain(never, read.Html, StringComparison.OrdinalIgnoreCase);
     }
 

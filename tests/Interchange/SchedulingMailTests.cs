@@ -12,14 +12,26 @@ public class SchedulingMailTests
     private static readonly Instant Start = Instant.FromUtc(2027, 3, 16, 12, 0);
 
     private static readonly OutgoingMail Invitation = new(
-        SchedulingMethod.Request, new Mailbox("Lakshmi Rao", "lakshmi.rao@coromandel-marine.example"), new Mailbox("Maren Falk", "maren.falk@ebbline.example"),
-        new Mailbox("Noor Haddad", "noor.haddad@ebbline.example"), "u1@corlin", 2, Instant.FromUtc(2027, 3, 8, 9, 42), new Stretch(Start, Start + Duration.FromMinutes(45)),
-        "Europe/Lisbon", "Insurers, renewal terms", "Dunlin", "https://meet.ebbline.example/abc", "1. Clause 7\n2. Who signs, by when; and why", null,
+        SchedulingMethod.Request,
+        new Mailbox("Lakshmi Rao", "lakshmi.rao@coromandel-marine.example"),
+        new Mailbox("Maren Falk", "maren.falk@ebbline.example"),
+        new Mailbox("Noor Haddad", "noor.haddad@ebbline.example"),
+        "u1@corlin",
+        2,
+        Instant.FromUtc(2027, 3, 8, 9, 42),
+        new Stretch(Start, Start + Duration.FromMinutes(45)),
+        "Europe/Lisbon",
+        "Insurers, renewal terms",
+        "Dunlin",
+        "https://meet.ebbline.example/abc",
+        "1. Clause 7\n2. Who signs, by when; and why",
+        null,
         [
             new AddressedAttendee(new Mailbox("Lakshmi Rao", "lakshmi.rao@coromandel-marine.example"), AttendeeRole.Required, Answer.None),
             new AddressedAttendee(new Mailbox("Ana Brandão", "ana.brandao@ebbline.example"), AttendeeRole.Optional, Answer.Tentative),
         ],
-        null);
+        null
+    );
 
     [Fact]
     public async Task An_invitation_is_mail_with_its_method_and_both_names()
@@ -51,7 +63,13 @@ public class SchedulingMailTests
     [Fact]
     public async Task A_series_says_how_it_repeats_to_programs_and_to_people()
     {
-        var series = new MailSeries("FREQ=WEEKLY;UNTIL=20270518T110000Z", "every week until 18 May 2027", [new LocalDateTime(2027, 3, 30, 12, 0)], [new LocalDateTime(2027, 4, 1, 12, 0)], "u0@corlin");
+        var series = new MailSeries(
+            "FREQ=WEEKLY;UNTIL=20270518T110000Z",
+            "every week until 18 May 2027",
+            [new LocalDateTime(2027, 3, 30, 12, 0)],
+            [new LocalDateTime(2027, 4, 1, 12, 0)],
+            "u0@corlin"
+        );
         var mail = await Delivered(SchedulingWriter.ToMime(Invitation with { Series = series }, "m1@corlin.example"));
         var text = Unfold(CalendarPart(mail).Text);
         Assert.Contains("RRULE:FREQ=WEEKLY;UNTIL=20270518T110000Z", text, StringComparison.Ordinal);
@@ -64,8 +82,19 @@ public class SchedulingMailTests
     [Fact]
     public async Task Who_is_no_longer_asked_is_told_so_alone_and_the_meeting_is_not_cancelled()
     {
-        var mail = await Delivered(SchedulingWriter.ToMime(
-            Invitation with { Subject = "Without you: Insurers, renewal terms", Method = SchedulingMethod.Cancel, Uninvited = true, Attendees = [Invitation.Attendees[0]], RecurrenceId = new LocalDateTime(2027, 3, 16, 12, 0) }, "m1@corlin.example"));
+        var mail = await Delivered(
+            SchedulingWriter.ToMime(
+                Invitation with
+                {
+                    Subject = "Without you: Insurers, renewal terms",
+                    Method = SchedulingMethod.Cancel,
+                    Uninvited = true,
+                    Attendees = [Invitation.Attendees[0]],
+                    RecurrenceId = new LocalDateTime(2027, 3, 16, 12, 0),
+                },
+                "m1@corlin.example"
+            )
+        );
         var text = Unfold(CalendarPart(mail).Text);
         Assert.Contains("METHOD:CANCEL", text, StringComparison.Ordinal);
         Assert.Contains("RECURRENCE-ID;TZID=Europe/Lisbon:20270316T120000", text, StringComparison.Ordinal);
@@ -79,7 +108,17 @@ public class SchedulingMailTests
     public void A_correspondent_reads_what_was_written()
     {
         var read = InvitationReader.Read(SchedulingWriter.ToText(Invitation))!;
-        Assert.Equal(new ReceivedInvitation("u1@corlin", 2, "maren.falk@ebbline.example", "Insurers, renewal terms", Ms(Start), Ms(Start + Duration.FromMinutes(45))), read);
+        Assert.Equal(
+            new ReceivedInvitation(
+                "u1@corlin",
+                2,
+                "maren.falk@ebbline.example",
+                "Insurers, renewal terms",
+                Ms(Start),
+                Ms(Start + Duration.FromMinutes(45))
+            ),
+            read
+        );
     }
 
     [Theory]
@@ -112,11 +151,24 @@ public class SchedulingMailTests
     [InlineData("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nMETHOD:SHOUT\r\nBEGIN:VEVENT\r\nUID:x\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n")]
     public void What_cannot_be_read_is_nothing(string text) => Assert.Empty(SchedulingReader.Read(text, "someone@else.example"));
 
-    private static ReplyMail Reply(Answer answer, Stretch? proposed) => new(
-        Invitation.To, Invitation.SentBy!, Invitation.Organiser, "u1@corlin", 2, Instant.FromUtc(2027, 3, 8, 10, 0), "Insurers, renewal terms", answer, "Gladly, and soon; yes", proposed);
+    private static ReplyMail Reply(Answer answer, Stretch? proposed) =>
+        new(
+            Invitation.To,
+            Invitation.SentBy!,
+            Invitation.Organiser,
+            "u1@corlin",
+            2,
+            Instant.FromUtc(2027, 3, 8, 10, 0),
+            "Insurers, renewal terms",
+            answer,
+            "Gladly, and soon; yes",
+            proposed
+        );
 
     private static async Task<IncomingMessage> Read(ReplyMail reply) =>
-        Assert.Single(SchedulingReader.Read(await Delivered(ReplyWriter.ToMime(reply, "r1@coromandel-marine.example")), reply.From.Address));
+        Assert.Single(
+            SchedulingReader.Read(await Delivered(ReplyWriter.ToMime(reply, "r1@coromandel-marine.example")), reply.From.Address)
+        );
 
     /// <summary>Written out and read again, as on the way from one machine to another.</summary>
     private static async Task<MimeMessage> Delivered(MimeMessage message)
@@ -127,7 +179,8 @@ public class SchedulingMailTests
         return await MimeMessage.LoadAsync(stream, TestContext.Current.CancellationToken);
     }
 
-    private static TextPart CalendarPart(MimeMessage mail) => mail.BodyParts.OfType<TextPart>().Single(p => p.ContentType.IsMimeType("text", "calendar"));
+    private static TextPart CalendarPart(MimeMessage mail) =>
+        mail.BodyParts.OfType<TextPart>().Single(p => p.ContentType.IsMimeType("text", "calendar"));
 
     private static string Unfold(string text) => text.ReplaceLineEndings("\n").Replace("\n ", "", StringComparison.Ordinal);
 

@@ -8,15 +8,43 @@ internal static class Access
     /// <summary>The legal pairs of the two scales.</summary>
     public static readonly IReadOnlyList<(string Sight, string Acting)> Pairs =
     [
-        ("nothing", "look"), ("nothing", "add"), ("outline", "look"), ("outline", "add"), ("headline", "look"), ("headline", "add"), ("headline", "change"),
-        ("whole", "look"), ("whole", "add"), ("whole", "change"), ("whole", "speakFor"),
+        ("nothing", "look"),
+        ("nothing", "add"),
+        ("outline", "look"),
+        ("outline", "add"),
+        ("headline", "look"),
+        ("headline", "add"),
+        ("headline", "change"),
+        ("whole", "look"),
+        ("whole", "add"),
+        ("whole", "change"),
+        ("whole", "speakFor"),
     ];
 
     public static object Terms(string sight, string acting, bool isPrivate, string? until = null) =>
-        new { sight, acting, @private = isPrivate, passOn = false, from = (string?)null, until };
+        new
+        {
+            sight,
+            acting,
+            @private = isPrivate,
+            passOn = false,
+            from = (string?)null,
+            until,
+        };
 
     public static Task<JsonElement> GrantAsync(this Browser by, string owner, string to, object terms, string? calendar = null) =>
-        by.DoAsync("/api/access/grants", new { owner, receivers = new[] { to }, terms, line = (string?)null, request = (long?)null, calendar });
+        by.DoAsync(
+            "/api/access/grants",
+            new
+            {
+                owner,
+                receivers = new[] { to },
+                terms,
+                line = (string?)null,
+                request = (long?)null,
+                calendar,
+            }
+        );
 
     /// <summary>Withdraws all that somebody holds of their own in somebody's calendars.</summary>
     public static async Task WithdrawAllAsync(this Browser by, string owner, string from)
@@ -26,27 +54,46 @@ internal static class Access
             await by.DoAsync($"/api/access/grants/{grant.GetProperty("id").GetInt64()}/withdrawal", new { line = (string?)null });
     }
 
-    public static object At(string start, int minutes = 30) => new { start, zone = "Europe/Lisbon", minutes, allDay = false, endZone = (string?)null };
+    public static object At(string start, int minutes = 30) =>
+        new
+        {
+            start,
+            zone = "Europe/Lisbon",
+            minutes,
+            allDay = false,
+            endZone = (string?)null,
+        };
 
     public static object Appointment(string owner, string title, string start, bool isPrivate = false, string? calendar = null) =>
-        new { inNameOf = owner, title, time = At(start), place = title, takes = "firm", @private = isPrivate, repeats = (string?)null, calendar };
+        new
+        {
+            inNameOf = owner,
+            title,
+            time = At(start),
+            place = title,
+            takes = "firm",
+            @private = isPrivate,
+            repeats = (string?)null,
+            calendar,
+        };
 
-    public static object Meeting(string owner, string title, string whole, string start, bool isPrivate, params string[] required) => new
-    {
-        inNameOf = owner,
-        title,
-        required,
-        optional = Array.Empty<string>(),
-        start,
-        zone = "Europe/Lisbon",
-        minutes = 30,
-        place = title,
-        video = false,
-        agenda = whole,
-        line = whole,
-        @private = isPrivate,
-        repeats = (string?)null,
-    };
+    public static object Meeting(string owner, string title, string whole, string start, bool isPrivate, params string[] required) =>
+        new
+        {
+            inNameOf = owner,
+            title,
+            required,
+            optional = Array.Empty<string>(),
+            start,
+            zone = "Europe/Lisbon",
+            minutes = 30,
+            place = title,
+            video = false,
+            agenda = whole,
+            line = whole,
+            @private = isPrivate,
+            repeats = (string?)null,
+        };
 
     public static string Text(this JsonElement element, string name) => element.GetProperty(name).GetString()!;
 }

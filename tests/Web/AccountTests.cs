@@ -17,9 +17,29 @@ public sealed class AccountTests
         await using var host = await Host.StartAsync(demo: false);
         using var first = host.Open();
         await first.GetAsync("/api/session");
-        await first.PostAsync("/api/setup", new { name = "Hedda Lind", address = "hedda.lind@ebbline.example", zone = "Europe/Lisbon", password = Password });
+        await first.PostAsync(
+            "/api/setup",
+            new
+            {
+                name = "Hedda Lind",
+                address = "hedda.lind@ebbline.example",
+                zone = "Europe/Lisbon",
+                password = Password,
+            }
+        );
         await first.GetAsync("/api/session");
-        var id = (await first.DoAsync("/api/people", new { kind = "person", inside = true, keptFor = (string?)null, said = new { name = "Ana Brandão", address = "ana@ebbline.example" } })).GetProperty("id").GetString()!;
+        var id = (
+            await first.DoAsync(
+                "/api/people",
+                new
+                {
+                    kind = "person",
+                    inside = true,
+                    keptFor = (string?)null,
+                    said = new { name = "Ana Brandão", address = "ana@ebbline.example" },
+                }
+            )
+        ).GetProperty("id").GetString()!;
         Assert.Equal("none", await StateAsync(first, id));
         var key = (await first.DoAsync($"/api/people/{id}/account/invitation", new { })).GetProperty("key").GetString()!;
         Assert.Equal("invited", await StateAsync(first, id));
@@ -27,8 +47,14 @@ public sealed class AccountTests
         using var ana = host.Open();
         await ana.GetAsync("/api/session");
         Assert.Equal(HttpStatusCode.BadRequest, (await ana.PostAsync("/api/welcome", new { key, password = "short" })).StatusCode);
-        Assert.Equal(HttpStatusCode.BadRequest, (await ana.PostAsync("/api/welcome", new { key = key[..^4] + "aaaa", password = Password })).StatusCode);
-        Assert.Equal(HttpStatusCode.BadRequest, (await ana.PostAsync("/api/welcome", new { key = "nobody." + key.Split('.')[1], password = Password })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await ana.PostAsync("/api/welcome", new { key = key[..^4] + "aaaa", password = Password })).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await ana.PostAsync("/api/welcome", new { key = "nobody." + key.Split('.')[1], password = Password })).StatusCode
+        );
         Assert.Equal(HttpStatusCode.NoContent, (await ana.PostAsync("/api/welcome", new { key, password = Password })).StatusCode);
         await ana.GetAsync("/api/session");
         Assert.Equal("ana@ebbline.example", (await ana.GetAsync("/api/account")).GetProperty("address").GetString());
@@ -37,26 +63,56 @@ public sealed class AccountTests
         // Who is no administrator gives nobody a way in, nor closes their own by an administrator's hand.
         Assert.Equal(HttpStatusCode.Forbidden, (await ana.PostAsync($"/api/people/{id}/account/invitation", new { })).StatusCode);
 
-        Assert.Equal(HttpStatusCode.NoContent, (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/account", Json(new { closed = true }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/account", Json(new { closed = true }))).StatusCode
+        );
         Assert.Equal("closed", await StateAsync(first, id));
         using var again = host.Open();
         await again.GetAsync("/api/session");
         // That a way in is closed is told to who knows its password.
-        Assert.Equal(HttpStatusCode.Unauthorized, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = "not the one it is" })).StatusCode);
-        Assert.Equal(HttpStatusCode.Forbidden, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Unauthorized,
+            (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = "not the one it is" })).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode
+        );
         await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/account", Json(new { closed = false }));
-        Assert.Equal(HttpStatusCode.OK, (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await again.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode
+        );
 
         // Another first address is what she signs in with from then on.
         var version = (await first.GetAsync($"/api/people/{id}")).GetProperty("version").GetInt32();
-        Assert.Equal(HttpStatusCode.OK, (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}", Json(new { version, said = new { address = "ana.brandao@ebbline.example" } }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (
+                await first.SendAsync(
+                    HttpMethod.Put,
+                    $"/api/people/{id}",
+                    Json(new { version, said = new { address = "ana.brandao@ebbline.example" } })
+                )
+            ).StatusCode
+        );
         using var renamed = host.Open();
         await renamed.GetAsync("/api/session");
-        Assert.Equal(HttpStatusCode.Unauthorized, (await renamed.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode);
-        Assert.Equal(HttpStatusCode.OK, (await renamed.PostAsync("/api/session", new { address = "ana.brandao@ebbline.example", password = Password })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Unauthorized,
+            (await renamed.PostAsync("/api/session", new { address = "ana@ebbline.example", password = Password })).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await renamed.PostAsync("/api/session", new { address = "ana.brandao@ebbline.example", password = Password })).StatusCode
+        );
 
         var own = (await first.GetAsync("/api/index?text=hedda")).GetProperty("rows")[0].GetProperty("who").GetProperty("id").GetString();
-        Assert.Equal(HttpStatusCode.Forbidden, (await first.SendAsync(HttpMethod.Put, $"/api/people/{own}/account", Json(new { closed = true }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await first.SendAsync(HttpMethod.Put, $"/api/people/{own}/account", Json(new { closed = true }))).StatusCode
+        );
         var history = await first.GetAsync($"/api/history?who={own}");
         Assert.NotEqual(JsonValueKind.Undefined, history.ValueKind);
         Assert.DoesNotContain(key.Split('.')[1], history.ToString(), StringComparison.Ordinal);
@@ -68,12 +124,35 @@ public sealed class AccountTests
         await using var host = await Host.StartAsync(demo: false);
         using var first = host.Open();
         await first.GetAsync("/api/session");
-        await first.PostAsync("/api/setup", new { name = "Hedda Lind", address = "hedda.lind@ebbline.example", zone = "Europe/Lisbon", password = Password });
+        await first.PostAsync(
+            "/api/setup",
+            new
+            {
+                name = "Hedda Lind",
+                address = "hedda.lind@ebbline.example",
+                zone = "Europe/Lisbon",
+                password = Password,
+            }
+        );
         await first.GetAsync("/api/session");
         var own = (await first.GetAsync("/api/index?text=hedda")).GetProperty("rows")[0].GetProperty("who").GetProperty("id").GetString();
-        var id = (await first.DoAsync("/api/people", new { kind = "person", inside = true, keptFor = (string?)null, said = new { name = "Ana Brandão", address = "ana@ebbline.example" } })).GetProperty("id").GetString()!;
+        var id = (
+            await first.DoAsync(
+                "/api/people",
+                new
+                {
+                    kind = "person",
+                    inside = true,
+                    keptFor = (string?)null,
+                    said = new { name = "Ana Brandão", address = "ana@ebbline.example" },
+                }
+            )
+        ).GetProperty("id").GetString()!;
         Assert.Equal(["Ana Brandão none False", "Hedda Lind open True"], await ListedAsync(first));
-        Assert.Equal(HttpStatusCode.Conflict, (await first.SendAsync(HttpMethod.Put, $"/api/people/{own}/administrator", Json(new { isOne = false }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Conflict,
+            (await first.SendAsync(HttpMethod.Put, $"/api/people/{own}/administrator", Json(new { isOne = false }))).StatusCode
+        );
 
         var key = (await first.DoAsync($"/api/people/{id}/account/invitation", new { })).GetProperty("key").GetString()!;
         using var ana = host.Open();
@@ -81,16 +160,31 @@ public sealed class AccountTests
         await ana.PostAsync("/api/welcome", new { key, password = Password });
         await ana.GetAsync("/api/session");
         Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Get, "/api/accounts")).StatusCode);
-        Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Put, $"/api/people/{id}/administrator", Json(new { isOne = true }))).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/administrator", Json(new { isOne = true }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await ana.SendAsync(HttpMethod.Put, $"/api/people/{id}/administrator", Json(new { isOne = true }))).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await first.SendAsync(HttpMethod.Put, $"/api/people/{id}/administrator", Json(new { isOne = true }))).StatusCode
+        );
         Assert.Equal(["Ana Brandão open True", "Hedda Lind open True"], await ListedAsync(ana));
-        Assert.Equal(HttpStatusCode.NoContent, (await ana.SendAsync(HttpMethod.Put, $"/api/people/{own}/administrator", Json(new { isOne = false }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await ana.SendAsync(HttpMethod.Put, $"/api/people/{own}/administrator", Json(new { isOne = false }))).StatusCode
+        );
         Assert.Equal(HttpStatusCode.Forbidden, (await first.SendAsync(HttpMethod.Get, "/api/accounts")).StatusCode);
     }
 
     private static async Task<IReadOnlyList<string>> ListedAsync(Browser client) =>
-        [.. (await client.GetAsync("/api/accounts")).GetProperty("rows").EnumerateArray()
-            .Select(r => $"{r.GetProperty("who").GetProperty("name").GetString()} {r.GetProperty("state").GetString()} {r.GetProperty("administrator").GetBoolean()}")];
+        [
+            .. (await client.GetAsync("/api/accounts"))
+                .GetProperty("rows")
+                .EnumerateArray()
+                .Select(r =>
+                    $"{r.GetProperty("who").GetProperty("name").GetString()} {r.GetProperty("state").GetString()} {r.GetProperty("administrator").GetBoolean()}"
+                ),
+        ];
 
     [Fact]
     public async Task With_an_authenticator_the_password_alone_lets_nobody_in()
@@ -98,25 +192,49 @@ public sealed class AccountTests
         await using var host = await Host.StartAsync(demo: false);
         using var first = host.Open();
         await first.GetAsync("/api/session");
-        await first.PostAsync("/api/setup", new { name = "Hedda Lind", address = "hedda.lind@ebbline.example", zone = "Europe/Lisbon", password = Password });
+        await first.PostAsync(
+            "/api/setup",
+            new
+            {
+                name = "Hedda Lind",
+                address = "hedda.lind@ebbline.example",
+                zone = "Europe/Lisbon",
+                password = Password,
+            }
+        );
         await first.GetAsync("/api/session");
         var begun = await first.DoAsync("/api/account/authenticator", new { });
         var secret = begun.GetProperty("secret").GetString()!;
         Assert.True(begun.GetProperty("picture").GetArrayLength() > 20);
         await first.GetAsync("/api/session");
-        Assert.Equal(HttpStatusCode.BadRequest, (await first.SendAsync(HttpMethod.Put, "/api/account/authenticator", Json(new { code = "000000" }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await first.SendAsync(HttpMethod.Put, "/api/account/authenticator", Json(new { code = "000000" }))).StatusCode
+        );
         var confirmed = await first.SendAsync(HttpMethod.Put, "/api/account/authenticator", Json(new { code = Code(secret) }));
         Assert.Equal(HttpStatusCode.OK, confirmed.StatusCode);
-        var later = JsonDocument.Parse(await confirmed.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).RootElement.GetProperty("codes")[0].GetString()!;
+        var later = JsonDocument
+            .Parse(await confirmed.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))
+            .RootElement.GetProperty("codes")[0]
+            .GetString()!;
 
         using var second = host.Open();
         await second.GetAsync("/api/session");
-        Assert.True((await second.DoAsync("/api/session", new { address = "hedda.lind@ebbline.example", password = Password })).GetProperty("needsCode").GetBoolean());
+        Assert.True(
+            (await second.DoAsync("/api/session", new { address = "hedda.lind@ebbline.example", password = Password }))
+                .GetProperty("needsCode")
+                .GetBoolean()
+        );
         Assert.Equal(HttpStatusCode.Unauthorized, (await second.SendAsync(HttpMethod.Get, "/api/desk")).StatusCode);
         Assert.Equal(HttpStatusCode.Unauthorized, (await second.PostAsync("/api/session/code", new { code = "123" })).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await second.PostAsync("/api/session/code", new { code = later })).StatusCode);
         await second.GetAsync("/api/session");
-        Assert.Equal((true, 7), await second.GetAsync("/api/account") is var own ? (own.GetProperty("secondFactor").GetBoolean(), own.GetProperty("codesLeft").GetInt32()) : default);
+        Assert.Equal(
+            (true, 7),
+            await second.GetAsync("/api/account") is var own
+                ? (own.GetProperty("secondFactor").GetBoolean(), own.GetProperty("codesLeft").GetInt32())
+                : default
+        );
 
         using var third = host.Open();
         await third.GetAsync("/api/session");
@@ -125,11 +243,18 @@ public sealed class AccountTests
         Assert.Equal(HttpStatusCode.Unauthorized, (await third.PostAsync("/api/session/code", new { code = later })).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await third.PostAsync("/api/session/code", new { code = Code(secret) })).StatusCode);
         await third.GetAsync("/api/session");
-        Assert.Equal(HttpStatusCode.Forbidden, (await third.PostAsync("/api/account/authenticator/removal", new { password = "another" })).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await third.PostAsync("/api/account/authenticator/removal", new { password = Password })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await third.PostAsync("/api/account/authenticator/removal", new { password = "another" })).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await third.PostAsync("/api/account/authenticator/removal", new { password = Password })).StatusCode
+        );
     }
 
-    private static async Task<string> StateAsync(Browser browser, string id) => (await browser.GetAsync($"/api/people/{id}/account")).GetProperty("state").GetString()!;
+    private static async Task<string> StateAsync(Browser browser, string id) =>
+        (await browser.GetAsync($"/api/people/{id}/account")).GetProperty("state").GetString()!;
 
     private static HttpContent Json(object body) => System.Net.Http.Json.JsonContent.Create(body);
 

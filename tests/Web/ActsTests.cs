@@ -2,7 +2,9 @@ using System.Net;
 
 namespace Corlin.Web.Tests;
 
-/// <summary>Each legal pair of the two scales, with private entries and without, against each thing that is done in somebody's calendar.</summary>
+/// <summary>
+/// Each legal pair of the two scales, with private entries and without, against each thing that is done in somebody's calendar.
+/// </summary>
 public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
 {
     private const HttpStatusCode Done = HttpStatusCode.OK;
@@ -22,54 +24,249 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
         public bool ReadsPrivate => Reads && IsPrivate;
 
         /// <summary>Done from an acting on; below that refused where the entry is known, and otherwise as if it were not there.</summary>
-        public HttpStatusCode From(int acting, bool isPrivate) => (isPrivate ? ReadsPrivate : Reads) ? Acting >= acting ? Done : Refused : Unknown;
+        public HttpStatusCode From(int acting, bool isPrivate) =>
+            (isPrivate ? ReadsPrivate : Reads)
+                ? Acting >= acting
+                    ? Done
+                    : Refused
+                : Unknown;
 
         public HttpStatusCode OnCalendar(int acting) => Acting >= acting ? Done : Refused;
     }
 
     /// <summary>What is done, how it is asked, and what comes of it.</summary>
-    private sealed record Act(string Name, Func<Things, (HttpMethod Method, string Path, object Body)> Ask, Func<Held, HttpStatusCode> Answer);
+    private sealed record Act(
+        string Name,
+        Func<Things, (HttpMethod Method, string Path, object Body)> Ask,
+        Func<Held, HttpStatusCode> Answer
+    );
 
-    private sealed record Things(string Owner, string Entry, string Private, string Meeting, string PrivateMeeting, string Asked, string Other, string Further);
+    private sealed record Things(
+        string Owner,
+        string Entry,
+        string Private,
+        string Meeting,
+        string PrivateMeeting,
+        string Asked,
+        string Other,
+        string Further
+    );
 
     private static readonly IReadOnlyList<Act> Acts =
     [
-        new("add", t => (HttpMethod.Post, "/api/appointments", Access.Appointment(t.Owner, "x", "2027-03-12T10:00")), h => h.OnCalendar(Held.Add)),
+        new(
+            "add",
+            t => (HttpMethod.Post, "/api/appointments", Access.Appointment(t.Owner, "x", "2027-03-12T10:00")),
+            h => h.OnCalendar(Held.Add)
+        ),
         new("change another's", t => Change(t.Entry), h => h.From(Held.Change, false)),
         new("change a private one", t => Change(t.Private), h => h.From(Held.Change, true)),
-        new("cancel another's", t => (HttpMethod.Post, $"/api/entries/{t.Entry}/cancel", new { occurrence = (string?)null, reach = "all" }), h => h.From(Held.Change, false)),
-        new("cancel a private one", t => (HttpMethod.Post, $"/api/entries/{t.Private}/cancel", new { occurrence = (string?)null, reach = "all" }), h => h.From(Held.Change, true)),
+        new(
+            "cancel another's",
+            t => (HttpMethod.Post, $"/api/entries/{t.Entry}/cancel", new { occurrence = (string?)null, reach = "all" }),
+            h => h.From(Held.Change, false)
+        ),
+        new(
+            "cancel a private one",
+            t => (HttpMethod.Post, $"/api/entries/{t.Private}/cancel", new { occurrence = (string?)null, reach = "all" }),
+            h => h.From(Held.Change, true)
+        ),
         new("note a category", t => Mark(t.Owner, t.Meeting), h => h.From(Held.Change, false)),
         new("note one on a private meeting", t => Mark(t.Owner, t.PrivateMeeting), h => h.From(Held.Change, true)),
         new("change a meeting", t => Change(t.Meeting), h => h.From(Held.SpeakFor, false)),
         new("change a private meeting", t => Change(t.PrivateMeeting), h => h.From(Held.SpeakFor, true)),
-        new("put on another calendar", t => (HttpMethod.Put, $"/api/entries/{t.Entry}/calendar", new { calendar = t.Further }), h => h.From(Held.Change, false)),
-        new("go on without", t => (HttpMethod.Post, $"/api/meetings/{t.Meeting}/go-on", new { occurrence = (string?)null }), h => h.From(Held.SpeakFor, false)),
-        new("enter an answer", t => (HttpMethod.Post, $"/api/meetings/{t.Meeting}/answers", new { occurrence = (string?)null, attendee = t.Other, answer = "accepted", comment = (string?)null }), h => h.From(Held.SpeakFor, false)),
-        new("answer for them", t => (HttpMethod.Post, $"/api/entries/{t.Asked}/answer", new { inNameOf = t.Owner, occurrence = (string?)null, answer = "accepted", comment = (string?)null, proposed = (object?)null }), h => h.OnCalendar(Held.SpeakFor)),
-        new("arrange for them", t => (HttpMethod.Post, "/api/meetings", Access.Meeting(t.Owner, "x", "x", "2027-03-12T12:00", false, t.Other)), h => h.OnCalendar(Held.SpeakFor)),
-        new("look for slots for them", t => (HttpMethod.Post, "/api/slots", new { inNameOf = t.Owner, required = new[] { t.Owner }, optional = Array.Empty<string>(), minutes = 30, from = "2027-03-12", to = "2027-03-12" }), h => h.OnCalendar(Held.SpeakFor)),
-        new("keep no-go weeks", t => (HttpMethod.Post, "/api/no-go-weeks", new { inNameOf = t.Owner, date = "2027-08-02", weeks = 1, words = "x" }), h => h.OnCalendar(Held.SpeakFor)),
-        new("follow a calendar", t => (HttpMethod.Post, $"/api/calendars/{t.Owner}/followed", new { name = Guid.NewGuid().ToString(), address = "https://x.example/x.ics", most = "firm", everyMinutes = 60 }), h => h.OnCalendar(Held.Change)),
-        new("keep another calendar", t => (HttpMethod.Post, $"/api/calendars/{t.Owner}/further", new { name = Guid.NewGuid().ToString(), counts = true }), h => h.OnCalendar(Held.SpeakFor)),
-        new("hand over", t => (HttpMethod.Post, "/api/handovers", new { cover = t.Other, first = "2027-03-09", last = "2027-03-10", line = (string?)null, items = new[] { new { principal = t.Owner, key = (string?)null, entry = (string?)null, words = "x", promised = (string?)null, note = (string?)null } } }), h => h.OnCalendar(Held.SpeakFor)),
-        new("grant further", t => (HttpMethod.Post, "/api/access/grants", new { owner = t.Owner, receivers = new[] { t.Other }, terms = Access.Terms("outline", "look", false), line = (string?)null, request = (long?)null }), _ => Refused),
+        new(
+            "put on another calendar",
+            t => (HttpMethod.Put, $"/api/entries/{t.Entry}/calendar", new { calendar = t.Further }),
+            h => h.From(Held.Change, false)
+        ),
+        new(
+            "go on without",
+            t => (HttpMethod.Post, $"/api/meetings/{t.Meeting}/go-on", new { occurrence = (string?)null }),
+            h => h.From(Held.SpeakFor, false)
+        ),
+        new(
+            "enter an answer",
+            t =>
+                (
+                    HttpMethod.Post,
+                    $"/api/meetings/{t.Meeting}/answers",
+                    new
+                    {
+                        occurrence = (string?)null,
+                        attendee = t.Other,
+                        answer = "accepted",
+                        comment = (string?)null,
+                    }
+                ),
+            h => h.From(Held.SpeakFor, false)
+        ),
+        new(
+            "answer for them",
+            t =>
+                (
+                    HttpMethod.Post,
+                    $"/api/entries/{t.Asked}/answer",
+                    new
+                    {
+                        inNameOf = t.Owner,
+                        occurrence = (string?)null,
+                        answer = "accepted",
+                        comment = (string?)null,
+                        proposed = (object?)null,
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "arrange for them",
+            t => (HttpMethod.Post, "/api/meetings", Access.Meeting(t.Owner, "x", "x", "2027-03-12T12:00", false, t.Other)),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "look for slots for them",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/slots",
+                    new
+                    {
+                        inNameOf = t.Owner,
+                        required = new[] { t.Owner },
+                        optional = Array.Empty<string>(),
+                        minutes = 30,
+                        from = "2027-03-12",
+                        to = "2027-03-12",
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "keep no-go weeks",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/no-go-weeks",
+                    new
+                    {
+                        inNameOf = t.Owner,
+                        date = "2027-08-02",
+                        weeks = 1,
+                        words = "x",
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "follow a calendar",
+            t =>
+                (
+                    HttpMethod.Post,
+                    $"/api/calendars/{t.Owner}/followed",
+                    new
+                    {
+                        name = Guid.NewGuid().ToString(),
+                        address = "https://x.example/x.ics",
+                        most = "firm",
+                        everyMinutes = 60,
+                    }
+                ),
+            h => h.OnCalendar(Held.Change)
+        ),
+        new(
+            "keep another calendar",
+            t => (HttpMethod.Post, $"/api/calendars/{t.Owner}/further", new { name = Guid.NewGuid().ToString(), counts = true }),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "hand over",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/handovers",
+                    new
+                    {
+                        cover = t.Other,
+                        first = "2027-03-09",
+                        last = "2027-03-10",
+                        line = (string?)null,
+                        items = new[]
+                        {
+                            new
+                            {
+                                principal = t.Owner,
+                                key = (string?)null,
+                                entry = (string?)null,
+                                words = "x",
+                                promised = (string?)null,
+                                note = (string?)null,
+                            },
+                        },
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "grant further",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/access/grants",
+                    new
+                    {
+                        owner = t.Owner,
+                        receivers = new[] { t.Other },
+                        terms = Access.Terms("outline", "look", false),
+                        line = (string?)null,
+                        request = (long?)null,
+                    }
+                ),
+            _ => Refused
+        ),
     ];
 
     private static (HttpMethod Method, string Path, object Body) Change(string entry) =>
-        (HttpMethod.Post, $"/api/entries/{entry}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "other" }, was = new { } });
+        (
+            HttpMethod.Post,
+            $"/api/entries/{entry}/change",
+            new
+            {
+                occurrence = (string?)null,
+                reach = "all",
+                becomes = new { title = "other" },
+                was = new { },
+            }
+        );
 
     private static (HttpMethod Method, string Path, object Body) Mark(string lane, string entry) =>
-        (HttpMethod.Post, "/api/marks", new { lane, entries = new[] { entry }, category = "x", reminder = (string?)null });
+        (
+            HttpMethod.Post,
+            "/api/marks",
+            new
+            {
+                lane,
+                entries = new[] { entry },
+                category = "x",
+                reminder = (string?)null,
+            }
+        );
 
     [Fact]
     public async Task Each_pair_lets_be_done_what_it_lets_be_done_and_nothing_else()
     {
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         using var ana = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
-        var (owner, viewer, other) = (await noor.PersonAsync("Desmond Oyelaran"), await noor.PersonAsync("Ana Brandão"), await noor.PersonAsync("Sam Levy"));
+        var (owner, viewer, other) = (
+            await noor.PersonAsync("Desmond Oyelaran"),
+            await noor.PersonAsync("Ana Brandão"),
+            await noor.PersonAsync("Sam Levy")
+        );
         await noor.DoAsync($"/api/calendars/{owner}/further", new { name = "Sea trials", counts = true });
-        var further = (await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further").EnumerateArray().Single(f => f.Text("name") == "Sea trials").Text("id");
+        var further = (await noor.GetAsync($"/api/calendars/{owner}/further"))
+            .GetProperty("further")
+            .EnumerateArray()
+            .Single(f => f.Text("name") == "Sea trials")
+            .Text("id");
         using var tome = await demo.Host.SignInAsync("tome.vidal@ebbline.example");
         var wrong = new List<string>();
         foreach (var ((sight, acting), at) in Access.Pairs.Select((p, i) => (p, i)))
@@ -79,7 +276,11 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
             {
                 await noor.WithdrawAllAsync(owner, viewer);
                 await noor.GrantAsync(owner, viewer, Access.Terms(sight, acting, isPrivate));
-                var held = new Held(Array.IndexOf(["nothing", "outline", "headline", "whole"], sight), Array.IndexOf(["look", "add", "change", "speakFor"], acting), isPrivate);
+                var held = new Held(
+                    Array.IndexOf(["nothing", "outline", "headline", "whole"], sight),
+                    Array.IndexOf(["look", "add", "change", "speakFor"], acting),
+                    isPrivate
+                );
                 Things? things = null;
                 foreach (var act in Acts)
                 {
@@ -87,8 +288,12 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
                     var response = await ana.SendAsync(method, path, EndpointLines.Content(body));
                     var expected = act.Answer(held);
                     // What was done to one of them must not help the next.
-                    if (response.IsSuccessStatusCode) things = null;
-                    if (response.StatusCode != expected) wrong.Add($"{at}: {act.Name} with {held}: {(int)response.StatusCode}, not {(int)expected}: {await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}");
+                    if (response.IsSuccessStatusCode)
+                        things = null;
+                    if (response.StatusCode != expected)
+                        wrong.Add(
+                            $"{at}: {act.Name} with {held}: {(int)response.StatusCode}, not {(int)expected}: {await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}"
+                        );
                 }
             }
         }
@@ -110,7 +315,9 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
 
         await noor.WithdrawAllAsync(owner, viewer);
         await noor.GrantAsync(owner, viewer, Access.Terms("nothing", "add", false));
-        var own = (await ines.DoAsync("/api/appointments", Access.Appointment(owner, "own", "2027-03-12T10:00", isPrivate: true))).Text("entry");
+        var own = (await ines.DoAsync("/api/appointments", Access.Appointment(owner, "own", "2027-03-12T10:00", isPrivate: true))).Text(
+            "entry"
+        );
         Assert.Equal(Done, await Try(own));
         await noor.WithdrawAllAsync(owner, viewer);
         // Who holds nothing there any more does not even learn that it still stands.
@@ -119,10 +326,19 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
 
     private static async Task<Things> ThingsAsync(Browser noor, Browser tome, string owner, string other, string further)
     {
-        async Task<string> Add(bool isPrivate) => (await noor.DoAsync("/api/appointments", Access.Appointment(owner, "it", "2027-03-11T10:00", isPrivate))).Text("entry");
+        async Task<string> Add(bool isPrivate) =>
+            (await noor.DoAsync("/api/appointments", Access.Appointment(owner, "it", "2027-03-11T10:00", isPrivate))).Text("entry");
         async Task<string> Send(Browser by, string organiser, bool isPrivate, string asked) =>
             (await by.DoAsync("/api/meetings", Access.Meeting(organiser, "it", "it", "2027-03-11T12:00", isPrivate, asked))).Text("entry");
         return new Things(
-            owner, await Add(false), await Add(true), await Send(noor, owner, false, other), await Send(noor, owner, true, other), await Send(tome, await tome.PersonAsync("Tomé Vidal"), false, owner), other, further);
+            owner,
+            await Add(false),
+            await Add(true),
+            await Send(noor, owner, false, other),
+            await Send(noor, owner, true, other),
+            await Send(tome, await tome.PersonAsync("Tomé Vidal"), false, owner),
+            other,
+            further
+        );
     }
 }

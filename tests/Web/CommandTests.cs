@@ -32,7 +32,16 @@ public sealed class CommandTests
     {
         await using var host = await Host.StartAsync(demo: false);
         using var browser = host.Open();
-        await browser.PostAsync("/api/setup", new { name = "Hedda Lind", address = "hedda.lind@ebbline.example", zone = "Europe/Lisbon", password = "long enough to keep" });
+        await browser.PostAsync(
+            "/api/setup",
+            new
+            {
+                name = "Hedda Lind",
+                address = "hedda.lind@ebbline.example",
+                zone = "Europe/Lisbon",
+                password = "long enough to keep",
+            }
+        );
         var file = Path.Combine(host.Folder, "tides.ics");
         await File.WriteAllTextAsync(file, Tides, TestContext.Current.CancellationToken);
         (int, string, string) Import(string address, string folder) => Run("import", file, "--for", address, "--data", folder);
@@ -45,6 +54,10 @@ public sealed class CommandTests
         var (code, said, wrong) = await host.WhileDownAsync(false, folder => Import("hedda.lind@ebbline.example", folder));
         Assert.Equal((0, ""), (code, wrong));
         Assert.StartsWith("Hedda Lind: 1 added, 0 changed, 0 as they were, 1 not taken over.\nTicking: ", said, StringComparison.Ordinal);
-        Assert.StartsWith("Hedda Lind: 0 added, 0 changed, 1 as they were", (await host.WhileDownAsync(false, folder => Import("hedda.lind@ebbline.example", folder))).Item2, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Hedda Lind: 0 added, 0 changed, 1 as they were",
+            (await host.WhileDownAsync(false, folder => Import("hedda.lind@ebbline.example", folder))).Item2,
+            StringComparison.Ordinal
+        );
     }
 }

@@ -8,13 +8,15 @@ using Microsoft.EntityFrameworkCore;
 namespace Corlin.Web.Tests;
 
 /// <summary>
-/// Databases that earlier schemas wrote are opened by this one. `Schemas/` has one of each that has landed: the demo as that Corlin made it up.
+/// Databases that earlier schemas wrote are opened by this one. `Schemas/` has one of each that has landed: the demo as that Corlin made it
+/// up.
 /// </summary>
 public sealed class EarlierSchemaTests
 {
     private static readonly string Folder = Path.Combine(Host.Root, "tests", "Web", "Schemas");
 
-    public static TheoryData<string> Written => [.. Directory.EnumerateFiles(Folder, "*.db.gz").Select(f => Path.GetFileName(f)[..^".db.gz".Length])];
+    public static TheoryData<string> Written =>
+        [.. Directory.EnumerateFiles(Folder, "*.db.gz").Select(f => Path.GetFileName(f)[..^".db.gz".Length])];
 
     [Fact]
     public async Task There_is_one_of_each_schema_before_this_one()
@@ -22,7 +24,10 @@ public sealed class EarlierSchemaTests
         await using var host = await Host.StartAsync(demo: true);
         await using var db = await host.Service<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(TestContext.Current.CancellationToken);
         var earlier = db.Database.GetMigrations().SkipLast(1).Select(m => m[(m.IndexOf('_', StringComparison.Ordinal) + 1)..]);
-        Assert.Equal(earlier.Order(), Directory.EnumerateFiles(Folder, "*.db.gz").Select(f => Path.GetFileName(f)[..^".db.gz".Length]).Order());
+        Assert.Equal(
+            earlier.Order(),
+            Directory.EnumerateFiles(Folder, "*.db.gz").Select(f => Path.GetFileName(f)[..^".db.gz".Length]).Order()
+        );
     }
 
     [Theory]
@@ -41,7 +46,10 @@ public sealed class EarlierSchemaTests
         foreach (var (entry, occurrence) in await EntriesAsync(noor, principal))
         {
             var one = occurrence is null ? "" : $"&occurrence={occurrence}";
-            Assert.Equal(HttpStatusCode.OK, (await noor.SendAsync(HttpMethod.Get, $"/api/entries/{entry}?lane={principal}{one}")).StatusCode);
+            Assert.Equal(
+                HttpStatusCode.OK,
+                (await noor.SendAsync(HttpMethod.Get, $"/api/entries/{entry}?lane={principal}{one}")).StatusCode
+            );
             seen++;
         }
 
@@ -49,9 +57,30 @@ public sealed class EarlierSchemaTests
         var history = await noor.GetAsync($"/api/history?who={principal}");
         Assert.NotEmpty(history.GetProperty("rows").EnumerateArray());
 
-        var added = await noor.PostAsync("/api/appointments", new { inNameOf = principal, title = "After the update", time = new { start = "2027-03-12T12:00", zone = "Europe/Lisbon", minutes = 30, allDay = false, endZone = (string?)null }, place = (string?)null, takes = "firm", @private = false, repeats = (string?)null });
+        var added = await noor.PostAsync(
+            "/api/appointments",
+            new
+            {
+                inNameOf = principal,
+                title = "After the update",
+                time = new
+                {
+                    start = "2027-03-12T12:00",
+                    zone = "Europe/Lisbon",
+                    minutes = 30,
+                    allDay = false,
+                    endZone = (string?)null,
+                },
+                place = (string?)null,
+                takes = "firm",
+                @private = false,
+                repeats = (string?)null,
+            }
+        );
         Assert.Equal(HttpStatusCode.OK, added.StatusCode);
-        var change = (await added.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("change").GetInt64();
+        var change = (await added.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken))
+            .GetProperty("change")
+            .GetInt64();
         Assert.Equal(HttpStatusCode.OK, (await noor.PostAsync("/api/changes/undo", new { changes = new[] { change } })).StatusCode);
     }
 
@@ -62,19 +91,23 @@ public sealed class EarlierSchemaTests
     }
 
     /// <summary>All entries in an answer, wherever they stand in it.</summary>
-    private static IEnumerable<(string Entry, string? Occurrence)> Entries(JsonElement element) => element.ValueKind switch
-    {
-        JsonValueKind.Object when element.TryGetProperty("takes", out _) && element.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String =>
-            [(id.GetString()!, element.GetProperty("occurrence").GetString())],
-        JsonValueKind.Object => element.EnumerateObject().SelectMany(p => Entries(p.Value)),
-        JsonValueKind.Array => element.EnumerateArray().SelectMany(Entries),
-        _ => [],
-    };
+    private static IEnumerable<(string Entry, string? Occurrence)> Entries(JsonElement element) =>
+        element.ValueKind switch
+        {
+            JsonValueKind.Object
+                when element.TryGetProperty("takes", out _)
+                    && element.TryGetProperty("id", out var id)
+                    && id.ValueKind == JsonValueKind.String => [(id.GetString()!, element.GetProperty("occurrence").GetString())],
+            JsonValueKind.Object => element.EnumerateObject().SelectMany(p => Entries(p.Value)),
+            JsonValueKind.Array => element.EnumerateArray().SelectMany(Entries),
+            _ => [],
+        };
 
     private static bool Unpack(string schema, string folder)
     {
         var database = Path.Combine(folder, "corlin.db");
-        foreach (var beside in new[] { "-wal", "-shm" }) File.Delete(database + beside);
+        foreach (var beside in new[] { "-wal", "-shm" })
+            File.Delete(database + beside);
         using var packed = new GZipStream(File.OpenRead(Path.Combine(Folder, $"{schema}.db.gz")), CompressionMode.Decompress);
         using var written = File.Create(database);
         packed.CopyTo(written);

@@ -23,12 +23,21 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
     public async Task Every_other_endpoint_turns_a_stranger_away()
     {
         using var stranger = demo.Host.Open();
-        var closed = demo.Host.Routes.SelectMany(Names).Where(n => !Endpoints.WithoutSession.Contains(n) && n.Contains("/api/", StringComparison.Ordinal)).ToList();
+        var closed = demo
+            .Host.Routes.SelectMany(Names)
+            .Where(n => !Endpoints.WithoutSession.Contains(n) && n.Contains("/api/", StringComparison.Ordinal))
+            .ToList();
         Assert.NotEmpty(closed);
         foreach (var name in closed)
         {
-            var (method, path) = (new HttpMethod(name.Split(' ')[0]), Part().Replace(name.Split(' ')[1], part => part.Value.Contains(":long", StringComparison.Ordinal) ? "1" : "x"));
-            var response = method == HttpMethod.Get ? await stranger.SendAsync(method, path) : await stranger.SendAsync(method, path, JsonContent.Create(new { }));
+            var (method, path) = (
+                new HttpMethod(name.Split(' ')[0]),
+                Part().Replace(name.Split(' ')[1], part => part.Value.Contains(":long", StringComparison.Ordinal) ? "1" : "x")
+            );
+            var response =
+                method == HttpMethod.Get
+                    ? await stranger.SendAsync(method, path)
+                    : await stranger.SendAsync(method, path, JsonContent.Create(new { }));
             Assert.Equal((name, HttpStatusCode.Unauthorized), (name, response.StatusCode));
         }
     }
@@ -39,7 +48,10 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         var response = await noor.SendAsync(HttpMethod.Post, "/api/changes/undo");
         Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
-        Assert.Equal("corlin:forgery", (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("type").GetString());
+        Assert.Equal(
+            "corlin:forgery",
+            (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("type").GetString()
+        );
     }
 
     [Fact]
@@ -53,7 +65,8 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
         }
 
         Assert.Equal(await Try("nobody@ebbline.example"), await Try("tome.vidal@ebbline.example"));
-        for (var i = 0; i < 5; i++) await Try("tome.vidal@ebbline.example");
+        for (var i = 0; i < 5; i++)
+            await Try("tome.vidal@ebbline.example");
         Assert.Equal(HttpStatusCode.TooManyRequests, (await Try("tome.vidal@ebbline.example")).Item1);
     }
 
@@ -67,7 +80,11 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         var response = await noor.SendAsync(HttpMethod.Get, path);
         Assert.Equal(status, response.StatusCode);
-        Assert.StartsWith("corlin:", (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("type").GetString(), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "corlin:",
+            (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("type").GetString(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -76,10 +93,23 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         var maren = await noor.PersonAsync("Maren Falk");
         var desk = await noor.GetAsync("/api/desk");
-        var papers = desk.GetProperty("day").GetProperty("lanes")[0].GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("label").GetString() == "Board papers");
+        var papers = desk.GetProperty("day")
+            .GetProperty("lanes")[0]
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Single(e => e.GetProperty("label").GetString() == "Board papers");
 
         using var colleague = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
-        foreach (var path in new[] { "/api/desk", "/api/chase", $"/api/lanes?who={maren}&from=2027-03-08", $"/api/lanes?who={maren}&view=working-days", "/api/people?text=board" })
+        foreach (
+            var path in new[]
+            {
+                "/api/desk",
+                "/api/chase",
+                $"/api/lanes?who={maren}&from=2027-03-08",
+                $"/api/lanes?who={maren}&view=working-days",
+                "/api/people?text=board",
+            }
+        )
             Assert.DoesNotContain("Board papers", (await colleague.GetAsync(path)).GetRawText(), StringComparison.Ordinal);
         var opened = await colleague.SendAsync(HttpMethod.Get, $"/api/entries/{papers.GetProperty("id").GetString()}?lane={maren}");
         var guessed = await colleague.SendAsync(HttpMethod.Get, $"/api/entries/{Guid.NewGuid():N}?lane={maren}");
@@ -99,21 +129,24 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
     public async Task Bad_input_is_answered_with_its_field(string field, string value, string type, string at)
     {
         using var noor = await demo.Host.SignInAsync(Host.Noor);
-        var response = await noor.PostAsync("/api/meetings", new
-        {
-            inNameOf = await noor.PersonAsync("Maren Falk"),
-            title = field == "title" ? value : "Insurers",
-            required = new[] { field == "required" ? value : await noor.PersonAsync("Tomé Vidal") },
-            optional = Array.Empty<string>(),
-            start = field == "start" ? value : "2027-03-16T12:00",
-            zone = field == "zone" ? value : "Europe/Lisbon",
-            minutes = field == "minutes" ? int.Parse(value, null) : 45,
-            place = (string?)null,
-            video = true,
-            agenda = (string?)null,
-            line = (string?)null,
-            @private = false,
-        });
+        var response = await noor.PostAsync(
+            "/api/meetings",
+            new
+            {
+                inNameOf = await noor.PersonAsync("Maren Falk"),
+                title = field == "title" ? value : "Insurers",
+                required = new[] { field == "required" ? value : await noor.PersonAsync("Tomé Vidal") },
+                optional = Array.Empty<string>(),
+                start = field == "start" ? value : "2027-03-16T12:00",
+                zone = field == "zone" ? value : "Europe/Lisbon",
+                minutes = field == "minutes" ? int.Parse(value, null) : 45,
+                place = (string?)null,
+                video = true,
+                agenda = (string?)null,
+                line = (string?)null,
+                @private = false,
+            }
+        );
         var problem = await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken);
         Assert.Equal((type, at), (problem.GetProperty("type").GetString(), problem.GetProperty("field").GetString()));
     }
@@ -135,5 +168,7 @@ public partial class EdgeTests(DemoHost demo) : IClassFixture<DemoHost>
     }
 
     internal static IEnumerable<string> Names(RouteEndpoint route) =>
-        (route.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []).Select(m => $"{m} {(route.RoutePattern.RawText!.StartsWith('/') ? "" : "/")}{route.RoutePattern.RawText}");
+        (route.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? []).Select(m =>
+            $"{m} {(route.RoutePattern.RawText!.StartsWith('/') ? "" : "/")}{route.RoutePattern.RawText}"
+        );
 }

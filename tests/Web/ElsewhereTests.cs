@@ -36,7 +36,8 @@ public sealed class ElsewhereTests : IAsyncLifetime
         await File.WriteAllTextAsync(file, "one", Cancel);
         using var elsewhere = new CalendarsElsewhere(new DemoServers(house));
         var first = await elsewhere.FetchAsync(address, null, Cancel);
-        using (var text = new StreamReader(first.Content!)) Assert.Equal("one", await text.ReadToEndAsync(Cancel));
+        using (var text = new StreamReader(first.Content!))
+            Assert.Equal("one", await text.ReadToEndAsync(Cancel));
         var again = await elsewhere.FetchAsync(address, first.Tag, Cancel);
         Assert.Equal((null, first.Tag, null), (again.Content, again.Tag, again.Failure));
         await File.WriteAllTextAsync(file, "another", Cancel);
@@ -94,7 +95,8 @@ public sealed class ElsewhereTests : IAsyncLifetime
     [InlineData("9.9.9.9", true)]
     [InlineData("172.15.255.255", true)]
     [InlineData("2620:fe::fe", true)]
-    public void Only_open_addresses_are_asked(string address, bool open) => Assert.Equal(open, OpenNetwork.IsOpen(IPAddress.Parse(address)));
+    public void Only_open_addresses_are_asked(string address, bool open) =>
+        Assert.Equal(open, OpenNetwork.IsOpen(IPAddress.Parse(address)));
 
     [Fact]
     public async Task In_serve_a_name_of_this_machine_is_never_asked() =>
@@ -110,6 +112,7 @@ public sealed class ElsewhereTests : IAsyncLifetime
 
     private sealed class One(string known, IPEndPoint at) : IServersElsewhere
     {
-        public Task<IReadOnlyList<IPEndPoint>> FindAsync(string host, int port, CancellationToken cancel) => Task.FromResult<IReadOnlyList<IPEndPoint>>(host == known ? [at] : []);
+        public Task<IReadOnlyList<IPEndPoint>> FindAsync(string host, int port, CancellationToken cancel) =>
+            Task.FromResult<IReadOnlyList<IPEndPoint>>(host == known ? [at] : []);
     }
 }

@@ -1,7 +1,8 @@
 namespace Corlin.Web.Tests;
 
 /// <summary>
-/// Every endpoint there is, found by reflection, asked about somebody's calendar by a colleague who sees its Outline and may do nothing there:
+/// Every endpoint there is, found by reflection, asked about somebody's calendar by a colleague who sees its Outline and may do nothing
+/// there:
 /// it is refused or tells nothing. A new endpoint without a line fails.
 /// </summary>
 public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
@@ -9,7 +10,10 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
     [Fact]
     public void Every_endpoint_has_a_line()
     {
-        var all = demo.Host.Routes.SelectMany(EdgeTests.Names).Where(n => n.Contains("/api/", StringComparison.Ordinal) || EndpointLines.OfNoCalendar.Contains(n)).ToHashSet();
+        var all = demo
+            .Host.Routes.SelectMany(EdgeTests.Names)
+            .Where(n => n.Contains("/api/", StringComparison.Ordinal) || EndpointLines.OfNoCalendar.Contains(n))
+            .ToHashSet();
         Assert.Equal(all.Except(EndpointLines.OfNoCalendar).Order(), EndpointLines.All.Keys.Order());
     }
 
@@ -21,14 +25,25 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
         var wrong = await AskAllAsync(colleague, known, "with the Outline that everyone has", seesOutline: true);
         // Less than everyone has is less for good: what is hers replaces the default.
         using var noor = await demo.Host.SignInAsync(Host.Noor);
-        await noor.DoAsync("/api/access/grants", new
-        {
-            owner = known.Owner,
-            receivers = new[] { await noor.PersonAsync("Ana Brandão") },
-            terms = new { sight = "nothing", acting = "look", @private = false, passOn = false, from = (string?)null, until = (string?)null },
-            line = (string?)null,
-            request = (long?)null,
-        });
+        await noor.DoAsync(
+            "/api/access/grants",
+            new
+            {
+                owner = known.Owner,
+                receivers = new[] { await noor.PersonAsync("Ana Brandão") },
+                terms = new
+                {
+                    sight = "nothing",
+                    acting = "look",
+                    @private = false,
+                    passOn = false,
+                    from = (string?)null,
+                    until = (string?)null,
+                },
+                line = (string?)null,
+                request = (long?)null,
+            }
+        );
         wrong.AddRange(await AskAllAsync(colleague, known, "with nothing", seesOutline: false));
         Assert.True(wrong.Count == 0, string.Join('\n', wrong));
     }
@@ -42,8 +57,10 @@ public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
             var (path, body) = ask(known);
             var response = await colleague.SendAsync(new HttpMethod(name.Split(' ')[0]), path, EndpointLines.Content(body));
             var text = await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
-            if (response.StatusCode != expected) wrong.Add($"{name} {holding}: {response.StatusCode} {text[..Math.Min(200, text.Length)]}");
-            if (text.Contains(EndpointLines.Canary, StringComparison.Ordinal)) wrong.Add($"{name} {holding} tells what it may not.");
+            if (response.StatusCode != expected)
+                wrong.Add($"{name} {holding}: {response.StatusCode} {text[..Math.Min(200, text.Length)]}");
+            if (text.Contains(EndpointLines.Canary, StringComparison.Ordinal))
+                wrong.Add($"{name} {holding} tells what it may not.");
         }
 
         return wrong;

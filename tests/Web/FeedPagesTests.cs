@@ -10,7 +10,18 @@ public sealed class FeedPagesTests(DemoHost demo) : IClassFixture<DemoHost>
     private static async Task<(string Key, string Maren)> MakeAsync(Browser noor, object? said = null)
     {
         var maren = await noor.PersonAsync("Maren Falk");
-        return ((await noor.DoAsync($"/api/calendars/{maren}/feeds", said ?? new { most = "headline", @private = false, days = 28 })).GetProperty("key").GetString()!, maren);
+        return ((
+                await noor.DoAsync(
+                    $"/api/calendars/{maren}/feeds",
+                    said
+                        ?? new
+                        {
+                            most = "headline",
+                            @private = false,
+                            days = 28,
+                        }
+                )
+            ).GetProperty("key").GetString()!, maren);
     }
 
     [Fact]
@@ -49,7 +60,13 @@ public sealed class FeedPagesTests(DemoHost demo) : IClassFixture<DemoHost>
         Assert.Contains("Sea trial &lt;b&gt;&amp;", html, StringComparison.Ordinal);
         Assert.DoesNotContain("<script", html, StringComparison.Ordinal);
         Assert.Equal("no-referrer", page.Headers.GetValues("Referrer-Policy").Single());
-        Assert.Contains("BEGIN:VAVAILABILITY", await (await program.SendAsync(HttpMethod.Get, $"/feeds/{key}/busy.ics")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.Contains(
+            "BEGIN:VAVAILABILITY",
+            await (await program.SendAsync(HttpMethod.Get, $"/feeds/{key}/busy.ics")).Content.ReadAsStringAsync(
+                TestContext.Current.CancellationToken
+            ),
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -73,7 +90,8 @@ public sealed class FeedPagesTests(DemoHost demo) : IClassFixture<DemoHost>
         async Task<HttpStatusCode> StatusAsync() => (await program.SendAsync(HttpMethod.Get, $"/feeds/{key}/calendar.ics")).StatusCode;
         Assert.Equal(HttpStatusCode.OK, await StatusAsync());
         var who = await noor.PersonAsync("Ana Brandão");
-        Task<HttpResponseMessage> CloseAsync(bool closed) => noor.SendAsync(HttpMethod.Put, $"/api/people/{who}/account", JsonContent.Create(new { closed }));
+        Task<HttpResponseMessage> CloseAsync(bool closed) =>
+            noor.SendAsync(HttpMethod.Put, $"/api/people/{who}/account", JsonContent.Create(new { closed }));
         await CloseAsync(true);
         Assert.Equal(HttpStatusCode.Gone, await StatusAsync());
         await CloseAsync(false);
@@ -84,6 +102,12 @@ public sealed class FeedPagesTests(DemoHost demo) : IClassFixture<DemoHost>
         Assert.DoesNotContain(key, feed.GetRawText(), StringComparison.Ordinal);
         await again.DoAsync($"/api/feeds/{feed.GetProperty("id").GetInt64()}", new { }, HttpMethod.Delete);
         Assert.Equal(HttpStatusCode.Gone, await StatusAsync());
-        Assert.Contains("has ended", await (await program.SendAsync(HttpMethod.Get, $"/feeds/{key}")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.Contains(
+            "has ended",
+            await (await program.SendAsync(HttpMethod.Get, $"/feeds/{key}")).Content.ReadAsStringAsync(
+                TestContext.Current.CancellationToken
+            ),
+            StringComparison.Ordinal
+        );
     }
 }

@@ -7,7 +7,8 @@ using System.Text.Json.Nodes;
 namespace Corlin.Web.Tests;
 
 /// <summary>
-/// Whatever stands in a body, no endpoint fails within: it is done, or refused with a status and words for people, and soon. Each part of each body is
+/// Whatever stands in a body, no endpoint fails within: it is done, or refused with a status and words for people, and soon. Each part of
+/// each body is
 /// put wrong in turn.
 /// </summary>
 public sealed class FuzzTests(DemoHost demo) : IClassFixture<DemoHost>
@@ -44,14 +45,22 @@ public sealed class FuzzTests(DemoHost demo) : IClassFixture<DemoHost>
         foreach (var (name, (ask, _)) in EndpointLines.All)
         {
             var (path, body) = ask(known);
-            if (body is null or string) continue;
+            if (body is null or string)
+                continue;
             var json = JsonSerializer.SerializeToNode(body, JsonSerializerOptions.Web)!.AsObject();
             foreach (var (field, bad, text) in Mutated(json).DistinctBy(m => m.Text))
             {
                 var watch = Stopwatch.StartNew();
-                var response = await noor.SendAsync(new HttpMethod(name.Split(' ')[0]), path, new StringContent(text, Encoding.UTF8, "application/json"), token);
-                if (response.StatusCode >= HttpStatusCode.InternalServerError) failed.Add($"{name} with {bad} as {field}: {(int)response.StatusCode}");
-                if (watch.Elapsed > TimeSpan.FromSeconds(5)) failed.Add($"{name} with {bad} as {field}: {watch.Elapsed}");
+                var response = await noor.SendAsync(
+                    new HttpMethod(name.Split(' ')[0]),
+                    path,
+                    new StringContent(text, Encoding.UTF8, "application/json"),
+                    token
+                );
+                if (response.StatusCode >= HttpStatusCode.InternalServerError)
+                    failed.Add($"{name} with {bad} as {field}: {(int)response.StatusCode}");
+                if (watch.Elapsed > TimeSpan.FromSeconds(5))
+                    failed.Add($"{name} with {bad} as {field}: {watch.Elapsed}");
             }
         }
 
@@ -89,9 +98,12 @@ public sealed class FuzzTests(DemoHost demo) : IClassFixture<DemoHost>
             {
                 var copy = body.DeepClone().AsObject();
                 JsonNode at = copy;
-                foreach (var step in path[..^1]) at = int.TryParse(step, out var index) ? at[index]! : at[step]!;
-                if (at is JsonArray list) list[int.Parse(path[^1], System.Globalization.CultureInfo.InvariantCulture)] = make();
-                else at[path[^1]] = make();
+                foreach (var step in path[..^1])
+                    at = int.TryParse(step, out var index) ? at[index]! : at[step]!;
+                if (at is JsonArray list)
+                    list[int.Parse(path[^1], System.Globalization.CultureInfo.InvariantCulture)] = make();
+                else
+                    at[path[^1]] = make();
                 yield return (string.Join('.', path), bad, Text(copy));
             }
         }
@@ -111,7 +123,9 @@ public sealed class FuzzTests(DemoHost demo) : IClassFixture<DemoHost>
         foreach (var (step, value) in parts)
         {
             yield return [.. at, step];
-            if (value is not null) foreach (var deeper in Paths(value, [.. at, step])) yield return deeper;
+            if (value is not null)
+                foreach (var deeper in Paths(value, [.. at, step]))
+                    yield return deeper;
         }
     }
 }

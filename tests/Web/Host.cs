@@ -24,13 +24,15 @@ internal sealed class Host : IAsyncDisposable
 
     public string Simulation => data.Simulation;
 
-    public IEnumerable<RouteEndpoint> Routes => app.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>();
+    public IEnumerable<RouteEndpoint> Routes =>
+        app.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>();
 
     /// <summary>In demo on a copy of the organisation, which is made up once: that takes longer than most tests do.</summary>
     public static async Task<Host> StartAsync(bool demo)
     {
         var host = new Host(Directory.CreateTempSubdirectory("corlin-host").FullName);
-        if (demo) Copy(await MadeUp.Value, host.folder);
+        if (demo)
+            Copy(await MadeUp.Value, host.folder);
         await host.UpAsync(demo);
         return host;
     }
@@ -58,12 +60,15 @@ internal sealed class Host : IAsyncDisposable
 
     /// <summary>Runs what is due so long after the clock of now.</summary>
     public Task<int> RunDueAsync(TimeSpan later) =>
-        app.Services.GetRequiredService<Workers>().RunDueAsync(app.Services.GetRequiredService<IClock>().GetCurrentInstant() + Duration.FromTimeSpan(later));
+        app
+            .Services.GetRequiredService<Workers>()
+            .RunDueAsync(app.Services.GetRequiredService<IClock>().GetCurrentInstant() + Duration.FromTimeSpan(later));
 
     /// <summary>As the process is told to end, while requests still come.</summary>
     public void BeginToStop() => app.Lifetime.StopApplication();
 
-    public T Service<T>() where T : notnull => app.Services.GetRequiredService<T>();
+    public T Service<T>()
+        where T : notnull => app.Services.GetRequiredService<T>();
 
     /// <summary>The data folder.</summary>
     public string Folder => folder;
@@ -73,7 +78,10 @@ internal sealed class Host : IAsyncDisposable
     public async Task<Browser> SignInAsync(string address)
     {
         var browser = Open();
-        Assert.Equal(HttpStatusCode.OK, (await browser.PostAsync("/api/session", new { address, password = DemoSetUp.Password })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await browser.PostAsync("/api/session", new { address, password = DemoSetUp.Password })).StatusCode
+        );
         return browser;
     }
 
@@ -89,7 +97,8 @@ internal sealed class Host : IAsyncDisposable
         get
         {
             var at = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(at.FullName, "Corlin.slnx"))) at = at.Parent!;
+            while (!File.Exists(Path.Combine(at.FullName, "Corlin.slnx")))
+                at = at.Parent!;
             return at.FullName;
         }
     }
@@ -105,15 +114,28 @@ internal sealed class Host : IAsyncDisposable
 
     private static void Copy(string from, string to)
     {
-        foreach (var folder in Directory.EnumerateDirectories(from, "*", SearchOption.AllDirectories)) Directory.CreateDirectory(Path.Combine(to, Path.GetRelativePath(from, folder)));
-        foreach (var file in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories)) File.Copy(file, Path.Combine(to, Path.GetRelativePath(from, file)));
+        foreach (var folder in Directory.EnumerateDirectories(from, "*", SearchOption.AllDirectories))
+            Directory.CreateDirectory(Path.Combine(to, Path.GetRelativePath(from, folder)));
+        foreach (var file in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories))
+            File.Copy(file, Path.Combine(to, Path.GetRelativePath(from, file)));
     }
 
     private async Task UpAsync(bool demo)
     {
         data = DataFolder.Take(folder, fresh: false);
         app = await CorlinHost.BuildAsync(
-            new HostOptions { Demo = demo, Data = folder, Port = 0, Timers = false, Now = Start, Site = folder, DemoFolder = Path.Combine(Root, "demo") }, data);
+            new HostOptions
+            {
+                Demo = demo,
+                Data = folder,
+                Port = 0,
+                Timers = false,
+                Now = Start,
+                Site = folder,
+                DemoFolder = Path.Combine(Root, "demo"),
+            },
+            data
+        );
         await app.StartAsync();
     }
 
@@ -132,7 +154,8 @@ internal sealed class Browser : IDisposable
     private readonly HttpClient client;
     private readonly CookieContainer cookies = new();
 
-    public Browser(Uri address) => client = new HttpClient(new HttpClientHandler { CookieContainer = cookies, AllowAutoRedirect = false }) { BaseAddress = address };
+    public Browser(Uri address) =>
+        client = new HttpClient(new HttpClientHandler { CookieContainer = cookies, AllowAutoRedirect = false }) { BaseAddress = address };
 
     public Uri Address => client.BaseAddress!;
 
@@ -184,7 +207,11 @@ internal sealed class Browser : IDisposable
     }
 
     public async Task<string> PersonAsync(string name) =>
-        (await GetAsync($"/api/people?text={Uri.EscapeDataString(name)}")).EnumerateArray().Single(p => p.GetProperty("name").GetString() == name).GetProperty("id").GetString()!;
+        (await GetAsync($"/api/people?text={Uri.EscapeDataString(name)}"))
+            .EnumerateArray()
+            .Single(p => p.GetProperty("name").GetString() == name)
+            .GetProperty("id")
+            .GetString()!;
 
     public void Dispose() => client.Dispose();
 }

@@ -12,13 +12,25 @@ public sealed class ServeTests
         await using var host = await Host.StartAsync(demo: false);
         using var browser = host.Open();
         Assert.True((await browser.GetAsync("/api/session")).GetProperty("setUpNeeded").GetBoolean());
-        var first = new { name = "Hedda Lind", address = "hedda.lind@ebbline.example", zone = "Europe/Lisbon", password = "long enough to keep" };
+        var first = new
+        {
+            name = "Hedda Lind",
+            address = "hedda.lind@ebbline.example",
+            zone = "Europe/Lisbon",
+            password = "long enough to keep",
+        };
         Assert.Equal(HttpStatusCode.BadRequest, (await browser.PostAsync("/api/setup", first with { password = "short" })).StatusCode);
-        Assert.Equal(HttpStatusCode.BadRequest, (await browser.PostAsync("/api/setup", first with { zone = "Europe/Atlantis" })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await browser.PostAsync("/api/setup", first with { zone = "Europe/Atlantis" })).StatusCode
+        );
         Assert.Equal(HttpStatusCode.NoContent, (await browser.PostAsync("/api/setup", first)).StatusCode);
         Assert.Equal("Nothing waits for you.", (await browser.GetAsync("/api/desk")).GetProperty("lead").GetString());
         using var second = host.Open();
-        Assert.Equal(HttpStatusCode.Conflict, (await second.PostAsync("/api/setup", first with { address = "second@ebbline.example" })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Conflict,
+            (await second.PostAsync("/api/setup", first with { address = "second@ebbline.example" })).StatusCode
+        );
     }
 
     [Fact]
@@ -27,7 +39,10 @@ public sealed class ServeTests
         await using var host = await Host.StartAsync(demo: false);
         Assert.DoesNotContain(host.Routes, r => r.RoutePattern.RawText!.Contains("demo", StringComparison.Ordinal));
         using var browser = host.Open();
-        Assert.Equal("healthy", await (await browser.SendAsync(HttpMethod.Get, "/healthz")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+        Assert.Equal(
+            "healthy",
+            await (await browser.SendAsync(HttpMethod.Get, "/healthz")).Content.ReadAsStringAsync(TestContext.Current.CancellationToken)
+        );
     }
 
     [Fact]
@@ -37,13 +52,21 @@ public sealed class ServeTests
         var taken = new TcpListener(IPAddress.Loopback, 0);
         taken.Start();
         var port = ((IPEndPoint)taken.LocalEndpoint).Port;
-        Assert.Equal((1, $"corlin: Port {port} is taken. Choose another with --port."), await Run("serve", "--data", folder, "--port", $"{port}"));
+        Assert.Equal(
+            (1, $"corlin: Port {port} is taken. Choose another with --port."),
+            await Run("serve", "--data", folder, "--port", $"{port}")
+        );
         taken.Stop();
 
         using (Corlin.Store.DataFolder.Take(folder, fresh: false))
-            Assert.Equal((1, $"corlin: The data folder {folder} is in use by another Corlin. Stop that one, or choose another with --data."), await Run("serve", "--data", folder));
+            Assert.Equal(
+                (1, $"corlin: The data folder {folder} is in use by another Corlin. Stop that one, or choose another with --data."),
+                await Run("serve", "--data", folder)
+            );
 
-        await using (var another = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(folder, "corlin.db")};Pooling=False"))
+        await using (
+            var another = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(folder, "corlin.db")};Pooling=False")
+        )
         {
             await another.OpenAsync(TestContext.Current.CancellationToken);
             await using var command = another.CreateCommand();
@@ -52,13 +75,23 @@ public sealed class ServeTests
         }
 
         Assert.Equal(
-            (1, "corlin: This data folder was written by another version of Corlin, which this one cannot open. Nothing was changed: start that version, or choose another folder with --data."),
-            await Run("serve", "--data", folder));
+            (
+                1,
+                "corlin: This data folder was written by another version of Corlin, which this one cannot open. Nothing was changed: start that version, or choose another folder with --data."
+            ),
+            await Run("serve", "--data", folder)
+        );
 
-        Assert.Equal((1, "corlin: The data folder /proc/corlin cannot be written. Choose another with --data."), await Run("serve", "--data", "/proc/corlin"));
+        Assert.Equal(
+            (1, "corlin: The data folder /proc/corlin cannot be written. Choose another with --data."),
+            await Run("serve", "--data", "/proc/corlin")
+        );
         Assert.Equal((1, "corlin: “many” is no port."), await Run("serve", "--port", "many"));
         Assert.Equal((1, "corlin: --now is no option of serve."), await Run("serve", "--now", "2027-03-08T09:42[Europe/Lisbon]"));
-        Assert.Equal((1, "corlin: --now takes a time with its zone, 2027-03-08T09:42[Europe/Lisbon], not “noon”."), await Run("demo", "--now", "noon"));
+        Assert.Equal(
+            (1, "corlin: --now takes a time with its zone, 2027-03-08T09:42[Europe/Lisbon], not “noon”."),
+            await Run("demo", "--now", "noon")
+        );
         Directory.Delete(folder, recursive: true);
     }
 
@@ -74,7 +107,11 @@ public sealed class ServeTests
 
     private static async Task<(int Exit, string Error)> Run(params string[] args)
     {
-        var start = new ProcessStartInfo(Path.Combine(AppContext.BaseDirectory, "Corlin.Web"), args) { RedirectStandardError = true, RedirectStandardOutput = true };
+        var start = new ProcessStartInfo(Path.Combine(AppContext.BaseDirectory, "Corlin.Web"), args)
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
         using var process = Process.Start(start)!;
         var error = await process.StandardError.ReadToEndAsync();
         await process.WaitForExitAsync();

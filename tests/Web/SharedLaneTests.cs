@@ -14,13 +14,35 @@ public class SharedLaneTests
     [Fact]
     public void What_may_be_seen_goes_along_as_a_file_with_its_times_and_no_more()
     {
-        var part = Assert.IsType<MimeKit.TextPart>(Assert.Single(Written(
-            new SharedEntry("a@shared.corlin.invalid", new Stretch(Start, Start + Duration.FromHours(1)), false, "Taken", null, TimeTaken.Firm),
-            new SharedEntry("b@shared.corlin.invalid", new Stretch(Instant.FromUtc(2027, 3, 30, 23, 0), Instant.FromUtc(2027, 4, 1, 23, 0)), true, "Site, north", "Yard", TimeTaken.Pencilled)).Attachments));
+        var part = Assert.IsType<MimeKit.TextPart>(
+            Assert.Single(
+                Written(
+                    new SharedEntry(
+                        "a@shared.corlin.invalid",
+                        new Stretch(Start, Start + Duration.FromHours(1)),
+                        false,
+                        "Taken",
+                        null,
+                        TimeTaken.Firm
+                    ),
+                    new SharedEntry(
+                        "b@shared.corlin.invalid",
+                        new Stretch(Instant.FromUtc(2027, 3, 30, 23, 0), Instant.FromUtc(2027, 4, 1, 23, 0)),
+                        true,
+                        "Site, north",
+                        "Yard",
+                        TimeTaken.Pencilled
+                    )
+                ).Attachments
+            )
+        );
         Assert.Equal(("text/calendar", "calendar.ics"), (part.ContentType.MimeType, part.FileName));
         var events = Ical.Net.Calendar.Load(part.Text)!.Events.OrderBy(e => e.Uid, StringComparer.Ordinal).ToList();
         Assert.Equal(("Taken", new DateTime(2027, 3, 29, 8, 0, 0)), (events[0].Summary, events[0].Start!.AsUtc));
-        Assert.Equal(("Site, north", "Yard", true, new DateTime(2027, 3, 31), new DateTime(2027, 4, 2), "TENTATIVE"), (events[1].Summary, events[1].Location, events[1].IsAllDay, events[1].Start!.Value, events[1].End!.Value, events[1].Status));
+        Assert.Equal(
+            ("Site, north", "Yard", true, new DateTime(2027, 3, 31), new DateTime(2027, 4, 2), "TENTATIVE"),
+            (events[1].Summary, events[1].Location, events[1].IsAllDay, events[1].Start!.Value, events[1].End!.Value, events[1].Status)
+        );
     }
 
     [Fact]
@@ -28,7 +50,13 @@ public class SharedLaneTests
 
     private static MimeKit.MimeMessage Written(params SharedEntry[] entries)
     {
-        var letter = new Letter(new("Noor", "noor@ebbline.example"), new("Lakshmi", "lakshmi@coromandel-marine.example"), "Open to you", "See the file.", Start)
+        var letter = new Letter(
+            new("Noor", "noor@ebbline.example"),
+            new("Lakshmi", "lakshmi@coromandel-marine.example"),
+            "Open to you",
+            "See the file.",
+            Start
+        )
         {
             Lane = new SharedLane("Maren Falk", "Europe/Lisbon", new LocalDate(2027, 3, 8), entries, Cut: false),
         };
@@ -38,7 +66,8 @@ public class SharedLaneTests
 
     private sealed class NoPapers : IPaperFiles
     {
-        public Task<(string Hash, long Size)?> KeepAsync(Stream content, long mostBytes, CancellationToken cancel) => throw new NotSupportedException();
+        public Task<(string Hash, long Size)?> KeepAsync(Stream content, long mostBytes, CancellationToken cancel) =>
+            throw new NotSupportedException();
 
         public Stream? Open(string hash) => null;
 

@@ -3,7 +3,8 @@ using System.Net;
 namespace Corlin.Web.Tests;
 
 /// <summary>
-/// Whatever somebody is granted, by any number of grants, on all calendars or one, under any ceiling: no text that this does not tell leaves through
+/// Whatever somebody is granted, by any number of grants, on all calendars or one, under any ceiling: no text that this does not tell
+/// leaves through
 /// any endpoint that reads, and what it does tell stands on the lane.
 /// </summary>
 public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
@@ -32,17 +33,31 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
         {
             await noor.WithdrawAllAsync(known.Owner, viewer);
             // The first round tells all there is, so that the others are known to hold something back.
-            var grants = round == 0 ? [new Held("whole", "speakFor", true, false)] : Enumerable.Range(0, random.Next(3)).Select(_ => Any(random)).ToList();
-            var ceiling = round > 0 && random.Next(3) == 0 ? (Sight: Scale[random.Next(1, 4)], IsPrivate: random.Next(2) == 0) : (Sight: "whole", IsPrivate: true);
+            var grants =
+                round == 0
+                    ? [new Held("whole", "speakFor", true, false)]
+                    : Enumerable.Range(0, random.Next(3)).Select(_ => Any(random)).ToList();
+            var ceiling =
+                round > 0 && random.Next(3) == 0
+                    ? (Sight: Scale[random.Next(1, 4)], IsPrivate: random.Next(2) == 0)
+                    : (Sight: "whole", IsPrivate: true);
             await SetCeilingAsync(noor, "whole", true);
             foreach (var grant in grants)
-                await noor.GrantAsync(known.Owner, viewer, Access.Terms(grant.Sight, grant.Acting, grant.IsPrivate, until: "2027-06-01"), grant.OnFurtherOnly ? further : null);
+                await noor.GrantAsync(
+                    known.Owner,
+                    viewer,
+                    Access.Terms(grant.Sight, grant.Acting, grant.IsPrivate, until: "2027-06-01"),
+                    grant.OnFurtherOnly ? further : null
+                );
             await SetCeilingAsync(noor, ceiling.Sight, ceiling.IsPrivate);
             var words = $"round {round}: {string.Join(" + ", grants)} under {ceiling}";
             var (may, mayNot) = Texts(standing, grants, ceiling);
             var lanes = await TextAsync(ana, $"/api/lanes?who={known.Owner}&from={Day}&view=day");
-            Assert.All(may.Where(t => t.StartsWith('h')), t => Assert.True(lanes.Contains(t, StringComparison.Ordinal), $"{t} is told in {words}"));
-            foreach (var path in Paths(known, standing)) Check(await TextAsync(ana, path), mayNot, $"{path}, {words}");
+            Assert.All(may.Where(t => t.StartsWith('h')), t =>
+                Assert.True(lanes.Contains(t, StringComparison.Ordinal), $"{t} is told in {words}")
+            );
+            foreach (var path in Paths(known, standing))
+                Check(await TextAsync(ana, path), mayNot, $"{path}, {words}");
             told.UnionWith(may);
         }
 
@@ -50,7 +65,9 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
         Assert.Superset(standing.Select(s => s.Whole).OfType<string>().ToHashSet(), told);
     }
 
-    /// <summary>The same of every endpoint that changes something, whether it is done or refused: what it answers tells no more than a read would.</summary>
+    /// <summary>
+    /// The same of every endpoint that changes something, whether it is done or refused: what it answers tells no more than a read would.
+    /// </summary>
     [Theory]
     [InlineData("headline", "change", false)]
     [InlineData("outline", "add", true)]
@@ -69,7 +86,17 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
         Assert.NotEmpty(mayNot);
         // Who changes what is older than they think is told that it is older.
         foreach (var entry in standing)
-            await Ask("POST", $"/api/entries/{entry.Id}/change", new { occurrence = (string?)null, reach = "all", becomes = new { title = "x", agenda = "x" }, was = new { title = "older", agenda = "older" } });
+            await Ask(
+                "POST",
+                $"/api/entries/{entry.Id}/change",
+                new
+                {
+                    occurrence = (string?)null,
+                    reach = "all",
+                    becomes = new { title = "x", agenda = "x" },
+                    was = new { title = "older", agenda = "older" },
+                }
+            );
         foreach (var (name, (ask, _)) in EndpointLines.All.Where(l => !l.Key.StartsWith("GET ", StringComparison.Ordinal)))
         {
             var ofAnEntry = ask(known).Path != ask(known with { Entry = "", Meeting = "" }).Path;
@@ -96,7 +123,11 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
     }
 
     /// <summary>What the rules of grants, said again in a few lines, come to.</summary>
-    private static (List<string> May, List<string> MayNot) Texts(IReadOnlyList<Standing> standing, List<Held> grants, (string Sight, bool IsPrivate) ceiling)
+    private static (List<string> May, List<string> MayNot) Texts(
+        IReadOnlyList<Standing> standing,
+        List<Held> grants,
+        (string Sight, bool IsPrivate) ceiling
+    )
     {
         var (may, mayNot) = (new List<string>(), new List<string>());
         foreach (var entry in standing)
@@ -105,10 +136,13 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
             int Most(IEnumerable<Held> of) => of.Select(g => Array.IndexOf(Scale, g.Sight)).DefaultIfEmpty(0).Max();
             var most = Array.IndexOf(Scale, ceiling.Sight);
             var sight = Math.Min(personal.Count == 0 ? 1 : Most(personal), most);
-            if (entry.IsPrivate) sight = Math.Min(sight, ceiling.IsPrivate ? Math.Min(Most(personal.Where(g => g.IsPrivate)), most) : 0);
-            if (entry.Attended) sight = 3;
+            if (entry.IsPrivate)
+                sight = Math.Min(sight, ceiling.IsPrivate ? Math.Min(Most(personal.Where(g => g.IsPrivate)), most) : 0);
+            if (entry.Attended)
+                sight = 3;
             (sight >= 2 ? may : mayNot).Add(entry.Title);
-            if (entry.Whole is { } whole) (sight == 3 ? may : mayNot).Add(whole);
+            if (entry.Whole is { } whole)
+                (sight == 3 ? may : mayNot).Add(whole);
         }
 
         return (may, mayNot);
@@ -119,20 +153,29 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
     {
         foreach (var (name, (ask, _)) in EndpointLines.All.Where(l => l.Key.StartsWith("GET ", StringComparison.Ordinal)))
         {
-            if (ask(known).Path == ask(known with { Entry = "" }).Path) yield return ask(known).Path;
-            else foreach (var entry in standing) yield return ask(known with { Entry = entry.Id }).Path;
+            if (ask(known).Path == ask(known with { Entry = "" }).Path)
+                yield return ask(known).Path;
+            else
+                foreach (var entry in standing)
+                    yield return ask(known with { Entry = entry.Id }).Path;
         }
 
         yield return $"/api/lanes?who={known.Owner}&from={Day}&view=list";
         yield return $"/api/find?text=h";
-        foreach (var entry in standing) yield return $"/api/find?text={entry.Title}";
-        foreach (var entry in standing.Where(s => s.Whole is not null)) yield return $"/api/find?text={entry.Whole}";
+        foreach (var entry in standing)
+            yield return $"/api/find?text={entry.Title}";
+        foreach (var entry in standing.Where(s => s.Whole is not null))
+            yield return $"/api/find?text={entry.Whole}";
     }
 
     private static void Check(string text, List<string> mayNot, string where)
     {
         // What was asked for comes back in some answers; the marks that were asked for are those in the path.
-        foreach (var mark in mayNot.Where(m => !where.Contains($"text={m}", StringComparison.Ordinal) || text.Contains($"\"title\":\"{m}", StringComparison.Ordinal)))
+        foreach (
+            var mark in mayNot.Where(m =>
+                !where.Contains($"text={m}", StringComparison.Ordinal) || text.Contains($"\"title\":\"{m}", StringComparison.Ordinal)
+            )
+        )
             Assert.False(text.Contains(mark, StringComparison.Ordinal), $"{mark} is told by {where}");
     }
 
@@ -146,14 +189,35 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
     private static async Task SetCeilingAsync(Browser administrator, string sight, bool isPrivate)
     {
         var response = await administrator.SendAsync(
-            HttpMethod.Put, "/api/access/ceilings/inside", EndpointLines.Content(new { sight, acting = sight == "whole" ? "speakFor" : sight == "headline" ? "change" : "add", @private = isPrivate }));
+            HttpMethod.Put,
+            "/api/access/ceilings/inside",
+            EndpointLines.Content(
+                new
+                {
+                    sight,
+                    acting = sight == "whole" ? "speakFor"
+                    : sight == "headline" ? "change"
+                    : "add",
+                    @private = isPrivate,
+                }
+            )
+        );
         Assert.True(response.IsSuccessStatusCode);
     }
 
-    private static async Task<(string Further, IReadOnlyList<Standing> Standing)> StandAsync(Browser noor, string owner, string viewer, string name = "Sea trials")
+    private static async Task<(string Further, IReadOnlyList<Standing> Standing)> StandAsync(
+        Browser noor,
+        string owner,
+        string viewer,
+        string name = "Sea trials"
+    )
     {
         await noor.DoAsync($"/api/calendars/{owner}/further", new { name, counts = true });
-        var further = (await noor.GetAsync($"/api/calendars/{owner}/further")).GetProperty("further").EnumerateArray().Single(f => f.Text("name") == name).Text("id");
+        var further = (await noor.GetAsync($"/api/calendars/{owner}/further"))
+            .GetProperty("further")
+            .EnumerateArray()
+            .Single(f => f.Text("name") == name)
+            .Text("id");
         var sam = await noor.PersonAsync("Sam Levy");
         var standing = new List<Standing>();
         foreach (var isPrivate in new[] { false, true })
@@ -161,14 +225,20 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
             foreach (var calendar in new[] { null, further })
             {
                 var title = Mark('h');
-                var added = await noor.DoAsync("/api/appointments", Access.Appointment(owner, title, $"{Day}T{10 + standing.Count}:00", isPrivate, calendar));
+                var added = await noor.DoAsync(
+                    "/api/appointments",
+                    Access.Appointment(owner, title, $"{Day}T{10 + standing.Count}:00", isPrivate, calendar)
+                );
                 standing.Add(new Standing(added.Text("entry"), title, null, isPrivate, calendar is not null, false));
             }
 
             foreach (var attended in new[] { false, true })
             {
                 var (title, whole) = (Mark('h'), Mark('w'));
-                var sent = await noor.DoAsync("/api/meetings", Access.Meeting(owner, title, whole, $"{Day}T{10 + standing.Count}:00", isPrivate, attended ? [sam, viewer] : [sam]));
+                var sent = await noor.DoAsync(
+                    "/api/meetings",
+                    Access.Meeting(owner, title, whole, $"{Day}T{10 + standing.Count}:00", isPrivate, attended ? [sam, viewer] : [sam])
+                );
                 standing.Add(new Standing(sent.Text("entry"), title, whole, isPrivate, false, attended));
             }
         }

@@ -20,7 +20,10 @@ public sealed class SmtpTests : IAsyncLifetime
 
     public ValueTask InitializeAsync()
     {
-        var options = new Local.SmtpServerOptionsBuilder().ServerName("localhost").Endpoint(e => e.Endpoint(new IPEndPoint(IPAddress.Loopback, Port))).Build();
+        var options = new Local.SmtpServerOptionsBuilder()
+            .ServerName("localhost")
+            .Endpoint(e => e.Endpoint(new IPEndPoint(IPAddress.Loopback, Port)))
+            .Build();
         var services = new Local.ComponentModel.ServiceProvider();
         services.Add((IMessageStore)boxes);
         services.Add((IMailboxFilter)boxes);
@@ -43,7 +46,10 @@ public sealed class SmtpTests : IAsyncLifetime
         var arrived = Assert.Single(boxes.Arrived);
         Assert.Equal(("noor.haddad@ebbline.example", "lakshmi.rao@coromandel-marine.example"), (arrived.From, arrived.To));
         var mail = await MimeKit.MimeMessage.LoadAsync(new MemoryStream(arrived.Source), TestContext.Current.CancellationToken);
-        Assert.Equal(("7.0.1@corlin.example", "Invitation: Réunion", "Grüße\n.\nNoor"), (mail.MessageId, mail.Subject, mail.TextBody!.TrimEnd().ReplaceLineEndings()));
+        Assert.Equal(
+            ("7.0.1@corlin.example", "Invitation: Réunion", "Grüße\n.\nNoor"),
+            (mail.MessageId, mail.Subject, mail.TextBody!.TrimEnd().ReplaceLineEndings())
+        );
     }
 
     [Fact]
@@ -53,13 +59,18 @@ public sealed class SmtpTests : IAsyncLifetime
         var arrived = Assert.Single(boxes.Arrived);
         Assert.Equal("", arrived.From.Trim('@'));
         var mail = await MimeKit.MimeMessage.LoadAsync(new MemoryStream(arrived.Source), TestContext.Current.CancellationToken);
-        Assert.Equal(("auto-replied", "noor.haddad@ebbline.example"), (mail.Headers["Auto-Submitted"], mail.From.Mailboxes.Single().Address));
+        Assert.Equal(
+            ("auto-replied", "noor.haddad@ebbline.example"),
+            (mail.Headers["Auto-Submitted"], mail.From.Mailboxes.Single().Address)
+        );
     }
 
     [Fact]
     public async Task A_box_that_is_not_there_is_given_up_at_once_in_the_words_of_the_server()
     {
-        var refused = await Assert.ThrowsAsync<UndeliverableException>(() => Carrier().SendAsync(Written("nobody@coromandel-marine.example"), TestContext.Current.CancellationToken));
+        var refused = await Assert.ThrowsAsync<UndeliverableException>(() =>
+            Carrier().SendAsync(Written("nobody@coromandel-marine.example"), TestContext.Current.CancellationToken)
+        );
         Assert.True(refused.Final);
         Assert.StartsWith("The mail server says: 550", refused.Message, StringComparison.Ordinal);
     }
@@ -67,15 +78,21 @@ public sealed class SmtpTests : IAsyncLifetime
     [Fact]
     public async Task A_server_that_is_busy_is_tried_again()
     {
-        var refused = await Assert.ThrowsAsync<UndeliverableException>(() => Carrier().SendAsync(Written("busy@coromandel-marine.example"), TestContext.Current.CancellationToken));
+        var refused = await Assert.ThrowsAsync<UndeliverableException>(() =>
+            Carrier().SendAsync(Written("busy@coromandel-marine.example"), TestContext.Current.CancellationToken)
+        );
         Assert.False(refused.Final);
     }
 
     [Fact]
     public async Task A_server_that_is_not_there_is_tried_again()
     {
-        var refused = await Assert.ThrowsAsync<UndeliverableException>(
-            () => new SmtpCarrier(MailServer.Parse($"127.0.0.1:{FreePort()}")).SendAsync(Written("x@x.example"), TestContext.Current.CancellationToken));
+        var refused = await Assert.ThrowsAsync<UndeliverableException>(() =>
+            new SmtpCarrier(MailServer.Parse($"127.0.0.1:{FreePort()}")).SendAsync(
+                Written("x@x.example"),
+                TestContext.Current.CancellationToken
+            )
+        );
         Assert.Equal((false, "The mail server cannot be reached."), (refused.Final, refused.Message));
     }
 
@@ -92,7 +109,18 @@ public sealed class SmtpTests : IAsyncLifetime
     {
         var from = new Mailbox("Noor Haddad", "noor.haddad@ebbline.example");
         return new MailWriter(new HostOptions { Data = "x" }, new NoPapers()).Write(
-            "7.0.1@corlin.example", new Letter(from, new Mailbox("Lakshmi Rao", to), "Invitation: Réunion", "Grüße\r\n.\r\nNoor", NodaTime.Instant.FromUtc(2027, 3, 8, 9, 42)) { Automatic = automatic });
+            "7.0.1@corlin.example",
+            new Letter(
+                from,
+                new Mailbox("Lakshmi Rao", to),
+                "Invitation: Réunion",
+                "Grüße\r\n.\r\nNoor",
+                NodaTime.Instant.FromUtc(2027, 3, 8, 9, 42)
+            )
+            {
+                Automatic = automatic,
+            }
+        );
     }
 
     private static int FreePort()
@@ -104,7 +132,8 @@ public sealed class SmtpTests : IAsyncLifetime
 
     private sealed class NoPapers : IPaperFiles
     {
-        public Task<(string Hash, long Size)?> KeepAsync(Stream content, long mostBytes, CancellationToken cancel = default) => throw new NotSupportedException();
+        public Task<(string Hash, long Size)?> KeepAsync(Stream content, long mostBytes, CancellationToken cancel = default) =>
+            throw new NotSupportedException();
 
         public Stream? Open(string hash) => null;
 
@@ -118,20 +147,36 @@ public sealed class SmtpTests : IAsyncLifetime
     {
         public List<(string From, string To, byte[] Source)> Arrived { get; } = [];
 
-        public override Task<SmtpResponse> SaveAsync(Local.ISessionContext context, Local.IMessageTransaction transaction, ReadOnlySequence<byte> buffer, CancellationToken cancellationToken)
+        public override Task<SmtpResponse> SaveAsync(
+            Local.ISessionContext context,
+            Local.IMessageTransaction transaction,
+            ReadOnlySequence<byte> buffer,
+            CancellationToken cancellationToken
+        )
         {
             Arrived.Add((Address(transaction.From), Address(transaction.To.Single()), buffer.ToArray()));
             return Task.FromResult(SmtpResponse.Ok);
         }
 
-        public Task<bool> CanAcceptFromAsync(Local.ISessionContext context, Local.Mail.IMailbox from, int size, CancellationToken cancellationToken) => Task.FromResult(true);
+        public Task<bool> CanAcceptFromAsync(
+            Local.ISessionContext context,
+            Local.Mail.IMailbox from,
+            int size,
+            CancellationToken cancellationToken
+        ) => Task.FromResult(true);
 
-        public Task<bool> CanDeliverToAsync(Local.ISessionContext context, Local.Mail.IMailbox to, Local.Mail.IMailbox from, CancellationToken cancellationToken) => to.User switch
-        {
-            "nobody" => Task.FromResult(false),
-            "busy" => throw new SmtpResponseException(new SmtpResponse(SmtpReplyCode.ServiceUnavailable, "busy")),
-            _ => Task.FromResult(true),
-        };
+        public Task<bool> CanDeliverToAsync(
+            Local.ISessionContext context,
+            Local.Mail.IMailbox to,
+            Local.Mail.IMailbox from,
+            CancellationToken cancellationToken
+        ) =>
+            to.User switch
+            {
+                "nobody" => Task.FromResult(false),
+                "busy" => throw new SmtpResponseException(new SmtpResponse(SmtpReplyCode.ServiceUnavailable, "busy")),
+                _ => Task.FromResult(true),
+            };
 
         private static string Address(Local.Mail.IMailbox box) => $"{box.User}@{box.Host}";
     }

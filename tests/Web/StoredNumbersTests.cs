@@ -14,10 +14,20 @@ public sealed class StoredNumbersTests
     {
         await using var host = await Host.StartAsync(demo: true);
         await using var db = await host.Service<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(TestContext.Current.CancellationToken);
-        var stored = db.Model.GetEntityTypes().SelectMany(e => e.GetProperties().Concat(e.GetComplexProperties().SelectMany(c => c.ComplexType.GetProperties())))
-            .Select(p => Nullable.GetUnderlyingType(p.ClrType) ?? p.ClrType).Where(t => t.IsEnum).Distinct();
-        var lines = stored.SelectMany(t => Enum.GetValues(t).Cast<object>().Select(v => (t.Name, Number: Convert.ToInt64(v, CultureInfo.InvariantCulture), Value: v)))
-            .OrderBy(v => v.Name, StringComparer.Ordinal).ThenBy(v => v.Number).Select(v => $"{v.Name} {v.Number} {v.Value}").ToList();
+        var stored = db
+            .Model.GetEntityTypes()
+            .SelectMany(e => e.GetProperties().Concat(e.GetComplexProperties().SelectMany(c => c.ComplexType.GetProperties())))
+            .Select(p => Nullable.GetUnderlyingType(p.ClrType) ?? p.ClrType)
+            .Where(t => t.IsEnum)
+            .Distinct();
+        var lines = stored
+            .SelectMany(t =>
+                Enum.GetValues(t).Cast<object>().Select(v => (t.Name, Number: Convert.ToInt64(v, CultureInfo.InvariantCulture), Value: v))
+            )
+            .OrderBy(v => v.Name, StringComparer.Ordinal)
+            .ThenBy(v => v.Number)
+            .Select(v => $"{v.Name} {v.Number} {v.Value}")
+            .ToList();
         var known = await File.ReadAllLinesAsync(Known, TestContext.Current.CancellationToken);
         Assert.Empty(known.Except(lines));
         // What is new is written down with the change that adds it.

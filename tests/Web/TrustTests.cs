@@ -3,7 +3,10 @@ using System.Net.Http.Json;
 
 namespace Corlin.Web.Tests;
 
-/// <summary>What a client says of itself is not believed: forged tokens, rights that have ended, fields that are not asked for, ids that were guessed.</summary>
+/// <summary>
+/// What a client says of itself is not believed: forged tokens, rights that have ended, fields that are not asked for, ids that were
+/// guessed.
+/// </summary>
 public sealed class TrustTests(DemoHost demo) : IClassFixture<DemoHost>
 {
     private const string Title = "Rotor inspection";
@@ -35,8 +38,14 @@ public sealed class TrustTests(DemoHost demo) : IClassFixture<DemoHost>
         await noor.DoAsync("/api/demo/advance", new { seconds = 19 * 3600 });
         Assert.DoesNotContain(Title, (await ana.GetAsync(lane)).ToString(), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Get, $"/api/history?who={owner}")).StatusCode);
-        Assert.Equal(HttpStatusCode.Forbidden, (await ana.PostAsync("/api/appointments", Access.Appointment(owner, "mine", "2027-03-12T11:00"))).StatusCode);
-        Assert.Equal(HttpStatusCode.Forbidden, (await ana.PostAsync("/api/changes/undo", new { changes = new[] { added.GetProperty("change").GetInt64() } })).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await ana.PostAsync("/api/appointments", Access.Appointment(owner, "mine", "2027-03-12T11:00"))).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await ana.PostAsync("/api/changes/undo", new { changes = new[] { added.GetProperty("change").GetInt64() } })).StatusCode
+        );
     }
 
     [Fact]
@@ -45,30 +54,70 @@ public sealed class TrustTests(DemoHost demo) : IClassFixture<DemoHost>
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         using var ana = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
         var (self, other) = (await ana.PersonAsync("Ana Brandão"), await ana.PersonAsync("Maren Falk"));
-        await ana.PostAsync("/api/appointments", new
-        {
-            inNameOf = self,
-            title = "smuggled",
-            time = Access.At("2027-03-11T10:00"),
-            place = (string?)null,
-            takes = "firm",
-            @private = false,
-            repeats = (string?)null,
-            owner = other,
-            ownerId = 1,
-            madeBy = other,
-            home = 1,
-            calendarId = 1,
-            status = "cancelled",
-        });
+        await ana.PostAsync(
+            "/api/appointments",
+            new
+            {
+                inNameOf = self,
+                title = "smuggled",
+                time = Access.At("2027-03-11T10:00"),
+                place = (string?)null,
+                takes = "firm",
+                @private = false,
+                repeats = (string?)null,
+                owner = other,
+                ownerId = 1,
+                madeBy = other,
+                home = 1,
+                calendarId = 1,
+                status = "cancelled",
+            }
+        );
         foreach (var browser in new[] { noor, ana })
-            Assert.DoesNotContain("smuggled", (await browser.GetAsync($"/api/lanes?who={other}&view=day&from=2027-03-11")).ToString(), StringComparison.Ordinal);
+            Assert.DoesNotContain(
+                "smuggled",
+                (await browser.GetAsync($"/api/lanes?who={other}&view=day&from=2027-03-11")).ToString(),
+                StringComparison.Ordinal
+            );
 
         var version = (await noor.GetAsync($"/api/people/{self}")).GetProperty("version").GetInt32();
-        await noor.SendAsync(HttpMethod.Put, $"/api/people/{self}", JsonContent.Create(new { version, administrator = true, said = new { post = "grid", administrator = true, inside = false, kind = "group" } }));
+        await noor.SendAsync(
+            HttpMethod.Put,
+            $"/api/people/{self}",
+            JsonContent.Create(
+                new
+                {
+                    version,
+                    administrator = true,
+                    said = new
+                    {
+                        post = "grid",
+                        administrator = true,
+                        inside = false,
+                        kind = "group",
+                    },
+                }
+            )
+        );
         Assert.False((await ana.GetAsync("/api/access")).GetProperty("mayChangeCeilings").GetBoolean());
         Assert.True((await noor.GetAsync($"/api/people/{self}")).GetProperty("who").GetProperty("inside").GetBoolean());
-        Assert.Equal(HttpStatusCode.Forbidden, (await ana.SendAsync(HttpMethod.Put, "/api/access/ceilings/inside", EndpointLines.Content(new { sight = "whole", acting = "look", @private = true }))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (
+                await ana.SendAsync(
+                    HttpMethod.Put,
+                    "/api/access/ceilings/inside",
+                    EndpointLines.Content(
+                        new
+                        {
+                            sight = "whole",
+                            acting = "look",
+                            @private = true,
+                        }
+                    )
+                )
+            ).StatusCode
+        );
     }
 
     [Theory]

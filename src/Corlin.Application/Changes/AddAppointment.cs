@@ -10,8 +10,17 @@ namespace Corlin.Application.Changes;
 /// <summary>Adds an appointment to a calendar.</summary>
 /// <param name="Calendar">The public id of a further one of the owner's; null for the main one.</param>
 public sealed record AddAppointment(
-    UserId Actor, UserId InNameOf, string Title, EntryTime Time, string? Place, string? Link = null, bool Private = false, TimeTaken Takes = TimeTaken.Firm,
-    Rule? Rule = null, string? Calendar = null) : IChange<AddedAppointment>
+    UserId Actor,
+    UserId InNameOf,
+    string Title,
+    EntryTime Time,
+    string? Place,
+    string? Link = null,
+    bool Private = false,
+    TimeTaken Takes = TimeTaken.Firm,
+    Rule? Rule = null,
+    string? Calendar = null
+) : IChange<AddedAppointment>
 {
     /// <summary>Who asked for it, or null.</summary>
     public string? AskedBy { get; init; }
@@ -29,9 +38,11 @@ public sealed record AddAppointment(
     {
         var home = session.MustFindCalendar(Actor, InNameOf, Calendar);
         var rights = session.MustAddTo(Actor, InNameOf, home);
-        if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (string.IsNullOrWhiteSpace(Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
         RuleChecks.MustFit(Rule, Time);
-        if (Category is not null && rights.Acting < Acting.Change) throw new RefusedException(RefusalKind.MayNotChange, "category");
+        if (Category is not null && rights.Acting < Acting.Change)
+            throw new RefusedException(RefusalKind.MayNotChange, "category");
         var change = session.Begin(ChangeKind.AppointmentAdded, Actor, InNameOf, rights.Grant);
         var added = session.New(EntryKind.Appointment, InNameOf, Actor, Title, Time) with
         {

@@ -22,7 +22,8 @@ public enum AddressWaits
 public sealed record SaidAddress(long Change, AddressWaits Waits);
 
 /// <summary>
-/// Says where mail to somebody goes. Whoever decides that reads their invitations: an administrator does it at once, and of a contact who keeps it; what
+/// Says where mail to somebody goes. Whoever decides that reads their invitations: an administrator does it at once, and of a contact who
+/// keeps it; what
 /// others say waits for an administrator, what somebody says of themselves for a letter to that address.
 /// </summary>
 /// <param name="Version">The one that was looked at.</param>
@@ -32,11 +33,14 @@ public sealed record SayAddress(UserId Actor, string Who, int Version, string Ad
     {
         var said = new PersonEdit(Address: Address);
         var who = session.MustKeep(Actor, Who);
-        if (who.KeptFor is not null || session.IsAdministrator(Actor)) return new SaidAddress(new ChangePerson(Actor, Who, Version, said).Apply(session), AddressWaits.Nothing);
-        if (who.Version != Version) throw new RefusedException(RefusalKind.ChangedSince);
+        if (who.KeptFor is not null || session.IsAdministrator(Actor))
+            return new SaidAddress(new ChangePerson(Actor, Who, Version, said).Apply(session), AddressWaits.Nothing);
+        if (who.Version != Version)
+            throw new RefusedException(RefusalKind.ChangedSince);
         // What could not be used is not asked for.
         var (next, _) = said.Apply(session, who, session.Facts([who.Id])[who.Id]);
-        if (next.Address == who.Address) throw new RefusedException(RefusalKind.BadInput, "address", Address);
+        if (next.Address == who.Address)
+            throw new RefusedException(RefusalKind.BadInput, "address", Address);
         var own = who.Id == Actor;
         var change = session.Begin(ChangeKind.AddressAsked, Actor, who.Inside ? who.Id : Actor, null);
         var key = own ? PublicIds.New() : null;
@@ -44,7 +48,14 @@ public sealed record SayAddress(UserId Actor, string Who, int Version, string Ad
         if (key is not null)
         {
             var (subject, text) = English.AddressKeyLetter(who, next.Address);
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(who), Telling.Box(next), subject, text, session.Now, $"/account#{key}")), new MailAbout(who.Id, null, false));
+            session.Send(
+                new OutboxMessage(
+                    null,
+                    null,
+                    new Letter(Telling.Box(who), Telling.Box(next), subject, text, session.Now, $"/account#{key}")
+                ),
+                new MailAbout(who.Id, null, false)
+            );
         }
 
         return new SaidAddress(change, own ? AddressWaits.Letter : AddressWaits.Administrator);
@@ -57,7 +68,8 @@ public sealed record SettleAddress(UserId Actor, long Waiting, bool Uses) : ICha
     public long Apply(IChangeSession session)
     {
         var waiting = session.WaitingAddress(Waiting);
-        if (waiting is null || !(session.IsAdministrator(Actor) || (waiting.By == Actor && !Uses))) throw new RefusedException(RefusalKind.NotFound);
+        if (waiting is null || !(session.IsAdministrator(Actor) || (waiting.By == Actor && !Uses)))
+            throw new RefusedException(RefusalKind.NotFound);
         return Uses ? Addresses.Use(session, waiting, Actor) : Addresses.Leave(session, waiting, Actor);
     }
 }
@@ -68,8 +80,10 @@ public sealed record ConfirmAddress(UserId Actor, string Key) : IChange<long>
     public long Apply(IChangeSession session)
     {
         var waiting = session.WaitingAddressOf(Actor);
-        if (waiting?.KeyHash is not { } hash || hash != ConferenceAt.Hash(Key)) throw new RefusedException(RefusalKind.AddressKeyUnknown);
-        if (waiting.At + WaitingAddress.KeyHolds < session.Now) throw new RefusedException(RefusalKind.AddressKeyUnknown);
+        if (waiting?.KeyHash is not { } hash || hash != ConferenceAt.Hash(Key))
+            throw new RefusedException(RefusalKind.AddressKeyUnknown);
+        if (waiting.At + WaitingAddress.KeyHolds < session.Now)
+            throw new RefusedException(RefusalKind.AddressKeyUnknown);
         return Addresses.Use(session, waiting, Actor);
     }
 }
@@ -92,10 +106,13 @@ internal static class Addresses
         return change;
     }
 
-    /// <summary>Whoever is inside hears where their mail goes from now on, where it went before: nobody gets it elsewhere without their knowing.</summary>
+    /// <summary>
+    /// Whoever is inside hears where their mail goes from now on, where it went before: nobody gets it elsewhere without their knowing.
+    /// </summary>
     public static void TellOld(IChangeSession session, CalendarUser was, CalendarUser now, UserId actor)
     {
-        if (!was.Inside || was.Kind != UserKind.Person || was.Address == now.Address) return;
+        if (!was.Inside || was.Kind != UserKind.Person || was.Address == now.Address)
+            return;
         var by = session.Users([actor])[actor];
         foreach (var to in SpeakersOf.And(session, was))
         {

@@ -27,20 +27,28 @@ public sealed record AnswerReminders(UserId Actor, ReminderAct Act, IReadOnlyLis
 
     public bool Apply(IChangeSession session)
     {
-        if (Which.Count > Most) throw new RefusedException(RefusalKind.BadInput, "which");
-        if (Act == ReminderAct.Snooze && (Until is null || Until > session.Now + LongestSnooze)) throw new RefusedException(RefusalKind.BadInput, "until");
+        if (Which.Count > Most)
+            throw new RefusedException(RefusalKind.BadInput, "which");
+        if (Act == ReminderAct.Snooze && (Until is null || Until > session.Now + LongestSnooze))
+            throw new RefusedException(RefusalKind.BadInput, "until");
         foreach (var one in Which)
         {
             // Whether there is such an entry is not told: a mark on one that may not be seen is never read.
-            if (session.Entry(one.Entry) is not { } entry) continue;
+            if (session.Entry(one.Entry) is not { } entry)
+                continue;
             var stands = session.ReminderMarks(Actor, [entry.Id]).GetValueOrDefault((entry.Id, one.RecurrenceId));
             var mark = stands?.OccursAt == one.Start ? stands : new ReminderMark(one.Start);
-            session.Save(Actor, entry.Id, one.RecurrenceId, Act switch
-            {
-                ReminderAct.Shown => mark with { ShownAt = mark.ShownAt ?? session.Now },
-                ReminderAct.Snooze => mark with { SnoozedUntil = Until, ShownAt = mark.ShownAt ?? session.Now },
-                _ => mark with { DismissedAt = session.Now },
-            });
+            session.Save(
+                Actor,
+                entry.Id,
+                one.RecurrenceId,
+                Act switch
+                {
+                    ReminderAct.Shown => mark with { ShownAt = mark.ShownAt ?? session.Now },
+                    ReminderAct.Snooze => mark with { SnoozedUntil = Until, ShownAt = mark.ShownAt ?? session.Now },
+                    _ => mark with { DismissedAt = session.Now },
+                }
+            );
         }
 
         return true;

@@ -10,8 +10,18 @@ namespace Corlin.Application.Changes;
 /// <summary>Arranges a meeting in somebody's name and asks everyone to it, or saves it and asks nobody yet.</summary>
 /// <param name="Link">The address of the conference, or null.</param>
 public sealed record ArrangeMeeting(
-    UserId Actor, UserId InNameOf, string Title, ImmutableArray<Invited> Invited, EntryTime Time, string? Place, string? Link, string? Agenda, string? Line,
-    bool Private = false, Rule? Rule = null) : IChange<ArrangedMeeting>
+    UserId Actor,
+    UserId InNameOf,
+    string Title,
+    ImmutableArray<Invited> Invited,
+    EntryTime Time,
+    string? Place,
+    string? Link,
+    string? Agenda,
+    string? Line,
+    bool Private = false,
+    Rule? Rule = null
+) : IChange<ArrangedMeeting>
 {
     public string? DialIn { get; init; }
 
@@ -44,11 +54,13 @@ public sealed record ArrangeMeeting(
     public ArrangedMeeting Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (string.IsNullOrWhiteSpace(Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
         RuleChecks.MustFit(Rule, Time);
         var draft = Draft is null ? null : session.MustFindDraft(Actor, Draft);
         // The same draft again is the same meeting: its answer was lost on the way, or the button was pressed twice.
-        if (draft?.SentBy is { } sentBy) return Became(session, sentBy);
+        if (draft?.SentBy is { } sentBy)
+            return Became(session, sentBy);
         var blank = Saved is null ? session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) : MustBeSaved(session, Saved);
         var change = session.Begin(Send ? ChangeKind.MeetingSent : ChangeKind.MeetingSaved, Actor, InNameOf, rights.Grant);
         var by = new Inviting(Actor, InNameOf, Private);
@@ -74,7 +86,8 @@ public sealed record ArrangeMeeting(
             Groups = [.. Attendees.GroupsOf(session, Invited)],
             Marks = Mark.On(session, InNameOf),
         };
-        if (HoldRequest is not null) Holds.Release(session, Actor, InNameOf, HoldRequest);
+        if (HoldRequest is not null)
+            Holds.Release(session, Actor, InNameOf, HoldRequest);
         var sent = Send ? Scheduling.Send(written) : new Transition(written with { Version = written.Version + 1 }, []);
         var stored = session.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry);
         if (draft is not null)
@@ -83,7 +96,8 @@ public sealed record ArrangeMeeting(
             session.Keep(draft with { SentBy = change, At = session.Now });
         }
 
-        if (Send) session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
+        if (Send)
+            session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
         session.Tell(sent with { Entry = stored }, Actor);
         return new ArrangedMeeting(stored.PublicId, change, PeopleAsked(stored));
     }
@@ -102,12 +116,15 @@ public sealed record ArrangeMeeting(
         return meeting.Status == MeetingStatus.Draft ? meeting : throw new RefusedException(RefusalKind.AlreadySent);
     }
 
-    /// <summary>The papers of the draft lie with the meeting; what lay there from an earlier saving and is in the draft no more is taken away.</summary>
+    /// <summary>
+    /// The papers of the draft lie with the meeting; what lay there from an earlier saving and is in the draft no more is taken away.
+    /// </summary>
     private static void Lay(IChangeSession session, KeptDraft draft, Entry meeting)
     {
         var wanted = session.PapersOfDraft(draft.PublicId);
         var there = session.Papers([meeting.Id]);
-        foreach (var paper in there.Where(t => !wanted.Any(w => Same(w, t)))) session.Remove(paper, meeting);
+        foreach (var paper in there.Where(t => !wanted.Any(w => Same(w, t))))
+            session.Remove(paper, meeting);
         session.LayWith(meeting, wanted.Where(w => !there.Any(t => Same(w, t))));
     }
 

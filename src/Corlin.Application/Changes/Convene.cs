@@ -11,7 +11,8 @@ namespace Corlin.Application.Changes;
 /// <summary>A meeting at once: those inside are called, those outside get the link by mail. It lasts as long as somebody is in.</summary>
 /// <param name="Called">Public ids or addresses.</param>
 /// <param name="Link">The address of its conference.</param>
-public sealed record Convene(UserId Actor, UserId InNameOf, string Title, ImmutableArray<string> Called, string Link, bool Private = false) : IChange<ArrangedMeeting>
+public sealed record Convene(UserId Actor, UserId InNameOf, string Title, ImmutableArray<string> Called, string Link, bool Private = false)
+    : IChange<ArrangedMeeting>
 {
     public string? DialIn { get; init; }
 
@@ -20,14 +21,37 @@ public sealed record Convene(UserId Actor, UserId InNameOf, string Title, Immuta
     public ArrangedMeeting Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
-        if (Called.Length > ForwardMeeting.MostAtOnce) throw new RefusedException(RefusalKind.TooMany, "called", $"{ForwardMeeting.MostAtOnce} people at once");
+        if (string.IsNullOrWhiteSpace(Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (Called.Length > ForwardMeeting.MostAtOnce)
+            throw new RefusedException(RefusalKind.TooMany, "called", $"{ForwardMeeting.MostAtOnce} people at once");
         var organiser = session.Users([InNameOf])[InNameOf];
         var minute = Instant.FromUnixTimeSeconds(session.Now.ToUnixTimeSeconds() / 60 * 60);
-        var blank = session.New(EntryKind.Meeting, InNameOf, Actor, Title, TimedEntry.At(new Stretch(minute, minute + Expected), organiser.Zone));
+        var blank = session.New(
+            EntryKind.Meeting,
+            InNameOf,
+            Actor,
+            Title,
+            TimedEntry.At(new Stretch(minute, minute + Expected), organiser.Zone)
+        );
         var change = session.Begin(ChangeKind.Convened, Actor, InNameOf, rights.Grant);
-        var asked = Attendees.Resolve(session, Called.Select(c => new Invited(c, AttendeeRole.Required)), new Inviting(Actor, InNameOf, Private));
-        var sent = Scheduling.Send(blank with { Link = Link, DialIn = DialIn, Private = Private, Convened = true, AnswersWanted = false, Status = MeetingStatus.Draft, Participations = [.. asked] });
+        var asked = Attendees.Resolve(
+            session,
+            Called.Select(c => new Invited(c, AttendeeRole.Required)),
+            new Inviting(Actor, InNameOf, Private)
+        );
+        var sent = Scheduling.Send(
+            blank with
+            {
+                Link = Link,
+                DialIn = DialIn,
+                Private = Private,
+                Convened = true,
+                AnswersWanted = false,
+                Status = MeetingStatus.Draft,
+                Participations = [.. asked],
+            }
+        );
         var stored = session.Save(sent.Entry);
         session.CallAll(Actor, stored, sent);
         return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
@@ -41,13 +65,21 @@ public sealed record CallIn(UserId Actor, string Meeting, string Who) : IChange<
     public long Apply(IChangeSession session)
     {
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
-        if (!meeting.Convened || meeting.Status != MeetingStatus.Sent) throw new RefusedException(RefusalKind.NotFound);
+        if (!meeting.Convened || meeting.Status != MeetingStatus.Sent)
+            throw new RefusedException(RefusalKind.NotFound);
         var who = session.FindOrAdd(Who, "who", new Inviting(Actor, meeting.Owner, meeting.Private));
-        if (who.Kind != UserKind.Person) throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
+        if (who.Kind != UserKind.Person)
+            throw new RefusedException(RefusalKind.PersonUnknown, "who", Who);
         var change = session.Begin(ChangeKind.CalledIn, Actor, meeting.Owner, rights.Grant);
         var asked = meeting.Participations.Any(p => p.Who == who.Id)
             ? meeting
-            : session.Save(meeting with { Participations = meeting.Participations.Add(new Participation(who.Id, AttendeeRole.Required)), Version = meeting.Version + 1 });
+            : session.Save(
+                meeting with
+                {
+                    Participations = meeting.Participations.Add(new Participation(who.Id, AttendeeRole.Required)),
+                    Version = meeting.Version + 1,
+                }
+            );
         session.CallAll(Actor, asked, new Transition(asked, [new Effect(EffectKind.Invite, who.Id, who.Id)]));
         return change;
     }
@@ -61,13 +93,23 @@ public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IC
     {
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
         var who = session.MustKnow(Actor, Who, "who");
-        if (!meeting.Convened || meeting.Participations.All(p => p.Who != who.Id)) throw new RefusedException(RefusalKind.NotFound);
-        if (session.PresencesOf(meeting.Id, null, ConferenceAt.MostCome).Any(p => p.Who == who.Id && p.JoinedAt is not null)) throw new RefusedException(RefusalKind.ChangedSince);
+        if (!meeting.Convened || meeting.Participations.All(p => p.Who != who.Id))
+            throw new RefusedException(RefusalKind.NotFound);
+        if (session.PresencesOf(meeting.Id, null, ConferenceAt.MostCome).Any(p => p.Who == who.Id && p.JoinedAt is not null))
+            throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.CallWithdrawn, Actor, meeting.Owner, rights.Grant);
-        foreach (var call in session.CallsOf(meeting.Id, 50).Where(c => c.Who == who.Id && c.State == CallState.Rings)) session.Keep(call with { State = CallState.Withdrawn });
-        var without = session.Save(meeting with { Participations = [.. meeting.Participations.Where(p => p.Who != who.Id)], Version = meeting.Version + 1 });
+        foreach (var call in session.CallsOf(meeting.Id, 50).Where(c => c.Who == who.Id && c.State == CallState.Rings))
+            session.Keep(call with { State = CallState.Withdrawn });
+        var without = session.Save(
+            meeting with
+            {
+                Participations = [.. meeting.Participations.Where(p => p.Who != who.Id)],
+                Version = meeting.Version + 1,
+            }
+        );
         // Who was told nothing yet learns nothing; whose mail has left is told that it does not hold.
-        if (!who.Inside && !session.WithdrawUnsent(meeting.Id, who.Address)) session.Tell(new Transition(without, [new Effect(EffectKind.Removed, who.Id, who.Id)]), Actor);
+        if (!who.Inside && !session.WithdrawUnsent(meeting.Id, who.Address))
+            session.Tell(new Transition(without, [new Effect(EffectKind.Removed, who.Id, who.Id)]), Actor);
         return change;
     }
 }
@@ -78,7 +120,8 @@ public sealed record PutOffCall(UserId Actor, string Call) : IChange<bool>
     public bool Apply(IChangeSession session)
     {
         var call = session.Call(Call) is { } found && found.Who == Actor ? found : throw new RefusedException(RefusalKind.NotFound);
-        if (call.State == CallState.Rings) session.Keep(call with { State = CallState.PutOff });
+        if (call.State == CallState.Rings)
+            session.Keep(call with { State = CallState.PutOff });
         return true;
     }
 }

@@ -11,7 +11,11 @@ public sealed record KeepHolidays(string Country, int Year, IReadOnlyList<(Local
 {
     public bool Apply(IChangeSession session)
     {
-        if (Holidays.Count == 0 || session.DaysOff([Country], new LocalDate(Year, 1, 1), new LocalDate(Year + 1, 1, 1)).Any(d => d.Kind == DayOffKind.Holiday)) return false;
+        if (
+            Holidays.Count == 0
+            || session.DaysOff([Country], new LocalDate(Year, 1, 1), new LocalDate(Year + 1, 1, 1)).Any(d => d.Kind == DayOffKind.Holiday)
+        )
+            return false;
         session.Save([.. Holidays.Select(h => new DayOff(DayOffKind.Holiday, Country, h.Date, h.Date.PlusDays(1), h.Name))]);
         return true;
     }
@@ -28,11 +32,15 @@ public sealed record CloseSite(UserId Actor, string Site, LocalDate First, Local
     public long Apply(IChangeSession session)
     {
         session.MustAdminister(Actor);
-        if (session.Places().Values.All(p => p.Site != Site)) throw new RefusedException(RefusalKind.BadInput, "site", Site);
-        if (Until <= First) throw new RefusedException(RefusalKind.EndBeforeStart, "until");
-        if (Period.DaysBetween(First, Until) > MostDays) throw new RefusedException(RefusalKind.BadInput, "until");
+        if (session.Places().Values.All(p => p.Site != Site))
+            throw new RefusedException(RefusalKind.BadInput, "site", Site);
+        if (Until <= First)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "until");
+        if (Period.DaysBetween(First, Until) > MostDays)
+            throw new RefusedException(RefusalKind.BadInput, "until");
         var words = Words.Trim();
-        if (words.Length is 0 or > LongestWords) throw new RefusedException(RefusalKind.BadInput, "words", words);
+        if (words.Length is 0 or > LongestWords)
+            throw new RefusedException(RefusalKind.BadInput, "words", words);
         var change = session.Begin(ChangeKind.SiteClosed, Actor, Actor, null);
         session.Close(new DayOff(DayOffKind.Closure, Site, First, Until, words));
         return change;
@@ -46,7 +54,8 @@ public sealed record OpenSite(UserId Actor, long Closure) : IChange<long>
     {
         session.MustAdminister(Actor);
         var change = session.Begin(ChangeKind.SiteOpened, Actor, Actor, null);
-        if (!session.Open(Closure)) throw new RefusedException(RefusalKind.NotFound);
+        if (!session.Open(Closure))
+            throw new RefusedException(RefusalKind.NotFound);
         return change;
     }
 }

@@ -9,7 +9,8 @@ namespace Corlin.Application.Changes;
 /// <summary>Keeps what somebody is writing, so that it survives a closed window.</summary>
 /// <param name="Id">Null for one that is begun.</param>
 /// <param name="Version">The version that was written on.</param>
-/// <param name="PapersOf">The public id of a saved meeting, or of another draft, that is written on: its papers lie with the draft from the beginning.</param>
+/// <param name="PapersOf">The public id of a saved meeting, or of another draft, that is written on: its papers lie with the draft from the
+/// beginning.</param>
 public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Json, string? PapersOf = null) : IChange<KeptDraft>
 {
     public KeptDraft Apply(IChangeSession session)
@@ -18,15 +19,18 @@ public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Jso
         if (Id is null)
         {
             var most = KeptDraft.MostOfOne.ToString(CultureInfo.InvariantCulture);
-            if (session.DraftsOf(Actor).Count >= KeptDraft.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "draft", $"{most} drafts");
+            if (session.DraftsOf(Actor).Count >= KeptDraft.MostOfOne)
+                throw new RefusedException(RefusalKind.TooMany, "draft", $"{most} drafts");
             var begun = new KeptDraft(PublicIds.New(), Actor, Json, 1, session.Now, null);
             session.Keep(begun);
-            foreach (var paper in Papers(session)) session.Lay(begun, paper with { PublicId = PublicIds.New() });
+            foreach (var paper in Papers(session))
+                session.Lay(begun, paper with { PublicId = PublicIds.New() });
             return begun;
         }
 
         var stands = session.MustFindDraft(Actor, Id);
-        if (stands.SentBy is not null || stands.Version != Version) throw new RefusedException(RefusalKind.ChangedSince, "draft");
+        if (stands.SentBy is not null || stands.Version != Version)
+            throw new RefusedException(RefusalKind.ChangedSince, "draft");
         var next = stands with { Json = Json, Version = Version + 1, At = session.Now };
         session.Keep(next);
         return next;
@@ -34,8 +38,11 @@ public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Jso
 
     private IReadOnlyList<Core.Papers.Paper> Papers(IChangeSession session)
     {
-        if (PapersOf is null) return [];
-        return session.Draft(Actor, PapersOf) is { } other ? session.PapersOfDraft(other.PublicId) : session.Papers([session.MustChange(Actor, PapersOf).Entry.Id]);
+        if (PapersOf is null)
+            return [];
+        return session.Draft(Actor, PapersOf) is { } other
+            ? session.PapersOfDraft(other.PublicId)
+            : session.Papers([session.MustChange(Actor, PapersOf).Entry.Id]);
     }
 }
 
@@ -68,9 +75,11 @@ public sealed record ChangeDraftPaper(UserId Actor, string Draft, string Paper, 
     public bool Apply(IChangeSession session)
     {
         var draft = session.MustFindDraft(Actor, Draft);
-        var paper = session.PapersOfDraft(draft.PublicId).FirstOrDefault(p => p.PublicId == Paper) ?? throw new RefusedException(RefusalKind.NotFound);
+        var paper = session.PapersOfDraft(draft.PublicId).FirstOrDefault(p => p.PublicId == Paper)
+            ?? throw new RefusedException(RefusalKind.NotFound);
         session.TakeAway(draft, paper);
-        if (GoesOut is { } goesOut) session.Lay(draft, paper with { GoesOut = goesOut });
+        if (GoesOut is { } goesOut)
+            session.Lay(draft, paper with { GoesOut = goesOut });
         return true;
     }
 }
@@ -84,7 +93,8 @@ internal static class Drafts
     /// <exception cref="RefusedException">It is none, or longer than it may be.</exception>
     public static void MustBeJson(string text, int longest, string field)
     {
-        if (text.Length > longest || !IsJson(text)) throw new RefusedException(RefusalKind.BadInput, field, field);
+        if (text.Length > longest || !IsJson(text))
+            throw new RefusedException(RefusalKind.BadInput, field, field);
     }
 
     public static bool IsJson(string text)

@@ -19,19 +19,27 @@ public sealed record Following(string Name, string Address, TimeTaken Most, Dura
     internal Following Checked()
     {
         var name = Name.Trim();
-        if (name.Length is 0 or > LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name);
-        if (Every < Followed.Shortest || Every > Followed.Longest) throw new RefusedException(RefusalKind.BadInput, "every", Every.ToString());
-        if (Most == TimeTaken.Hold || !Enum.IsDefined(Most)) throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
+        if (name.Length is 0 or > LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "name", name);
+        if (Every < Followed.Shortest || Every > Followed.Longest)
+            throw new RefusedException(RefusalKind.BadInput, "every", Every.ToString());
+        if (Most == TimeTaken.Hold || !Enum.IsDefined(Most))
+            throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
         return this with { Name = name, Address = CheckedAddress() };
     }
 
     private string CheckedAddress()
     {
         var text = Address.Trim();
-        if (text.StartsWith("webcal:", StringComparison.OrdinalIgnoreCase)) text = "https:" + text[7..];
+        if (text.StartsWith("webcal:", StringComparison.OrdinalIgnoreCase))
+            text = "https:" + text[7..];
         // A name or password in it would be shown and sent; addresses that need one carry a key in their path.
-        var read = text.Length <= LongestAddress && Uri.TryCreate(text, UriKind.Absolute, out var uri)
-            && uri.Scheme is "http" or "https" && uri.Host.Contains('.', StringComparison.Ordinal) && uri.UserInfo.Length == 0;
+        var read =
+            text.Length <= LongestAddress
+            && Uri.TryCreate(text, UriKind.Absolute, out var uri)
+            && uri.Scheme is "http" or "https"
+            && uri.Host.Contains('.', StringComparison.Ordinal)
+            && uri.UserInfo.Length == 0;
         return read ? text : throw new RefusedException(RefusalKind.AddressNotRead, "address", text.Length > 80 ? text[..80] + "…" : text);
     }
 }
@@ -46,8 +54,10 @@ public sealed record FollowCalendar(UserId Actor, UserId InNameOf, Following Wha
         var rights = session.MustChangeLane(Actor, InNameOf);
         var what = What.Checked();
         var others = session.FollowedBy([InNameOf]);
-        if (others.Count >= MostOfOne) throw new RefusedException(RefusalKind.TooMany, null, MostOfOne.ToString(CultureInfo.InvariantCulture));
-        if (others.Any(o => o.Name == what.Name)) throw new RefusedException(RefusalKind.NameTaken, "name", what.Name);
+        if (others.Count >= MostOfOne)
+            throw new RefusedException(RefusalKind.TooMany, null, MostOfOne.ToString(CultureInfo.InvariantCulture));
+        if (others.Any(o => o.Name == what.Name))
+            throw new RefusedException(RefusalKind.NameTaken, "name", what.Name);
         var change = session.Begin(ChangeKind.CalendarFollowed, Actor, InNameOf, rights.Grant);
         session.Follow(new Followed(0, default, InNameOf, what.Name, what.Address, what.Most, what.Every) { DueAt = session.Now });
         return change;
@@ -62,11 +72,23 @@ public sealed record ChangeFollowing(UserId Actor, UserId InNameOf, long Id, Fol
         var rights = session.MustChangeLane(Actor, InNameOf);
         var stands = session.MustBeFollowed(InNameOf, Id);
         var what = What.Checked();
-        if (session.FollowedBy([InNameOf]).Any(o => o.Id != Id && o.Name == what.Name)) throw new RefusedException(RefusalKind.NameTaken, "name", what.Name);
+        if (session.FollowedBy([InNameOf]).Any(o => o.Id != Id && o.Name == what.Name))
+            throw new RefusedException(RefusalKind.NameTaken, "name", what.Name);
         var change = session.Begin(ChangeKind.FollowingChanged, Actor, InNameOf, rights.Grant);
         var next = stands with { Name = what.Name, Address = what.Address, Most = what.Most, Every = what.Every };
         // At another address nothing of what is known of the old one holds.
-        session.Follow(what.Address == stands.Address ? next : next with { Tag = null, FetchedAt = null, Failure = null, Failures = 0, DueAt = session.Now });
+        session.Follow(
+            what.Address == stands.Address
+                ? next
+                : next with
+                {
+                    Tag = null,
+                    FetchedAt = null,
+                    Failure = null,
+                    Failures = 0,
+                    DueAt = session.Now,
+                }
+        );
         return change;
     }
 }
@@ -103,8 +125,10 @@ internal sealed record TakeOver(Followed Read, IReadOnlyList<Entry>? Entries, st
     public bool Apply(IChangeSession session)
     {
         // It was changed or ended while it was read: what came is of something else.
-        if (session.Followed(Read.Id) is not { } followed || followed.Address != Read.Address) return false;
-        if (Entries is not null) Mirror(session, followed, Entries);
+        if (session.Followed(Read.Id) is not { } followed || followed.Address != Read.Address)
+            return false;
+        if (Entries is not null)
+            Mirror(session, followed, Entries);
         session.Noted(Failure is { } why ? followed.Failed(why, session.Now) : followed.Read(Tag, session.Now));
         return true;
     }

@@ -12,9 +12,17 @@ namespace Corlin.Application.Changes;
 /// <param name="Line">What is written with it.</param>
 /// <param name="Request">The request that is answered by it, or null.</param>
 /// <param name="Calendar">"main", or the public id of a further calendar; null for all of the owner's.</param>
-/// <remarks>Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates stands beside it.</remarks>
+/// <remarks>Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates
+/// stands beside it.</remarks>
 public sealed record GrantAccess(
-    UserId Actor, UserId Owner, IReadOnlyList<UserId> Receivers, AccessTerms Terms, string? Line = null, long? Request = null, string? Calendar = null) : IChange<long>
+    UserId Actor,
+    UserId Owner,
+    IReadOnlyList<UserId> Receivers,
+    AccessTerms Terms,
+    string? Line = null,
+    long? Request = null,
+    string? Calendar = null
+) : IChange<long>
 {
     public const int MostReceivers = 100;
 
@@ -23,22 +31,38 @@ public sealed record GrantAccess(
     public long Apply(IChangeSession session)
     {
         var receivers = session.Users(Receivers);
-        if (Receivers.Count is 0 or > MostReceivers) throw new RefusedException(RefusalKind.BadInput, "receivers", Receivers.Count.ToString(CultureInfo.InvariantCulture));
-        if (Receivers.FirstOrDefault(r => !receivers.ContainsKey(r)) is { Value: > 0 } unknown) throw new RefusedException(RefusalKind.PersonUnknown, "receivers", unknown.Value.ToString(CultureInfo.InvariantCulture));
-        if (Receivers.Contains(Owner)) throw new RefusedException(RefusalKind.OwnCalendar, "receivers");
-        if (Line?.Length > LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        if (Receivers.Count is 0 or > MostReceivers)
+            throw new RefusedException(RefusalKind.BadInput, "receivers", Receivers.Count.ToString(CultureInfo.InvariantCulture));
+        if (Receivers.FirstOrDefault(r => !receivers.ContainsKey(r)) is { Value: > 0 } unknown)
+            throw new RefusedException(RefusalKind.PersonUnknown, "receivers", unknown.Value.ToString(CultureInfo.InvariantCulture));
+        if (Receivers.Contains(Owner))
+            throw new RefusedException(RefusalKind.OwnCalendar, "receivers");
+        if (Line?.Length > LongestLine)
+            throw new RefusedException(RefusalKind.BadInput, "line", Line);
         long? by = null;
         var calendar = session.MustFindGranted(Owner, Calendar);
-        foreach (var receiver in Receivers) by = session.MustGrant(Actor, Owner, Terms, receivers[receiver].Inside, calendar);
+        foreach (var receiver in Receivers)
+            by = session.MustGrant(Actor, Owner, Terms, receivers[receiver].Inside, calendar);
         var change = session.Begin(ChangeKind.AccessGranted, Actor, Owner, by);
         var stands = session.GrantsIn([Owner]).ToLookup(g => g.Receiver);
         foreach (var receiver in Receivers.Distinct())
         {
             var replaced = stands[receiver].Where(g => IsWithoutDates(g.Terms) && IsWithoutDates(Terms) && g.Calendar == calendar).ToList();
             // What would take more away than the actor may give is not theirs to replace.
-            foreach (var grant in replaced) session.MustPassOn(Actor, Owner, grant.Terms, calendar);
-            foreach (var grant in replaced) session.End(grant);
-            session.Grant(Actor, Owner, calendar, receiver, receivers[receiver].Inside, Terms, Line, replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted);
+            foreach (var grant in replaced)
+                session.MustPassOn(Actor, Owner, grant.Terms, calendar);
+            foreach (var grant in replaced)
+                session.End(grant);
+            session.Grant(
+                Actor,
+                Owner,
+                calendar,
+                receiver,
+                receivers[receiver].Inside,
+                Terms,
+                Line,
+                replaced.Count > 0 ? AccessNewsKind.Changed : AccessNewsKind.Granted
+            );
         }
 
         Answered(session);
@@ -47,8 +71,10 @@ public sealed record GrantAccess(
 
     private void Answered(IChangeSession session)
     {
-        if (Request is not { } asked) return;
-        if (session.AccessRequest(asked) is not { } request || request.Owner != Owner || !Receivers.Contains(request.Asker)) throw new RefusedException(RefusalKind.NotFound);
+        if (Request is not { } asked)
+            return;
+        if (session.AccessRequest(asked) is not { } request || request.Owner != Owner || !Receivers.Contains(request.Asker))
+            throw new RefusedException(RefusalKind.NotFound);
         session.Close(request);
     }
 
@@ -61,8 +87,10 @@ public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, s
     public long Apply(IChangeSession session)
     {
         var (stands, by) = session.MustFindGrant(Actor, Grant);
-        if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
-        if (stands.Receiver is null) throw new RefusedException(RefusalKind.NotFound);
+        if (Line?.Length > GrantAccess.LongestLine)
+            throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        if (stands.Receiver is null)
+            throw new RefusedException(RefusalKind.NotFound);
         session.MustGrant(Actor, stands.Owner, Terms, stands.Inside, stands.Calendar);
         var change = session.Begin(ChangeKind.AccessChanged, Actor, stands.Owner, by);
         session.End(stands);
@@ -71,7 +99,9 @@ public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, s
     }
 }
 
-/// <summary>Sets what everyone inside, or everyone else, may see and do in somebody's calendars who holds nothing of their own there.</summary>
+/// <summary>
+/// Sets what everyone inside, or everyone else, may see and do in somebody's calendars who holds nothing of their own there.
+/// </summary>
 public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, Sight Sight, Acting Acting) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -95,13 +125,22 @@ public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = nul
 {
     public long Apply(IChangeSession session)
     {
-        if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        if (Line?.Length > GrantAccess.LongestLine)
+            throw new RefusedException(RefusalKind.BadInput, "line", Line);
         var stands = session.Grant(Grant) ?? throw new RefusedException(RefusalKind.NotFound);
         var by = stands.Receiver == Actor ? (long?)null : session.MustFindGrant(Actor, Grant).By;
-        if (stands.Receiver is not { } receiver) throw new RefusedException(RefusalKind.NotFound);
+        if (stands.Receiver is not { } receiver)
+            throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.AccessWithdrawn, Actor, stands.Owner, by);
         session.End(stands);
-        if (receiver != Actor) session.TellOfAccess(new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now) { By = Actor, On = session.NameOf(stands.Owner, stands.Calendar) });
+        if (receiver != Actor)
+            session.TellOfAccess(
+                new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now)
+                {
+                    By = Actor,
+                    On = session.NameOf(stands.Owner, stands.Calendar),
+                }
+            );
         return change;
     }
 }
@@ -113,28 +152,46 @@ internal static class Grants
     public static (Grant Stands, long? By) MustFindGrant(this IChangeSession session, UserId actor, long id)
     {
         var stands = session.Grant(id) ?? throw new RefusedException(RefusalKind.NotFound);
-        var mayKnow = stands.Owner == actor || session.GrantsOn([stands.Owner], actor)[stands.Owner].Any(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(session.Now));
-        if (!mayKnow) throw new RefusedException(RefusalKind.NotFound);
+        var mayKnow =
+            stands.Owner == actor
+            || session
+                .GrantsOn([stands.Owner], actor)[stands.Owner]
+                .Any(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(session.Now));
+        if (!mayKnow)
+            throw new RefusedException(RefusalKind.NotFound);
         return (stands, session.MustPassOn(actor, stands.Owner, stands.Terms, stands.Calendar));
     }
 
     /// <summary>For which of somebody's calendars something is granted; null for all.</summary>
     /// <exception cref="RefusedException">They keep none of that public id.</exception>
-    public static CalendarId? MustFindGranted(this IChangeSession session, UserId owner, string? publicId) => publicId switch
-    {
-        null => null,
-        Reads.CalendarChoiceView.MainId => session.CalendarOf(owner),
-        _ => session.MustKeepCalendar(owner, publicId).Calendar,
-    };
+    public static CalendarId? MustFindGranted(this IChangeSession session, UserId owner, string? publicId) =>
+        publicId switch
+        {
+            null => null,
+            Reads.CalendarChoiceView.MainId => session.CalendarOf(owner),
+            _ => session.MustKeepCalendar(owner, publicId).Calendar,
+        };
 
     /// <summary>Gives terms to somebody and tells them, now and of the end where there is one. Nobody is told of a default.</summary>
-    public static void Grant(this IChangeSession session, UserId actor, UserId owner, CalendarId? calendar, UserId? receiver, bool inside, AccessTerms terms, string? line, AccessNewsKind kind)
+    public static void Grant(
+        this IChangeSession session,
+        UserId actor,
+        UserId owner,
+        CalendarId? calendar,
+        UserId? receiver,
+        bool inside,
+        AccessTerms terms,
+        string? line,
+        AccessNewsKind kind
+    )
     {
         var given = session.Give(new Grant(0, owner, calendar, receiver, inside, terms));
-        if (receiver is not { } to) return;
+        if (receiver is not { } to)
+            return;
         var on = session.NameOf(owner, calendar);
         session.TellOfAccess(new AccessNews(0, kind, to, owner, terms, line, session.Now) { By = actor, On = on });
-        if (terms.Until is { } until) session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
+        if (terms.Until is { } until)
+            session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
     }
 
     /// <summary>Tells who receives it on their Desk, and who is outside by mail too: they seldom have one.</summary>
@@ -150,7 +207,14 @@ internal static class Grants
         {
             var lane = begun ? Reads.SharedLanes.Of(session, outside.Id, owner.Id, news.Terms.Until, session.Now) : null;
             var (subject, text) = English.AccessLetter(news, owner, by, outside, lane);
-            session.Send(new OutboxMessage(null, null, new Letter(Telling.Box(by), Telling.Box(outside), subject, text, session.Now) { Lane = lane }), new MailAbout(owner.Id, null, false));
+            session.Send(
+                new OutboxMessage(
+                    null,
+                    null,
+                    new Letter(Telling.Box(by), Telling.Box(outside), subject, text, session.Now) { Lane = lane }
+                ),
+                new MailAbout(owner.Id, null, false)
+            );
         }
     }
 

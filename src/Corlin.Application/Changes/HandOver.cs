@@ -16,17 +16,22 @@ public sealed record HandedItem(UserId Principal, string? Key, string? Entry, st
 
 /// <summary>Leaves what is open for some principals to who covers. What they may do there is granted by <see cref="CoverFor"/>.</summary>
 /// <param name="First">The first day away, in the actor's zone.</param>
-public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, LocalDate Last, string? Line, IReadOnlyList<HandedItem> Items) : IChange<HandedOver>
+public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, LocalDate Last, string? Line, IReadOnlyList<HandedItem> Items)
+    : IChange<HandedOver>
 {
     private const int LongestKey = 200;
 
     public HandedOver Apply(IChangeSession session)
     {
-        if (Last < First) throw new RefusedException(RefusalKind.EndBeforeStart, "last");
-        if (Line?.Length > GrantAccess.LongestLine) throw new RefusedException(RefusalKind.BadInput, "line", Line);
-        if (Items.Count > Handover.MostItems) throw new RefusedException(RefusalKind.TooMany, "items", Handover.MostItems.ToString(CultureInfo.InvariantCulture));
+        if (Last < First)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "last");
+        if (Line?.Length > GrantAccess.LongestLine)
+            throw new RefusedException(RefusalKind.BadInput, "line", Line);
+        if (Items.Count > Handover.MostItems)
+            throw new RefusedException(RefusalKind.TooMany, "items", Handover.MostItems.ToString(CultureInfo.InvariantCulture));
         session.MustCover(Actor, Cover);
-        foreach (var principal in Items.Select(i => i.Principal).Distinct()) session.MustSpeakFor(Actor, principal);
+        foreach (var principal in Items.Select(i => i.Principal).Distinct())
+            session.MustSpeakFor(Actor, principal);
         var items = Items.Select(i => Item(session, i)).ToList();
         var change = session.Begin(ChangeKind.HandedOver, Actor, Actor, null);
         var kept = session.Keep(new Handover(0, Actor, Cover, First, Last, Line, session.Now, [.. items]));
@@ -36,8 +41,10 @@ public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, Local
     private static HandoverItem Item(IChangeSession session, HandedItem item)
     {
         var words = item.Words?.Trim();
-        if (item.Key is null ? words is not { Length: > 0 and <= Handover.LongestNote } : item.Key.Length > LongestKey) throw new RefusedException(RefusalKind.BadInput, "items", words);
-        if (item.Note?.Length > Handover.LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", item.Note);
+        if (item.Key is null ? words is not { Length: > 0 and <= Handover.LongestNote } : item.Key.Length > LongestKey)
+            throw new RefusedException(RefusalKind.BadInput, "items", words);
+        if (item.Note?.Length > Handover.LongestNote)
+            throw new RefusedException(RefusalKind.BadInput, "note", item.Note);
         // What became of an entry is told by the rights on the principal's lane, so it must stand there.
         var entry = item.Entry is { } id && session.Entry(id) is { } found && found.StandsWith(item.Principal) ? found.Id : (EntryId?)null;
         return new HandoverItem(0, item.Principal, item.Key, entry, item.Key is null ? words : null, item.Promised, Blank(item.Note));
@@ -54,8 +61,10 @@ public sealed record NoteHandedItem(UserId Actor, long Handover, long Item, stri
 {
     public long Apply(IChangeSession session)
     {
-        if (Note.Length > Core.Whereabouts.Handover.LongestNote) throw new RefusedException(RefusalKind.BadInput, "note", Note);
-        var stands = session.Handover(Handover) is { } found && found.Concerns(Actor) ? found : throw new RefusedException(RefusalKind.NotFound);
+        if (Note.Length > Core.Whereabouts.Handover.LongestNote)
+            throw new RefusedException(RefusalKind.BadInput, "note", Note);
+        var stands =
+            session.Handover(Handover) is { } found && found.Concerns(Actor) ? found : throw new RefusedException(RefusalKind.NotFound);
         var item = stands.Items.FirstOrDefault(i => i.Number == Item) ?? throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.HandoverNoted, Actor, Actor, null);
         var note = HandOver.Blank(Note);
@@ -69,10 +78,12 @@ public sealed record KeepPromise(UserId Actor, long Handover, long Item, bool Ke
 {
     public long Apply(IChangeSession session)
     {
-        var stands = session.Handover(Handover) is { } found && found.Concerns(Actor) ? found : throw new RefusedException(RefusalKind.NotFound);
+        var stands =
+            session.Handover(Handover) is { } found && found.Concerns(Actor) ? found : throw new RefusedException(RefusalKind.NotFound);
         // What waits elsewhere is done there.
         var item = stands.Items.FirstOrDefault(i => i.Number == Item && i.Key is null) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (item.Kept == Kept) throw new RefusedException(RefusalKind.ChangedSince);
+        if (item.Kept == Kept)
+            throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.HandoverNoted, Actor, Actor, null);
         session.Keep(stands, item with { Kept = Kept });
         return change;
@@ -84,7 +95,8 @@ public sealed record TakeBackHandover(UserId Actor, long Handover) : IChange<lon
 {
     public long Apply(IChangeSession session)
     {
-        var stands = session.Handover(Handover) is { } found && found.Away == Actor ? found : throw new RefusedException(RefusalKind.NotFound);
+        var stands =
+            session.Handover(Handover) is { } found && found.Away == Actor ? found : throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.HandoverTakenBack, Actor, Actor, null);
         session.TakeBack(stands);
         return change;

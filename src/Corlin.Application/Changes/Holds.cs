@@ -10,7 +10,8 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Keeps some stretches while something is being agreed; choosing one releases the others.</summary>
 /// <param name="LapsesAt">When they are over if none was chosen.</param>
-public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, ImmutableArray<EntryTime> Times, Instant LapsesAt) : IChange<PlacedHolds>
+public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, ImmutableArray<EntryTime> Times, Instant LapsesAt)
+    : IChange<PlacedHolds>
 {
     public const int MostTimes = 20;
 
@@ -28,22 +29,29 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
     public PlacedHolds Apply(IChangeSession session)
     {
         var rights = session.MustAdd(Actor, InNameOf);
-        if (string.IsNullOrWhiteSpace(Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
-        if (Times.Length is 0 or > MostTimes) throw new RefusedException(RefusalKind.TooMany, "times", $"{MostTimes} times");
-        if (LapsesAt <= session.Now) throw new RefusedException(RefusalKind.InThePast, "lapses");
-        if (LapsesAt - session.Now > Longest) throw new RefusedException(RefusalKind.BadInput, "lapses", "more than 90 days");
+        if (string.IsNullOrWhiteSpace(Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (Times.Length is 0 or > MostTimes)
+            throw new RefusedException(RefusalKind.TooMany, "times", $"{MostTimes} times");
+        if (LapsesAt <= session.Now)
+            throw new RefusedException(RefusalKind.InThePast, "lapses");
+        if (LapsesAt - session.Now > Longest)
+            throw new RefusedException(RefusalKind.BadInput, "lapses", "more than 90 days");
         var change = session.Begin(ChangeKind.HoldPlaced, Actor, InNameOf, rights.Grant);
-        if (InPlaceOf is not null) Holds.Release(session, Actor, InNameOf, InPlaceOf);
+        if (InPlaceOf is not null)
+            Holds.Release(session, Actor, InNameOf, InPlaceOf);
         var request = PublicIds.New();
         UserId[] lanes = [InNameOf, .. Others(session)];
         foreach (var (lane, time) in lanes.SelectMany(lane => Times.Select(time => (lane, time))))
         {
-            session.Save(session.New(EntryKind.Hold, lane, Actor, Title, time) with
-            {
-                Takes = TimeTaken.Hold,
-                HoldRequest = request,
-                LapsesAt = LapsesAt,
-            });
+            session.Save(
+                session.New(EntryKind.Hold, lane, Actor, Title, time) with
+                {
+                    Takes = TimeTaken.Hold,
+                    HoldRequest = request,
+                    LapsesAt = LapsesAt,
+                }
+            );
         }
 
         session.Became(Actor, For, RequestState.Held, holds: request);
@@ -51,7 +59,10 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
     }
 
     private IEnumerable<UserId> Others(IChangeSession session) =>
-        session.Users(With).Values.Where(u => u is { Inside: true, Kind: UserKind.Person } && u.Id != InNameOf && session.MayAdd(Actor, u.Id)).Select(u => u.Id);
+        session
+            .Users(With)
+            .Values.Where(u => u is { Inside: true, Kind: UserKind.Person } && u.Id != InNameOf && session.MayAdd(Actor, u.Id))
+            .Select(u => u.Id);
 }
 
 /// <param name="Request">What the holds have in common.</param>
@@ -81,17 +92,21 @@ internal static class Holds
     {
         var holds = session.HoldsOf(request);
         // They may have lapsed, been released or chosen meanwhile: then there is nothing left to release.
-        if (holds.Count == 0) return;
+        if (holds.Count == 0)
+            return;
         // The first stands on the lane of whose request it is; who may add to another of its lanes decides nothing of it.
         var first = holds.MinBy(h => h.Id.Value)!;
         // What somebody may not know of is to them as if it had lapsed.
         if (session.WhyNotChange(actor, first) is { } whyNot)
         {
-            if (whyNot == WhyNot.NotKnown) return;
+            if (whyNot == WhyNot.NotKnown)
+                return;
             throw RightToAct.Refused(whyNot);
         }
 
-        if (first.Owner != lane) throw new RefusedException(RefusalKind.NotFound, "holdRequest");
-        foreach (var hold in holds) session.Save(Scheduling.Cancel(hold).Entry);
+        if (first.Owner != lane)
+            throw new RefusedException(RefusalKind.NotFound, "holdRequest");
+        foreach (var hold in holds)
+            session.Save(Scheduling.Cancel(hold).Entry);
     }
 }

@@ -5,7 +5,8 @@ using Corlin.Core.Calendars;
 namespace Corlin.Application.Changes;
 
 /// <summary>What came of the pieces of a file until now.</summary>
-/// <param name="Changed">Entries that stand here and become others; they change when all is shown, and where they are many from then on.</param>
+/// <param name="Changed">Entries that stand here and become others; they change when all is shown, and where they are many from then
+/// on.</param>
 /// <param name="Made">Categories that are on no list yet.</param>
 internal sealed record TakenIn(Imported Done, ImmutableList<Entry> Changed, ImmutableList<Category> Made)
 {
@@ -52,7 +53,8 @@ internal sealed record EndFile(ImportEntries File, Unseen Unseen, TakenIn Taken,
     {
         var rights = session.MustAdd(File.Actor, File.InNameOf);
         session.Show(Unseen, ChangeKind.Imported, File.Actor, File.InNameOf, rights.Grant);
-        foreach (var category in Taken.Made) session.Save(category with { Id = default });
+        foreach (var category in Taken.Made)
+            session.Save(category with { Id = default });
         return Taken.Done with { Change = Unseen.Change, Changed = ChangePiece.Save(session, Unseen.Of, Changed) };
     }
 }
@@ -64,7 +66,8 @@ internal sealed record ChangePiece(ImportEntries File, Unseen Unseen, IReadOnlyL
     public int Apply(IChangeSession session)
     {
         // Whoever lost the right to it, or took it back already, changes nothing more by it.
-        if (session.Change(Unseen.Change) is not { Undone: false }) return 0;
+        if (session.Change(Unseen.Change) is not { Undone: false })
+            return 0;
         session.MustAdd(File.Actor, File.InNameOf);
         session.GoOn(Unseen.Change);
         return Save(session, Unseen.Of, Changed);

@@ -17,7 +17,8 @@ public sealed record AddCalendar(UserId Actor, UserId InNameOf, string Name, boo
         var rights = session.MustSpeakFor(Actor, InNameOf);
         session.CalendarOf(InNameOf);
         var others = session.FurtherOf([InNameOf]);
-        if (others.Count >= MostOfOne) throw new RefusedException(RefusalKind.TooMany, null, MostOfOne.ToString(CultureInfo.InvariantCulture));
+        if (others.Count >= MostOfOne)
+            throw new RefusedException(RefusalKind.TooMany, null, MostOfOne.ToString(CultureInfo.InvariantCulture));
         var name = CalendarNames.Checked(others, Name);
         var change = session.Begin(ChangeKind.CalendarAdded, Actor, InNameOf, rights.Grant);
         var kept = session.Keep(new FurtherCalendar(default, "", InNameOf, name, Counts));
@@ -64,11 +65,13 @@ public sealed record PutOnCalendar(UserId Actor, string Entry, string? Calendar)
     public long Apply(IChangeSession session)
     {
         var (entry, rights) = session.MustChange(Actor, Entry);
-        if (entry.Kind == EntryKind.Meeting) throw new RefusedException(RefusalKind.OnMainOnly, "calendar");
+        if (entry.Kind == EntryKind.Meeting)
+            throw new RefusedException(RefusalKind.OnMainOnly, "calendar");
         var calendar = session.MustFindCalendar(Actor, entry.Owner, Calendar);
         session.MustAddTo(Actor, entry.Owner, calendar);
         // An appointment is known by its calendar and UID.
-        if (session.ByUid(calendar, [entry.Uid]).Count > 0) throw new RefusedException(RefusalKind.ChangedSince);
+        if (session.ByUid(calendar, [entry.Uid]).Count > 0)
+            throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.PutOnCalendar, Actor, entry.Owner, rights.Grant);
         session.Save(entry with { Home = calendar, Version = entry.Version + 1 });
         return change;
@@ -81,7 +84,10 @@ internal static class CalendarNames
     public static string Checked(IEnumerable<FurtherCalendar> others, string name)
     {
         var trimmed = name.Trim();
-        if (trimmed.Length is 0 or > FurtherCalendar.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", trimmed);
-        return others.Any(o => Plain.Of(o.Name) == Plain.Of(trimmed)) ? throw new RefusedException(RefusalKind.NameTaken, "name", trimmed) : trimmed;
+        if (trimmed.Length is 0 or > FurtherCalendar.LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "name", trimmed);
+        return others.Any(o => Plain.Of(o.Name) == Plain.Of(trimmed))
+            ? throw new RefusedException(RefusalKind.NameTaken, "name", trimmed)
+            : trimmed;
     }
 }

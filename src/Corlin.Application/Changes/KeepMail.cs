@@ -11,7 +11,8 @@ public sealed record SendMailAgain(UserId Actor, long Mail) : IChange<bool>
     public bool Apply(IChangeSession session)
     {
         var mail = session.MustFindMail(Actor, Mail);
-        if (mail.State is not (MailState.Failed or MailState.Trying)) throw new RefusedException(RefusalKind.AlreadySent);
+        if (mail.State is not (MailState.Failed or MailState.Trying))
+            throw new RefusedException(RefusalKind.AlreadySent);
         session.SendAgain(mail);
         return true;
     }
@@ -23,7 +24,8 @@ public sealed record LetMailBe(UserId Actor, long Mail) : IChange<bool>
     public bool Apply(IChangeSession session)
     {
         var mail = session.MustFindMail(Actor, Mail);
-        if (mail.State is not (MailState.Failed or MailState.Unfiled)) throw new RefusedException(RefusalKind.NotFound);
+        if (mail.State is not (MailState.Failed or MailState.Unfiled))
+            throw new RefusedException(RefusalKind.NotFound);
         session.LetBe(mail);
         return true;
     }
@@ -33,5 +35,6 @@ internal static class MailRoom
 {
     /// <summary>A message that the actor may see.</summary>
     /// <exception cref="RefusedException">There is none, or they may not know of it.</exception>
-    public static KeptMail MustFindMail(this IChangeSession session, UserId actor, long id) => new Viewing(session, actor, session.Now).MustFindMail(id);
+    public static KeptMail MustFindMail(this IChangeSession session, UserId actor, long id) =>
+        new Viewing(session, actor, session.Now).MustFindMail(id);
 }

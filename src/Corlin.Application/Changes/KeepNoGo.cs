@@ -16,9 +16,11 @@ public sealed record KeepNoGo(UserId Actor, UserId InNameOf, LocalDate Day, int 
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        if (Weeks is < 1 or > NoGo.MostWeeks) throw new RefusedException(RefusalKind.BadInput, "weeks", Weeks.ToString(CultureInfo.InvariantCulture));
+        if (Weeks is < 1 or > NoGo.MostWeeks)
+            throw new RefusedException(RefusalKind.BadInput, "weeks", Weeks.ToString(CultureInfo.InvariantCulture));
         var words = Words.Trim();
-        if (words.Length > LongestWords) throw new RefusedException(RefusalKind.BadInput, "words", words);
+        if (words.Length > LongestWords)
+            throw new RefusedException(RefusalKind.BadInput, "words", words);
         var change = session.Begin(ChangeKind.NoGoKept, Actor, InNameOf, rights.Grant);
         session.Save(new NoGo(0, InNameOf, Day.PlusDays(1 - (int)Day.DayOfWeek), Weeks, words));
         return change;
@@ -32,7 +34,8 @@ public sealed record OpenNoGo(UserId Actor, UserId InNameOf, long Id) : IChange<
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var change = session.Begin(ChangeKind.NoGoOpened, Actor, InNameOf, rights.Grant);
-        if (!session.RemoveNoGo(InNameOf, Id)) throw new RefusedException(RefusalKind.NotFound);
+        if (!session.RemoveNoGo(InNameOf, Id))
+            throw new RefusedException(RefusalKind.NotFound);
         return change;
     }
 }

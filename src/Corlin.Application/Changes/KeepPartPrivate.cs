@@ -4,7 +4,9 @@ using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Changes;
 
-/// <summary>Makes the part that somebody has in a meeting private on their own lane, or no longer; the meeting is as private as its organiser said.</summary>
+/// <summary>
+/// Makes the part that somebody has in a meeting private on their own lane, or no longer; the meeting is as private as its organiser said.
+/// </summary>
 public sealed record KeepPartPrivate(UserId Actor, UserId InNameOf, string Entry, bool Private) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -13,9 +15,15 @@ public sealed record KeepPartPrivate(UserId Actor, UserId InNameOf, string Entry
         var meeting = session.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
         var own = meeting.Status == MeetingStatus.Draft ? [] : meeting.Participations.Where(p => p.Who == InNameOf).ToList();
         var isPrivate = meeting.Private || own.Exists(p => p.OwnPrivate);
-        if (own.Count == 0 || (isPrivate && !rights.MaySpeakForPrivate)) throw new RefusedException(RefusalKind.NotFound);
+        if (own.Count == 0 || (isPrivate && !rights.MaySpeakForPrivate))
+            throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.PartMadePrivate, Actor, InNameOf, rights.Grant);
-        session.Save(meeting with { Participations = [.. meeting.Participations.Select(p => p.Who == InNameOf ? p with { OwnPrivate = Private } : p)] });
+        session.Save(
+            meeting with
+            {
+                Participations = [.. meeting.Participations.Select(p => p.Who == InNameOf ? p with { OwnPrivate = Private } : p)],
+            }
+        );
         return change;
     }
 }

@@ -17,9 +17,12 @@ public sealed record AddToPeople(UserId Actor, UserKind Kind, bool Inside, UserI
 {
     public AddedPerson Apply(IChangeSession session)
     {
-        if (Inside || Kind != UserKind.Person) session.MustAdminister(Actor);
-        if (KeptFor is { } principal) session.MustKeepContactsOf(Actor, principal);
-        if (KeptFor is not null && (Inside || Kind != UserKind.Person)) throw new RefusedException(RefusalKind.BadInput, "keptFor");
+        if (Inside || Kind != UserKind.Person)
+            session.MustAdminister(Actor);
+        if (KeptFor is { } principal)
+            session.MustKeepContactsOf(Actor, principal);
+        if (KeptFor is not null && (Inside || Kind != UserKind.Person))
+            throw new RefusedException(RefusalKind.BadInput, "keptFor");
         var change = session.Begin(ChangeKind.PersonAdded, Actor, KeptFor ?? Actor, null);
         return new AddedPerson(change, NewPeople.Add(session, Kind, Inside, KeptFor, Said, session.Users([Actor])[Actor]).PublicId);
     }
@@ -32,7 +35,8 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
     public long Apply(IChangeSession session)
     {
         var who = session.MustKeep(Actor, Who, Said);
-        if (who.Version != Version) throw new RefusedException(RefusalKind.ChangedSince);
+        if (who.Version != Version)
+            throw new RefusedException(RefusalKind.ChangedSince);
         return Do(session, who, Said, Actor);
     }
 
@@ -54,8 +58,10 @@ public sealed record RemovePerson(UserId Actor, string Who) : IChange<long>
     {
         var who = session.MustKeep(Actor, Who);
         // Somebody inside has a calendar that others build on.
-        if (who is { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.MayNotKeep, null, who.Name);
-        if (who.Kind == UserKind.Person && who.KeptFor is null) session.MustAdminister(Actor);
+        if (who is { Inside: true, Kind: UserKind.Person })
+            throw new RefusedException(RefusalKind.MayNotKeep, null, who.Name);
+        if (who.Kind == UserKind.Person && who.KeptFor is null)
+            session.MustAdminister(Actor);
         var change = session.Begin(ChangeKind.PersonRemoved, Actor, who.KeptFor ?? Actor, null);
         session.Remove(who);
         return change;
@@ -70,18 +76,24 @@ public sealed record ChangeMembers(UserId Actor, string Group, IReadOnlyList<str
     public long Apply(IChangeSession session)
     {
         var group = session.MustKeep(Actor, Group);
-        if (group.Kind != UserKind.Group) throw new RefusedException(RefusalKind.NotFound);
+        if (group.Kind != UserKind.Group)
+            throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.MembersChanged, Actor, Actor, null);
         foreach (var id in Removed)
-            if (session.User(id) is not { } member || !session.Leave(group.Id, member.Id)) throw new RefusedException(RefusalKind.ChangedSince, "removed");
+            if (session.User(id) is not { } member || !session.Leave(group.Id, member.Id))
+                throw new RefusedException(RefusalKind.ChangedSince, "removed");
         var inIt = session.Memberships(group.Id, MostMembers).Where(m => m.Until is null).Select(m => m.Member).ToHashSet();
         foreach (var id in Added)
         {
-            var member = session.User(id) is { KeptFor: null } found ? found : throw new RefusedException(RefusalKind.PersonUnknown, "added", id);
+            var member = session.User(id) is { KeptFor: null } found
+                ? found
+                : throw new RefusedException(RefusalKind.PersonUnknown, "added", id);
             if (member.Id == group.Id || (member.Kind == UserKind.Group && session.EveryoneIn([member.Id])[member.Id].Contains(group.Id)))
                 throw new RefusedException(RefusalKind.GroupInItself, "added", member.Name);
-            if (!inIt.Add(member.Id)) continue;
-            if (inIt.Count > MostMembers) throw new RefusedException(RefusalKind.TooMany, "added", MostMembers.ToString(CultureInfo.InvariantCulture));
+            if (!inIt.Add(member.Id))
+                continue;
+            if (inIt.Count > MostMembers)
+                throw new RefusedException(RefusalKind.TooMany, "added", MostMembers.ToString(CultureInfo.InvariantCulture));
             session.Join(group.Id, member.Id);
         }
 
@@ -97,11 +109,28 @@ internal static class NewPeople
     public static CalendarUser Add(IChangeSession session, UserKind kind, bool inside, UserId? keptFor, PersonEdit said, CalendarUser actor)
     {
         var name = said.Name ?? "";
-        var address = string.IsNullOrWhiteSpace(said.Address) && kind != UserKind.Person ? FreeAddress(session, name, actor) : said.Address ?? "";
-        var blank = new CalendarUser(default, PublicIds.New(), kind, name, "", inside, inside ? actor.Zone : "Etc/UTC", null, null, name.Sum(c => c) % Flags, null) { KeptFor = keptFor };
+        var address =
+            string.IsNullOrWhiteSpace(said.Address) && kind != UserKind.Person ? FreeAddress(session, name, actor) : said.Address ?? "";
+        var blank = new CalendarUser(
+            default,
+            PublicIds.New(),
+            kind,
+            name,
+            "",
+            inside,
+            inside ? actor.Zone : "Etc/UTC",
+            null,
+            null,
+            name.Sum(c => c) % Flags,
+            null
+        )
+        {
+            KeptFor = keptFor,
+        };
         var (who, facts) = (said with { Name = name, Address = address }).Apply(session, blank, PersonFacts.None);
         var added = session.Save(who, facts);
-        if (inside) OpenCalendar(session, added);
+        if (inside)
+            OpenCalendar(session, added);
         return added;
     }
 
@@ -119,11 +148,13 @@ internal static class NewPeople
     {
         var domain = actor.Address[(actor.Address.IndexOf('@', StringComparison.Ordinal) + 1)..];
         var local = string.Concat(Plain.Of(name).Trim().Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-')).Trim('-');
-        if (local.Length == 0) local = "group";
+        if (local.Length == 0)
+            local = "group";
         for (var i = 1; ; i++)
         {
             var address = i == 1 ? $"{local}@{domain}" : string.Create(CultureInfo.InvariantCulture, $"{local}-{i}@{domain}");
-            if (session.UserByAddress(address) is null) return address;
+            if (session.UserByAddress(address) is null)
+                return address;
         }
     }
 }

@@ -9,14 +9,27 @@ namespace Corlin.Application.Changes;
 public sealed record KeepSetting(UserId Actor, string Name, string Json) : IChange<bool>
 {
     /// <summary>The settings there are; nothing else is kept.</summary>
-    public static readonly IReadOnlySet<string> Names = new HashSet<string> { "hidden-lanes", "as-list", "rulers", "lane-sets", "reminders", "colour-by", "away-languages", "places-known", Copies.Setting };
+    public static readonly IReadOnlySet<string> Names = new HashSet<string>
+    {
+        "hidden-lanes",
+        "as-list",
+        "rulers",
+        "lane-sets",
+        "reminders",
+        "colour-by",
+        "away-languages",
+        "places-known",
+        Copies.Setting,
+    };
 
     private const int MostCharacters = 8_000;
 
     public bool Apply(IChangeSession session)
     {
-        if (!Names.Contains(Name)) throw new RefusedException(RefusalKind.BadInput, "name", Name);
-        if (Json.Length > MostCharacters || !Drafts.IsJson(Json)) throw new RefusedException(RefusalKind.BadInput, "value", Name);
+        if (!Names.Contains(Name))
+            throw new RefusedException(RefusalKind.BadInput, "name", Name);
+        if (Json.Length > MostCharacters || !Drafts.IsJson(Json))
+            throw new RefusedException(RefusalKind.BadInput, "value", Name);
         session.KeepSetting(Actor, Name, Json);
         return true;
     }

@@ -11,13 +11,25 @@ namespace Corlin.Application.Changes;
 /// <param name="Category">The name of a category, made where there is none of that name; empty for none; null for as it is.</param>
 /// <param name="Reminder">Null for as it is.</param>
 /// <param name="Rank">Null for as it is.</param>
-public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string> Entries, string? Category, ReminderChoice? Reminder = null, RankChoice? Rank = null) : IChange<long>
+public sealed record MarkEntries(
+    UserId Actor,
+    UserId Lane,
+    IReadOnlyList<string> Entries,
+    string? Category,
+    ReminderChoice? Reminder = null,
+    RankChoice? Rank = null
+) : IChange<long>
 {
     public const int MostEntries = 500;
 
     public long Apply(IChangeSession session)
     {
-        if (Entries.Count is 0 or > MostEntries) throw new RefusedException(RefusalKind.BadInput, "entries", Entries.Count.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        if (Entries.Count is 0 or > MostEntries)
+            throw new RefusedException(
+                RefusalKind.BadInput,
+                "entries",
+                Entries.Count.ToString(System.Globalization.CultureInfo.InvariantCulture)
+            );
         MarkWish.MustRemind(Reminder?.Wish);
         var entries = Entries.Distinct().Select(e => session.MustMark(Actor, Lane, e)).ToList();
         var change = session.Begin(ChangeKind.EntryMarked, Actor, Lane, entries[0].Rights.Grant);
@@ -25,9 +37,12 @@ public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string
         foreach (var (entry, _) in entries)
         {
             var mark = entry.MarkOn(Lane);
-            if (Category is not null) mark = mark with { Category = category };
-            if (Reminder is not null) mark = mark with { Reminder = Reminder.Wish };
-            if (Rank is not null) mark = mark with { Rank = Rank.Wish };
+            if (Category is not null)
+                mark = mark with { Category = category };
+            if (Reminder is not null)
+                mark = mark with { Reminder = Reminder.Wish };
+            if (Rank is not null)
+                mark = mark with { Rank = Rank.Wish };
             session.Save(entry with { Marks = [.. entry.Marks.Where(m => m.Lane != Lane), .. mark.IsEmpty ? [] : new[] { mark }] });
         }
 
@@ -38,7 +53,9 @@ public sealed record MarkEntries(UserId Actor, UserId Lane, IReadOnlyList<string
 /// <param name="Entries">Public ids.</param>
 public sealed record ChosenOnLane(UserId Lane, IReadOnlyList<string> Entries);
 
-/// <summary>Puts what was chosen on several lanes into a category of that name; each lane has a list of its own. All of it or none.</summary>
+/// <summary>
+/// Puts what was chosen on several lanes into a category of that name; each lane has a list of its own. All of it or none.
+/// </summary>
 public sealed record MarkChosen(UserId Actor, IReadOnlyList<ChosenOnLane> Chosen, string Category) : IChange<IReadOnlyList<long>>
 {
     private const int MostLanes = 50;
@@ -46,7 +63,8 @@ public sealed record MarkChosen(UserId Actor, IReadOnlyList<ChosenOnLane> Chosen
     /// <returns>A change for each lane.</returns>
     public IReadOnlyList<long> Apply(IChangeSession session)
     {
-        if (Chosen.Count is 0 or > MostLanes) throw new RefusedException(RefusalKind.BadInput, "chosen", null);
+        if (Chosen.Count is 0 or > MostLanes)
+            throw new RefusedException(RefusalKind.BadInput, "chosen", null);
         return [.. Chosen.Select(c => new MarkEntries(Actor, c.Lane, c.Entries, Category).Apply(session))];
     }
 }
@@ -75,10 +93,13 @@ public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, st
         }
 
         var name = Name?.Trim() ?? stands.Name;
-        if (name.Length is 0 or > Category.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name);
-        if (list.Any(c => c.Id != Id && Plain.Of(c.Name) == Plain.Of(name))) throw new RefusedException(RefusalKind.NameTaken, "name", name);
+        if (name.Length is 0 or > Category.LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "name", name);
+        if (list.Any(c => c.Id != Id && Plain.Of(c.Name) == Plain.Of(name)))
+            throw new RefusedException(RefusalKind.NameTaken, "name", name);
         var colour = Colour ?? stands.Colour;
-        if (colour is < 0 or >= Category.Colours) throw new RefusedException(RefusalKind.BadInput, "colour", null);
+        if (colour is < 0 or >= Category.Colours)
+            throw new RefusedException(RefusalKind.BadInput, "colour", null);
         session.Save(stands with { Name = name, Colour = colour });
         return change;
     }

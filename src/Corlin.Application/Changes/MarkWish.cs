@@ -21,22 +21,30 @@ public sealed record MarkWish(string? Category, ReminderWish? Reminder, Rank? Ra
     internal ImmutableArray<LaneMark> On(IChangeSession session, UserId lane)
     {
         MustRemind(Reminder);
-        var mark = new LaneMark(lane) { Category = CategoryOf(session, lane, Category), Reminder = Reminder, Rank = Rank };
+        var mark = new LaneMark(lane)
+        {
+            Category = CategoryOf(session, lane, Category),
+            Reminder = Reminder,
+            Rank = Rank,
+        };
         return mark.IsEmpty ? [] : [mark];
     }
 
     /// <exception cref="RefusedException">It is after the start, or more than a day before.</exception>
     internal static void MustRemind(ReminderWish? reminder)
     {
-        if (reminder?.Before is { } before && (before < Duration.Zero || before > EarliestReminder)) throw new RefusedException(RefusalKind.BadInput, "reminder", before.ToString());
+        if (reminder?.Before is { } before && (before < Duration.Zero || before > EarliestReminder))
+            throw new RefusedException(RefusalKind.BadInput, "reminder", before.ToString());
     }
 
     /// <summary>The category of that name on a lane's list, made where there is none; null for no name.</summary>
     internal static CategoryId? CategoryOf(IChangeSession session, UserId lane, string? category)
     {
-        if (string.IsNullOrWhiteSpace(category)) return null;
+        if (string.IsNullOrWhiteSpace(category))
+            return null;
         var name = category.Trim();
-        if (name.Length > Core.Calendars.Category.LongestName) throw new RefusedException(RefusalKind.BadInput, "category", name);
+        if (name.Length > Core.Calendars.Category.LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "category", name);
         var list = session.Categories([lane]);
         var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
         return known?.Id ?? session.Save(new Category(default, lane, name, Core.Calendars.Category.NextColour(list))).Id;

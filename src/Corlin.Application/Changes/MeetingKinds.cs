@@ -13,11 +13,15 @@ public sealed record KeepKind(UserId Actor, UserId InNameOf, string? Id, string 
         session.MustSpeakFor(Actor, InNameOf);
         Drafts.MustBeJson(Json, MeetingKind.LongestJson, "parts");
         var name = Name.Trim();
-        if (name.Length is 0 or > MeetingKind.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name);
+        if (name.Length is 0 or > MeetingKind.LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "name", name);
         var list = session.KindsOf([InNameOf]);
-        if (Id is not null && list.All(k => k.PublicId != Id)) throw new RefusedException(RefusalKind.NotFound);
-        if (list.Any(k => k.PublicId != Id && string.Equals(k.Name, name, StringComparison.CurrentCultureIgnoreCase))) throw new RefusedException(RefusalKind.NameTaken, "name", name);
-        if (Id is null && list.Count >= MeetingKind.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "name", $"{list.Count} kinds");
+        if (Id is not null && list.All(k => k.PublicId != Id))
+            throw new RefusedException(RefusalKind.NotFound);
+        if (list.Any(k => k.PublicId != Id && string.Equals(k.Name, name, StringComparison.CurrentCultureIgnoreCase)))
+            throw new RefusedException(RefusalKind.NameTaken, "name", name);
+        if (Id is null && list.Count >= MeetingKind.MostOfOne)
+            throw new RefusedException(RefusalKind.TooMany, "name", $"{list.Count} kinds");
         var kind = new MeetingKind(Id ?? PublicIds.New(), InNameOf, name, Json);
         session.Keep(kind);
         return kind.PublicId;

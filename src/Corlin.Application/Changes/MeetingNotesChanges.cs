@@ -24,9 +24,11 @@ public sealed record KeepNotes(UserId Actor, NotesAt At, int Version, RichText? 
     public int Apply(IChangeSession session)
     {
         var (entry, _) = session.MustNote(Actor, At);
-        if (Tasks.Length > MeetingNotes.MostTasks) throw new RefusedException(RefusalKind.TooMany, "tasks", $"{MeetingNotes.MostTasks} tasks");
+        if (Tasks.Length > MeetingNotes.MostTasks)
+            throw new RefusedException(RefusalKind.TooMany, "tasks", $"{MeetingNotes.MostTasks} tasks");
         var stands = session.NotesAt(entry.Id, At.RecurrenceId, At.Lane);
-        if ((stands?.Version ?? 0) != Version) throw new RefusedException(RefusalKind.ChangedSince, "notes");
+        if ((stands?.Version ?? 0) != Version)
+            throw new RefusedException(RefusalKind.ChangedSince, "notes");
         var notes = (stands ?? new MeetingNotes(PublicIds.New(), entry.Id, At.RecurrenceId, At.Lane, Actor, session.Now)) with
         {
             Text = Text?.Plain,
@@ -43,8 +45,12 @@ public sealed record KeepNotes(UserId Actor, NotesAt At, int Version, RichText? 
     private MeetingTask Said(IChangeSession session, MeetingNotes? stands, TaskSaid said)
     {
         var words = said.Words.Trim();
-        if (words.Length is 0 or > MeetingTask.LongestWords) throw new RefusedException(RefusalKind.BadInput, "tasks", said.Words);
-        var owner = said.Owner is null ? (UserId?)null : session.MustKnow(Actor, said.Owner, "tasks") is { Kind: UserKind.Person } who ? who.Id : throw new RefusedException(RefusalKind.PersonUnknown, "tasks", said.Owner);
+        if (words.Length is 0 or > MeetingTask.LongestWords)
+            throw new RefusedException(RefusalKind.BadInput, "tasks", said.Words);
+        var owner =
+            said.Owner is null ? (UserId?)null
+            : session.MustKnow(Actor, said.Owner, "tasks") is { Kind: UserKind.Person } who ? who.Id
+            : throw new RefusedException(RefusalKind.PersonUnknown, "tasks", said.Owner);
         var known = stands?.Tasks.FirstOrDefault(t => t.PublicId == said.Id) ?? new MeetingTask(PublicIds.New(), words, owner, said.Due);
         var same = (known.Words, known.Owner, known.Due) == (words, owner, said.Due);
         // Its readers were told other words.
@@ -61,16 +67,32 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
         var line = SaidNote.Read(Line, "line");
         var (entry, rights) = session.MustNote(Actor, At);
         var notes = session.NotesAt(entry.Id, At.RecurrenceId, At.Lane) ?? throw new RefusedException(RefusalKind.NotFound, "notes");
-        var found = To.Select(t => session.FindOrAdd(t, "to", new Inviting(Actor, At.Lane, entry.Private))).Where(u => u.Kind == UserKind.Person && u.Id != At.Lane).DistinctBy(u => u.Id).ToList();
-        if (found.Count == 0) throw new RefusedException(RefusalKind.NoAttendee, "to");
-        if ((notes.Released?.To.Length ?? 0) + found.Count > MeetingNotes.MostReaders) throw new RefusedException(RefusalKind.TooMany, "to", $"{MeetingNotes.MostReaders} people");
+        var found = To.Select(t => session.FindOrAdd(t, "to", new Inviting(Actor, At.Lane, entry.Private)))
+            .Where(u => u.Kind == UserKind.Person && u.Id != At.Lane)
+            .DistinctBy(u => u.Id)
+            .ToList();
+        if (found.Count == 0)
+            throw new RefusedException(RefusalKind.NoAttendee, "to");
+        if ((notes.Released?.To.Length ?? 0) + found.Count > MeetingNotes.MostReaders)
+            throw new RefusedException(RefusalKind.TooMany, "to", $"{MeetingNotes.MostReaders} people");
         var change = session.Begin(ChangeKind.NotesReleased, Actor, At.Lane, rights.Grant);
         var released = notes.Release(found.Select(f => f.Id), Actor, session.Now);
         session.Keep(released, told: true);
         // As it stands: what was done is told with the meeting all the same.
         session.Save(entry);
         var there = Agreement.For(entry, At.RecurrenceId).Select(p => p.Who).Append(entry.Owner).ToHashSet();
-        session.Tell(new Transition(entry, [.. found.Where(f => f.Inside && there.Contains(f.Id)).Select(f => new Effect(EffectKind.NotesReleased, f.Id, At.Lane, At.RecurrenceId))]), Actor, line);
+        session.Tell(
+            new Transition(
+                entry,
+                [
+                    .. found
+                        .Where(f => f.Inside && there.Contains(f.Id))
+                        .Select(f => new Effect(EffectKind.NotesReleased, f.Id, At.Lane, At.RecurrenceId)),
+                ]
+            ),
+            Actor,
+            line
+        );
         Write(session, entry, released, line, found.Where(f => (!f.Inside || !there.Contains(f.Id)) && f.Address.Length > 0));
         return change;
     }
@@ -102,8 +124,10 @@ public sealed record FinishTask(UserId Actor, string Task, bool Done) : IChange<
 
     private (UserId InNameOf, long? Grant) InNameOf(IChangeSession session, Entry entry, MeetingNotes notes, MeetingTask task)
     {
-        if (session.NotesRights(Actor, entry, notes.Lane) is { May.Write: true } keeper) return (notes.Lane, keeper.Rights.Grant);
-        if (task is { Told: true, Owner: { } owner } && session.SpeakingFor(Actor, owner) is { } rights) return (owner, rights.Grant);
+        if (session.NotesRights(Actor, entry, notes.Lane) is { May.Write: true } keeper)
+            return (notes.Lane, keeper.Rights.Grant);
+        if (task is { Told: true, Owner: { } owner } && session.SpeakingFor(Actor, owner) is { } rights)
+            return (owner, rights.Grant);
         throw new RefusedException(RefusalKind.NotFound);
     }
 }
@@ -116,12 +140,19 @@ internal static class NotesRight
     {
         var entry = session.Entry(at.Entry) ?? throw new RefusedException(RefusalKind.NotFound);
         var (may, rights) = session.NotesRights(actor, entry, at.Lane);
-        if (!may.Write) throw new RefusedException(may.Read ? RefusalKind.MayNotChange : RefusalKind.NotFound);
-        if (Occurrences.Find(entry, at.RecurrenceId, session.Users([at.Lane])[at.Lane].HomeZone) is null) throw new RefusedException(RefusalKind.NotFound, "occurrence");
+        if (!may.Write)
+            throw new RefusedException(may.Read ? RefusalKind.MayNotChange : RefusalKind.NotFound);
+        if (Occurrences.Find(entry, at.RecurrenceId, session.Users([at.Lane])[at.Lane].HomeZone) is null)
+            throw new RefusedException(RefusalKind.NotFound, "occurrence");
         return (entry, rights);
     }
 
-    public static ((bool Read, bool Write) May, Rights Rights) NotesRights(this IChangeSession session, UserId actor, Entry entry, UserId lane)
+    public static ((bool Read, bool Write) May, Rights Rights) NotesRights(
+        this IChangeSession session,
+        UserId actor,
+        Entry entry,
+        UserId lane
+    )
     {
         var rights = session.RightsOnLane(actor, entry, lane);
         return (Deciding.Notes(entry, lane, rights), rights);

@@ -8,40 +8,77 @@ namespace Corlin.Application.Changes;
 
 /// <summary>What is said of a request.</summary>
 /// <param name="Person">The public id of who asks, where they are known here.</param>
-public sealed record RequestSaid(string Caller, string? Person, string? RingBack, RequestWay Way, string Why, int Minutes, Urgency Urgency, Instant? Promised, bool Private);
+public sealed record RequestSaid(
+    string Caller,
+    string? Person,
+    string? RingBack,
+    RequestWay Way,
+    string Why,
+    int Minutes,
+    Urgency Urgency,
+    Instant? Promised,
+    bool Private
+);
 
 /// <summary>Writes down that somebody asked for a principal's time, or says otherwise what is known of it.</summary>
 /// <param name="Id">Null for a new one.</param>
 /// <param name="Version">The version that was written on; of a new one 0.</param>
-public sealed record KeepRequest(UserId Actor, UserId InNameOf, string? Id, int Version, RequestSaid Said) : IChange<(long Change, string Id)>
+public sealed record KeepRequest(UserId Actor, UserId InNameOf, string? Id, int Version, RequestSaid Said)
+    : IChange<(long Change, string Id)>
 {
     public (long Change, string Id) Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        if (Said.Private && !rights.MaySpeakForPrivate) throw new RefusedException(RefusalKind.MayNotSpeakFor, "private");
+        if (Said.Private && !rights.MaySpeakForPrivate)
+            throw new RefusedException(RefusalKind.MayNotSpeakFor, "private");
         var caller = Said.Caller.Trim();
-        if (caller.Length is 0 or > MeetingRequest.LongestCaller) throw new RefusedException(RefusalKind.NoCaller, "caller");
-        if (Said.Why.Length > MeetingRequest.LongestWords || Said.RingBack?.Length > MeetingRequest.LongestWords) throw new RefusedException(RefusalKind.BadInput, "why", caller);
-        if (Said.Minutes is < 5 or > 24 * 60) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        if (caller.Length is 0 or > MeetingRequest.LongestCaller)
+            throw new RefusedException(RefusalKind.NoCaller, "caller");
+        if (Said.Why.Length > MeetingRequest.LongestWords || Said.RingBack?.Length > MeetingRequest.LongestWords)
+            throw new RefusedException(RefusalKind.BadInput, "why", caller);
+        if (Said.Minutes is < 5 or > 24 * 60)
+            throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
         var person = Said.Person is null ? (UserId?)null : session.MustKnow(Actor, Said.Person, "caller").Id;
         var stands = Id is null ? null : session.MustFindRequest(Actor, Id).Request;
-        if (stands is not null && stands.Version != Version) throw new RefusedException(RefusalKind.ChangedSince);
+        if (stands is not null && stands.Version != Version)
+            throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(stands is null ? ChangeKind.RequestTaken : ChangeKind.RequestChanged, Actor, InNameOf, rights.Grant);
-        var blank = stands ?? new MeetingRequest(PublicIds.New(), InNameOf, caller, null, null, Said.Way, "", 30, Said.Urgency, null, false, RequestState.Open, Actor, session.Now) { Version = 0 };
-        session.Keep(blank with
-        {
-            Principal = InNameOf,
-            Caller = caller,
-            Person = person,
-            RingBack = Said.RingBack?.Trim(),
-            Way = Said.Way,
-            Why = Said.Why.Trim(),
-            Minutes = Said.Minutes,
-            Urgency = Said.Urgency,
-            Promised = Said.Promised,
-            Private = Said.Private,
-            Version = blank.Version + 1,
-        });
+        var blank = stands
+            ?? new MeetingRequest(
+                PublicIds.New(),
+                InNameOf,
+                caller,
+                null,
+                null,
+                Said.Way,
+                "",
+                30,
+                Said.Urgency,
+                null,
+                false,
+                RequestState.Open,
+                Actor,
+                session.Now
+            )
+            {
+                Version = 0,
+            };
+        session.Keep(
+            blank with
+            {
+                Principal = InNameOf,
+                Caller = caller,
+                Person = person,
+                RingBack = Said.RingBack?.Trim(),
+                Way = Said.Way,
+                Why = Said.Why.Trim(),
+                Minutes = Said.Minutes,
+                Urgency = Said.Urgency,
+                Promised = Said.Promised,
+                Private = Said.Private,
+                Version = blank.Version + 1,
+            }
+        );
         return (change, blank.PublicId);
     }
 }
@@ -52,11 +89,14 @@ public sealed record SettleRequest(UserId Actor, string Id, RequestState State, 
 {
     public long Apply(IChangeSession session)
     {
-        if (State is not (RequestState.Open or RequestState.Refused or RequestState.Dropped)) throw new RefusedException(RefusalKind.BadInput, "state", State.ToString());
+        if (State is not (RequestState.Open or RequestState.Refused or RequestState.Dropped))
+            throw new RefusedException(RefusalKind.BadInput, "state", State.ToString());
         var (request, rights) = session.MustFindRequest(Actor, Id);
         var change = session.Begin(ChangeKind.RequestChanged, Actor, request.Principal, rights.Grant);
-        if (request is { State: RequestState.Held, HoldRequest: { } held }) Holds.Release(session, Actor, request.Principal, held);
-        if (!string.IsNullOrWhiteSpace(Letter)) Write(session, request, Letter.Trim());
+        if (request is { State: RequestState.Held, HoldRequest: { } held })
+            Holds.Release(session, Actor, request.Principal, held);
+        if (!string.IsNullOrWhiteSpace(Letter))
+            Write(session, request, Letter.Trim());
         session.Keep(request with { State = State, Entry = null, HoldRequest = null, Version = request.Version + 1 });
         return change;
     }
@@ -65,11 +105,14 @@ public sealed record SettleRequest(UserId Actor, string Id, RequestState State, 
     {
         MailWords.Check(null, text);
         var people = session.Users([Actor, .. request.Person is { } known ? [known] : Array.Empty<UserId>()]);
-        var to = request.Person is { } person && people.TryGetValue(person, out var found) && found.Address.Length > 0 ? Telling.Box(found)
+        var to =
+            request.Person is { } person && people.TryGetValue(person, out var found) && found.Address.Length > 0 ? Telling.Box(found)
             : Attendees.IsAddress(request.Caller.ToLowerInvariant()) ? new Mailbox(request.Caller, request.Caller.ToLowerInvariant())
             : throw new RefusedException(RefusalKind.AddressIsNone, "letter", request.Caller);
         session.Send(
-            new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), to, "Your request", text, session.Now)), new MailAbout(request.Principal, null, request.Private));
+            new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), to, "Your request", text, session.Now)),
+            new MailAbout(request.Principal, null, request.Private)
+        );
     }
 }
 
@@ -102,10 +145,19 @@ internal static class MeetingRequests
     }
 
     /// <summary>Something came of a request; of one that was settled otherwise meanwhile nothing is changed.</summary>
-    public static void Became(this IChangeSession session, UserId actor, string? id, RequestState state, string? entry = null, string? holds = null)
+    public static void Became(
+        this IChangeSession session,
+        UserId actor,
+        string? id,
+        RequestState state,
+        string? entry = null,
+        string? holds = null
+    )
     {
-        if (id is null) return;
+        if (id is null)
+            return;
         var (request, _) = session.MustFindRequest(actor, id);
-        if (request.Waits) session.Keep(request with { State = state, Entry = entry, HoldRequest = holds, Version = request.Version + 1 });
+        if (request.Waits)
+            session.Keep(request with { State = state, Entry = entry, HoldRequest = holds, Version = request.Version + 1 });
     }
 }

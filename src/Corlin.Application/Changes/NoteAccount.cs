@@ -7,7 +7,8 @@ using Corlin.Core.Meetings;
 namespace Corlin.Application.Changes;
 
 /// <summary>
-/// What an administrator did with the way in of somebody inside. It is allowed and noted here, before it is done, and told to them and to whoever speaks
+/// What an administrator did with the way in of somebody inside. It is allowed and noted here, before it is done, and told to them and to
+/// whoever speaks
 /// for them: nobody gets into a calendar by an account without its owner hearing of it.
 /// </summary>
 public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IChange<long>
@@ -15,9 +16,11 @@ public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IC
     public long Apply(IChangeSession session)
     {
         session.MustAdminister(Actor);
-        if (session.Users([Who])[Who] is not { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.NotFound);
+        if (session.Users([Who])[Who] is not { Inside: true, Kind: UserKind.Person })
+            throw new RefusedException(RefusalKind.NotFound);
         // Whoever shuts themselves out leaves nobody to let them in.
-        if (Actor == Who && Kind == ChangeKind.AccountClosed) throw new RefusedException(RefusalKind.OwnWayIn);
+        if (Actor == Who && Kind == ChangeKind.AccountClosed)
+            throw new RefusedException(RefusalKind.OwnWayIn);
         var change = session.Begin(Kind, Actor, Who, null);
         WaysIn.Tell(session, Actor, Who, Kind);
         return change;
@@ -30,10 +33,13 @@ public sealed record SetAdministrator(UserId Actor, UserId Who, bool IsOne) : IC
     public long Apply(IChangeSession session)
     {
         session.MustAdminister(Actor);
-        if (session.Users([Who])[Who] is not { Inside: true, Kind: UserKind.Person }) throw new RefusedException(RefusalKind.NotFound);
+        if (session.Users([Who])[Who] is not { Inside: true, Kind: UserKind.Person })
+            throw new RefusedException(RefusalKind.NotFound);
         var all = session.Administrators();
-        if (all.Contains(Who) == IsOne) throw new RefusedException(RefusalKind.ChangedSince);
-        if (!IsOne && all.Count == 1) throw new RefusedException(RefusalKind.LastAdministrator);
+        if (all.Contains(Who) == IsOne)
+            throw new RefusedException(RefusalKind.ChangedSince);
+        if (!IsOne && all.Count == 1)
+            throw new RefusedException(RefusalKind.LastAdministrator);
         var kind = IsOne ? ChangeKind.AdministratorMade : ChangeKind.AdministratorEnded;
         var change = session.Begin(kind, Actor, Who, null);
         session.SetAdministrator(Who, IsOne);
@@ -70,7 +76,9 @@ internal static class WaysIn
         var people = session.Users([actor, who]);
         foreach (var to in SpeakersOf.And(session, people[who]))
         {
-            session.Tell(new AccessNews(0, news, to.Id, who, new AccessTerms(Sight.Nothing, Acting.Look), null, session.Now) { By = actor });
+            session.Tell(
+                new AccessNews(0, news, to.Id, who, new AccessTerms(Sight.Nothing, Acting.Look), null, session.Now) { By = actor }
+            );
             var (subject, text) = English.WayInLetter(news, people[who], people[actor], to);
             session.Write(people[actor], to, subject, text, new MailAbout(who, null, false));
         }

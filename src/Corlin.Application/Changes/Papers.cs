@@ -15,13 +15,18 @@ public sealed record NewPaper(string Name, string MediaType, long Size, string H
     /// <exception cref="RefusedException">The address is none of the web.</exception>
     public static NewPaper Link(string? name, string address)
     {
-        if (!Uri.TryCreate(address.Trim(), UriKind.Absolute, out var uri) || uri.Scheme is not ("https" or "http") || address.Length > Paper.LongestAddress)
+        if (
+            !Uri.TryCreate(address.Trim(), UriKind.Absolute, out var uri)
+            || uri.Scheme is not ("https" or "http")
+            || address.Length > Paper.LongestAddress
+        )
             throw new RefusedException(RefusalKind.BadInput, "address", address.Length > 60 ? address[..60] + "…" : address);
         var shown = string.IsNullOrWhiteSpace(name) ? uri.Host + uri.AbsolutePath.TrimEnd('/') : name.Trim();
         return new NewPaper(shown.Length > Paper.LongestName ? shown[..Paper.LongestName] : shown, "", 0, "", uri.AbsoluteUri);
     }
 
-    public Paper With(EntryId entry, UserId by, Instant at) => new(PublicIds.New(), entry, Name, MediaType, Size, Hash, by, at) { Address = Address };
+    public Paper With(EntryId entry, UserId by, Instant at) =>
+        new(PublicIds.New(), entry, Name, MediaType, Size, Hash, by, at) { Address = Address };
 }
 
 /// <summary>Lays a paper with an entry; its content has been kept before.</summary>
@@ -74,33 +79,49 @@ internal static class Papers
     /// <summary>Papers that lie elsewhere lie with an entry too.</summary>
     public static void LayWith(this IChangeSession session, Entry entry, IEnumerable<Paper> papers)
     {
-        foreach (var paper in papers) session.Add(paper with { PublicId = PublicIds.New(), Entry = entry.Id }, entry);
+        foreach (var paper in papers)
+            session.Add(paper with { PublicId = PublicIds.New(), Entry = entry.Id }, entry);
     }
 
     public static void MustHaveRoom(IReadOnlyCollection<Paper> there)
     {
-        if (there.Count >= Paper.MostOfOne) throw new RefusedException(RefusalKind.TooMany, "papers", Paper.MostOfOne.ToString(CultureInfo.InvariantCulture));
+        if (there.Count >= Paper.MostOfOne)
+            throw new RefusedException(RefusalKind.TooMany, "papers", Paper.MostOfOne.ToString(CultureInfo.InvariantCulture));
     }
 
-    public static (Entry Entry, Core.Access.Rights Rights, Paper Paper) MustChangePaper(this IChangeSession session, UserId actor, string entry, string paper)
+    public static (Entry Entry, Core.Access.Rights Rights, Paper Paper) MustChangePaper(
+        this IChangeSession session,
+        UserId actor,
+        string entry,
+        string paper
+    )
     {
         var (found, rights) = session.MustChange(actor, entry);
-        return (found, rights, session.Papers([found.Id]).FirstOrDefault(p => p.PublicId == paper) ?? throw new RefusedException(RefusalKind.NotFound));
+        return (
+            found,
+            rights,
+            session.Papers([found.Id]).FirstOrDefault(p => p.PublicId == paper) ?? throw new RefusedException(RefusalKind.NotFound)
+        );
     }
 
     public static bool SameName(Paper one, Paper other) => string.Equals(one.Name, other.Name, StringComparison.OrdinalIgnoreCase);
 
     /// <summary>Of each name the latest version.</summary>
-    public static IEnumerable<Paper> Latest(IEnumerable<Paper> papers) => papers.GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(g => g.Last());
+    public static IEnumerable<Paper> Latest(IEnumerable<Paper> papers) =>
+        papers.GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(g => g.Last());
 
     /// <summary>Those outside who are asked get a paper that goes out.</summary>
     public static void TellOf(this IChangeSession session, Paper paper, Entry meeting, UserId actor)
     {
-        if (!paper.GoesOut || meeting is not { Kind: EntryKind.Meeting, Status: MeetingStatus.Sent }) return;
+        if (!paper.GoesOut || meeting is not { Kind: EntryKind.Meeting, Status: MeetingStatus.Sent })
+            return;
         var people = session.Users(meeting.Participations.Select(p => p.Who).Append(meeting.Owner));
         // After the meeting nobody is written to about it.
-        if (Occurrences.Extent(meeting, people[meeting.Owner].HomeZone).End <= session.Now) return;
-        var outside = meeting.Participations.Where(p => p.RecurrenceId is null && !people[p.Who].Inside).Select(p => new Effect(EffectKind.Changed, p.Who, meeting.Owner));
+        if (Occurrences.Extent(meeting, people[meeting.Owner].HomeZone).End <= session.Now)
+            return;
+        var outside = meeting
+            .Participations.Where(p => p.RecurrenceId is null && !people[p.Who].Inside)
+            .Select(p => new Effect(EffectKind.Changed, p.Who, meeting.Owner));
         session.Tell(new Transition(meeting, [.. outside]), actor, laid: paper);
     }
 
@@ -108,7 +129,11 @@ internal static class Papers
     public static IReadOnlyList<SentPaper> GoingOut(IEnumerable<Paper> papers)
     {
         var total = 0L;
-        return [.. Latest(papers).Where(p => p.GoesOut && (total += p.Size) <= Paper.MostBytesOut)
-            .Select(p => new SentPaper(p.Name, p.MediaType, p.Hash, p.Address))];
+        return
+        [
+            .. Latest(papers)
+                .Where(p => p.GoesOut && (total += p.Size) <= Paper.MostBytesOut)
+                .Select(p => new SentPaper(p.Name, p.MediaType, p.Hash, p.Address)),
+        ];
     }
 }

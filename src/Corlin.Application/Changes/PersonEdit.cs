@@ -9,9 +9,19 @@ namespace Corlin.Application.Changes;
 /// <summary>What is said anew of somebody, a group or a room: null leaves a part as it is, an empty text or list takes it away.</summary>
 /// <param name="Assistant">The public id of who keeps their calendar.</param>
 public sealed record PersonEdit(
-    string? Name = null, string? Address = null, string? Zone = null, string? Post = null, string? Place = null, WorkingHours? Hours = null,
-    IReadOnlyList<string>? OtherAddresses = null, IReadOnlyList<string>? Telephones = null, string? Assistant = null, string? Note = null, int? Capacity = null,
-    IReadOnlyList<string>? Features = null)
+    string? Name = null,
+    string? Address = null,
+    string? Zone = null,
+    string? Post = null,
+    string? Place = null,
+    WorkingHours? Hours = null,
+    IReadOnlyList<string>? OtherAddresses = null,
+    IReadOnlyList<string>? Telephones = null,
+    string? Assistant = null,
+    string? Note = null,
+    int? Capacity = null,
+    IReadOnlyList<string>? Features = null
+)
 {
     private const int MostLines = 20;
     private const int LongestName = 120;
@@ -25,60 +35,87 @@ public sealed record PersonEdit(
     {
         var next = who with
         {
-            Name = Name is null ? who.Name : Text(Name, LongestName, "name") ?? throw new RefusedException(RefusalKind.BadInput, "name", Name),
+            Name = Name is null
+                ? who.Name
+                : Text(Name, LongestName, "name") ?? throw new RefusedException(RefusalKind.BadInput, "name", Name),
             Address = Address is null ? who.Address : AddressOf(session, who, Address),
-            Zone = Zone is null ? who.Zone : Zones.Exists(Zone) ? Zone : throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Zone),
+            Zone =
+                Zone is null ? who.Zone
+                : Zones.Exists(Zone) ? Zone
+                : throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Zone),
             Post = Post is null ? who.Post : Text(Post, LongestName, "post"),
             Place = Place is null ? who.Place : Text(Place, LongestName, "place"),
             Hours = Hours is null ? who.Hours : Checked(Hours),
         };
-        return (next, facts with
-        {
-            OtherAddresses = OtherAddresses is null ? facts.OtherAddresses : [.. Lines(OtherAddresses, "otherAddresses").Select(a => AddressOf(session, who, a)).Where(a => a != next.Address)],
-            Telephones = Telephones is null ? facts.Telephones : [.. Lines(Telephones, "telephones").Select(Number)],
-            Assistant = Assistant is null ? facts.Assistant : Assistant.Length == 0 ? null : AssistantOf(session, who),
-            Note = Note is null ? facts.Note : Text(Note, LongestNote, "note"),
-            Capacity = Capacity switch
+        return (
+            next,
+            facts with
             {
-                null => facts.Capacity,
-                0 => null,
-                > 0 and <= LargestRoom => Capacity,
-                _ => throw new RefusedException(RefusalKind.BadInput, "capacity", Capacity.ToString()),
-            },
-            Features = Features is null ? facts.Features : [.. Lines(Features, "features")],
-        });
+                OtherAddresses = OtherAddresses is null
+                    ? facts.OtherAddresses
+                    : [.. Lines(OtherAddresses, "otherAddresses").Select(a => AddressOf(session, who, a)).Where(a => a != next.Address)],
+                Telephones = Telephones is null ? facts.Telephones : [.. Lines(Telephones, "telephones").Select(Number)],
+                Assistant =
+                    Assistant is null ? facts.Assistant
+                    : Assistant.Length == 0 ? null
+                    : AssistantOf(session, who),
+                Note = Note is null ? facts.Note : Text(Note, LongestNote, "note"),
+                Capacity = Capacity switch
+                {
+                    null => facts.Capacity,
+                    0 => null,
+                    > 0 and <= LargestRoom => Capacity,
+                    _ => throw new RefusedException(RefusalKind.BadInput, "capacity", Capacity.ToString()),
+                },
+                Features = Features is null ? facts.Features : [.. Lines(Features, "features")],
+            }
+        );
     }
 
     private UserId AssistantOf(IChangeSession session, CalendarUser who)
     {
-        var found = session.User(Assistant!) is { Kind: UserKind.Person } person && (person.KeptFor is null || person.KeptFor == who.KeptFor) ? person : null;
-        if (found is null || found.Id == who.Id) throw new RefusedException(RefusalKind.PersonUnknown, "assistant", Assistant);
+        var found =
+            session.User(Assistant!) is { Kind: UserKind.Person } person && (person.KeptFor is null || person.KeptFor == who.KeptFor)
+                ? person
+                : null;
+        if (found is null || found.Id == who.Id)
+            throw new RefusedException(RefusalKind.PersonUnknown, "assistant", Assistant);
         return found.Id;
     }
 
     private static string AddressOf(IChangeSession session, CalendarUser who, string text)
     {
         var address = text.Trim().ToLowerInvariant();
-        if (!Attendees.IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, "address", text);
+        if (!Attendees.IsAddress(address))
+            throw new RefusedException(RefusalKind.AddressIsNone, "address", text);
         // Somebody else's contact may have it too, and is not told of.
         if (session.UserByAddress(address, who.KeptFor) is { } other && other.Id != who.Id && other.KeptFor == who.KeptFor)
             throw new RefusedException(RefusalKind.AddressTaken, "address", address);
         return address;
     }
 
-    private static string Number(string line) => line.Any(char.IsAsciiDigit) ? line : throw new RefusedException(RefusalKind.BadInput, "telephones", line);
+    private static string Number(string line) =>
+        line.Any(char.IsAsciiDigit) ? line : throw new RefusedException(RefusalKind.BadInput, "telephones", line);
 
     private static string? Text(string text, int longest, string field)
     {
         var said = text.Trim();
-        if (said.Length > longest) throw new RefusedException(RefusalKind.BadInput, field, said[..40] + "…");
+        if (said.Length > longest)
+            throw new RefusedException(RefusalKind.BadInput, field, said[..40] + "…");
         return said.Length == 0 ? null : said;
     }
 
     private static ImmutableArray<string> Lines(IReadOnlyList<string> lines, string field)
     {
-        if (lines.Count > MostLines) throw new RefusedException(RefusalKind.TooMany, field, MostLines.ToString(System.Globalization.CultureInfo.InvariantCulture));
-        return [.. lines.Select(l => Text(l.ReplaceLineEndings(" "), LongestName, field)).OfType<string>().Distinct(StringComparer.OrdinalIgnoreCase)];
+        if (lines.Count > MostLines)
+            throw new RefusedException(RefusalKind.TooMany, field, MostLines.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        return
+        [
+            .. lines
+                .Select(l => Text(l.ReplaceLineEndings(" "), LongestName, field))
+                .OfType<string>()
+                .Distinct(StringComparer.OrdinalIgnoreCase),
+        ];
     }
 
     private static WorkingHours Checked(WorkingHours hours)
@@ -87,10 +124,16 @@ public sealed record PersonEdit(
         foreach (var day in spans.GroupBy(s => s.Day))
         {
             var end = 0;
-            if (day.Count() > MostSpansADay) throw new RefusedException(RefusalKind.TooMany, "hours", MostSpansADay.ToString(System.Globalization.CultureInfo.InvariantCulture));
+            if (day.Count() > MostSpansADay)
+                throw new RefusedException(
+                    RefusalKind.TooMany,
+                    "hours",
+                    MostSpansADay.ToString(System.Globalization.CultureInfo.InvariantCulture)
+                );
             foreach (var span in day)
             {
-                if (span.From < end || span.To <= span.From || span.To > 24 * 60 || span.Place is { Length: > LongestName }) throw new RefusedException(RefusalKind.EndBeforeStart, "hours");
+                if (span.From < end || span.To <= span.From || span.To > 24 * 60 || span.Place is { Length: > LongestName })
+                    throw new RefusedException(RefusalKind.EndBeforeStart, "hours");
                 end = span.To;
             }
         }

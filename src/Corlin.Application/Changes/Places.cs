@@ -18,19 +18,35 @@ public sealed partial record KeepPlace(UserId Actor, Place Place, bool Exists) :
     {
         session.MustAdminister(Actor);
         var name = Place.Name.Trim();
-        if (name.Length is 0 or > Place.LongestName) throw new RefusedException(RefusalKind.BadInput, "name", name.Length > 40 ? name[..40] : name);
+        if (name.Length is 0 or > Place.LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "name", name.Length > 40 ? name[..40] : name);
         var known = session.Places();
-        if (known.ContainsKey(name) != Exists) throw new RefusedException(Exists ? RefusalKind.NotFound : RefusalKind.NameTaken, "name", name);
-        if (!Exists && known.Count >= Most) throw new RefusedException(RefusalKind.TooMany, "name", $"{Most} places");
+        if (known.ContainsKey(name) != Exists)
+            throw new RefusedException(Exists ? RefusalKind.NotFound : RefusalKind.NameTaken, "name", name);
+        if (!Exists && known.Count >= Most)
+            throw new RefusedException(RefusalKind.TooMany, "name", $"{Most} places");
         var town = Place.Town.Trim();
-        if (town.Length is 0 or > Place.LongestName) throw new RefusedException(RefusalKind.BadInput, "town", town.Length > 40 ? town[..40] : town);
-        if (!Zones.Exists(Place.Zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
+        if (town.Length is 0 or > Place.LongestName)
+            throw new RefusedException(RefusalKind.BadInput, "town", town.Length > 40 ? town[..40] : town);
+        if (!Zones.Exists(Place.Zone))
+            throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
         var site = Place.Site.Trim() is { Length: > 0 and <= Place.LongestName } said ? said : name;
         var country = string.IsNullOrWhiteSpace(Place.Country) ? null : Place.Country.Trim().ToUpperInvariant();
-        if (country is not null && !Iso3166().IsMatch(country)) throw new RefusedException(RefusalKind.BadInput, "country", country.Length > 10 ? country[..10] : country);
-        if (Place.Address?.Length > Place.LongestAddress) throw new RefusedException(RefusalKind.BadInput, "address", Place.Address[..40]);
+        if (country is not null && !Iso3166().IsMatch(country))
+            throw new RefusedException(RefusalKind.BadInput, "country", country.Length > 10 ? country[..10] : country);
+        if (Place.Address?.Length > Place.LongestAddress)
+            throw new RefusedException(RefusalKind.BadInput, "address", Place.Address[..40]);
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
-        session.Save(Place with { Name = name, Town = town, Site = site, Country = country, Address = string.IsNullOrWhiteSpace(Place.Address) ? null : Place.Address.Trim() });
+        session.Save(
+            Place with
+            {
+                Name = name,
+                Town = town,
+                Site = site,
+                Country = country,
+                Address = string.IsNullOrWhiteSpace(Place.Address) ? null : Place.Address.Trim(),
+            }
+        );
         return change;
     }
 
@@ -44,8 +60,10 @@ public sealed record ClosePlace(UserId Actor, string Name) : IChange<long>
     public long Apply(IChangeSession session)
     {
         session.MustAdminister(Actor);
-        if (!session.Places().TryGetValue(Name, out var place)) throw new RefusedException(RefusalKind.NotFound);
-        if (session.At([Name], 1) is [var there]) throw new RefusedException(RefusalKind.PlaceInUse, "name", there.Name);
+        if (!session.Places().TryGetValue(Name, out var place))
+            throw new RefusedException(RefusalKind.NotFound);
+        if (session.At([Name], 1) is [var there])
+            throw new RefusedException(RefusalKind.PlaceInUse, "name", there.Name);
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
         session.Save(place with { Closed = true });
         return change;
@@ -62,9 +80,12 @@ public sealed record KeepWay(UserId Actor, string From, string To, int? Minutes)
     {
         session.MustAdminister(Actor);
         var sites = session.Places().Values.Select(p => p.Site).ToHashSet();
-        if (From == To || !sites.Contains(From)) throw new RefusedException(RefusalKind.BadInput, "from", From);
-        if (!sites.Contains(To)) throw new RefusedException(RefusalKind.BadInput, "to", To);
-        if (Minutes is < 1 or > Longest) throw new RefusedException(RefusalKind.BadInput, "minutes", $"{Minutes}");
+        if (From == To || !sites.Contains(From))
+            throw new RefusedException(RefusalKind.BadInput, "from", From);
+        if (!sites.Contains(To))
+            throw new RefusedException(RefusalKind.BadInput, "to", To);
+        if (Minutes is < 1 or > Longest)
+            throw new RefusedException(RefusalKind.BadInput, "minutes", $"{Minutes}");
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
         // Said by hand it holds in both directions.
         session.SaveWay(To, From, null);

@@ -19,7 +19,14 @@ public sealed record AwayTexts(string? Inside, string? Outside, NewInvitations I
 
 /// <summary>Says that somebody is away, and who covers; whoever covers is told.</summary>
 /// <param name="Reason">For those who keep the calendar, or null.</param>
-public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch, UserId? Covers, string? Reason, AbsenceKind Kind = AbsenceKind.Other) : IChange<long>
+public sealed record PostAbsence(
+    UserId Actor,
+    UserId InNameOf,
+    Stretch Stretch,
+    UserId? Covers,
+    string? Reason,
+    AbsenceKind Kind = AbsenceKind.Other
+) : IChange<long>
 {
     public AwayTexts Texts { get; init; } = AwayTexts.None;
 
@@ -32,7 +39,15 @@ public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch,
     internal (long Change, Absence Absence) Do(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        var absence = Absent.With(new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason)) { Kind = Kind, By = Actor, ReasonTo = ReasonTo }, Texts);
+        var absence = Absent.With(
+            new Absence(InNameOf, Stretch, Covers, Absent.Said(Reason))
+            {
+                Kind = Kind,
+                By = Actor,
+                ReasonTo = ReasonTo,
+            },
+            Texts
+        );
         Absent.Check(session, absence);
         var change = session.Begin(ChangeKind.AbsencePosted, Actor, InNameOf, rights.Grant);
         Absent.Lend(session, Actor, absence, CoverMay);
@@ -46,7 +61,15 @@ public sealed record PostAbsence(UserId Actor, UserId InNameOf, Stretch Stretch,
 /// <summary>Makes an absence another: earlier, later, with other words or somebody else who covers.</summary>
 /// <param name="From">Wall-clock time at the home of who is away.</param>
 /// <param name="To">Its end.</param>
-public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime From, LocalDateTime To, UserId? Covers, string? Reason, AbsenceKind Kind) : IChange<IReadOnlyList<long>>
+public sealed record ChangeAbsence(
+    UserId Actor,
+    long Absence,
+    LocalDateTime From,
+    LocalDateTime To,
+    UserId? Covers,
+    string? Reason,
+    AbsenceKind Kind
+) : IChange<IReadOnlyList<long>>
 {
     /// <summary>Null for as they are.</summary>
     public AwayTexts? Texts { get; init; }
@@ -61,14 +84,23 @@ public sealed record ChangeAbsence(UserId Actor, long Absence, LocalDateTime Fro
     public IReadOnlyList<long> Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
-        var next = stands with { Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To), Covers = Covers, Reason = Absent.Said(Reason), Kind = Kind, ReasonTo = ReasonTo ?? stands.ReasonTo };
-        if (Texts is { } texts) next = Absent.With(next, texts) with { By = Actor };
+        var next = stands with
+        {
+            Stretch = Absent.AtHome(session.Users([stands.Who])[stands.Who], From, To),
+            Covers = Covers,
+            Reason = Absent.Said(Reason),
+            Kind = Kind,
+            ReasonTo = ReasonTo ?? stands.ReasonTo,
+        };
+        if (Texts is { } texts)
+            next = Absent.With(next, texts) with { By = Actor };
         Absent.Check(session, next);
         var change = session.Begin(ChangeKind.AbsenceChanged, Actor, stands.Who, rights.Grant);
         session.End(stands);
         Absent.LendAnew(session, Actor, stands, next, CoverMay);
         Absent.KeepWhatStands(session, session.Save(next));
-        if (next.Covers != stands.Covers || next.Stretch != stands.Stretch) Absent.TellCover(session, Actor, next);
+        if (next.Covers != stands.Covers || next.Stretch != stands.Stretch)
+            Absent.TellCover(session, Actor, next);
         return [change, .. CoveredPrincipals.Follow(session, Actor, stands, next)];
     }
 }
@@ -80,12 +112,16 @@ public sealed record EndAbsence(UserId Actor, long Absence) : IChange<IReadOnlyL
     public IReadOnlyList<long> Apply(IChangeSession session)
     {
         var (stands, rights) = Absent.Must(session, Actor, Absence);
-        if (stands.Stretch.End <= session.Now) throw new RefusedException(RefusalKind.InThePast);
+        if (stands.Stretch.End <= session.Now)
+            throw new RefusedException(RefusalKind.InThePast);
         var change = session.Begin(ChangeKind.AbsenceEnded, Actor, stands.Who, rights.Grant);
         session.End(stands);
-        if (session.LentWith(stands) is { } lent) session.End(lent);
-        if (stands.EndedAt(session.Now) is { } left) session.Save(left);
-        if (stands.Covers is { } cover && cover != Actor) session.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
+        if (session.LentWith(stands) is { } lent)
+            session.End(lent);
+        if (stands.EndedAt(session.Now) is { } left)
+            session.Save(left);
+        if (stands.Covers is { } cover && cover != Actor)
+            session.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
         return [change, .. CoveredPrincipals.Follow(session, Actor, stands, null)];
     }
 }
@@ -106,24 +142,34 @@ public static class Absent
     /// <exception cref="RefusedException">A text is too long, or what comes is to go on to nobody.</exception>
     internal static Absence With(Absence absence, AwayTexts texts)
     {
-        if (!Enum.IsDefined(texts.Invitations)) throw new RefusedException(RefusalKind.BadInput, "invitations");
-        if (texts.Invitations == NewInvitations.PassedOn && absence.Covers is null) throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
-        return absence with { TextInside = Text(texts.Inside, "inside"), TextOutside = Text(texts.Outside, "outside"), Invitations = texts.Invitations };
+        if (!Enum.IsDefined(texts.Invitations))
+            throw new RefusedException(RefusalKind.BadInput, "invitations");
+        if (texts.Invitations == NewInvitations.PassedOn && absence.Covers is null)
+            throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
+        return absence with
+        {
+            TextInside = Text(texts.Inside, "inside"),
+            TextOutside = Text(texts.Outside, "outside"),
+            Invitations = texts.Invitations,
+        };
     }
 
-    private static string? Text(string? text, string field) => text?.Trim() switch
-    {
-        null or "" => null,
-        { Length: > Absence.LongestText } said => throw new RefusedException(RefusalKind.BadInput, field, said[..40] + "…"),
-        var said => said,
-    };
+    private static string? Text(string? text, string field) =>
+        text?.Trim() switch
+        {
+            null or "" => null,
+            { Length: > Absence.LongestText } said => throw new RefusedException(RefusalKind.BadInput, field, said[..40] + "…"),
+            var said => said,
+        };
 
     /// <summary>Gives who covers what they may do meanwhile; it ends with the absence.</summary>
     /// <exception cref="RefusedException">The actor may not give it, or nobody covers.</exception>
     internal static void Lend(IChangeSession session, UserId actor, Absence absence, CoverMay may)
     {
-        if (may == CoverMay.AsNow) return;
-        if (!Enum.IsDefined(may)) throw new RefusedException(RefusalKind.BadInput, "coverMay");
+        if (may == CoverMay.AsNow)
+            return;
+        if (!Enum.IsDefined(may))
+            throw new RefusedException(RefusalKind.BadInput, "coverMay");
         var cover = absence.Covers ?? throw new RefusedException(RefusalKind.PersonUnknown, "covers", "nobody");
         var terms = LentFor(absence, may == CoverMay.SpeakFor ? Acting.SpeakFor : Acting.Change);
         session.MustGrant(actor, absence.Who, terms, receiverInside: true);
@@ -134,56 +180,78 @@ public static class Absent
     internal static void LendAnew(IChangeSession session, UserId actor, Absence stands, Absence next, CoverMay? may)
     {
         var lent = session.LentWith(stands);
-        if (may is null && next.Covers == stands.Covers && next.Stretch == stands.Stretch) return;
-        if (lent is not null) session.End(lent);
+        if (may is null && next.Covers == stands.Covers && next.Stretch == stands.Stretch)
+            return;
+        if (lent is not null)
+            session.End(lent);
         Lend(session, actor, next, next.Covers is null ? CoverMay.AsNow : may ?? MayBy(lent));
     }
 
     /// <summary>What who covers may do by what they were given with an absence.</summary>
-    internal static CoverMay MayBy(Grant? lent) => lent?.Acting switch
-    {
-        null => CoverMay.AsNow,
-        Acting.SpeakFor => CoverMay.SpeakFor,
-        _ => CoverMay.Change,
-    };
+    internal static CoverMay MayBy(Grant? lent) =>
+        lent?.Acting switch
+        {
+            null => CoverMay.AsNow,
+            Acting.SpeakFor => CoverMay.SpeakFor,
+            _ => CoverMay.Change,
+        };
 
     /// <summary>The grant that who covers holds for just as long as an absence lasts; null where there is none.</summary>
     internal static Grant? LentWith(this ICalendarReads store, Absence absence) =>
         absence.Covers is { } cover ? LentWith(store.GrantsIn([absence.Who], [cover], defaults: false), absence) : null;
 
     internal static Grant? LentWith(IEnumerable<Grant> grants, Absence absence) =>
-        grants.FirstOrDefault(g => g.Owner == absence.Who && g.Receiver == absence.Covers && g.Receiver is not null && g.Calendar is null && g.Terms == LentFor(absence, g.Acting));
+        grants.FirstOrDefault(g =>
+            g.Owner == absence.Who
+            && g.Receiver == absence.Covers
+            && g.Receiver is not null
+            && g.Calendar is null
+            && g.Terms == LentFor(absence, g.Acting)
+        );
 
-    internal static AccessTerms LentFor(Absence absence, Acting acting) => new(Sight.Whole, acting, From: absence.Stretch.Start, Until: absence.Stretch.End);
+    internal static AccessTerms LentFor(Absence absence, Acting acting) =>
+        new(Sight.Whole, acting, From: absence.Stretch.Start, Until: absence.Stretch.End);
 
     /// <summary>What waits for an answer already is decided by hand: only what comes from then on is declined by the absence.</summary>
     internal static void KeepWhatStands(IChangeSession session, Absence absence)
     {
-        if (absence.Invitations == NewInvitations.Kept && absence.TextInside is null) return;
+        if (absence.Invitations == NewInvitations.Kept && absence.TextInside is null)
+            return;
         foreach (var entry in session.Touching([session.CalendarOf(absence.Who)], absence.Stretch)[session.CalendarOf(absence.Who)])
-            if (entry.Asks(absence.Who)) session.TakeIn(KeyOf(absence, entry.PublicId));
+            if (entry.Asks(absence.Who))
+                session.TakeIn(KeyOf(absence, entry.PublicId));
     }
 
     /// <summary>By which it is known that an invitation was decided for an absence, or that somebody was sent its text.</summary>
-    internal static string KeyOf(Absence absence, string what) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"away\n{absence.Origin}\n{what}");
+    internal static string KeyOf(Absence absence, string what) =>
+        string.Create(System.Globalization.CultureInfo.InvariantCulture, $"away\n{absence.Origin}\n{what}");
 
-    internal static string? Said(string? reason) => reason?.Trim() switch
-    {
-        null or "" => null,
-        { Length: > LongestReason } said => throw new RefusedException(RefusalKind.BadInput, "reason", said[..40] + "…"),
-        var said => said,
-    };
+    internal static string? Said(string? reason) =>
+        reason?.Trim() switch
+        {
+            null or "" => null,
+            { Length: > LongestReason } said => throw new RefusedException(RefusalKind.BadInput, "reason", said[..40] + "…"),
+            var said => said,
+        };
 
     /// <exception cref="RefusedException">There is none, or it is somebody's for whom the actor does not speak.</exception>
     internal static (Absence Stands, Rights Rights) Must(IChangeSession session, UserId actor, long id) =>
-        session.Absence(id) is { } stands && session.SpeakingFor(actor, stands.Who) is { } rights ? (stands, rights) : throw new RefusedException(RefusalKind.NotFound);
+        session.Absence(id) is { } stands && session.SpeakingFor(actor, stands.Who) is { } rights
+            ? (stands, rights)
+            : throw new RefusedException(RefusalKind.NotFound);
 
     internal static void Check(IChangeSession session, Absence next)
     {
-        if (!Enum.IsDefined(next.ReasonTo)) throw new RefusedException(RefusalKind.BadInput, "reasonTo");
-        if (next.Covers is { } cover && !(session.Users([cover]).TryGetValue(cover, out var found) && found is { Inside: true, Kind: UserKind.Person })) throw new RefusedException(RefusalKind.PersonUnknown, "covers");
+        if (!Enum.IsDefined(next.ReasonTo))
+            throw new RefusedException(RefusalKind.BadInput, "reasonTo");
+        if (
+            next.Covers is { } cover
+            && !(session.Users([cover]).TryGetValue(cover, out var found) && found is { Inside: true, Kind: UserKind.Person })
+        )
+            throw new RefusedException(RefusalKind.PersonUnknown, "covers");
         var covers = next.Covers is { } who ? session.Absences([who], next.Stretch) : [];
-        if (Absences.WhyNot(next, session.Absences([next.Who], next.Stretch), covers, session.Now) is not (var why, var other)) return;
+        if (Absences.WhyNot(next, session.Absences([next.Who], next.Stretch), covers, session.Now) is not (var why, var other))
+            return;
         throw why switch
         {
             WhyNotAway.Empty => new RefusedException(RefusalKind.EndBeforeStart, "to"),
@@ -191,17 +259,34 @@ public static class Absent
             WhyNotAway.TooLong => new RefusedException(RefusalKind.LongerThanAYear, "to"),
             WhyNotAway.CoversSelf => new RefusedException(RefusalKind.CoversSelf, "covers"),
             WhyNotAway.Overlaps => new RefusedException(RefusalKind.AwayAlready, "from", Days(session, other!)),
-            _ => new RefusedException(RefusalKind.CoverIsAway, "covers", $"{session.Users([other!.Who])[other.Who].Name} is away {Days(session, other)}"),
+            _ => new RefusedException(
+                RefusalKind.CoverIsAway,
+                "covers",
+                $"{session.Users([other!.Who])[other.Who].Name} is away {Days(session, other)}"
+            ),
         };
     }
 
     internal static void TellCover(IChangeSession session, UserId actor, Absence absence)
     {
-        if (absence.Covers is { } cover && cover != actor) session.Tell(News(AccessNewsKind.Covers, session, actor, absence, cover));
+        if (absence.Covers is { } cover && cover != actor)
+            session.Tell(News(AccessNewsKind.Covers, session, actor, absence, cover));
     }
 
     internal static AccessNews News(AccessNewsKind kind, IChangeSession session, UserId actor, Absence absence, UserId cover) =>
-        new(0, kind, cover, absence.Who, new AccessTerms(Sight.Nothing, Acting.Look, From: absence.Stretch.Start, Until: absence.Stretch.End), null, session.Now) { By = actor };
+        new(
+            0,
+            kind,
+            cover,
+            absence.Who,
+            new AccessTerms(Sight.Nothing, Acting.Look, From: absence.Stretch.Start, Until: absence.Stretch.End),
+            null,
+            session.Now
+        )
+        {
+            By = actor,
+        };
 
-    private static string Days(IChangeSession session, Absence absence) => English.FromTo(absence.Stretch, session.Users([absence.Who])[absence.Who].HomeZone);
+    private static string Days(IChangeSession session, Absence absence) =>
+        English.FromTo(absence.Stretch, session.Users([absence.Who])[absence.Who].HomeZone);
 }

@@ -16,7 +16,8 @@ internal static class Prefetch
         {
             try
             {
-                foreach (var one in source) next.Add(one, stop.Token);
+                foreach (var one in source)
+                    next.Add(one, stop.Token);
             }
             finally
             {
@@ -25,7 +26,8 @@ internal static class Prefetch
         });
         try
         {
-            foreach (var one in next.GetConsumingEnumerable()) yield return one;
+            foreach (var one in next.GetConsumingEnumerable())
+                yield return one;
             working.GetAwaiter().GetResult();
         }
         finally

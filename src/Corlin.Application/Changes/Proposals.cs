@@ -14,10 +14,16 @@ public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee,
         var (meeting, rights) = session.MustOrganise(Actor, Entry);
         var who = session.User(Attendee) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
         var proposed = Scheduling.Proposal(meeting, who.Id, RecurrenceId).Proposed!.Value;
-        if (proposed.Start < session.Now) throw new RefusedException(RefusalKind.InThePast);
+        if (proposed.Start < session.Now)
+            throw new RefusedException(RefusalKind.InThePast);
         var change = session.Begin(ChangeKind.ProposalAccepted, Actor, meeting.Owner, rights.Grant);
         var zone = meeting.Time is TimedEntry timed ? timed.Zone : session.Users([meeting.Owner])[meeting.Owner].Zone;
-        var moved = Scheduling.Agreed(Scheduling.Move(meeting, RecurrenceId, TimedEntry.At(proposed, zone)), who.Id, RecurrenceId, session.Now);
+        var moved = Scheduling.Agreed(
+            Scheduling.Move(meeting, RecurrenceId, TimedEntry.At(proposed, zone)),
+            who.Id,
+            RecurrenceId,
+            session.Now
+        );
         session.Save(Rooms.Answer(session, moved.Entry));
         session.Tell(moved, Actor);
         return change;

@@ -7,5 +7,6 @@ namespace Corlin.Application.Changes;
 /// <summary>Puts away something that one was told of a meeting.</summary>
 public sealed record PutMeetingNewsAway(UserId Actor, long News) : IChange<bool>
 {
-    public bool Apply(IChangeSession session) => session.PutMeetingNewsAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
+    public bool Apply(IChangeSession session) =>
+        session.PutMeetingNewsAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
 }

@@ -12,10 +12,15 @@ public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessag
     public Received Apply(IChangeSession session)
     {
         var each = Messages.Select(m => (Message: m, Became: new ReceiveMessage(m).Apply(session))).ToList();
-        var (message, became) = each.Find(e => e.Became == Received.Applied) is { Message: not null } applied ? applied : each.Find(e => e.Became != Received.Waits) is { Message: not null } known ? known : (null, Received.Waits);
-        if (!session.TakeIn($"mail\n{Mail.MessageId}")) return Received.Repeated;
+        var (message, became) =
+            each.Find(e => e.Became == Received.Applied) is { Message: not null } applied ? applied
+            : each.Find(e => e.Became != Received.Waits) is { Message: not null } known ? known
+            : (null, Received.Waits);
+        if (!session.TakeIn($"mail\n{Mail.MessageId}"))
+            return Received.Repeated;
         // An answer to an invitation is no letter; nobody answers it in words.
-        if (became is Received.Waits or Received.Filed) AwayTold.ByMail(session, Mail);
+        if (became is Received.Waits or Received.Filed)
+            AwayTold.ByMail(session, Mail);
         var meeting = became == Received.Waits ? null : session.Meeting(message!.Uid, message.Organiser);
         if (meeting is not null)
         {
@@ -33,9 +38,14 @@ public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessag
 
         // A reply reaches those for whom was written, whoever wrote.
         var answered = Mail.Answers.Select(session.MailByMessageId).FirstOrDefault(m => m is not null && SameAddress(m.To, Mail.From));
-        session.Keep(Mail, answered is null ? new MailAbout(to, null, false) : new MailAbout(answered.Of, answered.Entry, answered.Private), answered is not null);
+        session.Keep(
+            Mail,
+            answered is null ? new MailAbout(to, null, false) : new MailAbout(answered.Of, answered.Entry, answered.Private),
+            answered is not null
+        );
         return answered is null ? became : Received.Filed;
     }
 
-    private static bool SameAddress(Mailbox one, Mailbox other) => string.Equals(one.Address, other.Address, StringComparison.OrdinalIgnoreCase);
+    private static bool SameAddress(Mailbox one, Mailbox other) =>
+        string.Equals(one.Address, other.Address, StringComparison.OrdinalIgnoreCase);
 }

@@ -29,23 +29,38 @@ public sealed record ReceiveMessage(IncomingMessage Message) : IChange<Received>
 {
     public Received Apply(IChangeSession session)
     {
-        if (Message.Method is not (SchedulingMethod.Reply or SchedulingMethod.Counter)) return Received.Waits;
+        if (Message.Method is not (SchedulingMethod.Reply or SchedulingMethod.Counter))
+            return Received.Waits;
         // Only the attendee speaks for themselves; whether the UID exists is not shown.
-        if (Message.Sender != Message.Attendee) return Received.Waits;
-        if (session.Meeting(Message.Uid, Message.Organiser) is not { } meeting) return Received.Waits;
-        if (session.UserByAddress(Message.Attendee, meeting.Owner) is not { } who) return Received.Waits;
+        if (Message.Sender != Message.Attendee)
+            return Received.Waits;
+        if (session.Meeting(Message.Uid, Message.Organiser) is not { } meeting)
+            return Received.Waits;
+        if (session.UserByAddress(Message.Attendee, meeting.Owner) is not { } who)
+            return Received.Waits;
         var occurrence = Occurrence(meeting);
-        if (meeting.Status != MeetingStatus.Sent || Agreement.Of(meeting, who.Id, occurrence) is not { } part) return Received.Waits;
+        if (meeting.Status != MeetingStatus.Sent || Agreement.Of(meeting, who.Id, occurrence) is not { } part)
+            return Received.Waits;
         // An answer to an occurrence that there is not answers nothing.
-        if (occurrence is not null && (!meeting.IsSeries || Occurrences.Find(meeting, occurrence, session.Users([meeting.Owner])[meeting.Owner].HomeZone) is null)) return Received.Waits;
-        if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}\n{occurrence}")) return Received.Repeated;
+        if (
+            occurrence is not null
+            && (!meeting.IsSeries || Occurrences.Find(meeting, occurrence, session.Users([meeting.Owner])[meeting.Owner].HomeZone) is null)
+        )
+            return Received.Waits;
+        if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}\n{occurrence}"))
+            return Received.Repeated;
         // What was said later holds, in whatever order it comes (RFC 5546 2.1.5).
-        if (Message.Sequence < meeting.Sequence || Message.Stamp < part.AnsweredAt) return Received.Outdated;
+        if (Message.Sequence < meeting.Sequence || Message.Stamp < part.AnsweredAt)
+            return Received.Outdated;
 
         session.Begin(ChangeKind.InvitationAnswered, who.Id, who.Id, null);
         var answer = Message.Method == SchedulingMethod.Counter && Message.Answer == Answer.None ? Answer.Tentative : Message.Answer;
         var given = Scheduling.Give(
-            meeting, who.Id, occurrence, new GivenAnswer(answer, Message.Comment, Message.Proposed, who.Id, Message.Stamp));
+            meeting,
+            who.Id,
+            occurrence,
+            new GivenAnswer(answer, Message.Comment, Message.Proposed, who.Id, Message.Stamp)
+        );
         session.Save(given.Entry);
         session.Tell(given, who.Id);
         return Received.Applied;

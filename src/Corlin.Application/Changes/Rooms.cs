@@ -16,13 +16,16 @@ internal static class Rooms
     private const int MostRefused = 60;
 
     /// <summary>
-    /// The meeting with its rooms' answers: one that has not answered yet and is free accepts, another declines. Of a series it declines those
+    /// The meeting with its rooms' answers: one that has not answered yet and is free accepts, another declines. Of a series it declines
+    /// those
     /// occurrences in which it is taken, and accepts the others.
     /// </summary>
     public static Entry Answer(IChangeSession session, Entry meeting)
     {
-        static bool Waits(Participation part) => part is { Role: AttendeeRole.Resource, Answer: Core.Calendars.Answer.None, NotAsked: false };
-        if (!meeting.Participations.Any(Waits)) return meeting;
+        static bool Waits(Participation part) =>
+            part is { Role: AttendeeRole.Resource, Answer: Core.Calendars.Answer.None, NotAsked: false };
+        if (!meeting.Participations.Any(Waits))
+            return meeting;
         return meeting with { Participations = [.. meeting.Participations.SelectMany(p => Waits(p) ? Answers(session, meeting, p) : [p])] };
     }
 
@@ -31,27 +34,42 @@ internal static class Rooms
         var room = session.Users([part.Who])[part.Who];
         var extent = Occurrences.Extent(meeting, room.HomeZone);
         var from = Instant.Max(extent.Start, session.Now - Duration.FromDays(1));
-        if (extent.End <= from) return [part];
+        if (extent.End <= from)
+            return [part];
         var span = new Stretch(from, Instant.Min(extent.End, from + Ahead));
         // An occurrence that is answered by itself says nothing of the others.
-        var wanted = Occurrences.In(meeting, span, room.HomeZone).Where(o => Agreement.Of(meeting, room.Id, o.RecurrenceId) is { } own && own.RecurrenceId == part.RecurrenceId).ToList();
+        var wanted = Occurrences
+            .In(meeting, span, room.HomeZone)
+            .Where(o => Agreement.Of(meeting, room.Id, o.RecurrenceId) is { } own && own.RecurrenceId == part.RecurrenceId)
+            .ToList();
         var taken = Taken(session, meeting, room, span);
         var refused = wanted.Where(w => taken.Any(t => t.Overlaps(w.Stretch))).Select(w => w.RecurrenceId).ToList();
         var some = refused.Count > 0 && refused.Count < wanted.Count && refused.Count <= MostRefused;
         var whole = Answered(session, part, refused.Count == 0 || some);
-        return some ? [whole, .. refused.Select(id => Answered(session, part with { RecurrenceId = id, Version = 1 }, accepts: false))] : [whole];
+        return some
+            ? [whole, .. refused.Select(id => Answered(session, part with { RecurrenceId = id, Version = 1 }, accepts: false))]
+            : [whole];
     }
 
     private static List<Stretch> Taken(IChangeSession session, Entry meeting, CalendarUser room, Stretch span)
     {
         var calendar = session.MainCalendars([room.Id])[room.Id];
-        return [.. session.Touching([calendar], span)[calendar]
-            .Where(e => e.Uid != meeting.Uid && e.Uid != meeting.RelatedTo)
-            .SelectMany(e => Occurrences.In(e, span, room.HomeZone))
-            .Where(o => Agreement.On(o, room.Id, session.Now) >= TimeTaken.Pencilled)
-            .Select(o => o.Stretch)];
+        return
+        [
+            .. session
+                .Touching([calendar], span)[calendar]
+                .Where(e => e.Uid != meeting.Uid && e.Uid != meeting.RelatedTo)
+                .SelectMany(e => Occurrences.In(e, span, room.HomeZone))
+                .Where(o => Agreement.On(o, room.Id, session.Now) >= TimeTaken.Pencilled)
+                .Select(o => o.Stretch),
+        ];
     }
 
     private static Participation Answered(IChangeSession session, Participation part, bool accepts) =>
-        part with { Answer = accepts ? Core.Calendars.Answer.Accepted : Core.Calendars.Answer.Declined, AnsweredAt = session.Now, AnsweredBy = part.Who };
+        part with
+        {
+            Answer = accepts ? Core.Calendars.Answer.Accepted : Core.Calendars.Answer.Declined,
+            AnsweredAt = session.Now,
+            AnsweredBy = part.Who,
+        };
 }

@@ -11,7 +11,8 @@ internal static class SaidNote
     /// <exception cref="RefusedException">It is too long.</exception>
     public static string? Read(string? note, string field = "note")
     {
-        if (note?.Length > Longest) throw new RefusedException(RefusalKind.BadInput, field, note);
+        if (note?.Length > Longest)
+            throw new RefusedException(RefusalKind.BadInput, field, note);
         return string.IsNullOrWhiteSpace(note) ? null : note.Trim();
     }
 }

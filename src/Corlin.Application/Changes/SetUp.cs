@@ -13,12 +13,16 @@ public sealed record AddPerson(CalendarUser User, bool Administrator = false) : 
 {
     public CalendarUser Apply(IChangeSession session)
     {
-        if (!Zones.Exists(User.Zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", User.Zone);
-        if (!Attendees.IsAddress(User.Address)) throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
+        if (!Zones.Exists(User.Zone))
+            throw new RefusedException(RefusalKind.ZoneUnknown, "zone", User.Zone);
+        if (!Attendees.IsAddress(User.Address))
+            throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
         var added = session.Save(User with { PublicId = PublicIds.New() });
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
-        if (Administrator) session.SetAdministrator(added.Id, true);
-        if (added.Inside) NewPeople.OpenCalendar(session, added);
+        if (Administrator)
+            session.SetAdministrator(added.Id, true);
+        if (added.Inside)
+            NewPeople.OpenCalendar(session, added);
         return added;
     }
 }
@@ -38,7 +42,8 @@ public sealed record AddPlace(Place Place) : IChange<bool>
 {
     public bool Apply(IChangeSession session)
     {
-        if (!Zones.Exists(Place.Zone)) throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
+        if (!Zones.Exists(Place.Zone))
+            throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
         session.Save(Place);
         return true;
     }

@@ -18,7 +18,8 @@ public sealed record SettleMembers(UserId Actor, string Meeting, string Group, I
         var group = session.User(Group)?.Id;
         var members = session.Users(Members).Values.Select(u => u.Id).ToHashSet();
         var offers = GroupOffers.Of(meeting, session.Members).Where(o => o.Group == group && members.Contains(o.Member)).ToList();
-        if (offers.Count == 0 || offers.Count != members.Count) throw new RefusedException(RefusalKind.ChangedSince);
+        if (offers.Count == 0 || offers.Count != members.Count)
+            throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.MemberSettled, Actor, meeting.Owner, rights.Grant);
         var settled = GroupOffers.Settle(meeting, offers, TakenUp);
         session.Tell(settled with { Entry = session.Save(Rooms.Answer(session, settled.Entry)) }, Actor);

@@ -19,11 +19,15 @@ internal sealed class SpeakersOf
     {
         (this.store, this.now) = (store, now);
         // Speaking for somebody is a grant for all of their calendars.
-        var speaking = store.GrantsIn(principals).Where(g => g is { Receiver: not null, Calendar: null, Acting: Acting.SpeakFor } && g.HoldsAt(now)).ToList();
+        var speaking = store
+            .GrantsIn(principals)
+            .Where(g => g is { Receiver: not null, Calendar: null, Acting: Acting.SpeakFor } && g.HoldsAt(now))
+            .ToList();
         grants = speaking.ToLookup(g => g.Owner);
         var receivers = store.Users(speaking.Select(g => g.Receiver!.Value));
         var members = store.EveryoneIn([.. receivers.Values.Where(r => r.Kind == UserKind.Group).Select(r => r.Id)]);
-        foreach (var (id, receiver) in receivers) holders[id] = receiver.Kind == UserKind.Group ? [.. members[id]] : [id];
+        foreach (var (id, receiver) in receivers)
+            holders[id] = receiver.Kind == UserKind.Group ? [.. members[id]] : [id];
         people = store.Users(holders.Values.SelectMany(h => h));
     }
 
@@ -34,8 +38,15 @@ internal sealed class SpeakersOf
     /// <param name="isPrivate">Only those whose grant includes private entries.</param>
     public IReadOnlyList<CalendarUser> For(UserId principal, bool isPrivate)
     {
-        var held = grants[principal].SelectMany(g => holders[g.Receiver!.Value].Select(who => (who, g))).Where(h => h.who != principal).ToLookup(h => h.who, h => h.g);
-        return [.. held.Where(h => people.TryGetValue(h.Key, out var who) && who.Kind == UserKind.Person && Speaks(h, who, isPrivate)).Select(h => people[h.Key])];
+        var held = grants[principal]
+            .SelectMany(g => holders[g.Receiver!.Value].Select(who => (who, g)))
+            .Where(h => h.who != principal)
+            .ToLookup(h => h.who, h => h.g);
+        return
+        [
+            .. held.Where(h => people.TryGetValue(h.Key, out var who) && who.Kind == UserKind.Person && Speaks(h, who, isPrivate))
+                .Select(h => people[h.Key]),
+        ];
     }
 
     private bool Speaks(IEnumerable<Grant> held, CalendarUser who, bool isPrivate)

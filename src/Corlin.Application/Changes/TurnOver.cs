@@ -9,7 +9,8 @@ namespace Corlin.Application.Changes;
 public sealed record TurnedOver(long Change, bool Offered);
 
 /// <summary>
-/// Asks somebody inside to organise a meeting from now on. They, or who speaks for them, take it; where the actor does that themselves, it is done at once.
+/// Asks somebody inside to organise a meeting from now on. They, or who speaks for them, take it; where the actor does that themselves, it
+/// is done at once.
 /// </summary>
 /// <param name="To">Their public id.</param>
 /// <param name="Stays">Whether who organised it so far still comes.</param>
@@ -20,11 +21,14 @@ public sealed record TurnOver(UserId Actor, string Meeting, string To, bool Stay
     {
         var note = SaidNote.Read(Note);
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
-        var to = session.User(To) is { Inside: true, Kind: UserKind.Person } found ? found : throw new RefusedException(RefusalKind.PersonUnknown, "to", To);
+        var to = session.User(To) is { Inside: true, Kind: UserKind.Person } found
+            ? found
+            : throw new RefusedException(RefusalKind.PersonUnknown, "to", To);
         var offer = new TurnOverOffer(0, meeting.Id, meeting.Owner, to.Id, Actor, Stays, note, session.Now);
         // What cannot be done is not offered.
         var turning = TurningOver.Of(session, meeting, offer);
-        if (session.SpeakingFor(Actor, to.Id) is { } speaks && TurningOver.MayKnow(speaks, meeting)) return new TurnedOver(TurningOver.Do(session, turning, offer, Actor, speaks), Offered: false);
+        if (session.SpeakingFor(Actor, to.Id) is { } speaks && TurningOver.MayKnow(speaks, meeting))
+            return new TurnedOver(TurningOver.Do(session, turning, offer, Actor, speaks), Offered: false);
         var change = session.Begin(ChangeKind.TurnOverOffered, Actor, meeting.Owner, rights.Grant);
         session.Offer(offer);
         // As it stands: what was done is told with the meeting all the same.
@@ -41,12 +45,15 @@ public sealed record AnswerTurnOver(UserId Actor, long Offer, bool Takes) : ICha
         // What is offered to others is not told from what is not there.
         var offer = session.TurnOver(Offer) ?? throw new RefusedException(RefusalKind.NotFound);
         var meeting = session.EntriesNow([offer.Meeting]).Values.FirstOrDefault();
-        if (meeting is null || session.SpeakingFor(Actor, offer.To) is not { } rights || !TurningOver.MayKnow(rights, meeting)) throw new RefusedException(RefusalKind.NotFound);
-        if (meeting.Owner != offer.From) throw new RefusedException(RefusalKind.ChangedSince);
+        if (meeting is null || session.SpeakingFor(Actor, offer.To) is not { } rights || !TurningOver.MayKnow(rights, meeting))
+            throw new RefusedException(RefusalKind.NotFound);
+        if (meeting.Owner != offer.From)
+            throw new RefusedException(RefusalKind.ChangedSince);
         if (Takes)
         {
             // It was given in the organiser's name, and by then nobody may do that any more who could not now.
-            if (session.SpeakingFor(offer.By, offer.From) is not { } gave || !TurningOver.MayKnow(gave, meeting)) throw new RefusedException(RefusalKind.ChangedSince);
+            if (session.SpeakingFor(offer.By, offer.From) is not { } gave || !TurningOver.MayKnow(gave, meeting))
+                throw new RefusedException(RefusalKind.ChangedSince);
             return TurningOver.Do(session, TurningOver.Of(session, meeting, offer), offer, Actor, rights);
         }
 
@@ -80,14 +87,29 @@ internal static class TurningOver
     public static (Transition Ended, Transition Begun) Of(IChangeSession session, Entry meeting, TurnOverOffer offer)
     {
         var people = session.Users([meeting.Owner, .. meeting.Participations.Select(p => p.Who)]);
-        return Scheduling.TurnOver(meeting, offer.To, session.CalendarOf(offer.To), offer.Stays, who => !people[who].Inside, PublicIds.Uid(PublicIds.New()), session.Now);
+        return Scheduling.TurnOver(
+            meeting,
+            offer.To,
+            session.CalendarOf(offer.To),
+            offer.Stays,
+            who => !people[who].Inside,
+            PublicIds.Uid(PublicIds.New()),
+            session.Now
+        );
     }
 
     /// <summary>It is cancelled in the name of who gave it, and begun in the name of who took it.</summary>
-    public static long Do(IChangeSession session, (Transition Ended, Transition Begun) turning, TurnOverOffer offer, UserId actor, Rights rights)
+    public static long Do(
+        IChangeSession session,
+        (Transition Ended, Transition Begun) turning,
+        TurnOverOffer offer,
+        UserId actor,
+        Rights rights
+    )
     {
         var change = session.Begin(ChangeKind.TurnedOver, actor, offer.To, rights.Grant);
-        if (session.TurnOverOf(offer.Meeting) is { } waiting) session.End(waiting);
+        if (session.TurnOverOf(offer.Meeting) is { } waiting)
+            session.End(waiting);
         var to = session.Users([offer.To])[offer.To];
         session.Tell(turning.Ended, offer.By, offer.Note ?? $"{to.Name} organises it from now on and asks you anew.");
         var stored = session.Save(turning.Begun.Entry);

@@ -19,8 +19,10 @@ public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
     internal ChangeMade Must(IChangeSession session)
     {
         // A change of somebody else's is not told from one that never was.
-        if (session.Change(Change) is not { } made || made.Actor != Actor) throw new RefusedException(RefusalKind.NotFound);
-        if (made.Undone) throw new RefusedException(RefusalKind.ChangedSince);
+        if (session.Change(Change) is not { } made || made.Actor != Actor)
+            throw new RefusedException(RefusalKind.NotFound);
+        if (made.Undone)
+            throw new RefusedException(RefusalKind.ChangedSince);
         session.MustTakeBack(made);
         return made;
     }
@@ -35,7 +37,8 @@ public sealed record UndoAct(UserId Actor, IReadOnlyList<long> Changes) : IChang
     /// <returns>The changes that take them back, in the order in which they were made.</returns>
     public IReadOnlyList<long> Apply(IChangeSession session)
     {
-        if (Changes.Count is 0 or > Most) throw new RefusedException(RefusalKind.BadInput, "changes", null);
+        if (Changes.Count is 0 or > Most)
+            throw new RefusedException(RefusalKind.BadInput, "changes", null);
         return [.. Changes.Reverse().Select(change => new UndoChange(Actor, change).Apply(session))];
     }
 }

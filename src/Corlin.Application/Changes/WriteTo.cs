@@ -20,7 +20,8 @@ public enum Circle
 
 /// <summary>Writes to those who are asked to a meeting, without changing it. What they write back is filed with it.</summary>
 /// <param name="Subject">Null for the title of the meeting.</param>
-public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? RecurrenceId, Circle Circle, string? Subject, string Text) : IChange<long>
+public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? RecurrenceId, Circle Circle, string? Subject, string Text)
+    : IChange<long>
 {
     public const int LongestSubject = 200;
 
@@ -30,11 +31,18 @@ public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? Recurr
     {
         MailWords.Check(Subject, Text);
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
-        if (meeting.Status == MeetingStatus.Draft) throw new RefusedException(RefusalKind.NotSent);
+        if (meeting.Status == MeetingStatus.Draft)
+            throw new RefusedException(RefusalKind.NotSent);
         var parts = Agreement.For(meeting, RecurrenceId).Where(p => p.Who != Actor && p.Role != AttendeeRole.Resource).ToList();
         var people = session.Users([Actor, .. parts.Select(p => p.Who)]);
-        var circle = parts.Where(p => IsIn(p, people[p.Who])).Select(p => people[p.Who]).Where(p => p is { Kind: UserKind.Person, Address.Length: > 0 }).DistinctBy(p => p.Id).ToList();
-        if (circle.Count == 0) throw new RefusedException(RefusalKind.NoAttendee, "circle");
+        var circle = parts
+            .Where(p => IsIn(p, people[p.Who]))
+            .Select(p => people[p.Who])
+            .Where(p => p is { Kind: UserKind.Person, Address.Length: > 0 })
+            .DistinctBy(p => p.Id)
+            .ToList();
+        if (circle.Count == 0)
+            throw new RefusedException(RefusalKind.NoAttendee, "circle");
         var change = session.Begin(ChangeKind.MailWritten, Actor, meeting.Owner, rights.Grant);
         var subject = Subject is { Length: > 0 } ? Subject : meeting.Title;
         foreach (var to in circle)
@@ -42,18 +50,22 @@ public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? Recurr
         return change;
     }
 
-    private bool IsIn(Participation part, CalendarUser who) => Circle switch
-    {
-        Circle.Required => part.Role == AttendeeRole.Required,
-        Circle.Silent => part.Answer == Answer.None,
-        Circle.External => !who.Inside,
-        _ => true,
-    };
+    private bool IsIn(Participation part, CalendarUser who) =>
+        Circle switch
+        {
+            Circle.Required => part.Role == AttendeeRole.Required,
+            Circle.Silent => part.Answer == Answer.None,
+            Circle.External => !who.Inside,
+            _ => true,
+        };
 }
 
-/// <summary>Writes to who organises a meeting to which somebody is asked, without answering it. What they write back is filed with it.</summary>
+/// <summary>
+/// Writes to who organises a meeting to which somebody is asked, without answering it. What they write back is filed with it.
+/// </summary>
 /// <param name="InNameOf">Who is asked to it.</param>
-public sealed record WriteToOrganiser(UserId Actor, UserId InNameOf, string Meeting, LocalDateTime? RecurrenceId, string Text) : IChange<long>
+public sealed record WriteToOrganiser(UserId Actor, UserId InNameOf, string Meeting, LocalDateTime? RecurrenceId, string Text)
+    : IChange<long>
 {
     public long Apply(IChangeSession session)
     {
@@ -62,9 +74,11 @@ public sealed record WriteToOrganiser(UserId Actor, UserId InNameOf, string Meet
         var meeting = session.Entry(Meeting) ?? throw new RefusedException(RefusalKind.NotFound);
         var part = Agreement.Of(meeting, InNameOf, RecurrenceId);
         var hidden = (meeting.Private || part is { OwnPrivate: true }) && !rights.MaySpeakForPrivate;
-        if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft || part is null || hidden) throw new RefusedException(RefusalKind.NotFound);
+        if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft || part is null || hidden)
+            throw new RefusedException(RefusalKind.NotFound);
         var people = session.Users([Actor, meeting.Owner]);
-        if (meeting.Owner == Actor || people[meeting.Owner] is not { Kind: UserKind.Person, Address.Length: > 0 } organiser) throw new RefusedException(RefusalKind.NoAttendee, "organiser");
+        if (meeting.Owner == Actor || people[meeting.Owner] is not { Kind: UserKind.Person, Address.Length: > 0 } organiser)
+            throw new RefusedException(RefusalKind.NoAttendee, "organiser");
         var change = session.Begin(ChangeKind.MailWritten, Actor, InNameOf, rights.Grant);
         session.Write(people[Actor], organiser, meeting.Title, Text, new MailAbout(InNameOf, meeting.PublicId, meeting.Private));
         return change;
@@ -78,13 +92,18 @@ public sealed record AnswerMail(UserId Actor, long Mail, string Text) : IChange<
     {
         MailWords.Check(null, Text);
         var mail = session.MustFindMail(Actor, Mail);
-        if (!mail.Incoming || mail.Of is not { } of) throw new RefusedException(RefusalKind.NotFound);
+        if (!mail.Incoming || mail.Of is not { } of)
+            throw new RefusedException(RefusalKind.NotFound);
         var grant = of == Actor ? null : session.MustSpeakFor(Actor, of).Grant;
         var change = session.Begin(ChangeKind.MailWritten, Actor, of, grant);
         var from = Telling.Box(session.Users([Actor])[Actor]);
         var subject = mail.Subject.StartsWith("Re: ", StringComparison.OrdinalIgnoreCase) ? mail.Subject : $"Re: {mail.Subject}";
-        session.Send(new OutboxMessage(null, null, new Letter(from, mail.From, subject, Text, session.Now, Answers: mail.MessageId)), new MailAbout(of, mail.Entry, mail.Private));
-        if (mail.State == MailState.Unfiled) session.LetBe(mail);
+        session.Send(
+            new OutboxMessage(null, null, new Letter(from, mail.From, subject, Text, session.Now, Answers: mail.MessageId)),
+            new MailAbout(of, mail.Entry, mail.Private)
+        );
+        if (mail.State == MailState.Unfiled)
+            session.LetBe(mail);
         return change;
     }
 }
@@ -93,7 +112,9 @@ internal static class MailWords
 {
     public static void Check(string? subject, string text)
     {
-        if (subject?.Length > WriteTo.LongestSubject || subject?.AsSpan().IndexOfAny('\r', '\n') >= 0) throw new RefusedException(RefusalKind.BadInput, "subject", subject);
-        if (string.IsNullOrWhiteSpace(text) || text.Length > WriteTo.LongestText) throw new RefusedException(RefusalKind.BadInput, "text", "");
+        if (subject?.Length > WriteTo.LongestSubject || subject?.AsSpan().IndexOfAny('\r', '\n') >= 0)
+            throw new RefusedException(RefusalKind.BadInput, "subject", subject);
+        if (string.IsNullOrWhiteSpace(text) || text.Length > WriteTo.LongestText)
+            throw new RefusedException(RefusalKind.BadInput, "text", "");
     }
 }

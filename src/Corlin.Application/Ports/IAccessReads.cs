@@ -7,7 +7,9 @@ namespace Corlin.Application.Ports;
 /// <summary>What can be asked of the store about who may see and do what. Every question is bounded by what it is asked for.</summary>
 public interface IAccessReads
 {
-    /// <summary>What stands in the calendars of some people for one receiver: what they hold by themselves or through a group, and the defaults.</summary>
+    /// <summary>
+    /// What stands in the calendars of some people for one receiver: what they hold by themselves or through a group, and the defaults.
+    /// </summary>
     ILookup<UserId, Grant> GrantsOn(IReadOnlyCollection<UserId> owners, UserId receiver);
 
     /// <summary>Everything that stands for somebody personally or through a group.</summary>
@@ -16,10 +18,14 @@ public interface IAccessReads
     /// <summary>Everything that stands in the calendars of some people, whoever holds it, and the defaults.</summary>
     IReadOnlyList<Grant> GrantsIn(IReadOnlyCollection<UserId> owners);
 
-    /// <summary>What stands in the calendars of some people for some receivers, by themselves; with the defaults where null is among them.</summary>
+    /// <summary>
+    /// What stands in the calendars of some people for some receivers, by themselves; with the defaults where null is among them.
+    /// </summary>
     IReadOnlyList<Grant> GrantsIn(IReadOnlyCollection<UserId> owners, IReadOnlyCollection<UserId> receivers, bool defaults);
 
-    /// <summary>Who holds something by themselves in the calendars of some people now or later, and the most that they may do in any.</summary>
+    /// <summary>
+    /// Who holds something by themselves in the calendars of some people now or later, and the most that they may do in any.
+    /// </summary>
     IReadOnlyDictionary<UserId, Acting> ReceiversIn(IReadOnlyCollection<UserId> owners, Instant now);
 
     /// <summary>One that stands, or null.</summary>
@@ -53,7 +59,8 @@ public interface IAccessReads
     IReadOnlyList<AccessNews> AccessNewsFor(UserId who, Instant now, int limit);
 
     /// <summary>
-    /// The main calendars that look otherwise to somebody since a moment, with the numbers they have: of those in whose calendars a grant began
+    /// The main calendars that look otherwise to somebody since a moment, with the numbers they have: of those in whose calendars a grant
+    /// began
     /// or ended, and of those who are told something since.
     /// </summary>
     /// <param name="after">Not itself.</param>

@@ -42,8 +42,13 @@ public interface ICalendarFiles
 
     /// <param name="categories">The names of the categories that entries have on the calendar that is written.</param>
     void Write(
-        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
-        IReadOnlyList<AbsenceInFile> absences);
+        TextWriter output,
+        IReadOnlyList<Entry> entries,
+        Instant stamp,
+        IReadOnlyDictionary<UserId, Mailbox> people,
+        IReadOnlyDictionary<EntryId, string> categories,
+        IReadOnlyList<AbsenceInFile> absences
+    );
 
     /// <summary>What takes somebody's time and when they work, without what it is.</summary>
     void WriteBusy(TextWriter output, Reads.BusyTimes times, Instant stamp);

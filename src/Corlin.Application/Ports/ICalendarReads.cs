@@ -10,11 +10,23 @@ using NodaTime;
 namespace Corlin.Application.Ports;
 
 /// <summary>What can be asked of the store. Every question is bounded by what it is asked for.</summary>
-public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeetingNewsReads, IDraftReads, IRequestReads, INotesReads, IConferenceReads, IAddressReads, IFeedReads
+public interface ICalendarReads
+    : IAccessReads,
+        IHistoryReads,
+        IMailReads,
+        IMeetingNewsReads,
+        IDraftReads,
+        IRequestReads,
+        INotesReads,
+        IConferenceReads,
+        IAddressReads,
+        IFeedReads
 {
     CalendarUser? User(string publicId);
 
-    /// <summary>Who has an e-mail address, as their first or a further one: a contact of that principal before somebody whom everyone knows.</summary>
+    /// <summary>
+    /// Who has an e-mail address, as their first or a further one: a contact of that principal before somebody whom everyone knows.
+    /// </summary>
     CalendarUser? UserByAddress(string address, UserId? principal = null);
 
     /// <summary>The same of many addresses at once; those that nobody has are left out.</summary>
@@ -35,11 +47,20 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <param name="keeps">The principals whose own contacts may be found.</param>
     IReadOnlyList<CalendarUser> FindUsers(string text, IReadOnlyCollection<UserId> keeps, int limit);
 
-    /// <summary>Who is what somebody typed, the best first: by any part of a name with a letter wrong, post, town or group; rooms by seats and what they have.</summary>
+    /// <summary>
+    /// Who is what somebody typed, the best first: by any part of a name with a letter wrong, post, town or group; rooms by seats and what
+    /// they have.
+    /// </summary>
     IReadOnlyList<CalendarUser> SeekUsers(string text, IReadOnlyCollection<UserId> keeps, int limit);
 
     /// <summary>As <see cref="SeekUsers"/>, those of one kind, and how many there are.</summary>
-    (IReadOnlyList<CalendarUser> First, int Count) Index(string text, IReadOnlyCollection<UserKind> kinds, bool? inside, IReadOnlyCollection<UserId> keeps, int limit);
+    (IReadOnlyList<CalendarUser> First, int Count) Index(
+        string text,
+        IReadOnlyCollection<UserKind> kinds,
+        bool? inside,
+        IReadOnlyCollection<UserId> keeps,
+        int limit
+    );
 
     /// <summary>The rooms there are, by name.</summary>
     IReadOnlyList<CalendarUser> Rooms(int limit);
@@ -66,11 +87,20 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>The entries of a calendar that have one of some UIDs, by UID.</summary>
     IReadOnlyDictionary<string, Entry> ByUid(CalendarId calendar, IReadOnlyCollection<string> uids);
 
-    /// <summary>The meetings that others organise to which somebody is asked and that have one of some UIDs, by UID; those not sent are left out.</summary>
+    /// <summary>
+    /// The meetings that others organise to which somebody is asked and that have one of some UIDs, by UID; those not sent are left out.
+    /// </summary>
     IReadOnlyDictionary<string, Entry> AskedTo(UserId who, IReadOnlyCollection<string> uids);
 
-    /// <summary>The entries on some calendars of which each word is said in title, place, agenda or a paper's name, or names somebody who takes part; latest first.</summary>
-    IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(IReadOnlyCollection<CalendarId> calendars, IReadOnlyCollection<SoughtWord> words, int limit);
+    /// <summary>
+    /// The entries on some calendars of which each word is said in title, place, agenda or a paper's name, or names somebody who takes
+    /// part; latest first.
+    /// </summary>
+    IReadOnlyList<(CalendarId Calendar, Entry Entry)> Matching(
+        IReadOnlyCollection<CalendarId> calendars,
+        IReadOnlyCollection<SoughtWord> words,
+        int limit
+    );
 
     /// <summary>The meetings that some declined as a whole, of which each word is said in title, place or agenda; latest first.</summary>
     IReadOnlyList<(UserId Who, Entry Entry)> Declined(IReadOnlyCollection<UserId> who, IReadOnlyCollection<SoughtWord> words, int limit);
@@ -81,7 +111,10 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>What is tied to some entries, on whichever lanes, in the order in which it was made; also what stands no longer.</summary>
     IReadOnlyList<Entry> TiedTo(IReadOnlyCollection<EntryId> entries, int limit);
 
-    /// <summary>The meetings to which a group was asked as such and that have something at or after a moment, soonest first; those not sent are left out.</summary>
+    /// <summary>
+    /// The meetings to which a group was asked as such and that have something at or after a moment, soonest first; those not sent are left
+    /// out.
+    /// </summary>
     IReadOnlyList<Entry> MeetingsOfGroup(UserId group, Instant from, int limit);
 
     /// <summary>The same of whichever groups, of those that some organise; only what still takes place.</summary>
@@ -111,7 +144,9 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     /// <summary>Whether a key was taken in before.</summary>
     bool WasTakenIn(string key);
 
-    /// <summary>What was said of where some people are on days from one (with it) to another (without it), and what repeats around them.</summary>
+    /// <summary>
+    /// What was said of where some people are on days from one (with it) to another (without it), and what repeats around them.
+    /// </summary>
     IReadOnlyList<Stay> Stays(IReadOnlyCollection<UserId> who, LocalDate from, LocalDate until);
 
     /// <summary>One by its number; null where none stands.</summary>
@@ -191,7 +226,10 @@ public interface ICalendarReads : IAccessReads, IHistoryReads, IMailReads, IMeet
     IReadOnlyList<Category> Categories(IReadOnlyCollection<UserId> owners);
 
     /// <summary>What became of somebody's reminders of some entries, by entry and recurrence id.</summary>
-    IReadOnlyDictionary<(EntryId Entry, LocalDateTime? RecurrenceId), ReminderMark> ReminderMarks(UserId who, IReadOnlyCollection<EntryId> entries);
+    IReadOnlyDictionary<(EntryId Entry, LocalDateTime? RecurrenceId), ReminderMark> ReminderMarks(
+        UserId who,
+        IReadOnlyCollection<EntryId> entries
+    );
 
     /// <summary>How somebody likes their views, by name; values are JSON.</summary>
     IReadOnlyDictionary<string, string> Settings(UserId who);

@@ -5,7 +5,9 @@ namespace Corlin.Application.Ports;
 /// <summary>Reads calendars that are kept elsewhere, by their address.</summary>
 public interface ICalendarsElsewhere
 {
-    /// <summary>Asks for what stands at an address. It never throws for what the other side does: that is a failure in the answer.</summary>
+    /// <summary>
+    /// Asks for what stands at an address. It never throws for what the other side does: that is a failure in the answer.
+    /// </summary>
     /// <param name="tag">By what the server knows the state last read, or null.</param>
     Task<Fetched> FetchAsync(string address, string? tag, CancellationToken cancel = default);
 }

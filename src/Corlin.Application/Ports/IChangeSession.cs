@@ -22,7 +22,9 @@ public interface IChangeSession : ICalendarReads
     /// <summary>Goes on with a change that was begun before, as with a large one that is made piece by piece.</summary>
     void GoOn(long change);
 
-    /// <summary>Stores a new or changed entry with its participations, what it occupies and the change log of every lane concerned.</summary>
+    /// <summary>
+    /// Stores a new or changed entry with its participations, what it occupies and the change log of every lane concerned.
+    /// </summary>
     /// <returns>The entry with its id.</returns>
     Entry Save(Entry entry);
 
@@ -44,7 +46,9 @@ public interface IChangeSession : ICalendarReads
     /// <summary>It waits no longer: it was taken, refused or taken back.</summary>
     void End(WaitingAddress address);
 
-    /// <summary>Begins what is too much for one transaction: what is written of it nobody sees until it is shown, and no history tells it.</summary>
+    /// <summary>
+    /// Begins what is too much for one transaction: what is written of it nobody sees until it is shown, and no history tells it.
+    /// </summary>
     Unseen BeginUnseen(CalendarId of);
 
     /// <summary>Stores new entries of a calendar that nobody else takes part in, for nobody to see yet.</summary>
@@ -65,13 +69,16 @@ public interface IChangeSession : ICalendarReads
     bool Settle(Unseen unseen);
 
     /// <summary>
-    /// Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn. Where the change was itself
+    /// Takes back what a change did, where nothing of it was changed since; messages not yet sent are withdrawn. Where the change was
+    /// itself
     /// an undo, what that took back is done again, and its messages go out.
     /// </summary>
     /// <param name="entriesToo">False where they were taken back piece by piece before.</param>
     void Restore(long change, bool entriesToo = true);
 
-    /// <summary>Takes back what a change did to some of its entries, the last first; those that somebody changed since stay as they are.</summary>
+    /// <summary>
+    /// Takes back what a change did to some of its entries, the last first; those that somebody changed since stay as they are.
+    /// </summary>
     /// <param name="before">Where the piece before ended; the largest number for the first.</param>
     /// <returns>Where this one ended; null where nothing was left.</returns>
     long? RestorePiece(long change, long before);
@@ -175,7 +182,10 @@ public interface IChangeSession : ICalendarReads
     /// <summary>It is kept no longer; its entries stay in the store, so that it can be kept again.</summary>
     void KeepNoMore(FurtherCalendar calendar);
 
-    /// <summary>Follows a calendar kept elsewhere from now on; where it has a calendar here already, it stands in the place of what was followed so far.</summary>
+    /// <summary>
+    /// Follows a calendar kept elsewhere from now on; where it has a calendar here already, it stands in the place of what was followed so
+    /// far.
+    /// </summary>
     Followed Follow(Followed followed);
 
     /// <summary>Follows it no longer; what was read stays in the store, so that it can be followed again.</summary>

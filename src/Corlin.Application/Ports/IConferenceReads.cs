@@ -10,7 +10,9 @@ public interface IConferenceReads
     /// <summary>The entries to which the key of a conference belongs, the latest first.</summary>
     IReadOnlyList<Entry> EntriesOfConference(string key, int limit);
 
-    /// <summary>Who is or was in the conference of an entry, or knocks, in the order in which they came; of more than the limit the latest.</summary>
+    /// <summary>
+    /// Who is or was in the conference of an entry, or knocks, in the order in which they came; of more than the limit the latest.
+    /// </summary>
     IReadOnlyList<Presence> PresencesOf(EntryId entry, LocalDateTime? recurrenceId, int limit);
 
     /// <summary>Everyone who is in any conference and was heard of since a moment.</summary>

@@ -15,8 +15,21 @@ namespace Corlin.Application.Ports;
 /// <param name="People">Whose name, hours or numbers it changed, whom it added or took out.</param>
 /// <param name="Members">Who came into a group by it, and who left.</param>
 public sealed record PastChange(
-    long Id, ChangeKind Kind, bool TookBack, UserId Actor, UserId InNameOf, Instant At, bool Undone, Grant? Under, IReadOnlyList<ChangedEntry> Entries, int EntriesInAll,
-    IReadOnlyList<Grant> Given, IReadOnlyList<Grant> Ended, IReadOnlyList<UserId> People, IReadOnlyList<(UserId Group, UserId Member, bool Joined)> Members)
+    long Id,
+    ChangeKind Kind,
+    bool TookBack,
+    UserId Actor,
+    UserId InNameOf,
+    Instant At,
+    bool Undone,
+    Grant? Under,
+    IReadOnlyList<ChangedEntry> Entries,
+    int EntriesInAll,
+    IReadOnlyList<Grant> Given,
+    IReadOnlyList<Grant> Ended,
+    IReadOnlyList<UserId> People,
+    IReadOnlyList<(UserId Group, UserId Member, bool Joined)> Members
+)
 {
     public const int MostEntries = 20;
 
@@ -58,7 +71,10 @@ public interface IHistoryReads
     /// <summary>All changes of the acts to which some changes of one actor belong, in the order in which they were made.</summary>
     IReadOnlyDictionary<long, IReadOnlyList<long>> ActsOf(UserId actor, IReadOnlyCollection<long> changes);
 
-    /// <summary>Whether some acts, each by its changes, can be taken back now, in their order. Of what touched hundreds of entries only whether it was sent.</summary>
+    /// <summary>
+    /// Whether some acts, each by its changes, can be taken back now, in their order. Of what touched hundreds of entries only whether it
+    /// was sent.
+    /// </summary>
     IReadOnlyList<TakenBack> CanTakeBack(IReadOnlyList<IReadOnlyList<long>> acts);
 
     /// <summary>One change with what it did, or null.</summary>
@@ -69,7 +85,10 @@ public interface IHistoryReads
     /// <param name="before">Only what was done before this change.</param>
     IReadOnlyList<PastChange> Past(UserId inNameOf, UserId? by, Instant? from, Instant? until, long? before, int limit);
 
-    /// <summary>What was done in others' names to meetings that somebody organises or in which they have or had a part, with what it did to those alone.</summary>
+    /// <summary>
+    /// What was done in others' names to meetings that somebody organises or in which they have or had a part, with what it did to those
+    /// alone.
+    /// </summary>
     IReadOnlyList<PastChange> PastAround(UserId who, Instant from, Instant until, int limit);
 
     /// <summary>What was done to an entry.</summary>
@@ -81,7 +100,9 @@ public interface IHistoryReads
     /// <summary>To how many entries a change did something.</summary>
     int EntriesIn(long change);
 
-    /// <summary>Whether all that a change did to entries stands as it left it, with nothing laid or tied to what it made; or was taken back already.</summary>
+    /// <summary>
+    /// Whether all that a change did to entries stands as it left it, with nothing laid or tied to what it made; or was taken back already.
+    /// </summary>
     bool StandsAsMade(long change);
 
     /// <summary>A meeting as it stood last while somebody had a part in it; null where they never had.</summary>

@@ -33,7 +33,20 @@ public enum MailState
 /// <param name="Again">When it is tried again.</param>
 /// <param name="MessageId">Without angle brackets.</param>
 public sealed record KeptMail(
-    long Id, MailState State, UserId? Of, string? Entry, bool Private, Mailbox From, Mailbox To, string Subject, string? Text, Instant At, string? Failure, Instant? Again, string MessageId)
+    long Id,
+    MailState State,
+    UserId? Of,
+    string? Entry,
+    bool Private,
+    Mailbox From,
+    Mailbox To,
+    string Subject,
+    string? Text,
+    Instant At,
+    string? Failure,
+    Instant? Again,
+    string MessageId
+)
 {
     public bool Incoming => State is MailState.Filed or MailState.Unfiled;
 }
@@ -49,7 +62,15 @@ public sealed record WrittenLetter(string To, Instant At);
 /// <summary>A message that came in.</summary>
 /// <param name="Answers">The ids of the messages that it answers (In-Reply-To, References), without angle brackets.</param>
 /// <param name="Source">The whole of it (RFC 5322).</param>
-public sealed record ReceivedMail(string MessageId, Mailbox From, Mailbox To, string Subject, string Text, IReadOnlyList<string> Answers, byte[] Source)
+public sealed record ReceivedMail(
+    string MessageId,
+    Mailbox From,
+    Mailbox To,
+    string Subject,
+    string Text,
+    IReadOnlyList<string> Answers,
+    byte[] Source
+)
 {
     /// <summary>Whether a machine sent it, or a list: nothing answers it by itself (RFC 3834 2).</summary>
     public bool Automatic { get; init; }
@@ -62,7 +83,15 @@ public sealed record ReceivedMail(string MessageId, Mailbox From, Mailbox To, st
 /// <param name="Before">Only those kept before this one; null from the latest on.</param>
 /// <param name="Entry">Only what is about this entry.</param>
 /// <param name="OnlyOpen">Only what nobody has seen to yet.</param>
-public sealed record MailAsked(IReadOnlyDictionary<UserId, bool> Of, bool OfNobody, string Text, IReadOnlyCollection<MailState> States, long? Before, string? Entry = null, bool OnlyOpen = false);
+public sealed record MailAsked(
+    IReadOnlyDictionary<UserId, bool> Of,
+    bool OfNobody,
+    string Text,
+    IReadOnlyCollection<MailState> States,
+    long? Before,
+    string? Entry = null,
+    bool OnlyOpen = false
+);
 
 /// <summary>What the mail room is asked for.</summary>
 public interface IMailReads

@@ -11,7 +11,18 @@ namespace Corlin.Application.Ports;
 /// <param name="Stretch">When it takes place since, or was to.</param>
 /// <param name="Note">What who acted wrote with it.</param>
 /// <param name="Change">The change that is told.</param>
-public sealed record MeetingNews(long Id, EffectKind Kind, UserId To, UserId Lane, EntryId Entry, LocalDateTime? RecurrenceId, Stretch Stretch, string? Note, long Change, Instant At);
+public sealed record MeetingNews(
+    long Id,
+    EffectKind Kind,
+    UserId To,
+    UserId Lane,
+    EntryId Entry,
+    LocalDateTime? RecurrenceId,
+    Stretch Stretch,
+    string? Note,
+    long Change,
+    Instant At
+);
 
 public interface IMeetingNewsReads
 {

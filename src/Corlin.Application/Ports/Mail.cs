@@ -9,7 +9,15 @@ namespace Corlin.Application.Ports;
 /// <param name="From">Who writes, and whom a reply reaches.</param>
 /// <param name="Way">Where in Corlin it leads, "/lanes?who=…"; null for nowhere.</param>
 /// <param name="Answers">The id of the message that it answers, without angle brackets; null for none.</param>
-public sealed record Letter(Mailbox From, Mailbox To, string Subject, string Text, Instant Stamp, string? Way = null, string? Answers = null)
+public sealed record Letter(
+    Mailbox From,
+    Mailbox To,
+    string Subject,
+    string Text,
+    Instant Stamp,
+    string? Way = null,
+    string? Answers = null
+)
 {
     /// <summary>What goes along as a calendar file; null for nothing.</summary>
     public SharedLane? Lane { get; init; }
@@ -45,7 +53,10 @@ public interface IMailWriter
 /// <summary>Carries mail to the outside world.</summary>
 public interface IMailCarrier
 {
-    /// <summary>Takes a message over. The loop delivers the same message id once; a server may see one again that was in the handover when everything stopped.</summary>
+    /// <summary>
+    /// Takes a message over. The loop delivers the same message id once; a server may see one again that was in the handover when
+    /// everything stopped.
+    /// </summary>
     /// <exception cref="UndeliverableException">It was not taken over.</exception>
     Task SendAsync(WrittenMail mail, CancellationToken cancel = default);
 }

@@ -16,12 +16,31 @@ public sealed record OutboxMessage(OutgoingMail? Mail, Notice? Notice, Letter? L
 /// <param name="For">Of a copy the address of the principal to whom it went; null for one's own.</param>
 /// <param name="Stretch">When what it is about takes place, or was to.</param>
 /// <param name="Note">What who acted wrote with it.</param>
-public sealed record Notice(EffectKind Kind, string To, string About, string Entry, LocalDateTime? RecurrenceId, string? For = null, Stretch? Stretch = null, string? Note = null)
+public sealed record Notice(
+    EffectKind Kind,
+    string To,
+    string About,
+    string Entry,
+    LocalDateTime? RecurrenceId,
+    string? For = null,
+    Stretch? Stretch = null,
+    string? Note = null
+)
 {
     /// <summary>Whether it is told on the Desk: what asks for an answer waits there as an invitation, what was answered in Chase.</summary>
     [JsonIgnore]
-    public bool IsNews => Kind is EffectKind.Moved or EffectKind.Changed or EffectKind.Cancelled or EffectKind.Removed or EffectKind.TurnedOver or EffectKind.Forwarded or EffectKind.NotesReleased
-        or EffectKind.AnsweredOtherwise or EffectKind.AnswerEntered or EffectKind.TurnOverRefused;
+    public bool IsNews =>
+        Kind
+            is EffectKind.Moved
+                or EffectKind.Changed
+                or EffectKind.Cancelled
+                or EffectKind.Removed
+                or EffectKind.TurnedOver
+                or EffectKind.Forwarded
+                or EffectKind.NotesReleased
+                or EffectKind.AnsweredOtherwise
+                or EffectKind.AnswerEntered
+                or EffectKind.TurnOverRefused;
 }
 
 /// <summary>Brings notices to those inside.</summary>

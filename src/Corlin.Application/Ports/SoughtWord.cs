@@ -13,9 +13,10 @@ public sealed record SoughtWord(string Text, IReadOnlyCollection<UserId> With, b
     public const int LeastNear = 6;
 
     /// <summary>Two patterns of LIKE of which what is meant fits one: of a word with one slip one half is whole.</summary>
-    public (string One, string Other) Patterns => Near
-        ? ($"%{Text[..(Text.Length / 2)]}%", $"%{Text[(Text.Length / 2)..]}%")
-        : ($"% {Text}%", $"% {Text}%");
+    public (string One, string Other) Patterns =>
+        Near ? ($"%{Text[..(Text.Length / 2)]}%", $"%{Text[(Text.Length / 2)..]}%") : ($"% {Text}%", $"% {Text}%");
 
-    public bool IsIn(string? text) => text is not null && (Near ? Plain.Words(text).Any(w => Core.Words.Near.Is(Text, w)) : Plain.Of(text).Contains($" {Text}", StringComparison.Ordinal));
+    public bool IsIn(string? text) =>
+        text is not null
+        && (Near ? Plain.Words(text).Any(w => Core.Words.Near.Is(Text, w)) : Plain.Of(text).Contains($" {Text}", StringComparison.Ordinal));
 }

@@ -14,11 +14,20 @@ internal static class AccessNewsViews
     {
         var news = viewing.Store.AccessNewsFor(viewing.Person.Id, viewing.Now, Most);
         var users = viewing.Users(news.SelectMany(n => new[] { n.Owner, n.By, n.To }));
-        return [.. news.Select(n => new AccessNewsView(
-            n.Id, viewing.View(users[n.Owner]), Words(viewing, n, users), n.Line, n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed && n.Terms.Sight > Sight.Nothing))];
+        return
+        [
+            .. news.Select(n => new AccessNewsView(
+                n.Id,
+                viewing.View(users[n.Owner]),
+                Words(viewing, n, users),
+                n.Line,
+                n.Kind is AccessNewsKind.Granted or AccessNewsKind.Changed && n.Terms.Sight > Sight.Nothing
+            )),
+        ];
     }
 
-    private static string Away(AccessNews news, CalendarUser owner) => English.FromTo(new Core.Time.Stretch(news.Terms.From!.Value, news.Terms.Until!.Value), owner.HomeZone);
+    private static string Away(AccessNews news, CalendarUser owner) =>
+        English.FromTo(new Core.Time.Stretch(news.Terms.From!.Value, news.Terms.Until!.Value), owner.HomeZone);
 
     private static string Words(Viewing viewing, AccessNews news, IReadOnlyDictionary<UserId, CalendarUser> users)
     {
@@ -34,11 +43,16 @@ internal static class AccessNewsViews
             AccessNewsKind.Changed => $"{who} changed it: {to} may now {access}{dated}.",
             AccessNewsKind.Lowered => $"The organisation allows less: {to} may now {access}{dated}.",
             AccessNewsKind.Withdrawn => $"{who} has withdrawn it: {to} may no longer {access}.",
-            AccessNewsKind.KeyMade or AccessNewsKind.WayInClosed or AccessNewsKind.WayInOpened or AccessNewsKind.SecondFactorTaken or AccessNewsKind.SignedOut
-                or AccessNewsKind.AdministratorMade or AccessNewsKind.AdministratorEnded =>
-                English.Capital(English.WayIn(news.Kind, owner, by, viewing.Person)) + ".",
+            AccessNewsKind.KeyMade
+            or AccessNewsKind.WayInClosed
+            or AccessNewsKind.WayInOpened
+            or AccessNewsKind.SecondFactorTaken
+            or AccessNewsKind.SignedOut
+            or AccessNewsKind.AdministratorMade
+            or AccessNewsKind.AdministratorEnded => English.Capital(English.WayIn(news.Kind, owner, by, viewing.Person)) + ".",
             AccessNewsKind.Covers => $"{who} put {to} down as cover: {owner.GivenName} is away {Away(news, owner)}.",
-            AccessNewsKind.CoversNoMore => $"{who}: {to} need not cover for {owner.GivenName} any more, who was to be away {Away(news, owner)}.",
+            AccessNewsKind.CoversNoMore =>
+                $"{who}: {to} need not cover for {owner.GivenName} any more, who was to be away {Away(news, owner)}.",
             AccessNewsKind.Ended => $"It has ended: {to} could {access}.",
             _ => $"{who} refuses what you asked for: to {access}.",
         };

@@ -11,14 +11,20 @@ internal static class Asked
 
     /// <summary>The people behind ids and addresses; an address nobody has yet stands for an external person.</summary>
     /// <exception cref="RefusedException">One of them is unknown, or is no address.</exception>
-    public static IReadOnlyList<(CalendarUser Who, bool Required)> Find(Viewing viewing, CalendarUser organiser, IReadOnlyList<string> required, IReadOnlyList<string> optional)
+    public static IReadOnlyList<(CalendarUser Who, bool Required)> Find(
+        Viewing viewing,
+        CalendarUser organiser,
+        IReadOnlyList<string> required,
+        IReadOnlyList<string> optional
+    )
     {
         var found = new List<(CalendarUser Who, bool Required)> { (organiser, true) };
         foreach (var (text, must) in required.Select(r => (r, true)).Concat(optional.Select(o => (o, false))).Take(MostPeople))
         {
             foreach (var who in One(viewing, organiser, text.Trim(), must ? "required" : "optional"))
             {
-                if (found.All(f => f.Who.PublicId != who.PublicId)) found.Add((who, must));
+                if (found.All(f => f.Who.PublicId != who.PublicId))
+                    found.Add((who, must));
             }
         }
 
@@ -30,9 +36,13 @@ internal static class Asked
         if (text.Contains('@', StringComparison.Ordinal))
         {
             var address = text.ToLowerInvariant();
-            if (!Attendees.IsAddress(address)) throw new RefusedException(RefusalKind.AddressIsNone, field, text);
-            return [viewing.Store.UserByAddress(address, organiser.Id)
-                ?? new CalendarUser(default, address, UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null)];
+            if (!Attendees.IsAddress(address))
+                throw new RefusedException(RefusalKind.AddressIsNone, field, text);
+            return
+            [
+                viewing.Store.UserByAddress(address, organiser.Id)
+                    ?? new CalendarUser(default, address, UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null),
+            ];
         }
 
         var user = viewing.Find(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);

@@ -29,20 +29,32 @@ internal readonly record struct Apart(EntryId? Entry, string? HoldRequest)
     /// <param name="entry">Its public id; null where it is not stored yet.</param>
     public static Apart From(Viewing viewing, string? entry) => new(entry is null ? null : viewing.Store.Entry(entry)?.Id, null);
 
-    /// <summary>The same of what a request names: only what the viewer may organise is left out, so that nothing is learnt from the difference.</summary>
+    /// <summary>
+    /// The same of what a request names: only what the viewer may organise is left out, so that nothing is learnt from the difference.
+    /// </summary>
     public static Apart Named(Viewing viewing, string? entry, string? holdRequest) =>
-        new(entry is not null && viewing.Store.Entry(entry) is { } found && viewing.Viewer.StandsFor(found.Owner, found.Private) ? found.Id : null, holdRequest);
+        new(
+            entry is not null && viewing.Store.Entry(entry) is { } found && viewing.Viewer.StandsFor(found.Owner, found.Private)
+                ? found.Id
+                : null,
+            holdRequest
+        );
 
     public bool Has(Entry entry) =>
-        (Entry is not null && (entry.Id == Entry || entry.Tie?.To == Entry)) || (HoldRequest is not null && entry.HoldRequest == HoldRequest);
+        (Entry is not null && (entry.Id == Entry || entry.Tie?.To == Entry))
+        || (HoldRequest is not null && entry.HoldRequest == HoldRequest);
 }
 
 internal static class AtTime
 {
     /// <summary>What a stretch is for each of some people, in their order.</summary>
     /// <param name="but">What does not count: the meeting itself.</param>
-    public static IReadOnlyList<PersonAtTime> For(Viewing viewing, IReadOnlyList<CalendarUser> people, Stretch stretch, Apart but = default) =>
-        [.. Lanes.Read(viewing, people, Around(stretch)).Select(lane => One(viewing, lane, stretch, but))];
+    public static IReadOnlyList<PersonAtTime> For(
+        Viewing viewing,
+        IReadOnlyList<CalendarUser> people,
+        Stretch stretch,
+        Apart but = default
+    ) => [.. Lanes.Read(viewing, people, Around(stretch)).Select(lane => One(viewing, lane, stretch, but))];
 
     /// <summary>The day around a stretch, wherever somebody is.</summary>
     public static Stretch Around(Stretch stretch) => new(stretch.Start - Duration.FromHours(18), stretch.End + Duration.FromHours(18));
@@ -61,20 +73,32 @@ internal static class AtTime
             AtTimeKind.Taken => ("taken" + title, "wrong"),
             _ => ("away", "wrong"),
         };
-        return new PersonAtTime(lane.Who, kind, Local(viewing, lane.Who, lane.Days.ZoneAt(stretch.Start), stretch.Start), words, tone, by?.Told.Title);
+        return new PersonAtTime(
+            lane.Who,
+            kind,
+            Local(viewing, lane.Who, lane.Days.ZoneAt(stretch.Start), stretch.Start),
+            words,
+            tone,
+            by?.Told.Title
+        );
     }
 
     private static AtTimeKind Kind(Lane lane, Stretch stretch, Apart but, out LaneEntry? by)
     {
         by = null;
-        if (lane.Absences.Any(a => a.Stretch.Overlaps(stretch))) return AtTimeKind.Away;
-        by = lane.Entries
-            .Where(e => e.Told.Takes > TimeTaken.Free && e.Told.Stretch.Overlaps(stretch) && !but.Has(e.Occurrence.Entry))
+        if (lane.Absences.Any(a => a.Stretch.Overlaps(stretch)))
+            return AtTimeKind.Away;
+        by = lane
+            .Entries.Where(e => e.Told.Takes > TimeTaken.Free && e.Told.Stretch.Overlaps(stretch) && !but.Has(e.Occurrence.Entry))
             .MaxBy(e => e.Told.Takes);
-        if (by?.Told.Takes == TimeTaken.Firm) return AtTimeKind.Taken;
-        if (!lane.Hours.Covers(stretch)) return AtTimeKind.OutOfHours;
-        if (by?.Told.Takes == TimeTaken.Pencilled) return AtTimeKind.Pencilled;
-        if (by is not null) return AtTimeKind.Held;
+        if (by?.Told.Takes == TimeTaken.Firm)
+            return AtTimeKind.Taken;
+        if (!lane.Hours.Covers(stretch))
+            return AtTimeKind.OutOfHours;
+        if (by?.Told.Takes == TimeTaken.Pencilled)
+            return AtTimeKind.Pencilled;
+        if (by is not null)
+            return AtTimeKind.Held;
         return lane.Known ? AtTimeKind.Free : AtTimeKind.NotKnown;
     }
 
@@ -82,7 +106,8 @@ internal static class AtTime
     /// <param name="zone">That of where they are then.</param>
     public static string Local(Viewing viewing, CalendarUser who, DateTimeZone zone, Instant moment)
     {
-        if (!who.ZoneKnown) return "hour not known";
+        if (!who.ZoneKnown)
+            return "hour not known";
         var there = zone.ToLocal(moment);
         var here = viewing.Zone.ToLocal(moment);
         return (there.Date == here.Date ? "" : $"{there.DayOfWeek} ") + English.Time(there.TimeOfDay);

@@ -12,5 +12,6 @@ public sealed record CalendarChoiceView(string Id, string Name, string? Note)
 
     internal static CalendarChoiceView Main(CalendarUser owner) => new(MainId, $"{owner.GivenName}’s main calendar", null);
 
-    internal static CalendarChoiceView Of(FurtherCalendar calendar) => new(calendar.PublicId, calendar.Name, calendar.Counts ? null : "does not count as taken");
+    internal static CalendarChoiceView Of(FurtherCalendar calendar) =>
+        new(calendar.PublicId, calendar.Name, calendar.Counts ? null : "does not count as taken");
 }

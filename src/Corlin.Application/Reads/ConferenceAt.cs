@@ -21,9 +21,11 @@ internal static class ConferenceAt
     /// <exception cref="RefusedException">There is none.</exception>
     public static Occurrence MustFindConference(this ICalendarReads store, string key, Instant now)
     {
-        if (!Conferences.IsKey(key)) throw new RefusedException(RefusalKind.NotFound);
+        if (!Conferences.IsKey(key))
+            throw new RefusedException(RefusalKind.NotFound);
         var entries = store.EntriesOfConference(key, Most);
-        if (entries.Count == 0) throw new RefusedException(RefusalKind.NotFound);
+        if (entries.Count == 0)
+            throw new RefusedException(RefusalKind.NotFound);
         var zone = store.Users([entries[0].Owner])[entries[0].Owner].HomeZone;
         return Conferences.At(entries, zone, now) ?? throw new RefusedException(RefusalKind.NotFound);
     }
@@ -31,12 +33,14 @@ internal static class ConferenceAt
     public static Occurrence MustFindConference(this IChangeSession session, string key) => session.MustFindConference(key, session.Now);
 
     /// <summary>Who came so far, the latest of very many.</summary>
-    public static IReadOnlyList<Presence> Come(this ICalendarReads store, Occurrence at) => store.PresencesOf(at.Entry.Id, at.RecurrenceId, MostCome);
+    public static IReadOnlyList<Presence> Come(this ICalendarReads store, Occurrence at) =>
+        store.PresencesOf(at.Entry.Id, at.RecurrenceId, MostCome);
 
     /// <summary>Whether somebody is asked to it, organises it, or speaks for one who does.</summary>
     public static bool Stands(ICalendarReads store, Occurrence at, UserId? who, Instant now)
     {
-        if (who is not { } person) return false;
+        if (who is not { } person)
+            return false;
         var viewer = new Viewing(store, person, now).Viewer;
         return viewer.StandsFor(at.Entry.Owner, at.Entry.Private)
             || Agreement.For(at.Entry, at.RecurrenceId).Any(p => viewer.StandsFor(p.Who, at.Entry.Private || p.OwnPrivate));
@@ -45,5 +49,6 @@ internal static class ConferenceAt
     public static bool Is(Presence presence, Comer comer) =>
         presence.Who is { } who ? comer.Who == who : comer is { Who: null, Secret: { } secret } && presence.SecretHash == Hash(secret);
 
-    public static string? Hash(string? secret) => secret is null ? null : Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));
+    public static string? Hash(string? secret) =>
+        secret is null ? null : Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));
 }

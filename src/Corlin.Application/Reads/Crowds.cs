@@ -14,13 +14,15 @@ internal static class Crowds
     /// <summary>The entries that are told, and the others.</summary>
     public static (ImmutableArray<LaneEntry> Told, IReadOnlyList<LaneEntry> Left) Thin(Lane lane)
     {
-        if (lane.Entries.Length <= Most) return (lane.Entries, []);
+        if (lane.Entries.Length <= Most)
+            return (lane.Entries, []);
         var standing = new PriorityQueue<LaneEntry, Instant>();
         var told = ImmutableArray.CreateBuilder<LaneEntry>();
         var left = new List<LaneEntry>();
         foreach (var entry in lane.Entries)
         {
-            while (standing.TryPeek(out _, out var end) && end <= entry.Told.Stretch.Start) standing.Dequeue();
+            while (standing.TryPeek(out _, out var end) && end <= entry.Told.Stretch.Start)
+                standing.Dequeue();
             if (standing.Count >= Most)
             {
                 left.Add(entry);
@@ -37,7 +39,8 @@ internal static class Crowds
     /// <summary>"476 more at 10:00 on Tuesday 9 March"; null where all are told.</summary>
     public static string? Words(Viewing viewing, IReadOnlyList<LaneEntry> left)
     {
-        if (left.Count == 0) return null;
+        if (left.Count == 0)
+            return null;
         var first = viewing.Zone.ToLocal(left[0].Told.Stretch.Start);
         return $"{left.Count} more from {English.Day(first.Date)}, {English.Time(first.TimeOfDay)} on, too many to be drawn";
     }

@@ -18,13 +18,18 @@ internal static class DueTasks
         var entries = viewing.Store.EntriesNow([.. found.Select(n => n.Entry)]);
         foreach (var notes in found)
         {
-            if (!entries.TryGetValue(notes.Entry, out var entry)) continue;
+            if (!entries.TryGetValue(notes.Entry, out var entry))
+                continue;
             var keeps = rights.TryGetValue(notes.Lane, out var onLane) && Deciding.Notes(entry, notes.Lane, onLane).Write;
             foreach (var task in notes.Tasks.Where(t => t is { DoneAt: null, Due: { } due } && due <= viewing.Today.PlusDays(1)))
             {
                 // Who is to do it knows it once it was released; what is private only who speaks for them in private matters.
-                var owes = task is { Told: true, Owner: { } owner } && rights.TryGetValue(owner, out var own) && (own.MaySpeakForPrivate || !entry.Private);
-                if (keeps || owes) yield return Row(viewing, entry, notes, task, keeps ? notes.Lane : task.Owner!.Value);
+                var owes =
+                    task is { Told: true, Owner: { } owner }
+                    && rights.TryGetValue(owner, out var own)
+                    && (own.MaySpeakForPrivate || !entry.Private);
+                if (keeps || owes)
+                    yield return Row(viewing, entry, notes, task, keeps ? notes.Lane : task.Owner!.Value);
             }
         }
     }
@@ -37,7 +42,19 @@ internal static class DueTasks
         // By the end of the day on which it is due.
         var deadline = LaneViews.Ms(viewing.Zone.Day(task.Due!.Value).End) - 1;
         return new QueueRow(
-            $"task-{task.PublicId}", "Chase", viewing.View(people[lane]), task.Words, $"{by}from “{entry.Title}”", "To be done.", tone, due,
-            entry.PublicId, LaneViews.Id(notes.RecurrenceId), null, null, deadline);
+            $"task-{task.PublicId}",
+            "Chase",
+            viewing.View(people[lane]),
+            task.Words,
+            $"{by}from “{entry.Title}”",
+            "To be done.",
+            tone,
+            due,
+            entry.PublicId,
+            LaneViews.Id(notes.RecurrenceId),
+            null,
+            null,
+            deadline
+        );
     }
 }

@@ -3,7 +3,9 @@ using Corlin.Core.Time;
 
 namespace Corlin.Application.Reads;
 
-/// <summary>The lanes that a reader keeps: those of their principals, and below them their own, where something on it takes time in the days ahead.</summary>
+/// <summary>
+/// The lanes that a reader keeps: those of their principals, and below them their own, where something on it takes time in the days ahead.
+/// </summary>
 internal static class KeptLanes
 {
     private const int AheadDays = 21;
@@ -15,6 +17,8 @@ internal static class KeptLanes
         var ahead = new Stretch(viewing.Zone.Day(viewing.Today).Start, viewing.Zone.Day(viewing.Today.PlusDays(AheadDays)).End);
         var lanes = Lanes.Read(viewing, people, ahead);
         var own = lanes[^1];
-        return lanes.Count > 1 && own.Absences.IsEmpty && own.Entries.All(e => e.Told.Takes == TimeTaken.Free) ? [.. lanes.SkipLast(1)] : lanes;
+        return lanes.Count > 1 && own.Absences.IsEmpty && own.Entries.All(e => e.Told.Takes == TimeTaken.Free)
+            ? [.. lanes.SkipLast(1)]
+            : lanes;
     }
 }

@@ -14,9 +14,16 @@ internal sealed record LaneEntry(Occurrence Occurrence, DisclosedEntry Told, str
 /// <summary>Somebody's lane over a span, as it is used inside the server.</summary>
 /// <param name="Rights">The viewer's on the main calendar.</param>
 internal sealed record Lane(
-    CalendarUser Who, Rights Rights, StretchSet Hours, ImmutableArray<LaneEntry> Entries, ImmutableArray<Absence> Absences)
+    CalendarUser Who,
+    Rights Rights,
+    StretchSet Hours,
+    ImmutableArray<LaneEntry> Entries,
+    ImmutableArray<Absence> Absences
+)
 {
-    /// <summary>Where they are on each day, as far as the viewer may know it: to who may not see the calendar as their hours say it.</summary>
+    /// <summary>
+    /// Where they are on each day, as far as the viewer may know it: to who may not see the calendar as their hours say it.
+    /// </summary>
     public required PersonDays Days { get; init; }
 
     /// <summary>How much of where they are the viewer is told.</summary>
@@ -46,28 +53,59 @@ internal static class Lanes
         var stays = viewing.Store.Stays([.. people.Select(p => p.Id)], from, until).ToLookup(s => s.Who);
         var daysOff = DaysOff(viewing, people, stays.SelectMany(s => s), from, until);
         var noGo = viewing.Store.NoGoWeeks([.. people.Select(p => p.Id)], from, until).ToLookup(n => n.Who);
-        return [.. people.Select(who =>
-        {
-            var rights = calendars.TryGetValue(who.Id, out var own) ? own.Rights : Rights.None;
-            var days = new PersonDays(who, span, rights.Sight > Sight.Nothing ? stays[who.Id] : [], viewing.Places, Concerning(viewing, who, daysOff));
-            ImmutableArray<DayOff> off = [.. days.Closed];
-            if (own is null) return new Lane(who, rights, days.Hours, [], []) { Days = days, Where = WhereSight.Usual, DaysOff = off };
-            var told = Told(viewing, who, own, own.Ids.SelectMany(c => entries[c]), span);
-            return new Lane(who, rights, days.Hours, told, rights.Sight > Sight.Nothing ? [.. absences[who.Id].Select(a => a.ToldTo(viewing.Person, rights.MaySpeakFor))] : [])
+        return
+        [
+            .. people.Select(who =>
             {
-                Days = days,
-                Where = WhereTo.Sight(who, rights),
-                DaysOff = off,
-                NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
-                Followed = own.Rights.Acting >= Acting.Change ? own.Followed : [],
-            };
-        })];
+                var rights = calendars.TryGetValue(who.Id, out var own) ? own.Rights : Rights.None;
+                var days = new PersonDays(
+                    who,
+                    span,
+                    rights.Sight > Sight.Nothing ? stays[who.Id] : [],
+                    viewing.Places,
+                    Concerning(viewing, who, daysOff)
+                );
+                ImmutableArray<DayOff> off = [.. days.Closed];
+                if (own is null)
+                    return new Lane(who, rights, days.Hours, [], [])
+                    {
+                        Days = days,
+                        Where = WhereSight.Usual,
+                        DaysOff = off,
+                    };
+                var told = Told(viewing, who, own, own.Ids.SelectMany(c => entries[c]), span);
+                return new Lane(
+                    who,
+                    rights,
+                    days.Hours,
+                    told,
+                    rights.Sight > Sight.Nothing ? [.. absences[who.Id].Select(a => a.ToldTo(viewing.Person, rights.MaySpeakFor))] : []
+                )
+                {
+                    Days = days,
+                    Where = WhereTo.Sight(who, rights),
+                    DaysOff = off,
+                    NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
+                    Followed = own.Rights.Acting >= Acting.Change ? own.Followed : [],
+                };
+            }),
+        ];
     }
 
     /// <summary>The holidays of where some people live, and the closures of where they may be.</summary>
-    internal static ILookup<string, DayOff> DaysOff(Viewing viewing, IReadOnlyList<CalendarUser> people, IEnumerable<Stay> stays, LocalDate from, LocalDate until)
+    internal static ILookup<string, DayOff> DaysOff(
+        Viewing viewing,
+        IReadOnlyList<CalendarUser> people,
+        IEnumerable<Stay> stays,
+        LocalDate from,
+        LocalDate until
+    )
     {
-        var sites = stays.Select(s => s.Place).Concat(people.SelectMany(p => p.Hours?.Spans.Select(s => s.Place) ?? [])).Select(viewing.SiteOf).OfType<string>();
+        var sites = stays
+            .Select(s => s.Place)
+            .Concat(people.SelectMany(p => p.Hours?.Spans.Select(s => s.Place) ?? []))
+            .Select(viewing.SiteOf)
+            .OfType<string>();
         return viewing.Store.DaysOff([.. people.SelectMany(viewing.WhereOf).Concat(sites).Distinct()], from, until).ToLookup(d => d.Where);
     }
 
@@ -82,11 +120,18 @@ internal static class Lanes
     internal static (LocalDate From, LocalDate Until) Around(Stretch span) =>
         (span.Start.InUtc().Date.PlusDays(-1), span.End.InUtc().Date.PlusDays(2));
 
-    private static ImmutableArray<LaneEntry> Told(Viewing viewing, CalendarUser who, LaneCalendars calendars, IEnumerable<Entry> entries, Stretch span)
+    private static ImmutableArray<LaneEntry> Told(
+        Viewing viewing,
+        CalendarUser who,
+        LaneCalendars calendars,
+        IEnumerable<Entry> entries,
+        Stretch span
+    )
     {
         var told = ImmutableArray.CreateBuilder<LaneEntry>();
         var standing = calendars.OfResource ? [.. entries] : entries;
-        if (calendars.OfResource) viewing.ReadRights(standing.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)));
+        if (calendars.OfResource)
+            viewing.ReadRights(standing.SelectMany(e => e.Participations.Select(p => p.Who).Append(e.Owner)));
         foreach (var entry in standing)
         {
             foreach (var occurrence in Occurrences.In(calendars.OnLane(entry), span, who.HomeZone))

@@ -25,27 +25,42 @@ internal static class LastMetViews
     {
         var whom = Person(viewing, asked.Whom);
         // Where it is not said who, whoever the viewer speaks for is meant who met them last.
-        var who = asked.Who is null ? lanes.Where(l => viewing.Viewer.MaySpeakFor(l.Id)).ToList() : Person(viewing, asked.Who) is { } named ? [named] : [];
-        if (whom is null || who.Count == 0) return null;
-        var last = who.Where(w => w.Id != whom.Id && lanes.Any(l => l.Id == w.Id)).Select(w => (Who: w, Told: Last(viewing, w, whom.Id)))
-            .Where(m => m.Told is not null).OrderByDescending(m => m.Told!.Stretch.Start).FirstOrDefault();
-        if (last.Told is null) return new LastMetView($"In what you may see {who[0].GivenName} has not met {whom.Name}.", null);
+        var who =
+            asked.Who is null ? lanes.Where(l => viewing.Viewer.MaySpeakFor(l.Id)).ToList()
+            : Person(viewing, asked.Who) is { } named ? [named]
+            : [];
+        if (whom is null || who.Count == 0)
+            return null;
+        var last = who.Where(w => w.Id != whom.Id && lanes.Any(l => l.Id == w.Id))
+            .Select(w => (Who: w, Told: Last(viewing, w, whom.Id)))
+            .Where(m => m.Told is not null)
+            .OrderByDescending(m => m.Told!.Stretch.Start)
+            .FirstOrDefault();
+        if (last.Told is null)
+            return new LastMetView($"In what you may see {who[0].GivenName} has not met {whom.Name}.", null);
         var entry = ReadFind.View(viewing, last.Who, last.Told, "");
         return new LastMetView($"{last.Who.GivenName} last met {whom.Name} on {entry.When}.", entry);
     }
 
     private static DisclosedEntry? Last(Viewing viewing, CalendarUser who, UserId whom) =>
-        viewing.CalendarsOf([who.Id]).GetValueOrDefault(who.Id) is not { } calendars ? null
-            : viewing.Store.Matching([.. calendars.Ids], [new SoughtWord(NoWords, [whom])], MostCandidates)
-                .Select(c => Before(c.Entry, who, whom, viewing.Now)).OfType<Occurrence>().OrderByDescending(o => o.Stretch.Start)
-                .Select(o => calendars.ToldOrDeclined(viewing, o)).FirstOrDefault(t => t?.Whole is not null && !t.Withheld);
+        viewing.CalendarsOf([who.Id]).GetValueOrDefault(who.Id) is not { } calendars
+            ? null
+            : viewing
+                .Store.Matching([.. calendars.Ids], [new SoughtWord(NoWords, [whom])], MostCandidates)
+                .Select(c => Before(c.Entry, who, whom, viewing.Now))
+                .OfType<Occurrence>()
+                .OrderByDescending(o => o.Stretch.Start)
+                .Select(o => calendars.ToldOrDeclined(viewing, o))
+                .FirstOrDefault(t => t?.Whole is not null && !t.Withheld);
 
-    private static CalendarUser? Person(Viewing viewing, string name) => viewing.Store.SeekUsers(name, viewing.Keeps, 12).FirstOrDefault(u => u.Kind == UserKind.Person);
+    private static CalendarUser? Person(Viewing viewing, string name) =>
+        viewing.Store.SeekUsers(name, viewing.Keeps, 12).FirstOrDefault(u => u.Kind == UserKind.Person);
 
     /// <summary>The last occurrence that has begun in which both took part.</summary>
     private static Occurrence? Before(Entry entry, CalendarUser who, UserId whom, Instant now)
     {
-        if (entry.Status != MeetingStatus.Sent) return null;
+        if (entry.Status != MeetingStatus.Sent)
+            return null;
         var past = Occurrences.In(entry, new Stretch(now - Back, now), who.HomeZone).Where(o => o.Stretch.Start <= now);
         return past.LastOrDefault(o => Took(entry, whom, o) && Took(entry, who.Id, o));
     }

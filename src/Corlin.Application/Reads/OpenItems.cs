@@ -17,6 +17,20 @@ internal static class OpenItems
     }
 
     /// <summary>A meeting that waits for answers: nothing to be done yet but to know of whom.</summary>
-    private static QueueRow Wait(ChaseRow row) => new(
-        $"wait-{row.Entry}-{row.Occurrence}", "Wait", row.Organiser, row.Title, row.When, row.Judgement.TrimEnd('.'), "plain", row.Reason, row.Entry, row.Occurrence, row.Start, row.End, row.Start);
+    private static QueueRow Wait(ChaseRow row) =>
+        new(
+            $"wait-{row.Entry}-{row.Occurrence}",
+            "Wait",
+            row.Organiser,
+            row.Title,
+            row.When,
+            row.Judgement.TrimEnd('.'),
+            "plain",
+            row.Reason,
+            row.Entry,
+            row.Occurrence,
+            row.Start,
+            row.End,
+            row.Start
+        );
 }

@@ -16,7 +16,16 @@ public sealed record AccessCellsView(string Key, IReadOnlyList<AccessCellView> C
 /// <param name="Beside">What differs on further calendars: "Whole on Eastern pilot"; null where nothing does.</param>
 /// <param name="Ends">"to 26 March", "from 22 March"; null where nothing is dated.</param>
 /// <param name="Through">A group gives it to them too.</param>
-public sealed record AccessCellView(int Calendar, Sight Sight, Acting Acting, bool Private, bool Own, string? Ends, bool Through, string? Beside);
+public sealed record AccessCellView(
+    int Calendar,
+    Sight Sight,
+    Acting Acting,
+    bool Private,
+    bool Own,
+    string? Ends,
+    bool Through,
+    string? Beside
+);
 
 /// <param name="Rows">The rows, at most <see cref="Most"/>; those beyond are left out.</param>
 public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, Instant Now)
@@ -37,52 +46,93 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
         var asked = Rows.Take(Most).ToList();
         var people = viewing.Store.Users([.. asked.Where(k => k is not ("inside" or "outside"))]);
         var groupsOf = viewing.Store.GroupsOf([.. people.Values.Where(u => u.Kind == UserKind.Person).Select(u => u.Id)]);
-        var grants = viewing.Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.SelectMany(g => g))], asked.Count > people.Count)
-            .Where(g => !g.IsOverAt(Now)).ToList();
+        var grants = viewing
+            .Store.GrantsIn(owners, [.. people.Values.Select(p => p.Id).Concat(groupsOf.SelectMany(g => g))], asked.Count > people.Count)
+            .Where(g => !g.IsOverAt(Now))
+            .ToList();
         var defaults = grants.Where(g => g.Receiver is null).ToLookup(g => g.Inside);
         var most = new[] { true, false }.ToDictionary(side => side, viewing.Store.CeilingFor);
         var held = grants.Where(g => g.Receiver is not null).ToLookup(g => g.Receiver!.Value);
-        return [.. asked.Select(key => new AccessCellsView(key, key switch
-        {
-            "inside" => [.. Cells(calendars, defaults[true], place, true, null, most[true])],
-            "outside" => [.. Cells(calendars, defaults[false], place, false, null, most[false])],
-            _ when people.TryGetValue(key, out var who) =>
-                [.. Own(who, place), .. Cells(calendars, held[who.Id].Concat(groupsOf[who.Id].SelectMany(g => held[g])), place, who.Inside, who.Id, most[who.Inside])],
-            _ => [],
-        }))];
+        return
+        [
+            .. asked.Select(key => new AccessCellsView(
+                key,
+                key switch
+                {
+                    "inside" => [.. Cells(calendars, defaults[true], place, true, null, most[true])],
+                    "outside" => [.. Cells(calendars, defaults[false], place, false, null, most[false])],
+                    _ when people.TryGetValue(key, out var who) =>
+                    [
+                        .. Own(who, place),
+                        .. Cells(
+                            calendars,
+                            held[who.Id].Concat(groupsOf[who.Id].SelectMany(g => held[g])),
+                            place,
+                            who.Inside,
+                            who.Id,
+                            most[who.Inside]
+                        ),
+                    ],
+                    _ => [],
+                }
+            )),
+        ];
     }
 
     private static IEnumerable<AccessCellView> Own(CalendarUser who, Dictionary<UserId, int> place)
     {
-        if (place.TryGetValue(who.Id, out var own)) yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false, null);
+        if (place.TryGetValue(who.Id, out var own))
+            yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false, null);
     }
 
     private IEnumerable<AccessCellView> Cells(
-        IReadOnlyList<ReadAccess.Managed> calendars, IEnumerable<Grant> grants, Dictionary<UserId, int> place, bool inside, UserId? receiver, Ceiling ceiling)
+        IReadOnlyList<ReadAccess.Managed> calendars,
+        IEnumerable<Grant> grants,
+        Dictionary<UserId, int> place,
+        bool inside,
+        UserId? receiver,
+        Ceiling ceiling
+    )
     {
         foreach (var on in grants.GroupBy(g => g.Owner))
         {
-            if (on.Key == receiver) continue;
+            if (on.Key == receiver)
+                continue;
             var holds = on.Any(g => g.HoldsAt(Now));
             // What only begins later is shown as it will be.
-            var counting = on.Where(g => !holds || g.HoldsAt(Now)).Select(g => g.Terms.From is null ? g : g with { Terms = g.Terms with { From = null } }).ToList();
+            var counting = on.Where(g => !holds || g.HoldsAt(Now))
+                .Select(g => g.Terms.From is null ? g : g with { Terms = g.Terms with { From = null } })
+                .ToList();
             var at = place[on.Key];
             var rights = On(counting, calendars[at].Of.Main, inside, ceiling);
             yield return new AccessCellView(
-                at, rights.Sight, rights.Acting, rights.Private, false, Ends(on, calendars[at].Who, holds), on.Any(g => g.Receiver is not null && g.Receiver != receiver),
-                Beside(counting, calendars[at].Of, rights, inside, ceiling));
+                at,
+                rights.Sight,
+                rights.Acting,
+                rights.Private,
+                false,
+                Ends(on, calendars[at].Who, holds),
+                on.Any(g => g.Receiver is not null && g.Receiver != receiver),
+                Beside(counting, calendars[at].Of, rights, inside, ceiling)
+            );
         }
     }
 
     /// <summary>What is held there as far as the organisation allows it.</summary>
-    private Rights On(List<Grant> grants, CalendarId calendar, bool inside, Ceiling ceiling) => Rights.Combine(grants.Where(g => g.IsOn(calendar)), inside, Now, ceiling);
+    private Rights On(List<Grant> grants, CalendarId calendar, bool inside, Ceiling ceiling) =>
+        Rights.Combine(grants.Where(g => g.IsOn(calendar)), inside, Now, ceiling);
 
     /// <summary>What is held otherwise on further calendars, as far as the viewer knows these.</summary>
     private string? Beside(List<Grant> grants, LaneCalendars calendars, Rights main, bool inside, Ceiling ceiling)
     {
-        if (calendars.Further.IsEmpty) return null;
-        var beside = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headline).Select(f => (f.Calendar.Name, Rights: On(grants, f.Calendar.Calendar, inside, ceiling)))
-            .Where(f => (f.Rights.Sight, f.Rights.Acting, f.Rights.Private) != (main.Sight, main.Acting, main.Private)).Select(f => $"{f.Rights.Sight} on {f.Name}").ToList();
+        if (calendars.Further.IsEmpty)
+            return null;
+        var beside = calendars
+            .Further.Where(f => f.Rights.Sight >= Sight.Headline)
+            .Select(f => (f.Calendar.Name, Rights: On(grants, f.Calendar.Calendar, inside, ceiling)))
+            .Where(f => (f.Rights.Sight, f.Rights.Acting, f.Rights.Private) != (main.Sight, main.Acting, main.Private))
+            .Select(f => $"{f.Rights.Sight} on {f.Name}")
+            .ToList();
         return beside.Count == 0 ? null : English.And(beside);
     }
 

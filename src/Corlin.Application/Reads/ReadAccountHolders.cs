@@ -19,7 +19,8 @@ public sealed record ReadAccountHolders(UserId Viewer, string Text, Instant Now)
 
     public AccountHolders Run(ICalendarReads store)
     {
-        if (!store.IsAdministrator(Viewer)) throw new RefusedException(RefusalKind.AdministratorsOnly);
+        if (!store.IsAdministrator(Viewer))
+            throw new RefusedException(RefusalKind.AdministratorsOnly);
         var viewing = new Viewing(store, Viewer, Now);
         var (found, inAll) = store.Index(Text.Trim(), [UserKind.Person], true, [], Most);
         var administrators = store.Administrators();

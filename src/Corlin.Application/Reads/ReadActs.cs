@@ -47,7 +47,10 @@ public sealed record ReadActs(UserId Viewer, Instant Now)
         var words = new HistoryRows(viewing, owner, calendars, [first]).Row(first with { TookBack = false, DidAgain = false }).Words;
         var whyNot = TakingBack.WhyNot(can, first.Kind);
         return new LastActView(
-            act.Changes, act.Changes.Count == 1 ? words : $"{words} and {act.Changes.Count - 1} more", whyNot is { } kind ? English.Refused(new Refusal(kind, null, null)) : null,
-            whyNot == RefusalKind.AlreadySent && act.Changes.Count == 1 ? TakingBack.WayBack(viewing, first) : null);
+            act.Changes,
+            act.Changes.Count == 1 ? words : $"{words} and {act.Changes.Count - 1} more",
+            whyNot is { } kind ? English.Refused(new Refusal(kind, null, null)) : null,
+            whyNot == RefusalKind.AlreadySent && act.Changes.Count == 1 ? TakingBack.WayBack(viewing, first) : null
+        );
     }
 }

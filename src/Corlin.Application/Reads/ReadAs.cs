@@ -15,7 +15,19 @@ namespace Corlin.Application.Reads;
 /// <param name="True">As the viewer sees it.</param>
 /// <param name="Theirs">As the other sees it; of what the viewer may not know no more than the viewer is told.</param>
 public sealed record AsSeenView(
-    long Now, string Name, string Words, string Date, string Label, long Start, long End, bool Today, int Week, IReadOnlyList<ZoneView> Zones, LaneView True, LaneView Theirs);
+    long Now,
+    string Name,
+    string Words,
+    string Date,
+    string Label,
+    long Start,
+    long End,
+    bool Today,
+    int Week,
+    IReadOnlyList<ZoneView> Zones,
+    LaneView True,
+    LaneView Theirs
+);
 
 /// <param name="Receiver">A public id, or inside or outside for who holds nothing but the default.</param>
 /// <param name="Owner">Whose lane it is; the viewer must be its owner or pass on what they hold there.</param>
@@ -26,7 +38,8 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Owner);
-        if (owner is null || ReadAccess.Calendars(viewing).All(c => c.Who.Id != owner.Id)) throw new RefusedException(RefusalKind.NotFound);
+        if (owner is null || ReadAccess.Calendars(viewing).All(c => c.Who.Id != owner.Id))
+            throw new RefusedException(RefusalKind.NotFound);
         var (name, given, other) = Other(viewing, owner);
         var date = Date ?? viewing.Today;
         var day = viewing.Zone.Day(date);
@@ -34,9 +47,19 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
         var theirs = Least(mine, Lanes.Read(other, [owner], day)[0]);
         var read = theirs.Entries.Count(e => e.Told.Sight >= Sight.Headline);
         return new AsSeenView(
-            LaneViews.Ms(Now), name, Words(given, read, mine.Entries.Length, theirs), LocalDatePattern.Iso.Format(date), English.Day(date), LaneViews.Ms(day.Start), LaneViews.Ms(day.End),
-            date == viewing.Today, NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(date), viewing.ZonesOf([owner], day),
-            LaneViews.View(viewing, mine, day), LaneViews.View(other, theirs, day));
+            LaneViews.Ms(Now),
+            name,
+            Words(given, read, mine.Entries.Length, theirs),
+            LocalDatePattern.Iso.Format(date),
+            English.Day(date),
+            LaneViews.Ms(day.Start),
+            LaneViews.Ms(day.End),
+            date == viewing.Today,
+            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(date),
+            viewing.ZonesOf([owner], day),
+            LaneViews.View(viewing, mine, day),
+            LaneViews.View(other, theirs, day)
+        );
     }
 
     private (string Name, string Given, Viewing Seen) Other(Viewing viewing, CalendarUser owner)
@@ -49,8 +72,13 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
         }
 
         var who = viewing.Find(Receiver) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Receiver);
-        if (who.Kind != UserKind.Group) return (who.Name, who.GivenName, new Viewing(viewing.Store, who.Id, Now));
-        return (who.Name, who.Name, new Viewing(viewing, [.. viewing.Store.GrantsIn([owner.Id]).Where(g => g.Receiver == who.Id || g.Receiver is null)], who.Inside));
+        if (who.Kind != UserKind.Group)
+            return (who.Name, who.GivenName, new Viewing(viewing.Store, who.Id, Now));
+        return (
+            who.Name,
+            who.Name,
+            new Viewing(viewing, [.. viewing.Store.GrantsIn([owner.Id]).Where(g => g.Receiver == who.Id || g.Receiver is null)], who.Inside)
+        );
     }
 
     /// <summary>The lane of another, cut down to what the viewer is told.</summary>
@@ -59,10 +87,13 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
         var known = mine.Entries.ToDictionary(e => (e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId));
         return theirs with
         {
-            Entries = [.. theirs.Entries
-                .Where(e => known.ContainsKey((e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)))
-                .Select(e => (Theirs: e, Mine: known[(e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)]))
-                .Select(e => e.Theirs with { Told = Disclosure.Least(e.Mine.Told, e.Theirs.Told) })],
+            Entries =
+            [
+                .. theirs
+                    .Entries.Where(e => known.ContainsKey((e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)))
+                    .Select(e => (Theirs: e, Mine: known[(e.Occurrence.Entry.Id, e.Occurrence.RecurrenceId)]))
+                    .Select(e => e.Theirs with { Told = Disclosure.Least(e.Mine.Told, e.Theirs.Told) }),
+            ],
             Where = mine.Where < theirs.Where ? mine.Where : theirs.Where,
             Days = mine.Known ? theirs.Days : mine.Days,
             Hours = mine.Known ? theirs.Hours : mine.Hours,
@@ -75,9 +106,12 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
 
     private static string Words(string name, int read, int all, Lane theirs)
     {
-        if (!theirs.Known) return $"{name} may see nothing here.";
-        if (all == 0) return "Nothing scheduled on this day.";
-        if (read == all) return $"{name} reads every title.";
+        if (!theirs.Known)
+            return $"{name} may see nothing here.";
+        if (all == 0)
+            return "Nothing scheduled on this day.";
+        if (read == all)
+            return $"{name} reads every title.";
         return read == 0 ? $"{name} reads no title, only when time is taken." : $"{name} reads {read} of {all} titles.";
     }
 }

@@ -28,11 +28,14 @@ public sealed record ReadBusy(UserId Viewer, string Calendar, LocalDate? First, 
         var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
         var first = First ?? viewing.Today;
         var last = Last ?? first.PlusDays(UsualDays - 1);
-        if (last < first) throw new RefusedException(RefusalKind.EndBeforeStart, "to");
+        if (last < first)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "to");
         var span = new Stretch(owner.HomeZone.Day(first).Start, owner.HomeZone.Day(last).End);
-        if (span.Length > Absence.Longest) throw new RefusedException(RefusalKind.LongerThanAYear, "to");
+        if (span.Length > Absence.Longest)
+            throw new RefusedException(RefusalKind.LongerThanAYear, "to");
         var lane = Lanes.Read(viewing, [owner], span).Single();
-        if (lane.Rights.Sight == Sight.Nothing) throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
+        if (lane.Rights.Sight == Sight.Nothing)
+            throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
         return Of(lane, span);
     }
 
@@ -42,6 +45,10 @@ public sealed record ReadBusy(UserId Viewer, string Calendar, LocalDate? First, 
         var owner = lane.Who;
         var away = lane.Absences.Select(a => a.Stretch).ToList();
         return new BusyTimes(
-            new Mailbox(owner.Name, owner.Address), span, FreeBusy.Of(span, lane.Entries.Select(e => (e.Told.Stretch, e.Told.Takes)), away), lane.Hours.Except(StretchSet.Of(away)));
+            new Mailbox(owner.Name, owner.Address),
+            span,
+            FreeBusy.Of(span, lane.Entries.Select(e => (e.Told.Stretch, e.Told.Takes)), away),
+            lane.Hours.Except(StretchSet.Of(away))
+        );
     }
 }

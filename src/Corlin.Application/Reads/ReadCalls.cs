@@ -18,12 +18,27 @@ public sealed record ReadCalls(UserId Viewer, Instant Now)
     public IReadOnlyList<RingingCall> Run(ICalendarReads store)
     {
         var ringing = store.CallsTo(Viewer, Now - Call.RingsFor, Most).Where(c => c.Rings(Now)).ToList();
-        if (ringing.Count == 0) return [];
+        if (ringing.Count == 0)
+            return [];
         var viewing = new Viewing(store, Viewer, Now);
         var entries = store.EntriesNow([.. ringing.Select(c => c.Entry)]);
         var people = viewing.Users(ringing.SelectMany(c => new[] { c.By, c.InNameOf }));
-        return [.. ringing.Where(c => entries.TryGetValue(c.Entry, out var entry) && entry.Status == MeetingStatus.Sent && Conferences.KeyOf(entry.Link) is not null).Select(c => new RingingCall(
-            c.PublicId, viewing.View(people[c.By]), c.By == c.InNameOf ? people[c.By].Name : $"{people[c.By].Name} for {people[c.InNameOf].Name}",
-            entries[c.Entry].Title, Conferences.KeyOf(entries[c.Entry].Link)!, LaneViews.Ms(c.At + Call.RingsFor)))];
+        return
+        [
+            .. ringing
+                .Where(c =>
+                    entries.TryGetValue(c.Entry, out var entry)
+                    && entry.Status == MeetingStatus.Sent
+                    && Conferences.KeyOf(entry.Link) is not null
+                )
+                .Select(c => new RingingCall(
+                    c.PublicId,
+                    viewing.View(people[c.By]),
+                    c.By == c.InNameOf ? people[c.By].Name : $"{people[c.By].Name} for {people[c.InNameOf].Name}",
+                    entries[c.Entry].Title,
+                    Conferences.KeyOf(entries[c.Entry].Link)!,
+                    LaneViews.Ms(c.At + Call.RingsFor)
+                )),
+        ];
     }
 }

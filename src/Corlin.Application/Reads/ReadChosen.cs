@@ -9,7 +9,14 @@ namespace Corlin.Application.Reads;
 /// <summary>What a chosen time is for each of those asked, and what is wrong with it.</summary>
 /// <param name="Wrong">The heaviest first; empty where nothing is.</param>
 /// <param name="Series">How what repeats suits everyone over the half year; null for once.</param>
-public sealed record ChosenView(long Start, long End, string When, IReadOnlyList<ChosenPersonView> People, IReadOnlyList<WarningView> Wrong, SeriesView? Series);
+public sealed record ChosenView(
+    long Start,
+    long End,
+    string When,
+    IReadOnlyList<ChosenPersonView> People,
+    IReadOnlyList<WarningView> Wrong,
+    SeriesView? Series
+);
 
 public sealed record ChosenPersonView(string Person, string Local, string State, string Tone);
 
@@ -44,7 +51,15 @@ public enum MendKind
 public sealed record MendView(MendKind Kind, string Words, long? Start = null, PersonView? Person = null);
 
 public sealed record ReadChosen(
-    UserId Viewer, string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, Stretch Stretch, string? Place, bool HasLink, Instant Now)
+    UserId Viewer,
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    Stretch Stretch,
+    string? Place,
+    bool HasLink,
+    Instant Now
+)
 {
     /// <summary>The draft that is written, for its papers.</summary>
     public string? Draft { get; init; }
@@ -70,15 +85,46 @@ public sealed record ReadChosen(
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id)?.Invoke(Stretch) ?? [];
         var around = AtTime.Around(Stretch);
-        var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], occurrences.Count < 2 ? around : new Stretch(around.Start, AtTime.Around(occurrences[^1]).End));
+        var lanes = Lanes.Read(
+            viewing,
+            [.. asked.Select(a => a.Who)],
+            occurrences.Count < 2 ? around : new Stretch(around.Start, AtTime.Around(occurrences[^1]).End)
+        );
         var but = Apart.Named(viewing, Saved, HoldRequest);
         var states = lanes.Select(lane => AtTime.One(viewing, lane, Stretch, but)).ToList();
         var local = viewing.Zone.ToLocal(Stretch.Start);
-        var papers = Draft is null ? [] : store.Draft(Viewer, Draft) is null ? [] : store.PapersOfDraft(Draft);
-        var wrongs = new Wrongs(viewing, [.. asked.Zip(states, lanes).Select(a => new AskedAtTime(a.First.Who, a.First.Required, a.Second, a.Third))], Stretch, Place, HasLink, papers, but, [.. Required]) { MailLeaves = MailLeaves };
+        var papers =
+            Draft is null ? []
+            : store.Draft(Viewer, Draft) is null ? []
+            : store.PapersOfDraft(Draft);
+        var wrongs = new Wrongs(
+            viewing,
+            [.. asked.Zip(states, lanes).Select(a => new AskedAtTime(a.First.Who, a.First.Required, a.Second, a.Third))],
+            Stretch,
+            Place,
+            HasLink,
+            papers,
+            but,
+            [.. Required]
+        )
+        {
+            MailLeaves = MailLeaves,
+        };
         return new ChosenView(
-            LaneViews.Ms(Stretch.Start), LaneViews.Ms(Stretch.End), $"{local.DayOfWeek} {local.Day}, {English.Time(local.TimeOfDay)}",
-            [.. states.Select(s => new ChosenPersonView(s.Who.PublicId, s.Local, s.Words, s.Tone))], [.. wrongs.Find()],
-            occurrences.Count < 2 ? null : EachOccurrence.Weigh(viewing, [.. lanes.Zip(asked, (lane, a) => (lane, a.Required))], occurrences, HasLink ? null : wrongs.Site, but));
+            LaneViews.Ms(Stretch.Start),
+            LaneViews.Ms(Stretch.End),
+            $"{local.DayOfWeek} {local.Day}, {English.Time(local.TimeOfDay)}",
+            [.. states.Select(s => new ChosenPersonView(s.Who.PublicId, s.Local, s.Words, s.Tone))],
+            [.. wrongs.Find()],
+            occurrences.Count < 2
+                ? null
+                : EachOccurrence.Weigh(
+                    viewing,
+                    [.. lanes.Zip(asked, (lane, a) => (lane, a.Required))],
+                    occurrences,
+                    HasLink ? null : wrongs.Site,
+                    but
+                )
+        );
     }
 }

@@ -28,5 +28,11 @@ public sealed record ReadClosures(UserId Viewer, Instant Now)
     }
 
     private static ClosureView View(DayOff closure) =>
-        new(closure.Id, closure.Where, LocalDatePattern.Iso.Format(closure.First), LocalDatePattern.Iso.Format(closure.Until.PlusDays(-1)), closure.Words);
+        new(
+            closure.Id,
+            closure.Where,
+            LocalDatePattern.Iso.Format(closure.First),
+            LocalDatePattern.Iso.Format(closure.Until.PlusDays(-1)),
+            closure.Words
+        );
 }

@@ -20,8 +20,21 @@ namespace Corlin.Application.Reads;
 /// <param name="DialIn">The number and code by telephone, told as the title is.</param>
 /// <param name="Entry">With which more can be asked for, where it may be known.</param>
 public sealed record ConferenceView(
-    long Now, string? Title, string Organiser, string When, string Words, IReadOnlyList<InView> In, IReadOnlyList<InView> Knocking, string Me, bool Known, bool AtOnce, bool Early,
-    IReadOnlyList<CalledView> Calls, string? DialIn, string? Entry);
+    long Now,
+    string? Title,
+    string Organiser,
+    string When,
+    string Words,
+    IReadOnlyList<InView> In,
+    IReadOnlyList<InView> Knocking,
+    string Me,
+    bool Known,
+    bool AtOnce,
+    bool Early,
+    IReadOnlyList<CalledView> Calls,
+    string? DialIn,
+    string? Entry
+);
 
 /// <param name="Person">Null for a guest, and where a guest looks.</param>
 /// <param name="Guest">Whether they came by the link alone and are nobody who is known here.</param>
@@ -43,24 +56,52 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         var entry = at.Entry;
         var stands = ConferenceAt.Stands(store, at, Comer.Who, Now);
         var come = store.Come(at);
-        var people = store.Users([entry.Owner, .. come.Select(p => p.Who).OfType<UserId>(), .. Comer.Who is { } c ? [c] : Array.Empty<UserId>()]);
+        var people = store.Users([
+            entry.Owner,
+            .. come.Select(p => p.Who).OfType<UserId>(),
+            .. Comer.Who is { } c ? [c] : Array.Empty<UserId>(),
+        ]);
         var viewing = Comer.Who is { } who ? new Viewing(store, who, Now) : null;
         var mine = come.LastOrDefault(p => ConferenceAt.Is(p, Comer));
-        var me = mine is null ? "out" : mine.IsIn(Now) ? "in" : mine.Knocks(Now) ? "knocks" : mine.State == PresenceState.Refused ? "refused" : "out";
+        var me =
+            mine is null ? "out"
+            : mine.IsIn(Now) ? "in"
+            : mine.Knocks(Now) ? "knocks"
+            : mine.State == PresenceState.Refused ? "refused"
+            : "out";
         var organiser = people[entry.Owner];
         var zone = viewing?.Zone ?? organiser.HomeZone;
         var present = come.Where(p => p.IsIn(Now)).ToList();
-        InView View(Presence p) => new(
-            p.PublicId, p.Name, p.Who is { } known && viewing is not null ? viewing.View(people[known]) : null, p.Who is null, $"since {English.Time(zone.ToLocal(p.JoinedAt ?? p.AskedAt).TimeOfDay)}", ConferenceAt.Is(p, Comer));
+        InView View(Presence p) =>
+            new(
+                p.PublicId,
+                p.Name,
+                p.Who is { } known && viewing is not null ? viewing.View(people[known]) : null,
+                p.Who is null,
+                $"since {English.Time(zone.ToLocal(p.JoinedAt ?? p.AskedAt).TimeOfDay)}",
+                ConferenceAt.Is(p, Comer)
+            );
         // Who only has the link learns how many are in, not who.
         var told = stands || me == "in";
         var inside = Comer.Who is { } w && people[w].Inside;
         var view = new ConferenceView(
-            LaneViews.Ms(Now), told ? at.Title : null, organiser.Name, When(at, zone, viewing is null ? Zones.City(organiser.Zone) : null), Words(at, present, told, zone),
-            told ? [.. present.Select(View)] : [], inside && me == "in" ? [.. come.Where(p => p.Knocks(Now)).Select(View)] : [], me, Comer.Who is not null,
-            Conferences.JoinsAtOnce(entry, inside, stands), at.Stretch.Start - Duration.FromMinutes(5) > Now && present.Count == 0,
-            viewing is not null && entry.Convened && viewing.Viewer.StandsFor(entry.Owner, entry.Private) ? Calls(viewing, entry, come) : [],
-            told ? entry.DialIn : null, stands ? entry.PublicId : null);
+            LaneViews.Ms(Now),
+            told ? at.Title : null,
+            organiser.Name,
+            When(at, zone, viewing is null ? Zones.City(organiser.Zone) : null),
+            Words(at, present, told, zone),
+            told ? [.. present.Select(View)] : [],
+            inside && me == "in" ? [.. come.Where(p => p.Knocks(Now)).Select(View)] : [],
+            me,
+            Comer.Who is not null,
+            Conferences.JoinsAtOnce(entry, inside, stands),
+            at.Stretch.Start - Duration.FromMinutes(5) > Now && present.Count == 0,
+            viewing is not null && entry.Convened && viewing.Viewer.StandsFor(entry.Owner, entry.Private)
+                ? Calls(viewing, entry, come)
+                : [],
+            told ? entry.DialIn : null,
+            stands ? entry.PublicId : null
+        );
         return (view, me is "in" or "knocks" && Now - mine!.SeenAt > Fresh);
     }
 
@@ -73,26 +114,33 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
 
     private string Words(Occurrence at, List<Presence> present, bool told, DateTimeZone zone)
     {
-        if (present.Count > 0 && !told) return $"{English.Capital(English.Count(present.Count, "person is", "people are"))} in.";
-        if (present.Count > 0) return $"{English.And([.. present.Take(3).Select(p => p.Name), .. present.Count > 3 ? [$"{present.Count - 3} more"] : Array.Empty<string>()])} {(present.Count == 1 ? "is" : "are")} in.";
-        if (at.Stretch.Start > Now) return $"Nobody is in yet; it begins at {English.Time(zone.ToLocal(at.Stretch.Start).TimeOfDay)}.";
+        if (present.Count > 0 && !told)
+            return $"{English.Capital(English.Count(present.Count, "person is", "people are"))} in.";
+        if (present.Count > 0)
+            return $"{English.And([.. present.Take(3).Select(p => p.Name), .. present.Count > 3 ? [$"{present.Count - 3} more"] : Array.Empty<string>()])} {(present.Count == 1 ? "is" : "are")} in.";
+        if (at.Stretch.Start > Now)
+            return $"Nobody is in yet; it begins at {English.Time(zone.ToLocal(at.Stretch.Start).TimeOfDay)}.";
         return at.Stretch.End <= Now ? $"It was over at {English.Time(zone.ToLocal(at.Stretch.End).TimeOfDay)}." : "Nobody is in.";
     }
 
     private IReadOnlyList<CalledView> Calls(Viewing viewing, Entry entry, IReadOnlyList<Presence> come)
     {
         var calls = viewing.Store.CallsOf(entry.Id, 100).GroupBy(c => c.Who).ToDictionary(g => g.Key, g => g.First());
-        var missing = entry.Participations.Where(p => p.Role != AttendeeRole.Resource && !come.Any(c => c.Who == p.Who && c.JoinedAt is not null)).Select(p => p.Who).ToList();
+        var missing = entry
+            .Participations.Where(p => p.Role != AttendeeRole.Resource && !come.Any(c => c.Who == p.Who && c.JoinedAt is not null))
+            .Select(p => p.Who)
+            .ToList();
         var people = viewing.Users(missing);
         return [.. missing.Select(who => Called(viewing, people[who], calls.GetValueOrDefault(who)))];
     }
 
-    private CalledView Called(Viewing viewing, CalendarUser who, Call? call) => call switch
-    {
-        null => new CalledView(viewing.View(who), who.Inside ? "not called" : "has mail with the link", false),
-        { State: CallState.PutOff } => new CalledView(viewing.View(who), "cannot now", false),
-        { State: CallState.Withdrawn } => new CalledView(viewing.View(who), "called no more", false),
-        _ when call.Rings(Now) => new CalledView(viewing.View(who), "ringing", true),
-        _ => new CalledView(viewing.View(who), "did not answer", false),
-    };
+    private CalledView Called(Viewing viewing, CalendarUser who, Call? call) =>
+        call switch
+        {
+            null => new CalledView(viewing.View(who), who.Inside ? "not called" : "has mail with the link", false),
+            { State: CallState.PutOff } => new CalledView(viewing.View(who), "cannot now", false),
+            { State: CallState.Withdrawn } => new CalledView(viewing.View(who), "called no more", false),
+            _ when call.Rings(Now) => new CalledView(viewing.View(who), "ringing", true),
+            _ => new CalledView(viewing.View(who), "did not answer", false),
+        };
 }

@@ -21,11 +21,32 @@ public sealed record ReadCover(UserId Viewer, string Away, Instant Now)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var away = viewing.Find(Away) ?? throw new RefusedException(RefusalKind.PersonUnknown, "away", Away);
-        var held = Covering.Held(store, away.Id)
-            .Select(h => (h.Owner, Held: h.Held.Where(g => !g.IsOverAt(Now)).ToList())).Where(h => h.Held.Count > 0)
-            .Select(h => (h.Owner, h.Held, MayPassOn: Covering.WhyNot(store, Viewer, h.Owner, [.. h.Held.Select(g => (g.Calendar, g.Terms with { PassOn = false, Until = g.Terms.Until ?? Now }))], Now) is null));
+        var held = Covering
+            .Held(store, away.Id)
+            .Select(h => (h.Owner, Held: h.Held.Where(g => !g.IsOverAt(Now)).ToList()))
+            .Where(h => h.Held.Count > 0)
+            .Select(h =>
+                (
+                    h.Owner,
+                    h.Held,
+                    MayPassOn: Covering.WhyNot(
+                        store,
+                        Viewer,
+                        h.Owner,
+                        [.. h.Held.Select(g => (g.Calendar, g.Terms with { PassOn = false, Until = g.Terms.Until ?? Now }))],
+                        Now
+                    )
+                        is null
+                )
+            );
         // Who is not concerned learns nothing of what others hold.
-        return new CoverView([.. held.Where(h => h.MayPassOn || away.Id == Viewer).Select(h => new CoveredCalendarView(
-            viewing.View(h.Owner), $"{English.Word(h.Held.Max(g => g.Acting))}, {h.Held.Max(g => g.Sight)}{(h.Held.Any(g => g.Private) ? ", private entries too" : "")}", h.MayPassOn))]);
+        return new CoverView([
+            .. held.Where(h => h.MayPassOn || away.Id == Viewer)
+                .Select(h => new CoveredCalendarView(
+                    viewing.View(h.Owner),
+                    $"{English.Word(h.Held.Max(g => g.Acting))}, {h.Held.Max(g => g.Sight)}{(h.Held.Any(g => g.Private) ? ", private entries too" : "")}",
+                    h.MayPassOn
+                )),
+        ]);
     }
 }

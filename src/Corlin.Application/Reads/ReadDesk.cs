@@ -15,9 +15,21 @@ namespace Corlin.Application.Reads;
 /// <param name="Handovers">What others leave to the viewer while they are away, and what the viewer left to others.</param>
 /// <param name="Returns">Absences that ended lately, of the viewer and of those for whom they speak.</param>
 public sealed record DeskView(
-    long Now, string DateLine, string Lead, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<QueueRow> Queue,
-    IReadOnlyList<BesideView> Beside, IReadOnlyList<ZoneView> Clocks, IReadOnlyList<AccessNewsView> News, IReadOnlyList<MeetingNewsView> Told, IReadOnlyList<HandoverHeadView> Handovers, IReadOnlyList<StartedView> Started,
-    IReadOnlyList<ReturnHeadView> Returns);
+    long Now,
+    string DateLine,
+    string Lead,
+    PersonView Viewer,
+    IReadOnlyList<ZoneView> Zones,
+    DayView Day,
+    IReadOnlyList<QueueRow> Queue,
+    IReadOnlyList<BesideView> Beside,
+    IReadOnlyList<ZoneView> Clocks,
+    IReadOnlyList<AccessNewsView> News,
+    IReadOnlyList<MeetingNewsView> Told,
+    IReadOnlyList<HandoverHeadView> Handovers,
+    IReadOnlyList<StartedView> Started,
+    IReadOnlyList<ReturnHeadView> Returns
+);
 
 /// <summary>Something that the viewer is told of their access.</summary>
 /// <param name="Owner">Whose calendar it is about.</param>
@@ -35,8 +47,23 @@ public sealed record AccessNewsView(long Id, PersonView Owner, string Words, str
 /// <param name="Address">By what an address that waits for an administrator is known; null for anything else.</param>
 /// <param name="Start">The stretch that the row marks above, if it stands on today's lanes.</param>
 public sealed record QueueRow(
-    string Key, string Verb, PersonView For, string Title, string Text, string Judgement, string Tone, string Reason, string? Entry, string? Occurrence,
-    long? Start, long? End, long Deadline, MemberOfferView? Offer = null, long? TurnOver = null, long? Address = null);
+    string Key,
+    string Verb,
+    PersonView For,
+    string Title,
+    string Text,
+    string Judgement,
+    string Tone,
+    string Reason,
+    string? Entry,
+    string? Occurrence,
+    long? Start,
+    long? End,
+    long Deadline,
+    MemberOfferView? Offer = null,
+    long? TurnOver = null,
+    long? Address = null
+);
 
 /// <param name="Words">"free to 11:00", "day starts in 2 h".</param>
 public sealed record BesideView(PersonView Who, string Words);
@@ -53,9 +80,21 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var queue = DeskQueue.Build(viewing, lanes);
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(
-            LaneViews.Ms(Now), English.Day(viewing.Today), DeskQueue.Lead(viewing, queue, people), viewing.View(viewing.Person), zones, day, queue,
-            Beside(viewing, lanes, today), Clocks(viewing, zones, today), AccessNewsViews.Read(viewing), MeetingNewsViews.Read(viewing),
-            ReadHandovers.Heads(viewing), StartedViews.Of(viewing, lanes), ReadReturn.Heads(viewing, [.. people.Append(viewing.Person).DistinctBy(p => p.Id)], overOnly: true));
+            LaneViews.Ms(Now),
+            English.Day(viewing.Today),
+            DeskQueue.Lead(viewing, queue, people),
+            viewing.View(viewing.Person),
+            zones,
+            day,
+            queue,
+            Beside(viewing, lanes, today),
+            Clocks(viewing, zones, today),
+            AccessNewsViews.Read(viewing),
+            MeetingNewsViews.Read(viewing),
+            ReadHandovers.Heads(viewing),
+            StartedViews.Of(viewing, lanes),
+            ReadReturn.Heads(viewing, [.. people.Append(viewing.Person).DistinctBy(p => p.Id)], overOnly: true)
+        );
     }
 
     /// <summary>Today, with what of some lanes stands in it.</summary>
@@ -67,28 +106,40 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var day = viewing.Zone.Day(date);
         var isToday = date == viewing.Today;
         return new DayView(
-            NodaTime.Text.LocalDatePattern.Iso.Format(date), English.Day(date), isToday ? "Today" : $"{date.DayOfWeek} {date.Day}", LaneViews.Ms(day.Start), LaneViews.Ms(day.End), isToday,
-            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(date), [.. lanes.Select(l => LaneViews.View(viewing, Within(l, day), day))]);
+            NodaTime.Text.LocalDatePattern.Iso.Format(date),
+            English.Day(date),
+            isToday ? "Today" : $"{date.DayOfWeek} {date.Day}",
+            LaneViews.Ms(day.Start),
+            LaneViews.Ms(day.End),
+            isToday,
+            NodaTime.Calendars.WeekYearRules.Iso.GetWeekOfWeekYear(date),
+            [.. lanes.Select(l => LaneViews.View(viewing, Within(l, day), day))]
+        );
     }
 
-    private static Lane Within(Lane lane, Stretch day) => lane with
-    {
-        // Hours beyond the day are kept: "day starts in 2 h" may speak of tomorrow.
-        Entries = [.. lane.Entries.Where(e => e.Told.Stretch.Overlaps(day))],
-        Absences = [.. lane.Absences.Where(a => a.Stretch.Overlaps(day))],
-        Hours = lane.Hours.Intersect(StretchSet.Of([new Stretch(day.Start, day.End + Duration.FromDays(1))])),
-    };
+    private static Lane Within(Lane lane, Stretch day) =>
+        lane with
+        {
+            // Hours beyond the day are kept: "day starts in 2 h" may speak of tomorrow.
+            Entries = [.. lane.Entries.Where(e => e.Told.Stretch.Overlaps(day))],
+            Absences = [.. lane.Absences.Where(a => a.Stretch.Overlaps(day))],
+            Hours = lane.Hours.Intersect(StretchSet.Of([new Stretch(day.Start, day.End + Duration.FromDays(1))])),
+        };
 
     /// <summary>Those inside who meet the principals today and are not among them, and the rooms they meet in.</summary>
     private static IReadOnlyList<BesideView> Beside(Viewing viewing, IReadOnlyList<Lane> lanes, Stretch today)
     {
         const int most = 3;
         var shown = lanes.Select(l => l.Who.Id).ToHashSet();
-        var ids = lanes.SelectMany(l => l.Entries)
+        var ids = lanes
+            .SelectMany(l => l.Entries)
             .Where(e => e.Told.Whole is not null && e.Told.Stretch.Overlaps(today))
             .SelectMany(e => e.Told.Whole!.Attendees.Select(a => a.Who).Append(e.Told.Whole.Organiser))
             .Where(id => !shown.Contains(id))
-            .GroupBy(id => id).OrderByDescending(g => g.Count()).Select(g => g.Key).ToList();
+            .GroupBy(id => id)
+            .OrderByDescending(g => g.Count())
+            .Select(g => g.Key)
+            .ToList();
         var users = viewing.Users(ids);
         var people = ids.Select(id => users[id]).Where(u => u.Inside).OrderBy(u => u.Kind == UserKind.Room).Take(most).ToList();
         return [.. Lanes.Read(viewing, people, today).Select(l => new BesideView(viewing.View(l.Who), ReachWords.Now(viewing, l)))];
@@ -97,7 +148,13 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
     private static IReadOnlyList<ZoneView> Clocks(Viewing viewing, IReadOnlyList<ZoneView> shown, Stretch today)
     {
         var zones = shown.Select(z => z.Id).ToHashSet();
-        return [.. viewing.Places.Values.Where(p => !zones.Contains(p.Zone)).DistinctBy(p => p.Zone).OrderBy(p => p.Town, StringComparer.Ordinal)
-            .Select(p => viewing.View(p.Zone, p.Town, today))];
+        return
+        [
+            .. viewing
+                .Places.Values.Where(p => !zones.Contains(p.Zone))
+                .DistinctBy(p => p.Zone)
+                .OrderBy(p => p.Town, StringComparer.Ordinal)
+                .Select(p => viewing.View(p.Zone, p.Town, today)),
+        ];
     }
 }

@@ -21,15 +21,23 @@ public sealed record ReadDrafts(UserId Viewer, Instant Now)
         return [.. store.DraftsOf(Viewer).Select(d => View(viewing, d))];
     }
 
-    internal static DraftView View(Viewing viewing, KeptDraft draft) => new(
-        draft.PublicId, draft.Version, draft.Json, English.Moment(viewing.Zone.ToLocal(draft.At), viewing.Today), PaperView.All(viewing, viewing.Store.PapersOfDraft(draft.PublicId)));
+    internal static DraftView View(Viewing viewing, KeptDraft draft) =>
+        new(
+            draft.PublicId,
+            draft.Version,
+            draft.Json,
+            English.Moment(viewing.Zone.ToLocal(draft.At), viewing.Today),
+            PaperView.All(viewing, viewing.Store.PapersOfDraft(draft.PublicId))
+        );
 }
 
 /// <summary>One of them, or the kept one after a change of it.</summary>
 public sealed record ReadDraft(UserId Viewer, string Id, Instant Now)
 {
     public DraftView Run(ICalendarReads store) =>
-        store.Draft(Viewer, Id) is { SentBy: null } draft ? ReadDrafts.View(new Viewing(store, Viewer, Now), draft) : throw new RefusedException(RefusalKind.NotFound, "draft");
+        store.Draft(Viewer, Id) is { SentBy: null } draft
+            ? ReadDrafts.View(new Viewing(store, Viewer, Now), draft)
+            : throw new RefusedException(RefusalKind.NotFound, "draft");
 }
 
 /// <summary>A paper of what the viewer is writing.</summary>

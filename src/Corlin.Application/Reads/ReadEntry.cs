@@ -23,14 +23,55 @@ namespace Corlin.Application.Reads;
 /// <param name="Admission">Who joins its conference by the link at once.</param>
 /// <param name="TiedTo">With what it belongs itself.</param>
 public sealed record EntryDetails(
-    string Id, string? Occurrence, long Start, long End, string When, string Title, string? Place, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool Private, bool AnswersWanted, bool Sent, HeldView? Held, string Kind, string Takes,
-    PersonView? Organiser, string? MadeBy, bool Agreed, IReadOnlyList<ChaseAttendee> Attendees, IReadOnlyList<PersonView> MayAnswerFor, bool MayChange, bool MayAsk, string? WhyNot,
-    SaidTime Said, string? Repeats, IReadOnlyList<ReachView> Reaches, MarkView? Mark, string? KeptIn, OnCalendarView? Calendar, IReadOnlyList<PaperView> Papers, IReadOnlyList<TiedView> Tied, TiedView? TiedTo, bool MayTie, bool MayForward, IReadOnlyList<string> WasIn, Admission Admission)
+    string Id,
+    string? Occurrence,
+    long Start,
+    long End,
+    string When,
+    string Title,
+    string? Place,
+    string? Link,
+    string? DialIn,
+    string? AskedBy,
+    string? RingBack,
+    string? Agenda,
+    string? StyledAgenda,
+    string? Line,
+    bool Private,
+    bool AnswersWanted,
+    bool Sent,
+    HeldView? Held,
+    string Kind,
+    string Takes,
+    PersonView? Organiser,
+    string? MadeBy,
+    bool Agreed,
+    IReadOnlyList<ChaseAttendee> Attendees,
+    IReadOnlyList<PersonView> MayAnswerFor,
+    bool MayChange,
+    bool MayAsk,
+    string? WhyNot,
+    SaidTime Said,
+    string? Repeats,
+    IReadOnlyList<ReachView> Reaches,
+    MarkView? Mark,
+    string? KeptIn,
+    OnCalendarView? Calendar,
+    IReadOnlyList<PaperView> Papers,
+    IReadOnlyList<TiedView> Tied,
+    TiedView? TiedTo,
+    bool MayTie,
+    bool MayForward,
+    IReadOnlyList<string> WasIn,
+    Admission Admission
+)
 {
     /// <summary>Whether the viewer may read what is noted of it: who knows it whole, and of what was declined nobody.</summary>
     public bool ReadsNotes { get; init; }
 
-    /// <summary>Whether the part of the lane's owner in a meeting is private on their own lane; null where the viewer does not decide it.</summary>
+    /// <summary>
+    /// Whether the part of the lane's owner in a meeting is private on their own lane; null where the viewer does not decide it.
+    /// </summary>
     public bool? OwnPartPrivate { get; init; }
 
     /// <summary>Whom its organiser asks to organise it, which waits; null where nobody is asked or the viewer does not change it.</summary>
@@ -59,8 +100,20 @@ public sealed record PaperView(string Id, string Name, string Note, string? Addr
         var people = viewing.Users(papers.Select(p => p.AddedBy));
         string Note(Core.Papers.Paper p) =>
             $"{(p.Address is null ? English.Size(p.Size) : "a link")}, {people[p.AddedBy].GivenName} on {English.ShortDay(viewing.Zone.ToLocal(p.AddedAt).Date)}";
-        return [.. papers.GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(g => g.Reverse().ToList()).Select(versions => new PaperView(
-            versions[0].PublicId, versions[0].Name, Note(versions[0]), versions[0].Address, versions[0].GoesOut, [.. versions.Skip(1).Select(p => new EarlierPaperView(p.PublicId, Note(p)))]))];
+        return
+        [
+            .. papers
+                .GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase)
+                .Select(g => g.Reverse().ToList())
+                .Select(versions => new PaperView(
+                    versions[0].PublicId,
+                    versions[0].Name,
+                    Note(versions[0]),
+                    versions[0].Address,
+                    versions[0].GoesOut,
+                    [.. versions.Skip(1).Select(p => new EarlierPaperView(p.PublicId, Note(p)))]
+                )),
+        ];
     }
 }
 
@@ -94,21 +147,34 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Lane) ?? throw new RefusedException(RefusalKind.NotFound);
         var stored = store.Entry(Id) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars)) throw new RefusedException(RefusalKind.NotFound);
+        if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars))
+            throw new RefusedException(RefusalKind.NotFound);
         var entry = calendars.OnLane(stored);
         var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
         var told = calendars.ToldOrDeclined(viewing, occurrence);
-        if (told is null || told.Sight < Sight.Headline) throw new RefusedException(RefusalKind.NotFound);
-        var reaches = entry.IsSeries && told.MayChange ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View) : [];
+        if (told is null || told.Sight < Sight.Headline)
+            throw new RefusedException(RefusalKind.NotFound);
+        var reaches =
+            entry.IsSeries && told.MayChange
+                ? Reaches.At(entry, RecurrenceId!.Value, viewing.Users([entry.Owner])[entry.Owner].HomeZone).Select(View)
+                : [];
         var mark = told.Mark is { } noted
             ? new MarkView(
-                viewing.CategoryOf(owner, noted), Reminder(noted.Reminder), noted.Rank, rights.Acting >= Acting.Change, viewing.CategoriesOf(owner, rights))
+                viewing.CategoryOf(owner, noted),
+                Reminder(noted.Reminder),
+                noted.Rank,
+                rights.Acting >= Acting.Change,
+                viewing.CategoriesOf(owner, rights)
+            )
             : null;
         return Details(viewing, owner, told, [.. reaches]) with
         {
             Mark = mark,
-            OfferedTo = told is { MayChange: true, Kind: EntryKind.Meeting } && store.TurnOverOf(entry.Id) is { } offer ? viewing.View(viewing.Users([offer.To])[offer.To]) : null,
+            OfferedTo =
+                told is { MayChange: true, Kind: EntryKind.Meeting } && store.TurnOverOf(entry.Id) is { } offer
+                    ? viewing.View(viewing.Users([offer.To])[offer.To])
+                    : null,
             KeptIn = calendars.Followed.FirstOrDefault(f => f.Calendar == entry.Home)?.Name,
             Calendar = OnCalendar(calendars, entry, owner, told),
             ReadsNotes = calendars.Told(viewing, occurrence) is { Sight: Sight.Whole },
@@ -118,39 +184,65 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             WasIn = told.Whole is null ? [] : StartedViews.WasIn(viewing, entry, RecurrenceId),
             Admission = entry.Admission,
             OwnPartPrivate = OwnPart(viewing, entry, owner),
-            MayForward = told.Kind == EntryKind.Meeting && told.Whole is { Status: MeetingStatus.Sent } && viewing.Viewer.MaySpeakFor(owner.Id) && (!entry.Private || entry.Owner == owner.Id),
+            MayForward =
+                told.Kind == EntryKind.Meeting
+                && told.Whole is { Status: MeetingStatus.Sent }
+                && viewing.Viewer.MaySpeakFor(owner.Id)
+                && (!entry.Private || entry.Owner == owner.Id),
             MayTie = mark is { MayChange: true } && entry is { Tie: null, KeptElsewhere: false } && entry.Kind != EntryKind.Hold,
         };
     }
 
     private bool? OwnPart(Viewing viewing, Entry entry, CalendarUser owner) =>
-        entry.Kind == EntryKind.Meeting && viewing.Viewer.StandsFor(owner.Id, true) && Agreement.Of(entry, owner.Id, RecurrenceId) is { Role: not AttendeeRole.Resource } part ? part.OwnPrivate : null;
+        entry.Kind == EntryKind.Meeting
+        && viewing.Viewer.StandsFor(owner.Id, true)
+        && Agreement.Of(entry, owner.Id, RecurrenceId) is { Role: not AttendeeRole.Resource } part
+            ? part.OwnPrivate
+            : null;
 
     /// <summary>Of an appointment on its owner's lane; null where there is only the main calendar.</summary>
     private static OnCalendarView? OnCalendar(LaneCalendars calendars, Entry entry, CalendarUser owner, DisclosedEntry told)
     {
-        if (entry.Owner != owner.Id || entry.Kind == EntryKind.Meeting || entry.KeptElsewhere || calendars.Further.IsEmpty) return null;
-        var seen = calendars.Further.Where(f => f.Calendar.Calendar == entry.Home || f.Rights.Acting >= Acting.Add).Select(f => f.Calendar).ToList();
+        if (entry.Owner != owner.Id || entry.Kind == EntryKind.Meeting || entry.KeptElsewhere || calendars.Further.IsEmpty)
+            return null;
+        var seen = calendars
+            .Further.Where(f => f.Calendar.Calendar == entry.Home || f.Rights.Acting >= Acting.Add)
+            .Select(f => f.Calendar)
+            .ToList();
         IReadOnlyList<CalendarChoiceView> choices =
         [
-            .. entry.Home == calendars.Main || calendars.Rights.Acting >= Acting.Add ? [CalendarChoiceView.Main(owner)] : Array.Empty<CalendarChoiceView>(),
+            .. entry.Home == calendars.Main || calendars.Rights.Acting >= Acting.Add
+                ? [CalendarChoiceView.Main(owner)]
+                : Array.Empty<CalendarChoiceView>(),
             .. seen.Select(CalendarChoiceView.Of),
         ];
-        return new OnCalendarView(seen.FirstOrDefault(f => f.Calendar == entry.Home)?.PublicId ?? CalendarChoiceView.MainId, told.MayChange, choices);
+        return new OnCalendarView(
+            seen.FirstOrDefault(f => f.Calendar == entry.Home)?.PublicId ?? CalendarChoiceView.MainId,
+            told.MayChange,
+            choices
+        );
     }
 
-    private static string Reminder(ReminderWish? wish) => wish switch
-    {
-        null => "usual",
-        { Before: null } => "none",
-        { Before: { } before } => ((int)before.TotalMinutes).ToString(System.Globalization.CultureInfo.InvariantCulture),
-    };
+    private static string Reminder(ReminderWish? wish) =>
+        wish switch
+        {
+            null => "usual",
+            { Before: null } => "none",
+            { Before: { } before } => ((int)before.TotalMinutes).ToString(System.Globalization.CultureInfo.InvariantCulture),
+        };
 
     private EntryDetails Details(Viewing viewing, CalendarUser owner, DisclosedEntry told, IReadOnlyList<ReachView> reaches)
     {
         var whole = told.Whole;
         var attendees = whole?.Attendees ?? [];
-        var people = whole is null ? new Dictionary<UserId, CalendarUser>() : (told.TakesPart ? (Func<IEnumerable<UserId>, IReadOnlyDictionary<UserId, CalendarUser>>)viewing.Meeting : viewing.Users)([whole.Organiser, whole.MadeBy, .. attendees.Select(a => a.Who), .. attendees.Select(a => a.AnsweredBy).OfType<UserId>()]);
+        var people = whole is null
+            ? new Dictionary<UserId, CalendarUser>()
+            : (told.TakesPart ? (Func<IEnumerable<UserId>, IReadOnlyDictionary<UserId, CalendarUser>>)viewing.Meeting : viewing.Users)([
+                whole.Organiser,
+                whole.MadeBy,
+                .. attendees.Select(a => a.Who),
+                .. attendees.Select(a => a.AnsweredBy).OfType<UserId>(),
+            ]);
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         var end = viewing.Zone.ToLocal(told.Stretch.End);
         var (days, zone) = WhereTo.At(viewing, owner, told.Stretch.Start);
@@ -158,37 +250,110 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var elsewhere = zone.ToLocal(told.Stretch.Start) == local ? "" : $", {there} in {days}";
         var meeting = told.Kind == EntryKind.Meeting;
         return new EntryDetails(
-            told.PublicId!, LaneViews.Id(told.RecurrenceId), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
+            told.PublicId!,
+            LaneViews.Id(told.RecurrenceId),
+            LaneViews.Ms(told.Stretch.Start),
+            LaneViews.Ms(told.Stretch.End),
             told.AllDay
-                ? English.When(new AllDayEntry(owner.HomeZone.ToLocal(told.Stretch.Start).Date, owner.HomeZone.ToLocal(told.Stretch.End).Date), viewing.Zone)
+                ? English.When(
+                    new AllDayEntry(owner.HomeZone.ToLocal(told.Stretch.Start).Date, owner.HomeZone.ToLocal(told.Stretch.End).Date),
+                    viewing.Zone
+                )
                 : $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)} to {English.Time(end.TimeOfDay)}{elsewhere}{OwnZone(viewing, owner, told)}",
-            told.Title!, told.Place, whole?.Link, whole?.DialIn, whole?.AskedBy, whole?.RingBack, whole?.Agenda, whole?.StyledAgenda, whole?.Line, told.Private, whole?.AnswersWanted ?? true,
-            whole?.Status != MeetingStatus.Draft, Held(viewing, owner, whole), told.Kind!.Value.ToString().ToLowerInvariant(), English.Word(told.Takes),
-            whole is null ? null : viewing.View(people[whole.Organiser]), MadeBy(people, whole), meeting && whole is { Agreed: true },
+            told.Title!,
+            told.Place,
+            whole?.Link,
+            whole?.DialIn,
+            whole?.AskedBy,
+            whole?.RingBack,
+            whole?.Agenda,
+            whole?.StyledAgenda,
+            whole?.Line,
+            told.Private,
+            whole?.AnswersWanted ?? true,
+            whole?.Status != MeetingStatus.Draft,
+            Held(viewing, owner, whole),
+            told.Kind!.Value.ToString().ToLowerInvariant(),
+            English.Word(told.Takes),
+            whole is null ? null : viewing.View(people[whole.Organiser]),
+            MadeBy(people, whole),
+            meeting && whole is { Agreed: true },
             [.. attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], ChaseRows.Attendee(viewing, people, a)))],
-            meeting ? [.. attendees.Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who)).Select(a => viewing.View(people[a.Who]))] : [],
-            told.MayChange, told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private), told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null, Said(told.Time!), told.Rule is { } rule ? RuleWords.Write(rule) : null, reaches, null, null, null, [], [], null, false, false, [], Admission.Asked);
+            meeting
+                ?
+                [
+                    .. attendees
+                        .Where(a => a.Role != AttendeeRole.Resource && viewing.Viewer.MaySpeakFor(a.Who))
+                        .Select(a => viewing.View(people[a.Who])),
+                ]
+                : [],
+            told.MayChange,
+            told.MayChange && told.Kind != EntryKind.Hold && whole is not null && viewing.Viewer.StandsFor(whole.Organiser, told.Private),
+            told.WhyNot is { } whyNot ? English.Word(whyNot, whole is null ? "its organiser" : people[whole.Organiser].Name) : null,
+            Said(told.Time!),
+            told.Rule is { } rule ? RuleWords.Write(rule) : null,
+            reaches,
+            null,
+            null,
+            null,
+            [],
+            [],
+            null,
+            false,
+            false,
+            [],
+            Admission.Asked
+        );
     }
 
     /// <summary>The times as the entry itself says them, where that is neither the viewer's zone nor the lane's.</summary>
     private static string OwnZone(Viewing viewing, CalendarUser owner, DisclosedEntry told)
     {
-        if (told.Time is not TimedEntry timed) return "";
+        if (told.Time is not TimedEntry timed)
+            return "";
         string At(string zone, Instant moment) => $"{English.Time(Zones.Get(zone).ToLocal(moment).TimeOfDay)} in {Zones.City(zone)}";
-        if (timed.EndZone is { } endZone) return $" ({At(timed.Zone, told.Stretch.Start)} to {At(endZone, told.Stretch.End)})";
+        if (timed.EndZone is { } endZone)
+            return $" ({At(timed.Zone, told.Stretch.Start)} to {At(endZone, told.Stretch.End)})";
         return timed.Zone == viewing.Zone.Id || timed.Zone == owner.Zone ? "" : $" ({At(timed.Zone, told.Stretch.Start)})";
     }
 
-    private static SaidTime Said(EntryTime time) => time switch
-    {
-        TimedEntry timed => new SaidTime(LocalTime.Format(timed.Start), timed.Zone, (int)timed.Length.TotalMinutes, false, timed.EndZone, timed.EndZone is { } zone ? LocalTime.Format(Zones.Get(zone).ToLocal(Zones.Get(timed.Zone).ToInstant(timed.Start) + timed.Length)) : null),
-        AllDayEntry days => new SaidTime(LocalDatePattern.Iso.Format(days.First), "", Period.DaysBetween(days.First, days.Until), true, null),
-        _ => throw new ArgumentOutOfRangeException(nameof(time)),
-    };
+    private static SaidTime Said(EntryTime time) =>
+        time switch
+        {
+            TimedEntry timed => new SaidTime(
+                LocalTime.Format(timed.Start),
+                timed.Zone,
+                (int)timed.Length.TotalMinutes,
+                false,
+                timed.EndZone,
+                timed.EndZone is { } zone
+                    ? LocalTime.Format(Zones.Get(zone).ToLocal(Zones.Get(timed.Zone).ToInstant(timed.Start) + timed.Length))
+                    : null
+            ),
+            AllDayEntry days => new SaidTime(
+                LocalDatePattern.Iso.Format(days.First),
+                "",
+                Period.DaysBetween(days.First, days.Until),
+                true,
+                null
+            ),
+            _ => throw new ArgumentOutOfRangeException(nameof(time)),
+        };
 
-    private static HeldView? Held(Viewing viewing, CalendarUser owner, WholeEntry? whole) => whole?.HoldRequest is not { } request ? null : new HeldView(
-        request, whole.LapsesAt is { } lapses ? $"held until {English.Moment(viewing.Zone.ToLocal(lapses), viewing.Today)}" : "held", whole.LapsesAt is { } at ? LaneViews.Ms(at) : null,
-        [.. viewing.Store.HoldsOf(request).Where(h => h.Owner == owner.Id).Select(h => LaneViews.Ms(h.Time.ToStretch(owner.HomeZone).Start))]);
+    private static HeldView? Held(Viewing viewing, CalendarUser owner, WholeEntry? whole) =>
+        whole?.HoldRequest is not { } request
+            ? null
+            : new HeldView(
+                request,
+                whole.LapsesAt is { } lapses ? $"held until {English.Moment(viewing.Zone.ToLocal(lapses), viewing.Today)}" : "held",
+                whole.LapsesAt is { } at ? LaneViews.Ms(at) : null,
+                [
+                    .. viewing
+                        .Store.HoldsOf(request)
+                        .Where(h => h.Owner == owner.Id)
+                        .Select(h => LaneViews.Ms(h.Time.ToStretch(owner.HomeZone).Start)),
+                ]
+            );
 
     private static ReachView View(ReachSpan span)
     {
@@ -202,7 +367,8 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var note = span switch
         {
             { Reach: Reach.ThisOne } => first,
-            { Last: { } last, Count: { } count } => $"{count}, from {English.ShortDay(span.First.Date)} to {English.ShortDay(last.Date)} {last.Year}",
+            { Last: { } last, Count: { } count } =>
+                $"{count}, from {English.ShortDay(span.First.Date)} to {English.ShortDay(last.Date)} {last.Year}",
             _ => $"from {English.ShortDay(span.First.Date)} {span.First.Year}, no end",
         };
         return new ReachView(span.Reach, label, note);
@@ -210,7 +376,8 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
 
     private static string? MadeBy(IReadOnlyDictionary<UserId, CalendarUser> people, WholeEntry? whole)
     {
-        if (whole is null || !people.TryGetValue(whole.MadeBy, out var maker)) return null;
+        if (whole is null || !people.TryGetValue(whole.MadeBy, out var maker))
+            return null;
         return whole.MadeBy == whole.Organiser ? maker.Name : $"{maker.Name} for {people[whole.Organiser].Name}";
     }
 }

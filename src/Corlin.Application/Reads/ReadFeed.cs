@@ -21,10 +21,12 @@ public sealed record ReadFeed(UserId Viewer, string Calendar, Sight Most, bool P
 
     public FeedContent Run(ICalendarReads store)
     {
-        if (Most is not (Sight.Outline or Sight.Headline)) throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
+        if (Most is not (Sight.Outline or Sight.Headline))
+            throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.NotFound);
-        var (shared, lane, span) = SharedLanes.Of(viewing, owner, new SharedPart(Days, null, Most, Private, MostEntries)) ?? throw new RefusedException(RefusalKind.NotFound);
+        var (shared, lane, span) = SharedLanes.Of(viewing, owner, new SharedPart(Days, null, Most, Private, MostEntries))
+            ?? throw new RefusedException(RefusalKind.NotFound);
         return new FeedContent(shared, ReadBusy.Of(lane, span));
     }
 }
@@ -39,15 +41,25 @@ public sealed record OpenFeed(string Key, Instant Now)
 {
     private static readonly Duration NotedEvery = Duration.FromMinutes(5);
 
-    /// <exception cref="RefusedException">No feed ever had that key, or it has ended; or its reader may know nothing of the calendar now.</exception>
+    /// <exception cref="RefusedException">No feed ever had that key, or it has ended; or its reader may know nothing of the calendar
+    /// now.</exception>
     public OpenedFeed Run(ICalendarReads store)
     {
-        if (store.FeedOfKey(ConferenceAt.Hash(Key)!) is not { } found) throw new RefusedException(RefusalKind.NotFound);
-        if (!found.Stands || !Feeds.IsHeld(store, found.Feed, Now)) throw new RefusedException(RefusalKind.FeedEnded);
+        if (store.FeedOfKey(ConferenceAt.Hash(Key)!) is not { } found)
+            throw new RefusedException(RefusalKind.NotFound);
+        if (!found.Stands || !Feeds.IsHeld(store, found.Feed, Now))
+            throw new RefusedException(RefusalKind.FeedEnded);
         var feed = found.Feed;
         try
         {
-            var content = new ReadFeed(feed.Reader, store.Users([feed.Owner])[feed.Owner].PublicId, feed.Most, feed.Private, feed.Days, Now).Run(store);
+            var content = new ReadFeed(
+                feed.Reader,
+                store.Users([feed.Owner])[feed.Owner].PublicId,
+                feed.Most,
+                feed.Private,
+                feed.Days,
+                Now
+            ).Run(store);
             return new OpenedFeed(feed.Id, feed.By, feed.ReadAt is not { } last || Now - last > NotedEvery, content);
         }
         catch (RefusedException)

@@ -15,7 +15,17 @@ namespace Corlin.Application.Reads;
 /// <param name="Read">"Read today at 09:40 by Lightning/115", or that it never was.</param>
 /// <param name="Stopped">Why it tells nothing now; null where it does.</param>
 /// <param name="MayRenew">Whether the viewer gets another link to it.</param>
-public sealed record FeedView(long Id, string Reader, string MadeBy, Sight Most, bool Private, int Days, string Read, string? Stopped, bool MayRenew);
+public sealed record FeedView(
+    long Id,
+    string Reader,
+    string MadeBy,
+    Sight Most,
+    bool Private,
+    int Days,
+    string Read,
+    string? Stopped,
+    bool MayRenew
+);
 
 /// <param name="MayMake">Whether the viewer may have a program of their own read it.</param>
 /// <param name="MayTellPrivate">Whether that can tell them what is private there.</param>
@@ -30,28 +40,57 @@ public sealed record ReadFeeds(UserId Viewer, string Owner, Instant Now)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
-        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var rights)) rights = Rights.None;
+        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var rights))
+            rights = Rights.None;
         var speaks = owner.Id == Viewer || rights.MaySpeakFor;
         var feeds = store.FeedsOf(owner.Id).Where(f => speaks || f.By == Viewer).ToList();
         var people = viewing.Users(feeds.SelectMany(f => new[] { f.Reader, f.By }));
         return new FeedsView(
-            rights.Sight > Sight.Nothing, rights.PrivateSight > Sight.Outline, speaks ? Outside(viewing, owner) : [], [.. feeds.Select(f => View(viewing, f, people))]);
+            rights.Sight > Sight.Nothing,
+            rights.PrivateSight > Sight.Outline,
+            speaks ? Outside(viewing, owner) : [],
+            [.. feeds.Select(f => View(viewing, f, people))]
+        );
     }
 
     /// <summary>Who holds something there, is outside and is known to the viewer.</summary>
     private static List<PersonView> Outside(Viewing viewing, CalendarUser owner)
     {
-        var holders = viewing.Store.GrantsIn([owner.Id]).Where(g => g.HoldsAt(viewing.Now) && g.Sight > Sight.Nothing).Select(g => g.Receiver).OfType<UserId>().Distinct().ToList();
+        var holders = viewing
+            .Store.GrantsIn([owner.Id])
+            .Where(g => g.HoldsAt(viewing.Now) && g.Sight > Sight.Nothing)
+            .Select(g => g.Receiver)
+            .OfType<UserId>()
+            .Distinct()
+            .ToList();
         var people = viewing.Users(holders);
-        return [.. holders.Select(h => people[h]).Where(p => p is { Inside: false, Kind: UserKind.Person, PublicId.Length: > 0 }).OrderBy(p => p.Name, StringComparer.Ordinal).Select(viewing.View)];
+        return
+        [
+            .. holders
+                .Select(h => people[h])
+                .Where(p => p is { Inside: false, Kind: UserKind.Person, PublicId.Length: > 0 })
+                .OrderBy(p => p.Name, StringComparer.Ordinal)
+                .Select(viewing.View),
+        ];
     }
 
-    private FeedView View(Viewing viewing, Feed feed, IReadOnlyDictionary<UserId, CalendarUser> people) => new(
-        feed.Id, people[feed.Reader].Name, people[feed.By].Name, feed.Most, feed.Private, feed.Days, Read(viewing, feed), Stopped(viewing.Store, feed, people), !feed.IsForSelf || feed.By == Viewer);
+    private FeedView View(Viewing viewing, Feed feed, IReadOnlyDictionary<UserId, CalendarUser> people) =>
+        new(
+            feed.Id,
+            people[feed.Reader].Name,
+            people[feed.By].Name,
+            feed.Most,
+            feed.Private,
+            feed.Days,
+            Read(viewing, feed),
+            Stopped(viewing.Store, feed, people),
+            !feed.IsForSelf || feed.By == Viewer
+        );
 
     private static string Read(Viewing viewing, Feed feed)
     {
-        if (feed.ReadAt is not { } at) return "Not read yet";
+        if (feed.ReadAt is not { } at)
+            return "Not read yet";
         var local = viewing.Zone.ToLocal(at);
         var with = feed.ReadWith is { } program ? $" by {program}" : "";
         return $"Read {English.NearDay(local.Date, viewing.Today)} at {English.Time(local.TimeOfDay)}{with}";
@@ -59,7 +98,10 @@ public sealed record ReadFeeds(UserId Viewer, string Owner, Instant Now)
 
     private string? Stopped(ICalendarReads store, Feed feed, IReadOnlyDictionary<UserId, CalendarUser> people)
     {
-        if (!Feeds.IsHeld(store, feed, Now)) return $"{people[feed.By].Name} made it and no longer speaks for the owner. Renew the link for it to go on.";
-        return Feeds.Seen(store, feed.Reader, feed.Owner, Now) == Sight.Nothing ? $"{people[feed.Reader].Name} may see nothing of this calendar now." : null;
+        if (!Feeds.IsHeld(store, feed, Now))
+            return $"{people[feed.By].Name} made it and no longer speaks for the owner. Renew the link for it to go on.";
+        return Feeds.Seen(store, feed.Reader, feed.Owner, Now) == Sight.Nothing
+            ? $"{people[feed.Reader].Name} may see nothing of this calendar now."
+            : null;
     }
 }

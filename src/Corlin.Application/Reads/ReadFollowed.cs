@@ -15,7 +15,17 @@ namespace Corlin.Application.Reads;
 /// <param name="Read">"Read today at 09:40", or that it never was.</param>
 /// <param name="Failure">Why the last try failed, and when the next comes; null where it did not.</param>
 /// <param name="Waiting">It is due and being read.</param>
-public sealed record FollowedView(long Id, string Name, string Address, string Most, int EveryMinutes, int Entries, string Read, string? Failure, bool Waiting);
+public sealed record FollowedView(
+    long Id,
+    string Name,
+    string Address,
+    string Most,
+    int EveryMinutes,
+    int Entries,
+    string Read,
+    string? Failure,
+    bool Waiting
+);
 
 /// <param name="MayChange">Whether the viewer may follow calendars on that lane.</param>
 public sealed record FollowedListView(bool MayChange, IReadOnlyList<FollowedView> Calendars);
@@ -29,17 +39,27 @@ public sealed record ReadFollowed(UserId Viewer, string Owner, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Owner) ?? throw new RefusedException(RefusalKind.PersonUnknown, "who", Owner);
         // An address opens the calendar behind it: who may not change the lane learns of none.
-        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) || own.Acting < Acting.Change) return new FollowedListView(false, []);
+        if (!viewing.RightsOn([owner.Id]).TryGetValue(owner.Id, out var own) || own.Acting < Acting.Change)
+            return new FollowedListView(false, []);
         var followed = store.FollowedBy([owner.Id]);
         var counts = store.CountAtHome([.. followed.Select(f => f.Calendar)]);
         return new FollowedListView(true, [.. followed.Select(f => View(viewing, f, counts.GetValueOrDefault(f.Calendar)))]);
     }
 
-    private static FollowedView View(Viewing viewing, Followed followed, int entries) => new(
-        followed.Id, followed.Name, followed.Address, English.Word(followed.Most), (int)followed.Every.TotalMinutes, entries,
-        followed.FetchedAt is { } read ? $"Read {At(viewing, read)}" : "Never read yet",
-        followed.Failure is { } why ? $"{English.Word(why)}. {(followed.FetchedAt is null ? "The" : "What was read last stays; the")} next try is {At(viewing, followed.DueAt)}." : null,
-        followed.DueAt <= viewing.Now);
+    private static FollowedView View(Viewing viewing, Followed followed, int entries) =>
+        new(
+            followed.Id,
+            followed.Name,
+            followed.Address,
+            English.Word(followed.Most),
+            (int)followed.Every.TotalMinutes,
+            entries,
+            followed.FetchedAt is { } read ? $"Read {At(viewing, read)}" : "Never read yet",
+            followed.Failure is { } why
+                ? $"{English.Word(why)}. {(followed.FetchedAt is null ? "The" : "What was read last stays; the")} next try is {At(viewing, followed.DueAt)}."
+                : null,
+            followed.DueAt <= viewing.Now
+        );
 
     /// <summary>"today at 09:40", "Sunday 7 March at 08:00".</summary>
     private static string At(Viewing viewing, Instant moment)
@@ -48,11 +68,16 @@ public sealed record ReadFollowed(UserId Viewer, string Owner, Instant Now)
         return $"{English.NearDay(local.Date, viewing.Today)} at {English.Time(local.TimeOfDay)}";
     }
 
-    /// <summary>"Pilotage not read since Sunday 7 March at 08:00": of those that could not be read for longer than they should wait; null where all were.</summary>
+    /// <summary>
+    /// "Pilotage not read since Sunday 7 March at 08:00": of those that could not be read for longer than they should wait; null where all
+    /// were.
+    /// </summary>
     internal static string? Unread(Viewing viewing, Lane lane)
     {
-        var late = lane.Followed.Where(f => f.Failure is not null && (f.FetchedAt is not { } read || viewing.Now - read > f.Every + f.Every))
-            .Select(f => f.FetchedAt is { } read ? $"{f.Name} not read since {At(viewing, read)}" : $"{f.Name} could not be read yet").ToList();
+        var late = lane
+            .Followed.Where(f => f.Failure is not null && (f.FetchedAt is not { } read || viewing.Now - read > f.Every + f.Every))
+            .Select(f => f.FetchedAt is { } read ? $"{f.Name} not read since {At(viewing, read)}" : $"{f.Name} could not be read yet")
+            .ToList();
         return late.Count == 0 ? null : string.Join(", ", late);
     }
 }

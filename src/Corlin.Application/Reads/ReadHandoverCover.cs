@@ -22,7 +22,14 @@ public sealed record ReadHandoverCover(UserId Viewer, string Cover, LocalDate Fi
         var grants = store.GrantsOn([.. principals.Select(p => p.Id)], cover.Id);
         return new HandoverCoverView([.. principals.Where(p => !Speaks(grants[p.Id], p)).Select(viewing.View)]);
 
-        bool Speaks(IEnumerable<Grant> held, CalendarUser principal) => Rights.Combine(
-            held.Where(g => g.Calendar is null), cover.Inside, Core.Time.Zones.Get(principal.Zone).AtStrictly(First + new LocalTime(12, 0)).ToInstant(), store.CeilingFor(cover.Inside)).MaySpeakFor;
+        bool Speaks(IEnumerable<Grant> held, CalendarUser principal) =>
+            Rights
+                .Combine(
+                    held.Where(g => g.Calendar is null),
+                    cover.Inside,
+                    Core.Time.Zones.Get(principal.Zone).AtStrictly(First + new LocalTime(12, 0)).ToInstant(),
+                    store.CeilingFor(cover.Inside)
+                )
+                .MaySpeakFor;
     }
 }

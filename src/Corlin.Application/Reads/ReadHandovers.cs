@@ -29,14 +29,26 @@ public sealed record ReadHandovers(UserId Viewer, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var open = OpenItems.Read(viewing, viewing.Principals).ToLookup(r => r.For.Id);
         return new HandoversView(
-            viewing.View(viewing.Person), Heads(viewing), [.. viewing.Principals.Select(p => new OpenForView(viewing.View(p), [.. open[p.PublicId]]))]);
+            viewing.View(viewing.Person),
+            Heads(viewing),
+            [.. viewing.Principals.Select(p => new OpenForView(viewing.View(p), [.. open[p.PublicId]]))]
+        );
     }
 
     internal static IReadOnlyList<HandoverHeadView> Heads(Viewing viewing)
     {
         var standing = viewing.Store.HandoversOf(viewing.Person.Id, viewing.Today.PlusDays(-DaysAfter), Most);
         var people = viewing.Users(standing.SelectMany(h => new[] { h.Away, h.Cover }));
-        return [.. standing.Select(h => new HandoverHeadView(h.Number, viewing.View(people[h.Away]), viewing.View(people[h.Cover]), Words(viewing, h, people), viewing.Today > h.Last))];
+        return
+        [
+            .. standing.Select(h => new HandoverHeadView(
+                h.Number,
+                viewing.View(people[h.Away]),
+                viewing.View(people[h.Cover]),
+                Words(viewing, h, people),
+                viewing.Today > h.Last
+            )),
+        ];
     }
 
     internal static string Words(Viewing viewing, Handover handover, IReadOnlyDictionary<UserId, CalendarUser> people)
@@ -45,10 +57,12 @@ public sealed record ReadHandovers(UserId Viewer, Instant Now)
         var things = English.Count(handover.Items.Length, "thing", "things");
         var last = English.ShortDay(handover.Last);
         var mine = handover.Away == viewing.Person.Id;
-        if (viewing.Today > handover.Last) return mine ? $"{cover.Name} covered for you to {last}." : $"You covered for {away.Name} to {last}.";
-        if (viewing.Today < handover.First) return mine
-            ? $"From {English.ShortDay(handover.First)} to {last} you leave {cover.Name} {things}."
-            : $"From {English.ShortDay(handover.First)} to {last} {away.Name} leaves you {things}.";
+        if (viewing.Today > handover.Last)
+            return mine ? $"{cover.Name} covered for you to {last}." : $"You covered for {away.Name} to {last}.";
+        if (viewing.Today < handover.First)
+            return mine
+                ? $"From {English.ShortDay(handover.First)} to {last} you leave {cover.Name} {things}."
+                : $"From {English.ShortDay(handover.First)} to {last} {away.Name} leaves you {things}.";
         return mine ? $"To {last} you leave {cover.Name} {things}." : $"{away.Name} is away to {last} and leaves you {things}.";
     }
 }

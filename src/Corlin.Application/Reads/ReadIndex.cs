@@ -36,8 +36,22 @@ public sealed record ReadIndex(UserId Viewer, string Text, string? Of, Instant N
         var members = store.CountMembers([.. found.Where(f => f.Kind == UserKind.Group).Select(f => f.Id)]);
         var facts = store.Facts([.. found.Where(f => f.Kind == UserKind.Room).Select(f => f.Id)]);
         return new IndexView(
-            [.. found.Select(f => new IndexRow(viewing.View(f), Line(viewing, f, members.GetValueOrDefault(f.Id), facts.GetValueOrDefault(f.Id))))], count,
-            store.IsAdministrator(Viewer), [.. viewing.Users(viewing.Keeps).Values.Where(u => viewing.Keeps.Contains(u.Id) && u.Kind == UserKind.Person).OrderBy(u => u.Flag).Select(viewing.View)]);
+            [
+                .. found.Select(f => new IndexRow(
+                    viewing.View(f),
+                    Line(viewing, f, members.GetValueOrDefault(f.Id), facts.GetValueOrDefault(f.Id))
+                )),
+            ],
+            count,
+            store.IsAdministrator(Viewer),
+            [
+                .. viewing
+                    .Users(viewing.Keeps)
+                    .Values.Where(u => viewing.Keeps.Contains(u.Id) && u.Kind == UserKind.Person)
+                    .OrderBy(u => u.Flag)
+                    .Select(viewing.View),
+            ]
+        );
     }
 
     private static string Line(Viewing viewing, CalendarUser who, int members, PersonFacts? facts)
@@ -45,7 +59,11 @@ public sealed record ReadIndex(UserId Viewer, string Text, string? Of, Instant N
         var parts = who.Kind switch
         {
             UserKind.Group => [English.Count(members, "member", "members")],
-            UserKind.Room or UserKind.Resource => [facts?.Capacity is { } n ? English.Count(n, "seat", "seats") : who.Post, SiteOf(viewing, who)],
+            UserKind.Room or UserKind.Resource =>
+            [
+                facts?.Capacity is { } n ? English.Count(n, "seat", "seats") : who.Post,
+                SiteOf(viewing, who),
+            ],
             _ when who.KeptFor is { } principal => [$"contact of {viewing.Users([principal])[principal].GivenName}", who.Post],
             _ when !who.Inside => [who.Post, who.Address[(who.Address.IndexOf('@', StringComparison.Ordinal) + 1)..]],
             _ => new[] { who.Post, viewing.TownOf(who) },

@@ -23,18 +23,39 @@ public sealed record ReadLetters(UserId Viewer, string Id, LocalDateTime? Recurr
     {
         var viewing = new Viewing(store, Viewer, Now);
         var meeting = store.Entry(Id);
-        if (meeting is not { Kind: EntryKind.Meeting } || !viewing.Viewer.StandsFor(meeting.Owner, meeting.Private)) throw new RefusedException(RefusalKind.NotFound);
+        if (meeting is not { Kind: EntryKind.Meeting } || !viewing.Viewer.StandsFor(meeting.Owner, meeting.Private))
+            throw new RefusedException(RefusalKind.NotFound);
         var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
         var occurrence = Occurrences.Find(meeting, RecurrenceId, organiser.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
         var people = viewing.Users(Agreement.For(meeting, RecurrenceId).Where(p => p.Role != AttendeeRole.Resource).Select(p => p.Who));
-        var last = store.LettersAbout(Id, Most).GroupBy(l => l.To, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.Max(l => l.At), StringComparer.OrdinalIgnoreCase);
-        var (subject, text) = English.Reminder(occurrence.Title, English.When(occurrence.Time, organiser.HomeZone), viewing.ClockOf(organiser), organiser, viewing.Person);
+        var last = store
+            .LettersAbout(Id, Most)
+            .GroupBy(l => l.To, StringComparer.OrdinalIgnoreCase)
+            .ToDictionary(g => g.Key, g => g.Max(l => l.At), StringComparer.OrdinalIgnoreCase);
+        var (subject, text) = English.Reminder(
+            occurrence.Title,
+            English.When(occurrence.Time, organiser.HomeZone),
+            viewing.ClockOf(organiser),
+            organiser,
+            viewing.Person
+        );
         return new LettersView(
-            subject, text,
-            [.. people.Values.Where(p => last.ContainsKey(p.Address)).Select(p =>
-            {
-                var local = viewing.Zone.ToLocal(last[p.Address]);
-                return new WrittenToView(p.PublicId, p.GivenName, English.Moment(local, viewing.Today), local.Date == viewing.Today);
-            })]);
+            subject,
+            text,
+            [
+                .. people
+                    .Values.Where(p => last.ContainsKey(p.Address))
+                    .Select(p =>
+                    {
+                        var local = viewing.Zone.ToLocal(last[p.Address]);
+                        return new WrittenToView(
+                            p.PublicId,
+                            p.GivenName,
+                            English.Moment(local, viewing.Today),
+                            local.Date == viewing.Today
+                        );
+                    }),
+            ]
+        );
     }
 }

@@ -19,9 +19,26 @@ namespace Corlin.Application.Reads;
 /// <param name="Zone">The zone that was said, else the reader's; null where no time was chosen.</param>
 /// <param name="EndZone">Of a journey the zone by which its end was said.</param>
 public sealed record LineReading(
-    string? InNameOf, string? Title, IReadOnlyList<PersonView> Required, IReadOnlyList<PersonView> Optional, IReadOnlyList<string> RequiredAddresses,
-    IReadOnlyList<string> OptionalAddresses, string? From, string? To, long? Start, string When, int? Minutes, string? Place, bool? Video, bool? Private, string? Repeats,
-    IReadOnlyList<NotUnderstoodView> NotUnderstood, string? Local, string? Zone, string? EndZone);
+    string? InNameOf,
+    string? Title,
+    IReadOnlyList<PersonView> Required,
+    IReadOnlyList<PersonView> Optional,
+    IReadOnlyList<string> RequiredAddresses,
+    IReadOnlyList<string> OptionalAddresses,
+    string? From,
+    string? To,
+    long? Start,
+    string When,
+    int? Minutes,
+    string? Place,
+    bool? Video,
+    bool? Private,
+    string? Repeats,
+    IReadOnlyList<NotUnderstoodView> NotUnderstood,
+    string? Local,
+    string? Zone,
+    string? EndZone
+);
 
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
 /// <param name="Why">What it was taken for, in words.</param>
@@ -44,11 +61,26 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             _ => ((LocalDate?)null, (LocalDate?)null),
         };
         return new LineReading(
-            line.InNameOf, line.Title, Known(viewing, line.Required), Known(viewing, line.Optional), [.. line.Required.Where(IsAddress)], [.. line.Optional.Where(IsAddress)],
-            Date(from), Date(to), start?.ToUnixTimeMilliseconds(), When(line, from, to) + ByWhichClock(line), line.Length is { } length ? (int)length.TotalMinutes : null, line.Place ?? line.OtherPlace, line.Video, line.Private,
+            line.InNameOf,
+            line.Title,
+            Known(viewing, line.Required),
+            Known(viewing, line.Optional),
+            [.. line.Required.Where(IsAddress)],
+            [.. line.Optional.Where(IsAddress)],
+            Date(from),
+            Date(to),
+            start?.ToUnixTimeMilliseconds(),
+            When(line, from, to) + ByWhichClock(line),
+            line.Length is { } length ? (int)length.TotalMinutes : null,
+            line.Place ?? line.OtherPlace,
+            line.Video,
+            line.Private,
             line.Rule is { } rule ? RuleWords.Write(rule) : null,
             [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))],
-            line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null, start is null ? null : zone.Id, line.EndZone);
+            line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null,
+            start is null ? null : zone.Id,
+            line.EndZone
+        );
     }
 
     private static readonly LocalDateTimePattern LocalText = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm");
@@ -56,34 +88,38 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
     private static List<PersonView> Known(Viewing viewing, IEnumerable<string> keys) =>
         [.. keys.Where(k => !IsAddress(k)).Distinct().Select(viewing.Store.User).OfType<CalendarUser>().Select(viewing.View)];
 
-    private static string When(Line line, LocalDate? from, LocalDate? to) => (line.Time, from, to) switch
-    {
-        ({ } time, { } day, _) => $"{English.Day(day)}, {English.Time(time)}",
-        (_, { } first, { } last) when first == last => English.Day(first),
-        (_, { } first, { } last) => $"between {English.ShortDay(first)} and {English.ShortDay(last)}",
-        _ => "",
-    };
+    private static string When(Line line, LocalDate? from, LocalDate? to) =>
+        (line.Time, from, to) switch
+        {
+            ({ } time, { } day, _) => $"{English.Day(day)}, {English.Time(time)}",
+            (_, { } first, { } last) when first == last => English.Day(first),
+            (_, { } first, { } last) => $"between {English.ShortDay(first)} and {English.ShortDay(last)}",
+            _ => "",
+        };
 
     /// <summary>" Halifax time", or " in Lisbon to 13:30 in Halifax".</summary>
-    private static string ByWhichClock(Line line) => line switch
-    {
-        { EndZone: { } end, Zone: { } begin, Date: { } date, Time: { } time, Length: { } length } =>
-            $" in {Zones.City(begin)} to {English.Time(Zones.Get(end).ToLocal(Zones.Get(begin).ToInstant(date + time) + length).TimeOfDay)} in {Zones.City(end)}",
-        { Zone: { } said } => $" {Zones.City(said)} time",
-        _ => "",
-    };
+    private static string ByWhichClock(Line line) =>
+        line switch
+        {
+            { EndZone: { } end, Zone: { } begin, Date: { } date, Time: { } time, Length: { } length } =>
+                $" in {Zones.City(begin)} to {English.Time(Zones.Get(end).ToLocal(Zones.Get(begin).ToInstant(date + time) + length).TimeOfDay)} in {Zones.City(end)}",
+            { Zone: { } said } => $" {Zones.City(said)} time",
+            _ => "",
+        };
 
     private static string? Date(LocalDate? date) => date is { } day ? LocalDatePattern.Iso.Format(day) : null;
 
-    private static string Why(NotUnderstoodKind kind) => kind switch
-    {
-        NotUnderstoodKind.Person => "nobody here has that name, or more than one",
-        NotUnderstoodKind.Time => "it is past, does not exist, or may be several",
-        NotUnderstoodKind.NoDay => "say on which day",
-        _ => "not understood",
-    };
+    private static string Why(NotUnderstoodKind kind) =>
+        kind switch
+        {
+            NotUnderstoodKind.Person => "nobody here has that name, or more than one",
+            NotUnderstoodKind.Time => "it is past, does not exist, or may be several",
+            NotUnderstoodKind.NoDay => "say on which day",
+            _ => "not understood",
+        };
 
-    private static bool IsAddress(string key) => key.Contains('@', StringComparison.Ordinal) && !key.Contains(' ', StringComparison.Ordinal);
+    private static bool IsAddress(string key) =>
+        key.Contains('@', StringComparison.Ordinal) && !key.Contains(' ', StringComparison.Ordinal);
 
     /// <summary>Names as the store knows them. A given name is enough where one person has it.</summary>
     private sealed class StoreNames(Viewing viewing) : ILineNames
@@ -94,35 +130,48 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 
         public LineName? Person(string name)
         {
-            if (asked.TryGetValue(name, out var known)) return known;
+            if (asked.TryGetValue(name, out var known))
+                return known;
             return asked[name] = IsAddress(name) ? new LineName(ByAddress(name.ToLowerInvariant())) : Find(name);
         }
 
-        public bool ArrangesFor(string key) => viewing.Store.User(key) is { } who && (who.Id == viewing.Person.Id || viewing.Viewer.MaySpeakFor(who.Id));
+        public bool ArrangesFor(string key) =>
+            viewing.Store.User(key) is { } who && (who.Id == viewing.Person.Id || viewing.Viewer.MaySpeakFor(who.Id));
 
         public bool IsGroup(string key) => viewing.Store.User(key) is { Kind: UserKind.Group };
 
         public string? Place(string name) =>
             viewing.Places.Values.FirstOrDefault(p => Plain.Same(p.Name, name))?.Name
-            ?? viewing.Store.FindUsers(name, viewing.Keeps, Enough).FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))?.Name;
+            ?? viewing
+                .Store.FindUsers(name, viewing.Keeps, Enough)
+                .FirstOrDefault(u => u.Kind == UserKind.Room && Plain.Same(u.Name, name))
+                ?.Name;
 
         /// <summary>Whose contact the viewer may not know stays an address.</summary>
-        private string ByAddress(string address) => viewing.Store.UserByAddress(address) is { } known && viewing.MayKnow(known) ? known.PublicId : address;
+        private string ByAddress(string address) =>
+            viewing.Store.UserByAddress(address) is { } known && viewing.MayKnow(known) ? known.PublicId : address;
 
         private LineName? Find(string name)
         {
             var said = name.StartsWith("the ", StringComparison.OrdinalIgnoreCase) ? name[4..] : name;
-            if (said.Length == 0 || !char.IsLetter(said[0])) return null;
+            if (said.Length == 0 || !char.IsLetter(said[0]))
+                return null;
             var first = said.Split(' ')[0];
             // Most words of a line begin nobody's name, and that is asked once for each.
             var found = Called(first);
-            if (found.Count == 0) return null;
-            if (first.Length < said.Length) found = [.. found.Concat(Called(said)).DistinctBy(u => u.Id)];
-            if (found.FirstOrDefault(u => u.Kind == UserKind.Group && NameList.IsGroup(u.Name, said)) is { } group) return new LineName(group.PublicId);
+            if (found.Count == 0)
+                return null;
+            if (first.Length < said.Length)
+                found = [.. found.Concat(Called(said)).DistinctBy(u => u.Id)];
+            if (found.FirstOrDefault(u => u.Kind == UserKind.Group && NameList.IsGroup(u.Name, said)) is { } group)
+                return new LineName(group.PublicId);
             var called = NameList.Called([.. found.Where(u => u.Kind == UserKind.Person).Select(u => (u.PublicId, u.Name))], said);
             // Of several of one name the one for whom the viewer speaks is meant.
-            if (called.Count > 1) called = called.Where(ArrangesFor).ToList() is [var own] ? [own] : called;
-            return called.Count == 0 ? null : called.Count == 1 ? new LineName(called[0]) { Name = found.First(u => u.PublicId == called[0]).Name } : new LineName(null) { Either = [.. found.Where(u => called.Contains(u.PublicId)).Select(u => u.Name)] };
+            if (called.Count > 1)
+                called = called.Where(ArrangesFor).ToList() is [var own] ? [own] : called;
+            return called.Count == 0 ? null
+                : called.Count == 1 ? new LineName(called[0]) { Name = found.First(u => u.PublicId == called[0]).Name }
+                : new LineName(null) { Either = [.. found.Where(u => called.Contains(u.PublicId)).Select(u => u.Name)] };
         }
 
         private IReadOnlyList<CalendarUser> Called(string words) =>

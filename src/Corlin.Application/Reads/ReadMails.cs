@@ -29,13 +29,31 @@ public sealed record MailsView(IReadOnlyList<PersonView> Of, int Open, IReadOnly
 /// <param name="When">"09:42", "3 March 16:05".</param>
 /// <param name="Words">How it stands: "sent", "goes out in some seconds", "not delivered: …".</param>
 public sealed record MailLineView(
-    long Id, MailState State, bool Incoming, PersonView? Of, string Other, string OtherAddress, string Subject, string When, string Words);
+    long Id,
+    MailState State,
+    bool Incoming,
+    PersonView? Of,
+    string Other,
+    string OtherAddress,
+    string Subject,
+    string When,
+    string Words
+);
 
 /// <summary>A message with its text.</summary>
 /// <param name="Text">Null where it has not gone out yet.</param>
 /// <param name="Entry">The public id of what it is about.</param>
 /// <param name="HasSource">Whether the whole of it can be taken.</param>
-public sealed record MailView(MailLineView Line, string From, string To, string? Text, string? Entry, bool HasSource, bool MaySendAgain, bool MayLetBe);
+public sealed record MailView(
+    MailLineView Line,
+    string From,
+    string To,
+    string? Text,
+    string? Entry,
+    bool HasSource,
+    bool MaySendAgain,
+    bool MayLetBe
+);
 
 /// <param name="Of">The public id of whose mail; null for everybody's that the viewer may see.</param>
 public sealed record ReadMails(UserId Viewer, string? Of, MailPile Pile, string Text, long? Before, Instant Now)
@@ -48,21 +66,31 @@ public sealed record ReadMails(UserId Viewer, string? Of, MailPile Pile, string 
         var known = viewing.MailOf();
         var people = viewing.Users(known.Keys);
         IReadOnlyDictionary<UserId, bool> chosen = Of is null ? known : known.Where(k => people[k.Key].PublicId == Of).ToDictionary();
-        if (chosen.Count == 0) throw new RefusedException(RefusalKind.NotFound);
+        if (chosen.Count == 0)
+            throw new RefusedException(RefusalKind.NotFound);
         var administers = store.IsAdministrator(Viewer);
-        var found = store.Mails(new MailAsked(chosen, administers && Of is null, Text, States(Pile), Before, OnlyOpen: Pile == MailPile.Open), Most + 1);
+        var found = store.Mails(
+            new MailAsked(chosen, administers && Of is null, Text, States(Pile), Before, OnlyOpen: Pile == MailPile.Open),
+            Most + 1
+        );
         var open = store.Mails(new MailAsked(known, administers, "", States(MailPile.Open), null, OnlyOpen: true), Most);
         IEnumerable<CalendarUser> choices = [viewing.Person, .. viewing.Principals];
-        return new MailsView([.. choices.Select(viewing.View)], open.Count, [.. found.Take(Most).Select(m => MailViews.Line(viewing, m))], found.Count > Most ? found[Most - 1].Id : null);
+        return new MailsView(
+            [.. choices.Select(viewing.View)],
+            open.Count,
+            [.. found.Take(Most).Select(m => MailViews.Line(viewing, m))],
+            found.Count > Most ? found[Most - 1].Id : null
+        );
     }
 
-    private static MailState[] States(MailPile pile) => pile switch
-    {
-        MailPile.Sent => [MailState.Waiting, MailState.Trying, MailState.Failed, MailState.Sent],
-        MailPile.Received => [MailState.Filed, MailState.Unfiled],
-        MailPile.Open => [MailState.Trying, MailState.Failed, MailState.Unfiled],
-        _ => Enum.GetValues<MailState>(),
-    };
+    private static MailState[] States(MailPile pile) =>
+        pile switch
+        {
+            MailPile.Sent => [MailState.Waiting, MailState.Trying, MailState.Failed, MailState.Sent],
+            MailPile.Received => [MailState.Filed, MailState.Unfiled],
+            MailPile.Open => [MailState.Trying, MailState.Failed, MailState.Unfiled],
+            _ => Enum.GetValues<MailState>(),
+        };
 }
 
 public sealed record ReadMail(UserId Viewer, long Id, Instant Now)
@@ -72,8 +100,15 @@ public sealed record ReadMail(UserId Viewer, long Id, Instant Now)
         var viewing = new Viewing(store, Viewer, Now);
         var mail = viewing.MustFindMail(Id);
         return new MailView(
-            MailViews.Line(viewing, mail), Written(mail.From), Written(mail.To), mail.Text, mail.Entry, mail.State is MailState.Sent || mail.Incoming,
-            mail.State is MailState.Failed or MailState.Trying, mail.State is MailState.Failed or MailState.Unfiled);
+            MailViews.Line(viewing, mail),
+            Written(mail.From),
+            Written(mail.To),
+            mail.Text,
+            mail.Entry,
+            mail.State is MailState.Sent || mail.Incoming,
+            mail.State is MailState.Failed or MailState.Trying,
+            mail.State is MailState.Failed or MailState.Unfiled
+        );
     }
 
     private static string Written(Mailbox box) => box.Name.Length == 0 ? box.Address : $"{box.Name} <{box.Address}>";
@@ -92,8 +127,16 @@ internal static class MailViews
     {
         var other = mail.Incoming ? mail.From : mail.To;
         return new MailLineView(
-            mail.Id, mail.State, mail.Incoming, mail.Of is { } of ? viewing.View(viewing.Users([of])[of]) : null, other.Name.Length == 0 ? other.Address : other.Name, other.Address,
-            mail.Subject, English.When(viewing.Zone.ToLocal(mail.At), viewing.Today), English.Mail(mail, viewing.Zone, viewing.Today));
+            mail.Id,
+            mail.State,
+            mail.Incoming,
+            mail.Of is { } of ? viewing.View(viewing.Users([of])[of]) : null,
+            other.Name.Length == 0 ? other.Address : other.Name,
+            other.Address,
+            mail.Subject,
+            English.When(viewing.Zone.ToLocal(mail.At), viewing.Today),
+            English.Mail(mail, viewing.Zone, viewing.Today)
+        );
     }
 
     /// <summary>Whose mail the viewer may see, and of each whether private mail is included.</summary>
@@ -111,8 +154,10 @@ internal static class MailViews
 
     private static bool MaySee(this Viewing viewing, KeptMail mail)
     {
-        if (mail.Of is not { } of) return viewing.Store.IsAdministrator(viewing.Person.Id);
-        if (!viewing.MailOf().TryGetValue(of, out var includesPrivate)) return false;
+        if (mail.Of is not { } of)
+            return viewing.Store.IsAdministrator(viewing.Person.Id);
+        if (!viewing.MailOf().TryGetValue(of, out var includesPrivate))
+            return false;
         // The strictest of what it was when it was written and what it is now.
         return includesPrivate || !(mail.Private || (mail.Entry is { } entry && viewing.Store.Entry(entry) is { Private: true }));
     }

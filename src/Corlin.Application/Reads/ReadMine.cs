@@ -20,15 +20,40 @@ namespace Corlin.Application.Reads;
 /// <param name="Where">Where they work today, in words.</param>
 /// <param name="Returns">An absence of theirs that ended lately.</param>
 public sealed record MineView(
-    long Now, string DateLine, PersonView Viewer, IReadOnlyList<ZoneView> Zones, DayView Day, IReadOnlyList<ComingView> Coming, ComingView? After, IReadOnlyList<QueueRow> Asked, IReadOnlyList<MeetingNewsView> Told,
-    IReadOnlyList<HistoryRowView> Done, IReadOnlyList<HolderView> Holders, IReadOnlyList<PersonView> Speakers, bool OwnCopies, IReadOnlyList<ReturnHeadView> Returns,
-    string Where);
+    long Now,
+    string DateLine,
+    PersonView Viewer,
+    IReadOnlyList<ZoneView> Zones,
+    DayView Day,
+    IReadOnlyList<ComingView> Coming,
+    ComingView? After,
+    IReadOnlyList<QueueRow> Asked,
+    IReadOnlyList<MeetingNewsView> Told,
+    IReadOnlyList<HistoryRowView> Done,
+    IReadOnlyList<HolderView> Holders,
+    IReadOnlyList<PersonView> Speakers,
+    bool OwnCopies,
+    IReadOnlyList<ReturnHeadView> Returns,
+    string Where
+);
 
 /// <param name="When">"now, to 10:00", "10:30 to 11:30".</param>
 /// <param name="Leave">"leave at 10:05", where there is a way to go; null otherwise.</param>
 /// <param name="With">Who else is in it.</param>
 public sealed record ComingView(
-    string Id, string? Occurrence, string Title, string When, bool IsNow, string? Where, string? Link, string? Leave, string? With, string Takes, long Start, long End);
+    string Id,
+    string? Occurrence,
+    string Title,
+    string When,
+    bool IsNow,
+    string? Where,
+    string? Link,
+    string? Leave,
+    string? With,
+    string Takes,
+    long Start,
+    long End
+);
 
 /// <summary>What somebody holds in the viewer's calendars.</summary>
 /// <param name="Grant">The number of the grant, to withdraw it.</param>
@@ -47,21 +72,39 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
         var today = viewing.Zone.Day(viewing.Today);
         var ahead = new Stretch(today.Start, viewing.Zone.Day(viewing.Today.PlusDays(LookAheadDays)).End);
         var lane = Lanes.Read(viewing, [viewing.Person], ahead)[0];
-        var standing = lane.Entries.Where(e => e.Told.Stretch.End > Now && !e.Told.AllDay && e.Told.Takes > TimeTaken.Free).OrderBy(e => e.Told.Stretch.Start).ToList();
+        var standing = lane
+            .Entries.Where(e => e.Told.Stretch.End > Now && !e.Told.AllDay && e.Told.Takes > TimeTaken.Free)
+            .OrderBy(e => e.Told.Stretch.Start)
+            .ToList();
         var coming = standing.Where(e => e.Told.Stretch.Start < today.End).ToList();
         var speakers = new SpeakersOf(store, [Viewer], Now).For(Viewer, isPrivate: false);
         return new MineView(
-            LaneViews.Ms(Now), English.Day(viewing.Today), viewing.View(viewing.Person), viewing.ZonesOf([viewing.Person], today), ReadDesk.Today(viewing, [lane]),
-            [.. coming.Select(e => ComingViews.View(viewing, lane, e))], coming.Count == 0 && standing.Count > 0 ? ComingViews.View(viewing, lane, standing[0]) : null,
+            LaneViews.Ms(Now),
+            English.Day(viewing.Today),
+            viewing.View(viewing.Person),
+            viewing.ZonesOf([viewing.Person], today),
+            ReadDesk.Today(viewing, [lane]),
+            [.. coming.Select(e => ComingViews.View(viewing, lane, e))],
+            coming.Count == 0 && standing.Count > 0 ? ComingViews.View(viewing, lane, standing[0]) : null,
             [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
-            [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)], Done(viewing), Holders(viewing), [.. speakers.Select(viewing.View)], Copies.AreWanted(store, Viewer), ReadReturn.Heads(viewing, [viewing.Person], overOnly: true),
-            Strips.Words(viewing, lane, viewing.Today));
+            [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)],
+            Done(viewing),
+            Holders(viewing),
+            [.. speakers.Select(viewing.View)],
+            Copies.AreWanted(store, Viewer),
+            ReadReturn.Heads(viewing, [viewing.Person], overOnly: true),
+            Strips.Words(viewing, lane, viewing.Today)
+        );
     }
 
     private static IReadOnlyList<HistoryRowView> Done(Viewing viewing)
     {
-        var past = viewing.Store.Past(viewing.Person.Id, null, viewing.Now - DoneWithin, null, null, MostDone).Where(c => c.Actor != viewing.Person.Id).ToList();
-        if (past.Count == 0) return [];
+        var past = viewing
+            .Store.Past(viewing.Person.Id, null, viewing.Now - DoneWithin, null, null, MostDone)
+            .Where(c => c.Actor != viewing.Person.Id)
+            .ToList();
+        if (past.Count == 0)
+            return [];
         var rows = new HistoryRows(viewing, viewing.Person, viewing.CalendarsOf([viewing.Person.Id])[viewing.Person.Id], past);
         return [.. past.Select(rows.Row)];
     }
@@ -71,8 +114,19 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
         var grants = viewing.Store.GrantsIn([viewing.Person.Id]).Where(g => g.Receiver is not null && !g.IsOverAt(viewing.Now)).ToList();
         var people = viewing.Users(grants.Select(g => g.Receiver!.Value));
         var calendars = viewing.CalendarsOf([viewing.Person.Id]).GetValueOrDefault(viewing.Person.Id);
-        return [.. grants.OrderByDescending(g => g.Acting).ThenByDescending(g => g.Sight).ThenBy(g => people[g.Receiver!.Value].Name, StringComparer.Ordinal).Select(g => new HolderView(
-            g.Id, viewing.View(people[g.Receiver!.Value]), g.Sight, g.Acting,
-            $"may {English.Access(g.Terms, viewing.Person, viewing.Person, calendars?.NameOf(g))}{English.Dated(g.Terms, viewing.Person)}"))];
+        return
+        [
+            .. grants
+                .OrderByDescending(g => g.Acting)
+                .ThenByDescending(g => g.Sight)
+                .ThenBy(g => people[g.Receiver!.Value].Name, StringComparer.Ordinal)
+                .Select(g => new HolderView(
+                    g.Id,
+                    viewing.View(people[g.Receiver!.Value]),
+                    g.Sight,
+                    g.Acting,
+                    $"may {English.Access(g.Terms, viewing.Person, viewing.Person, calendars?.NameOf(g))}{English.Dated(g.Terms, viewing.Person)}"
+                )),
+        ];
     }
 }

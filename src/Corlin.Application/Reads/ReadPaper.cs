@@ -15,9 +15,12 @@ public sealed record ReadPaper(UserId Viewer, string Entry, string Paper, LocalD
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Lane);
         var entry = store.Entry(Entry);
-        if (owner is null || entry is null || Occurrences.Find(entry, RecurrenceId, owner.HomeZone) is not { } occurrence) throw new RefusedException(RefusalKind.NotFound);
-        var knows = viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own) && own.Told(viewing, occurrence) is { Whole: not null };
-        if (!knows) throw new RefusedException(RefusalKind.NotFound);
+        if (owner is null || entry is null || Occurrences.Find(entry, RecurrenceId, owner.HomeZone) is not { } occurrence)
+            throw new RefusedException(RefusalKind.NotFound);
+        var knows =
+            viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own) && own.Told(viewing, occurrence) is { Whole: not null };
+        if (!knows)
+            throw new RefusedException(RefusalKind.NotFound);
         return store.Papers([entry.Id]).FirstOrDefault(p => p.PublicId == Paper) ?? throw new RefusedException(RefusalKind.NotFound);
     }
 }

@@ -22,16 +22,22 @@ public sealed record ReadPasted(UserId Viewer, string Text, Instant Now)
 
     public IReadOnlyList<PastedView> Run(ICalendarReads store)
     {
-        if (Text.Length > LongestText) throw new RefusedException(RefusalKind.BadInput, "text", Text[..40] + "…");
+        if (Text.Length > LongestText)
+            throw new RefusedException(RefusalKind.BadInput, "text", Text[..40] + "…");
         var viewing = new Viewing(store, Viewer, Now);
         return [.. PastedPeople.Read(Text).Select(p => View(viewing, p))];
     }
 
     private static PastedView View(Viewing viewing, Pasted pasted)
     {
-        var text = pasted.Address is null ? pasted.Name : pasted.Name.Length == 0 ? pasted.Address : $"{pasted.Name} <{pasted.Address}>";
+        var text =
+            pasted.Address is null ? pasted.Name
+            : pasted.Name.Length == 0 ? pasted.Address
+            : $"{pasted.Name} <{pasted.Address}>";
         if (pasted.Address is { } address)
-            return viewing.Store.UserByAddress(address) is { } known && viewing.MayKnow(known) ? new PastedView(text, viewing.View(known), null, []) : new PastedView(text, null, address, []);
+            return viewing.Store.UserByAddress(address) is { } known && viewing.MayKnow(known)
+                ? new PastedView(text, viewing.View(known), null, [])
+                : new PastedView(text, null, address, []);
         var found = viewing.Store.FindUsers(pasted.Name, viewing.Keeps, Enough);
         var called = NameList.Called([.. found.Select(u => (u.PublicId, u.Name))], pasted.Name);
         var people = found.Where(u => called.Contains(u.PublicId)).Select(viewing.View).ToList();

@@ -15,7 +15,17 @@ public sealed record PlacesView(bool MayChange, IReadOnlyList<PlaceView> Places,
 /// <param name="Rooms">The rooms in it.</param>
 /// <param name="Ways">To the other sites, as far as they are known.</param>
 public sealed record PlaceView(
-    string Name, string Site, string Town, string Zone, string? Country, string? Address, bool Closed, int People, IReadOnlyList<PersonView> Rooms, IReadOnlyList<WayToView> Ways);
+    string Name,
+    string Site,
+    string Town,
+    string Zone,
+    string? Country,
+    string? Address,
+    bool Closed,
+    int People,
+    IReadOnlyList<PersonView> Rooms,
+    IReadOnlyList<WayToView> Ways
+);
 
 public sealed record WayToView(string Site, int Minutes);
 
@@ -32,10 +42,24 @@ public sealed record ReadPlaces(UserId Viewer, Instant Now)
         IReadOnlyList<string> sites = [.. places.Where(p => !p.Closed).Select(p => p.Site).Distinct().Order(StringComparer.Ordinal)];
         return new PlacesView(
             store.IsAdministrator(Viewer),
-            [.. places.Select(p => new PlaceView(
-                p.Name, p.Site, p.Town, p.Zone, p.Country, p.Address, p.Closed, there[p.Name].Count(u => u is { Kind: UserKind.Person, Inside: true }),
-                [.. there[p.Name].Where(u => u.Kind is UserKind.Room or UserKind.Resource).Select(viewing.View)],
-                [.. ways.Where(w => w.From == p.Site || w.To == p.Site).Select(w => new WayToView(w.From == p.Site ? w.To : w.From, w.Minutes))]))],
-            sites);
+            [
+                .. places.Select(p => new PlaceView(
+                    p.Name,
+                    p.Site,
+                    p.Town,
+                    p.Zone,
+                    p.Country,
+                    p.Address,
+                    p.Closed,
+                    there[p.Name].Count(u => u is { Kind: UserKind.Person, Inside: true }),
+                    [.. there[p.Name].Where(u => u.Kind is UserKind.Room or UserKind.Resource).Select(viewing.View)],
+                    [
+                        .. ways.Where(w => w.From == p.Site || w.To == p.Site)
+                            .Select(w => new WayToView(w.From == p.Site ? w.To : w.From, w.Minutes)),
+                    ]
+                )),
+            ],
+            sites
+        );
     }
 }

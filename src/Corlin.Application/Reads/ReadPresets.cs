@@ -7,7 +7,12 @@ namespace Corlin.Application.Reads;
 /// <summary>What is ready to be taken where a meeting is arranged in somebody's name.</summary>
 /// <param name="Standing">The conference they always use, or null.</param>
 /// <param name="Places">The places of the set-up, by name.</param>
-public sealed record PresetsView(IReadOnlyList<KindView> Kinds, IReadOnlyList<CategoryView> Categories, StandingView? Standing, IReadOnlyList<string> Places);
+public sealed record PresetsView(
+    IReadOnlyList<KindView> Kinds,
+    IReadOnlyList<CategoryView> Categories,
+    StandingView? Standing,
+    IReadOnlyList<string> Places
+);
 
 /// <summary>A kind of meeting on a principal's list.</summary>
 /// <param name="Parts">What is always the same about it, in JSON.</param>
@@ -27,6 +32,7 @@ public sealed record ReadPresets(UserId Viewer, string InNameOf, Instant Now)
             [.. store.KindsOf([owner.Id]).Select(k => new KindView(k.PublicId, k.Name, k.Json))],
             viewing.CategoriesOf(owner, rights),
             store.StandingOf(owner.Id) is { } standing ? new StandingView(standing.Link, standing.DialIn) : null,
-            [.. store.Places().Keys.Order(StringComparer.CurrentCulture)]);
+            [.. store.Places().Keys.Order(StringComparer.CurrentCulture)]
+        );
     }
 }

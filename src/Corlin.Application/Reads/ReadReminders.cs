@@ -13,7 +13,14 @@ namespace Corlin.Application.Reads;
 /// <param name="Next">When the next one comes up, in milliseconds; null where none does within a day.</param>
 /// <param name="Zone">The reader's own.</param>
 /// <param name="Principals">Those of whom one can choose to be reminded: oneself and those one speaks for.</param>
-public sealed record RemindersView(long Now, IReadOnlyList<ReminderView> Due, long? Next, ZoneView Zone, IReadOnlyList<PersonView> Principals, ReminderLikes Likes);
+public sealed record RemindersView(
+    long Now,
+    IReadOnlyList<ReminderView> Due,
+    long? Next,
+    ZoneView Zone,
+    IReadOnlyList<PersonView> Principals,
+    ReminderLikes Likes
+);
 
 /// <param name="Lane">The public id of whose lane to open it on.</param>
 /// <param name="Leave">When to leave for it, in milliseconds, and null where there is no way to go.</param>
@@ -21,7 +28,19 @@ public sealed record RemindersView(long Now, IReadOnlyList<ReminderView> Due, lo
 /// <param name="Way">"25 minutes on the way".</param>
 /// <param name="Missed">It is over, and nobody was there to see the reminder.</param>
 public sealed record ReminderView(
-    string Id, string? Occurrence, string Lane, IReadOnlyList<PersonView> For, string Title, string? Where, long Start, long End, long? Leave, string? Way, string? Link, bool Missed);
+    string Id,
+    string? Occurrence,
+    string Lane,
+    IReadOnlyList<PersonView> For,
+    string Title,
+    string? Where,
+    long Start,
+    long End,
+    long? Leave,
+    string? Way,
+    string? Link,
+    bool Missed
+);
 
 /// <summary>How somebody likes to be reminded.</summary>
 /// <param name="Of">Public ids of those whose entries they are reminded of; null for all they speak for and themselves.</param>
@@ -58,7 +77,10 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
         IReadOnlyList<CalendarUser> principals = [viewing.Person, .. viewing.Principals];
         var people = principals.Where(p => likes.Of?.Contains(p.PublicId) ?? true).ToList();
         var span = new Stretch(Now - Reminders.LooksBack, Now + LooksAhead);
-        var candidates = Lanes.Read(viewing, people, span).SelectMany(lane => OnLane(viewing, lane, Duration.FromMinutes(likes.Minutes))).ToList();
+        var candidates = Lanes
+            .Read(viewing, people, span)
+            .SelectMany(lane => OnLane(viewing, lane, Duration.FromMinutes(likes.Minutes)))
+            .ToList();
         var marks = store.ReminderMarks(Viewer, [.. candidates.Select(c => c.Entry.Occurrence.Entry.Id).Distinct()]);
         var due = new List<(Candidate First, IReadOnlyList<CalendarUser> For, ReminderState State)>();
         Instant? next = null;
@@ -79,8 +101,17 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
             }
         }
 
-        var views = due.OrderBy(d => d.State == ReminderState.Missed).ThenBy(d => d.First.Entry.Told.Stretch.Start).Select(d => View(viewing, d.First, d.For, d.State));
-        return new RemindersView(LaneViews.Ms(Now), [.. views], next is { } n ? LaneViews.Ms(n) : null, viewing.View(viewing.Person.Zone, viewing.ClockOf(viewing.Person), span), [.. principals.Select(viewing.View)], likes);
+        var views = due.OrderBy(d => d.State == ReminderState.Missed)
+            .ThenBy(d => d.First.Entry.Told.Stretch.Start)
+            .Select(d => View(viewing, d.First, d.For, d.State));
+        return new RemindersView(
+            LaneViews.Ms(Now),
+            [.. views],
+            next is { } n ? LaneViews.Ms(n) : null,
+            viewing.View(viewing.Person.Zone, viewing.ClockOf(viewing.Person), span),
+            [.. principals.Select(viewing.View)],
+            likes
+        );
     }
 
     private sealed record Candidate(Lane Lane, LaneEntry Entry, Instant DueAt, Instant? Leave, Duration? Way);
@@ -91,10 +122,12 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
         foreach (var entry in lane.Entries)
         {
             var told = entry.Told;
-            if (told.AllDay || told.Takes < TimeTaken.Pencilled || told.Sight < Sight.Headline) continue;
+            if (told.AllDay || told.Takes < TimeTaken.Pencilled || told.Sight < Sight.Headline)
+                continue;
             var way = ways.GetValueOrDefault(entry);
             var leave = way?.Drawn.Start;
-            if (Reminders.DueAt(told.Stretch.Start, leave, told.Mark?.Reminder, usual) is { } at) yield return new Candidate(lane, entry, at, leave, way?.Needed);
+            if (Reminders.DueAt(told.Stretch.Start, leave, told.Mark?.Reminder, usual) is { } at)
+                yield return new Candidate(lane, entry, at, leave, way?.Needed);
         }
     }
 
@@ -102,9 +135,18 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
     {
         var told = one.Entry.Told;
         return new ReminderView(
-            told.PublicId!, LaneViews.Id(told.RecurrenceId), one.Lane.Who.PublicId, [.. people.Select(viewing.View)], told.Title!,
-            told.Place ?? (told.Whole?.Link is null ? null : "by video"), LaneViews.Ms(told.Stretch.Start), LaneViews.Ms(told.Stretch.End),
-            one.Leave is { } leave ? LaneViews.Ms(leave) : null, one.Way is { } way ? $"{English.Length(way)} on the way" : null, told.Whole?.Link,
-            state == ReminderState.Missed);
+            told.PublicId!,
+            LaneViews.Id(told.RecurrenceId),
+            one.Lane.Who.PublicId,
+            [.. people.Select(viewing.View)],
+            told.Title!,
+            told.Place ?? (told.Whole?.Link is null ? null : "by video"),
+            LaneViews.Ms(told.Stretch.Start),
+            LaneViews.Ms(told.Stretch.End),
+            one.Leave is { } leave ? LaneViews.Ms(leave) : null,
+            one.Way is { } way ? $"{English.Length(way)} on the way" : null,
+            told.Whole?.Link,
+            state == ReminderState.Missed
+        );
     }
 }

@@ -20,7 +20,14 @@ namespace Corlin.Application.Reads;
 /// <param name="Begins">Where only the first day is wrong, the first that fits; null otherwise.</param>
 /// <param name="BeginsOn">The same in words.</param>
 public sealed record RepeatView(
-    string? Words, string Extent, IReadOnlyList<string> Next, IReadOnlyList<string> Shifts, string? Problem, string? Begins = null, string? BeginsOn = null)
+    string? Words,
+    string Extent,
+    IReadOnlyList<string> Next,
+    IReadOnlyList<string> Shifts,
+    string? Problem,
+    string? Begins = null,
+    string? BeginsOn = null
+)
 {
     /// <summary>The same by parts; null for once, and where there is more to it than these can say.</summary>
     public RepeatPartsView? Parts { get; init; }
@@ -54,13 +61,22 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
     public RepeatView Run(ICalendarReads store)
     {
         var first = Time.LocalStart.Date;
-        if (Parts is not null) return (this with { Parts = null, Words = RuleWords.Write(Parts.ToRule(first)) }).Run(store);
+        if (Parts is not null)
+            return (this with { Parts = null, Words = RuleWords.Write(Parts.ToRule(first)) }).Run(store);
         var reading = RuleReader.Read(Words, first);
         return Said(store, reading) with
         {
-            Parts = reading.Rule is { } rule && RuleParts.Of(rule, first) is { } p
-                ? new RepeatPartsView(p.Every, p.Unit, [.. p.Weekdays.Select(d => (int)d)], p.On, p.Until is { } until ? LocalDatePattern.Iso.Format(until) : null, p.Times)
-                : null,
+            Parts =
+                reading.Rule is { } rule && RuleParts.Of(rule, first) is { } p
+                    ? new RepeatPartsView(
+                        p.Every,
+                        p.Unit,
+                        [.. p.Weekdays.Select(d => (int)d)],
+                        p.On,
+                        p.Until is { } until ? LocalDatePattern.Iso.Format(until) : null,
+                        p.Times
+                    )
+                    : null,
             MonthDays = MonthDays(first),
         };
     }
@@ -74,40 +90,77 @@ public sealed record ReadRepeat(UserId Viewer, string Words, EntryTime Time, IRe
     private RepeatView Said(ICalendarReads store, RuleReading reading)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        if (reading.Once) return new RepeatView("Once", "It does not repeat.", [], [], null);
+        if (reading.Once)
+            return new RepeatView("Once", "It does not repeat.", [], [], null);
         if (reading.Rule is not { } rule)
-            return new RepeatView(null, "", [], [], reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood)));
+            return new RepeatView(
+                null,
+                "",
+                [],
+                [],
+                reading.Forbidden ?? English.Refused(new Refusal(RefusalKind.RuleNotUnderstood, null, reading.NotUnderstood))
+            );
         var zone = Time.WallZone;
         if (RuleChecks.Fault(rule, Time) is { } fault)
         {
             var first = fault == RefusalKind.StartLeftOut ? Expansion.First(Time.LocalStart, rule, zone)?.Date : null;
-            return new RepeatView(RuleWords.Write(rule), "", [], [], English.Refused(new Refusal(fault)), first is { } day ? LocalDatePattern.Iso.Format(day) : null, first is { } on ? $"{English.Day(on)} {on.Year}" : null);
+            return new RepeatView(
+                RuleWords.Write(rule),
+                "",
+                [],
+                [],
+                English.Refused(new Refusal(fault)),
+                first is { } day ? LocalDatePattern.Iso.Format(day) : null,
+                first is { } on ? $"{English.Day(on)} {on.Year}" : null
+            );
         }
 
         var starts = Expansion.Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue);
-        return new RepeatView(RuleWords.Write(rule), Extent(rule, zone), [.. starts.Take(Shown).Select(s => English.Day(s.Date))], [.. Shifts(viewing, starts, zone)], null);
+        return new RepeatView(
+            RuleWords.Write(rule),
+            Extent(rule, zone),
+            [.. starts.Take(Shown).Select(s => English.Day(s.Date))],
+            [.. Shifts(viewing, starts, zone)],
+            null
+        );
     }
 
     private string Extent(Rule rule, DateTimeZone? zone)
     {
-        if (!rule.Ends) return "No end.";
+        if (!rule.Ends)
+            return "No end.";
         var last = Expansion.Last(Time.LocalStart, rule, zone)!.Value;
-        var count = Expansion.Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue).Take(Expansion.Most + 1).Count();
+        var count = Expansion
+            .Starts(Time.LocalStart, rule, zone, Time.LocalStart, LocalDateTime.MaxIsoValue)
+            .Take(Expansion.Most + 1)
+            .Count();
         var many = count > Expansion.Most ? "More than 5,000" : English.Capital(English.Count(count, "time", "times"));
         return $"{many}, the last on {English.Day(last.Date)} {last.Year}.";
     }
 
     private IEnumerable<string> Shifts(Viewing viewing, IEnumerable<LocalDateTime> starts, DateTimeZone? zone)
     {
-        if (zone is null) yield break;
+        if (zone is null)
+            yield break;
         var first = zone.ToInstant(Time.LocalStart);
         var moments = starts.Select(zone.ToInstant).TakeWhile(m => m < first + Ahead).ToList();
-        foreach (var town in People.Take(MostPeople).Select(viewing.Store.User).OfType<CalendarUser>().Append(viewing.Person).Where(p => p.Zone != zone.Id).GroupBy(p => p.Zone))
+        foreach (
+            var town in People
+                .Take(MostPeople)
+                .Select(viewing.Store.User)
+                .OfType<CalendarUser>()
+                .Append(viewing.Person)
+                .Where(p => p.Zone != zone.Id)
+                .GroupBy(p => p.Zone)
+        )
         {
             var shifts = HourShifts.In(town.First().HomeZone, moments);
-            if (shifts.Count < 2) continue;
+            if (shifts.Count < 2)
+                continue;
             var who = English.And([.. town.DistinctBy(p => p.Id).Select(p => p.Id == Viewer ? "you" : p.GivenName)]);
-            var hours = shifts.Take(4).Select((s, i) => i == 0 ? English.Time(s.Local) : $"from {English.ShortDay(s.From)} {English.Time(s.Local)}");
+            var hours = shifts
+                .Take(4)
+                .Select((s, i) => i == 0 ? English.Time(s.Local) : $"from {English.ShortDay(s.From)} {English.Time(s.Local)}");
             yield return $"For {who} it moves: {string.Join(", ", hours)}.";
         }
     }

@@ -20,8 +20,26 @@ public sealed record RequestsView(string Lead, IReadOnlyList<PersonView> Of, IRe
 /// <param name="Promised">In milliseconds since 1970.</param>
 /// <param name="MayWrite">Whether there is an address to write to.</param>
 public sealed record RequestView(
-    string Id, int Version, PersonView For, string Caller, PersonView? Person, string Words, string Why, string? RingBack, string? Due, string Tone, string? State, bool Waits, string? Entry,
-    RequestWay Way, int Minutes, Urgency Urgency, long? Promised, bool Private, bool MayWrite);
+    string Id,
+    int Version,
+    PersonView For,
+    string Caller,
+    PersonView? Person,
+    string Words,
+    string Why,
+    string? RingBack,
+    string? Due,
+    string Tone,
+    string? State,
+    bool Waits,
+    string? Entry,
+    RequestWay Way,
+    int Minutes,
+    Urgency Urgency,
+    long? Promised,
+    bool Private,
+    bool MayWrite
+);
 
 /// <param name="Text">Finds those in whose name, reason or way to ring back it stands.</param>
 /// <param name="Settled">Also those that were settled.</param>
@@ -34,18 +52,25 @@ public sealed record ReadRequests(UserId Viewer, string Text, bool Settled, Inst
     public RequestsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        IReadOnlyList<CalendarUser> of = viewing.Principals.Any(p => p.Id == Viewer) ? viewing.Principals : [.. viewing.Principals, viewing.Person];
+        IReadOnlyList<CalendarUser> of = viewing.Principals.Any(p => p.Id == Viewer)
+            ? viewing.Principals
+            : [.. viewing.Principals, viewing.Person];
         var text = Plain.Of(Text).TrimEnd();
         var found = Known(viewing, of, Settled || text.Length > 0)
             .Where(r => text.Length == 0 || Plain.Of($"{r.Caller} {r.Why} {r.RingBack}").Contains(text, StringComparison.Ordinal))
-            .OrderBy(r => r.Waits ? 0 : 1).ThenBy(r => r.Waits ? r.Due : Instant.MaxValue).ThenByDescending(r => r.TakenAt).ToList();
+            .OrderBy(r => r.Waits ? 0 : 1)
+            .ThenBy(r => r.Waits ? r.Due : Instant.MaxValue)
+            .ThenByDescending(r => r.TakenAt)
+            .ToList();
         var people = viewing.Users(found.SelectMany(r => new[] { r.Principal, r.TakenBy, r.Person ?? r.TakenBy }));
         return new RequestsView(Lead(found), [.. of.Select(viewing.View)], [.. found.Select(r => View(viewing, r, people))]);
     }
 
     /// <summary>Those that the viewer may know of.</summary>
     internal static IEnumerable<MeetingRequest> Known(Viewing viewing, IReadOnlyList<CalendarUser> of, bool settled) =>
-        viewing.Store.RequestsOf([.. of.Select(p => p.Id)], settled ? viewing.Now - Remembered : null, Most).Where(r => viewing.Viewer.StandsFor(r.Principal, r.Private));
+        viewing
+            .Store.RequestsOf([.. of.Select(p => p.Id)], settled ? viewing.Now - Remembered : null, Most)
+            .Where(r => viewing.Viewer.StandsFor(r.Principal, r.Private));
 
     private static RequestView View(Viewing viewing, MeetingRequest request, IReadOnlyDictionary<UserId, CalendarUser> people)
     {
@@ -55,32 +80,57 @@ public sealed record ReadRequests(UserId Viewer, string Text, bool Settled, Inst
         var by = request.TakenBy == viewing.Person.Id ? "" : $", told {people[request.TakenBy].GivenName}";
         var overdue = request.Waits && request.Due < viewing.Now;
         return new RequestView(
-            request.PublicId, request.Version, viewing.View(principal), request.Caller, person is null ? null : viewing.View(person),
-            $"asks {principal.GivenName} for {English.Length(request.Minutes)}, {English.Word(request.Way)} {English.Moment(taken, viewing.Today)}{by}", request.Why, request.RingBack,
-            request.Waits ? Due(viewing, request) : null, overdue ? "wrong" : request.Urgency == Urgency.CanWait && request.Promised is null ? "plain" : "doubt",
-            State(viewing, request), request.Waits, request.Entry, request.Way, request.Minutes, request.Urgency,
-            request.Promised is { } at ? LaneViews.Ms(at) : null, request.Private, person is { Address.Length: > 0 } || Attendees.IsAddress(request.Caller.ToLowerInvariant()));
+            request.PublicId,
+            request.Version,
+            viewing.View(principal),
+            request.Caller,
+            person is null ? null : viewing.View(person),
+            $"asks {principal.GivenName} for {English.Length(request.Minutes)}, {English.Word(request.Way)} {English.Moment(taken, viewing.Today)}{by}",
+            request.Why,
+            request.RingBack,
+            request.Waits ? Due(viewing, request) : null,
+            overdue ? "wrong"
+                : request.Urgency == Urgency.CanWait && request.Promised is null ? "plain"
+                : "doubt",
+            State(viewing, request),
+            request.Waits,
+            request.Entry,
+            request.Way,
+            request.Minutes,
+            request.Urgency,
+            request.Promised is { } at ? LaneViews.Ms(at) : null,
+            request.Private,
+            person is { Address.Length: > 0 } || Attendees.IsAddress(request.Caller.ToLowerInvariant())
+        );
     }
 
     private static string? State(Viewing viewing, MeetingRequest request)
     {
-        if (request.State == RequestState.Open) return null;
-        if (request is not { State: RequestState.Held, HoldRequest: { } holds }) return English.Word(request.State);
+        if (request.State == RequestState.Open)
+            return null;
+        if (request is not { State: RequestState.Held, HoldRequest: { } holds })
+            return English.Word(request.State);
         var until = viewing.Store.HoldsOf(holds).Select(h => h.LapsesAt).Max();
-        return until is { } lapses && lapses > viewing.Now ? $"times are held until {English.Moment(viewing.Zone.ToLocal(lapses), viewing.Today)}" : "what was held has lapsed";
+        return until is { } lapses && lapses > viewing.Now
+            ? $"times are held until {English.Moment(viewing.Zone.ToLocal(lapses), viewing.Today)}"
+            : "what was held has lapsed";
     }
 
-    internal static string Due(Viewing viewing, MeetingRequest request) => request switch
-    {
-        { Promised: { } promised } => $"{(promised < viewing.Now ? "was promised by" : "promised by")} {English.Moment(viewing.Zone.ToLocal(promised), viewing.Today)}",
-        { Urgency: Urgency.AtOnce } => "at once",
-        { Urgency: Urgency.ThisWeek } => "this week",
-        _ => "can wait",
-    };
+    internal static string Due(Viewing viewing, MeetingRequest request) =>
+        request switch
+        {
+            { Promised: { } promised } =>
+                $"{(promised < viewing.Now ? "was promised by" : "promised by")} {English.Moment(viewing.Zone.ToLocal(promised), viewing.Today)}",
+            { Urgency: Urgency.AtOnce } => "at once",
+            { Urgency: Urgency.ThisWeek } => "this week",
+            _ => "can wait",
+        };
 
     private static string Lead(List<MeetingRequest> found)
     {
         var waiting = found.Count(r => r.Waits);
-        return waiting == 0 ? "Nobody waits for an answer." : waiting == 1 ? "One person waits for an answer." : $"{waiting} people wait for an answer.";
+        return waiting == 0 ? "Nobody waits for an answer."
+            : waiting == 1 ? "One person waits for an answer."
+            : $"{waiting} people wait for an answer.";
     }
 }

@@ -13,16 +13,32 @@ namespace Corlin.Application.Reads;
 /// <summary>What a search for free slots finds.</summary>
 /// <param name="Total">How many there are in all; the best of them are given.</param>
 /// <param name="Days">The days of the span, for the board.</param>
-/// <param name="DaysOff">Holidays and closures in the span that some of those asked have: "Friday 26 March is Good Friday for Maren and Tomé."</param>
+/// <param name="DaysOff">Holidays and closures in the span that some of those asked have: "Friday 26 March is Good Friday for Maren and
+/// Tomé."</param>
 public sealed record SlotsView(
-    IReadOnlyList<SlotPersonView> People, IReadOnlyList<SlotView> Slots, int Total, IReadOnlyList<ContourView> Contour, IReadOnlyList<SlotDayView> Days,
-    string Summary, IReadOnlyList<ZoneView> Zones, IReadOnlyList<string> DaysOff);
+    IReadOnlyList<SlotPersonView> People,
+    IReadOnlyList<SlotView> Slots,
+    int Total,
+    IReadOnlyList<ContourView> Contour,
+    IReadOnlyList<SlotDayView> Days,
+    string Summary,
+    IReadOnlyList<ZoneView> Zones,
+    IReadOnlyList<string> DaysOff
+);
 
 public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown);
 
 /// <param name="Verdict">"In hours for all", "Lakshmi late": a few words.</param>
 /// <param name="Plants">Where each flag stands on the local-clock rule.</param>
-public sealed record SlotView(long Start, long End, string When, string Verdict, string Tone, string Reason, IReadOnlyList<PlantView> Plants);
+public sealed record SlotView(
+    long Start,
+    long End,
+    string When,
+    string Verdict,
+    string Tone,
+    string Reason,
+    IReadOnlyList<PlantView> Plants
+);
 
 /// <param name="Minute">Of their own day, 0 to 1439.</param>
 /// <param name="Local">Their wall clock, with the day where it is another.</param>
@@ -35,7 +51,15 @@ public sealed record SlotDayView(string Date, string Label, long Start, long End
 /// <param name="From">The first day, in the viewer's zone.</param>
 /// <param name="To">The last day.</param>
 public sealed record ReadSlots(
-    UserId Viewer, string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, LocalDate From, LocalDate To, Instant Now)
+    UserId Viewer,
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    int Minutes,
+    LocalDate From,
+    LocalDate To,
+    Instant Now
+)
 {
     /// <summary>The public id of the meeting where it was saved: it takes nobody's time, as the holds for it.</summary>
     public string? Saved { get; init; }
@@ -68,7 +92,20 @@ public sealed record ReadSlots(
         var reach = occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
         var lanes = Lanes.Read(viewing, [.. asked.Select(a => a.Who)], reach);
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var request = SlotPeople.Request(viewing, lanes, asked, tended, span, Duration.FromMinutes(Minutes), Site(viewing, asked), Apart.Named(viewing, Saved, HoldRequest)) with { Occurrences = occurrences, Reach = reach };
+        var request = SlotPeople.Request(
+            viewing,
+            lanes,
+            asked,
+            tended,
+            span,
+            Duration.FromMinutes(Minutes),
+            Site(viewing, asked),
+            Apart.Named(viewing, Saved, HoldRequest)
+        ) with
+        {
+            Occurrences = occurrences,
+            Reach = reach,
+        };
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
@@ -78,23 +115,41 @@ public sealed record ReadSlots(
             slots.Length,
             [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
-            slots.Length == 0 ? Nothing(asked.Count) : slots.Length > Given ? $"{slots.Length - Given} more in these days" : "",
-            viewing.ZonesOf(asked.Select(a => a.Who), span), DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date));
+            slots.Length == 0 ? Nothing(asked.Count)
+                : slots.Length > Given ? $"{slots.Length - Given} more in these days"
+                : "",
+            viewing.ZonesOf(asked.Select(a => a.Who), span),
+            DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date)
+        );
     }
 
     private static IReadOnlyList<string> DaysOff(IReadOnlyList<Lane> lanes, LocalDate last) =>
-        [.. lanes.SelectMany(l => l.DaysOff.Where(d => d.First <= last).Select(d => (Day: d, l.Who))).GroupBy(d => (d.Day.Kind, d.Day.First, d.Day.Until, d.Day.Words, Where: d.Day.Kind == DayOffKind.Closure ? d.Day.Where : ""))
-            .OrderBy(g => g.Key.First).ThenBy(g => g.Key.Words, StringComparer.Ordinal).Take(MostDaysOff).Select(g => English.DayOff(g.First().Day, English.And([.. g.Select(d => d.Who.GivenName).Distinct()])))];
+        [
+            .. lanes
+                .SelectMany(l => l.DaysOff.Where(d => d.First <= last).Select(d => (Day: d, l.Who)))
+                .GroupBy(d =>
+                    (d.Day.Kind, d.Day.First, d.Day.Until, d.Day.Words, Where: d.Day.Kind == DayOffKind.Closure ? d.Day.Where : "")
+                )
+                .OrderBy(g => g.Key.First)
+                .ThenBy(g => g.Key.Words, StringComparer.Ordinal)
+                .Take(MostDaysOff)
+                .Select(g => English.DayOff(g.First().Day, English.And([.. g.Select(d => d.Who.GivenName).Distinct()]))),
+        ];
 
     private Stretch Span(Viewing viewing)
     {
-        if (Minutes is < 5 or > 24 * 60) throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
-        if (To < From) throw new RefusedException(RefusalKind.EndBeforeStart, "span");
-        if (Period.DaysBetween(From, To) > MostDays) throw new RefusedException(RefusalKind.SpanTooLong, "span");
+        if (Minutes is < 5 or > 24 * 60)
+            throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        if (To < From)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "span");
+        if (Period.DaysBetween(From, To) > MostDays)
+            throw new RefusedException(RefusalKind.SpanTooLong, "span");
         var start = viewing.Zone.Day(From).Start;
         var end = viewing.Zone.Day(To).End;
-        if (end <= Now) throw new RefusedException(RefusalKind.InThePast, "span");
-        if (Duration.FromMinutes(Minutes) > end - start) throw new RefusedException(RefusalKind.LengthLongerThanSpan, "minutes");
+        if (end <= Now)
+            throw new RefusedException(RefusalKind.InThePast, "span");
+        if (Duration.FromMinutes(Minutes) > end - start)
+            throw new RefusedException(RefusalKind.LengthLongerThanSpan, "minutes");
         // Nothing begins in the past: the span starts with the next quarter of an hour.
         return new Stretch(Instant.Min(Instant.Max(start, SlotPeople.NextStart(Now)), end), end);
     }
@@ -110,8 +165,15 @@ public sealed record ReadSlots(
         for (var date = viewing.Zone.ToLocal(span.Start).Date; date <= last; date = date.PlusDays(1))
         {
             var day = viewing.Zone.Day(date);
-            days.Add(new SlotDayView(
-                NodaTime.Text.LocalDatePattern.Iso.Format(date), English.Day(date), LaneViews.Ms(day.Start), LaneViews.Ms(day.End), counts.GetValueOrDefault(date)));
+            days.Add(
+                new SlotDayView(
+                    NodaTime.Text.LocalDatePattern.Iso.Format(date),
+                    English.Day(date),
+                    LaneViews.Ms(day.Start),
+                    LaneViews.Ms(day.End),
+                    counts.GetValueOrDefault(date)
+                )
+            );
         }
 
         return days;
@@ -123,14 +185,29 @@ public sealed record ReadSlots(
         var (verdict, tone) = SlotPeople.Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
         var reason = English.Reasons(slot.Reasons, key => names[key]);
         return new SlotView(
-            LaneViews.Ms(slot.Stretch.Start), LaneViews.Ms(slot.Stretch.End), $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}", verdict, tone, reason,
-            [.. lanes.Where(a => a.Who.ZoneKnown).Select(a =>
-            {
-                var zone = a.Days.ZoneAt(slot.Stretch.Start);
-                var there = zone.ToLocal(slot.Stretch.Start);
-                return new PlantView(a.Who.PublicId, there.Hour * 60 + there.Minute, AtTime.Local(viewing, a.Who, zone, slot.Stretch.Start));
-            })]);
+            LaneViews.Ms(slot.Stretch.Start),
+            LaneViews.Ms(slot.Stretch.End),
+            $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}",
+            verdict,
+            tone,
+            reason,
+            [
+                .. lanes
+                    .Where(a => a.Who.ZoneKnown)
+                    .Select(a =>
+                    {
+                        var zone = a.Days.ZoneAt(slot.Stretch.Start);
+                        var there = zone.ToLocal(slot.Stretch.Start);
+                        return new PlantView(
+                            a.Who.PublicId,
+                            there.Hour * 60 + there.Minute,
+                            AtTime.Local(viewing, a.Who, zone, slot.Stretch.Start)
+                        );
+                    }),
+            ]
+        );
     }
 
-    private static string Nothing(int people) => $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";
+    private static string Nothing(int people) =>
+        $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";
 }

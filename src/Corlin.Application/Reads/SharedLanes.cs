@@ -41,26 +41,64 @@ internal static class SharedLanes
         var (start, end) = (who.HomeZone.Day(today).Start, who.HomeZone.Day(today.PlusDays(part.Days - 1)).End);
         var span = new Stretch(start, part.Until is { } last && last < end ? Instant.Max(last, viewing.Now) : end);
         var lane = Lanes.Read(viewing, [who], span).Single();
-        if (!lane.Known) return null;
-        var entries = lane.Entries.Select(e => View(e.Told, who.Id, part)).Concat(lane.Absences.Select(a => View(viewing, a, who))).OrderBy(e => e.Stretch.Start);
-        return (new SharedLane(who.Name, who.Zone, today, [.. entries.Take(part.Entries)], lane.Entries.Length + lane.Absences.Length > part.Entries), lane, span);
+        if (!lane.Known)
+            return null;
+        var entries = lane
+            .Entries.Select(e => View(e.Told, who.Id, part))
+            .Concat(lane.Absences.Select(a => View(viewing, a, who)))
+            .OrderBy(e => e.Stretch.Start);
+        return (
+            new SharedLane(
+                who.Name,
+                who.Zone,
+                today,
+                [.. entries.Take(part.Entries)],
+                lane.Entries.Length + lane.Absences.Length > part.Entries
+            ),
+            lane,
+            span
+        );
     }
 
     private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)
     {
-        var taken = told.Takes == TimeTaken.Firm ? "Taken" : told.Takes == TimeTaken.Free ? "Free" : "Pencilled";
+        var taken =
+            told.Takes == TimeTaken.Firm ? "Taken"
+            : told.Takes == TimeTaken.Free ? "Free"
+            : "Pencilled";
         var withheld = told.Withheld || (told.Private && !part.Private);
-        var (title, place) = part.Most < Sight.Headline ? (taken, null) : withheld ? ("Private", null) : (told.Title ?? taken, told.Place);
-        return new SharedEntry(Uid(owner, $"{told.PublicId}\n{told.RecurrenceId}\n{told.Stretch}"), told.Stretch, told.AllDay, title, place, told.Takes);
+        var (title, place) =
+            part.Most < Sight.Headline ? (taken, null)
+            : withheld ? ("Private", null)
+            : (told.Title ?? taken, told.Place);
+        return new SharedEntry(
+            Uid(owner, $"{told.PublicId}\n{told.RecurrenceId}\n{told.Stretch}"),
+            told.Stretch,
+            told.AllDay,
+            title,
+            place,
+            told.Takes
+        );
     }
 
     /// <summary>It tells who covers, and nobody why.</summary>
     private static SharedEntry View(Viewing viewing, Absence absence, CalendarUser owner)
     {
         var cover = absence.Covers is { } covers ? $"; {viewing.Users([covers])[covers].Name} covers" : "";
-        return new SharedEntry(Uid(owner.Id, string.Create(CultureInfo.InvariantCulture, $"away\n{absence.Origin}")), absence.Stretch, absence.IsWholeDaysIn(owner.HomeZone), $"Away{cover}", null, TimeTaken.Firm, Away: true);
+        return new SharedEntry(
+            Uid(owner.Id, string.Create(CultureInfo.InvariantCulture, $"away\n{absence.Origin}")),
+            absence.Stretch,
+            absence.IsWholeDaysIn(owner.HomeZone),
+            $"Away{cover}",
+            null,
+            TimeTaken.Firm,
+            Away: true
+        );
     }
 
-    /// <summary>The same for the same time of the same calendar, so that a later file replaces an earlier one; nothing else is told by it.</summary>
-    private static string Uid(UserId owner, string what) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{owner.Value}\n{what}")))[..32] + "@shared.corlin.invalid";
+    /// <summary>
+    /// The same for the same time of the same calendar, so that a later file replaces an earlier one; nothing else is told by it.
+    /// </summary>
+    private static string Uid(UserId owner, string what) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{owner.Value}\n{what}")))[..32] + "@shared.corlin.invalid";
 }

@@ -15,34 +15,64 @@ internal static class Strips
     public static IReadOnlyList<StripView> Read(Viewing viewing, IReadOnlyList<CalendarUser> people, IReadOnlyList<LocalDate> dates)
     {
         IReadOnlyList<UserId> ids = [.. people.Select(p => p.Id)];
-        var span = new Stretch(dates[0].PlusDays(-1).AtMidnight().InUtc().ToInstant(), dates[^1].PlusDays(2).AtMidnight().InUtc().ToInstant());
+        var span = new Stretch(
+            dates[0].PlusDays(-1).AtMidnight().InUtc().ToInstant(),
+            dates[^1].PlusDays(2).AtMidnight().InUtc().ToInstant()
+        );
         var (from, until) = Lanes.Around(span);
         var stays = viewing.Store.Stays(ids, from, until).ToLookup(s => s.Who);
         var daysOff = Lanes.DaysOff(viewing, people, stays.SelectMany(s => s), from, until);
         var absences = viewing.Store.Absences(ids, span).ToLookup(a => a.Who);
         var ahead = viewing.Store.Stays(ids, viewing.Today.PlusDays(-1), LocalDate.MaxIsoValue).ToLookup(s => s.Who);
         viewing.ReadRights(ids);
-        return [.. people.Select(who =>
-        {
-            var rights = viewing.RightsOnLane(who.Id);
-            var sight = WhereTo.Sight(who, rights);
-            var days = new PersonDays(who, span, sight > WhereSight.Usual ? stays[who.Id] : [], viewing.Places, Lanes.Concerning(viewing, who, daysOff));
-            IEnumerable<Absence> away = rights.Sight > Sight.Nothing ? absences[who.Id].Select(a => a.ToldTo(viewing.Person, rights.MaySpeakFor)) : [];
-            return new StripView(
-                viewing.View(who), [.. dates.Select(d => Day(viewing, who, sight, days, d))],
-                [.. away.Select(a => Away(viewing, who, a, dates)).OfType<StripAwayView>().OrderBy(a => a.First)],
-                rights.MaySpeakFor, rights.MaySpeakFor ? Said(ahead[who.Id]) : [], rights.MaySpeakFor ? viewing.Store.LastStayChange(who.Id) : 0, rights.MaySpeakFor ? who.TellsWhere : WhereTold.Place,
-                rights.MaySpeakFor && MayLend(viewing, who));
-        })];
+        return
+        [
+            .. people.Select(who =>
+            {
+                var rights = viewing.RightsOnLane(who.Id);
+                var sight = WhereTo.Sight(who, rights);
+                var days = new PersonDays(
+                    who,
+                    span,
+                    sight > WhereSight.Usual ? stays[who.Id] : [],
+                    viewing.Places,
+                    Lanes.Concerning(viewing, who, daysOff)
+                );
+                IEnumerable<Absence> away =
+                    rights.Sight > Sight.Nothing ? absences[who.Id].Select(a => a.ToldTo(viewing.Person, rights.MaySpeakFor)) : [];
+                return new StripView(
+                    viewing.View(who),
+                    [.. dates.Select(d => Day(viewing, who, sight, days, d))],
+                    [.. away.Select(a => Away(viewing, who, a, dates)).OfType<StripAwayView>().OrderBy(a => a.First)],
+                    rights.MaySpeakFor,
+                    rights.MaySpeakFor ? Said(ahead[who.Id]) : [],
+                    rights.MaySpeakFor ? viewing.Store.LastStayChange(who.Id) : 0,
+                    rights.MaySpeakFor ? who.TellsWhere : WhereTold.Place,
+                    rights.MaySpeakFor && MayLend(viewing, who)
+                );
+            }),
+        ];
     }
 
     /// <summary>Whether the viewer may let who covers speak for somebody meanwhile.</summary>
     private static bool MayLend(Viewing viewing, CalendarUser who) =>
         who.Id == viewing.Person.Id
-        || Granting.WhyNotPassOn(viewing.Held.Where(g => g.Owner == who.Id && g.IsOn(null)), new AccessTerms(Sight.Whole, Acting.SpeakFor, Until: viewing.Now), viewing.Now) is null;
+        || Granting.WhyNotPassOn(
+            viewing.Held.Where(g => g.Owner == who.Id && g.IsOn(null)),
+            new AccessTerms(Sight.Whole, Acting.SpeakFor, Until: viewing.Now),
+            viewing.Now
+        )
+            is null;
 
     private static IReadOnlyList<StayView> Said(IEnumerable<Stay> stays) =>
-        [.. stays.OrderBy(s => !s.Repeats).ThenBy(s => s.First).ThenBy(s => s.Id).Take(MostSaid).Select(s => new StayView(s.Id, English.Stay(s), s.Repeats))];
+        [
+            .. stays
+                .OrderBy(s => !s.Repeats)
+                .ThenBy(s => s.First)
+                .ThenBy(s => s.Id)
+                .Take(MostSaid)
+                .Select(s => new StayView(s.Id, English.Stay(s), s.Repeats)),
+        ];
 
     /// <summary>Where somebody whose lane was read works on a day of it, in words.</summary>
     public static string Words(Viewing viewing, Lane lane, LocalDate date) => Day(viewing, lane.Who, lane.Where, lane.Days, date).Words;
@@ -51,28 +81,47 @@ internal static class Strips
     {
         var parts = days.On(date);
         var working = parts.Where(p => p.Working).ToList();
-        if (working.Count > 0 && working.All(p => days.Off(p) is not null)) return new StripDayView([], days.Off(working[0])!.Words, days.Off(working[0])!.Words, false);
+        if (working.Count > 0 && working.All(p => days.Off(p) is not null))
+            return new StripDayView([], days.Off(working[0])!.Words, days.Off(working[0])!.Words, false);
         var told = Joined(parts.Where(p => days.Off(p) is null).Select(p => (Told: Told(viewing, who, sight, p), p.From, p.To)));
-        if (told.Count == 0) return new StripDayView([], null, "not working", false);
+        if (told.Count == 0)
+            return new StripDayView([], null, "not working", false);
         // The column is as wide as their hours that day; what lies outside them stands at its edge.
-        var (from, to) = working.Count > 0 ? (working.Min(p => p.From), working.Max(p => p.To)) : (told.Min(t => t.From), told.Max(t => t.To));
+        var (from, to) =
+            working.Count > 0 ? (working.Min(p => p.From), working.Max(p => p.To)) : (told.Min(t => t.From), told.Max(t => t.To));
         var pieces = told.Select(t => Piece(t.Told, t.From, t.To, from, to)).OfType<StripPieceView>().ToList();
-        return new StripDayView(pieces, null, pieces.Count == 0 ? "not working" : Words([.. told.Where(t => Piece(t.Told, t.From, t.To, from, to) is not null)]), working.Count > 0);
+        return new StripDayView(
+            pieces,
+            null,
+            pieces.Count == 0 ? "not working" : Words([.. told.Where(t => Piece(t.Told, t.From, t.To, from, to) is not null)]),
+            working.Count > 0
+        );
     }
 
     private static string Words(IReadOnlyList<((StayKind Kind, string Place, string? Site) Told, int From, int To)> told) =>
-        told.Count == 1 ? told[0].Told.Place : English.And([.. told.Select((t, i) => i == 0 ? $"{t.Told.Place} until {Clock(t.To)}" : $"{t.Told.Place.ToLowerInvariant()} from {Clock(t.From)}")]);
+        told.Count == 1
+            ? told[0].Told.Place
+            : English.And([
+                .. told.Select(
+                    (t, i) => i == 0 ? $"{t.Told.Place} until {Clock(t.To)}" : $"{t.Told.Place.ToLowerInvariant()} from {Clock(t.From)}"
+                ),
+            ]);
 
-    private static string Clock(int minutes) => minutes == DaySpan.Midnight ? "24:00" : English.Time(LocalTime.Midnight.PlusMinutes(minutes));
+    private static string Clock(int minutes) =>
+        minutes == DaySpan.Midnight ? "24:00" : English.Time(LocalTime.Midnight.PlusMinutes(minutes));
 
     /// <summary>What says the same one after the other is one.</summary>
-    private static List<((StayKind Kind, string Place, string? Site) Told, int From, int To)> Joined(IEnumerable<((StayKind Kind, string Place, string? Site) Told, int From, int To)> parts)
+    private static List<((StayKind Kind, string Place, string? Site) Told, int From, int To)> Joined(
+        IEnumerable<((StayKind Kind, string Place, string? Site) Told, int From, int To)> parts
+    )
     {
         var joined = new List<((StayKind Kind, string Place, string? Site) Told, int From, int To)>();
         foreach (var part in parts)
         {
-            if (joined.Count > 0 && joined[^1].Told == part.Told) joined[^1] = joined[^1] with { To = part.To };
-            else joined.Add(part);
+            if (joined.Count > 0 && joined[^1].Told == part.Told)
+                joined[^1] = joined[^1] with { To = part.To };
+            else
+                joined.Add(part);
         }
 
         return joined;
@@ -84,15 +133,20 @@ internal static class Strips
         const int Edge = 12;
         int At(int minute) => Math.Clamp((minute - first) * 100 / Math.Max(1, last - first), 0, 100);
         var (start, end) = (At(from), At(to));
-        if (start < end) return new StripPieceView(told.Kind, told.Place, told.Site, start, end);
-        if (told.Kind != StayKind.OnTheWay) return null;
-        return from >= last ? new StripPieceView(told.Kind, told.Place, told.Site, 100 - Edge, 100) : new StripPieceView(told.Kind, told.Place, told.Site, 0, Edge);
+        if (start < end)
+            return new StripPieceView(told.Kind, told.Place, told.Site, start, end);
+        if (told.Kind != StayKind.OnTheWay)
+            return null;
+        return from >= last
+            ? new StripPieceView(told.Kind, told.Place, told.Site, 100 - Edge, 100)
+            : new StripPieceView(told.Kind, told.Place, told.Site, 0, Edge);
     }
 
     private static (StayKind Kind, string Place, string? Site) Told(Viewing viewing, CalendarUser who, WhereSight sight, DayPart part)
     {
         var usual = WhereTo.IsUsual(viewing, who, part);
-        if (sight == WhereSight.Elsewhere) return usual ? (StayKind.Place, viewing.TownOf(who), viewing.SiteOf(who.Place)) : (StayKind.Place, "Elsewhere", null);
+        if (sight == WhereSight.Elsewhere)
+            return usual ? (StayKind.Place, viewing.TownOf(who), viewing.SiteOf(who.Place)) : (StayKind.Place, "Elsewhere", null);
         var town = part.Place is { } at && viewing.Places.TryGetValue(at, out var known) ? known.Town : viewing.TownOf(who);
         return (part.Kind, sight) switch
         {
@@ -110,8 +164,13 @@ internal static class Strips
     {
         var from = who.HomeZone.ToLocal(absence.Stretch.Start).Date;
         var to = who.HomeZone.ToLocal(absence.Stretch.End - Duration.Epsilon).Date;
-        if (to < dates[0] || from > dates[^1]) return null;
+        if (to < dates[0] || from > dates[^1])
+            return null;
         return new StripAwayView(
-            absence.Id, Math.Max(0, Period.DaysBetween(dates[0], from)), Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)), LaneViews.AwayWords(viewing, absence));
+            absence.Id,
+            Math.Max(0, Period.DaysBetween(dates[0], from)),
+            Math.Min(dates.Count - 1, Period.DaysBetween(dates[0], to)),
+            LaneViews.AwayWords(viewing, absence)
+        );
     }
 }

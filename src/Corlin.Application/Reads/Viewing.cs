@@ -25,7 +25,10 @@ internal sealed class Viewing
     private readonly IReadOnlyList<Grant>? holding;
     private IReadOnlyList<UserId>? keeps;
 
-    /// <summary>What somebody would be told who holds some grants and nothing else, takes part in nothing and speaks for nobody; the times are those of who wants to know.</summary>
+    /// <summary>
+    /// What somebody would be told who holds some grants and nothing else, takes part in nothing and speaks for nobody; the times are those
+    /// of who wants to know.
+    /// </summary>
     /// <param name="inside">Whether that somebody is inside.</param>
     public Viewing(Viewing asker, IReadOnlyList<Grant> holding, bool inside)
     {
@@ -48,7 +51,8 @@ internal sealed class Viewing
         Ceiling = store.CeilingFor(Person.Inside);
         // Speaking for somebody is a grant for all of their calendars.
         Held = [.. store.GrantsHeldBy(person).Where(g => g.HoldsAt(now) && g.Owner != person)];
-        var speaksFor = Held.Where(g => g.Calendar is null).GroupBy(g => g.Owner)
+        var speaksFor = Held.Where(g => g.Calendar is null)
+            .GroupBy(g => g.Owner)
             .Select(own => (own.Key, Rights: Rights.Combine(own, Person.Inside, now, Ceiling)))
             .Where(own => own.Rights.MaySpeakFor)
             .ToImmutableDictionary(own => own.Key, own => own.Rights.MaySpeakForPrivate);
@@ -68,9 +72,18 @@ internal sealed class Viewing
 
     /// <summary>The viewer and those whose calendar they keep: their own contacts are known to the viewer.</summary>
     public IReadOnlyList<UserId> Keeps =>
-        keeps ??= [Person.Id, .. Held.Where(g => g.Calendar is null).GroupBy(g => g.Owner).Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling))).Select(own => own.Key)];
+        keeps ??= [
+            Person.Id,
+            .. Held.Where(g => g.Calendar is null)
+                .GroupBy(g => g.Owner)
+                .Where(own => Keeping.Keeps(Person.Id, own.Key, Rights.Combine(own, Person.Inside, Now, Ceiling)))
+                .Select(own => own.Key),
+        ];
 
-    /// <summary>Whether the viewer may know of somebody: everyone knows people inside and outside, but the contacts of a principal only who keeps that calendar.</summary>
+    /// <summary>
+    /// Whether the viewer may know of somebody: everyone knows people inside and outside, but the contacts of a principal only who keeps
+    /// that calendar.
+    /// </summary>
     public bool MayKnow(CalendarUser who) => who.KeptFor is not { } principal || Keeps.Contains(principal);
 
     /// <summary>Somebody by public id; null where there is nobody of whom the viewer may know.</summary>
@@ -89,7 +102,9 @@ internal sealed class Viewing
 
     public IReadOnlyDictionary<string, Place> Places => places.Value;
 
-    /// <summary>The names of the open places where somebody can work, in order. A room is a place too, but nobody works a day there.</summary>
+    /// <summary>
+    /// The names of the open places where somebody can work, in order. A room is a place too, but nobody works a day there.
+    /// </summary>
     public IReadOnlyList<string> WorkPlaces => workPlaces ??= ReadWorkPlaces();
 
     private List<string> ReadWorkPlaces()
@@ -100,9 +115,16 @@ internal sealed class Viewing
 
     /// <summary>Those for whom the viewer speaks, by name; the viewer is not among them.</summary>
     public IReadOnlyList<CalendarUser> Principals =>
-        [.. Users(Viewer.SpeaksFor.Keys).Values.Where(u => Viewer.SpeaksFor.ContainsKey(u.Id) && u.Kind == UserKind.Person).OrderBy(u => u.Flag).ThenBy(u => u.Name, StringComparer.Ordinal)];
+        [
+            .. Users(Viewer.SpeaksFor.Keys)
+                .Values.Where(u => Viewer.SpeaksFor.ContainsKey(u.Id) && u.Kind == UserKind.Person)
+                .OrderBy(u => u.Flag)
+                .ThenBy(u => u.Name, StringComparer.Ordinal),
+        ];
 
-    /// <summary>People by their numbers; each is read from the store once. Whom the viewer may not know is there without name and address.</summary>
+    /// <summary>
+    /// People by their numbers; each is read from the store once. Whom the viewer may not know is there without name and address.
+    /// </summary>
     public IReadOnlyDictionary<UserId, CalendarUser> Users(IEnumerable<UserId> ids)
     {
         var unread = ids.Where(id => !users.ContainsKey(id)).ToList();
@@ -111,19 +133,24 @@ internal sealed class Viewing
             foreach (var (id, user) in Store.Users(unread))
             {
                 users[id] = MayKnow(user) ? user : Unnamed(user);
-                if (!MayKnow(user)) namesOfUnknown[id] = user.Name;
+                if (!MayKnow(user))
+                    namesOfUnknown[id] = user.Name;
             }
         }
 
         return users;
     }
 
-    /// <summary>As <see cref="Users"/>, with the names of all: who takes part in a meeting is told whom they meet, and no more of them.</summary>
+    /// <summary>
+    /// As <see cref="Users"/>, with the names of all: who takes part in a meeting is told whom they meet, and no more of them.
+    /// </summary>
     public IReadOnlyDictionary<UserId, CalendarUser> Meeting(IEnumerable<UserId> ids)
     {
         var asked = ids.ToHashSet();
         var known = Users(asked);
-        return asked.Where(known.ContainsKey).ToDictionary(id => id, id => namesOfUnknown.TryGetValue(id, out var name) ? known[id] with { Name = name } : known[id]);
+        return asked
+            .Where(known.ContainsKey)
+            .ToDictionary(id => id, id => namesOfUnknown.TryGetValue(id, out var name) ? known[id] with { Name = name } : known[id]);
     }
 
     private static CalendarUser Unnamed(CalendarUser who) =>
@@ -137,7 +164,9 @@ internal sealed class Viewing
         return calendars.ToDictionary(c => c.Key, c => Combined(grants[c.Key], c.Key, c.Value));
     }
 
-    /// <summary>The calendars that stand on the lanes of some people, with the viewer's rights on each; who has no main one is left out.</summary>
+    /// <summary>
+    /// The calendars that stand on the lanes of some people, with the viewer's rights on each; who has no main one is left out.
+    /// </summary>
     public Dictionary<UserId, LaneCalendars> CalendarsOf(IReadOnlyCollection<UserId> owners)
     {
         var calendars = Store.MainCalendars(owners);
@@ -145,12 +174,20 @@ internal sealed class Viewing
         var further = Store.FurtherOf([.. calendars.Keys]).ToLookup(f => f.Owner);
         var followed = Store.FollowedBy([.. calendars.Keys]).ToLookup(f => f.Owner);
         var people = Users(calendars.Keys);
-        return calendars.ToDictionary(c => c.Key, c => new LaneCalendars(
-            c.Key, c.Value, Combined(grants[c.Key], c.Key, c.Value), [.. further[c.Key].Select(f => (f, Combined(grants[c.Key], c.Key, f.Calendar)))], [.. followed[c.Key]])
-        {
-            OnAll = Combined(grants[c.Key].Where(g => g.Receiver is not null), c.Key, null),
-            OfResource = people[c.Key].Kind is UserKind.Room or UserKind.Resource,
-        });
+        return calendars.ToDictionary(
+            c => c.Key,
+            c => new LaneCalendars(
+                c.Key,
+                c.Value,
+                Combined(grants[c.Key], c.Key, c.Value),
+                [.. further[c.Key].Select(f => (f, Combined(grants[c.Key], c.Key, f.Calendar)))],
+                [.. followed[c.Key]]
+            )
+            {
+                OnAll = Combined(grants[c.Key].Where(g => g.Receiver is not null), c.Key, null),
+                OfResource = people[c.Key].Kind is UserKind.Room or UserKind.Resource,
+            }
+        );
     }
 
     /// <summary>The viewer's rights on somebody's main calendar, read once; none where they have no calendar.</summary>
@@ -164,12 +201,15 @@ internal sealed class Viewing
     public void ReadRights(IEnumerable<UserId> owners)
     {
         var unread = owners.Where(o => !laneRights.ContainsKey(o)).Distinct().ToList();
-        if (unread.Count == 0) return;
+        if (unread.Count == 0)
+            return;
         var rights = RightsOn(unread);
-        foreach (var owner in unread) laneRights[owner] = rights.GetValueOrDefault(owner, Rights.None);
+        foreach (var owner in unread)
+            laneRights[owner] = rights.GetValueOrDefault(owner, Rights.None);
     }
 
-    private ILookup<UserId, Grant> GrantsOn(IEnumerable<UserId> owners) => holding?.ToLookup(g => g.Owner) ?? Store.GrantsOn([.. owners], Viewer.Person);
+    private ILookup<UserId, Grant> GrantsOn(IEnumerable<UserId> owners) =>
+        holding?.ToLookup(g => g.Owner) ?? Store.GrantsOn([.. owners], Viewer.Person);
 
     private Rights Combined(IEnumerable<Grant> grants, UserId owner, CalendarId? calendar) =>
         owner == Viewer.Person ? Rights.Own : Rights.Combine(grants.Where(g => g.IsOn(calendar)), Person.Inside, Now, Ceiling);
@@ -183,18 +223,24 @@ internal sealed class Viewing
 
     private IReadOnlyList<Category> ListOf(CalendarUser who)
     {
-        if (!categories.TryGetValue(who.Id, out var list)) categories[who.Id] = list = Store.Categories([who.Id]);
+        if (!categories.TryGetValue(who.Id, out var list))
+            categories[who.Id] = list = Store.Categories([who.Id]);
         return list;
     }
 
-    private static CategoryView View(Category category, CalendarUser who) => new(category.Id.Value, who.PublicId, category.Name, category.Colour);
+    private static CategoryView View(Category category, CalendarUser who) =>
+        new(category.Id.Value, who.PublicId, category.Name, category.Colour);
 
-    /// <summary>The country and site by which somebody's holidays and closures are known. A room has no holidays, but its site closes.</summary>
+    /// <summary>
+    /// The country and site by which somebody's holidays and closures are known. A room has no holidays, but its site closes.
+    /// </summary>
     public IEnumerable<string> WhereOf(CalendarUser who)
     {
-        if (who.Place is null || !Places.TryGetValue(who.Place, out var place)) yield break;
+        if (who.Place is null || !Places.TryGetValue(who.Place, out var place))
+            yield break;
         yield return place.Site;
-        if (who.Kind == UserKind.Person && place.Country is { } country) yield return country;
+        if (who.Kind == UserKind.Person && place.Country is { } country)
+            yield return country;
     }
 
     /// <summary>Somebody by public id in whose name the viewer asks.</summary>
@@ -212,21 +258,40 @@ internal sealed class Viewing
     public string? SiteOf(string? place, IEnumerable<CalendarUser> asked) =>
         SiteOf(place) ?? asked.Where(a => a.Kind == UserKind.Room).Select(r => SiteOf(r.Place)).FirstOrDefault(s => s is not null);
 
-    public PersonView View(CalendarUser user) => new(
-        user.PublicId, user.Name, user.GivenName, user.Kind.ToString().ToLowerInvariant(), user.Inside, user.Flag, user.Zone, TownOf(user), user.Post, user.Address);
+    public PersonView View(CalendarUser user) =>
+        new(
+            user.PublicId,
+            user.Name,
+            user.GivenName,
+            user.Kind.ToString().ToLowerInvariant(),
+            user.Inside,
+            user.Flag,
+            user.Zone,
+            TownOf(user),
+            user.Post,
+            user.Address
+        );
 
     public string TownOf(CalendarUser user)
     {
-        if (user.Place is null) return user.ZoneKnown ? Zones.City(user.Zone) : "";
+        if (user.Place is null)
+            return user.ZoneKnown ? Zones.City(user.Zone) : "";
         return Places.TryGetValue(user.Place, out var place) ? place.Town : user.Place;
     }
 
-    /// <summary>What the clock is called by which somebody lives: the town of where they work, where the clock there is theirs, else that of their zone.</summary>
+    /// <summary>
+    /// What the clock is called by which somebody lives: the town of where they work, where the clock there is theirs, else that of their
+    /// zone.
+    /// </summary>
     public string ClockOf(CalendarUser user) =>
         user.Place is { } at && Places.TryGetValue(at, out var place) && place.Zone != user.Zone ? Zones.City(user.Zone) : TownOf(user);
 
-    public ZoneView View(string zone, string label, Stretch span) => new(
-        zone, label, [.. Zones.Get(zone).Offsets(span).Select(o => new OffsetView(o.From.ToUnixTimeMilliseconds(), o.Offset.Seconds / 60))]);
+    public ZoneView View(string zone, string label, Stretch span) =>
+        new(
+            zone,
+            label,
+            [.. Zones.Get(zone).Offsets(span).Select(o => new OffsetView(o.From.ToUnixTimeMilliseconds(), o.Offset.Seconds / 60))]
+        );
 
     /// <summary>The viewer's own zone first, then those of the people shown, each once.</summary>
     public IReadOnlyList<ZoneView> ZonesOf(IEnumerable<CalendarUser> people, Stretch span) =>

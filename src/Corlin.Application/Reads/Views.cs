@@ -7,7 +7,17 @@ namespace Corlin.Application.Reads;
 /// <param name="Kind">person, group, room or resource.</param>
 /// <param name="Town">Where they are at home, in words.</param>
 public sealed record PersonView(
-    string Id, string Name, string GivenName, string Kind, bool Inside, int Flag, string Zone, string Town, string? Post, string Address);
+    string Id,
+    string Name,
+    string GivenName,
+    string Kind,
+    bool Inside,
+    int Flag,
+    string Zone,
+    string Town,
+    string? Post,
+    string Address
+);
 
 public sealed record SpanView(long Start, long End);
 
@@ -31,8 +41,23 @@ public sealed record ZoneView(string Id, string Label, IReadOnlyList<OffsetView>
 /// <param name="Category">Its category on this lane, where that may be known.</param>
 /// <param name="Link">The address of the conference, from a quarter of an hour before it begins until it ends.</param>
 public sealed record EntryView(
-    string? Id, string? Occurrence, long Start, long End, string Takes, string Label, string? Detail, bool Private, bool AllDay, bool ToAnswer,
-    bool MayChange, bool Series, bool TellsOthers, bool On, string? Link, CategoryView? Category);
+    string? Id,
+    string? Occurrence,
+    long Start,
+    long End,
+    string Takes,
+    string Label,
+    string? Detail,
+    bool Private,
+    bool AllDay,
+    bool ToAnswer,
+    bool MayChange,
+    bool Series,
+    bool TellsOthers,
+    bool On,
+    string? Link,
+    CategoryView? Category
+);
 
 /// <param name="Id">Its number on the list of the lane's owner.</param>
 /// <param name="Lane">Whose list, by public id.</param>
@@ -60,6 +85,18 @@ public sealed record DayOffView(string Date, long Start, long End, string Kind, 
 /// <param name="Where">Where they are and until when, in words.</param>
 /// <param name="Unread">Which calendars kept elsewhere could not be read, and since when; null where all were.</param>
 public sealed record LaneView(
-    PersonView Who, bool Known, bool HoursKnown, bool MayAdd, bool MaySpeakFor, IReadOnlyList<SpanView> Hours, IReadOnlyList<EntryView> Entries,
-    IReadOnlyList<WayView> Ways, IReadOnlyList<ClashView> Clashes, IReadOnlyList<AwayView> Away, IReadOnlyList<AwayView> Closed, string Where, string? Tended,
-    string? Unread);
+    PersonView Who,
+    bool Known,
+    bool HoursKnown,
+    bool MayAdd,
+    bool MaySpeakFor,
+    IReadOnlyList<SpanView> Hours,
+    IReadOnlyList<EntryView> Entries,
+    IReadOnlyList<WayView> Ways,
+    IReadOnlyList<ClashView> Clashes,
+    IReadOnlyList<AwayView> Away,
+    IReadOnlyList<AwayView> Closed,
+    string Where,
+    string? Tended,
+    string? Unread
+);

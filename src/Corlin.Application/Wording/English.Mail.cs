@@ -15,11 +15,20 @@ public static partial class English
 
     /// <summary>A reminder to who has not answered yet, in the organiser's name.</summary>
     /// <param name="town">Whose clock the time is told by.</param>
-    public static (string Subject, string Text) Reminder(string title, string when, string town, CalendarUser organiser, CalendarUser writer)
+    public static (string Subject, string Text) Reminder(
+        string title,
+        string when,
+        string town,
+        CalendarUser organiser,
+        CalendarUser writer
+    )
     {
         var by = writer.Id == organiser.Id ? organiser.Name : $"{writer.Name}, for {organiser.Name}";
         var whose = writer.Id == organiser.Id ? "I have" : $"{organiser.GivenName} has";
-        return ($"Will you come? {title}", $"You are invited to “{title}”, {when} in {town}. {whose} not had your answer yet: could you say whether you can come?\n\n{by}");
+        return (
+            $"Will you come? {title}",
+            $"You are invited to “{title}”, {when} in {town}. {whose} not had your answer yet: could you say whether you can come?\n\n{by}"
+        );
     }
 
     /// <summary>The subject of a message about a meeting.</summary>
@@ -39,37 +48,58 @@ public static partial class English
     }
 
     /// <summary>What was done to a meeting, in a word.</summary>
-    public static string Verb(EffectKind kind) => kind switch
-    {
-        EffectKind.Removed => "Without",
-        EffectKind.TurnedOver => "Turned over",
-        EffectKind.NotesReleased => "Notes",
-        EffectKind.AnsweredOtherwise => "Answered otherwise",
-        EffectKind.AnswerEntered => "By word of mouth",
-        EffectKind.TurnOverRefused => "Not taken over",
-        _ => kind.ToString(),
-    };
+    public static string Verb(EffectKind kind) =>
+        kind switch
+        {
+            EffectKind.Removed => "Without",
+            EffectKind.TurnedOver => "Turned over",
+            EffectKind.NotesReleased => "Notes",
+            EffectKind.AnsweredOtherwise => "Answered otherwise",
+            EffectKind.AnswerEntered => "By word of mouth",
+            EffectKind.TurnOverRefused => "Not taken over",
+            _ => kind.ToString(),
+        };
 
     /// <summary>What is told of a meeting, with who did it.</summary>
     /// <param name="told">What may be known of what was done; null where that is not kept.</param>
     /// <param name="state">The same as it stands since, or stood; null where nothing of it may be known.</param>
     /// <param name="organiser">Who organises it since.</param>
-    public static string MeetingNews(MeetingNews news, PastEntry? told, EntryState? state, string who, string organiser, DateTimeZone zone, Func<UserId, string> name)
+    public static string MeetingNews(
+        MeetingNews news,
+        PastEntry? told,
+        EntryState? state,
+        string who,
+        string organiser,
+        DateTimeZone zone,
+        Func<UserId, string> name
+    )
     {
         var (from, to) = (zone.ToLocal(news.Stretch.Start), zone.ToLocal(news.Stretch.End));
         var when = $"{Day(from.Date)}, {Time(from.TimeOfDay)} to {Time(to.TimeOfDay)}";
-        if (state is null) return $"Something private, {when}.";
+        if (state is null)
+            return $"Something private, {when}.";
         var title = $"“{state.Title}”";
-        if (news.Kind == EffectKind.Cancelled) return $"{title}, {when}, does not take place. {who} cancelled it.";
-        if (news.Kind == EffectKind.Removed) return $"{title}, {when}, goes ahead. {who} no longer invites you.";
-        if (news.Kind == EffectKind.TurnedOver) return $"{title}, {when}, is organised by {organiser} from now on. {who} took it over.";
-        if (news.Kind == EffectKind.TurnOverRefused) return $"{title}, {when}: {who} does not take it over. It stays with {organiser}.";
-        if (news.Kind == EffectKind.Forwarded) return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
-        if (news.Kind == EffectKind.AnsweredOtherwise) return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
-        if (news.Kind == EffectKind.AnswerEntered) return $"{title}, {when}: {AnswerEntered(news, told, who, name)}";
-        if (news.Kind == EffectKind.NotesReleased) return $"{title}, {when}: {who} shared the notes.";
-        if (news.RecurrenceId is { } id) return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
-        var changes = told is { Before: { } before, After: { } after } ? Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), zone, name).ToList() : [];
+        if (news.Kind == EffectKind.Cancelled)
+            return $"{title}, {when}, does not take place. {who} cancelled it.";
+        if (news.Kind == EffectKind.Removed)
+            return $"{title}, {when}, goes ahead. {who} no longer invites you.";
+        if (news.Kind == EffectKind.TurnedOver)
+            return $"{title}, {when}, is organised by {organiser} from now on. {who} took it over.";
+        if (news.Kind == EffectKind.TurnOverRefused)
+            return $"{title}, {when}: {who} does not take it over. It stays with {organiser}.";
+        if (news.Kind == EffectKind.Forwarded)
+            return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
+        if (news.Kind == EffectKind.AnsweredOtherwise)
+            return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
+        if (news.Kind == EffectKind.AnswerEntered)
+            return $"{title}, {when}: {AnswerEntered(news, told, who, name)}";
+        if (news.Kind == EffectKind.NotesReleased)
+            return $"{title}, {when}: {who} shared the notes.";
+        if (news.RecurrenceId is { } id)
+            return $"{title} of {Day(id.Date)} is {when} now. {who} changed it.";
+        var changes = told is { Before: { } before, After: { } after }
+            ? Differences(before.WithoutAnswers() with { Takes = after.Takes }, after.WithoutAnswers(), zone, name).ToList()
+            : [];
         return $"{title}: {(changes.Count == 0 ? when : string.Join("; ", changes))}. {who} changed it.";
     }
 
@@ -86,29 +116,40 @@ public static partial class English
         state?.Whole?.Attendees.FirstOrDefault(a => a.Who == news.Lane && a.RecurrenceId == news.RecurrenceId)?.Answer ?? Answer.None;
 
     /// <summary>How a message stands.</summary>
-    public static string Mail(KeptMail mail, DateTimeZone zone, LocalDate today) => mail.State switch
-    {
-        MailState.Waiting => "goes out in some seconds",
-        MailState.Trying => $"not delivered yet: {mail.Failure} Tried again {When(zone.ToLocal(mail.Again ?? mail.At), today)}.",
-        MailState.Failed => $"not delivered: {mail.Failure}",
-        MailState.Sent => "sent",
-        MailState.Filed => "filed",
-        _ => "filed with nothing",
-    };
+    public static string Mail(KeptMail mail, DateTimeZone zone, LocalDate today) =>
+        mail.State switch
+        {
+            MailState.Waiting => "goes out in some seconds",
+            MailState.Trying => $"not delivered yet: {mail.Failure} Tried again {When(zone.ToLocal(mail.Again ?? mail.At), today)}.",
+            MailState.Failed => $"not delivered: {mail.Failure}",
+            MailState.Sent => "sent",
+            MailState.Filed => "filed",
+            _ => "filed with nothing",
+        };
 
     /// <summary>"09:42" of today, "3 March 16:05" of any other day.</summary>
-    public static string When(LocalDateTime at, LocalDate today) => at.Date == today ? Time(at.TimeOfDay) : $"{ShortDay(at.Date)} {Time(at.TimeOfDay)}";
+    public static string When(LocalDateTime at, LocalDate today) =>
+        at.Date == today ? Time(at.TimeOfDay) : $"{ShortDay(at.Date)} {Time(at.TimeOfDay)}";
 
     /// <summary>What somebody outside is written of what they may see now.</summary>
     /// <param name="by">Who did it.</param>
     /// <param name="lane">The file that goes along, or null.</param>
-    public static (string Subject, string Text) AccessLetter(AccessNews news, CalendarUser owner, CalendarUser by, CalendarUser to, Ports.SharedLane? lane)
+    public static (string Subject, string Text) AccessLetter(
+        AccessNews news,
+        CalendarUser owner,
+        CalendarUser by,
+        CalendarUser to,
+        Ports.SharedLane? lane
+    )
     {
         var who = by.Id == owner.Id ? owner.Name : $"{by.Name} for {owner.Name}";
         var may = $"{Access(news.Terms, owner, to, news.On)}{Dated(news.Terms, owner)}";
         var (subject, told) = news.Kind switch
         {
-            AccessNewsKind.Withdrawn => ($"No longer open to you: the calendar of {owner.Name}", $"{who} has withdrawn it: you may no longer {Access(news.Terms, owner, to, news.On)}."),
+            AccessNewsKind.Withdrawn => (
+                $"No longer open to you: the calendar of {owner.Name}",
+                $"{who} has withdrawn it: you may no longer {Access(news.Terms, owner, to, news.On)}."
+            ),
             AccessNewsKind.Changed => ($"Changed: what you may see of {owner.Name}", $"{who} has changed it: you may now {may}."),
             _ => ($"{owner.Name} shares a calendar with you", $"{who} lets you {may}."),
         };
@@ -118,8 +159,10 @@ public static partial class English
     /// <summary>What comes with the letter, and what does not.</summary>
     private static string? Along(AccessNews news, CalendarUser by, Ports.SharedLane? lane)
     {
-        if (news.Kind == AccessNewsKind.Withdrawn) return null;
-        if (lane is null) return $"It has not begun yet. Write to {by.GivenName} then, for the calendar as a file.";
+        if (news.Kind == AccessNewsKind.Withdrawn)
+            return null;
+        if (lane is null)
+            return $"It has not begun yet. Write to {by.GivenName} then, for the calendar as a file.";
         var until = lane.From.PlusDays(Reads.SharedLanes.Days);
         var all = lane.Cut ? $"The first {lane.Entries.Count} entries" : "All that you may see of it";
         return lane.Entries.Count == 0
@@ -139,41 +182,67 @@ public static partial class English
             AccessNewsKind.SecondFactorTaken => $"{who} took {whose} second factor away",
             AccessNewsKind.SignedOut => $"{who} ended all that was open in {whose} name",
             AccessNewsKind.AdministratorMade => $"{who} let {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places",
-            AccessNewsKind.AdministratorEnded => $"{who} lets {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places no longer",
+            AccessNewsKind.AdministratorEnded =>
+                $"{who} lets {(owner.Id == to.Id ? "you" : owner.Name)} manage people and places no longer",
             _ => $"{who} made a key with which {(owner.Id == to.Id ? "you set your" : $"{owner.Name} sets their")} password",
         };
     }
 
     public static (string Subject, string Text) WayInLetter(AccessNewsKind kind, CalendarUser owner, CalendarUser by, CalendarUser to) =>
-        ($"Signing in as {(owner.Id == to.Id ? "you" : owner.Name)}", $"{Capital(WayIn(kind, owner, by, to))}. Whoever signs in as {(owner.Id == to.Id ? "you" : owner.Name)} reads that calendar and acts in that name. If you did not expect it, speak to an administrator at once.");
+        (
+            $"Signing in as {(owner.Id == to.Id ? "you" : owner.Name)}",
+            $"{Capital(WayIn(kind, owner, by, to))}. Whoever signs in as {(owner.Id == to.Id ? "you" : owner.Name)} reads that calendar and acts in that name. If you did not expect it, speak to an administrator at once."
+        );
 
     /// <summary>To the address that somebody says is theirs.</summary>
     public static (string Subject, string Text) AddressKeyLetter(CalendarUser who, string address) =>
-        ($"Is this your address, {who.GivenName}?", $"Mail to {who.Name} is to go to {address} from now on. Open the link below, signed in as yourself, within seven days, and it does. If you did not ask for it, do nothing: all stays as it is.");
+        (
+            $"Is this your address, {who.GivenName}?",
+            $"Mail to {who.Name} is to go to {address} from now on. Open the link below, signed in as yourself, within seven days, and it does. If you did not ask for it, do nothing: all stays as it is."
+        );
 
     /// <summary>To whom mail went, and who speaks for them.</summary>
     public static (string Subject, string Text) AddressLetter(CalendarUser who, string address, CalendarUser by, CalendarUser to) =>
-        ($"Mail to {(who.Id == to.Id ? "you" : who.Name)} goes elsewhere", $"{(by.Id == to.Id ? "You" : by.Name)} changed where mail to {(who.Id == to.Id ? "you" : who.Name)} goes: to {address} from now on, no longer to {who.Address}. If you did not expect it, speak to an administrator at once.");
+        (
+            $"Mail to {(who.Id == to.Id ? "you" : who.Name)} goes elsewhere",
+            $"{(by.Id == to.Id ? "You" : by.Name)} changed where mail to {(who.Id == to.Id ? "you" : who.Name)} goes: to {address} from now on, no longer to {who.Address}. If you did not expect it, speak to an administrator at once."
+        );
 
     /// <summary>What was noted of a meeting, as those outside it get it.</summary>
     /// <param name="line">What who releases it writes with it.</param>
-    public static (string Subject, string Text) NotesLetter(string title, LocalDate date, MeetingNotes notes, string? line, Func<UserId, string> name)
+    public static (string Subject, string Text) NotesLetter(
+        string title,
+        LocalDate date,
+        MeetingNotes notes,
+        string? line,
+        Func<UserId, string> name
+    )
     {
         var lines = new List<string>();
-        if (line is not null) lines.AddRange([line, ""]);
-        if (notes.Text is { } text) lines.AddRange([text, ""]);
+        if (line is not null)
+            lines.AddRange([line, ""]);
+        if (notes.Text is { } text)
+            lines.AddRange([text, ""]);
         var tasks = notes.Tasks.Where(t => t.DoneAt is null).ToList();
-        if (tasks.Count > 0) lines.AddRange(["To be done", .. tasks.Select(t => $"- {t.Words}{Owed(t, name)}")]);
+        if (tasks.Count > 0)
+            lines.AddRange(["To be done", .. tasks.Select(t => $"- {t.Words}{Owed(t, name)}")]);
         return ($"Notes: {title}, {ShortDay(date)}", string.Join("\r\n", lines).TrimEnd() + "\r\n");
     }
 
     /// <summary>What somebody writes who would like to be asked to a meeting of their group.</summary>
     public static (string Subject, string Text) AskingToCome(string who, string title) =>
-        ($"{who} would like to come: {title}", $"{who} is in the group that was asked to “{title}” and is not asked themselves. They would like to come.\r\n");
+        (
+            $"{who} would like to come: {title}",
+            $"{who} is in the group that was asked to “{title}” and is not asked themselves. They would like to come.\r\n"
+        );
 
     private static string Owed(MeetingTask task, Func<UserId, string> name)
     {
-        List<string> parts = [.. task.Owner is { } owner ? [name(owner)] : Array.Empty<string>(), .. task.Due is { } due ? [$"by {ShortDay(due)}"] : Array.Empty<string>()];
+        List<string> parts =
+        [
+            .. task.Owner is { } owner ? [name(owner)] : Array.Empty<string>(),
+            .. task.Due is { } due ? [$"by {ShortDay(due)}"] : Array.Empty<string>(),
+        ];
         return parts.Count == 0 ? "" : $" ({string.Join(", ", parts)})";
     }
 }

@@ -26,28 +26,32 @@ public static partial class English
     public static string Day(LocalDate date) => LongDay.Format(date);
 
     /// <summary>"today", "tomorrow", the weekday within the week to come, else the whole date.</summary>
-    public static string NearDay(LocalDate date, LocalDate today) => Period.DaysBetween(today, date) switch
-    {
-        0 => "today",
-        1 => "tomorrow",
-        > 1 and < 7 => date.DayOfWeek.ToString(),
-        _ => Day(date),
-    };
+    public static string NearDay(LocalDate date, LocalDate today) =>
+        Period.DaysBetween(today, date) switch
+        {
+            0 => "today",
+            1 => "tomorrow",
+            > 1 and < 7 => date.DayOfWeek.ToString(),
+            _ => Day(date),
+        };
 
     /// <summary>"today 18:00", "Thursday 25 March, 18:00".</summary>
     public static string Moment(LocalDateTime moment, LocalDate today)
     {
         var days = Period.DaysBetween(today, moment.Date);
-        return days is >= 0 and < 7 ? $"{NearDay(moment.Date, today)} {Time(moment.TimeOfDay)}" : days == -1 ? $"yesterday {Time(moment.TimeOfDay)}" : $"{Day(moment.Date)}, {Time(moment.TimeOfDay)}";
+        return days is >= 0 and < 7 ? $"{NearDay(moment.Date, today)} {Time(moment.TimeOfDay)}"
+            : days == -1 ? $"yesterday {Time(moment.TimeOfDay)}"
+            : $"{Day(moment.Date)}, {Time(moment.TimeOfDay)}";
     }
 
-    public static string Word(Core.Whereabouts.AbsenceKind kind) => kind switch
-    {
-        Core.Whereabouts.AbsenceKind.Holiday => "On holiday",
-        Core.Whereabouts.AbsenceKind.Ill => "Ill",
-        Core.Whereabouts.AbsenceKind.Travelling => "Travelling",
-        _ => "Away",
-    };
+    public static string Word(Core.Whereabouts.AbsenceKind kind) =>
+        kind switch
+        {
+            Core.Whereabouts.AbsenceKind.Holiday => "On holiday",
+            Core.Whereabouts.AbsenceKind.Ill => "Ill",
+            Core.Whereabouts.AbsenceKind.Travelling => "Travelling",
+            _ => "Away",
+        };
 
     /// <summary>"from 10 March to 12 March" of whole days; otherwise with the times of both ends.</summary>
     public static string FromTo(Core.Time.Stretch stretch, DateTimeZone zone)
@@ -66,38 +70,42 @@ public static partial class English
     public static string Length(Duration length) => Length((int)Math.Round(length.TotalMinutes));
 
     /// <summary>"45 minutes", "2 h", "2 h 30".</summary>
-    public static string Length(int minutes) => minutes switch
-    {
-        1 => "1 minute",
-        < 60 => string.Create(Invariant, $"{minutes} minutes"),
-        _ when minutes % 60 == 0 => string.Create(Invariant, $"{minutes / 60} h"),
-        _ => string.Create(Invariant, $"{minutes / 60} h {minutes % 60:00}"),
-    };
+    public static string Length(int minutes) =>
+        minutes switch
+        {
+            1 => "1 minute",
+            < 60 => string.Create(Invariant, $"{minutes} minutes"),
+            _ when minutes % 60 == 0 => string.Create(Invariant, $"{minutes / 60} h"),
+            _ => string.Create(Invariant, $"{minutes / 60} h {minutes % 60:00}"),
+        };
 
     /// <summary>"300 bytes", "12 kB", "1.4 MB".</summary>
-    public static string Size(long bytes) => bytes switch
-    {
-        < 1_000 => string.Create(Invariant, $"{bytes} bytes"),
-        < 1_000_000 => string.Create(Invariant, $"{bytes / 1_000} kB"),
-        _ => string.Create(Invariant, $"{bytes / 1_000_000.0:0.0} MB"),
-    };
+    public static string Size(long bytes) =>
+        bytes switch
+        {
+            < 1_000 => string.Create(Invariant, $"{bytes} bytes"),
+            < 1_000_000 => string.Create(Invariant, $"{bytes / 1_000} kB"),
+            _ => string.Create(Invariant, $"{bytes / 1_000_000.0:0.0} MB"),
+        };
 
     /// <summary>"Ana", "Ana and Tomé", "Ana, Tomé and Ruta".</summary>
-    public static string And(IReadOnlyList<string> names) => names.Count switch
-    {
-        0 => "",
-        1 => names[0],
-        _ => string.Join(", ", names.Take(names.Count - 1)) + " and " + names[^1],
-    };
+    public static string And(IReadOnlyList<string> names) =>
+        names.Count switch
+        {
+            0 => "",
+            1 => names[0],
+            _ => string.Join(", ", names.Take(names.Count - 1)) + " and " + names[^1],
+        };
 
     /// <summary>"no answers", "one answer", "12 answers".</summary>
-    public static string Count(int count, string one, string many) => count switch
-    {
-        0 => "no " + many,
-        1 => "one " + one,
-        < 10 => Small[count] + " " + many,
-        _ => string.Create(Invariant, $"{count} {many}"),
-    };
+    public static string Count(int count, string one, string many) =>
+        count switch
+        {
+            0 => "no " + many,
+            1 => "one " + one,
+            < 10 => Small[count] + " " + many,
+            _ => string.Create(Invariant, $"{count} {many}"),
+        };
 
     private static readonly string[] Small = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine"];
 
@@ -107,83 +115,98 @@ public static partial class English
     public static string ClockChange(ClockChange change, string there, string here, LocalDate date, LocalDate today)
     {
         static string Hours(Offset offset) => Length(Math.Abs(offset.Seconds) / 60);
-        var after = change.After == Offset.Zero ? $"at the same time as {here}" : $"{Hours(change.After)} {(change.After.Seconds < 0 ? "behind" : "ahead of")} {here}";
+        var after =
+            change.After == Offset.Zero
+                ? $"at the same time as {here}"
+                : $"{Hours(change.After)} {(change.After.Seconds < 0 ? "behind" : "ahead of")} {here}";
         return $"From {NearDay(date, today)} {there} is {after}, not {Hours(change.Before)}.";
     }
 
     public static string Word(TimeTaken takes) => takes.ToString().ToLowerInvariant();
 
-    public static string Word(Answer answer) => answer switch
-    {
-        Answer.None => "silent",
-        _ => answer.ToString().ToLowerInvariant(),
-    };
+    public static string Word(Answer answer) =>
+        answer switch
+        {
+            Answer.None => "silent",
+            _ => answer.ToString().ToLowerInvariant(),
+        };
 
     /// <summary>"Noor Haddad answered accepted for Maren Falk, today 09:42."</summary>
     /// <param name="zone">Of who reads it.</param>
     public static string AnsweredBy(Participation part, CalendarUser by, CalendarUser who, Instant now, DateTimeZone zone)
     {
         var when = part.AnsweredAt is { } at ? $", {When(zone.ToLocal(at), zone.ToLocal(now).Date)}" : "";
-        if (part.ByWordOfMouth) return $"{who.Name} told {by.Name} by word of mouth: {Word(part.Answer)}{when}.";
-        return by.Id == who.Id ? $"{by.Name} answered {Word(part.Answer)} themselves{when}." : $"{by.Name} answered {Word(part.Answer)} for {who.Name}{when}.";
+        if (part.ByWordOfMouth)
+            return $"{who.Name} told {by.Name} by word of mouth: {Word(part.Answer)}{when}.";
+        return by.Id == who.Id
+            ? $"{by.Name} answered {Word(part.Answer)} themselves{when}."
+            : $"{by.Name} answered {Word(part.Answer)} for {who.Name}{when}.";
     }
 
-    public static string Word(FetchFailure failure) => failure switch
-    {
-        FetchFailure.NotAllowed => "That address is not asked: it lies inside a private network",
-        FetchFailure.NoAnswer => "The server at that address did not answer",
-        FetchFailure.TooSlow => "The server took too long",
-        FetchFailure.NotThere => "There is nothing at that address",
-        FetchFailure.Refused => "The server does not let Corlin read it",
-        FetchFailure.ServerFailed => "The server reports a fault of its own",
-        FetchFailure.TooLarge => "The calendar is larger than is followed",
-        FetchFailure.NoCalendar => "What came is no calendar file",
-        FetchFailure.NotKept => "What came could not be kept here",
-        _ => throw new ArgumentOutOfRangeException(nameof(failure), failure, null),
-    };
+    public static string Word(FetchFailure failure) =>
+        failure switch
+        {
+            FetchFailure.NotAllowed => "That address is not asked: it lies inside a private network",
+            FetchFailure.NoAnswer => "The server at that address did not answer",
+            FetchFailure.TooSlow => "The server took too long",
+            FetchFailure.NotThere => "There is nothing at that address",
+            FetchFailure.Refused => "The server does not let Corlin read it",
+            FetchFailure.ServerFailed => "The server reports a fault of its own",
+            FetchFailure.TooLarge => "The calendar is larger than is followed",
+            FetchFailure.NoCalendar => "What came is no calendar file",
+            FetchFailure.NotKept => "What came could not be kept here",
+            _ => throw new ArgumentOutOfRangeException(nameof(failure), failure, null),
+        };
 
     /// <summary>Why an entry cannot be changed, with what is possible instead.</summary>
-    public static string Word(WhyNot whyNot, string organiser) => whyNot switch
-    {
-        WhyNot.OrganiserOnly => $"Only {organiser}, or one who speaks for them, changes this meeting. Whoever is asked can decline it or ask for another time.",
-        WhyNot.OwnAdditionsOnly => "You may add to this calendar and change what you added; somebody else added this. Ask its owner for access to change it.",
-        WhyNot.LooksOnly => "You may look at this calendar. Ask its owner for access to change it.",
-        WhyNot.KeptElsewhere => "It is changed only where it is kept.",
-        _ => "It cannot be changed from here.",
-    };
+    public static string Word(WhyNot whyNot, string organiser) =>
+        whyNot switch
+        {
+            WhyNot.OrganiserOnly =>
+                $"Only {organiser}, or one who speaks for them, changes this meeting. Whoever is asked can decline it or ask for another time.",
+            WhyNot.OwnAdditionsOnly =>
+                "You may add to this calendar and change what you added; somebody else added this. Ask its owner for access to change it.",
+            WhyNot.LooksOnly => "You may look at this calendar. Ask its owner for access to change it.",
+            WhyNot.KeptElsewhere => "It is changed only where it is kept.",
+            _ => "It cannot be changed from here.",
+        };
 
-    public static string Word(LeftReason reason) => reason switch
-    {
-        LeftReason.IsMeeting => "it is a meeting here, which its organiser changes",
-        LeftReason.IsHold => "it is a time held here, which is arranged or expires",
-        LeftReason.Older => "what stands here is newer than the file",
-        _ => "it is another here, and you may only add",
-    };
+    public static string Word(LeftReason reason) =>
+        reason switch
+        {
+            LeftReason.IsMeeting => "it is a meeting here, which its organiser changes",
+            LeftReason.IsHold => "it is a time held here, which is arranged or expires",
+            LeftReason.Older => "what stands here is newer than the file",
+            _ => "it is another here, and you may only add",
+        };
 
-    public static string Word(RequestWay way) => way switch
-    {
-        RequestWay.Mail => "by mail",
-        RequestWay.Telephone => "by telephone",
-        _ => "in person",
-    };
+    public static string Word(RequestWay way) =>
+        way switch
+        {
+            RequestWay.Mail => "by mail",
+            RequestWay.Telephone => "by telephone",
+            _ => "in person",
+        };
 
-    public static string Word(RequestState state) => state switch
-    {
-        RequestState.Held => "times are held",
-        RequestState.Arranged => "arranged",
-        RequestState.Refused => "a no was said",
-        RequestState.Dropped => "dropped",
-        _ => "waits",
-    };
+    public static string Word(RequestState state) =>
+        state switch
+        {
+            RequestState.Held => "times are held",
+            RequestState.Arranged => "arranged",
+            RequestState.Refused => "a no was said",
+            RequestState.Dropped => "dropped",
+            _ => "waits",
+        };
 
     /// <summary>What is tied to an entry, as its title begins.</summary>
-    public static string Word(TieKind kind) => kind switch
-    {
-        TieKind.Preparation => "Preparation",
-        TieKind.Way => "Way there",
-        TieKind.Debrief => "Debrief",
-        _ => "Papers due",
-    };
+    public static string Word(TieKind kind) =>
+        kind switch
+        {
+            TieKind.Preparation => "Preparation",
+            TieKind.Way => "Way there",
+            TieKind.Debrief => "Debrief",
+            _ => "Papers due",
+        };
 
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
@@ -192,8 +215,10 @@ public static partial class English
     public static string Access(AccessTerms terms, CalendarUser owner, CalendarUser reader, string? on = null)
     {
         var own = owner.Id == reader.Id;
-        var calendar = $"{(own ? "your" : $"{owner.GivenName}’s")} {on switch { null => "calendar", "" => "main calendar", _ => $"calendar “{on}”" }}";
-        var sees = $"see {(terms.Sight == Sight.Nothing ? "nothing" : terms.Sight)} of {calendar}{(terms.Private ? ", private entries too," : "")}";
+        var calendar =
+            $"{(own ? "your" : $"{owner.GivenName}’s")} {on switch { null => "calendar", "" => "main calendar", _ => $"calendar “{on}”" }}";
+        var sees =
+            $"see {(terms.Sight == Sight.Nothing ? "nothing" : terms.Sight)} of {calendar}{(terms.Private ? ", private entries too," : "")}";
         return terms.Acting switch
         {
             Acting.Look => sees.TrimEnd(','),
@@ -223,119 +248,146 @@ public static partial class English
     /// <summary>Why a slot ranks where it does, those of one kind together: "Everyone is free. Lunch for Maren and Tomé."</summary>
     /// <param name="name">The name of whom a reason is about, by their key.</param>
     public static string Reasons(IEnumerable<SlotReason> reasons, Func<string, string> name) =>
-        string.Join(" ", reasons.GroupBy(r => r.Kind).Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + "."));
+        string.Join(
+            " ",
+            reasons
+                .GroupBy(r => r.Kind)
+                .Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + ".")
+        );
 
-    private static string Reason(SlotReason reason, string who) => reason.Kind switch
-    {
-        SlotReasonKind.SomeOccurrences => $"Suits everyone required {reason.Fitting} of {reason.Of} times",
-        SlotReasonKind.AllFree => "Everyone is free",
-        SlotReasonKind.RequiredFree => "Everyone required is free",
-        SlotReasonKind.KnownFree => "Free for all whose calendar is known",
-        SlotReasonKind.OptionalTaken => $"Taken: {who}",
-        SlotReasonKind.OptionalOutOfHours => $"Out of hours for {who}",
-        SlotReasonKind.OptionalDayOff => $"Day off: {who}",
-        SlotReasonKind.OptionalAway => $"Away: {who}",
-        SlotReasonKind.NotKnown => $"Not known: {who}",
-        SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",
-        SlotReasonKind.OverHold => $"Over a hold of {who}",
-        SlotReasonKind.NotThere => $"{who} not there that day",
-        SlotReasonKind.NoGo => $"No-go week for {who}",
-        SlotReasonKind.NotTended => $"Not tended that far: {who}",
-        SlotReasonKind.FirstHour => $"First hour for {who}",
-        SlotReasonKind.LastHour => $"Last hour for {who}",
-        SlotReasonKind.Lunch => $"Lunch for {who}",
-        SlotReasonKind.NoBreak => $"No break for {who}",
-        _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
-    };
+    private static string Reason(SlotReason reason, string who) =>
+        reason.Kind switch
+        {
+            SlotReasonKind.SomeOccurrences => $"Suits everyone required {reason.Fitting} of {reason.Of} times",
+            SlotReasonKind.AllFree => "Everyone is free",
+            SlotReasonKind.RequiredFree => "Everyone required is free",
+            SlotReasonKind.KnownFree => "Free for all whose calendar is known",
+            SlotReasonKind.OptionalTaken => $"Taken: {who}",
+            SlotReasonKind.OptionalOutOfHours => $"Out of hours for {who}",
+            SlotReasonKind.OptionalDayOff => $"Day off: {who}",
+            SlotReasonKind.OptionalAway => $"Away: {who}",
+            SlotReasonKind.NotKnown => $"Not known: {who}",
+            SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",
+            SlotReasonKind.OverHold => $"Over a hold of {who}",
+            SlotReasonKind.NotThere => $"{who} not there that day",
+            SlotReasonKind.NoGo => $"No-go week for {who}",
+            SlotReasonKind.NotTended => $"Not tended that far: {who}",
+            SlotReasonKind.FirstHour => $"First hour for {who}",
+            SlotReasonKind.LastHour => $"Last hour for {who}",
+            SlotReasonKind.Lunch => $"Lunch for {who}",
+            SlotReasonKind.NoBreak => $"No break for {who}",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
+        };
 
     /// <summary>"26 times until Tuesday 7 September: 23 suit everyone required."</summary>
     public static string Occurrences(int times, int fitting, LocalDate last)
     {
         var until = $"{Capital(Count(times, "time", "times"))} until {Day(last)} {last.Year}";
-        return fitting == times ? $"{until}: each suits everyone required." : $"{until}: {(fitting == 0 ? "none suits" : fitting == 1 ? "one suits" : $"{fitting} suit")} everyone required.";
+        return fitting == times
+            ? $"{until}: each suits everyone required."
+            : $"{until}: {(fitting == 0 ? "none suits" : fitting == 1 ? "one suits" : $"{fitting} suit")} everyone required.";
     }
 
-    public static string Refused(Refusal refusal) => refusal.Kind switch
-    {
-        RefusalKind.NotFound => "Not found, or you have no access to it. Nothing was changed.",
-        RefusalKind.MayNotSpeakFor => "You may not speak for that person. Nothing was changed; ask them for access.",
-        RefusalKind.MayNotAdd => "You may not add to that calendar. Nothing was changed; ask its owner for access.",
-        RefusalKind.NotTheOrganiser => "Only the organiser, or one who speaks for them, changes a meeting. Ask for another time, or write to the organiser.",
-        RefusalKind.NotAnAttendee => "They are not invited to this meeting.",
-        RefusalKind.NoAttendee => "Nobody is asked yet. Name at least one person who must come.",
-        RefusalKind.NoTitle => "It has no title yet.",
-        RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",
-        RefusalKind.PersonUnknown => $"Nobody here is called “{refusal.What}”. Choose somebody, or type a whole address.",
-        RefusalKind.ZoneUnknown => $"There is no time zone “{refusal.What}”.",
-        RefusalKind.EndBeforeStart => "It ends before it starts.",
-        RefusalKind.LengthTooLong => "Give a length from 5 minutes to 24 hours.",
-        RefusalKind.LengthLongerThanSpan => "It is longer than the days in which it should be.",
-        RefusalKind.SpanTooLong => "A search goes over 62 days at most.",
-        RefusalKind.InThePast => "That time has passed.",
-        RefusalKind.OrganiserAsAttendee => "The organiser always attends; they need not be asked.",
-        RefusalKind.NotSent => "It has not been sent.",
-        RefusalKind.Cancelled => "It was cancelled.",
-        RefusalKind.NothingProposed => "No other time is proposed any more.",
-        RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
-        RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
-        RefusalKind.IllegalGrant => "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
-        RefusalKind.FileNotRead => $"{refusal.What} Nothing was changed.",
-        RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
-        RefusalKind.NotYourAddition => "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
-        RefusalKind.OfTheWhole => "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
-        RefusalKind.LastAdministrator => "They are the last who manage people and places. Make somebody else an administrator first.",
-        RefusalKind.FileUnderWay => "A file is being taken into that calendar just now. Wait until it is done; nothing of this one was taken.",
-        RefusalKind.AnsweredOtherwise => $"{refusal.What} Nothing was changed.",
-        RefusalKind.OwnMeeting => "They organise it already. Choose somebody else.",
-        RefusalKind.NoCaller => "Say who asks, in at most 120 letters.",
-        RefusalKind.NotCancelled => "It was not cancelled.",
-        RefusalKind.CancelledLongAgo => "It was cancelled more than an hour ago. Copy it to a new meeting instead.",
-        RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",
-        RefusalKind.NeverOccurs => "It would never take place: no day fits how it repeats.",
-        RefusalKind.StartLeftOut => "How it repeats leaves out the day chosen. Choose one of its days, or say anew how it repeats.",
-        RefusalKind.RuleNotUnderstood => $"“{refusal.What}” is not understood. Say, for instance, “every second Thursday until 30 June”.",
-        RefusalKind.TimeSkipped => $"That time does not exist on that day: the clocks go forward. The nearest are {refusal.What}.",
-        RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
-        RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
-        RefusalKind.AddressNotRead => $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
-        RefusalKind.SpeaksForAll => "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
-        RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
-        RefusalKind.LongerThanItsRhythm => "It lasts longer than from one time to the next. Make it shorter, or have it repeat more rarely.",
-        RefusalKind.AwayAlready => $"They are away already {refusal.What}. Make that one longer instead; nothing was posted.",
-        RefusalKind.CoverIsAway => $"{refusal.What}, and cannot cover then. Choose somebody else; nothing was posted.",
-        RefusalKind.CoversSelf => "Nobody covers for themselves. Choose somebody else.",
-        RefusalKind.PlaceUnknown when refusal.What is { } what => $"“{what}” is none of the organisation’s places, or is closed; it is made under People, Places.",
-        RefusalKind.PlaceUnknown => "No place is named.",
-        RefusalKind.WhereSaidSince => $"Of these days another has just said otherwise. {refusal.What}. Look at them and say it again if it still holds.",
-        RefusalKind.LongerThanAYear => "It lasts a year at most.",
-        RefusalKind.HistoryNotTold => $"What was done in the name of {refusal.What} is told to {refusal.What} and to those who see that calendar whole. Managing people does not open it; Access asks for it.",
-        RefusalKind.AddressKeyUnknown => "This link opens no address that waits for you. It may be used already, older than seven days, or somebody else’s. Your address is as it was.",
-        RefusalKind.ReaderSeesNothing when refusal.What is null => "You may see nothing of that calendar, so no program of yours reads it. Ask for access first.",
-        RefusalKind.ReaderSeesNothing => $"{refusal.What} may see nothing of that calendar. Let them see it first, under Access; no link was made.",
-        RefusalKind.FeedEnded => "This link led to a calendar and has ended. Ask who gave it to you for another.",
-        RefusalKind.AddressByAdministrator => "An address is changed by an administrator, so that no invitation goes astray. Ask one; the address stays as it was.",
-        RefusalKind.PlaceInUse => $"{refusal.What} is still there. Give them another place first; nothing was changed.",
-        RefusalKind.NoConferences => "No service makes conferences here. Paste a link instead, or leave it without.",
-        RefusalKind.DoneAlready => "That was done already; look at it before you do it again.",
-        RefusalKind.OnMainOnly => "A meeting stands on the main calendar of who organises it. Nothing was changed.",
-        RefusalKind.OutsideLooks => "Somebody outside can only look, and passes nothing on. Nothing was changed.",
-        RefusalKind.NeverHolds => "That would have ended before it begins. Choose a later end.",
-        RefusalKind.AboveCeiling => "That is more than the organisation allows. Nothing was changed.",
-        RefusalKind.MoreThanHeld => "That is more than you hold there yourself. Grant as much or less, and for no longer.",
-        RefusalKind.MayNotGrant => "You hold nothing there that you may pass on. Ask the owner to grant it.",
-        RefusalKind.OwnCalendar => "That is their own calendar; choose somebody else.",
-        RefusalKind.AdministratorsOnly => "Only an administrator does that. Nothing was changed.",
-        RefusalKind.MayNotKeep => $"{refusal.What} is changed by themselves, by who speaks for them, and by administrators. Nothing was changed.",
-        RefusalKind.AddressTaken => $"Somebody else has the address {refusal.What} already. Nothing was changed.",
-        RefusalKind.GroupInItself => $"{refusal.What} would be in itself. Nothing was changed.",
-        RefusalKind.OwnWayIn => "You cannot close your own way in; another administrator can.",
-        RefusalKind.PasswordTooShort => "Choose a password of at least 12 characters.",
-        RefusalKind.KeyNotHeld => "This link has been used or has expired. Ask an administrator for another.",
-        RefusalKind.CodeWrong => "That code is not right, or it is over. Wait for the next one and type it.",
-        RefusalKind.PasswordWrong => "That is not your password. Nothing was changed.",
-        RefusalKind.PaperNotTaken => $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
-        RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",
-        RefusalKind.BadInput => $"“{refusal.What}” is not valid here.",
-        _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
-    };
+    public static string Refused(Refusal refusal) =>
+        refusal.Kind switch
+        {
+            RefusalKind.NotFound => "Not found, or you have no access to it. Nothing was changed.",
+            RefusalKind.MayNotSpeakFor => "You may not speak for that person. Nothing was changed; ask them for access.",
+            RefusalKind.MayNotAdd => "You may not add to that calendar. Nothing was changed; ask its owner for access.",
+            RefusalKind.NotTheOrganiser =>
+                "Only the organiser, or one who speaks for them, changes a meeting. Ask for another time, or write to the organiser.",
+            RefusalKind.NotAnAttendee => "They are not invited to this meeting.",
+            RefusalKind.NoAttendee => "Nobody is asked yet. Name at least one person who must come.",
+            RefusalKind.NoTitle => "It has no title yet.",
+            RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",
+            RefusalKind.PersonUnknown => $"Nobody here is called “{refusal.What}”. Choose somebody, or type a whole address.",
+            RefusalKind.ZoneUnknown => $"There is no time zone “{refusal.What}”.",
+            RefusalKind.EndBeforeStart => "It ends before it starts.",
+            RefusalKind.LengthTooLong => "Give a length from 5 minutes to 24 hours.",
+            RefusalKind.LengthLongerThanSpan => "It is longer than the days in which it should be.",
+            RefusalKind.SpanTooLong => "A search goes over 62 days at most.",
+            RefusalKind.InThePast => "That time has passed.",
+            RefusalKind.OrganiserAsAttendee => "The organiser always attends; they need not be asked.",
+            RefusalKind.NotSent => "It has not been sent.",
+            RefusalKind.Cancelled => "It was cancelled.",
+            RefusalKind.NothingProposed => "No other time is proposed any more.",
+            RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
+            RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
+            RefusalKind.IllegalGrant =>
+                "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",
+            RefusalKind.FileNotRead => $"{refusal.What} Nothing was changed.",
+            RefusalKind.MayNotChange => "You may look at that, not change it. Nothing was changed; ask its owner for access.",
+            RefusalKind.NotYourAddition =>
+                "You may change what you added there yourself; somebody else added this. Nothing was changed; ask its owner for access.",
+            RefusalKind.OfTheWhole =>
+                "Agenda, privacy and how it repeats belong to the whole series. Choose “all of it” or “from here on”.",
+            RefusalKind.LastAdministrator => "They are the last who manage people and places. Make somebody else an administrator first.",
+            RefusalKind.FileUnderWay =>
+                "A file is being taken into that calendar just now. Wait until it is done; nothing of this one was taken.",
+            RefusalKind.AnsweredOtherwise => $"{refusal.What} Nothing was changed.",
+            RefusalKind.OwnMeeting => "They organise it already. Choose somebody else.",
+            RefusalKind.NoCaller => "Say who asks, in at most 120 letters.",
+            RefusalKind.NotCancelled => "It was not cancelled.",
+            RefusalKind.CancelledLongAgo => "It was cancelled more than an hour ago. Copy it to a new meeting instead.",
+            RefusalKind.RuleDoesNotMove => "How it repeats picks dates, and those do not move by days. Say anew how it repeats.",
+            RefusalKind.NeverOccurs => "It would never take place: no day fits how it repeats.",
+            RefusalKind.StartLeftOut => "How it repeats leaves out the day chosen. Choose one of its days, or say anew how it repeats.",
+            RefusalKind.RuleNotUnderstood =>
+                $"“{refusal.What}” is not understood. Say, for instance, “every second Thursday until 30 June”.",
+            RefusalKind.TimeSkipped => $"That time does not exist on that day: the clocks go forward. The nearest are {refusal.What}.",
+            RefusalKind.NameTaken => $"There is one called “{refusal.What}” already. Nothing was changed.",
+            RefusalKind.KeptElsewhere => "That is read from a calendar kept elsewhere and can be changed only there. Nothing was changed.",
+            RefusalKind.AddressNotRead =>
+                $"“{refusal.What}” is no address of a calendar. Give one that begins with https:// and names a server.",
+            RefusalKind.SpeaksForAll =>
+                "Who speaks for somebody does so in all of their calendars. Grant it for all, or grant change for this one. Nothing was changed.",
+            RefusalKind.PasskeyNotTaken => "The passkey could not be taken. Begin again; nothing was changed.",
+            RefusalKind.LongerThanItsRhythm =>
+                "It lasts longer than from one time to the next. Make it shorter, or have it repeat more rarely.",
+            RefusalKind.AwayAlready => $"They are away already {refusal.What}. Make that one longer instead; nothing was posted.",
+            RefusalKind.CoverIsAway => $"{refusal.What}, and cannot cover then. Choose somebody else; nothing was posted.",
+            RefusalKind.CoversSelf => "Nobody covers for themselves. Choose somebody else.",
+            RefusalKind.PlaceUnknown when refusal.What is { } what =>
+                $"“{what}” is none of the organisation’s places, or is closed; it is made under People, Places.",
+            RefusalKind.PlaceUnknown => "No place is named.",
+            RefusalKind.WhereSaidSince =>
+                $"Of these days another has just said otherwise. {refusal.What}. Look at them and say it again if it still holds.",
+            RefusalKind.LongerThanAYear => "It lasts a year at most.",
+            RefusalKind.HistoryNotTold =>
+                $"What was done in the name of {refusal.What} is told to {refusal.What} and to those who see that calendar whole. Managing people does not open it; Access asks for it.",
+            RefusalKind.AddressKeyUnknown =>
+                "This link opens no address that waits for you. It may be used already, older than seven days, or somebody else’s. Your address is as it was.",
+            RefusalKind.ReaderSeesNothing when refusal.What is null =>
+                "You may see nothing of that calendar, so no program of yours reads it. Ask for access first.",
+            RefusalKind.ReaderSeesNothing =>
+                $"{refusal.What} may see nothing of that calendar. Let them see it first, under Access; no link was made.",
+            RefusalKind.FeedEnded => "This link led to a calendar and has ended. Ask who gave it to you for another.",
+            RefusalKind.AddressByAdministrator =>
+                "An address is changed by an administrator, so that no invitation goes astray. Ask one; the address stays as it was.",
+            RefusalKind.PlaceInUse => $"{refusal.What} is still there. Give them another place first; nothing was changed.",
+            RefusalKind.NoConferences => "No service makes conferences here. Paste a link instead, or leave it without.",
+            RefusalKind.DoneAlready => "That was done already; look at it before you do it again.",
+            RefusalKind.OnMainOnly => "A meeting stands on the main calendar of who organises it. Nothing was changed.",
+            RefusalKind.OutsideLooks => "Somebody outside can only look, and passes nothing on. Nothing was changed.",
+            RefusalKind.NeverHolds => "That would have ended before it begins. Choose a later end.",
+            RefusalKind.AboveCeiling => "That is more than the organisation allows. Nothing was changed.",
+            RefusalKind.MoreThanHeld => "That is more than you hold there yourself. Grant as much or less, and for no longer.",
+            RefusalKind.MayNotGrant => "You hold nothing there that you may pass on. Ask the owner to grant it.",
+            RefusalKind.OwnCalendar => "That is their own calendar; choose somebody else.",
+            RefusalKind.AdministratorsOnly => "Only an administrator does that. Nothing was changed.",
+            RefusalKind.MayNotKeep =>
+                $"{refusal.What} is changed by themselves, by who speaks for them, and by administrators. Nothing was changed.",
+            RefusalKind.AddressTaken => $"Somebody else has the address {refusal.What} already. Nothing was changed.",
+            RefusalKind.GroupInItself => $"{refusal.What} would be in itself. Nothing was changed.",
+            RefusalKind.OwnWayIn => "You cannot close your own way in; another administrator can.",
+            RefusalKind.PasswordTooShort => "Choose a password of at least 12 characters.",
+            RefusalKind.KeyNotHeld => "This link has been used or has expired. Ask an administrator for another.",
+            RefusalKind.CodeWrong => "That code is not right, or it is over. Wait for the next one and type it.",
+            RefusalKind.PasswordWrong => "That is not your password. Nothing was changed.",
+            RefusalKind.PaperNotTaken =>
+                $"“{refusal.What}” is not taken. Papers end in {PaperTypes.Endings}, hold what their name says, and have at most 25 MB.",
+            RefusalKind.TooMany => $"There are {refusal.What} already, which is as many as there may be.",
+            RefusalKind.BadInput => $"“{refusal.What}” is not valid here.",
+            _ => throw new ArgumentOutOfRangeException(nameof(refusal), refusal.Kind, null),
+        };
 }

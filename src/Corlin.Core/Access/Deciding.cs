@@ -25,21 +25,28 @@ public enum WhyNot
 public static class Deciding
 {
     /// <summary>
-    /// Whether somebody added an entry. Meetings are organised, not added; who follows a calendar adds nothing of what is on it; and what is tied
+    /// Whether somebody added an entry. Meetings are organised, not added; who follows a calendar adds nothing of what is on it; and what
+    /// is tied
     /// to another tells of that one, which its author may know no longer.
     /// </summary>
-    public static bool AddedIt(Entry entry, UserId actor) => entry is { KeptElsewhere: false, Tie: null } && entry.MadeBy == actor && entry.Kind != EntryKind.Meeting;
+    public static bool AddedIt(Entry entry, UserId actor) =>
+        entry is { KeptElsewhere: false, Tie: null } && entry.MadeBy == actor && entry.Kind != EntryKind.Meeting;
 
     /// <summary>Why an actor may not change an entry; null where they may.</summary>
     /// <param name="onOwner">The actor's rights on the calendar of its owner.</param>
     public static WhyNot? WhyNotChange(Entry entry, UserId actor, Rights onOwner)
     {
-        if (entry.Kind == EntryKind.Meeting) return WhyNotOrganise(entry, actor, onOwner);
-        if (Decides(onOwner, AddedIt(entry, actor), entry.Private) is { } whyNot) return whyNot;
+        if (entry.Kind == EntryKind.Meeting)
+            return WhyNotOrganise(entry, actor, onOwner);
+        if (Decides(onOwner, AddedIt(entry, actor), entry.Private) is { } whyNot)
+            return whyNot;
         return entry.KeptElsewhere ? WhyNot.KeptElsewhere : null;
     }
 
-    /// <summary>Why an actor may not note a category or a reminder of an entry on a lane; null where they may. It belongs to the lane, whoever organises.</summary>
+    /// <summary>
+    /// Why an actor may not note a category or a reminder of an entry on a lane; null where they may. It belongs to the lane, whoever
+    /// organises.
+    /// </summary>
     /// <param name="onLane">The actor's rights on that lane.</param>
     public static WhyNot? WhyNotMark(Entry entry, UserId actor, UserId lane, Rights onLane)
     {
@@ -47,48 +54,61 @@ public static class Deciding
         return StandsOn(entry, lane, isPrivate, onLane) ? Decides(onLane, AddedIt(entry, actor), isPrivate) : WhyNot.NotKnown;
     }
 
-    /// <summary>What an actor may do with the notes that belong to a lane: they follow the grant on that lane alone, whoever takes part.</summary>
+    /// <summary>
+    /// What an actor may do with the notes that belong to a lane: they follow the grant on that lane alone, whoever takes part.
+    /// </summary>
     /// <param name="onLane">The actor's rights on that lane.</param>
     public static (bool Read, bool Write) Notes(Entry entry, UserId lane, Rights onLane)
     {
         var isPrivate = IsPrivateOn(entry, lane);
-        if (entry.Kind == EntryKind.Hold || !StandsOn(entry, lane, isPrivate, onLane)) return (false, false);
+        if (entry.Kind == EntryKind.Hold || !StandsOn(entry, lane, isPrivate, onLane))
+            return (false, false);
         var (sight, acting) = isPrivate ? (onLane.PrivateSight, onLane.PrivateActing) : (onLane.Sight, onLane.Acting);
         return (sight == Sight.Whole, sight == Sight.Whole && acting >= Acting.Change);
     }
 
     private static bool IsPrivateOn(Entry entry, UserId lane)
     {
-        if (entry.Private) return true;
+        if (entry.Private)
+            return true;
         foreach (var part in entry.Participations)
-            if (part.Who == lane && part.OwnPrivate) return true;
+            if (part.Who == lane && part.OwnPrivate)
+                return true;
         return false;
     }
 
-    /// <summary>Whether an entry stands on a lane for an actor. What was declined left the calendar; they and who speaks for them find it again.</summary>
+    /// <summary>
+    /// Whether an entry stands on a lane for an actor. What was declined left the calendar; they and who speaks for them find it again.
+    /// </summary>
     private static bool StandsOn(Entry entry, UserId lane, bool isPrivate, Rights onLane)
     {
-        if (entry.Owner == lane) return true;
+        if (entry.Owner == lane)
+            return true;
         // Of one that was not sent nobody was told.
-        if (entry.Status == MeetingStatus.Draft || !entry.Asks(lane)) return false;
+        if (entry.Status == MeetingStatus.Draft || !entry.Asks(lane))
+            return false;
         return (isPrivate ? onLane.MaySpeakForPrivate : onLane.MaySpeakFor) || !entry.HasDeclined(lane);
     }
 
     private static WhyNot? WhyNotOrganise(Entry meeting, UserId actor, Rights onOwner)
     {
-        if (meeting.Private ? onOwner.MaySpeakForPrivate : onOwner.MaySpeakFor) return null;
+        if (meeting.Private ? onOwner.MaySpeakForPrivate : onOwner.MaySpeakFor)
+            return null;
         // Of one that was not sent nobody was told.
         foreach (var part in meeting.Status == MeetingStatus.Draft ? [] : meeting.Participations)
-            if (part.Who == actor && !part.NotAsked) return WhyNot.OrganiserOnly;
+            if (part.Who == actor && !part.NotAsked)
+                return WhyNot.OrganiserOnly;
         return (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headline ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
     }
 
     private static WhyNot? Decides(Rights rights, bool addedIt, bool isPrivate)
     {
-        if (addedIt && rights.Acting >= Acting.Add) return null;
+        if (addedIt && rights.Acting >= Acting.Add)
+            return null;
         var (sight, acting) = isPrivate ? (rights.PrivateSight, rights.PrivateActing) : (rights.Sight, rights.Acting);
         // What is private is not told from what is not there.
-        if (sight < Sight.Headline) return WhyNot.NotKnown;
+        if (sight < Sight.Headline)
+            return WhyNot.NotKnown;
         return acting switch
         {
             >= Acting.Change => null,

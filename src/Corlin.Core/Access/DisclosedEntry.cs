@@ -55,7 +55,9 @@ public sealed record DisclosedEntry
 
     public bool MayChange => WhyNot is null;
 
-    /// <summary>What is noted about it on this lane; it follows the grant on the lane alone, whoever takes part. Null where that does not tell it.</summary>
+    /// <summary>
+    /// What is noted about it on this lane; it follows the grant on the lane alone, whoever takes part. Null where that does not tell it.
+    /// </summary>
     public LaneMark? Mark { get; init; }
 
     /// <summary>Whether the viewer knows it as one who takes part, or for one.</summary>
@@ -67,15 +69,46 @@ public sealed record DisclosedEntry
 
 /// <summary>What only Whole tells.</summary>
 public sealed record WholeEntry(
-    UserId Organiser, UserId MadeBy, ImmutableArray<Participation> Attendees, string? Link, string? DialIn, string? AskedBy, string? RingBack, string? Agenda, string? StyledAgenda, string? Line, bool AnswersWanted,
-    MeetingStatus Status, bool Agreed, string? HoldRequest, Instant? LapsesAt, int Version, string Zone)
+    UserId Organiser,
+    UserId MadeBy,
+    ImmutableArray<Participation> Attendees,
+    string? Link,
+    string? DialIn,
+    string? AskedBy,
+    string? RingBack,
+    string? Agenda,
+    string? StyledAgenda,
+    string? Line,
+    bool AnswersWanted,
+    MeetingStatus Status,
+    bool Agreed,
+    string? HoldRequest,
+    Instant? LapsesAt,
+    int Version,
+    string Zone
+)
 {
     internal static WholeEntry Of(Occurrence occurrence, Viewer to)
     {
         var entry = occurrence.Entry;
         return new WholeEntry(
-            entry.Owner, entry.MadeBy, Parts.ToldTo(to, entry, Agreement.For(entry, occurrence.RecurrenceId)), occurrence.Link, entry.DialIn, entry.AskedBy, entry.RingBack, occurrence.Agenda, occurrence.Change?.Agenda is null ? entry.StyledAgenda : null, entry.Line, entry.AnswersWanted,
-            entry.Status, Agreement.IsAgreed(entry, occurrence.RecurrenceId), entry.HoldRequest, entry.LapsesAt, entry.Version,
-            entry.Time is TimedEntry timed ? timed.Zone : "");
+            entry.Owner,
+            entry.MadeBy,
+            Parts.ToldTo(to, entry, Agreement.For(entry, occurrence.RecurrenceId)),
+            occurrence.Link,
+            entry.DialIn,
+            entry.AskedBy,
+            entry.RingBack,
+            occurrence.Agenda,
+            occurrence.Change?.Agenda is null ? entry.StyledAgenda : null,
+            entry.Line,
+            entry.AnswersWanted,
+            entry.Status,
+            Agreement.IsAgreed(entry, occurrence.RecurrenceId),
+            entry.HoldRequest,
+            entry.LapsesAt,
+            entry.Version,
+            entry.Time is TimedEntry timed ? timed.Zone : ""
+        );
     }
 }

@@ -3,10 +3,13 @@ using NodaTime;
 
 namespace Corlin.Core.Access;
 
-/// <summary>A link with a key by which a program reads a calendar. It tells what its reader may know when it is read, and no more than was chosen.</summary>
+/// <summary>
+/// A link with a key by which a program reads a calendar. It tells what its reader may know when it is read, and no more than was chosen.
+/// </summary>
 /// <param name="Owner">Whose calendar it is.</param>
 /// <param name="Reader">Whose program it is: somebody inside for themselves, or somebody outside.</param>
-/// <param name="By">Who made it; of one that somebody outside reads it must be the owner, or somebody who speaks for them, as long as it is to be read.</param>
+/// <param name="By">Who made it; of one that somebody outside reads it must be the owner, or somebody who speaks for them, as long as it is
+/// to be read.</param>
 /// <param name="Most">Outline or Headline.</param>
 /// <param name="Private">Whether private entries are told to a reader who may know them.</param>
 /// <param name="Days">How many days ahead.</param>

@@ -8,7 +8,14 @@ namespace Corlin.Core.Access;
 /// <param name="From">When it begins, or null for at once.</param>
 /// <param name="Until">When it has ended, or null for no end.</param>
 /// <param name="PassOn">Whether the receiver may grant it further.</param>
-public sealed record AccessTerms(Sight Sight, Acting Acting, bool Private = false, Instant? From = null, Instant? Until = null, bool PassOn = false);
+public sealed record AccessTerms(
+    Sight Sight,
+    Acting Acting,
+    bool Private = false,
+    Instant? From = null,
+    Instant? Until = null,
+    bool PassOn = false
+);
 
 /// <summary>What one person or group may see and do in another's calendars.</summary>
 /// <param name="Calendar">The one calendar, or null for all of the owner's.</param>
@@ -23,12 +30,13 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
     public bool Private => Terms.Private;
 
     /// <summary>Add goes with any sight, change needs Headline, speak for needs Whole.</summary>
-    public static bool IsLegal(Sight sight, Acting acting) => acting switch
-    {
-        Acting.Change => sight >= Sight.Headline,
-        Acting.SpeakFor => sight == Sight.Whole,
-        _ => true,
-    };
+    public static bool IsLegal(Sight sight, Acting acting) =>
+        acting switch
+        {
+            Acting.Change => sight >= Sight.Headline,
+            Acting.SpeakFor => sight == Sight.Whole,
+            _ => true,
+        };
 
     public bool HoldsAt(Instant now) => (Terms.From is null || Terms.From <= now) && !IsOverAt(now);
 
@@ -41,7 +49,9 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
 /// <summary>The most that the organisation lets anybody inside, or anybody outside, have in a calendar that is not theirs.</summary>
 public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
 {
-    /// <summary>What holds for those outside until an administrator says otherwise: nothing whole and nothing private leaves by itself.</summary>
+    /// <summary>
+    /// What holds for those outside until an administrator says otherwise: nothing whole and nothing private leaves by itself.
+    /// </summary>
     public static readonly Ceiling Outside = new(Sight.Headline, Acting.Look, false);
 
     public static readonly Ceiling Open = new(Sight.Whole, Acting.SpeakFor, true);
@@ -52,7 +62,8 @@ public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
     public Acting On(Acting acting)
     {
         var most = acting < Acting ? acting : Acting;
-        while (!Grant.IsLegal(Sight, most)) most--;
+        while (!Grant.IsLegal(Sight, most))
+            most--;
         return most;
     }
 

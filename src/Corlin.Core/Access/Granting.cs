@@ -35,10 +35,14 @@ public static class Granting
     /// <param name="calendar">The one calendar, or null for all of the owner's.</param>
     public static WhyNotGrant? WhyNot(AccessTerms terms, bool receiverInside, Ceiling ceiling, Instant now, CalendarId? calendar = null)
     {
-        if (!Grant.IsLegal(terms.Sight, terms.Acting)) return WhyNotGrant.NoSuchPair;
-        if (terms.Acting == Acting.SpeakFor && calendar is not null) return WhyNotGrant.SpeaksForAll;
-        if (!receiverInside && (terms.Acting > Acting.Look || terms.PassOn)) return WhyNotGrant.OutsideLooks;
-        if (terms.Until is { } until && (until <= now || until <= terms.From)) return WhyNotGrant.NeverHolds;
+        if (!Grant.IsLegal(terms.Sight, terms.Acting))
+            return WhyNotGrant.NoSuchPair;
+        if (terms.Acting == Acting.SpeakFor && calendar is not null)
+            return WhyNotGrant.SpeaksForAll;
+        if (!receiverInside && (terms.Acting > Acting.Look || terms.PassOn))
+            return WhyNotGrant.OutsideLooks;
+        if (terms.Until is { } until && (until <= now || until <= terms.From))
+            return WhyNotGrant.NeverHolds;
         return ceiling.Allows(terms) ? null : WhyNotGrant.AboveCeiling;
     }
 
@@ -48,12 +52,15 @@ public static class Granting
     public static WhyNotGrant? WhyNotPassOn(IEnumerable<Grant> held, AccessTerms terms, Instant now, CalendarId? calendar = null)
     {
         var toPassOn = held.Where(g => g.Receiver is not null && g.Terms.PassOn && g.HoldsAt(now) && g.IsOn(calendar)).ToList();
-        if (toPassOn.Count == 0) return WhyNotGrant.NotToPassOn;
+        if (toPassOn.Count == 0)
+            return WhyNotGrant.NotToPassOn;
         return toPassOn.Any(g => Covers(g.Terms, terms)) ? null : WhyNotGrant.MoreThanHeld;
     }
 
     /// <summary>Whether what is held is at least what is granted, for as long.</summary>
     public static bool Covers(AccessTerms held, AccessTerms granted) =>
-        granted.Sight <= held.Sight && granted.Acting <= held.Acting && (held.Private || !granted.Private)
+        granted.Sight <= held.Sight
+        && granted.Acting <= held.Acting
+        && (held.Private || !granted.Private)
         && (held.Until is null || granted.Until <= held.Until);
 }

@@ -26,8 +26,10 @@ public static class Keeping
     /// <param name="onWho">The actor's rights on the calendar of that somebody, or of the principal whose contact it is.</param>
     public static WhyNotKeep? WhyNot(CalendarUser who, UserId actor, bool administrator, Rights onWho)
     {
-        if (who.KeptFor is { } principal) return Keeps(actor, principal, onWho) ? null : WhyNotKeep.NotKnown;
-        if (who.Kind != UserKind.Person) return administrator ? null : WhyNotKeep.AdministratorsOnly;
+        if (who.KeptFor is { } principal)
+            return Keeps(actor, principal, onWho) ? null : WhyNotKeep.NotKnown;
+        if (who.Kind != UserKind.Person)
+            return administrator ? null : WhyNotKeep.AdministratorsOnly;
         // Somebody outside is known to everyone here, and whoever learns more of them writes it down.
         return !who.Inside || who.Id == actor || administrator || onWho.MaySpeakFor ? null : WhyNotKeep.OthersOnly;
     }

@@ -22,18 +22,21 @@ public static class Outlines
     /// <param name="before">Null where it is new.</param>
     public static ChangeReach Reach(Entry? before, Entry after)
     {
-        if (before is null || !AreAlike(before, after)) return ChangeReach.Outline;
+        if (before is null || !AreAlike(before, after))
+            return ChangeReach.Outline;
         return after.HoldsPrivate ? ChangeReach.PrivateHeadline : ChangeReach.Headline;
     }
 
     private static bool AreAlike(Entry one, Entry other) =>
         one.Time.SaysTheSame(other.Time)
         && one.Rule?.ToString() == other.Rule?.ToString()
-        && (one.Kind, one.Home, one.Owner, one.Takes, one.Status, one.Private, one.LapsesAt, one.AnswersWanted) == (other.Kind, other.Home, other.Owner, other.Takes, other.Status, other.Private, other.LapsesAt, other.AnswersWanted)
+        && (one.Kind, one.Home, one.Owner, one.Takes, one.Status, one.Private, one.LapsesAt, one.AnswersWanted)
+            == (other.Kind, other.Home, other.Owner, other.Takes, other.Status, other.Private, other.LapsesAt, other.AnswersWanted)
         && one.Additions.SequenceEqual(other.Additions)
         && one.Exceptions.SequenceEqual(other.Exceptions)
         && one.GoesOn.SequenceEqual(other.GoesOn)
-        && one.Overrides.Select(o => (o.RecurrenceId, o.Time, o.Cancelled, o.AndFollowing, o.Private, o.Takes)).SequenceEqual(other.Overrides.Select(o => (o.RecurrenceId, o.Time, o.Cancelled, o.AndFollowing, o.Private, o.Takes)))
+        && one.Overrides.Select(o => (o.RecurrenceId, o.Time, o.Cancelled, o.AndFollowing, o.Private, o.Takes))
+            .SequenceEqual(other.Overrides.Select(o => (o.RecurrenceId, o.Time, o.Cancelled, o.AndFollowing, o.Private, o.Takes)))
         && one.Participations.Select(p => (p.Who, p.RecurrenceId, p.Role, p.Answer, p.NotAsked, p.OwnPrivate))
             .SequenceEqual(other.Participations.Select(p => (p.Who, p.RecurrenceId, p.Role, p.Answer, p.NotAsked, p.OwnPrivate)));
 }

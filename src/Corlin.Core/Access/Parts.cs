@@ -7,20 +7,24 @@ namespace Corlin.Core.Access;
 public static class Parts
 {
     /// <summary>
-    /// Everyone who knows a meeting whole knows who is asked and who comes. What somebody wrote with their answer, the time they proposed and that
+    /// Everyone who knows a meeting whole knows who is asked and who comes. What somebody wrote with their answer, the time they proposed
+    /// and that
     /// they made their part private is for the organiser, for themselves, and for who speaks for one of the two.
     /// </summary>
-    /// <param name="now">Of a state of the past the meeting as it stands: what became private since is told no more than what was then.</param>
+    /// <param name="now">Of a state of the past the meeting as it stands: what became private since is told no more than what was
+    /// then.</param>
     public static ImmutableArray<Participation> ToldTo(Viewer viewer, Entry entry, ImmutableArray<Participation> parts, Entry? now = null)
     {
         var isPrivate = entry.Private || now is { Private: true };
         foreach (var part in parts)
-            if (HoldsBack(viewer, isPrivate, part, now)) return [.. parts.Select(p => HoldsBack(viewer, isPrivate, p, now) ? Bare(p, viewer.StandsFor(entry.Owner, isPrivate)) : p)];
+            if (HoldsBack(viewer, isPrivate, part, now))
+                return [.. parts.Select(p => HoldsBack(viewer, isPrivate, p, now) ? Bare(p, viewer.StandsFor(entry.Owner, isPrivate)) : p)];
         return parts;
     }
 
     private static bool HoldsBack(Viewer viewer, bool isPrivate, Participation part, Entry? now) =>
-        part is not { Comment: null, Proposed: null, OwnPrivate: false } && !viewer.StandsFor(part.Who, isPrivate || part.OwnPrivate || IsOwnPrivate(now, part.Who));
+        part is not { Comment: null, Proposed: null, OwnPrivate: false }
+        && !viewer.StandsFor(part.Who, isPrivate || part.OwnPrivate || IsOwnPrivate(now, part.Who));
 
     /// <summary>Of who was taken out since nothing says any more how private their part was: then the strictest holds.</summary>
     private static bool IsOwnPrivate(Entry? now, UserId who) =>

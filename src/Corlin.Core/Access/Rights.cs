@@ -73,22 +73,27 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
     /// <param name="ceiling">What the organisation lets anybody of their kind have; null for all.</param>
     public static Rights Combine(IEnumerable<Grant> grants, bool inside, Instant now, Ceiling? ceiling = null)
     {
-        Grant? highest = null, acts = null;
-        Sight sight = Sight.Nothing, privateSight = Sight.Nothing;
+        Grant? highest = null,
+            acts = null;
+        Sight sight = Sight.Nothing,
+            privateSight = Sight.Nothing;
         var privateActing = Acting.Look;
         var isPrivate = false;
         foreach (var grant in Counting(grants, inside, now))
         {
             highest = grant;
-            if (acts is null || grant.Acting > acts.Acting) acts = grant;
+            if (acts is null || grant.Acting > acts.Acting)
+                acts = grant;
             sight = Max(sight, grant.Sight);
-            if (!grant.Private) continue;
+            if (!grant.Private)
+                continue;
             isPrivate = true;
             privateSight = Max(privateSight, grant.Sight);
             privateActing = Max(privateActing, grant.Acting);
         }
 
-        if (highest is null) return None;
+        if (highest is null)
+            return None;
         // An external person only ever looks.
         var rights = new Rights(sight, inside ? acts!.Acting : Acting.Look, isPrivate, acts!.Receiver is null ? null : acts.Id)
         {
@@ -98,24 +103,30 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
         return ceiling is null ? rights : rights.Under(ceiling);
     }
 
-    private Rights Under(Ceiling ceiling) => new(ceiling.On(Sight), ceiling.On(Acting), Private && ceiling.Private, Grant)
-    {
-        PrivateSight = ceiling.On(PrivateSight),
-        PrivateActing = ceiling.On(PrivateActing),
-    };
+    private Rights Under(Ceiling ceiling) =>
+        new(ceiling.On(Sight), ceiling.On(Acting), Private && ceiling.Private, Grant)
+        {
+            PrivateSight = ceiling.On(PrivateSight),
+            PrivateActing = ceiling.On(PrivateActing),
+        };
 
     private static List<Grant> Counting(IEnumerable<Grant> grants, bool inside, Instant now)
     {
-        List<Grant> personal = [], defaults = [];
+        List<Grant> personal = [],
+            defaults = [];
         foreach (var grant in grants)
         {
-            if (!grant.HoldsAt(now)) continue;
-            if (grant.Receiver is not null) personal.Add(grant);
-            else if (grant.Inside == inside) defaults.Add(grant);
+            if (!grant.HoldsAt(now))
+                continue;
+            if (grant.Receiver is not null)
+                personal.Add(grant);
+            else if (grant.Inside == inside)
+                defaults.Add(grant);
         }
 
         return personal.Count > 0 ? personal : defaults;
     }
 
-    private static T Max<T>(T one, T other) where T : struct, Enum => Comparer<T>.Default.Compare(one, other) < 0 ? other : one;
+    private static T Max<T>(T one, T other)
+        where T : struct, Enum => Comparer<T>.Default.Compare(one, other) < 0 ? other : one;
 }

@@ -19,11 +19,17 @@ public sealed record Viewer(UserId Person, ImmutableDictionary<UserId, bool> Spe
     public bool StandsFor(UserId who, bool isPrivate) =>
         who == Person || (quick.TryGetValue(who, out var includesPrivate) && (includesPrivate || !isPrivate));
 
-    /// <summary>Their rights on the calendar of the organiser of a meeting that they know, on whosever lane: all that matters is whether they speak for them.</summary>
+    /// <summary>
+    /// Their rights on the calendar of the organiser of a meeting that they know, on whosever lane: all that matters is whether they speak
+    /// for them.
+    /// </summary>
     internal Rights OnOrganiser(UserId organiser)
     {
-        if (organiser == Person) return Rights.Own;
-        return !quick.TryGetValue(organiser, out var includesPrivate) ? AsAttendee : includesPrivate ? Speaks : SpeaksButForPrivate;
+        if (organiser == Person)
+            return Rights.Own;
+        return !quick.TryGetValue(organiser, out var includesPrivate) ? AsAttendee
+            : includesPrivate ? Speaks
+            : SpeaksButForPrivate;
     }
 
     public bool MaySpeakFor(UserId who) => who == Person || SpeaksFor.ContainsKey(who);

@@ -35,9 +35,22 @@ public enum WhereTold
 /// <param name="Flag">Which of the flags is theirs, the same on every screen.</param>
 /// <param name="Post">What they do, in a word or two, or null.</param>
 public sealed record CalendarUser(
-    UserId Id, string PublicId, UserKind Kind, string Name, string Address, bool Inside, string Zone, WorkingHours? Hours, string? Place, int Flag, string? Post)
+    UserId Id,
+    string PublicId,
+    UserKind Kind,
+    string Name,
+    string Address,
+    bool Inside,
+    string Zone,
+    WorkingHours? Hours,
+    string? Place,
+    int Flag,
+    string? Post
+)
 {
-    /// <summary>The principal whose contact this is, known only to those who keep that calendar; null for who is known to everyone inside.</summary>
+    /// <summary>
+    /// The principal whose contact this is, known only to those who keep that calendar; null for who is known to everyone inside.
+    /// </summary>
     public UserId? KeptFor { get; init; }
 
     /// <summary>How much of where they are is told to who sees their calendar and does not speak for them.</summary>
@@ -46,8 +59,11 @@ public sealed record CalendarUser(
     /// <summary>Raised by each change of what is known of them.</summary>
     public int Version { get; init; } = 1;
 
-    /// <summary>The hours, or those taken where none were told (weekdays 09:00 to 18:00; a room always, and whose zone is not known).</summary>
-    public WorkingHours HoursOrUsual => Hours ?? (Kind is UserKind.Room or UserKind.Resource || !ZoneKnown ? WorkingHours.Always : WorkingHours.Usual);
+    /// <summary>
+    /// The hours, or those taken where none were told (weekdays 09:00 to 18:00; a room always, and whose zone is not known).
+    /// </summary>
+    public WorkingHours HoursOrUsual =>
+        Hours ?? (Kind is UserKind.Room or UserKind.Resource || !ZoneKnown ? WorkingHours.Always : WorkingHours.Usual);
 
     /// <summary>The zone of somebody outside of whom none was told.</summary>
     public const string NoZone = "Etc/UTC";

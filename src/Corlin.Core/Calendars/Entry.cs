@@ -133,7 +133,8 @@ public sealed record Entry
     public LaneMark MarkOn(UserId lane)
     {
         foreach (var mark in Marks)
-            if (mark.Lane == lane) return mark;
+            if (mark.Lane == lane)
+                return mark;
         return new LaneMark(lane);
     }
 
@@ -141,7 +142,8 @@ public sealed record Entry
     public bool Asks(UserId who)
     {
         foreach (var part in Participations)
-            if (part.Who == who && !part.NotAsked) return true;
+            if (part.Who == who && !part.NotAsked)
+                return true;
         return false;
     }
 
@@ -151,8 +153,10 @@ public sealed record Entry
         var declined = false;
         foreach (var part in Participations)
         {
-            if (part.Who != who || part.NotAsked) continue;
-            if (part.Answer != Answer.Declined) return false;
+            if (part.Who != who || part.NotAsked)
+                continue;
+            if (part.Answer != Answer.Declined)
+                return false;
             declined = true;
         }
 
@@ -167,8 +171,11 @@ public sealed record Entry
     {
         get
         {
-            if (Private) return true;
-            foreach (var changed in Overrides) if (changed.Private == true) return true;
+            if (Private)
+                return true;
+            foreach (var changed in Overrides)
+                if (changed.Private == true)
+                    return true;
             return false;
         }
     }
@@ -201,11 +208,18 @@ public sealed record Entry
 /// <param name="RecurrenceId">The wall-clock start that the rule gives it.</param>
 /// <param name="Time">When it takes place instead, or null for as the rule says.</param>
 /// <param name="AndFollowing">
-/// Whether it holds from that occurrence on (RANGE=THISANDFUTURE, RFC 5545 3.2.13): those that follow are moved by the same difference of the
+/// Whether it holds from that occurrence on (RANGE=THISANDFUTURE, RFC 5545 3.2.13): those that follow are moved by the same difference of
+/// the
 /// wall clock and take its length, zone, title and place.
 /// </param>
 public sealed record Override(
-    LocalDateTime RecurrenceId, EntryTime? Time = null, string? Title = null, string? Place = null, bool Cancelled = false, bool AndFollowing = false)
+    LocalDateTime RecurrenceId,
+    EntryTime? Time = null,
+    string? Title = null,
+    string? Place = null,
+    bool Cancelled = false,
+    bool AndFollowing = false
+)
 {
     /// <summary>Its own agenda, or null for that of the series.</summary>
     public string? Agenda { get; init; }
@@ -229,7 +243,8 @@ public sealed record Override(
 public readonly record struct Addition(LocalDateTime Start, Duration? Length = null);
 
 /// <summary>A group that was asked to a meeting.</summary>
-/// <param name="Settled">Its members for whom it is decided whether they are asked: those at the time of sending, and what was decided since.</param>
+/// <param name="Settled">Its members for whom it is decided whether they are asked: those at the time of sending, and what was decided
+/// since.</param>
 public sealed record InvitedGroup(UserId Group, ImmutableArray<UserId> Settled);
 
 public enum AttendeeRole

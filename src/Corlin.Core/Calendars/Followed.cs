@@ -33,7 +33,8 @@ public enum FetchFailure
 /// <param name="Id">Zero until it is stored.</param>
 /// <param name="Calendar">The calendar that its entries make up here.</param>
 /// <param name="Owner">On whose lane it stands.</param>
-/// <param name="Address">Where it is read, http or https; whoever knows it can read the calendar, so it is told to those who may change the lane only.</param>
+/// <param name="Address">Where it is read, http or https; whoever knows it can read the calendar, so it is told to those who may change the
+/// lane only.</param>
 /// <param name="Most">The most that its entries take up time; <see cref="TimeTaken.Firm"/> for as they say.</param>
 /// <param name="Every">How long after a reading the next is due.</param>
 public sealed record Followed(long Id, CalendarId Calendar, UserId Owner, string Name, string Address, TimeTaken Most, Duration Every)
@@ -65,9 +66,20 @@ public sealed record Followed(long Id, CalendarId Calendar, UserId Owner, string
     public Entry OnLane(Entry entry) => entry.Takes <= Most ? entry : entry with { Takes = Most };
 
     /// <summary>It was read, or the server said that nothing had changed.</summary>
-    public Followed Read(string? tag, Instant now) => this with { FetchedAt = now, Tag = tag, Failure = null, Failures = 0, DueAt = now + Every };
+    public Followed Read(string? tag, Instant now) =>
+        this with
+        {
+            FetchedAt = now,
+            Tag = tag,
+            Failure = null,
+            Failures = 0,
+            DueAt = now + Every,
+        };
 
-    /// <summary>It could not be read: what was read before stays, and the next try comes after five minutes, then twice as long, at most after six hours.</summary>
+    /// <summary>
+    /// It could not be read: what was read before stays, and the next try comes after five minutes, then twice as long, at most after six
+    /// hours.
+    /// </summary>
     public Followed Failed(FetchFailure why, Instant now)
     {
         var wait = Duration.Min(FirstRetry * Math.Pow(2, Math.Min(Failures, 10)), LastRetry);

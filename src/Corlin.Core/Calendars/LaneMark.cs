@@ -2,7 +2,9 @@ using NodaTime;
 
 namespace Corlin.Core.Calendars;
 
-/// <summary>What those who keep a lane noted about an entry on it. It belongs to that lane, not to the meeting: no attendee is told.</summary>
+/// <summary>
+/// What those who keep a lane noted about an entry on it. It belongs to that lane, not to the meeting: no attendee is told.
+/// </summary>
 /// <param name="Lane">Whose lane it is.</param>
 public sealed record LaneMark(UserId Lane)
 {

@@ -10,8 +10,13 @@ namespace Corlin.Core.Calendars;
 /// <param name="Capacity">How many a room holds, or null where that was not told.</param>
 /// <param name="Features">What a room has ("screen", "step-free").</param>
 public sealed record PersonFacts(
-    ImmutableArray<string> OtherAddresses, ImmutableArray<string> Telephones, UserId? Assistant = null, string? Note = null, int? Capacity = null,
-    ImmutableArray<string> Features = default)
+    ImmutableArray<string> OtherAddresses,
+    ImmutableArray<string> Telephones,
+    UserId? Assistant = null,
+    string? Note = null,
+    int? Capacity = null,
+    ImmutableArray<string> Features = default
+)
 {
     public static readonly PersonFacts None = new([], []);
 

@@ -21,7 +21,9 @@ internal sealed class Series
         this.ownerZone = ownerZone;
         zone = entry.Time.WallZone;
         exceptions = entry.Exceptions.IsEmpty ? ImmutableHashSet<LocalDateTime>.Empty : entry.Exceptions.ToHashSet();
-        foreach (var changed in entry.Overrides) if (!changed.AndFollowing) single[changed.RecurrenceId] = changed;
+        foreach (var changed in entry.Overrides)
+            if (!changed.AndFollowing)
+                single[changed.RecurrenceId] = changed;
         ranges = [.. entry.Overrides.Where(o => o.AndFollowing).OrderBy(o => o.RecurrenceId)];
     }
 
@@ -30,8 +32,10 @@ internal sealed class Series
 
     public Occurrence? Find(LocalDateTime id)
     {
-        if (single.TryGetValue(id, out var changed)) return changed.Cancelled ? null : At(id, changed);
-        if (exceptions.Contains(id)) return null;
+        if (single.TryGetValue(id, out var changed))
+            return changed.Cancelled ? null : At(id, changed);
+        if (exceptions.Contains(id))
+            return null;
         return Is(id) && At(id, null) is { Change: not { Cancelled: true } } found ? found : null;
     }
 
@@ -40,9 +44,11 @@ internal sealed class Series
     {
         var own = entry.Additions.Select(a => a.Start).Where(a => a >= from && a < to);
         // Without a rule the start itself is the first of the dates (RFC 5545 3.8.5.2).
-        if (entry.Rule is null) own = own.Append(entry.Time.LocalStart).Where(a => a >= from && a < to);
+        if (entry.Rule is null)
+            own = own.Append(entry.Time.LocalStart).Where(a => a >= from && a < to);
         var added = own.ToHashSet();
-        if (entry.Rule is null) return added.Order();
+        if (entry.Rule is null)
+            return added.Order();
         var ruled = Expansion.Starts(entry.Time.LocalStart, entry.Rule, zone, from, to);
         return added.Count == 0 ? ruled : Merge(ruled, added);
     }
@@ -52,12 +58,15 @@ internal sealed class Series
         var waiting = new Queue<LocalDateTime>(added.Order());
         foreach (var id in ruled)
         {
-            while (waiting.TryPeek(out var next) && next < id) yield return waiting.Dequeue();
-            if (waiting.TryPeek(out var same) && same == id) waiting.Dequeue();
+            while (waiting.TryPeek(out var next) && next < id)
+                yield return waiting.Dequeue();
+            if (waiting.TryPeek(out var same) && same == id)
+                waiting.Dequeue();
             yield return id;
         }
 
-        while (waiting.TryDequeue(out var next)) yield return next;
+        while (waiting.TryDequeue(out var next))
+            yield return next;
     }
 
     private bool Is(LocalDateTime id) => Ids(id, id.PlusSeconds(1)).Any();
@@ -66,9 +75,11 @@ internal sealed class Series
     {
         foreach (var changed in single.Values)
         {
-            if (changed.Cancelled || changed.Time is null) continue;
+            if (changed.Cancelled || changed.Time is null)
+                continue;
             var moved = At(changed.RecurrenceId, changed);
-            if (Occurrences.Touches(moved.Stretch, span)) yield return moved;
+            if (Occurrences.Touches(moved.Stretch, span))
+                yield return moved;
         }
     }
 
@@ -77,11 +88,14 @@ internal sealed class Series
         var (from, to) = Wall(span);
         foreach (var id in Ids(from, to))
         {
-            if (exceptions.Contains(id)) continue;
+            if (exceptions.Contains(id))
+                continue;
             single.TryGetValue(id, out var changed);
-            if (changed is { Cancelled: true } or { Time: not null }) continue;
+            if (changed is { Cancelled: true } or { Time: not null })
+                continue;
             var found = At(id, changed);
-            if (Occurrences.Touches(found.Stretch, span) && found.Change is not { Cancelled: true }) yield return found;
+            if (Occurrences.Touches(found.Stretch, span) && found.Change is not { Cancelled: true })
+                yield return found;
         }
     }
 
@@ -90,9 +104,13 @@ internal sealed class Series
     {
         var (length, back, forth) = Reach();
         var ids = entry.Additions.Select(a => a.Start).Append(entry.Time.LocalStart).ToList();
-        if (entry.Rule is { Ends: true } rule && Expansion.Last(entry.Time.LocalStart, rule, zone) is { } last) ids.Add(last);
+        if (entry.Rule is { Ends: true } rule && Expansion.Last(entry.Time.LocalStart, rule, zone) is { } last)
+            ids.Add(last);
         var first = entry.Time.StartingAt(ids.Min()).ToStretch(ownerZone).Start - forth;
-        return new Stretch(first, entry.Rule is { Ends: false } ? Instant.MaxValue : entry.Time.StartingAt(ids.Max()).ToStretch(ownerZone).Start + length + back);
+        return new Stretch(
+            first,
+            entry.Rule is { Ends: false } ? Instant.MaxValue : entry.Time.StartingAt(ids.Max()).ToStretch(ownerZone).Start + length + back
+        );
     }
 
     /// <summary>The wall-clock span in which a recurrence id must lie for its occurrence to touch the span.</summary>
@@ -107,11 +125,14 @@ internal sealed class Series
     private (Duration Length, Duration Later, Duration Earlier) Reach()
     {
         var length = entry.Time.ToStretch(ownerZone).Length;
-        foreach (var added in entry.Additions) if (added.Length is { } own && own > length) length = own;
+        foreach (var added in entry.Additions)
+            if (added.Length is { } own && own > length)
+                length = own;
         var (later, earlier) = (Duration.Zero, Duration.Zero);
         foreach (var range in ranges)
         {
-            if (range.Time is not { } time) continue;
+            if (range.Time is not { } time)
+                continue;
             length = Duration.Max(length, time.ToStretch(ownerZone).Length);
             // Another zone than that of the series makes up to a day of difference.
             var shift = Shift(range.RecurrenceId, time);
@@ -155,11 +176,13 @@ internal sealed class Series
     {
         var time = entry.Time.StartingAt(id);
         foreach (var added in entry.Additions)
-            if (added.Start == id && added.Length is { } length && time is TimedEntry timed) return timed with { Length = length };
+            if (added.Start == id && added.Length is { } length && time is TimedEntry timed)
+                return timed with { Length = length };
         return time;
     }
 
-    private static EntryTime Moved(LocalDateTime id, LocalDateTime first, EntryTime to) => to.StartingAt(to.LocalStart + Period.Between(first, id, PeriodUnits.Days | PeriodUnits.AllTimeUnits));
+    private static EntryTime Moved(LocalDateTime id, LocalDateTime first, EntryTime to) =>
+        to.StartingAt(to.LocalStart + Period.Between(first, id, PeriodUnits.Days | PeriodUnits.AllTimeUnits));
 
     private static Duration Shift(LocalDateTime id, EntryTime to) => to.LocalStart.InUtc().ToInstant() - id.InUtc().ToInstant();
 }

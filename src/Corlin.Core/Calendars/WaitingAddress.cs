@@ -2,7 +2,9 @@ using NodaTime;
 
 namespace Corlin.Core.Calendars;
 
-/// <summary>Somebody's mail is to go to another address, which waits: for an administrator, or for a letter that shows that it is theirs.</summary>
+/// <summary>
+/// Somebody's mail is to go to another address, which waits: for an administrator, or for a letter that shows that it is theirs.
+/// </summary>
 /// <param name="By">Who asks for it.</param>
 /// <param name="KeyHash">Of the key in the letter (SHA-256, hexadecimal), where they ask for themselves; null otherwise.</param>
 public sealed record WaitingAddress(long Id, UserId Who, string Address, UserId By, Instant At, string? KeyHash)

@@ -19,7 +19,9 @@ public enum EntryPart
     Takes,
 }
 
-/// <summary>Edits that were begun on an older state. Parts that nobody else changed merge; the others are said, and nothing is overwritten.</summary>
+/// <summary>
+/// Edits that were begun on an older state. Parts that nobody else changed merge; the others are said, and nothing is overwritten.
+/// </summary>
 public static class EditConflicts
 {
     /// <summary>The parts that are to change and that are no longer as the editor saw them, nor already as they should become.</summary>
@@ -29,23 +31,33 @@ public static class EditConflicts
     {
         var found = ImmutableArray.CreateBuilder<EntryPart>();
         var entry = now.Entry;
-        if (becomes.Time is { } time && was.Time is { } seen && !now.Time.SaysTheSame(seen) && !now.Time.SaysTheSame(time)) found.Add(EntryPart.Time);
+        if (becomes.Time is { } time && was.Time is { } seen && !now.Time.SaysTheSame(seen) && !now.Time.SaysTheSame(time))
+            found.Add(EntryPart.Time);
         Text(EntryPart.Title, now.Title, was.Title, becomes.Title);
         Text(EntryPart.Place, now.Place, was.Place, becomes.Place);
         Text(EntryPart.Agenda, entry.Agenda, was.Agenda, becomes.Agenda);
         Text(EntryPart.Link, entry.Link, was.Link, becomes.Link);
         Text(EntryPart.DialIn, entry.DialIn, was.DialIn, becomes.DialIn);
         Text(EntryPart.Line, entry.Line, was.Line, becomes.Line);
-        if (becomes.AnswersWanted is { } want && was.AnswersWanted is { } wanted && entry.AnswersWanted != wanted && entry.AnswersWanted != want) found.Add(EntryPart.AnswersWanted);
-        if (becomes.Takes is { } takes && was.Takes is { } took && entry.Takes != took && entry.Takes != takes) found.Add(EntryPart.Takes);
-        if (becomes.Private is { } hide && was.Private is { } hid && entry.Private != hid && entry.Private != hide) found.Add(EntryPart.Private);
+        if (
+            becomes.AnswersWanted is { } want
+            && was.AnswersWanted is { } wanted
+            && entry.AnswersWanted != wanted
+            && entry.AnswersWanted != want
+        )
+            found.Add(EntryPart.AnswersWanted);
+        if (becomes.Takes is { } takes && was.Takes is { } took && entry.Takes != took && entry.Takes != takes)
+            found.Add(EntryPart.Takes);
+        if (becomes.Private is { } hide && was.Private is { } hid && entry.Private != hid && entry.Private != hide)
+            found.Add(EntryPart.Private);
         if (becomes.Repeat is { } next && was.Repeat is { } before)
             Text(EntryPart.Repeat, entry.Rule?.ToString(), before.Rule?.ToString() ?? "", next.Rule?.ToString() ?? "");
         return found.ToImmutable();
 
         void Text(EntryPart part, string? stands, string? seenText, string? becomesText)
         {
-            if (becomesText is not null && seenText is not null && (stands ?? "") != seenText && (stands ?? "") != becomesText) found.Add(part);
+            if (becomesText is not null && seenText is not null && (stands ?? "") != seenText && (stands ?? "") != becomesText)
+                found.Add(part);
         }
     }
 }

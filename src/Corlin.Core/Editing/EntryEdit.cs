@@ -21,7 +21,9 @@ public enum Reach
 /// <summary>What is to be different; a part that is null stays as it is.</summary>
 public sealed record EntryEdit
 {
-    /// <summary>When the occurrence that is edited takes place; for more of the series the same difference of the wall clock holds.</summary>
+    /// <summary>
+    /// When the occurrence that is edited takes place; for more of the series the same difference of the wall clock holds.
+    /// </summary>
     public EntryTime? Time { get; init; }
 
     public string? Title { get; init; }

@@ -17,9 +17,11 @@ public static class Reaches
     {
         yield return new ReachSpan(Reach.ThisOne, 1, id, id);
         var all = Span(Reach.All, entry, LocalDateTime.MinIsoValue, ownerZone);
-        if (all is null) yield break;
+        if (all is null)
+            yield break;
         var following = Span(Reach.FromHereOn, entry, id, ownerZone);
-        if (following is not null && following.First > all.First && following.Count != 1) yield return following;
+        if (following is not null && following.First > all.First && following.Count != 1)
+            yield return following;
         yield return all;
     }
 
@@ -27,7 +29,8 @@ public static class Reaches
     {
         var series = new Series(entry, ownerZone);
         var limit = entry.Rule is { Ends: false } ? 1 : Expansion.Most + 1;
-        LocalDateTime? first = null, last = null;
+        LocalDateTime? first = null,
+            last = null;
         var count = 0;
         foreach (var id in series.Ids(from, LocalDateTime.MaxIsoValue).Where(i => series.Find(i) is not null).Take(limit))
         {
@@ -36,7 +39,10 @@ public static class Reaches
             count++;
         }
 
-        if (first is not { } begin) return null;
-        return entry.Rule is { Ends: false } || count > Expansion.Most ? new ReachSpan(reach, null, begin, null) : new ReachSpan(reach, count, begin, last);
+        if (first is not { } begin)
+            return null;
+        return entry.Rule is { Ends: false } || count > Expansion.Most
+            ? new ReachSpan(reach, null, begin, null)
+            : new ReachSpan(reach, count, begin, last);
     }
 }

@@ -10,13 +10,19 @@ internal static class RuleShift
     public static Rule? By(Rule rule, int days, long seconds)
     {
         var picksTimes = !rule.Hours.IsEmpty || !rule.Minutes.IsEmpty || !rule.Seconds.IsEmpty;
-        if (seconds != 0 && picksTimes) return null;
+        if (seconds != 0 && picksTimes)
+            return null;
         var moved = rule with { Until = rule.Until is { } until ? Moved(until, seconds) : null };
-        if (days == 0) return moved;
-        var picksDates = !rule.MonthDays.IsEmpty || !rule.YearDays.IsEmpty || !rule.Weeks.IsEmpty || !rule.Months.IsEmpty || !rule.Positions.IsEmpty;
-        if (picksDates || rule.Frequency == Frequency.Hourly) return null;
-        if (rule.Days.IsEmpty) return moved;
-        if (rule.Frequency != Frequency.Weekly) return null;
+        if (days == 0)
+            return moved;
+        var picksDates =
+            !rule.MonthDays.IsEmpty || !rule.YearDays.IsEmpty || !rule.Weeks.IsEmpty || !rule.Months.IsEmpty || !rule.Positions.IsEmpty;
+        if (picksDates || rule.Frequency == Frequency.Hourly)
+            return null;
+        if (rule.Days.IsEmpty)
+            return moved;
+        if (rule.Frequency != Frequency.Weekly)
+            return null;
         // The week begins as many days later too, so that the days of one week stay together where weeks are left out.
         return moved with
         {

@@ -13,12 +13,14 @@ public static class Ties
     /// <param name="to">What it is tied to.</param>
     /// <param name="ownerZone">The zone of the lane's owner.</param>
     /// <remarks>
-    /// Tied to a series it is a series itself, with the same occurrences left out and moved. Where no rule says that (papers due two days before
+    /// Tied to a series it is a series itself, with the same occurrences left out and moved. Where no rule says that (papers due two days
+    /// before
     /// the last working day of a month) it stays where it was.
     /// </remarks>
     public static Entry? Follow(Entry tied, Entry to, DateTimeZone ownerZone, Instant now)
     {
-        if (tied is not { Tie: { } tie, Kind: EntryKind.Appointment, Time: TimedEntry own }) return null;
+        if (tied is not { Tie: { } tie, Kind: EntryKind.Appointment, Time: TimedEntry own })
+            return null;
         var occurrence = tie.RecurrenceId is null
             ? new Occurrence(to, null, to.Time, to.Time.ToStretch(ownerZone))
             : Occurrences.Find(to, tie.RecurrenceId, ownerZone);
@@ -33,7 +35,8 @@ public static class Ties
         };
         if (tie.RecurrenceId is null && to.IsSeries)
         {
-            if (WithSeries(next, to, tie, own, ownerZone) is not { } series) return null;
+            if (WithSeries(next, to, tie, own, ownerZone) is not { } series)
+                return null;
             next = series;
         }
 
@@ -57,9 +60,11 @@ public static class Ties
         return new TimedEntry(start, (time.WallZone ?? ownerZone).Id, own.Length, null, Zones.TzdbVersion);
     }
 
-    private static LocalDateTime End(EntryTime time, DateTimeZone ownerZone) => (time.WallZone ?? ownerZone).ToLocal(time.ToStretch(ownerZone).End);
+    private static LocalDateTime End(EntryTime time, DateTimeZone ownerZone) =>
+        (time.WallZone ?? ownerZone).ToLocal(time.ToStretch(ownerZone).End);
 
-    private static Duration Between(LocalDateTime from, LocalDateTime to) => Duration.FromSeconds(Period.Between(from, to, PeriodUnits.Seconds).Seconds);
+    private static Duration Between(LocalDateTime from, LocalDateTime to) =>
+        Duration.FromSeconds(Period.Between(from, to, PeriodUnits.Seconds).Seconds);
 
     private static Entry? WithSeries(Entry next, Entry to, Tie tie, TimedEntry own, DateTimeZone ownerZone)
     {
@@ -67,15 +72,32 @@ public static class Ties
         var seconds = (long)Between(first, start).TotalSeconds;
         LocalDateTime By(LocalDateTime id) => id.PlusSeconds(seconds);
         Rule? rule = null;
-        if (to.Rule is not null && (rule = RuleShift.By(to.Rule, Period.DaysBetween(first.Date, start.Date), seconds)) is null) return null;
-        var gone = to.Overrides.Where(o => o.Cancelled).Select(o => o.RecurrenceId)
-            .Concat(to.Participations.Where(p => p.Who == next.Owner && p.RecurrenceId is not null && (p.NotAsked || p.Answer is Answer.Declined or Answer.Delegated)).Select(p => p.RecurrenceId!.Value));
-        var said = gone.Distinct().Select(id => new Override(By(id), Cancelled: true))
-            .Concat(to.Overrides.Where(o => o is { Cancelled: false, Time: not null }).Select(o => new Override(By(o.RecurrenceId), At(o.Time!, tie, own, ownerZone), AndFollowing: o.AndFollowing)))
-            .DistinctBy(o => (o.RecurrenceId, o.AndFollowing)).ToList();
+        if (to.Rule is not null && (rule = RuleShift.By(to.Rule, Period.DaysBetween(first.Date, start.Date), seconds)) is null)
+            return null;
+        var gone = to
+            .Overrides.Where(o => o.Cancelled)
+            .Select(o => o.RecurrenceId)
+            .Concat(
+                to.Participations.Where(p =>
+                        p.Who == next.Owner && p.RecurrenceId is not null && (p.NotAsked || p.Answer is Answer.Declined or Answer.Delegated)
+                    )
+                    .Select(p => p.RecurrenceId!.Value)
+            );
+        var said = gone.Distinct()
+            .Select(id => new Override(By(id), Cancelled: true))
+            .Concat(
+                to.Overrides.Where(o => o is { Cancelled: false, Time: not null })
+                    .Select(o => new Override(By(o.RecurrenceId), At(o.Time!, tie, own, ownerZone), AndFollowing: o.AndFollowing))
+            )
+            .DistinctBy(o => (o.RecurrenceId, o.AndFollowing))
+            .ToList();
         // What was done by hand to single ones holds as long as the series stands where it stood.
         var same = rule?.ToString() == next.Rule?.ToString();
-        var byHand = same ? next.Overrides.Where(o => said.All(s => s.RecurrenceId != o.RecurrenceId) && to.Overrides.All(s => By(s.RecurrenceId) != o.RecurrenceId)) : [];
+        var byHand = same
+            ? next.Overrides.Where(o =>
+                said.All(s => s.RecurrenceId != o.RecurrenceId) && to.Overrides.All(s => By(s.RecurrenceId) != o.RecurrenceId)
+            )
+            : [];
         return next with
         {
             Rule = rule,
@@ -86,20 +108,28 @@ public static class Ties
     }
 
     private static bool Differs(Entry was, Entry next) =>
-        was.Status != next.Status || was.Title != next.Title || was.Private != next.Private || !was.Time.SaysTheSame(next.Time) || was.Rule?.ToString() != next.Rule?.ToString()
-        || !was.Additions.SequenceEqual(next.Additions) || !was.Exceptions.SequenceEqual(next.Exceptions) || !was.Overrides.SequenceEqual(next.Overrides, SaysTheSame.Instance);
+        was.Status != next.Status
+        || was.Title != next.Title
+        || was.Private != next.Private
+        || !was.Time.SaysTheSame(next.Time)
+        || was.Rule?.ToString() != next.Rule?.ToString()
+        || !was.Additions.SequenceEqual(next.Additions)
+        || !was.Exceptions.SequenceEqual(next.Exceptions)
+        || !was.Overrides.SequenceEqual(next.Overrides, SaysTheSame.Instance);
 
     private sealed class SaysTheSame : IEqualityComparer<Override>
     {
         public static readonly SaysTheSame Instance = new();
 
         public bool Equals(Override? x, Override? y) =>
-            x is null || y is null ? x is null && y is null : (x.Time, y.Time) switch
-            {
-                (null, null) => x == y,
-                ({ } one, { } other) => one.SaysTheSame(other) && x with { Time = null } == y with { Time = null },
-                _ => false,
-            };
+            x is null || y is null
+                ? x is null && y is null
+                : (x.Time, y.Time) switch
+                {
+                    (null, null) => x == y,
+                    ({ } one, { } other) => one.SaysTheSame(other) && x with { Time = null } == y with { Time = null },
+                    _ => false,
+                };
 
         public int GetHashCode(Override obj) => obj.RecurrenceId.GetHashCode();
     }

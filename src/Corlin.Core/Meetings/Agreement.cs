@@ -7,21 +7,27 @@ namespace Corlin.Core.Meetings;
 /// <summary>What an attendee answered for one occurrence, whether a meeting is agreed, and how it stands on each lane.</summary>
 public static class Agreement
 {
-    /// <summary>The participations that hold for an occurrence: those of the occurrence before those of the series. Who was taken out of it is left out.</summary>
+    /// <summary>
+    /// The participations that hold for an occurrence: those of the occurrence before those of the series. Who was taken out of it is left
+    /// out.
+    /// </summary>
     public static ImmutableArray<Participation> For(Entry entry, LocalDateTime? recurrenceId)
     {
         foreach (var part in entry.Participations)
-            if (part.RecurrenceId is not null || part.NotAsked) return Chosen(entry, recurrenceId);
+            if (part.RecurrenceId is not null || part.NotAsked)
+                return Chosen(entry, recurrenceId);
         // As for nearly all: nobody answered or was asked for single occurrences.
         return entry.Participations;
     }
 
     private static ImmutableArray<Participation> Chosen(Entry entry, LocalDateTime? recurrenceId) =>
-        [.. entry.Participations
-            .Where(p => p.RecurrenceId is null || p.RecurrenceId == recurrenceId)
-            .GroupBy(p => p.Who)
-            .Select(own => own.FirstOrDefault(p => p.RecurrenceId is not null) ?? own.First())
-            .Where(p => !p.NotAsked)];
+        [
+            .. entry
+                .Participations.Where(p => p.RecurrenceId is null || p.RecurrenceId == recurrenceId)
+                .GroupBy(p => p.Who)
+                .Select(own => own.FirstOrDefault(p => p.RecurrenceId is not null) ?? own.First())
+                .Where(p => !p.NotAsked),
+        ];
 
     /// <summary>The part that somebody has in an occurrence, or null where they have none.</summary>
     public static Participation? Of(Entry entry, UserId who, LocalDateTime? recurrenceId)
@@ -29,21 +35,29 @@ public static class Agreement
         Participation? whole = null;
         foreach (var part in entry.Participations)
         {
-            if (part.Who != who) continue;
-            if (part.RecurrenceId is null) whole = part;
-            else if (part.RecurrenceId == recurrenceId) return part.NotAsked ? null : part;
+            if (part.Who != who)
+                continue;
+            if (part.RecurrenceId is null)
+                whole = part;
+            else if (part.RecurrenceId == recurrenceId)
+                return part.NotAsked ? null : part;
         }
 
         return whole;
     }
 
-    /// <summary>Every required attendee has accepted, the organiser goes on without those who have not, or no answer is asked for.</summary>
+    /// <summary>
+    /// Every required attendee has accepted, the organiser goes on without those who have not, or no answer is asked for.
+    /// </summary>
     public static bool IsAgreed(Entry entry, LocalDateTime? recurrenceId)
     {
-        if (entry.Status != MeetingStatus.Sent) return false;
-        if (!entry.AnswersWanted || GoesOn(entry, recurrenceId)) return true;
+        if (entry.Status != MeetingStatus.Sent)
+            return false;
+        if (!entry.AnswersWanted || GoesOn(entry, recurrenceId))
+            return true;
         foreach (var part in For(entry, recurrenceId))
-            if (part is { Role: AttendeeRole.Required, Answer: not Answer.Accepted }) return false;
+            if (part is { Role: AttendeeRole.Required, Answer: not Answer.Accepted })
+                return false;
         return true;
     }
 
@@ -55,13 +69,19 @@ public static class Agreement
     public static TimeTaken? On(Occurrence occurrence, UserId owner, Instant now)
     {
         var entry = occurrence.Entry;
-        if (entry.Status == MeetingStatus.Cancelled) return null;
+        if (entry.Status == MeetingStatus.Cancelled)
+            return null;
         // Nobody else is asked to it, so it stands on one lane alone.
-        if (entry.Kind != EntryKind.Meeting && entry.Owner != owner) return null;
-        if (entry.Kind == EntryKind.Hold) return entry.LapsesAt <= now ? null : TimeTaken.Hold;
-        if (entry.Kind == EntryKind.Appointment) return occurrence.Takes;
-        if (entry.Owner == owner) return IsAgreed(entry, occurrence.RecurrenceId) ? occurrence.Takes : TimeTaken.Pencilled;
-        if (entry.Status == MeetingStatus.Draft) return null;
+        if (entry.Kind != EntryKind.Meeting && entry.Owner != owner)
+            return null;
+        if (entry.Kind == EntryKind.Hold)
+            return entry.LapsesAt <= now ? null : TimeTaken.Hold;
+        if (entry.Kind == EntryKind.Appointment)
+            return occurrence.Takes;
+        if (entry.Owner == owner)
+            return IsAgreed(entry, occurrence.RecurrenceId) ? occurrence.Takes : TimeTaken.Pencilled;
+        if (entry.Status == MeetingStatus.Draft)
+            return null;
         return Of(entry, owner, occurrence.RecurrenceId)?.Answer switch
         {
             Answer.Accepted => occurrence.Takes,

@@ -8,7 +8,14 @@ namespace Corlin.Core.Meetings;
 /// <param name="RecurrenceId">Which occurrence of a series; null for an entry that takes place once.</param>
 /// <param name="Lane">Whose lane it belongs to.</param>
 /// <param name="WrittenBy">Who wrote on it last.</param>
-public sealed record MeetingNotes(string PublicId, EntryId Entry, LocalDateTime? RecurrenceId, UserId Lane, UserId WrittenBy, Instant WrittenAt)
+public sealed record MeetingNotes(
+    string PublicId,
+    EntryId Entry,
+    LocalDateTime? RecurrenceId,
+    UserId Lane,
+    UserId WrittenBy,
+    Instant WrittenAt
+)
 {
     public const int MostTasks = 60;
 
@@ -32,11 +39,12 @@ public sealed record MeetingNotes(string PublicId, EntryId Entry, LocalDateTime?
     public bool SaysMore => Released is null || (Text, Styled) != (Released.Text, Released.Styled) || Tasks.Any(t => !t.Told);
 
     /// <summary>Released as it stands to some people besides those who read it already.</summary>
-    public MeetingNotes Release(IEnumerable<UserId> to, UserId by, Instant at) => this with
-    {
-        Released = new NotesRelease(Text, Styled, [.. (Released?.To ?? []).Concat(to).Distinct()], by, at),
-        Tasks = [.. Tasks.Select(t => t with { Told = true })],
-    };
+    public MeetingNotes Release(IEnumerable<UserId> to, UserId by, Instant at) =>
+        this with
+        {
+            Released = new NotesRelease(Text, Styled, [.. (Released?.To ?? []).Concat(to).Distinct()], by, at),
+            Tasks = [.. Tasks.Select(t => t with { Told = true })],
+        };
 }
 
 /// <summary>What is to be done after a meeting, and by whom.</summary>

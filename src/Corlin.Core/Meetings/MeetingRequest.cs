@@ -47,8 +47,21 @@ public enum RequestState
 /// <param name="Promised">By when they were promised to hear; or null.</param>
 /// <param name="Private">Only who speaks for the principal in private matters knows of it.</param>
 public sealed record MeetingRequest(
-    string PublicId, UserId Principal, string Caller, UserId? Person, string? RingBack, RequestWay Way, string Why, int Minutes, Urgency Urgency, Instant? Promised, bool Private,
-    RequestState State, UserId TakenBy, Instant TakenAt)
+    string PublicId,
+    UserId Principal,
+    string Caller,
+    UserId? Person,
+    string? RingBack,
+    RequestWay Way,
+    string Why,
+    int Minutes,
+    Urgency Urgency,
+    Instant? Promised,
+    bool Private,
+    RequestState State,
+    UserId TakenBy,
+    Instant TakenAt
+)
 {
     public const int LongestCaller = 120;
 
@@ -66,10 +79,15 @@ public sealed record MeetingRequest(
     public bool Waits => State is RequestState.Open or RequestState.Held;
 
     /// <summary>When it is to be dealt with: as promised, otherwise as its urgency says.</summary>
-    public Instant Due => Promised ?? TakenAt + Duration.FromDays(Urgency switch
-    {
-        Urgency.AtOnce => 0,
-        Urgency.ThisWeek => 4,
-        _ => 21,
-    });
+    public Instant Due =>
+        Promised
+        ?? TakenAt
+            + Duration.FromDays(
+                Urgency switch
+                {
+                    Urgency.AtOnce => 0,
+                    Urgency.ThisWeek => 4,
+                    _ => 21,
+                }
+            );
 }

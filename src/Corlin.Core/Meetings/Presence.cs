@@ -28,7 +28,16 @@ public enum PresenceState
 /// <param name="Who">Null for somebody who came by the link and is not signed in.</param>
 /// <param name="Name">As they are shown.</param>
 /// <param name="SecretHash">Of a guest the hash of what only they hold; null for who is signed in.</param>
-public sealed record Presence(string PublicId, EntryId Entry, LocalDateTime? RecurrenceId, UserId? Who, string Name, string? SecretHash, PresenceState State, Instant AskedAt)
+public sealed record Presence(
+    string PublicId,
+    EntryId Entry,
+    LocalDateTime? RecurrenceId,
+    UserId? Who,
+    string Name,
+    string? SecretHash,
+    PresenceState State,
+    Instant AskedAt
+)
 {
     /// <summary>Whose page was not heard of for so long has left.</summary>
     public static readonly Duration Unheard = Duration.FromSeconds(90);
@@ -82,7 +91,8 @@ public static class Conferences
     public static string? KeyOf(string? link)
     {
         var at = link?.LastIndexOf(Path, StringComparison.Ordinal) ?? -1;
-        if (at < 0) return null;
+        if (at < 0)
+            return null;
         var key = link![(at + Path.Length)..];
         return IsKey(key) ? key : null;
     }
@@ -92,18 +102,24 @@ public static class Conferences
 
     /// <summary>Whether somebody joins at once.</summary>
     /// <param name="stands">Whether they are asked to it, organise it, or speak for one who does.</param>
-    public static bool JoinsAtOnce(Entry entry, bool inside, bool stands) => stands || entry.Admission switch
-    {
-        Admission.Anyone => true,
-        Admission.Inside => inside && !entry.Private,
-        _ => false,
-    };
+    public static bool JoinsAtOnce(Entry entry, bool inside, bool stands) =>
+        stands
+        || entry.Admission switch
+        {
+            Admission.Anyone => true,
+            Admission.Inside => inside && !entry.Private,
+            _ => false,
+        };
 
-    /// <summary>The occurrence to which a link leads at a moment: the one that is on, else the next, else the last; null where none is near.</summary>
+    /// <summary>
+    /// The occurrence to which a link leads at a moment: the one that is on, else the next, else the last; null where none is near.
+    /// </summary>
     public static Occurrence? At(IEnumerable<Entry> entries, DateTimeZone zone, Instant now)
     {
-        var near = entries.Where(e => e.Status == MeetingStatus.Sent && e.Kind != EntryKind.Hold)
-            .SelectMany(e => Occurrences.In(e, new(now - Reaches, now + Reaches), zone)).ToList();
+        var near = entries
+            .Where(e => e.Status == MeetingStatus.Sent && e.Kind != EntryKind.Hold)
+            .SelectMany(e => Occurrences.In(e, new(now - Reaches, now + Reaches), zone))
+            .ToList();
         return near.Find(o => o.Stretch.Contains(now))
             ?? near.Where(o => o.Stretch.Start > now).MinBy(o => o.Stretch.Start)
             ?? near.MaxBy(o => o.Stretch.End);

@@ -102,7 +102,9 @@ public enum RefusalKind
     /// <summary>It is turned over to somebody else, not to who organises it.</summary>
     OwnMeeting,
 
-    /// <summary>Somebody else gave another answer for the same person, and who answers now has not said that it is to be replaced.</summary>
+    /// <summary>
+    /// Somebody else gave another answer for the same person, and who answers now has not said that it is to be replaced.
+    /// </summary>
     AnsweredOtherwise,
 
     /// <summary>Another file is being taken into that calendar just now.</summary>
@@ -190,9 +192,8 @@ public sealed record Refusal(RefusalKind Kind, string? Field = null, string? Wha
 /// <summary>Thrown where a rule does not allow what was asked; nothing was changed.</summary>
 public sealed class RefusedException(Refusal refusal) : Exception(refusal.Kind.ToString())
 {
-    public RefusedException(RefusalKind kind, string? field = null, string? what = null) : this(new Refusal(kind, field, what))
-    {
-    }
+    public RefusedException(RefusalKind kind, string? field = null, string? what = null)
+        : this(new Refusal(kind, field, what)) { }
 
     public Refusal Refusal { get; } = refusal;
 }

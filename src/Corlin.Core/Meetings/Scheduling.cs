@@ -67,11 +67,22 @@ public static class Scheduling
     /// <exception cref="RefusedException">It has no attendee or no title, or was sent before.</exception>
     public static Transition Send(Entry draft)
     {
-        if (draft.Status != MeetingStatus.Draft) throw new RefusedException(RefusalKind.AlreadySent);
-        if (string.IsNullOrWhiteSpace(draft.Title)) throw new RefusedException(RefusalKind.NoTitle, "title");
-        if (draft.Participations.IsEmpty) throw new RefusedException(RefusalKind.NoAttendee, "required");
-        if (draft.Participations.Any(p => p.Who == draft.Owner)) throw new RefusedException(RefusalKind.OrganiserAsAttendee, "required");
-        return new Transition(draft with { Status = MeetingStatus.Sent, Version = draft.Version + 1 }, Tell(draft, EffectKind.Invite, null));
+        if (draft.Status != MeetingStatus.Draft)
+            throw new RefusedException(RefusalKind.AlreadySent);
+        if (string.IsNullOrWhiteSpace(draft.Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (draft.Participations.IsEmpty)
+            throw new RefusedException(RefusalKind.NoAttendee, "required");
+        if (draft.Participations.Any(p => p.Who == draft.Owner))
+            throw new RefusedException(RefusalKind.OrganiserAsAttendee, "required");
+        return new Transition(
+            draft with
+            {
+                Status = MeetingStatus.Sent,
+                Version = draft.Version + 1,
+            },
+            Tell(draft, EffectKind.Invite, null)
+        );
     }
 
     /// <summary>An attendee's answer, for one occurrence or the whole.</summary>
@@ -101,8 +112,12 @@ public static class Scheduling
     {
         var entered = Give(meeting, who, recurrenceId, told);
         var part = Agreement.Of(entered.Entry, who, recurrenceId)!;
-        if (part.Role == AttendeeRole.Resource) throw new RefusedException(RefusalKind.NotAnAttendee);
-        return new Transition(With(entered.Entry, part with { ByWordOfMouth = true }), [new Effect(EffectKind.AnswerEntered, who, who, recurrenceId)]);
+        if (part.Role == AttendeeRole.Resource)
+            throw new RefusedException(RefusalKind.NotAnAttendee);
+        return new Transition(
+            With(entered.Entry, part with { ByWordOfMouth = true }),
+            [new Effect(EffectKind.AnswerEntered, who, who, recurrenceId)]
+        );
     }
 
     /// <summary>Who gave the answer that another would take the place of; null where there is none, it is the same or one's own.</summary>
@@ -115,38 +130,73 @@ public static class Scheduling
     {
         MustBeSent(meeting);
         var moved = recurrenceId is { } id
-            ? meeting with { Overrides = [.. meeting.Overrides.Where(o => o.RecurrenceId != id), Changed(meeting, id) with { Time = time }] }
-            : meeting with { Time = time };
+            ? meeting with
+            {
+                Overrides = [.. meeting.Overrides.Where(o => o.RecurrenceId != id), Changed(meeting, id) with { Time = time }],
+            }
+            : meeting with
+            {
+                Time = time,
+            };
         moved = moved with { Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 };
         return new Transition(AskAnew(moved, recurrenceId), Tell(meeting, EffectKind.Moved, recurrenceId));
     }
 
-    /// <summary>Who proposed the time to which a meeting moved has accepted it by that; they are told that it moved and not asked again.</summary>
+    /// <summary>
+    /// Who proposed the time to which a meeting moved has accepted it by that; they are told that it moved and not asked again.
+    /// </summary>
     public static Transition Agreed(Transition moved, UserId who, LocalDateTime? recurrenceId, Instant at)
     {
-        if (Agreement.Of(moved.Entry, who, recurrenceId) is not { } part) return moved;
-        return moved with { Entry = With(moved.Entry, part with { RecurrenceId = part.RecurrenceId, Answer = Answer.Accepted, AnsweredAt = at, AnsweredBy = who, ByWordOfMouth = false }) };
+        if (Agreement.Of(moved.Entry, who, recurrenceId) is not { } part)
+            return moved;
+        return moved with
+        {
+            Entry = With(
+                moved.Entry,
+                part with
+                {
+                    RecurrenceId = part.RecurrenceId,
+                    Answer = Answer.Accepted,
+                    AnsweredAt = at,
+                    AnsweredBy = who,
+                    ByWordOfMouth = false,
+                }
+            ),
+        };
     }
 
-    /// <summary>The answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not accepted.</summary>
+    /// <summary>
+    /// The answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not accepted.
+    /// </summary>
     internal static Entry AskAnew(Entry meeting, LocalDateTime? recurrenceId)
     {
         var asked = meeting with { GoesOn = [.. meeting.GoesOn.Where(g => recurrenceId is not null && g != recurrenceId)] };
-        if (recurrenceId is null) asked = asked with { Participations = [.. meeting.Participations.Select(Unanswered)] };
-        else foreach (var part in Agreement.For(meeting, recurrenceId)) asked = With(asked, Unanswered(part) with { RecurrenceId = recurrenceId, Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1 });
+        if (recurrenceId is null)
+            asked = asked with { Participations = [.. meeting.Participations.Select(Unanswered)] };
+        else
+            foreach (var part in Agreement.For(meeting, recurrenceId))
+                asked = With(
+                    asked,
+                    Unanswered(part) with
+                    {
+                        RecurrenceId = recurrenceId,
+                        Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
+                    }
+                );
         return asked;
     }
 
-    private static Participation Unanswered(Participation part) => part with
-    {
-        Answer = Answer.None,
-        Comment = null,
-        Proposed = null,
-        AnsweredAt = null,
-        AnsweredBy = null,
-        ByWordOfMouth = false,
-        Version = part.Version + 1,
-    };
+    private static Participation Unanswered(Participation part) =>
+        part with
+        {
+            Answer = Answer.None,
+            Comment = null,
+            Proposed = null,
+            AnsweredAt = null,
+            AnsweredBy = null,
+            ByWordOfMouth = false,
+            Version = part.Version + 1,
+        };
 
     /// <summary>The proposed time is not taken up; the attendee's answer stays as it was without it.</summary>
     public static Transition RefuseProposal(Entry meeting, UserId who, LocalDateTime? recurrenceId)
@@ -155,13 +205,16 @@ public static class Scheduling
         var part = Proposal(meeting, who, recurrenceId);
         return new Transition(
             With(meeting, part with { Proposed = null, Version = part.Version + 1 }),
-            [new Effect(EffectKind.ProposalRefused, who, who, recurrenceId)]);
+            [new Effect(EffectKind.ProposalRefused, who, who, recurrenceId)]
+        );
     }
 
     /// <summary>The participation with its proposal.</summary>
     /// <exception cref="RefusedException">Nothing was proposed.</exception>
     public static Participation Proposal(Entry meeting, UserId who, LocalDateTime? recurrenceId) =>
-        Agreement.Of(meeting, who, recurrenceId) is { Proposed: not null } part ? part : throw new RefusedException(RefusalKind.NothingProposed);
+        Agreement.Of(meeting, who, recurrenceId) is { Proposed: not null } part
+            ? part
+            : throw new RefusedException(RefusalKind.NothingProposed);
 
     /// <summary>The organiser goes on without those who have not accepted; from then on it is agreed.</summary>
     public static Transition GoOn(Entry meeting, LocalDateTime? recurrenceId)
@@ -175,23 +228,41 @@ public static class Scheduling
     /// <summary>The whole meeting does not take place; everyone asked is told.</summary>
     public static Transition Cancel(Entry meeting)
     {
-        if (meeting.Status == MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.Cancelled);
+        if (meeting.Status == MeetingStatus.Cancelled)
+            throw new RefusedException(RefusalKind.Cancelled);
         var effects = meeting.Status == MeetingStatus.Draft ? [] : Tell(meeting, EffectKind.Cancelled, null);
         return new Transition(
-            meeting with { Status = MeetingStatus.Cancelled, Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 }, effects);
+            meeting with
+            {
+                Status = MeetingStatus.Cancelled,
+                Sequence = meeting.Sequence + 1,
+                Version = meeting.Version + 1,
+            },
+            effects
+        );
     }
 
     /// <summary>A cancelled meeting takes place after all: everyone is asked anew (REQUEST, higher SEQUENCE).</summary>
     /// <exception cref="RefusedException">It was not cancelled as a whole.</exception>
     public static Transition Restore(Entry meeting)
     {
-        if (meeting.Kind != EntryKind.Meeting || meeting.Status != MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.NotCancelled);
-        var sent = AskAnew(meeting with { Status = MeetingStatus.Sent, Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 }, null);
+        if (meeting.Kind != EntryKind.Meeting || meeting.Status != MeetingStatus.Cancelled)
+            throw new RefusedException(RefusalKind.NotCancelled);
+        var sent = AskAnew(
+            meeting with
+            {
+                Status = MeetingStatus.Sent,
+                Sequence = meeting.Sequence + 1,
+                Version = meeting.Version + 1,
+            },
+            null
+        );
         return new Transition(sent, Tell(sent, EffectKind.Invite, null));
     }
 
     /// <summary>
-    /// Somebody else organises the meeting from now on. Inside it is the same meeting, and answers stay. To those outside a meeting belongs to its
+    /// Somebody else organises the meeting from now on. Inside it is the same meeting, and answers stay. To those outside a meeting belongs
+    /// to its
     /// UID and organiser (RFC 5546 2.1.4): the old one is cancelled, and they are asked anew to one of another UID.
     /// </summary>
     /// <param name="home">The main calendar of who organises it.</param>
@@ -200,13 +271,30 @@ public static class Scheduling
     /// <param name="uid">That of the new one.</param>
     /// <returns>The meeting as it ends for those outside, and as it is from now on.</returns>
     /// <exception cref="RefusedException">It was not sent, is theirs already, or nobody required would be left.</exception>
-    public static (Transition Ended, Transition Begun) TurnOver(Entry meeting, UserId to, CalendarId home, bool stays, Func<UserId, bool> isOutside, string uid, Instant now)
+    public static (Transition Ended, Transition Begun) TurnOver(
+        Entry meeting,
+        UserId to,
+        CalendarId home,
+        bool stays,
+        Func<UserId, bool> isOutside,
+        string uid,
+        Instant now
+    )
     {
         MustBeSent(meeting);
-        if (meeting.Owner == to) throw new RefusedException(RefusalKind.OwnMeeting, "to");
+        if (meeting.Owner == to)
+            throw new RefusedException(RefusalKind.OwnMeeting, "to");
         var outside = Tell(meeting, EffectKind.Cancelled, null).Where(e => isOutside(e.To)).ToImmutableArray();
         var asked = meeting.Participations.Where(p => p.Who != to).Select(p => isOutside(p.Who) ? Unanswered(p) : p);
-        if (stays) asked = asked.Append(new Participation(meeting.Owner, AttendeeRole.Required) { Answer = Answer.Accepted, AnsweredAt = now, AnsweredBy = meeting.Owner });
+        if (stays)
+            asked = asked.Append(
+                new Participation(meeting.Owner, AttendeeRole.Required)
+                {
+                    Answer = Answer.Accepted,
+                    AnsweredAt = now,
+                    AnsweredBy = meeting.Owner,
+                }
+            );
         var begun = meeting with
         {
             Owner = to,
@@ -217,8 +305,11 @@ public static class Scheduling
             Version = meeting.Version + 1,
             Participations = [.. asked],
         };
-        if (begun.Participations.All(p => p.Role != AttendeeRole.Required)) throw new RefusedException(RefusalKind.NoAttendee, "to");
-        var told = Agreement.For(begun, null).Select(p => new Effect(isOutside(p.Who) ? EffectKind.Invite : EffectKind.TurnedOver, p.Who, to))
+        if (begun.Participations.All(p => p.Role != AttendeeRole.Required))
+            throw new RefusedException(RefusalKind.NoAttendee, "to");
+        var told = Agreement
+            .For(begun, null)
+            .Select(p => new Effect(isOutside(p.Who) ? EffectKind.Invite : EffectKind.TurnedOver, p.Who, to))
             .Append(new Effect(EffectKind.TurnedOver, to, to));
         var ended = meeting with { Sequence = meeting.Sequence + 1 };
         return (new Transition(ended, outside), new Transition(begun, [.. told]));
@@ -226,8 +317,10 @@ public static class Scheduling
 
     private static void MustBeSent(Entry meeting)
     {
-        if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft) throw new RefusedException(RefusalKind.NotSent);
-        if (meeting.Status == MeetingStatus.Cancelled) throw new RefusedException(RefusalKind.Cancelled);
+        if (meeting.Kind != EntryKind.Meeting || meeting.Status == MeetingStatus.Draft)
+            throw new RefusedException(RefusalKind.NotSent);
+        if (meeting.Status == MeetingStatus.Cancelled)
+            throw new RefusedException(RefusalKind.Cancelled);
     }
 
     private static Override Changed(Entry meeting, LocalDateTime id) =>
@@ -245,6 +338,9 @@ public static class Scheduling
                 return meeting with { Participations = meeting.Participations.SetItem(i, part) };
         }
 
-        return meeting with { Participations = meeting.Participations.Add(part) };
+        return meeting with
+        {
+            Participations = meeting.Participations.Add(part),
+        };
     }
 }

@@ -23,10 +23,23 @@ public enum SchedulingMethod
 /// <param name="Organiser">The address of the organiser, lower case.</param>
 /// <param name="Stamp">DTSTAMP; with UID, SEQUENCE and sender it tells a repeated message.</param>
 public sealed record IncomingMessage(
-    SchedulingMethod Method, string Uid, int Sequence, Instant Stamp, string Sender, string Attendee, string Organiser,
-    Answer Answer, string? Comment, Stretch? Proposed, LocalDateTime? RecurrenceId)
+    SchedulingMethod Method,
+    string Uid,
+    int Sequence,
+    Instant Stamp,
+    string Sender,
+    string Attendee,
+    string Organiser,
+    Answer Answer,
+    string? Comment,
+    Stretch? Proposed,
+    LocalDateTime? RecurrenceId
+)
 {
-    /// <summary>The moment of the occurrence by its rule, where the message tells it in UTC or in a zone; then it counts, whatever zone the meeting has.</summary>
+    /// <summary>
+    /// The moment of the occurrence by its rule, where the message tells it in UTC or in a zone; then it counts, whatever zone the meeting
+    /// has.
+    /// </summary>
     public Instant? RecurrenceAt { get; init; }
 }
 
@@ -47,7 +60,13 @@ public sealed record SentPaper(string Name, string MediaType, string Hash, strin
 /// <param name="LeftOut">The starts, on the wall clock of its zone, that do not take place.</param>
 /// <param name="Added">The starts beside the rule.</param>
 /// <param name="RelatedTo">The UID of the series of which it went off, or null.</param>
-public sealed record MailSeries(string? Rule, string Words, IReadOnlyList<LocalDateTime> LeftOut, IReadOnlyList<LocalDateTime> Added, string? RelatedTo)
+public sealed record MailSeries(
+    string? Rule,
+    string Words,
+    IReadOnlyList<LocalDateTime> LeftOut,
+    IReadOnlyList<LocalDateTime> Added,
+    string? RelatedTo
+)
 {
     /// <summary>The occurrences that are not as the series.</summary>
     public IReadOnlyList<MailOverride> Changed { get; init; } = [];
@@ -64,9 +83,25 @@ public sealed record MailOverride(LocalDateTime RecurrenceId, Stretch Stretch, s
 /// <param name="Series">Null for one that takes place once, and for a message about one occurrence.</param>
 /// <param name="Uninvited">Of a cancellation: it takes place without whom it goes to.</param>
 public sealed record OutgoingMail(
-    SchedulingMethod Method, Mailbox To, Mailbox Organiser, Mailbox? SentBy, string Uid, int Sequence, Instant Stamp, Stretch Stretch, string Zone,
-    string Title, string? Place, string? Link, string? Agenda, string? Line, IReadOnlyList<AddressedAttendee> Attendees, LocalDateTime? RecurrenceId, MailSeries? Series = null,
-    bool Uninvited = false)
+    SchedulingMethod Method,
+    Mailbox To,
+    Mailbox Organiser,
+    Mailbox? SentBy,
+    string Uid,
+    int Sequence,
+    Instant Stamp,
+    Stretch Stretch,
+    string Zone,
+    string Title,
+    string? Place,
+    string? Link,
+    string? Agenda,
+    string? Line,
+    IReadOnlyList<AddressedAttendee> Attendees,
+    LocalDateTime? RecurrenceId,
+    MailSeries? Series = null,
+    bool Uninvited = false
+)
 {
     public string Subject { get; init; } = "";
 

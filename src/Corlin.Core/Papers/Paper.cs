@@ -3,12 +3,24 @@ using NodaTime;
 
 namespace Corlin.Core.Papers;
 
-/// <summary>A document that lies with an entry, or a link to one. Its content never changes; a later version of it is another paper of the same name.</summary>
+/// <summary>
+/// A document that lies with an entry, or a link to one. Its content never changes; a later version of it is another paper of the same
+/// name.
+/// </summary>
 /// <param name="PublicId">The opaque id that may leave the server.</param>
 /// <param name="Name">As its file was called, without folders; of a link what it is called.</param>
 /// <param name="Size">In bytes.</param>
 /// <param name="Hash">SHA-256 of its content, lower-case hexadecimal: under it the content is kept. Empty for a link.</param>
-public sealed record Paper(string PublicId, EntryId Entry, string Name, string MediaType, long Size, string Hash, UserId AddedBy, Instant AddedAt)
+public sealed record Paper(
+    string PublicId,
+    EntryId Entry,
+    string Name,
+    string MediaType,
+    long Size,
+    string Hash,
+    UserId AddedBy,
+    Instant AddedAt
+)
 {
     /// <summary>Where a link leads (http or https); null for a document.</summary>
     public string? Address { get; init; }

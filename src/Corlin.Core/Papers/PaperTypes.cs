@@ -2,7 +2,9 @@ using System.Collections.Frozen;
 
 namespace Corlin.Core.Papers;
 
-/// <summary>Which documents are taken, by the ending of their name, and how their content begins. What could run when it is opened is none of them.</summary>
+/// <summary>
+/// Which documents are taken, by the ending of their name, and how their content begins. What could run when it is opened is none of them.
+/// </summary>
 public static class PaperTypes
 {
     private static readonly byte[] Zip = "PK"u8.ToArray();
@@ -17,9 +19,24 @@ public static class PaperTypes
         ["ods"] = ("application/vnd.oasis.opendocument.spreadsheet", [Zip]),
         ["odp"] = ("application/vnd.oasis.opendocument.presentation", [Zip]),
         ["zip"] = ("application/zip", [Zip]),
-        ["png"] = ("image/png", [[0x89, (byte)'P', (byte)'N', (byte)'G']]),
-        ["jpg"] = ("image/jpeg", [[0xFF, 0xD8, 0xFF]]),
-        ["jpeg"] = ("image/jpeg", [[0xFF, 0xD8, 0xFF]]),
+        ["png"] = (
+            "image/png",
+            [
+                [0x89, (byte)'P', (byte)'N', (byte)'G'],
+            ]
+        ),
+        ["jpg"] = (
+            "image/jpeg",
+            [
+                [0xFF, 0xD8, 0xFF],
+            ]
+        ),
+        ["jpeg"] = (
+            "image/jpeg",
+            [
+                [0xFF, 0xD8, 0xFF],
+            ]
+        ),
         ["txt"] = ("text/plain", []),
         ["md"] = ("text/markdown", []),
         ["csv"] = ("text/csv", []),
@@ -35,11 +52,14 @@ public static class PaperTypes
     public static string? MediaTypeOf(string name, ReadOnlySpan<byte> begins)
     {
         var dot = name.LastIndexOf('.');
-        if (dot < 1 || !Known.TryGetValue(name[(dot + 1)..].ToLowerInvariant(), out var known)) return null;
-        if (known.Begins.Length == 0) return begins.Contains((byte)0) ? null : known.MediaType;
+        if (dot < 1 || !Known.TryGetValue(name[(dot + 1)..].ToLowerInvariant(), out var known))
+            return null;
+        if (known.Begins.Length == 0)
+            return begins.Contains((byte)0) ? null : known.MediaType;
         foreach (var begin in known.Begins)
         {
-            if (begins.StartsWith(begin)) return known.MediaType;
+            if (begins.StartsWith(begin))
+                return known.MediaType;
         }
 
         return null;

@@ -10,10 +10,17 @@ public static class Expansion
 
     /// <summary>The wall-clock starts from <paramref name="from"/> (with it) to <paramref name="to"/> (without it), in order.</summary>
     /// <param name="zone">The zone of the series; null for an all-day one.</param>
-    public static IEnumerable<LocalDateTime> Starts(LocalDateTime start, Rule rule, DateTimeZone? zone, LocalDateTime from, LocalDateTime to)
+    public static IEnumerable<LocalDateTime> Starts(
+        LocalDateTime start,
+        Rule rule,
+        DateTimeZone? zone,
+        LocalDateTime from,
+        LocalDateTime to
+    )
     {
         var walk = new RuleWalk(start, rule, zone, from, to);
-        while (walk.Next()) yield return walk.Local;
+        while (walk.Next())
+            yield return walk.Local;
     }
 
     /// <summary>Whether the rule yields this very start.</summary>
@@ -35,7 +42,8 @@ public static class Expansion
     /// <exception cref="ArgumentException">The rule has no end.</exception>
     public static LocalDateTime? Last(LocalDateTime start, Rule rule, DateTimeZone? zone)
     {
-        if (!rule.Ends) throw new ArgumentException("A rule without end has no last start.", nameof(rule));
+        if (!rule.Ends)
+            throw new ArgumentException("A rule without end has no last start.", nameof(rule));
         // An end in UTC lies within a day of the wall clock's.
         var end = rule.Until?.Time.PlusDays(1) ?? EndOfTime;
         for (var years = 1; ; years *= 4)
@@ -46,11 +54,13 @@ public static class Expansion
             LocalDateTime? last = null;
             for (var counted = 0; walk.Next(); counted++)
             {
-                if (counted == MostCounted) return EndOfTime;
+                if (counted == MostCounted)
+                    return EndOfTime;
                 last = walk.Local;
             }
 
-            if (last is not null || from == start) return last;
+            if (last is not null || from == start)
+                return last;
         }
     }
 

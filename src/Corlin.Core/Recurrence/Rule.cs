@@ -72,7 +72,8 @@ public sealed record Rule(Frequency Frequency, int Interval = 1)
     public static Rule Weekly(int interval, params ReadOnlySpan<IsoDayOfWeek> days)
     {
         var listed = ImmutableArray.CreateBuilder<ByDay>(days.Length);
-        foreach (var day in days) listed.Add(new ByDay(day));
+        foreach (var day in days)
+            listed.Add(new ByDay(day));
         return new Rule(Frequency.Weekly, interval) { Days = listed.MoveToImmutable() };
     }
 
@@ -80,12 +81,16 @@ public sealed record Rule(Frequency Frequency, int Interval = 1)
     /// <param name="zone">The zone of the series; null for an all-day one.</param>
     public string ToText(DateTimeZone? zone)
     {
-        if (Until is not { IsUtc: false } until) return ToString();
-        if (zone is null) return RuleText.Write(this, untilAsDate: true);
+        if (Until is not { IsUtc: false } until)
+            return ToString();
+        if (zone is null)
+            return RuleText.Write(this, untilAsDate: true);
         return (this with { Until = new Until(Zones.ToInstant(zone, until.Time).InUtc().LocalDateTime, true) }).ToString();
     }
 
-    /// <summary>The rule as an RRULE value. UNTIL without a Z is the wall clock of the series, which the interchange turns into UTC.</summary>
+    /// <summary>
+    /// The rule as an RRULE value. UNTIL without a Z is the wall clock of the series, which the interchange turns into UTC.
+    /// </summary>
     public override string ToString() => RuleText.Write(this);
 
     /// <summary>Reads an RRULE value.</summary>

@@ -35,7 +35,13 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
     public const int MostTimes = 999;
 
     private static readonly ImmutableArray<ByDay> WorkingDays =
-        [new(IsoDayOfWeek.Monday), new(IsoDayOfWeek.Tuesday), new(IsoDayOfWeek.Wednesday), new(IsoDayOfWeek.Thursday), new(IsoDayOfWeek.Friday)];
+    [
+        new(IsoDayOfWeek.Monday),
+        new(IsoDayOfWeek.Tuesday),
+        new(IsoDayOfWeek.Wednesday),
+        new(IsoDayOfWeek.Thursday),
+        new(IsoDayOfWeek.Friday),
+    ];
 
     /// <summary>The rule that the parts say of what begins on a day.</summary>
     /// <exception cref="ArgumentOutOfRangeException">A number or the unit lies outside what parts can say.</exception>
@@ -43,7 +49,11 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
     {
         ArgumentOutOfRangeException.ThrowIfNotEqual(Every is >= 1 and <= MostEvery, true, nameof(Every));
         ArgumentOutOfRangeException.ThrowIfNotEqual(Times is null or (>= 1 and <= MostTimes), true, nameof(Times));
-        ArgumentOutOfRangeException.ThrowIfNotEqual(Unit is Frequency.Daily or Frequency.Weekly or Frequency.Monthly or Frequency.Yearly, true, nameof(Unit));
+        ArgumentOutOfRangeException.ThrowIfNotEqual(
+            Unit is Frequency.Daily or Frequency.Weekly or Frequency.Monthly or Frequency.Yearly,
+            true,
+            nameof(Unit)
+        );
         var rule = new Rule(Unit, Every)
         {
             Until = Until is { } last && Times is null ? new Until(last.At(RuleWords.EndOfDay)) : null,
@@ -51,7 +61,10 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
         };
         return Unit switch
         {
-            Frequency.Weekly => rule with { Days = [.. Weekdays.DefaultIfEmpty(first.DayOfWeek).Distinct().Order().Select(d => new ByDay(d))] },
+            Frequency.Weekly => rule with
+            {
+                Days = [.. Weekdays.DefaultIfEmpty(first.DayOfWeek).Distinct().Order().Select(d => new ByDay(d))],
+            },
             Frequency.Monthly => On switch
             {
                 MonthDay.NthWeekday => rule with { Days = [new ByDay(first.DayOfWeek, Nth(first))] },
@@ -68,7 +81,8 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
     /// <summary>The parts of a rule of what begins on a day; null where it has more to it than these can say.</summary>
     public static RuleParts? Of(Rule rule, LocalDate first)
     {
-        if (rule.Interval > MostEvery || rule.Count > MostTimes || rule.Until is { IsUtc: true }) return null;
+        if (rule.Interval > MostEvery || rule.Count > MostTimes || rule.Until is { IsUtc: true })
+            return null;
         var days = rule.Frequency switch
         {
             Frequency.Weekly when rule.Days.IsEmpty => [first.DayOfWeek],
@@ -78,7 +92,8 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
         foreach (var on in rule.Frequency == Frequency.Monthly ? Enum.GetValues<MonthDay>() : [MonthDay.SameDate])
         {
             var parts = new RuleParts(rule.Interval, rule.Frequency, days, on, rule.Until?.Time.Date, rule.Count);
-            if (rule.Frequency != Frequency.Hourly && Same(parts.ToRule(first), rule, first)) return parts;
+            if (rule.Frequency != Frequency.Hourly && Same(parts.ToRule(first), rule, first))
+                return parts;
         }
 
         return null;
@@ -91,10 +106,20 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
 
     private static Rule Written(Rule rule, LocalDate first)
     {
-        var written = rule with { Days = [.. rule.Days.Distinct().OrderBy(d => d.Day)], WeekStart = rule.Interval == 1 ? IsoDayOfWeek.Monday : rule.WeekStart };
-        if (written is { Frequency: Frequency.Weekly, Days.IsEmpty: true }) return written with { Days = [new ByDay(first.DayOfWeek)] };
-        if (written.Frequency == Frequency.Monthly && written.MonthDays is [var day] && day == first.Day && written.Days.IsEmpty) return written with { MonthDays = [] };
-        if (written is { Frequency: Frequency.Yearly, Days.IsEmpty: true, Months: [var month], MonthDays: [var date] } && month == first.Month && date == first.Day)
+        var written = rule with
+        {
+            Days = [.. rule.Days.Distinct().OrderBy(d => d.Day)],
+            WeekStart = rule.Interval == 1 ? IsoDayOfWeek.Monday : rule.WeekStart,
+        };
+        if (written is { Frequency: Frequency.Weekly, Days.IsEmpty: true })
+            return written with { Days = [new ByDay(first.DayOfWeek)] };
+        if (written.Frequency == Frequency.Monthly && written.MonthDays is [var day] && day == first.Day && written.Days.IsEmpty)
+            return written with { MonthDays = [] };
+        if (
+            written is { Frequency: Frequency.Yearly, Days.IsEmpty: true, Months: [var month], MonthDays: [var date] }
+            && month == first.Month
+            && date == first.Day
+        )
             return written with { Months = [], MonthDays = [] };
         return written;
     }

@@ -9,7 +9,8 @@ namespace Corlin.Core.Recurrence;
 /// there by arithmetic; only a COUNT over periods of unequal yield is counted from the start.
 /// </summary>
 /// <remarks>
-/// RFC 5545 3.3.10. The first start (DTSTART) counts only where the rule yields it. Times that the clock skips or shows twice are read by 3.3.5;
+/// RFC 5545 3.3.10. The first start (DTSTART) counts only where the rule yields it. Times that the clock skips or shows twice are read by
+/// 3.3.5;
 /// instants that fall together count once.
 /// </remarks>
 public sealed class RuleWalk
@@ -44,7 +45,8 @@ public sealed class RuleWalk
         until = rule.Until is { } end ? CivilDays.Seconds(end.Time) : long.MaxValue;
         untilIsUtc = rule.Until is { IsUtc: true };
         zoned = zone is not null;
-        if (zone is not null) clock = new WallClock(zone);
+        if (zone is not null)
+            clock = new WallClock(zone);
         times = Times(rule, start);
         oneADay = times.Length == 1 && rule.Positions.IsEmpty;
         days = new PeriodDays(rule, start);
@@ -71,24 +73,31 @@ public sealed class RuleWalk
             {
                 var local = oneADay ? days.Base(at) + times[0] : Candidate(at);
                 at++;
-                if (local < start) continue;
-                if (local >= to || (!untilIsUtc && local > until)) return End();
+                if (local < start)
+                    continue;
+                if (local >= to || (!untilIsUtc && local > until))
+                    return End();
                 var moment = local;
                 if (zoned)
                 {
                     moment = clock.ToUtc(local, out var skipped);
-                    if ((skipped || skippedTo is not null) && FallsTogether(moment, skipped)) continue;
+                    if ((skipped || skippedTo is not null) && FallsTogether(moment, skipped))
+                        continue;
                 }
 
-                if (untilIsUtc && moment > until) return End();
-                if (remaining-- <= 0) return End();
-                if (local < from) continue;
+                if (untilIsUtc && moment > until)
+                    return End();
+                if (remaining-- <= 0)
+                    return End();
+                if (local < from)
+                    continue;
                 LocalSeconds = local;
                 MomentSeconds = moment;
                 return true;
             }
 
-            if (!days.NextOnes(to)) return End();
+            if (!days.NextOnes(to))
+                return End();
             at = 0;
             size = rule.Positions.IsEmpty ? days.Count * times.Length : days.Choose(rule.Positions, times.Length);
         }
@@ -113,19 +122,24 @@ public sealed class RuleWalk
     {
         if (skippedTo is { } earlier)
         {
-            if (earlier.Contains(moment)) return true;
-            if (!skipped && moment > earlier[^1]) skippedTo = null;
+            if (earlier.Contains(moment))
+                return true;
+            if (!skipped && moment > earlier[^1])
+                skippedTo = null;
         }
 
-        if (skipped) (skippedTo ??= []).Add(moment);
+        if (skipped)
+            (skippedTo ??= []).Add(moment);
         return false;
     }
 
     private void Seek()
     {
-        if (from <= start) return;
+        if (from <= start)
+            return;
         var period = days.PeriodBefore(from);
-        if (period <= 0) return;
+        if (period <= 0)
+            return;
         if (rule.Count is null)
         {
             days.Skip(period);
@@ -135,7 +149,9 @@ public sealed class RuleWalk
             // The first period may begin before the start; all that follow yield alike.
             days.Next(to);
             var first = 0;
-            for (var i = 0; i < days.Count; i++) if (days.Base(i) + times[0] >= start) first++;
+            for (var i = 0; i < days.Count; i++)
+                if (days.Base(i) + times[0] >= start)
+                    first++;
             remaining -= first + ((period - 1) * each);
             days.Skip(period);
         }
@@ -153,5 +169,6 @@ public sealed class RuleWalk
         return [.. hours.SelectMany(h => minutes.SelectMany(m => seconds.Select(s => (h * 3_600) + (m * 60) + s)))];
     }
 
-    private static int[] Sorted(ImmutableArray<int> numbers, int otherwise) => numbers.IsEmpty ? [otherwise] : [.. numbers.Distinct().Order()];
+    private static int[] Sorted(ImmutableArray<int> numbers, int otherwise) =>
+        numbers.IsEmpty ? [otherwise] : [.. numbers.Distinct().Order()];
 }

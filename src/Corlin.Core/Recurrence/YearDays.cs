@@ -2,7 +2,9 @@ using Corlin.Core.Time;
 
 namespace Corlin.Core.Recurrence;
 
-/// <summary>The days of a year that a yearly rule picks by number, by week or by weekday (RFC 5545 3.3.10, notes 1 and 2 of its table).</summary>
+/// <summary>
+/// The days of a year that a yearly rule picks by number, by week or by weekday (RFC 5545 3.3.10, notes 1 and 2 of its table).
+/// </summary>
 internal sealed class YearDays(Rule rule, int startDay, bool numbered)
 {
     /// <param name="january">The day number of the year's first day.</param>
@@ -14,7 +16,13 @@ internal sealed class YearDays(Rule rule, int startDay, bool numbered)
             foreach (var number in rule.YearDays)
             {
                 var day = january + (number > 0 ? number - 1 : length + number);
-                if (day >= january && day < january + length && (rule.Weeks.IsEmpty || InWeeks(day, year)) && InMonthDays(into, day, january, length)) into.Add(day);
+                if (
+                    day >= january
+                    && day < january + length
+                    && (rule.Weeks.IsEmpty || InWeeks(day, year))
+                    && InMonthDays(into, day, january, length)
+                )
+                    into.Add(day);
             }
         }
         else if (!rule.Weeks.IsEmpty)
@@ -38,9 +46,11 @@ internal sealed class YearDays(Rule rule, int startDay, bool numbered)
         foreach (var number in rule.Weeks)
         {
             var week = number > 0 ? number : count + 1 + number;
-            if (week < 1 || week > count) continue;
+            if (week < 1 || week > count)
+                continue;
             for (var day = first + (7 * (week - 1)); day < first + (7 * week); day++)
-                if ((only < 0 || CivilDays.Weekday(day) == only) && into.Allows(day)) into.Add(day);
+                if ((only < 0 || CivilDays.Weekday(day) == only) && into.Allows(day))
+                    into.Add(day);
         }
     }
 
@@ -53,27 +63,34 @@ internal sealed class YearDays(Rule rule, int startDay, bool numbered)
             last -= (CivilDays.Weekday(last) - ((int)wanted.Day - 1) + 7) % 7;
             if (wanted.Nth == 0)
             {
-                for (var day = first; day <= last; day += 7) if (into.Allows(day)) into.Add(day);
+                for (var day = first; day <= last; day += 7)
+                    if (into.Allows(day))
+                        into.Add(day);
                 continue;
             }
 
             var nth = wanted.Nth > 0 ? first + (7 * (wanted.Nth - 1)) : last + (7 * (wanted.Nth + 1));
-            if (nth >= first && nth <= last && into.Allows(nth)) into.Add(nth);
+            if (nth >= first && nth <= last && into.Allows(nth))
+                into.Add(nth);
         }
     }
 
     private bool InMonthDays(PeriodDays into, int day, int january, int length)
     {
-        if (!into.Allows(day)) return false;
-        if (!numbered) return true;
+        if (!into.Allows(day))
+            return false;
+        if (!numbered)
+            return true;
         // With a day of the year the numbered weekday only limits: within its month where months are named, otherwise within the year.
         var (y, m, d) = CivilDays.ToDate(day);
         var (position, size) = rule.Months.IsEmpty ? (day - january, length) : (d - 1, CivilDays.DaysIn(y, m));
         foreach (var wanted in rule.Days)
         {
-            if ((int)wanted.Day - 1 != CivilDays.Weekday(day)) continue;
+            if ((int)wanted.Day - 1 != CivilDays.Weekday(day))
+                continue;
             var (fromStart, fromEnd) = ((position / 7) + 1, -((size - 1 - position) / 7) - 1);
-            if (wanted.Nth == 0 || wanted.Nth == fromStart || wanted.Nth == fromEnd) return true;
+            if (wanted.Nth == 0 || wanted.Nth == fromStart || wanted.Nth == fromEnd)
+                return true;
         }
 
         return false;
@@ -85,7 +102,8 @@ internal sealed class YearDays(Rule rule, int startDay, bool numbered)
         {
             var first = FirstWeek(of);
             var next = FirstWeek(of + 1);
-            if (day < first || day >= next) continue;
+            if (day < first || day >= next)
+                continue;
             var week = ((day - first) / 7) + 1;
             return rule.Weeks.Contains(week) || rule.Weeks.Contains(week - ((next - first) / 7) - 1);
         }

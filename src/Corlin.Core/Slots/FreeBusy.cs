@@ -20,17 +20,33 @@ public sealed record BusyTime(Stretch Stretch, BusyKind Kind);
 /// <summary>What somebody's time is taken by, without what it is.</summary>
 public static class FreeBusy
 {
-    /// <summary>The times within a span that are not free, in order, none of which overlap: of two the firmer counts, and an absence before all.</summary>
+    /// <summary>
+    /// The times within a span that are not free, in order, none of which overlap: of two the firmer counts, and an absence before all.
+    /// </summary>
     /// <param name="taken">In any order.</param>
     /// <param name="away">Absences.</param>
-    public static ImmutableArray<BusyTime> Of(Stretch span, IEnumerable<(Stretch Stretch, TimeTaken Takes)> taken, IEnumerable<Stretch> away)
+    public static ImmutableArray<BusyTime> Of(
+        Stretch span,
+        IEnumerable<(Stretch Stretch, TimeTaken Takes)> taken,
+        IEnumerable<Stretch> away
+    )
     {
         var within = taken.Select(t => (Stretch: t.Stretch.Intersect(span), t.Takes)).Where(t => t.Stretch is { IsEmpty: false }).ToList();
         var unavailable = StretchSet.Of(away.Select(a => a.Intersect(span)).OfType<Stretch>());
         var busy = StretchSet.Of(within.Where(t => t.Takes == TimeTaken.Firm).Select(t => t.Stretch!.Value)).Except(unavailable);
-        var tentative = StretchSet.Of(within.Where(t => t.Takes is TimeTaken.Pencilled or TimeTaken.Hold).Select(t => t.Stretch!.Value)).Except(unavailable).Except(busy);
-        return [.. Each(unavailable, BusyKind.Unavailable).Concat(Each(busy, BusyKind.Busy)).Concat(Each(tentative, BusyKind.Tentative)).OrderBy(t => t.Stretch.Start)];
+        var tentative = StretchSet
+            .Of(within.Where(t => t.Takes is TimeTaken.Pencilled or TimeTaken.Hold).Select(t => t.Stretch!.Value))
+            .Except(unavailable)
+            .Except(busy);
+        return
+        [
+            .. Each(unavailable, BusyKind.Unavailable)
+                .Concat(Each(busy, BusyKind.Busy))
+                .Concat(Each(tentative, BusyKind.Tentative))
+                .OrderBy(t => t.Stretch.Start),
+        ];
     }
 
-    private static IEnumerable<BusyTime> Each(StretchSet set, BusyKind kind) => set.Stretches.Where(s => !s.IsEmpty).Select(s => new BusyTime(s, kind));
+    private static IEnumerable<BusyTime> Each(StretchSet set, BusyKind kind) =>
+        set.Stretches.Where(s => !s.IsEmpty).Select(s => new BusyTime(s, kind));
 }

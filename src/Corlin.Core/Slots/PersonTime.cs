@@ -14,7 +14,8 @@ internal sealed class PersonTime
         Held = Taken(TimeTaken.Hold);
         Firm = Taken(TimeTaken.Firm);
         var forbidden = Firm.Union(person.Absences);
-        if (request.Pencilled == Weight.Forbid) forbidden = forbidden.Union(Pencilled).Union(Held);
+        if (request.Pencilled == Weight.Forbid)
+            forbidden = forbidden.Union(Pencilled).Union(Held);
         Allowed = Hours.Except(forbidden);
     }
 

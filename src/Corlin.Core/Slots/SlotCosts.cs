@@ -33,21 +33,30 @@ internal static class SlotCosts
             return;
         }
 
-        if (person.Pencilled.Overlaps(stretch)) Add(SlotReasonKind.OverPencilled, OverPencilled);
-        else if (person.Held.Overlaps(stretch)) Add(SlotReasonKind.OverHold, OverHold);
+        if (person.Pencilled.Overlaps(stretch))
+            Add(SlotReasonKind.OverPencilled, OverPencilled);
+        else if (person.Held.Overlaps(stretch))
+            Add(SlotReasonKind.OverHold, OverHold);
 
-        if (person.Person.NotThere.Overlaps(stretch)) Add(SlotReasonKind.NotThere, NotThere);
-        if (person.Person.NoGo.Overlaps(stretch)) Add(SlotReasonKind.NoGo, NoGo);
-        if (person.Person.TendedUntil <= stretch.Start) Add(SlotReasonKind.NotTended, NotTended);
+        if (person.Person.NotThere.Overlaps(stretch))
+            Add(SlotReasonKind.NotThere, NotThere);
+        if (person.Person.NoGo.Overlaps(stretch))
+            Add(SlotReasonKind.NoGo, NoGo);
+        if (person.Person.TendedUntil <= stretch.Start)
+            Add(SlotReasonKind.NotTended, NotTended);
 
         if (person.Hours.Around(stretch.Start) is { } day && day.Length < Duration.FromHours(20))
         {
-            if (stretch.Start - day.Start < Hour) Add(SlotReasonKind.FirstHour, EdgeOfDay);
-            else if (day.End - stretch.End < Hour) Add(SlotReasonKind.LastHour, EdgeOfDay);
-            if (LeavesNoLunch(stretch, person.Person.ZoneAt(stretch.Start))) Add(SlotReasonKind.Lunch, Lunch);
+            if (stretch.Start - day.Start < Hour)
+                Add(SlotReasonKind.FirstHour, EdgeOfDay);
+            else if (day.End - stretch.End < Hour)
+                Add(SlotReasonKind.LastHour, EdgeOfDay);
+            if (LeavesNoLunch(stretch, person.Person.ZoneAt(stretch.Start)))
+                Add(SlotReasonKind.Lunch, Lunch);
         }
 
-        if (person.Firm.Stretches.Any(f => f.End == stretch.Start || f.Start == stretch.End)) Add(SlotReasonKind.NoBreak, NoBreak);
+        if (person.Firm.Stretches.Any(f => f.End == stretch.Start || f.Start == stretch.End))
+            Add(SlotReasonKind.NoBreak, NoBreak);
     }
 
     /// <summary>What is left of lunch in one piece is too short, by the wall clock of the person.</summary>

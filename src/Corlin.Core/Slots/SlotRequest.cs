@@ -28,7 +28,14 @@ public sealed record Busy(Stretch Stretch, TimeTaken Takes);
 /// <param name="Absences">Time in which they are away, which always forbids.</param>
 /// <param name="Known">Whether their calendar may be seen; if not they are "not known", never free.</param>
 public sealed record SlotPerson(
-    string Key, Need Need, DateTimeZone Zone, StretchSet? Hours, ImmutableArray<Busy> Busy, StretchSet Absences, bool Known = true)
+    string Key,
+    Need Need,
+    DateTimeZone Zone,
+    StretchSet? Hours,
+    ImmutableArray<Busy> Busy,
+    StretchSet Absences,
+    bool Known = true
+)
 {
     /// <summary>Weeks in which nothing new is to be arranged for them: a slot there costs.</summary>
     public StretchSet NoGo { get; init; } = StretchSet.Empty;
@@ -51,9 +58,18 @@ public sealed record SlotPerson(
 /// <param name="Length">How long the meeting is.</param>
 /// <param name="Step">Starts are tried every so often from the start of the span.</param>
 /// <param name="Pencilled">Whether pencilled entries and holds forbid or cost.</param>
-public sealed record SlotRequest(Stretch Span, Duration Length, Duration Step, ImmutableArray<SlotPerson> People, Weight Pencilled = Weight.Cost)
+public sealed record SlotRequest(
+    Stretch Span,
+    Duration Length,
+    Duration Step,
+    ImmutableArray<SlotPerson> People,
+    Weight Pencilled = Weight.Cost
+)
 {
-    /// <summary>Every occurrence that is weighed of a series whose first takes a stretch, that one with them; empty where it cannot begin then. Null for once.</summary>
+    /// <summary>
+    /// Every occurrence that is weighed of a series whose first takes a stretch, that one with them; empty where it cannot begin then. Null
+    /// for once.
+    /// </summary>
     public Func<Stretch, IReadOnlyList<Stretch>>? Occurrences { get; init; }
 
     /// <summary>As far as what is known of the people reaches; an occurrence beyond is not asked for.</summary>

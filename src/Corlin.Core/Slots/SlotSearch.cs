@@ -14,7 +14,8 @@ public static class SlotSearch
         var open = StretchSet.Of([request.Span]);
         foreach (var person in people)
         {
-            if (person.Person.Need == Need.Required) open = open.Intersect(person.Allowed);
+            if (person.Person.Need == Need.Required)
+                open = open.Intersect(person.Allowed);
         }
 
         var found = new List<Slot>();
@@ -24,7 +25,8 @@ public static class SlotSearch
             {
                 var stretch = new Stretch(start, start + request.Length);
                 var occurrences = request.Occurrences?.Invoke(stretch);
-                if (occurrences is not { Count: 0 }) found.Add(Rank(stretch, occurrences ?? [], people));
+                if (occurrences is not { Count: 0 })
+                    found.Add(Rank(stretch, occurrences ?? [], people));
             }
         }
 
@@ -39,7 +41,8 @@ public static class SlotSearch
         {
             foreach (var free in new PersonTime(person, request).Allowed.Stretches)
             {
-                if (free.Intersect(request.Span) is not { } inside) continue;
+                if (free.Intersect(request.Span) is not { } inside)
+                    continue;
                 changes[inside.Start] = changes.GetValueOrDefault(inside.Start) + 1;
                 changes[inside.End] = changes.GetValueOrDefault(inside.End) - 1;
             }
@@ -50,7 +53,8 @@ public static class SlotSearch
         foreach (var (at, change) in changes)
         {
             count += change;
-            if (at < request.Span.End && (steps.Count == 0 || steps[^1].Free != count)) steps.Add(new ContourStep(at, count));
+            if (at < request.Span.End && (steps.Count == 0 || steps[^1].Free != count))
+                steps.Add(new ContourStep(at, count));
         }
 
         return steps.ToImmutable();
@@ -81,17 +85,27 @@ public static class SlotSearch
 
         var fitting = occurrences.Count(o => people.All(p => p.Person.Need == Need.Optional || p.Allowed.Covers(o)));
         if (fitting < occurrences.Count)
-            weighed.Add((new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count), SlotCosts.OccurrenceMissed * (occurrences.Count - fitting)));
+            weighed.Add(
+                (
+                    new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count),
+                    SlotCosts.OccurrenceMissed * (occurrences.Count - fitting)
+                )
+            );
         var reasons = weighed.OrderByDescending(w => w.Cost).Select(w => w.Reason);
         var free = new SlotReason(
-            people.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree : missing.Count == 0 ? SlotReasonKind.AllFree : SlotReasonKind.RequiredFree);
+            people.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree
+            : missing.Count == 0 ? SlotReasonKind.AllFree
+            : SlotReasonKind.RequiredFree
+        );
         return new Slot(stretch, missing.ToImmutable(), weighed.Sum(w => w.Cost), [free, .. reasons]);
     }
 
     private static SlotReasonKind WhyMissing(PersonTime person, Stretch stretch)
     {
-        if (person.Person.Absences.Overlaps(stretch)) return SlotReasonKind.OptionalAway;
-        if (!person.Hours.Overlaps(stretch) && person.Person.Days?.HoursIfOpen.Overlaps(stretch) == true) return SlotReasonKind.OptionalDayOff;
+        if (person.Person.Absences.Overlaps(stretch))
+            return SlotReasonKind.OptionalAway;
+        if (!person.Hours.Overlaps(stretch) && person.Person.Days?.HoursIfOpen.Overlaps(stretch) == true)
+            return SlotReasonKind.OptionalDayOff;
         return person.Hours.Covers(stretch) ? SlotReasonKind.OptionalTaken : SlotReasonKind.OptionalOutOfHours;
     }
 }

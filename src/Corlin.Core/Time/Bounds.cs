@@ -14,12 +14,13 @@ public static class Bounds
     public static readonly Duration Longest = Duration.FromDays(366);
 
     /// <summary>Whether an entry lies within the years that there are, and takes no longer than any may.</summary>
-    public static bool Holds(EntryTime time) => time switch
-    {
-        TimedEntry timed => Holds(timed.Start.Date) && timed.Length >= Duration.Zero && timed.Length <= Longest,
-        AllDayEntry days => Holds(days.First) && days.Until >= days.First && days.Until <= days.First.PlusDays(366),
-        _ => false,
-    };
+    public static bool Holds(EntryTime time) =>
+        time switch
+        {
+            TimedEntry timed => Holds(timed.Start.Date) && timed.Length >= Duration.Zero && timed.Length <= Longest,
+            AllDayEntry days => Holds(days.First) && days.Until >= days.First && days.Until <= days.First.PlusDays(366),
+            _ => false,
+        };
 
     public static bool Holds(LocalDate date) => date >= FirstDay && date < End;
 }

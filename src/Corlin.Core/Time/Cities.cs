@@ -20,18 +20,30 @@ internal sealed record City(string Key, string Name, string Province, string Cou
 /// <summary>The cities of the world that have more than a few thousand people, and those of tzdb.</summary>
 internal static class Cities
 {
-    private static readonly FrozenSet<string> Listed = (TzdbDateTimeZoneSource.Default.ZoneLocations ?? []).Select(l => l.ZoneId).ToFrozenSet();
+    private static readonly FrozenSet<string> Listed = (TzdbDateTimeZoneSource.Default.ZoneLocations ?? [])
+        .Select(l => l.ZoneId)
+        .ToFrozenSet();
 
     public static readonly ImmutableArray<City> All = [.. Read(), .. OfTzdb()];
 
     public static readonly ILookup<string, City> ByKey = All.ToLookup(c => c.Key);
 
     /// <summary>Lower case without accents, dots and apostrophes, one space between words.</summary>
-    public static string Key(string name) => Plain.Of(name.Replace("'", "", StringComparison.Ordinal).Replace("’", "", StringComparison.Ordinal).Replace(".", "", StringComparison.Ordinal)).Trim() switch
-    {
-        var plain when plain.Contains("  ", StringComparison.Ordinal) => string.Join(' ', plain.Split(' ', StringSplitOptions.RemoveEmptyEntries)),
-        var plain => plain,
-    };
+    public static string Key(string name) =>
+        Plain
+            .Of(
+                name.Replace("'", "", StringComparison.Ordinal)
+                    .Replace("’", "", StringComparison.Ordinal)
+                    .Replace(".", "", StringComparison.Ordinal)
+            )
+            .Trim() switch
+        {
+            var plain when plain.Contains("  ", StringComparison.Ordinal) => string.Join(
+                ' ',
+                plain.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            ),
+            var plain => plain,
+        };
 
     private static IEnumerable<City> Read()
     {
@@ -40,15 +52,37 @@ internal static class Cities
         while (reader.ReadLine() is { } line)
         {
             var parts = line.Split('\t');
-            if (line.StartsWith('#') || parts.Length < 6 || !Zones.Exists(parts[4])) continue;
-            yield return new City(Key(parts[0]), parts[0], parts[1], parts[2], parts[3], Canonical(parts[4]), long.Parse(parts[5], CultureInfo.InvariantCulture));
+            if (line.StartsWith('#') || parts.Length < 6 || !Zones.Exists(parts[4]))
+                continue;
+            yield return new City(
+                Key(parts[0]),
+                parts[0],
+                parts[1],
+                parts[2],
+                parts[3],
+                Canonical(parts[4]),
+                long.Parse(parts[5], CultureInfo.InvariantCulture)
+            );
         }
     }
 
     /// <summary>The names that tzdb gives its zones; how many live there is not known from it.</summary>
     private static IEnumerable<City> OfTzdb() =>
-        (TzdbDateTimeZoneSource.Default.ZoneLocations ?? []).Select(l => new City(Key(Zones.City(l.ZoneId)), Zones.City(l.ZoneId), "", l.CountryName, l.CountryCode, l.ZoneId, 1));
+        (TzdbDateTimeZoneSource.Default.ZoneLocations ?? []).Select(l => new City(
+            Key(Zones.City(l.ZoneId)),
+            Zones.City(l.ZoneId),
+            "",
+            l.CountryName,
+            l.CountryCode,
+            l.ZoneId,
+            1
+        ));
 
-    /// <summary>An old name becomes the one in use; a zone that tzdb lists for its country stays, whatever it shares its clock with.</summary>
-    private static string Canonical(string zone) => Listed.Contains(zone) ? zone : TzdbDateTimeZoneSource.Default.CanonicalIdMap.TryGetValue(zone, out var known) ? known : zone;
+    /// <summary>
+    /// An old name becomes the one in use; a zone that tzdb lists for its country stays, whatever it shares its clock with.
+    /// </summary>
+    private static string Canonical(string zone) =>
+        Listed.Contains(zone) ? zone
+        : TzdbDateTimeZoneSource.Default.CanonicalIdMap.TryGetValue(zone, out var known) ? known
+        : zone;
 }

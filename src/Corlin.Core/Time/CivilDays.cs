@@ -13,7 +13,8 @@ internal static class CivilDays
     /// <summary>The number of a date. Years are counted from March, so that the leap day comes last.</summary>
     public static int From(int year, int month, int day)
     {
-        if (month <= 2) year--;
+        if (month <= 2)
+            year--;
         var era = FloorDiv(year, 400);
         var yearOfEra = year - (era * 400);
         var dayOfYear = (((153 * (month > 2 ? month - 3 : month + 9)) + 2) / 5) + day - 1;

@@ -19,11 +19,12 @@ public abstract record EntryTime
     public abstract EntryTime StartingAt(LocalDateTime start);
 
     /// <summary>Whether another says the same, whatever zone data either was last resolved with.</summary>
-    public bool SaysTheSame(EntryTime other) => (this, other) switch
-    {
-        (TimedEntry a, TimedEntry b) => a with { TzdbVersion = "" } == b with { TzdbVersion = "" },
-        _ => this == other,
-    };
+    public bool SaysTheSame(EntryTime other) =>
+        (this, other) switch
+        {
+            (TimedEntry a, TimedEntry b) => a with { TzdbVersion = "" } == b with { TzdbVersion = "" },
+            _ => this == other,
+        };
 }
 
 /// <summary>A timed entry: a wall-clock start in a zone and an exact length.</summary>

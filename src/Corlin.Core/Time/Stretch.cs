@@ -9,7 +9,8 @@ public readonly record struct Stretch
     /// <exception cref="ArgumentException">The end lies before the start.</exception>
     public Stretch(Instant start, Instant end)
     {
-        if (end < start) throw new ArgumentException($"A stretch ends ({end}) before it starts ({start}).", nameof(end));
+        if (end < start)
+            throw new ArgumentException($"A stretch ends ({end}) before it starts ({start}).", nameof(end));
         Start = start;
         End = end;
     }

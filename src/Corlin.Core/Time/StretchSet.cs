@@ -19,7 +19,8 @@ public sealed class StretchSet : IEquatable<StretchSet>
     public static StretchSet Of(IEnumerable<Stretch> stretches)
     {
         var sorted = stretches.Where(s => !s.IsEmpty).ToArray();
-        if (sorted.Length == 0) return Empty;
+        if (sorted.Length == 0)
+            return Empty;
         Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
         var merged = ImmutableArray.CreateBuilder<Stretch>(sorted.Length);
         var current = sorted[0];
@@ -45,12 +46,16 @@ public sealed class StretchSet : IEquatable<StretchSet>
     public StretchSet Intersect(StretchSet other)
     {
         var shared = ImmutableArray.CreateBuilder<Stretch>();
-        int i = 0, j = 0;
+        int i = 0,
+            j = 0;
         while (i < Stretches.Length && j < other.Stretches.Length)
         {
-            if (Stretches[i].Intersect(other.Stretches[j]) is { } both) shared.Add(both);
-            if (Stretches[i].End < other.Stretches[j].End) i++;
-            else j++;
+            if (Stretches[i].Intersect(other.Stretches[j]) is { } both)
+                shared.Add(both);
+            if (Stretches[i].End < other.Stretches[j].End)
+                i++;
+            else
+                j++;
         }
 
         return new StretchSet(shared.ToImmutable());
@@ -64,14 +69,17 @@ public sealed class StretchSet : IEquatable<StretchSet>
         foreach (var stretch in Stretches)
         {
             var from = stretch.Start;
-            while (j < other.Stretches.Length && other.Stretches[j].End <= from) j++;
+            while (j < other.Stretches.Length && other.Stretches[j].End <= from)
+                j++;
             for (var k = j; k < other.Stretches.Length && other.Stretches[k].Start < stretch.End; k++)
             {
-                if (other.Stretches[k].Start > from) left.Add(new Stretch(from, other.Stretches[k].Start));
+                if (other.Stretches[k].Start > from)
+                    left.Add(new Stretch(from, other.Stretches[k].Start));
                 from = Instant.Max(from, other.Stretches[k].End);
             }
 
-            if (from < stretch.End) left.Add(new Stretch(from, stretch.End));
+            if (from < stretch.End)
+                left.Add(new Stretch(from, stretch.End));
         }
 
         return new StretchSet(left.ToImmutable());
@@ -85,13 +93,17 @@ public sealed class StretchSet : IEquatable<StretchSet>
     /// <summary>The stretch of the set in which the moment lies, or null.</summary>
     public Stretch? Around(Instant moment)
     {
-        int low = 0, high = Stretches.Length - 1;
+        int low = 0,
+            high = Stretches.Length - 1;
         while (low <= high)
         {
             var middle = (low + high) / 2;
-            if (Stretches[middle].Contains(moment)) return Stretches[middle];
-            if (Stretches[middle].Start > moment) high = middle - 1;
-            else low = middle + 1;
+            if (Stretches[middle].Contains(moment))
+                return Stretches[middle];
+            if (Stretches[middle].Start > moment)
+                high = middle - 1;
+            else
+                low = middle + 1;
         }
 
         return null;
@@ -101,8 +113,10 @@ public sealed class StretchSet : IEquatable<StretchSet>
     {
         foreach (var own in Stretches)
         {
-            if (own.Start >= stretch.End) return false;
-            if (own.Overlaps(stretch)) return true;
+            if (own.Start >= stretch.End)
+                return false;
+            if (own.Overlaps(stretch))
+                return true;
         }
 
         return false;

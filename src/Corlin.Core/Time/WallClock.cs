@@ -21,7 +21,8 @@ internal struct WallClock(DateTimeZone zone)
     /// <param name="skipped">Whether the clock jumps over this time, which is then read with the offset before the jump.</param>
     public long ToUtc(long local, out bool skipped)
     {
-        if (local < from || local >= to) Find(local);
+        if (local < from || local >= to)
+            Find(local);
         skipped = local >= gap;
         return local - offset;
     }
@@ -31,15 +32,18 @@ internal struct WallClock(DateTimeZone zone)
         // A walk goes on to the next interval, which is known already; a leap of years is looked up.
         if (next is not null && local >= to && local - to < AYear)
         {
-            while (local >= to && next is not null) Hold(next, offset);
-            if (local < to) return;
+            while (local >= to && next is not null)
+                Hold(next, offset);
+            if (local < to)
+                return;
         }
 
         var interval = zone.GetZoneInterval(Within(local));
         while (interval.HasStart && local < Boundary(interval.Start, Before(interval), interval.WallOffset.Seconds))
             interval = zone.GetZoneInterval(interval.Start - Duration.Epsilon);
         Hold(interval, interval.HasStart ? Before(interval) : 0);
-        while (local >= to && next is not null) Hold(next, offset);
+        while (local >= to && next is not null)
+            Hold(next, offset);
     }
 
     private void Hold(ZoneInterval interval, long before)

@@ -16,8 +16,7 @@ public sealed record WorkingHours(ImmutableArray<WorkingSpan> Spans)
     public static readonly WorkingHours Usual = Weekdays(9 * 60, 18 * 60);
 
     /// <summary>Around the clock, every day: a room, say.</summary>
-    public static readonly WorkingHours Always =
-        new([.. Enumerable.Range(1, 7).Select(d => new WorkingSpan((IsoDayOfWeek)d, 0, 24 * 60))]);
+    public static readonly WorkingHours Always = new([.. Enumerable.Range(1, 7).Select(d => new WorkingSpan((IsoDayOfWeek)d, 0, 24 * 60))]);
 
     /// <summary>The same span from Monday to Friday.</summary>
     public static WorkingHours Weekdays(int from, int to) =>
@@ -26,14 +25,16 @@ public sealed record WorkingHours(ImmutableArray<WorkingSpan> Spans)
     /// <summary>The working time in a span. Spans that touch are one, over midnight too.</summary>
     public StretchSet Within(Stretch span, DateTimeZone zone)
     {
-        if (span.IsEmpty || Spans.IsEmpty) return StretchSet.Empty;
+        if (span.IsEmpty || Spans.IsEmpty)
+            return StretchSet.Empty;
         var last = zone.ToLocal(span.End).Date;
         var found = new List<Stretch>();
         for (var date = zone.ToLocal(span.Start).Date.PlusDays(-1); date <= last; date = date.PlusDays(1))
         {
             foreach (var own in Spans)
             {
-                if (own.Day == date.DayOfWeek && On(date, own, zone).Intersect(span) is { } inside) found.Add(inside);
+                if (own.Day == date.DayOfWeek && On(date, own, zone).Intersect(span) is { } inside)
+                    found.Add(inside);
             }
         }
 

@@ -6,7 +6,8 @@ namespace Corlin.Core.Time;
 internal static class ZoneNames
 {
     /// <summary>Abbreviations in their usual sense, whatever the season.</summary>
-    public static readonly FrozenDictionary<string, string> Abbreviations = Table("""
+    public static readonly FrozenDictionary<string, string> Abbreviations = Table(
+        """
         est edt et eastern > America/New_York
         cst cdt ct central > America/Chicago
         mst mdt mt mountain > America/Denver
@@ -47,10 +48,12 @@ internal static class ZoneNames
         aest aedt aet > Australia/Sydney
         nzst nzdt nzt > Pacific/Auckland
         utc z zulu uct > Etc/UTC
-        """);
+        """
+    );
 
     /// <summary>The same written out, without "standard", "daylight", "summer" and "time".</summary>
-    public static readonly FrozenDictionary<string, string> Written = Table("""
+    public static readonly FrozenDictionary<string, string> Written = Table(
+        """
         us eastern|eastern us > America/New_York
         us central|central us > America/Chicago
         us mountain > America/Denver
@@ -81,10 +84,13 @@ internal static class ZoneNames
         south africa|south african > Africa/Johannesburg
         brasilia > America/Sao_Paulo
         universal|coordinated universal > Etc/UTC
-        """, '|');
+        """,
+        '|'
+    );
 
     /// <summary>Other names of cities, as the list of cities has them; of cities that it has not their zone.</summary>
-    public static readonly FrozenDictionary<string, string> OtherCities = Table("""
+    public static readonly FrozenDictionary<string, string> OtherCities = Table(
+        """
         nyc|new york city > New York
         la > Los Angeles
         sf > San Francisco
@@ -172,10 +178,13 @@ internal static class ZoneNames
         penang > Asia/Kuala_Lumpur
         canaries|canary islands > Atlantic/Canary
         sines > Europe/Lisbon
-        """, '|');
+        """,
+        '|'
+    );
 
     /// <summary>Other names of countries, by ISO 3166.</summary>
-    public static readonly FrozenDictionary<string, string> Countries = Table("""
+    public static readonly FrozenDictionary<string, string> Countries = Table(
+        """
         uk|united kingdom|great britain|britain|england|scotland|wales|northern ireland > GB
         usa|us|united states|united states of america|america > US
         uae|united arab emirates|emirates > AE
@@ -218,9 +227,13 @@ internal static class ZoneNames
         brasil > BR
         deutschland > DE
         espana > ES
-        """, '|');
+        """,
+        '|'
+    );
 
     private static FrozenDictionary<string, string> Table(string text, char between = ' ') =>
-        text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(l => l.Split(" > "))
-            .SelectMany(l => l[0].Split(between).Select(name => KeyValuePair.Create(name, l[1]))).ToFrozenDictionary();
+        text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Select(l => l.Split(" > "))
+            .SelectMany(l => l[0].Split(between).Select(name => KeyValuePair.Create(name, l[1])))
+            .ToFrozenDictionary();
 }

@@ -7,7 +7,9 @@ namespace Corlin.Core.Time;
 /// <summary>Time zones by their tzdb id, and how a wall-clock time becomes an instant.</summary>
 public static class Zones
 {
-    /// <summary>The version of the zone data in use, kept with each timed entry so that it can be resolved anew when this changes.</summary>
+    /// <summary>
+    /// The version of the zone data in use, kept with each timed entry so that it can be resolved anew when this changes.
+    /// </summary>
     public static string TzdbVersion => DateTimeZoneProviders.Tzdb.VersionId;
 
     public static bool Exists(string? id) => id is not null && DateTimeZoneProviders.Tzdb.GetZoneOrNull(id) is not null;
@@ -38,8 +40,10 @@ public static class Zones
 
     /// <summary>The offsets that hold in the span, so that a reader without zone data can turn instants into local times.</summary>
     public static ImmutableArray<OffsetFrom> Offsets(this DateTimeZone zone, Stretch span) =>
-        [.. zone.GetZoneIntervals(span.Start, span.IsEmpty ? span.End + Duration.Epsilon : span.End)
-            .Select(i => new OffsetFrom(i.HasStart && i.Start > span.Start ? i.Start : span.Start, i.WallOffset))];
+        [
+            .. zone.GetZoneIntervals(span.Start, span.IsEmpty ? span.End + Duration.Epsilon : span.End)
+                .Select(i => new OffsetFrom(i.HasStart && i.Start > span.Start ? i.Start : span.Start, i.WallOffset)),
+        ];
 
     /// <summary>The city in a zone's id, as words ("America/St_Johns" gives "St Johns").</summary>
     public static string City(string id) => id[(id.LastIndexOf('/') + 1)..].Replace('_', ' ');

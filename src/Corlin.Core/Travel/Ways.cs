@@ -11,8 +11,10 @@ public sealed class TravelTable(IReadOnlyDictionary<(string From, string To), Du
     /// <summary>Null where it is not known; zero within one site. A way holds in both directions unless both are told.</summary>
     public Duration? Between(string from, string to)
     {
-        if (from == to) return Duration.Zero;
-        if (ways.TryGetValue((from, to), out var there)) return there;
+        if (from == to)
+            return Duration.Zero;
+        if (ways.TryGetValue((from, to), out var there))
+            return there;
         return ways.TryGetValue((to, from), out var back) ? back : null;
     }
 }
@@ -21,7 +23,8 @@ public sealed class TravelTable(IReadOnlyDictionary<(string From, string To), Du
 public sealed record Stop(string Site, Stretch Stretch);
 
 /// <summary>The way from one stop to the next.</summary>
-/// <param name="Drawn">When one is on the way: it ends with the start of the next, or begins with the end of the last where that is later.</param>
+/// <param name="Drawn">When one is on the way: it ends with the start of the next, or begins with the end of the last where that is
+/// later.</param>
 /// <param name="Needed">How long it takes.</param>
 /// <param name="ShortBy">How much time is lacking; zero where there is enough.</param>
 public sealed record Way(Stop From, Stop To, Stretch Drawn, Duration Needed, Duration ShortBy);
@@ -38,10 +41,17 @@ public static class Ways
             {
                 var available = Duration.Max(Duration.Zero, stop.Stretch.Start - last.Stretch.End);
                 var start = Instant.Max(last.Stretch.End, stop.Stretch.Start - needed);
-                yield return new Way(last, stop, new Stretch(start, start + needed), needed, Duration.Max(Duration.Zero, needed - available));
+                yield return new Way(
+                    last,
+                    stop,
+                    new Stretch(start, start + needed),
+                    needed,
+                    Duration.Max(Duration.Zero, needed - available)
+                );
             }
 
-            if (last is null || stop.Stretch.End > last.Stretch.End) last = stop;
+            if (last is null || stop.Stretch.End > last.Stretch.End)
+                last = stop;
         }
     }
 }

@@ -19,7 +19,8 @@ public static class Clashes
         foreach (var next in lane.Where(s => s.Takes >= TimeTaken.Pencilled && !s.Stretch.IsEmpty).OrderBy(s => s.Stretch.Start))
         {
             open.RemoveAll(o => o.Stretch.End <= next.Stretch.Start);
-            foreach (var earlier in open) yield return new Clash<T>(earlier, next, earlier.Stretch.Intersect(next.Stretch)!.Value);
+            foreach (var earlier in open)
+                yield return new Clash<T>(earlier, next, earlier.Stretch.Intersect(next.Stretch)!.Value);
             open.Add(next);
         }
     }

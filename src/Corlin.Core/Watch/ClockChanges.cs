@@ -26,7 +26,8 @@ public static class ClockChanges
         foreach (var at in changes)
         {
             var (before, after) = (Apart(at - Duration.Epsilon), Apart(at));
-            if (before != after) return new ClockChange(other.Id, at, before, after);
+            if (before != after)
+                return new ClockChange(other.Id, at, before, after);
         }
 
         return null;

@@ -43,8 +43,10 @@ public static class Reminders
     /// <remarks>A reminder that was chosen for later than the time to leave comes with the time to leave.</remarks>
     public static Instant? DueAt(Instant start, Instant? leave, ReminderWish? wish, Duration usual)
     {
-        if (wish is null) return leave ?? start - usual;
-        if (wish.Before is not { } before) return null;
+        if (wish is null)
+            return leave ?? start - usual;
+        if (wish.Before is not { } before)
+            return null;
         return leave is { } latest ? Instant.Min(latest, start - before) : start - before;
     }
 
@@ -52,9 +54,12 @@ public static class Reminders
     public static ReminderState StateOf(Stretch takesPlace, Instant dueAt, ReminderMark? mark, Instant now)
     {
         var own = mark?.OccursAt == takesPlace.Start ? mark : null;
-        if (own?.DismissedAt is not null || now >= takesPlace.End + LooksBack) return ReminderState.Quiet;
-        if (now < NextAt(dueAt, own)) return ReminderState.Ahead;
-        if (now >= takesPlace.End) return own?.ShownAt < takesPlace.End ? ReminderState.Quiet : ReminderState.Missed;
+        if (own?.DismissedAt is not null || now >= takesPlace.End + LooksBack)
+            return ReminderState.Quiet;
+        if (now < NextAt(dueAt, own))
+            return ReminderState.Ahead;
+        if (now >= takesPlace.End)
+            return own?.ShownAt < takesPlace.End ? ReminderState.Quiet : ReminderState.Missed;
         // One that was put off past the start stays as long after that.
         var stays = Instant.Max(takesPlace.Start, own?.SnoozedUntil ?? takesPlace.Start) + Lingers;
         return own?.ShownAt is not null && now >= stays ? ReminderState.Quiet : ReminderState.Due;

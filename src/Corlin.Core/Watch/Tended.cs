@@ -5,7 +5,8 @@ namespace Corlin.Core.Watch;
 
 /// <summary>What is known of how a calendar is kept.</summary>
 /// <param name="Taken">What takes time, and absences, from today to the end of the horizon.</param>
-/// <param name="Unanswered">The starts of invitations that have waited for an answer for longer than <see cref="Tended.AnswerWithin"/>.</param>
+/// <param name="Unanswered">The starts of invitations that have waited for an answer for longer than <see
+/// cref="Tended.AnswerWithin"/>.</param>
 /// <param name="LastChange">When anything was last done in the owner's name, or null for never.</param>
 public sealed record Tending(StretchSet Taken, IReadOnlyList<Instant> Unanswered, Instant? LastChange);
 
@@ -32,8 +33,10 @@ public static class Tended
     public static LocalDate? Until(Tending tending, DateTimeZone zone, Instant now)
     {
         var today = zone.ToLocal(now).Date;
-        if (tending.LastChange is not { } last) return Never;
-        if (now - last > ChangedWithin) return zone.ToLocal(last).Date;
+        if (tending.LastChange is not { } last)
+            return Never;
+        if (now - last > ChangedWithin)
+            return zone.ToLocal(last).Date;
         LocalDate? until = null;
         foreach (var start in tending.Unanswered.Where(u => u > now))
             until = Sooner(until, Later(zone.ToLocal(start).Date.PlusDays(-1), today));
@@ -41,7 +44,8 @@ public static class Tended
         for (var week = 0; week < HorizonWeeks - 1; week++, monday = monday.PlusWeeks(1))
         {
             var days = new Stretch(zone.Day(monday).Start, zone.Day(monday.PlusDays(4)).End);
-            if (tending.Taken.Overlaps(days)) continue;
+            if (tending.Taken.Overlaps(days))
+                continue;
             // The Friday before; a weekend is nobody's working week.
             until = Sooner(until, monday.PlusDays(-3));
             break;

@@ -37,29 +37,50 @@ public static class Verdicts
     /// <param name="site">The site of the invitation, or null.</param>
     /// <param name="elsewhere">Whether where they are that day keeps them from being there.</param>
     public static Verdict<T> Of<T>(
-        Stretch asked, string? site, IReadOnlyList<Standing<T>> lane, Func<T, string?> siteOf, StretchSet hours, IEnumerable<Absence> absences, TravelTable travel, bool elsewhere = false)
+        Stretch asked,
+        string? site,
+        IReadOnlyList<Standing<T>> lane,
+        Func<T, string?> siteOf,
+        StretchSet hours,
+        IEnumerable<Absence> absences,
+        TravelTable travel,
+        bool elsewhere = false
+    )
         where T : class
     {
-        if (absences.Any(a => a.Stretch.Overlaps(asked))) return new Verdict<T>(VerdictKind.Away);
+        if (absences.Any(a => a.Stretch.Overlaps(asked)))
+            return new Verdict<T>(VerdictKind.Away);
         var clash = lane.Where(s => s.Takes >= TimeTaken.Pencilled && s.Stretch.Overlaps(asked))
-            .OrderByDescending(s => s.Takes).ThenByDescending(s => s.Stretch.Intersect(asked)!.Value.Length).FirstOrDefault();
-        if (clash is not null) return new Verdict<T>(VerdictKind.Clashes, clash, clash.Stretch.Intersect(asked)!.Value.Length);
-        if (!hours.Covers(asked)) return new Verdict<T>(VerdictKind.OutOfHours);
-        if (elsewhere) return new Verdict<T>(VerdictKind.Elsewhere);
-        return TooFar(asked, site, lane, siteOf, travel)
-            ?? NoBreak(asked, lane)
-            ?? new Verdict<T>(VerdictKind.Fits);
+            .OrderByDescending(s => s.Takes)
+            .ThenByDescending(s => s.Stretch.Intersect(asked)!.Value.Length)
+            .FirstOrDefault();
+        if (clash is not null)
+            return new Verdict<T>(VerdictKind.Clashes, clash, clash.Stretch.Intersect(asked)!.Value.Length);
+        if (!hours.Covers(asked))
+            return new Verdict<T>(VerdictKind.OutOfHours);
+        if (elsewhere)
+            return new Verdict<T>(VerdictKind.Elsewhere);
+        return TooFar(asked, site, lane, siteOf, travel) ?? NoBreak(asked, lane) ?? new Verdict<T>(VerdictKind.Fits);
     }
 
-    private static Verdict<T>? TooFar<T>(Stretch asked, string? site, IReadOnlyList<Standing<T>> lane, Func<T, string?> siteOf, TravelTable travel)
+    private static Verdict<T>? TooFar<T>(
+        Stretch asked,
+        string? site,
+        IReadOnlyList<Standing<T>> lane,
+        Func<T, string?> siteOf,
+        TravelTable travel
+    )
         where T : class
     {
-        if (site is null) return null;
+        if (site is null)
+            return null;
         foreach (var other in lane.Where(s => s.Takes == TimeTaken.Firm))
         {
-            if (siteOf(other.Key) is not { } there || travel.Between(there, site) is not { } needed) continue;
+            if (siteOf(other.Key) is not { } there || travel.Between(there, site) is not { } needed)
+                continue;
             var gap = other.Stretch.End <= asked.Start ? asked.Start - other.Stretch.End : other.Stretch.Start - asked.End;
-            if (gap < needed) return new Verdict<T>(VerdictKind.Tight, other, needed - gap, TooFar: true);
+            if (gap < needed)
+                return new Verdict<T>(VerdictKind.Tight, other, needed - gap, TooFar: true);
         }
 
         return null;

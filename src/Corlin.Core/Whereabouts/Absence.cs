@@ -80,7 +80,8 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
 
     /// <summary>As somebody is told of it: without kind and reason where these are not for them.</summary>
     /// <param name="speaks">Whether they speak for who is away, or are it.</param>
-    public Absence ToldTo(CalendarUser reader, bool speaks) => speaks || (reader.Inside && ReasonTo == ReasonTold.Inside) ? this : WithoutWhy;
+    public Absence ToldTo(CalendarUser reader, bool speaks) =>
+        speaks || (reader.Inside && ReasonTo == ReasonTold.Inside) ? this : WithoutWhy;
 
     /// <summary>What one may be shown of what another is told of it: no more than they are told themselves.</summary>
     public static Absence Least(Absence own, Absence others) => own.WithoutWhy == own ? others.WithoutWhy : others;
@@ -98,5 +99,6 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
     }
 
     /// <summary>What of it is left when its owner is back at a moment; null where it has not begun.</summary>
-    public Absence? EndedAt(Instant back) => back <= Stretch.Start ? null : this with { Stretch = new Stretch(Stretch.Start, Instant.Min(back, Stretch.End)) };
+    public Absence? EndedAt(Instant back) =>
+        back <= Stretch.Start ? null : this with { Stretch = new Stretch(Stretch.Start, Instant.Min(back, Stretch.End)) };
 }

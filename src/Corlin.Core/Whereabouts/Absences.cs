@@ -27,15 +27,26 @@ public static class Absences
     /// <param name="own">Those of who is away.</param>
     /// <param name="ofCover">Those of who is to cover.</param>
     /// <returns>Why it cannot, with the absence that is against it where there is one; null where it can.</returns>
-    public static (WhyNotAway Why, Absence? Other)? WhyNot(Absence next, IEnumerable<Absence> own, IEnumerable<Absence> ofCover, Instant now)
+    public static (WhyNotAway Why, Absence? Other)? WhyNot(
+        Absence next,
+        IEnumerable<Absence> own,
+        IEnumerable<Absence> ofCover,
+        Instant now
+    )
     {
-        if (next.Stretch.IsEmpty) return (WhyNotAway.Empty, null);
-        if (next.Stretch.End <= now) return (WhyNotAway.InThePast, null);
-        if (next.Stretch.Length > Absence.Longest) return (WhyNotAway.TooLong, null);
-        if (next.Covers == next.Who) return (WhyNotAway.CoversSelf, null);
+        if (next.Stretch.IsEmpty)
+            return (WhyNotAway.Empty, null);
+        if (next.Stretch.End <= now)
+            return (WhyNotAway.InThePast, null);
+        if (next.Stretch.Length > Absence.Longest)
+            return (WhyNotAway.TooLong, null);
+        if (next.Covers == next.Who)
+            return (WhyNotAway.CoversSelf, null);
         // One that becomes another is not in its own way.
-        if (own.FirstOrDefault(a => a.Id != next.Id && a.Stretch.Overlaps(next.Stretch)) is { } beside) return (WhyNotAway.Overlaps, beside);
-        if (ofCover.FirstOrDefault(a => a.Stretch.Overlaps(next.Stretch)) is { } away) return (WhyNotAway.CoverIsAway, away);
+        if (own.FirstOrDefault(a => a.Id != next.Id && a.Stretch.Overlaps(next.Stretch)) is { } beside)
+            return (WhyNotAway.Overlaps, beside);
+        if (ofCover.FirstOrDefault(a => a.Stretch.Overlaps(next.Stretch)) is { } away)
+            return (WhyNotAway.CoverIsAway, away);
         return null;
     }
 }

@@ -52,11 +52,14 @@ public static class Days
     {
         foreach (var absence in absences)
         {
-            if (absence.Stretch.Contains(now)) return new Reachable(Reach.Away, absence.Stretch.End);
+            if (absence.Stretch.Contains(now))
+                return new Reachable(Reach.Away, absence.Stretch.End);
         }
 
-        if (taken.Around(now) is { } on) return new Reachable(Reach.Taken, on.End);
-        if (hours.Around(now) is not { } day) return new Reachable(Reach.OutOfHours, hours.Stretches.Select(s => (Instant?)s.Start).FirstOrDefault(s => s > now));
+        if (taken.Around(now) is { } on)
+            return new Reachable(Reach.Taken, on.End);
+        if (hours.Around(now) is not { } day)
+            return new Reachable(Reach.OutOfHours, hours.Stretches.Select(s => (Instant?)s.Start).FirstOrDefault(s => s > now));
         var next = taken.Stretches.Select(s => (Instant?)s.Start).FirstOrDefault(s => s > now);
         return new Reachable(Reach.Free, next is { } start && start < day.End ? start : day.End);
     }

@@ -4,11 +4,22 @@ using NodaTime;
 
 namespace Corlin.Core.Whereabouts;
 
-/// <summary>What an assistant who is away leaves to who covers: what is open for their principals, what was promised, a note with each.</summary>
+/// <summary>
+/// What an assistant who is away leaves to who covers: what is open for their principals, what was promised, a note with each.
+/// </summary>
 /// <param name="Number">By what it is known, also after it was changed; zero until it is stored.</param>
 /// <param name="First">The first day away, in the zone of who is away.</param>
 /// <param name="Last">The last day away.</param>
-public sealed record Handover(long Number, UserId Away, UserId Cover, LocalDate First, LocalDate Last, string? Line, Instant At, ImmutableArray<HandoverItem> Items)
+public sealed record Handover(
+    long Number,
+    UserId Away,
+    UserId Cover,
+    LocalDate First,
+    LocalDate Last,
+    string? Line,
+    Instant At,
+    ImmutableArray<HandoverItem> Items
+)
 {
     public const int MostItems = 300;
 
@@ -28,7 +39,15 @@ public sealed record Handover(long Number, UserId Away, UserId Cover, LocalDate 
 /// <param name="Note">From who is away.</param>
 /// <param name="Back">From who covers.</param>
 public sealed record HandoverItem(
-    long Number, UserId Principal, string? Key, EntryId? Entry = null, string? Words = null, LocalDate? Promised = null, string? Note = null, string? Back = null)
+    long Number,
+    UserId Principal,
+    string? Key,
+    EntryId? Entry = null,
+    string? Words = null,
+    LocalDate? Promised = null,
+    string? Note = null,
+    string? Back = null
+)
 {
     /// <summary>Whether what was promised is kept.</summary>
     public bool Kept { get; init; }

@@ -4,7 +4,9 @@ using NodaTime;
 
 namespace Corlin.Core.Whereabouts;
 
-/// <summary>Weeks in which nothing new is arranged for somebody. What stands there stands; a slot there costs, it is not forbidden.</summary>
+/// <summary>
+/// Weeks in which nothing new is arranged for somebody. What stands there stands; a slot there costs, it is not forbidden.
+/// </summary>
 /// <param name="Id">Zero until it is stored.</param>
 /// <param name="First">A Monday.</param>
 /// <param name="Weeks">How many, 1 to 8.</param>

@@ -24,7 +24,8 @@ public sealed record DayPart(LocalDate Date, int From, int To, StayKind Kind, st
 }
 
 /// <summary>
-/// Where somebody is on each day, and when they work: of what was said of a day the first that applies, which is a stay of that day alone, one that
+/// Where somebody is on each day, and when they work: of what was said of a day the first that applies, which is a stay of that day alone,
+/// one that
 /// repeats, their hours, their home. Absences are not among these: they go before all of it.
 /// </summary>
 public sealed class PersonDays
@@ -39,8 +40,15 @@ public sealed class PersonDays
     /// <param name="span">What is asked about; days a little around it are known too.</param>
     /// <param name="stays">What was said of them, in any order.</param>
     /// <param name="places">By name.</param>
-    /// <param name="daysOff">Holidays of where they live, and closures of any site: those of a site where they are not do not count.</param>
-    public PersonDays(CalendarUser who, Stretch span, IEnumerable<Stay> stays, IReadOnlyDictionary<string, Place> places, IEnumerable<DayOff> daysOff)
+    /// <param name="daysOff">Holidays of where they live, and closures of any site: those of a site where they are not do not
+    /// count.</param>
+    public PersonDays(
+        CalendarUser who,
+        Stretch span,
+        IEnumerable<Stay> stays,
+        IReadOnlyDictionary<string, Place> places,
+        IEnumerable<DayOff> daysOff
+    )
     {
         (this.who, this.span, this.places, this.daysOff) = (who, span, places, [.. daysOff]);
         // Wherever they are, it is at most a day from UTC.
@@ -49,7 +57,8 @@ public sealed class PersonDays
         {
             foreach (var date in stay.Days(First, Last.PlusDays(1)))
             {
-                if (!said.TryGetValue(date, out var here)) said[date] = here = [];
+                if (!said.TryGetValue(date, out var here))
+                    said[date] = here = [];
                 here.Add(stay);
             }
         }
@@ -76,7 +85,8 @@ public sealed class PersonDays
     /// <summary>The parts of a day in order; those of which nothing is said and in which nobody works are left out.</summary>
     public ImmutableArray<DayPart> On(LocalDate date)
     {
-        if (!known.TryGetValue(date, out var parts)) known[date] = parts = Made(date);
+        if (!known.TryGetValue(date, out var parts))
+            known[date] = parts = Made(date);
         return parts;
     }
 
@@ -89,14 +99,16 @@ public sealed class PersonDays
         var date = moment.InUtc().Date;
         // Of two days that hold it, as after a flight over the date line, the later one applies.
         for (var day = date.PlusDays(1); day >= date.PlusDays(-1); day = day.PlusDays(-1))
-            if (On(day).FirstOrDefault(p => p.Stretch.Contains(moment)) is { } part) return part;
+            if (On(day).FirstOrDefault(p => p.Stretch.Contains(moment)) is { } part)
+                return part;
         return null;
     }
 
     /// <summary>The zone of the clock by which they live at a moment: that of the place of the day, home where none is said.</summary>
     public DateTimeZone ZoneAt(Instant moment)
     {
-        if (At(moment) is { } part) return part.Zone;
+        if (At(moment) is { } part)
+            return part.Zone;
         // Between two parts of a day, as in the evening after work, they are where the day has them.
         var date = who.HomeZone.ToLocal(moment).Date;
         return On(date) is { IsEmpty: false } parts ? (parts.LastOrDefault(p => p.Stretch.End <= moment) ?? parts[0]).Zone : who.HomeZone;
@@ -106,13 +118,15 @@ public sealed class PersonDays
     public IEnumerable<DayPart> All()
     {
         for (var date = First; date <= Last; date = date.PlusDays(1))
-            foreach (var part in On(date)) yield return part;
+            foreach (var part in On(date))
+                yield return part;
     }
 
     private IEnumerable<Stretch> Working(Func<DayPart, bool> open) =>
         All().Where(p => p.Working && open(p)).Select(p => p.Stretch.Intersect(span)).OfType<Stretch>();
 
-    private bool Off(DayPart part, DayOff day) => day.First <= part.Date && part.Date < day.Until && (day.Kind == DayOffKind.Holiday || AtSite(part) == day.Where);
+    private bool Off(DayPart part, DayOff day) =>
+        day.First <= part.Date && part.Date < day.Until && (day.Kind == DayOffKind.Holiday || AtSite(part) == day.Where);
 
     private string? AtSite(DayPart part) => part.Kind == StayKind.Place ? Site(part.Place) : null;
 
@@ -121,17 +135,30 @@ public sealed class PersonDays
     private ImmutableArray<DayPart> Made(LocalDate date)
     {
         var spans = who.HoursOrUsual.Spans.Where(s => s.Day == date.DayOfWeek).ToList();
-        if (!said.TryGetValue(date, out var stays)) return [.. spans.OrderBy(s => s.From).Select(s => OfHours(date, s, s.From, s.To))];
+        if (!said.TryGetValue(date, out var stays))
+            return [.. spans.OrderBy(s => s.From).Select(s => OfHours(date, s, s.From, s.To))];
         // The first is what applies: of this day alone, then what was said last.
-        stays.Sort((one, other) => (one.Repeats, -one.At.ToUnixTimeTicks(), -one.Id).CompareTo((other.Repeats, -other.At.ToUnixTimeTicks(), -other.Id)));
-        int[] ends = [.. stays.SelectMany(s => new[] { s.Part.From, s.Part.To }).Concat(spans.SelectMany(s => new[] { s.From, s.To })).Distinct().Order()];
+        stays.Sort(
+            (one, other) =>
+                (one.Repeats, -one.At.ToUnixTimeTicks(), -one.Id).CompareTo((other.Repeats, -other.At.ToUnixTimeTicks(), -other.Id))
+        );
+        int[] ends =
+        [
+            .. stays
+                .SelectMany(s => new[] { s.Part.From, s.Part.To })
+                .Concat(spans.SelectMany(s => new[] { s.From, s.To }))
+                .Distinct()
+                .Order(),
+        ];
         var parts = ImmutableArray.CreateBuilder<DayPart>();
         foreach (var (from, to) in ends.Zip(ends.Skip(1)))
         {
             var stay = stays.FirstOrDefault(s => s.Part.From <= from && to <= s.Part.To);
             var hours = spans.FirstOrDefault(s => s.From <= from && to <= s.To);
-            if (stay is not null) Add(parts, OfStay(date, stay, from, to, hours is not null));
-            else if (hours is not null) Add(parts, OfHours(date, hours, from, to));
+            if (stay is not null)
+                Add(parts, OfStay(date, stay, from, to, hours is not null));
+            else if (hours is not null)
+                Add(parts, OfHours(date, hours, from, to));
         }
 
         return parts.ToImmutable();
@@ -140,8 +167,10 @@ public sealed class PersonDays
     /// <summary>What says the same as what stands before it is one with that.</summary>
     private static void Add(ImmutableArray<DayPart>.Builder parts, DayPart next)
     {
-        if (parts.Count > 0 && parts[^1] with { From = next.From, To = next.To } == next && parts[^1].To == next.From) parts[^1] = parts[^1] with { To = next.To };
-        else parts.Add(next);
+        if (parts.Count > 0 && parts[^1] with { From = next.From, To = next.To } == next && parts[^1].To == next.From)
+            parts[^1] = parts[^1] with { To = next.To };
+        else
+            parts.Add(next);
     }
 
     private DayPart OfHours(LocalDate date, WorkingSpan hours, int from, int to) =>
@@ -150,5 +179,6 @@ public sealed class PersonDays
     private DayPart OfStay(LocalDate date, Stay stay, int from, int to, bool hours) =>
         new(date, from, to, stay.Kind, stay.Place, ZoneOf(stay.Place), hours && stay.Kind is StayKind.Place or StayKind.Home, stay);
 
-    private DateTimeZone ZoneOf(string? place) => place is not null && places.TryGetValue(place, out var known) ? Zones.Get(known.Zone) : who.HomeZone;
+    private DateTimeZone ZoneOf(string? place) =>
+        place is not null && places.TryGetValue(place, out var known) ? Zones.Get(known.Zone) : who.HomeZone;
 }

@@ -37,7 +37,8 @@ public readonly record struct DaySpan(int From, int To)
 }
 
 /// <summary>
-/// What was said of where somebody is on some days: it goes before their hours and their usual place. The days follow one another, or repeat by a
+/// What was said of where somebody is on some days: it goes before their hours and their usual place. The days follow one another, or
+/// repeat by a
 /// rule (RFC 5545 3.3.10) whose starts are days.
 /// </summary>
 /// <param name="Place">Of a stay at a place its name; null of every other kind.</param>
@@ -67,11 +68,13 @@ public sealed record Stay(UserId Who, StayKind Kind, string? Place, LocalDate Fi
         if (Rule is null)
         {
             var last = Last ?? First;
-            for (var date = LocalDate.Max(First, from); date <= last && date < until; date = date.PlusDays(1)) yield return date;
+            for (var date = LocalDate.Max(First, from); date <= last && date < until; date = date.PlusDays(1))
+                yield return date;
             yield break;
         }
 
         foreach (var start in Expansion.Starts(First.AtMidnight(), Rule, null, from.AtMidnight(), until.AtMidnight()))
-            if (!Exceptions.Contains(start.Date)) yield return start.Date;
+            if (!Exceptions.Contains(start.Date))
+                yield return start.Date;
     }
 }

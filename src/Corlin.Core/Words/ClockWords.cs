@@ -27,7 +27,8 @@ internal readonly record struct ClockSaid(int Minutes, HalfOfDay Half, bool Bare
 
     private int Named(HalfOfDay half)
     {
-        if (Settled) return Minutes;
+        if (Settled)
+            return Minutes;
         var early = Minutes % Noon;
         return half switch
         {
@@ -50,14 +51,17 @@ internal sealed class ClockWords(TypedWords words)
     /// <param name="half">The half of the day that other words of the text say.</param>
     public ClockReading? At(int at, HalfOfDay half)
     {
-        if (One(at) is not { } first) return Unclock(at);
+        if (One(at) is not { } first)
+            return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
-        if (words[next] is "sharp" or "prompt") used++;
+        if (words[next] is "sharp" or "prompt")
+            used++;
         if (words[next] is not ("-" or "to" or "till" or "til" or "until") || One(next + 1) is not { } last)
         {
             // Which night is meant is asked.
-            if (first is { Minutes: ClockSaid.Day }) return new ClockReading(0, null, first.Words, false, Doubtful: true);
+            if (first is { Minutes: ClockSaid.Day })
+                return new ClockReading(0, null, first.Words, false, Doubtful: true);
             return new ClockReading(first.At(own == HalfOfDay.Unsaid ? half : own), null, first.Words + used, first.Bare);
         }
 
@@ -69,11 +73,22 @@ internal sealed class ClockWords(TypedWords words)
         {
             // "2-3pm", "11-1pm": the half that is nearest before the end.
             var (early, late) = (first.At(HalfOfDay.Morning), first.At(HalfOfDay.Afternoon));
-            from = late < to ? late : early < to ? early : late;
+            from =
+                late < to ? late
+                : early < to ? early
+                : late;
         }
 
-        if (to <= from && last is { Half: HalfOfDay.Unsaid, Settled: false } && to + (ClockSaid.Day / 2) is var afternoon && afternoon > from && afternoon < ClockSaid.Day) to = afternoon;
-        if (to == from) return new ClockReading(from, null, first.Words + 1 + last.Words + used, false, Doubtful: true);
+        if (
+            to <= from
+            && last is { Half: HalfOfDay.Unsaid, Settled: false }
+            && to + (ClockSaid.Day / 2) is var afternoon
+            && afternoon > from
+            && afternoon < ClockSaid.Day
+        )
+            to = afternoon;
+        if (to == from)
+            return new ClockReading(from, null, first.Words + 1 + last.Words + used, false, Doubtful: true);
         return new ClockReading(from, to < from ? to + ClockSaid.Day : to, first.Words + 1 + last.Words + used, first.Bare && last.Bare);
     }
 
@@ -81,8 +96,12 @@ internal sealed class ClockWords(TypedWords words)
     public HalfOfDay Half(int at, out int used)
     {
         used = 0;
-        var lead = words[at] == "in" && words[at + 1] == "the" ? 2 : words[at] is "this" or "at" ? 1 : 0;
-        if (words[at + lead] is "early" or "late" or "mid" && words[at + lead + 1] is "morning" or "afternoon" or "evening") lead++;
+        var lead =
+            words[at] == "in" && words[at + 1] == "the" ? 2
+            : words[at] is "this" or "at" ? 1
+            : 0;
+        if (words[at + lead] is "early" or "late" or "mid" && words[at + lead + 1] is "morning" or "afternoon" or "evening")
+            lead++;
         var half = words[at + lead] switch
         {
             "morning" or "mid-morning" => HalfOfDay.Morning,
@@ -90,19 +109,26 @@ internal sealed class ClockWords(TypedWords words)
             "night" when lead > 0 => HalfOfDay.Afternoon,
             _ => HalfOfDay.Unsaid,
         };
-        if (half != HalfOfDay.Unsaid) used = lead + 1;
+        if (half != HalfOfDay.Unsaid)
+            used = lead + 1;
         return half;
     }
 
     private ClockSaid? One(int at)
     {
         // As an end; which night is meant by a start at midnight is asked.
-        if (Midnight(at) is > 0 and var used) return words[at - 1] is "to" or "till" or "until" or "-" ? new ClockSaid(ClockSaid.Day, HalfOfDay.Unsaid, false, true, used) : null;
+        if (Midnight(at) is > 0 and var used)
+            return words[at - 1] is "to" or "till" or "until" or "-"
+                ? new ClockSaid(ClockSaid.Day, HalfOfDay.Unsaid, false, true, used)
+                : null;
         return Noon(at) ?? InWords(at) ?? InFigures(at);
     }
 
     /// <summary>How many words say "midnight" or "12 midnight".</summary>
-    private int Midnight(int at) => words[at] == "midnight" ? 1 : words[at] == "12" && words[at + 1] == "midnight" ? 2 : 0;
+    private int Midnight(int at) =>
+        words[at] == "midnight" ? 1
+        : words[at] == "12" && words[at + 1] == "midnight" ? 2
+        : 0;
 
     private ClockSaid? Noon(int at)
     {
@@ -114,8 +140,10 @@ internal sealed class ClockWords(TypedWords words)
     private ClockSaid? InWords(int at)
     {
         var a = words[at] == "a" && words[at + 1] == "quarter" ? 1 : 0;
-        if (words[at] == "half" && words[at + 1] == "past" && Hour(words[at + 2]) is { } past) return Said(past, 30, 3, at);
-        if (words[at] == "half" && Hour(words[at + 1]) is { } half) return Said(half, 30, 2, at);
+        if (words[at] == "half" && words[at + 1] == "past" && Hour(words[at + 2]) is { } past)
+            return Said(past, 30, 3, at);
+        if (words[at] == "half" && Hour(words[at + 1]) is { } half)
+            return Said(half, 30, 2, at);
         if (words[at + a] == "quarter" && words[at + a + 1] is "past" or "to" && Hour(words[at + a + 2]) is { } quarter)
             return Said(quarter, words[at + a + 1] == "past" ? 15 : -15, a + 3, at);
         if (Minutes(at, out var used) is { } minutes)
@@ -125,17 +153,29 @@ internal sealed class ClockWords(TypedWords words)
                 return Said(hour, words[at + used + unit] == "past" ? minutes : -minutes, used + unit + 2, at);
         }
 
-        if (Hour(words[at]) is { } whole && words[at + 1] is "o'clock" or "oclock") return Said(whole, 0, 2, at);
+        if (Hour(words[at]) is { } whole && words[at + 1] is "o'clock" or "oclock")
+            return Said(whole, 0, 2, at);
         if (char.IsLetter(words[at].FirstOrDefault('0')) && words[at] is not ("a" or "an") && Hour(words[at]) is { } spoken)
         {
-            if (words[at + 1] is "thirty" or "fifteen" or "forty-five") return Said(spoken, words[at + 1] == "thirty" ? 30 : words[at + 1] == "fifteen" ? 15 : 45, 2, at);
+            if (words[at + 1] is "thirty" or "fifteen" or "forty-five")
+                return Said(
+                    spoken,
+                    words[at + 1] == "thirty" ? 30
+                        : words[at + 1] == "fifteen" ? 15
+                        : 45,
+                    2,
+                    at
+                );
             return Said(spoken, 0, 1, at) with { Bare = true };
         }
 
         return null;
     }
 
-    private static int? Hour(string word) => word is "a" or "an" ? null : CalendarWords.Number(word) is >= 1 and <= 12 and var hour && word.Length <= 6 ? hour : null;
+    private static int? Hour(string word) =>
+        word is "a" or "an" ? null
+        : CalendarWords.Number(word) is >= 1 and <= 12 and var hour && word.Length <= 6 ? hour
+        : null;
 
     private int? Minutes(int at, out int used)
     {
@@ -157,23 +197,33 @@ internal sealed class ClockWords(TypedWords words)
         return new ClockSaid(hour * 60, half, false, false, count + (half == HalfOfDay.Unsaid ? 0 : 1), past);
     }
 
-    private static HalfOfDay Meridiem(string word) => word.Replace(".", "", StringComparison.Ordinal) switch
-    {
-        "am" => HalfOfDay.Morning,
-        "pm" => HalfOfDay.Afternoon,
-        _ => HalfOfDay.Unsaid,
-    };
+    private static HalfOfDay Meridiem(string word) =>
+        word.Replace(".", "", StringComparison.Ordinal) switch
+        {
+            "am" => HalfOfDay.Morning,
+            "pm" => HalfOfDay.Afternoon,
+            _ => HalfOfDay.Unsaid,
+        };
 
     /// <summary>"3pm", "3.30pm", "15:00", "1500", "07:45", "3".</summary>
     private ClockSaid? InFigures(int at)
     {
         // "3-330".
-        var typed = words[at].Length == 3 && words[at - 1] is "-" or "to" && words[at].All(char.IsAsciiDigit) ? $"{words[at][0]}:{words[at][1..]}" : words[at];
-        if (Figures(typed, out var number, out var half) is not (var hour, var minute)) return null;
+        var typed =
+            words[at].Length == 3 && words[at - 1] is "-" or "to" && words[at].All(char.IsAsciiDigit)
+                ? $"{words[at][0]}:{words[at][1..]}"
+                : words[at];
+        if (Figures(typed, out var number, out var half) is not (var hour, var minute))
+            return null;
         var used = 1;
-        if (half == HalfOfDay.Unsaid && Meridiem(words[at + 1]) is not HalfOfDay.Unsaid and var after) (half, used) = (after, 2);
-        if (half != HalfOfDay.Unsaid && hour is < 1 or > 12) return hour is 0 or > 12 and < 24 && minute < 60 ? new ClockSaid((hour * 60) + minute, HalfOfDay.Unsaid, false, true, used) : null;
-        if (hour > 24 || minute > 59 || (hour == 24 && minute > 0)) return null;
+        if (half == HalfOfDay.Unsaid && Meridiem(words[at + 1]) is not HalfOfDay.Unsaid and var after)
+            (half, used) = (after, 2);
+        if (half != HalfOfDay.Unsaid && hour is < 1 or > 12)
+            return hour is 0 or > 12 and < 24 && minute < 60
+                ? new ClockSaid((hour * 60) + minute, HalfOfDay.Unsaid, false, true, used)
+                : null;
+        if (hour > 24 || minute > 59 || (hour == 24 && minute > 0))
+            return null;
         var settled = hour > 12 || hour == 0 || number[0] == '0';
         var bare = half == HalfOfDay.Unsaid && (number.All(char.IsAsciiDigit) || number.Contains('.', StringComparison.Ordinal));
         return new ClockSaid((hour * 60) + minute, half, bare, settled, used);
@@ -182,25 +232,38 @@ internal sealed class ClockWords(TypedWords words)
     private static (int Hour, int Minute)? Figures(string word, out string number, out HalfOfDay half)
     {
         // "14h", "14h30".
-        if (word.Length is 2 or 3 && word[^1] == 'h') word = $"{word[..^1]}:00";
-        else if (word.Split('h') is [{ Length: 1 or 2 }, { Length: 2 }]) word = word.Replace('h', ':');
+        if (word.Length is 2 or 3 && word[^1] == 'h')
+            word = $"{word[..^1]}:00";
+        else if (word.Split('h') is [{ Length: 1 or 2 }, { Length: 2 }])
+            word = word.Replace('h', ':');
         // "1500h", "15:00hrs", "3p".
         var end = word.TakeWhile(c => char.IsAsciiDigit(c) || c is ':' or '.').Count();
-        if (end >= 4 && word[end..] is "h" or "hrs" or "hr" or "hours") word = word[..end];
-        if (end > 0 && word[end..] is "p" or "a") word += "m";
+        if (end >= 4 && word[end..] is "h" or "hrs" or "hr" or "hours")
+            word = word[..end];
+        if (end > 0 && word[end..] is "p" or "a")
+            word += "m";
         half = Meridiem(word.Length > 2 ? word[^2..] : "");
         number = half == HalfOfDay.Unsaid ? word : word[..^2];
         var parts = number.Split(':', '.');
-        if (number.Length == 0 || parts.Any(p => p.Length == 0 || !p.All(char.IsAsciiDigit))) return null;
-        if (parts.Length == 1 && number.Length == 4 && half == HalfOfDay.Unsaid) parts = [number[..2], number[2..]];
-        if (parts.Length > 2 || parts[0].Length > 2 || (parts.Length == 2 && parts[1].Length != 2)) return null;
-        return (int.Parse(parts[0], CultureInfo.InvariantCulture), parts.Length == 2 ? int.Parse(parts[1], CultureInfo.InvariantCulture) : 0);
+        if (number.Length == 0 || parts.Any(p => p.Length == 0 || !p.All(char.IsAsciiDigit)))
+            return null;
+        if (parts.Length == 1 && number.Length == 4 && half == HalfOfDay.Unsaid)
+            parts = [number[..2], number[2..]];
+        if (parts.Length > 2 || parts[0].Length > 2 || (parts.Length == 2 && parts[1].Length != 2))
+            return null;
+        return (
+            int.Parse(parts[0], CultureInfo.InvariantCulture),
+            parts.Length == 2 ? int.Parse(parts[1], CultureInfo.InvariantCulture) : 0
+        );
     }
 
     /// <summary>Something written like an hour that no clock shows, or that is asked about: "25:00", "midnight".</summary>
     private ClockReading? Unclock(int at)
     {
-        if (Midnight(at) is > 0 and var used) return new ClockReading(0, null, used, false, Doubtful: true);
-        return words[at].Split(':') is [{ Length: 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit) ? new ClockReading(0, null, 1, false, Doubtful: true) : null;
+        if (Midnight(at) is > 0 and var used)
+            return new ClockReading(0, null, used, false, Doubtful: true);
+        return words[at].Split(':') is [{ Length: 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit)
+            ? new ClockReading(0, null, 1, false, Doubtful: true)
+            : null;
     }
 }

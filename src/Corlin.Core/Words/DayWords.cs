@@ -29,37 +29,55 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     public DayReading? At(int at)
     {
         var one = Span(at) ?? OfMonthByPlace(at) ?? Unplaced(at) ?? Relative(at) ?? Dated(at) ?? OfWeek(at);
-        if (one is not { Said: DaysSaid.Day } first) return one;
+        if (one is not { Said: DaysSaid.Day } first)
+            return one;
         var next = at + first.Words;
         // "Tuesday to Thursday", "29 March to 2 April".
-        if (words[next] is "to" or "-" or "until" or "till" or "through" && words[next] is not ("until" or "till") && (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first.First)) is { Said: DaysSaid.Day } last && last.First > first.First)
+        if (
+            words[next] is "to" or "-" or "until" or "till" or "through"
+            && words[next] is not ("until" or "till")
+            && (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first.First)) is { Said: DaysSaid.Day } last
+            && last.First > first.First
+        )
             return new DayReading(DaysSaid.Several, first.First, last.First, first.Words + 1 + last.Words);
         return first;
     }
 
-    private DayReading Day(LocalDate date, int count, bool weekday = false) => new(date < today ? DaysSaid.Doubtful : DaysSaid.Day, date, date, count, weekday);
+    private DayReading Day(LocalDate date, int count, bool weekday = false) =>
+        new(date < today ? DaysSaid.Doubtful : DaysSaid.Day, date, date, count, weekday);
 
     private static DayReading Doubtful(int count) => new(DaysSaid.Doubtful, default, default, count);
 
     private DayReading? Relative(int at)
     {
         var word = words[at];
-        if (word is "today" or "tonight") return Day(today, 1);
-        if (word == "this" && words[at + 1] is "morning" or "afternoon" or "evening") return Day(today, 1);
-        if (CalendarWords.Is(word, "tomorrow") || word is "tmrw") return words[at + 1] == "week" ? Day(today.PlusDays(8), 2) : Day(today.PlusDays(1), 1);
-        if (CalendarWords.Is(word, "yesterday")) return Doubtful(1);
+        if (word is "today" or "tonight")
+            return Day(today, 1);
+        if (word == "this" && words[at + 1] is "morning" or "afternoon" or "evening")
+            return Day(today, 1);
+        if (CalendarWords.Is(word, "tomorrow") || word is "tmrw")
+            return words[at + 1] == "week" ? Day(today.PlusDays(8), 2) : Day(today.PlusDays(1), 1);
+        if (CalendarWords.Is(word, "yesterday"))
+            return Doubtful(1);
         var the = word == "the" ? 1 : 0;
-        if (words[at + the] == "day" && words[at + the + 1] == "after" && CalendarWords.Is(words[at + the + 2], "tomorrow")) return Day(today.PlusDays(2), the + 3);
-        if (words[at + the] == "day" && words[at + the + 1] == "before" && CalendarWords.Is(words[at + the + 2], "yesterday")) return Doubtful(the + 3);
-        if (word == "end" || (word == "the" && words[at + 1] == "end")) return EndOf(at);
-        if (word == "in" && Ahead(at + 1, out var used) is { } by) return Day(by, 1 + used);
+        if (words[at + the] == "day" && words[at + the + 1] == "after" && CalendarWords.Is(words[at + the + 2], "tomorrow"))
+            return Day(today.PlusDays(2), the + 3);
+        if (words[at + the] == "day" && words[at + the + 1] == "before" && CalendarWords.Is(words[at + the + 2], "yesterday"))
+            return Doubtful(the + 3);
+        if (word == "end" || (word == "the" && words[at + 1] == "end"))
+            return EndOf(at);
+        if (word == "in" && Ahead(at + 1, out var used) is { } by)
+            return Day(by, 1 + used);
         // "a week on Friday", "two weeks today".
         if (Weeks(at, out used) is { } weeks)
         {
             var on = words[at + used] is "on" or "from" ? 1 : 0;
-            if (words[at + used + on] == "today") return Day(today.PlusWeeks(weeks), used + on + 1);
-            if (CalendarWords.Is(words[at + used + on], "tomorrow")) return Day(today.PlusDays((7 * weeks) + 1), used + on + 1);
-            if (CalendarWords.Weekday(words[at + used + on]) is { } day) return Day(Next(day, today).PlusWeeks(weeks), used + on + 1);
+            if (words[at + used + on] == "today")
+                return Day(today.PlusWeeks(weeks), used + on + 1);
+            if (CalendarWords.Is(words[at + used + on], "tomorrow"))
+                return Day(today.PlusDays((7 * weeks) + 1), used + on + 1);
+            if (CalendarWords.Weekday(words[at + used + on]) is { } day)
+                return Day(Next(day, today).PlusWeeks(weeks), used + on + 1);
         }
 
         return null;
@@ -69,13 +87,21 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     private DayReading? OfMonthByPlace(int at)
     {
         var the = words[at] == "the" ? 1 : 0;
-        var place = words[at + the] == "last" ? -1 : CalendarWords.Ordinal(words[at + the]) is >= 1 and <= 5 and var ordinal ? ordinal : 0;
-        if (place == 0 || CalendarWords.Weekday(words[at + the + 1], out var plural, out var doubtful) is not { } day || plural || doubtful) return null;
+        var place =
+            words[at + the] == "last" ? -1
+            : CalendarWords.Ordinal(words[at + the]) is >= 1 and <= 5 and var ordinal ? ordinal
+            : 0;
+        if (place == 0 || CalendarWords.Weekday(words[at + the + 1], out var plural, out var doubtful) is not { } day || plural || doubtful)
+            return null;
         var next = at + the + 2;
-        if (words[next] is "in" or "of") next++;
-        if (words[next] is "next" or "this" && words[next + 1] == "month") return Placed(today.PlusMonths(words[next] == "next" ? 1 : 0), next + 2);
-        if (next == at + the + 2 || CalendarWords.Month(words[next]) is not { } month) return null;
-        if (Year(next + 1) is { } year) return Placed(new LocalDate(year, month, 1), next + 2);
+        if (words[next] is "in" or "of")
+            next++;
+        if (words[next] is "next" or "this" && words[next + 1] == "month")
+            return Placed(today.PlusMonths(words[next] == "next" ? 1 : 0), next + 2);
+        if (next == at + the + 2 || CalendarWords.Month(words[next]) is not { } month)
+            return null;
+        if (Year(next + 1) is { } year)
+            return Placed(new LocalDate(year, month, 1), next + 2);
         var found = Placed(new LocalDate(today.Year, month, 1), next + 1);
         return found.Said == DaysSaid.Day ? found : Placed(new LocalDate(today.Year + 1, month, 1), next + 1);
 
@@ -87,27 +113,54 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         }
     }
 
-    /// <summary>A feast that falls on a weekday is not that weekday; "mid-April", "the end of the week" and "next year" say a day to nobody.</summary>
+    /// <summary>
+    /// A feast that falls on a weekday is not that weekday; "mid-April", "the end of the week" and "next year" say a day to nobody.
+    /// </summary>
     private DayReading? Unplaced(int at)
     {
-        if (words[at] is "easter" or "whit" or "palm" or "good" or "maundy" or "shrove" or "pancake" or "ash" or "holy" && CalendarWords.Weekday(words[at + 1]) is not null) return Doubtful(2);
-        if (words[at] == "bank" && words[at + 1] == "holiday" && CalendarWords.Weekday(words[at + 2]) is not null) return Doubtful(3);
-        if (words[at].Split('-') is ["mid" or "early" or "late", var named] && CalendarWords.Month(named) is not null) return Doubtful(1);
-        if (words[at] is "mid" or "early" or "late" && CalendarWords.Month(words[at + 1]) is not null && CalendarWords.Numeral(words[at + 2]) is null && CalendarWords.Ordinal(words[at + 2]) is null) return Doubtful(2);
+        if (
+            words[at] is "easter" or "whit" or "palm" or "good" or "maundy" or "shrove" or "pancake" or "ash" or "holy"
+            && CalendarWords.Weekday(words[at + 1]) is not null
+        )
+            return Doubtful(2);
+        if (words[at] == "bank" && words[at + 1] == "holiday" && CalendarWords.Weekday(words[at + 2]) is not null)
+            return Doubtful(3);
+        if (words[at].Split('-') is ["mid" or "early" or "late", var named] && CalendarWords.Month(named) is not null)
+            return Doubtful(1);
+        if (
+            words[at] is "mid" or "early" or "late"
+            && CalendarWords.Month(words[at + 1]) is not null
+            && CalendarWords.Numeral(words[at + 2]) is null
+            && CalendarWords.Ordinal(words[at + 2]) is null
+        )
+            return Doubtful(2);
         var end = words[at] == "the" ? 1 : 0;
         if (words[at + end] is "end" or "middle" or "beginning" or "start" or "mid" && words[at + end + 1] == "of")
         {
             var which = words[at + end + 2] is "the" or "this" or "next" ? 1 : 0;
-            if (words[at + end + 2 + which] == "week" || (words[at + end] != "end" && (words[at + end + 2 + which] == "month" || CalendarWords.Month(words[at + end + 2 + which]) is not null))) return Doubtful(end + 3 + which);
+            if (
+                words[at + end + 2 + which] == "week"
+                || (
+                    words[at + end] != "end"
+                    && (words[at + end + 2 + which] == "month" || CalendarWords.Month(words[at + end + 2 + which]) is not null)
+                )
+            )
+                return Doubtful(end + 3 + which);
         }
 
-        return words[at] is "next" or "this" && words[at + 1] is "year" or "quarter" or "spring" or "summer" or "autumn" or "winter" && words[at + 2] is "" or "," ? Doubtful(2) : null;
+        return
+            words[at] is "next" or "this"
+            && words[at + 1] is "year" or "quarter" or "spring" or "summer" or "autumn" or "winter"
+            && words[at + 2] is "" or ","
+            ? Doubtful(2)
+            : null;
     }
 
     private DayReading? EndOf(int at)
     {
         var next = at + (words[at] == "the" ? 2 : 1);
-        if (words[next] != "of") return null;
+        if (words[next] != "of")
+            return null;
         next++;
         var (the, later) = (words[next] is "the" or "this" ? 1 : 0, words[next] == "next" ? 1 : 0);
         if (words[next + the + later] == "month")
@@ -116,7 +169,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             return Day(LastOf(month.Year, month.Month), next + the + later + 1 - at);
         }
 
-        if (CalendarWords.Month(words[next + the]) is not { } named) return null;
+        if (CalendarWords.Month(words[next + the]) is not { } named)
+            return null;
         var year = today.Year + (named < today.Month ? 1 : 0);
         return Day(LastOf(year, named), next + the + 1 - at);
     }
@@ -125,7 +179,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     private LocalDate? Ahead(int at, out int used)
     {
         used = 0;
-        if (CalendarWords.Number(words[at]) is not { } number) return null;
+        if (CalendarWords.Number(words[at]) is not { } number)
+            return null;
         used = 2;
         var time = words[at + 2] == "time" ? 1 : 0;
         var ahead = words[at + 1] switch
@@ -143,55 +198,86 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     private int? Weeks(int at, out int used)
     {
         used = 2;
-        if (words[at] is "a" or "an" && words[at + 1] == "fortnight") return 2;
+        if (words[at] is "a" or "an" && words[at + 1] == "fortnight")
+            return 2;
         return CalendarWords.Number(words[at]) is > 0 and < 60 and var weeks && words[at + 1] is "week" or "weeks" ? weeks : null;
     }
 
-    /// <summary>"12 March", "March 12th", "12th of March 2027", "12/3", "12.3.", "2027-03-12", "the 12th", with a weekday before or after.</summary>
+    /// <summary>
+    /// "12 March", "March 12th", "12th of March 2027", "12/3", "12.3.", "2027-03-12", "the 12th", with a weekday before or after.
+    /// </summary>
     private DayReading? Dated(int at)
     {
         var weekday = CalendarWords.Weekday(words[at], out var plural, out var doubtful);
         var before = weekday is not null && !plural && !doubtful ? 1 : 0;
         var from = at + before;
-        if (before > 0 && words[from] == ",") from++;
-        if (before > 0 && words[from] == "the") from++;
+        if (before > 0 && words[from] == ",")
+            from++;
+        if (before > 0 && words[from] == "the")
+            from++;
         var date = Numbered(from, before > 0);
-        if (date is not { } found) return null;
+        if (date is not { } found)
+            return null;
         var count = from - at + found.Words;
-        if (found.Said == DaysSaid.Doubtful) return Doubtful(count);
-        if (before == 0) return found with { Words = count };
+        if (found.Said == DaysSaid.Doubtful)
+            return Doubtful(count);
+        if (before == 0)
+            return found with { Words = count };
         return found.First.DayOfWeek == weekday || found.Said != DaysSaid.Day ? found with { Words = count } : Doubtful(count);
     }
 
     private DayReading? Numbered(int at, bool afterWeekday)
     {
         var word = words[at];
-        if (Written(word) is { } written) return written;
+        if (Written(word) is { } written)
+            return written;
         var the = word == "the" ? 1 : 0;
         var ordinal = CalendarWords.Ordinal(words[at + the]);
         var number = ordinal ?? CalendarWords.Numeral(words[at + the]);
         if (number is { } day)
         {
             var of = words[at + the + 1] == "of" ? 1 : 0;
-            if (CalendarWords.Month(words[at + the + 1 + of], slips: true) is { } month) return InMonth(day, month, at + the + 2 + of, the + 2 + of);
+            if (CalendarWords.Month(words[at + the + 1 + of], slips: true) is { } month)
+                return InMonth(day, month, at + the + 2 + of, the + 2 + of);
             // "12-14 March", "22 to 24 March": the month stands behind the second.
-            if (words[at + the + 1] is "-" or "to" or "and" && (CalendarWords.Ordinal(words[at + the + 2]) ?? CalendarWords.Numeral(words[at + the + 2])) is { } last
-                && CalendarWords.Month(words[at + the + 3]) is { } shared && words[at + the + 1] != "and") return Several(day, last, shared, at + the + 4, the + 4);
+            if (
+                words[at + the + 1] is "-" or "to" or "and"
+                && (CalendarWords.Ordinal(words[at + the + 2]) ?? CalendarWords.Numeral(words[at + the + 2])) is { } last
+                && CalendarWords.Month(words[at + the + 3]) is { } shared
+                && words[at + the + 1] != "and"
+            )
+                return Several(day, last, shared, at + the + 4, the + 4);
             // "the 12th", "Monday 15th", "on the 5th".
-            if (ordinal is not null && (the == 1 || afterWeekday) && (Named(words[at + the]) is false || (day > 12 && words[at - 1] == "on"))) return OfMonth(day, the + 1);
+            if (
+                ordinal is not null
+                && (the == 1 || afterWeekday)
+                && (Named(words[at + the]) is false || (day > 12 && words[at - 1] == "on"))
+            )
+                return OfMonth(day, the + 1);
             // "Tuesday 16 at 9".
-            if (ordinal is null && afterWeekday && the == 0 && HourFollows(at + 1)) return OfMonth(day, 1);
+            if (ordinal is null && afterWeekday && the == 0 && HourFollows(at + 1))
+                return OfMonth(day, 1);
         }
 
         // "March 12th".
-        if (CalendarWords.Month(word, slips: true) is { } named && (CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1])) is { } its and > 0 and < 100 && !(CalendarWords.Month(word) is null && CalendarWords.Ordinal(words[at + 1]) is null))
+        if (
+            CalendarWords.Month(word, slips: true) is { } named
+            && (CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1])) is { } its and > 0 and < 100
+            && !(CalendarWords.Month(word) is null && CalendarWords.Ordinal(words[at + 1]) is null)
+        )
             return InMonth(its, named, at + 2, 2);
         return null;
     }
 
-    private bool HourFollows(int at) => words[at] is "at" or "@"
-        ? char.IsAsciiDigit(words[at + 1].FirstOrDefault('-')) || words[at + 1] is "noon" or "midday" or "half" or "quarter"
-        : char.IsAsciiDigit(words[at].FirstOrDefault('-')) && (words[at].Contains(':', StringComparison.Ordinal) || words[at].EndsWith("am", StringComparison.Ordinal) || words[at].EndsWith("pm", StringComparison.Ordinal));
+    private bool HourFollows(int at) =>
+        words[at] is "at" or "@"
+            ? char.IsAsciiDigit(words[at + 1].FirstOrDefault('-')) || words[at + 1] is "noon" or "midday" or "half" or "quarter"
+            : char.IsAsciiDigit(words[at].FirstOrDefault('-'))
+                && (
+                    words[at].Contains(':', StringComparison.Ordinal)
+                    || words[at].EndsWith("am", StringComparison.Ordinal)
+                    || words[at].EndsWith("pm", StringComparison.Ordinal)
+                );
 
     private static bool Named(string ordinal) => !char.IsAsciiDigit(ordinal[0]);
 
@@ -204,37 +290,53 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     /// <summary>"2027", "'27".</summary>
     private int? Year(int at)
     {
-        if (words[at].Length == 4 && words[at].All(char.IsAsciiDigit) && words[at][..2] is "19" or "20" or "21") return CalendarWords.Number(words[at]);
+        if (words[at].Length == 4 && words[at].All(char.IsAsciiDigit) && words[at][..2] is "19" or "20" or "21")
+            return CalendarWords.Number(words[at]);
         return words[at].Length == 2 && words.IsAfterApostrophe(at) ? 2000 + CalendarWords.Numeral(words[at]) : null;
     }
 
     private DayReading Several(int first, int last, int month, int next, int count)
     {
         var end = InMonth(last, month, next, count);
-        if (end.Said != DaysSaid.Day || first >= last || Exists(first, month, end.First.Year) is not { } begin) return Doubtful(end.Words);
+        if (end.Said != DaysSaid.Day || first >= last || Exists(first, month, end.First.Year) is not { } begin)
+            return Doubtful(end.Words);
         return begin < today ? Doubtful(end.Words) : new DayReading(DaysSaid.Several, begin, end.First, end.Words);
     }
 
     private DayReading OfMonth(int day, int count)
     {
-        if (day is < 1 or > 31) return Doubtful(count);
+        if (day is < 1 or > 31)
+            return Doubtful(count);
         for (var month = today.With(DateAdjusters.StartOfMonth); ; month = month.PlusMonths(1))
-            if (day <= CalendarSystem.Iso.GetDaysInMonth(month.Year, month.Month) && new LocalDate(month.Year, month.Month, day) is var date && date >= today) return Day(date, count);
+            if (
+                day <= CalendarSystem.Iso.GetDaysInMonth(month.Year, month.Month)
+                && new LocalDate(month.Year, month.Month, day) is var date
+                && date >= today
+            )
+                return Day(date, count);
     }
 
     /// <summary>A day written in figures: "12/3", "12/3/27", "12.3.", "12.03.2027", "2027-03-12".</summary>
     private DayReading? Written(string word)
     {
-        if (word == "24/7") return null;
+        if (word == "24/7")
+            return null;
         foreach (var sign in "/.-")
         {
             var parts = word.TrimEnd('.').Split(sign);
-            if (parts.Length is < 2 or > 3 || parts.Any(p => p.Length is 0 or > 4 || !p.All(char.IsAsciiDigit))) continue;
-            if (parts.Length == 2 && (sign == '-' || (sign == '.' && !word.EndsWith('.')) || parts.Any(p => p.Length > 2))) continue;
+            if (parts.Length is < 2 or > 3 || parts.Any(p => p.Length is 0 or > 4 || !p.All(char.IsAsciiDigit)))
+                continue;
+            if (parts.Length == 2 && (sign == '-' || (sign == '.' && !word.EndsWith('.')) || parts.Any(p => p.Length > 2)))
+                continue;
             var numbers = parts.Select(p => int.Parse(p, System.Globalization.CultureInfo.InvariantCulture)).ToList();
-            if (parts is [{ Length: 4 }, _, _]) return Exists(numbers[2], numbers[1], numbers[0]) is { } iso ? Day(iso, 1) : Doubtful(1);
-            if (sign == '-' && parts.Length == 3 && parts[2].Length == 2) continue;
-            int? year = numbers.Count < 3 ? null : numbers[2] < 100 ? 2000 + numbers[2] : numbers[2];
+            if (parts is [{ Length: 4 }, _, _])
+                return Exists(numbers[2], numbers[1], numbers[0]) is { } iso ? Day(iso, 1) : Doubtful(1);
+            if (sign == '-' && parts.Length == 3 && parts[2].Length == 2)
+                continue;
+            int? year =
+                numbers.Count < 3 ? null
+                : numbers[2] < 100 ? 2000 + numbers[2]
+                : numbers[2];
             return Exists(numbers[0], numbers[1], year) is { } date ? Day(date, 1) : Doubtful(1);
         }
 
@@ -244,10 +346,13 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     /// <summary>That day in that year, or the next there is; null where there is none.</summary>
     private LocalDate? Exists(int day, int month, int? year)
     {
-        if (month is < 1 or > 12 || day is < 1 or > 31 || year is < 1900 or > 2200) return null;
-        if (year is { } given) return day <= CalendarSystem.Iso.GetDaysInMonth(given, month) ? new LocalDate(given, month, day) : null;
+        if (month is < 1 or > 12 || day is < 1 or > 31 || year is < 1900 or > 2200)
+            return null;
+        if (year is { } given)
+            return day <= CalendarSystem.Iso.GetDaysInMonth(given, month) ? new LocalDate(given, month, day) : null;
         for (var next = today.Year; next < today.Year + 9; next++)
-            if (day <= CalendarSystem.Iso.GetDaysInMonth(next, month) && new LocalDate(next, month, day) is var date && date >= today) return date;
+            if (day <= CalendarSystem.Iso.GetDaysInMonth(next, month) && new LocalDate(next, month, day) is var date && date >= today)
+                return date;
         return null;
     }
 
@@ -256,47 +361,72 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     {
         var said = words[at] is "this" or "next" or "last" or "coming" ? 1 : 0;
         var day = CalendarWords.Weekday(words[at + said], out var plural, out var doubtful);
-        if (day is not { } weekday || plural) return null;
-        if (doubtful || words[at] == "last") return Doubtful(said + 1);
-        if (words[at] == "next") return Day(Monday(today).PlusDays(6 + (int)weekday), 2);
+        if (day is not { } weekday || plural)
+            return null;
+        if (doubtful || words[at] == "last")
+            return Doubtful(said + 1);
+        if (words[at] == "next")
+            return Day(Monday(today).PlusDays(6 + (int)weekday), 2);
         var next = Next(weekday, from is { } earlier && earlier >= today ? earlier : today);
-        if (words[at + said + 1] == "week") return Day(next.PlusWeeks(1), said + 2);
-        if (words[at + said + 1] == "fortnight") return Day(next.PlusWeeks(2), said + 2);
+        if (words[at + said + 1] == "week")
+            return Day(next.PlusWeeks(1), said + 2);
+        if (words[at + said + 1] == "fortnight")
+            return Day(next.PlusWeeks(2), said + 2);
         return Day(next, said + 1, weekday: true);
     }
 
     /// <summary>Days within which it should be.</summary>
     private DayReading? Span(int at)
     {
-        if (words[at] == "between") return Between(at);
-        var some = words[at] == "some" && words[at + 1] == "time" ? 2 : words[at] == "sometime" ? 1 : 0;
+        if (words[at] == "between")
+            return Between(at);
+        var some =
+            words[at] == "some" && words[at + 1] == "time" ? 2
+            : words[at] == "sometime" ? 1
+            : 0;
         var of = at + some;
-        if (words[of] is "in" or "during" && CalendarWords.Month(words[of + 1]) is { } month && CalendarWords.Numeral(words[of + 2]) is null) return OfMonth(month, words[of + 2], of + 2 - at);
-        if (Coming(at) is { } coming) return coming;
+        if (
+            words[of] is "in" or "during"
+            && CalendarWords.Month(words[of + 1]) is { } month
+            && CalendarWords.Numeral(words[of + 2]) is null
+        )
+            return OfMonth(month, words[of + 2], of + 2 - at);
+        if (Coming(at) is { } coming)
+            return coming;
         var the = words[of] is "in" or "during" ? 1 : 0;
-        if (words[of + the] == "the" && words[of + the + 1] is "week") the++;
-        if (words[of + the] is "w/c" or "w/b") return Week(at, of + the + 1);
-        if (words[of + the] is "week" or "wk" && words[of + the + 1] is "of" or "commencing" or "beginning" or "starting") return Week(at, of + the + 2);
-        if (words[of + the] == "last" && words[of + the + 1] is "week" or "month" or "year") return Doubtful(of + the + 2 - at);
+        if (words[of + the] == "the" && words[of + the + 1] is "week")
+            the++;
+        if (words[of + the] is "w/c" or "w/b")
+            return Week(at, of + the + 1);
+        if (words[of + the] is "week" or "wk" && words[of + the + 1] is "of" or "commencing" or "beginning" or "starting")
+            return Week(at, of + the + 2);
+        if (words[of + the] == "last" && words[of + the + 1] is "week" or "month" or "year")
+            return Doubtful(of + the + 2 - at);
         // What is left of this week begins today.
-        if (words[of + the] == "later" && words[of + the + 1] == "this" && words[of + the + 2] is "week" or "month") the++;
+        if (words[of + the] == "later" && words[of + the + 1] == "this" && words[of + the + 2] is "week" or "month")
+            the++;
         if (words[of + the] is "this" or "next" && words[of + the + 1] is "week" or "month")
         {
             var next = words[of + the] == "next";
             var after = of + the + 2 - at;
-            if (words[of + the + 1] == "week") return Within(next ? Monday(today).PlusDays(7) : today, Monday(today).PlusDays(next ? 13 : 6), after);
+            if (words[of + the + 1] == "week")
+                return Within(next ? Monday(today).PlusDays(7) : today, Monday(today).PlusDays(next ? 13 : 6), after);
             var of1 = today.PlusMonths(next ? 1 : 0);
             return Within(next ? new LocalDate(of1.Year, of1.Month, 1) : today, LastOf(of1.Year, of1.Month), after);
         }
 
-        if (words[of] == "the" && words[of + 1] == "week" && words[of + 2] == "after" && words[of + 3] == "next") return Within(Monday(today).PlusDays(14), Monday(today).PlusDays(20), of + 4 - at);
+        if (words[of] == "the" && words[of + 1] == "week" && words[of + 2] == "after" && words[of + 3] == "next")
+            return Within(Monday(today).PlusDays(14), Monday(today).PlusDays(20), of + 4 - at);
         return null;
     }
 
     /// <summary>"in the next two weeks", "within ten days": from today on.</summary>
     private DayReading? Coming(int at)
     {
-        var within = words[at] == "within" ? 1 : words[at] is "in" or "over" or "during" && words[at + 1] == "the" && words[at + 2] is "next" or "coming" ? 3 : 0;
+        var within =
+            words[at] == "within" ? 1
+            : words[at] is "in" or "over" or "during" && words[at + 1] == "the" && words[at + 2] is "next" or "coming" ? 3
+            : 0;
         return within > 0 && Ahead(at + within, out var used) is { } last ? Within(today, last, within + used) : null;
     }
 
@@ -305,25 +435,39 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         var given = then.Length == 4 && then.All(char.IsAsciiDigit) ? CalendarWords.Number(then) : null;
         var year = given ?? today.Year + (month < today.Month ? 1 : 0);
         var first = new LocalDate(year, month, 1);
-        return LastOf(year, month) < today ? Doubtful(count) : Within(first < today ? today : first, LastOf(year, month), count + (given is null ? 0 : 1));
+        return LastOf(year, month) < today
+            ? Doubtful(count)
+            : Within(first < today ? today : first, LastOf(year, month), count + (given is null ? 0 : 1));
     }
 
     private DayReading? Week(int at, int from)
     {
         var the = words[from] == "the" && CalendarWords.Ordinal(words[from + 1]) is null ? 1 : 0;
-        if ((Dated(from + the) ?? OfWeek(from + the)) is not { } day) return null;
-        return day.Said == DaysSaid.Day ? Within(Monday(day.First), Monday(day.First).PlusDays(6), from + the + day.Words - at) : day with { Words = from + the + day.Words - at };
+        if ((Dated(from + the) ?? OfWeek(from + the)) is not { } day)
+            return null;
+        return day.Said == DaysSaid.Day
+            ? Within(Monday(day.First), Monday(day.First).PlusDays(6), from + the + day.Words - at)
+            : day with
+            {
+                Words = from + the + day.Words - at,
+            };
     }
 
     private DayReading? Between(int at)
     {
         var first = Relative(at + 1) ?? Dated(at + 1) ?? OfWeek(at + 1);
-        var bare = first is null && words[at + 2] == "and" ? CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1]) : null;
+        var bare =
+            first is null && words[at + 2] == "and" ? CalendarWords.Ordinal(words[at + 1]) ?? CalendarWords.Numeral(words[at + 1]) : null;
         var next = at + 1 + (first?.Words ?? (bare is null ? 0 : 1));
-        if (words[next] != "and" || (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first?.First)) is not { } last) return null;
+        if (words[next] != "and" || (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first?.First)) is not { } last)
+            return null;
         var count = next + 1 + last.Words - at;
-        if (last.Said != DaysSaid.Day) return Doubtful(count);
-        var begin = first is { Said: DaysSaid.Day } day ? day.First : bare is { } number && number > 0 && number <= last.First.Day ? new LocalDate(last.First.Year, last.First.Month, number) : (LocalDate?)null;
+        if (last.Said != DaysSaid.Day)
+            return Doubtful(count);
+        var begin =
+            first is { Said: DaysSaid.Day } day ? day.First
+            : bare is { } number && number > 0 && number <= last.First.Day ? new LocalDate(last.First.Year, last.First.Month, number)
+            : (LocalDate?)null;
         return begin is { } from && from <= last.First && from >= today ? Within(from, last.First, count) : Doubtful(count);
     }
 

@@ -11,13 +11,18 @@ public sealed partial record LastMet(string? Who, string Whom)
     public static LastMet? Read(string text)
     {
         var match = Question().Match(text.Trim());
-        if (!match.Success) return null;
+        if (!match.Success)
+            return null;
         var who = match.Groups["who"].Value.Trim();
         return new LastMet(who.Length == 0 || Anybody.Contains(who.ToLowerInvariant()) ? null : who, match.Groups["whom"].Value.Trim());
     }
 
     private static readonly HashSet<string> Anybody = ["we", "they", "i", "he", "she"];
 
-    [GeneratedRegex(@"^(?:when\s+did\s+)?(?<who>.*?)\s*\blast\s+(?:met|meet|saw|see|seen|meeting|time)\s+(?:with\s+)?(?<whom>[^?]+?)\s*\??$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant, 200)]
+    [GeneratedRegex(
+        @"^(?:when\s+did\s+)?(?<who>.*?)\s*\blast\s+(?:met|meet|saw|see|seen|meeting|time)\s+(?:with\s+)?(?<whom>[^?]+?)\s*\??$",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant,
+        200
+    )]
     private static partial Regex Question();
 }

@@ -3,8 +3,10 @@ using NodaTime;
 namespace Corlin.Core.Words;
 
 /// <summary>
-/// Reads a meeting or appointment from one line of plain words, in any order: "Lease review with Ana, if free Tomé, Thursday at 3 for an hour, in
-/// Gannet". What is left when everything else is understood is what it is called. What is doubtful is told by its place in the line and changes nothing.
+/// Reads a meeting or appointment from one line of plain words, in any order: "Lease review with Ana, if free Tomé, Thursday at 3 for an
+/// hour, in
+/// Gannet". What is left when everything else is understood is what it is called. What is doubtful is told by its place in the line and
+/// changes nothing.
 /// </summary>
 public sealed partial class LineReader
 {
@@ -60,44 +62,64 @@ public sealed partial class LineReader
 
     private void Parts()
     {
-        for (var at = 0; at < words.Count;) at += Math.Max(1, Part(at));
+        for (var at = 0; at < words.Count; )
+            at += Math.Max(1, Part(at));
     }
 
     /// <summary>Takes the part that begins at a word.</summary>
     /// <returns>How many words it has; none where it is no part that is known.</returns>
     private int Part(int at)
     {
-        if (words[at] == "+") return Added(at);
-        if (words[at] is "," or "-" or "&" or "or") return 0;
+        if (words[at] == "+")
+            return Added(at);
+        if (words[at] is "," or "-" or "&" or "or")
+            return 0;
         var part = Repeats(at);
-        if (part == 0) part = People(at);
-        if (part == 0) part = Place(at);
-        if (part == 0) part = WholeDay(at);
-        if (part == 0) part = Length(at);
-        if (part == 0) part = Day(at);
-        if (part == 0) part = Clock(at);
-        if (part == 0) part = ZoneByTime(at);
-        if (part == 0) part = Medium(at);
-        if (part == 0) part = Vague(at);
+        if (part == 0)
+            part = People(at);
+        if (part == 0)
+            part = Place(at);
+        if (part == 0)
+            part = WholeDay(at);
+        if (part == 0)
+            part = Length(at);
+        if (part == 0)
+            part = Day(at);
+        if (part == 0)
+            part = Clock(at);
+        if (part == 0)
+            part = ZoneByTime(at);
+        if (part == 0)
+            part = Medium(at);
+        if (part == 0)
+            part = Vague(at);
         return part;
     }
 
     private int Take(int at, int count)
     {
-        for (var i = at; i < at + count && i < taken.Length; i++) taken[i] = true;
+        for (var i = at; i < at + count && i < taken.Length; i++)
+            taken[i] = true;
         return count;
     }
 
     private int Miss(int at, int count, NotUnderstoodKind kind, IEnumerable<string>? readings = null)
     {
-        missed.Add(new NotUnderstood(words.Tokens[at].At, words.Tokens[Math.Min(at + count, words.Count) - 1].End, kind) { Readings = [.. readings ?? []] });
+        missed.Add(
+            new NotUnderstood(words.Tokens[at].At, words.Tokens[Math.Min(at + count, words.Count) - 1].End, kind)
+            {
+                Readings = [.. readings ?? []],
+            }
+        );
         return Take(at, count);
     }
 
     /// <summary>Two parts of which one is meant: "9 or 11", "Thursday at 10 or Friday at 2".</summary>
     private void MissEither(int from, int to, NotUnderstoodKind kind)
     {
-        var or = Enumerable.Range(from, to - from).FirstOrDefault(i => words[i] is "or", Enumerable.Range(from, to - from).FirstOrDefault(i => words[i] is "and", -1));
+        var or = Enumerable
+            .Range(from, to - from)
+            .FirstOrDefault(i => words[i] is "or", Enumerable.Range(from, to - from).FirstOrDefault(i => words[i] is "and", -1));
         Miss(from, to - from, kind, or > from ? [words.Typed(from, or), words.Typed(or + 1, to)] : []);
     }
 }

@@ -34,10 +34,17 @@ public sealed class RuleReader
     public static RuleReading Read(string text, LocalDate first)
     {
         // What is written here is read back as it was, however odd the rule.
-        if (Technical(text, first.Year) is { Rule: { } own } written && RuleWords.Write(own).Equals(text.Trim(), StringComparison.OrdinalIgnoreCase) && !(own.Until?.Time.Date < first)) return written;
+        if (
+            Technical(text, first.Year) is { Rule: { } own } written
+            && RuleWords.Write(own).Equals(text.Trim(), StringComparison.OrdinalIgnoreCase)
+            && !(own.Until?.Time.Date < first)
+        )
+            return written;
         var plain = PlainRules.Read(text, first);
-        if (plain.Once) return new RuleReading(null, "", null, Once: true);
-        if (plain.Rule is { } understood) return new RuleReading(understood, "", null);
+        if (plain.Once)
+            return new RuleReading(null, "", null, Once: true);
+        if (plain.Rule is { } understood)
+            return new RuleReading(understood, "", null);
         return plain.Known ? new RuleReading(null, plain.Doubt ?? text.Trim(), null) : Technical(text, first.Year);
     }
 
@@ -46,8 +53,10 @@ public sealed class RuleReader
         var tokens = Token.Cut(text);
         var next = 0;
         var found = Read(tokens, ref next, year);
-        if (found is null) return new RuleReading(null, text.Trim(), null);
-        if (next < tokens.Length) return new RuleReading(null, text[tokens[next].At..].Trim(), null);
+        if (found is null)
+            return new RuleReading(null, text.Trim(), null);
+        if (next < tokens.Length)
+            return new RuleReading(null, text[tokens[next].At..].Trim(), null);
         try
         {
             return new RuleReading(Rule.Parse(found.ToString()), "", null);
@@ -63,10 +72,9 @@ public sealed class RuleReader
     internal static Rule? Read(ImmutableArray<Token> tokens, ref int next, int year)
     {
         var reader = new RuleReader(tokens, next, year);
-        if (!reader.Head()) return null;
-        while (reader.Clause())
-        {
-        }
+        if (!reader.Head())
+            return null;
+        while (reader.Clause()) { }
 
         next = reader.at;
         return reader.rule;
@@ -78,7 +86,9 @@ public sealed class RuleReader
 
     private bool Take(params ReadOnlySpan<string> words)
     {
-        for (var i = 0; i < words.Length; i++) if (After(i) != words[i]) return false;
+        for (var i = 0; i < words.Length; i++)
+            if (After(i) != words[i])
+                return false;
         at += words.Length;
         return true;
     }
@@ -92,9 +102,11 @@ public sealed class RuleReader
             return true;
         }
 
-        if (Here is not ("every" or "each")) return false;
+        if (Here is not ("every" or "each"))
+            return false;
         var start = at++;
-        if (HeadDay()) return true;
+        if (HeadDay())
+            return true;
         at = start;
         return false;
     }
@@ -108,8 +120,12 @@ public sealed class RuleReader
         }
 
         var interval = 1;
-        if (Take("other")) interval = 2;
-        else if (Names.Ordinal(Here) is { } nth && (Unit(After(1), "") ?? (Names.Weekday(After(1)) is null || nth == 1 ? null : Frequency.Weekly)) is not null)
+        if (Take("other"))
+            interval = 2;
+        else if (
+            Names.Ordinal(Here) is { } nth
+            && (Unit(After(1), "") ?? (Names.Weekday(After(1)) is null || nth == 1 ? null : Frequency.Weekly)) is not null
+        )
         {
             interval = nth;
             at++;
@@ -135,26 +151,30 @@ public sealed class RuleReader
 
         // "every last Friday", "every 15th": of the month.
         rule = new Rule(Frequency.Monthly, interval);
-        if (!List(Day)) return false;
-        if (Here == "of" && After(1) is "the" or "each" or "every" && After(2) == "month") at += 3;
+        if (!List(Day))
+            return false;
+        if (Here == "of" && After(1) is "the" or "each" or "every" && After(2) == "month")
+            at += 3;
         return true;
     }
 
-    private static Frequency? Unit(string word, string ending) => (word, ending) switch
-    {
-        ("hour", "") or ("hours", "s") or ("hourly", "ly") => Frequency.Hourly,
-        ("day", "") or ("days", "s") or ("daily", "ly") => Frequency.Daily,
-        ("week", "") or ("weeks", "s") or ("weekly", "ly") => Frequency.Weekly,
-        ("month", "") or ("months", "s") or ("monthly", "ly") => Frequency.Monthly,
-        ("year", "") or ("years", "s") or ("yearly", "ly") => Frequency.Yearly,
-        _ => null,
-    };
+    private static Frequency? Unit(string word, string ending) =>
+        (word, ending) switch
+        {
+            ("hour", "") or ("hours", "s") or ("hourly", "ly") => Frequency.Hourly,
+            ("day", "") or ("days", "s") or ("daily", "ly") => Frequency.Daily,
+            ("week", "") or ("weeks", "s") or ("weekly", "ly") => Frequency.Weekly,
+            ("month", "") or ("months", "s") or ("monthly", "ly") => Frequency.Monthly,
+            ("year", "") or ("years", "s") or ("yearly", "ly") => Frequency.Yearly,
+            _ => null,
+        };
 
     /// <summary>One clause after the head; what cannot be read is left where it stands.</summary>
     private bool Clause()
     {
         var start = at;
-        while (Here is "," || (Here is "and" && at > 0)) at++;
+        while (Here is "," || (Here is "and" && at > 0))
+            at++;
         var read = Here switch
         {
             "on" => Take("on") && List(Day),
@@ -169,19 +189,23 @@ public sealed class RuleReader
             "no" or "without" => Take("no", "end") || Take("without", "end"),
             _ => Names.Number(Here) is > 0 and var number && After(1) is "times" or "time" && Take(Here, After(1)) && Count(number),
         };
-        if (!read) at = start;
+        if (!read)
+            at = start;
         return read;
     }
 
     /// <summary>Things with commas and "and" between them; what stands after the last is left.</summary>
     private bool List(Func<bool> one)
     {
-        if (!one()) return false;
+        if (!one())
+            return false;
         while (true)
         {
             var before = at;
-            while (Here is "," or "and") at++;
-            if (at > before && one()) continue;
+            while (Here is "," or "and")
+                at++;
+            if (at > before && one())
+                continue;
             at = before;
             return true;
         }
@@ -276,16 +300,21 @@ public sealed class RuleReader
     {
         at++;
         var unit = Here;
-        if (unit is not ("hours" or "minutes" or "seconds")) return false;
+        if (unit is not ("hours" or "minutes" or "seconds"))
+            return false;
         at++;
         var numbers = ImmutableArray.CreateBuilder<int>();
-        if (!List(() =>
-        {
-            if (Number() is not { } number) return false;
-            at++;
-            numbers.Add(number);
-            return true;
-        })) return false;
+        if (
+            !List(() =>
+            {
+                if (Number() is not { } number)
+                    return false;
+                at++;
+                numbers.Add(number);
+                return true;
+            })
+        )
+            return false;
         rule = unit switch
         {
             "hours" => rule with { Hours = numbers.ToImmutable() },
@@ -314,8 +343,10 @@ public sealed class RuleReader
     private int? Place(out bool numeral)
     {
         numeral = false;
-        if (Take("last")) return -1;
-        if (Names.Ordinal(Here) is not { } number) return null;
+        if (Take("last"))
+            return -1;
+        if (Names.Ordinal(Here) is not { } number)
+            return null;
         numeral = char.IsAsciiDigit(Here[0]);
         at++;
         return Take("to", "last") ? -number : number;
@@ -326,7 +357,8 @@ public sealed class RuleReader
 
     private bool WeekStart()
     {
-        if (Names.Weekday(Here) is not { } day) return false;
+        if (Names.Weekday(Here) is not { } day)
+            return false;
         at++;
         rule = rule with { WeekStart = day };
         return true;
@@ -340,7 +372,8 @@ public sealed class RuleReader
 
     private bool Until()
     {
-        if (Names.Number(Here) is not { } day || Names.Month(After(1)) is not { } month) return false;
+        if (Names.Number(Here) is not { } day || Names.Month(After(1)) is not { } month)
+            return false;
         at += 2;
         var inYear = year;
         if (Here.Length == 4 && Names.Number(Here) is { } given)
@@ -349,7 +382,8 @@ public sealed class RuleReader
             at++;
         }
 
-        if (inYear is < 1 or > 9999 || day < 1 || day > CalendarSystem.Iso.GetDaysInMonth(inYear, month)) return false;
+        if (inYear is < 1 or > 9999 || day < 1 || day > CalendarSystem.Iso.GetDaysInMonth(inYear, month))
+            return false;
         var date = new LocalDate(inYear, month, day);
         var time = RuleWords.EndOfDay;
         var start = at;
@@ -368,5 +402,7 @@ public sealed class RuleReader
     }
 
     private static LocalTime? ReadClock(string word) =>
-        Clock.Parse(word) is { Success: true } minutes ? minutes.Value : ClockWithSeconds.Parse(word) is { Success: true } seconds ? seconds.Value : null;
+        Clock.Parse(word) is { Success: true } minutes ? minutes.Value
+        : ClockWithSeconds.Parse(word) is { Success: true } seconds ? seconds.Value
+        : null;
 }

@@ -16,7 +16,25 @@ public sealed class Seeking
     private const int LeastNear = 4;
 
     /// <summary>Words that say nothing of whom is meant.</summary>
-    private static readonly HashSet<string> Said = ["a", "an", "the", "with", "and", "for", "in", "at", "of", "people", "seats", "seat", "who", "has", "room", "rooms"];
+    private static readonly HashSet<string> Said =
+    [
+        "a",
+        "an",
+        "the",
+        "with",
+        "and",
+        "for",
+        "in",
+        "at",
+        "of",
+        "people",
+        "seats",
+        "seat",
+        "who",
+        "has",
+        "room",
+        "rooms",
+    ];
 
     private static readonly string[] Numbers = ["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
 
@@ -31,7 +49,8 @@ public sealed class Seeking
         seats = typed.Length > 1 ? typed.Select(Number).FirstOrDefault(n => n is not null) : null;
         var meant = typed.Where(w => seats is null || Number(w) is null).ToImmutableArray();
         // A word that says nothing counts where it is all there is: somebody may be called so.
-        words = meant.Any(w => !Said.Contains(w)) || (seats is not null && meant.Length > 0) ? [.. meant.Where(w => !Said.Contains(w))] : meant;
+        words =
+            meant.Any(w => !Said.Contains(w)) || (seats is not null && meant.Length > 0) ? [.. meant.Where(w => !Said.Contains(w))] : meant;
     }
 
     /// <summary>Whether anything was typed that can name somebody.</summary>
@@ -40,14 +59,17 @@ public sealed class Seeking
     /// <summary>How well somebody is what was typed: the higher the better; null where they are not.</summary>
     public int? Score(Sought one)
     {
-        if (address.Length > 0 && one.Address.StartsWith(address, StringComparison.Ordinal)) return 100;
-        if (SaysNothing || (seats is { } least && !(one.Seats >= least))) return null;
+        if (address.Length > 0 && one.Address.StartsWith(address, StringComparison.Ordinal))
+            return 100;
+        if (SaysNothing || (seats is { } least && !(one.Seats >= least)))
+            return null;
         var sum = 0;
         foreach (var word in words)
         {
             // A name counts for more than what else is known.
             var score = Math.Max(4 * Best(word, one.Name), Best(word, one.Else));
-            if (score == 0) return null;
+            if (score == 0)
+                return null;
             sum += score;
         }
 
@@ -60,10 +82,12 @@ public sealed class Seeking
         var best = 0;
         foreach (var other in known)
         {
-            var score = other == word ? 6
+            var score =
+                other == word ? 6
                 : other.StartsWith(word, StringComparison.Ordinal) ? 5
                 : word.Length >= LeastWithin && other.Contains(word, StringComparison.Ordinal) ? 3
-                : word.Length >= LeastNear && IsNear(word, other) ? 1 : 0;
+                : word.Length >= LeastNear && IsNear(word, other) ? 1
+                : 0;
             best = Math.Max(best, score);
         }
 
@@ -73,13 +97,16 @@ public sealed class Seeking
     /// <summary>One slip away from a word, or from its beginning while it is typed.</summary>
     private static bool IsNear(string word, string other)
     {
-        if (Near.Is(word, other)) return true;
+        if (Near.Is(word, other))
+            return true;
         for (var length = word.Length - 1; length <= word.Length + 1; length++)
-            if (length < other.Length && length >= LeastNear && Near.Is(word, other[..length])) return true;
+            if (length < other.Length && length >= LeastNear && Near.Is(word, other[..length]))
+                return true;
         return false;
     }
 
     private static int? Number(string word) =>
         int.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number is > 0 and < 1_000 ? number
-        : Array.IndexOf(Numbers, word) is >= 0 and var at ? at + 2 : null;
+        : Array.IndexOf(Numbers, word) is >= 0 and var at ? at + 2
+        : null;
 }

@@ -14,9 +14,11 @@ public sealed record SomebodysDay(string Who, LocalDate Day)
         var days = new DayWords(words, today);
         for (var at = 0; at < words.Count; at++)
         {
-            if (days.At(at) is not { Said: DaysSaid.Day } day) continue;
+            if (days.At(at) is not { Said: DaysSaid.Day } day)
+                continue;
             var end = at + day.Words;
-            if (at > 0 && end < words.Count) return null;
+            if (at > 0 && end < words.Count)
+                return null;
             var before = words[at - 1] is "on" or "," ? at - 1 : at;
             return new SomebodysDay(at == 0 ? words.Typed(end, words.Count) : words.Typed(0, before), day.First);
         }

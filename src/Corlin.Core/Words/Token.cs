@@ -14,7 +14,7 @@ public readonly record struct Token(string Text, int At, int End)
     public static ImmutableArray<Token> Cut(string text)
     {
         var tokens = ImmutableArray.CreateBuilder<Token>();
-        for (var at = 0; at < text.Length;)
+        for (var at = 0; at < text.Length; )
         {
             if (char.IsWhiteSpace(text[at]))
             {
@@ -23,11 +23,15 @@ public readonly record struct Token(string Text, int At, int End)
             }
 
             var end = at;
-            while (end < text.Length && !char.IsWhiteSpace(text[end])) end++;
+            while (end < text.Length && !char.IsWhiteSpace(text[end]))
+                end++;
             var word = end;
-            while (word > at && Punctuation.Contains(text[word - 1], StringComparison.Ordinal)) word--;
-            if (word > at) tokens.Add(new Token(text[at..word].ToLowerInvariant(), at, word));
-            if (word < end && text[word] != '.') tokens.Add(new Token(",", word, end));
+            while (word > at && Punctuation.Contains(text[word - 1], StringComparison.Ordinal))
+                word--;
+            if (word > at)
+                tokens.Add(new Token(text[at..word].ToLowerInvariant(), at, word));
+            if (word < end && text[word] != '.')
+                tokens.Add(new Token(",", word, end));
             at = end;
         }
 

@@ -26,7 +26,7 @@ internal sealed class TypedWords
     public static TypedWords Of(string text)
     {
         var words = new TypedWords(text, Plain.Fold(text));
-        for (var at = 0; at < text.Length;)
+        for (var at = 0; at < text.Length; )
         {
             if (char.IsWhiteSpace(text[at]))
             {
@@ -35,7 +35,8 @@ internal sealed class TypedWords
             }
 
             var end = at;
-            while (end < text.Length && !char.IsWhiteSpace(text[end])) end++;
+            while (end < text.Length && !char.IsWhiteSpace(text[end]))
+                end++;
             words.Chunk(at, end);
             at = end;
         }
@@ -60,17 +61,29 @@ internal sealed class TypedWords
     {
         while (at < end && (Opening.Contains(Text[at], StringComparison.Ordinal) || (Text[at] is '@' or '+' && end - at > 1)))
         {
-            if (Text[at] is '@' or '+') Add(at, at + 1);
-            else if (Text[at] is '(' or '[') Comma(at);
+            if (Text[at] is '@' or '+')
+                Add(at, at + 1);
+            else if (Text[at] is '(' or '[')
+                Comma(at);
             at++;
         }
 
         var word = end;
-        while (word > at && Closing.Contains(Text[word - 1], StringComparison.Ordinal)) word--;
+        while (word > at && Closing.Contains(Text[word - 1], StringComparison.Ordinal))
+            word--;
         // "12.3." is a date, and its dot tells it from a clock.
-        if (word < end && Text[word] == '.' && Folded[at..word].Split('.') is [{ Length: <= 2 } day, { Length: <= 2 } month] && day.All(char.IsAsciiDigit) && month.All(char.IsAsciiDigit)) word++;
-        if (word > at) Word(at, word);
-        if (Folded[word..end].Any(c => c is not ('.' or '\'' or '>'))) Comma(word);
+        if (
+            word < end
+            && Text[word] == '.'
+            && Folded[at..word].Split('.') is [{ Length: <= 2 } day, { Length: <= 2 } month]
+            && day.All(char.IsAsciiDigit)
+            && month.All(char.IsAsciiDigit)
+        )
+            word++;
+        if (word > at)
+            Word(at, word);
+        if (Folded[word..end].Any(c => c is not ('.' or '\'' or '>')))
+            Comma(word);
     }
 
     private void Comma(int at) => cut.Add(new Token(",", at, at + 1));
@@ -93,7 +106,8 @@ internal sealed class TypedWords
         if (letters >= 3 && digits < word.Length && char.IsAsciiDigit(word[digits]) && CalendarWords.Weekday(word[..letters]) is not null)
         {
             Add(at, at + letters);
-            if (digits > letters) Add(at + letters, at + digits);
+            if (digits > letters)
+                Add(at + letters, at + digits);
             Word(at + digits, end);
             return;
         }
@@ -101,7 +115,13 @@ internal sealed class TypedWords
         foreach (var sign in "-+&")
         {
             var split = word.IndexOf(sign, StringComparison.Ordinal);
-            if (split <= 0 || split == word.Length - 1 || word.Contains('@', StringComparison.Ordinal) || !Parts(sign, word[..split], word[(split + 1)..])) continue;
+            if (
+                split <= 0
+                || split == word.Length - 1
+                || word.Contains('@', StringComparison.Ordinal)
+                || !Parts(sign, word[..split], word[(split + 1)..])
+            )
+                continue;
             Add(at, at + split);
             Add(at + split, at + split + 1);
             Word(at + split + 1, end);
@@ -111,9 +131,12 @@ internal sealed class TypedWords
         Add(at, end);
     }
 
-    private static bool Parts(char sign, string before, string after) => sign == '-'
-        ? (IsClock(before) && IsClock(after)) || (IsDay(before) && IsDay(after)) || (Names.Weekday(before) is not null && Names.Weekday(after) is not null)
-        : char.IsLetter(before[0]) && char.IsLetter(after[0]);
+    private static bool Parts(char sign, string before, string after) =>
+        sign == '-'
+            ? (IsClock(before) && IsClock(after))
+                || (IsDay(before) && IsDay(after))
+                || (Names.Weekday(before) is not null && Names.Weekday(after) is not null)
+            : char.IsLetter(before[0]) && char.IsLetter(after[0]);
 
     /// <summary>"12", "14th".</summary>
     private static bool IsDay(string word) => (CalendarWords.Ordinal(word) ?? CalendarWords.Numeral(word)) is not null;
@@ -121,8 +144,14 @@ internal sealed class TypedWords
     /// <summary>"10", "4:30", "3pm", "1400", "11h", "noon": what stands on a side of a range.</summary>
     private static bool IsClock(string word)
     {
-        if (word is "noon" or "midday" or "midnight") return true;
-        var number = word.EndsWith("am", StringComparison.Ordinal) || word.EndsWith("pm", StringComparison.Ordinal) ? word[..^2] : word.EndsWith('h') ? word[..^1] : word;
-        return number.Length is > 0 and <= 5 && number.Split(':', '.') is { Length: <= 2 } parts && parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit));
+        if (word is "noon" or "midday" or "midnight")
+            return true;
+        var number =
+            word.EndsWith("am", StringComparison.Ordinal) || word.EndsWith("pm", StringComparison.Ordinal) ? word[..^2]
+            : word.EndsWith('h') ? word[..^1]
+            : word;
+        return number.Length is > 0 and <= 5
+            && number.Split(':', '.') is { Length: <= 2 } parts
+            && parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit));
     }
 }

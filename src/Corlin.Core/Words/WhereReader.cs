@@ -13,15 +13,43 @@ public sealed record WhereReading(ImmutableArray<WhereSaid> Stays, string NotUnd
 
 /// <summary>A stay as it was said, of nobody yet.</summary>
 /// <param name="Usual">Not a stay: the days are to be as usual again.</param>
-public sealed record WhereSaid(StayKind Kind, string? Place, LocalDate First, LocalDate? Last, Rule? Rule, DaySpan Part, bool Usual = false);
+public sealed record WhereSaid(
+    StayKind Kind,
+    string? Place,
+    LocalDate First,
+    LocalDate? Last,
+    Rule? Rule,
+    DaySpan Part,
+    bool Usual = false
+);
 
 /// <summary>
-/// Reads where somebody is from a line of plain words: "home Thursdays and Fridays until June", "Halifax yard 10 to 12 March, travelling the evening
+/// Reads where somebody is from a line of plain words: "home Thursdays and Fridays until June", "Halifax yard 10 to 12 March, travelling
+/// the evening
 /// before", "mornings at the yard", "never on Friday afternoon", "as usual on 12 March".
 /// </summary>
 public sealed class WhereReader
 {
-    private static readonly string[] Filler = ["at", "in", "the", "on", "and", ",", "is", "works", "working", "work", "from", "for", "a", "an", "stays", "staying", "of"];
+    private static readonly string[] Filler =
+    [
+        "at",
+        "in",
+        "the",
+        "on",
+        "and",
+        ",",
+        "is",
+        "works",
+        "working",
+        "work",
+        "from",
+        "for",
+        "a",
+        "an",
+        "stays",
+        "staying",
+        "of",
+    ];
 
     /// <summary>What is said of somebody who cannot be had, rather than of where they work.</summary>
     private static readonly string[] Absences = ["away", "holiday", "holidays", "ill", "sick", "leave", "vacation"];
@@ -68,7 +96,9 @@ public sealed class WhereReader
 
     private bool Take(params ReadOnlySpan<string> words)
     {
-        for (var i = 0; i < words.Length; i++) if (Word(i) != words[i]) return false;
+        for (var i = 0; i < words.Length; i++)
+            if (Word(i) != words[i])
+                return false;
         at += words.Length;
         return true;
     }
@@ -78,21 +108,29 @@ public sealed class WhereReader
         var onTheWay = new List<(bool Before, bool After, bool Evening)>();
         while (at < tokens.Length)
         {
-            if (OnTheWay() is { } way) onTheWay.Add(way);
-            else if (!Known()) return Missed(at);
+            if (OnTheWay() is { } way)
+                onTheWay.Add(way);
+            else if (!Known())
+                return Missed(at);
         }
 
-        if (kind is null && !usual) return new WhereReading([], "Where? Name a place, “home” or “not working”.");
-        if (kind is StayKind.NotWorking && always && weekdays.Count > 0) repeating = true;
-        if (Days() is not { } days) return new WhereReading([], "Which days? Say “tomorrow”, “10 to 12 March” or “Thursdays until June”.");
-        if (days.Count == 0) return new WhereReading([], "It ends before it begins.");
+        if (kind is null && !usual)
+            return new WhereReading([], "Where? Name a place, “home” or “not working”.");
+        if (kind is StayKind.NotWorking && always && weekdays.Count > 0)
+            repeating = true;
+        if (Days() is not { } days)
+            return new WhereReading([], "Which days? Say “tomorrow”, “10 to 12 March” or “Thursdays until June”.");
+        if (days.Count == 0)
+            return new WhereReading([], "It ends before it begins.");
         return new WhereReading([.. days, .. onTheWay.SelectMany(w => Ways(days, w))], "");
     }
 
     private WhereReading Missed(int from)
     {
-        if (kind is null && placesLike(tokens[from].Text) is { Count: > 1 } several) return new([], $"“{tokens[from].Text}” may be {string.Join(" or ", several.Take(4))}: say which.");
-        if (Absences.Contains(tokens[from].Text)) return new([], "That is an absence; it is posted as one, with who covers.");
+        if (kind is null && placesLike(tokens[from].Text) is { Count: > 1 } several)
+            return new([], $"“{tokens[from].Text}” may be {string.Join(" or ", several.Take(4))}: say which.");
+        if (Absences.Contains(tokens[from].Text))
+            return new([], "That is an absence; it is posted as one, with who covers.");
         return new([], $"“{text[Place(from)..].Trim()}” is not understood.", kind is null);
     }
 
@@ -104,21 +142,23 @@ public sealed class WhereReader
         var spread = text.Replace('–', '-').Replace('—', '-');
         for (var i = 0; i < spread.Length; i++)
         {
-            if (i + shift >= wanted) return i;
-            if (spread[i] == '-') shift += 2;
+            if (i + shift >= wanted)
+                return i;
+            if (spread[i] == '-')
+                shift += 2;
         }
 
         return spread.Length;
     }
 
-    private bool Known() =>
-        Try(Kind) || Part() || Ends() || Repeats() || Dates() || Named() || (Filler.Contains(Here) && Skip());
+    private bool Known() => Try(Kind) || Part() || Ends() || Repeats() || Dates() || Named() || (Filler.Contains(Here) && Skip());
 
     /// <summary>What was taken for nothing is given back.</summary>
     private bool Try(Func<bool> read)
     {
         var start = at;
-        if (read()) return true;
+        if (read())
+            return true;
         at = start;
         return false;
     }
@@ -131,21 +171,25 @@ public sealed class WhereReader
 
     private bool Kind()
     {
-        if (Take("as", "usual") || Take("as", "always") || Take("usual", "place")) return usual = true;
-        if (Take("not", "working") || Take("does", "not", "work") || Take("not", "at", "work") || Take("off") || Take("no", "work")) return Be(StayKind.NotWorking);
+        if (Take("as", "usual") || Take("as", "always") || Take("usual", "place"))
+            return usual = true;
+        if (Take("not", "working") || Take("does", "not", "work") || Take("not", "at", "work") || Take("off") || Take("no", "work"))
+            return Be(StayKind.NotWorking);
         if (Take("never"))
         {
             always = true;
             return Be(StayKind.NotWorking);
         }
 
-        if (Take("home") || Take("at", "home") || Take("from", "home")) return Be(StayKind.Home);
+        if (Take("home") || Take("at", "home") || Take("from", "home"))
+            return Be(StayKind.Home);
         return Here is "travelling" or "travel" or "travels" && Skip() && Be(StayKind.OnTheWay);
     }
 
     private bool Be(StayKind said)
     {
-        if (kind is not null && kind != said) return false;
+        if (kind is not null && kind != said)
+            return false;
         kind = said;
         return true;
     }
@@ -153,11 +197,13 @@ public sealed class WhereReader
     /// <summary>The longest run of words that means one place.</summary>
     private bool Named()
     {
-        if (place is not null || kind is not null) return false;
+        if (place is not null || kind is not null)
+            return false;
         for (var length = Math.Min(6, tokens.Length - at); length > 0; length--)
         {
             var words = string.Join(' ', tokens.Skip(at).Take(length).Select(t => t.Text).Where(t => t != ","));
-            if (placesLike(words.Replace(" - ", "-", StringComparison.Ordinal)) is not [var one]) continue;
+            if (placesLike(words.Replace(" - ", "-", StringComparison.Ordinal)) is not [var one])
+                continue;
             at += length;
             place = one;
             return Be(StayKind.Place);
@@ -174,16 +220,23 @@ public sealed class WhereReader
         Take("the");
         switch (Here)
         {
-            case "morning" or "mornings": (from, to) = (0, 12 * 60); break;
-            case "afternoon" or "afternoons": (from, to) = (12 * 60, DaySpan.Midnight); break;
-            case "evening" or "evenings": (from, to) = (18 * 60, DaySpan.Midnight); break;
+            case "morning" or "mornings":
+                (from, to) = (0, 12 * 60);
+                break;
+            case "afternoon" or "afternoons":
+                (from, to) = (12 * 60, DaySpan.Midnight);
+                break;
+            case "evening" or "evenings":
+                (from, to) = (18 * 60, DaySpan.Midnight);
+                break;
             default:
                 at = start;
                 return Hours();
         }
 
         // "mornings at the yard", with no day named, is every working day.
-        if (Here.EndsWith('s')) repeating = true;
+        if (Here.EndsWith('s'))
+            repeating = true;
         return Skip();
     }
 
@@ -191,13 +244,18 @@ public sealed class WhereReader
     {
         var start = at;
         var word = Here;
-        if (word is "from" or "between" or "until" or "before" or "after" or "at") at++;
+        if (word is "from" or "between" or "until" or "before" or "after" or "at")
+            at++;
         if (Clock(loose: word is "from" or "between") is { } one)
         {
-            if (word is "until" or "before") return Set(0, one);
-            if (word is "after") return Set(one, DaySpan.Midnight);
-            if (Here is "to" or "-" or "and" or "until" && Skip() && Clock(loose: true) is { } other) return Set(one, other);
-            if (word is "from") return Set(one, DaySpan.Midnight);
+            if (word is "until" or "before")
+                return Set(0, one);
+            if (word is "after")
+                return Set(one, DaySpan.Midnight);
+            if (Here is "to" or "-" or "and" or "until" && Skip() && Clock(loose: true) is { } other)
+                return Set(one, other);
+            if (word is "from")
+                return Set(one, DaySpan.Midnight);
         }
 
         at = start;
@@ -214,7 +272,8 @@ public sealed class WhereReader
     /// <param name="loose">Whether "9" alone is nine o'clock, where no month follows.</param>
     private int? Clock(bool loose)
     {
-        if (Here == "24:00") return Skip() ? DaySpan.Midnight : null;
+        if (Here == "24:00")
+            return Skip() ? DaySpan.Midnight : null;
         if (Moments.Clock(Here, Word(1), out var both) is { } time)
         {
             at += both ? 2 : 1;
@@ -222,7 +281,8 @@ public sealed class WhereReader
         }
 
         // "from 10 to 12 March" are days; "from 9 to 12" are hours.
-        if (!loose || Names.Number(Here) is not (>= 0 and <= 24 and var hour) || MonthAhead()) return null;
+        if (!loose || Names.Number(Here) is not (>= 0 and <= 24 and var hour) || MonthAhead())
+            return null;
         at++;
         return hour * 60;
     }
@@ -230,7 +290,9 @@ public sealed class WhereReader
     private bool MonthAhead() =>
         Names.Month(Word(1)) is not null || (Word(1) is "to" or "-" or "and" or "until" && Names.Month(Word(3)) is not null);
 
-    /// <summary>"until June" is until the day before it begins, "until 30 April" and "until Friday" with that day; "for six weeks".</summary>
+    /// <summary>
+    /// "until June" is until the day before it begins, "until 30 April" and "until Friday" with that day; "for six weeks".
+    /// </summary>
     private bool Ends()
     {
         var start = at;
@@ -244,7 +306,12 @@ public sealed class WhereReader
                     return true;
                 }
 
-                if (Here is "this" && Word(1) is "year") { at += 2; until = new LocalDate(today.Year, 12, 31); return true; }
+                if (Here is "this" && Word(1) is "year")
+                {
+                    at += 2;
+                    until = new LocalDate(today.Year, 12, 31);
+                    return true;
+                }
             }
             else if (Moments.Day(tokens, ref at, first ?? today) is { } day)
             {
@@ -261,12 +328,23 @@ public sealed class WhereReader
             return false;
         }
 
-        if (Take("for") && Names.Number(Here) is > 0 and < 1000 and var number && Word(1) is "day" or "days" or "week" or "weeks" or "month" or "months")
+        if (
+            Take("for")
+            && Names.Number(Here) is > 0 and < 1000 and var number
+            && Word(1) is "day" or "days" or "week" or "weeks" or "month" or "months"
+        )
         {
             var unit = Word(1);
             at += 2;
             var begin = first ?? today;
-            until = (unit[0] switch { 'd' => begin.PlusDays(number), 'w' => begin.PlusWeeks(number), _ => begin.PlusMonths(number) }).PlusDays(-1);
+            until = (
+                unit[0] switch
+                {
+                    'd' => begin.PlusDays(number),
+                    'w' => begin.PlusWeeks(number),
+                    _ => begin.PlusMonths(number),
+                }
+            ).PlusDays(-1);
             return true;
         }
 
@@ -277,9 +355,11 @@ public sealed class WhereReader
     /// <summary>"June", "June 2027": the next that is not over.</summary>
     private YearMonth? Month()
     {
-        if (Names.Month(Here) is not { } month) return null;
+        if (Names.Month(Here) is not { } month)
+            return null;
         at++;
-        if (Names.Number(Here) is >= 1900 and <= 2200 and var year && Skip()) return new YearMonth(year, month);
+        if (Names.Number(Here) is >= 1900 and <= 2200 and var year && Skip())
+            return new YearMonth(year, month);
         return new YearMonth(month < today.Month ? today.Year + 1 : today.Year, month);
     }
 
@@ -302,7 +382,9 @@ public sealed class WhereReader
         Take("on");
         if (Here is "weekdays" or "weekends")
         {
-            weekdays.AddRange(Here == "weekdays" ? Enumerable.Range(1, 5).Select(d => (IsoDayOfWeek)d) : [IsoDayOfWeek.Saturday, IsoDayOfWeek.Sunday]);
+            weekdays.AddRange(
+                Here == "weekdays" ? Enumerable.Range(1, 5).Select(d => (IsoDayOfWeek)d) : [IsoDayOfWeek.Saturday, IsoDayOfWeek.Sunday]
+            );
             repeating = true;
             return Skip();
         }
@@ -310,8 +392,10 @@ public sealed class WhereReader
         if (Here.EndsWith("days", StringComparison.Ordinal) && Names.Weekday(Here) is { } day)
         {
             // "Thursday and Fridays" says both.
-            foreach (var named in single.Where(s => s < today.PlusDays(7))) weekdays.Add(named.DayOfWeek);
-            if (rule is null) single.Clear();
+            foreach (var named in single.Where(s => s < today.PlusDays(7)))
+                weekdays.Add(named.DayOfWeek);
+            if (rule is null)
+                single.Clear();
             weekdays.Add(day);
             repeating = true;
             return Skip();
@@ -326,9 +410,15 @@ public sealed class WhereReader
     {
         var start = at;
         var from = Here is "from" or "starting" or "beginning";
-        if (from || Here is "on") at++;
-        if (Here is "this" or "next" && Word(1) is "week" or "month" && Span(Here == "next", Word(1) == "week")) return true;
-        if (Here is "all" && Word(1) is "week") { at += 2; return Run(Monday(today), Monday(today).PlusDays(6)); }
+        if (from || Here is "on")
+            at++;
+        if (Here is "this" or "next" && Word(1) is "week" or "month" && Span(Here == "next", Word(1) == "week"))
+            return true;
+        if (Here is "all" && Word(1) is "week")
+        {
+            at += 2;
+            return Run(Monday(today), Monday(today).PlusDays(6));
+        }
         if (always || repeating)
         {
             // "never on Friday afternoon": a weekday that comes again.
@@ -343,7 +433,8 @@ public sealed class WhereReader
         if (Day() is not { } one)
         {
             at = start;
-            if (from) at++;
+            if (from)
+                at++;
             if (Month() is { } month)
             {
                 var begin = month.OnDayOfMonth(1);
@@ -354,8 +445,10 @@ public sealed class WhereReader
             return false;
         }
 
-        if (Here is "to" or "-" or "until" && AfterTo(one) is { } other) return Run(one.Date, other);
-        if (from) return From(one.Date);
+        if (Here is "to" or "-" or "until" && AfterTo(one) is { } other)
+            return Run(one.Date, other);
+        if (from)
+            return From(one.Date);
         single.Add(one.Date);
         return true;
     }
@@ -363,7 +456,8 @@ public sealed class WhereReader
     private bool Span(bool next, bool week)
     {
         at += 2;
-        if (week) return Run(next ? Monday(today).PlusWeeks(1) : today, Monday(today).PlusDays(next ? 13 : 6));
+        if (week)
+            return Run(next ? Monday(today).PlusWeeks(1) : today, Monday(today).PlusDays(next ? 13 : 6));
         var month = next ? new LocalDate(today.Year, today.Month, 1).PlusMonths(1) : today;
         return Run(month, new LocalDate(month.Year, month.Month, 1).PlusMonths(1).PlusDays(-1));
     }
@@ -385,15 +479,20 @@ public sealed class WhereReader
     /// <summary>A day; "10" alone takes its month from what follows.</summary>
     private (LocalDate Date, bool Open)? Day()
     {
-        if (Moments.Day(tokens, ref at, today) is { } date) return (date, false);
-        if (Iso() is { } written) return (written, false);
-        if ((Names.Number(Here) ?? Names.Ordinal(Here)) is not (>= 1 and <= 31 and var number)) return null;
+        if (Moments.Day(tokens, ref at, today) is { } date)
+            return (date, false);
+        if (Iso() is { } written)
+            return (written, false);
+        if ((Names.Number(Here) ?? Names.Ordinal(Here)) is not (>= 1 and <= 31 and var number))
+            return null;
         at++;
         for (var by = 0; at + by < tokens.Length && by < 8; by++)
         {
-            if (Names.Month(Word(by)) is not { } month) continue;
+            if (Names.Month(Word(by)) is not { } month)
+                continue;
             var year = Names.Number(Word(by + 1)) is >= 1900 and <= 2200 and var given ? given : (int?)null;
-            if (number > CalendarSystem.Iso.GetDaysInMonth(year ?? today.Year, month)) return Nothing();
+            if (number > CalendarSystem.Iso.GetDaysInMonth(year ?? today.Year, month))
+                return Nothing();
             var found = new LocalDate(year ?? today.Year, month, number);
             // The month of both ends is the same: "28 to 2 March" is no run.
             return (year is null && found < today && Whole(by, month, today.Year) < today ? found.PlusYears(1) : found, true);
@@ -401,7 +500,8 @@ public sealed class WhereReader
 
         // "10 to 12", with no month, are the next such days.
         var next = today;
-        while (next.Day != number) next = next.PlusDays(1);
+        while (next.Day != number)
+            next = next.PlusDays(1);
         return (next, true);
     }
 
@@ -421,8 +521,15 @@ public sealed class WhereReader
     /// <summary>"2027-03-10", cut at its hyphens.</summary>
     private LocalDate? Iso()
     {
-        if (Word(1) != "-" || Word(3) != "-" || Names.Number(Here) is not (>= 1900 and <= 2200 and var year)) return null;
-        if (Names.Number(Word(2)) is not (>= 1 and <= 12 and var month) || Names.Number(Word(4)) is not { } day || day < 1 || day > CalendarSystem.Iso.GetDaysInMonth(year, month)) return null;
+        if (Word(1) != "-" || Word(3) != "-" || Names.Number(Here) is not (>= 1900 and <= 2200 and var year))
+            return null;
+        if (
+            Names.Number(Word(2)) is not (>= 1 and <= 12 and var month)
+            || Names.Number(Word(4)) is not { } day
+            || day < 1
+            || day > CalendarSystem.Iso.GetDaysInMonth(year, month)
+        )
+            return null;
         at += 5;
         return new LocalDate(year, month, day);
     }
@@ -430,17 +537,25 @@ public sealed class WhereReader
     private LocalDate? AfterTo((LocalDate Date, bool Open) begin)
     {
         var start = at++;
-        if (begin.Open && Names.Month(Word(1)) is null && (Names.Number(Here) ?? Names.Ordinal(Here)) is >= 1 and <= 31 and var number && Word(1) is not "to")
+        if (
+            begin.Open
+            && Names.Month(Word(1)) is null
+            && (Names.Number(Here) ?? Names.Ordinal(Here)) is >= 1 and <= 31 and var number
+            && Word(1) is not "to"
+        )
         {
             at++;
             var next = begin.Date;
-            while (next.Day != number) next = next.PlusDays(1);
+            while (next.Day != number)
+                next = next.PlusDays(1);
             return next;
         }
 
         // The second day follows the first: "Monday to Wednesday", "28 December to 3 January".
-        if (Moments.Day(tokens, ref at, begin.Date) is { } end) return begin.Open && end.Month == begin.Date.Month && end.Year != begin.Date.Year ? begin.Date.PlusDays(-1) : end;
-        if (Iso() is { } written) return written;
+        if (Moments.Day(tokens, ref at, begin.Date) is { } end)
+            return begin.Open && end.Month == begin.Date.Month && end.Year != begin.Date.Year ? begin.Date.PlusDays(-1) : end;
+        if (Iso() is { } written)
+            return written;
         at = start;
         return null;
     }
@@ -453,31 +568,48 @@ public sealed class WhereReader
         // "mornings at the yard 10 to 12 March" are those days, not every week.
         if (rule is null && repeating && !(weekdays.Count == 0 && first is not null && last is not null))
         {
-            IEnumerable<IsoDayOfWeek> days = weekdays.Count > 0 ? weekdays.Distinct().Order() : Enumerable.Range(1, 5).Select(d => (IsoDayOfWeek)d);
-            if (weekdays.Count > 0 || single.Count == 0) rule = Rule.Weekly(1, [.. days]);
+            IEnumerable<IsoDayOfWeek> days =
+                weekdays.Count > 0 ? weekdays.Distinct().Order() : Enumerable.Range(1, 5).Select(d => (IsoDayOfWeek)d);
+            if (weekdays.Count > 0 || single.Count == 0)
+                rule = Rule.Weekly(1, [.. days]);
         }
 
         if (rule is { } repeats)
         {
             var begin = first ?? (single.Count > 0 ? single.Min() : today);
-            if ((last ?? until) is { } end) repeats = repeats with { Until = new Until(end.At(RuleWords.EndOfDay)), Count = null };
+            if ((last ?? until) is { } end)
+                repeats = repeats with { Until = new Until(end.At(RuleWords.EndOfDay)), Count = null };
             // Every second week counts from the first of its days, not from the week in which it is said to begin.
             var every = repeats.Frequency == Frequency.Weekly ? repeats with { Interval = 1 } : repeats;
-            if (Expansion.FirstFrom(begin.AtMidnight(), every, null, begin.AtMidnight()) is not { } start) return [];
+            if (Expansion.FirstFrom(begin.AtMidnight(), every, null, begin.AtMidnight()) is not { } start)
+                return [];
             return [Said(start.Date, null, repeats)];
         }
 
-        if (single.Count > 0) return [.. single.Distinct().Order().Aggregate(new List<(LocalDate First, LocalDate Last)>(), Joined).Select(r => Said(r.First, single.Count == 1 && until is { } end ? end : r.Last, null)).Where(s => s.Last >= s.First)];
-        if ((first, last ?? until) is ({ } from1, { } to1)) return to1 >= from1 ? [Said(from1, to1, null)] : [];
-        if (first is null && until is { } ends) return ends >= today ? [Said(today, ends, null)] : [];
+        if (single.Count > 0)
+            return
+            [
+                .. single
+                    .Distinct()
+                    .Order()
+                    .Aggregate(new List<(LocalDate First, LocalDate Last)>(), Joined)
+                    .Select(r => Said(r.First, single.Count == 1 && until is { } end ? end : r.Last, null))
+                    .Where(s => s.Last >= s.First),
+            ];
+        if ((first, last ?? until) is ({ } from1, { } to1))
+            return to1 >= from1 ? [Said(from1, to1, null)] : [];
+        if (first is null && until is { } ends)
+            return ends >= today ? [Said(today, ends, null)] : [];
         // "home from 1 April", without an end, is every working day from then on.
         return first is { } open ? [Said(open, null, Rule.Daily())] : null;
     }
 
     private static List<(LocalDate First, LocalDate Last)> Joined(List<(LocalDate First, LocalDate Last)> runs, LocalDate next)
     {
-        if (runs.Count > 0 && runs[^1].Last.PlusDays(1) == next) runs[^1] = (runs[^1].First, next);
-        else runs.Add((next, next));
+        if (runs.Count > 0 && runs[^1].Last.PlusDays(1) == next)
+            runs[^1] = (runs[^1].First, next);
+        else
+            runs.Add((next, next));
         return runs;
     }
 
@@ -487,17 +619,24 @@ public sealed class WhereReader
         var start = at;
         Take(",");
         Take("and");
-        if (!(Take("travelling") || Take("travel") || Take("travels"))) return Back(start);
-        if (Take("the", "evenings")) return (true, true, true);
+        if (!(Take("travelling") || Take("travel") || Take("travels")))
+            return Back(start);
+        if (Take("the", "evenings"))
+            return (true, true, true);
         Take("the");
         var evening = Here is "evening" or "evenings";
-        if (!(evening || Here is "day" or "days") || !Skip()) return Back(start);
+        if (!(evening || Here is "day" or "days") || !Skip())
+            return Back(start);
         var (before, after) = (Take("before"), false);
-        if (!before) after = Take("after");
-        if (!before && !after) return Back(start);
+        if (!before)
+            after = Take("after");
+        if (!before && !after)
+            return Back(start);
         var more = at;
-        if (Take("and") && (Take("after") || Take("the", "evening", "after") || Take("the", "day", "after"))) after = true;
-        else at = more;
+        if (Take("and") && (Take("after") || Take("the", "evening", "after") || Take("the", "day", "after")))
+            after = true;
+        else
+            at = more;
         return (before, after, evening);
     }
 
@@ -514,8 +653,10 @@ public sealed class WhereReader
         {
             // On the last evening one travels back; on the day after, where it is a whole day.
             var (before, after) = (stay.First.PlusDays(-1), way.Evening ? stay.Last ?? stay.First : (stay.Last ?? stay.First).PlusDays(1));
-            if (way.Before) yield return new WhereSaid(StayKind.OnTheWay, null, before, before, null, part);
-            if (way.After) yield return new WhereSaid(StayKind.OnTheWay, null, after, after, null, part);
+            if (way.Before)
+                yield return new WhereSaid(StayKind.OnTheWay, null, before, before, null, part);
+            if (way.After)
+                yield return new WhereSaid(StayKind.OnTheWay, null, after, after, null, part);
         }
     }
 }

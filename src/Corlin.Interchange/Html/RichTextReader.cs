@@ -21,28 +21,67 @@ public static class RichTextReader
         var text = new StringBuilder();
         Write(body, text);
         var plain = text.ToString().Trim();
-        if (plain.Length == 0) return null;
+        if (plain.Length == 0)
+            return null;
         return new RichText(plain, body.QuerySelectorAll("*").Any(e => !Paragraphs.Contains(e.TagName)) ? clean : null);
     }
 
     private static HtmlSanitizer Make()
     {
-        var made = new HtmlSanitizer(new HtmlSanitizerOptions
-        {
-            AllowedTags = new HashSet<string>(["p", "br", "div", "h3", "h4", "ul", "ol", "li", "strong", "b", "em", "i", "u", "s", "a", "blockquote", "code", "pre", "hr"], StringComparer.OrdinalIgnoreCase),
-            AllowedAttributes = new HashSet<string>(["href"], StringComparer.OrdinalIgnoreCase),
-            AllowedSchemes = new HashSet<string>(["https", "http", "mailto", "tel"], StringComparer.OrdinalIgnoreCase),
-            UriAttributes = new HashSet<string>(["href"], StringComparer.OrdinalIgnoreCase),
-            AllowedCssProperties = new HashSet<string>(),
-            AllowedAtRules = new HashSet<AngleSharp.Css.Dom.CssRuleType>(),
-        })
+        var made = new HtmlSanitizer(
+            new HtmlSanitizerOptions
+            {
+                AllowedTags = new HashSet<string>(
+                    [
+                        "p",
+                        "br",
+                        "div",
+                        "h3",
+                        "h4",
+                        "ul",
+                        "ol",
+                        "li",
+                        "strong",
+                        "b",
+                        "em",
+                        "i",
+                        "u",
+                        "s",
+                        "a",
+                        "blockquote",
+                        "code",
+                        "pre",
+                        "hr",
+                    ],
+                    StringComparer.OrdinalIgnoreCase
+                ),
+                AllowedAttributes = new HashSet<string>(["href"], StringComparer.OrdinalIgnoreCase),
+                AllowedSchemes = new HashSet<string>(["https", "http", "mailto", "tel"], StringComparer.OrdinalIgnoreCase),
+                UriAttributes = new HashSet<string>(["href"], StringComparer.OrdinalIgnoreCase),
+                AllowedCssProperties = new HashSet<string>(),
+                AllowedAtRules = new HashSet<AngleSharp.Css.Dom.CssRuleType>(),
+            }
+        )
         {
             // What an element that may not stay says is still read; of scripts and styles nothing is.
             KeepChildNodes = true,
         };
         made.RemovingTag += (_, e) =>
         {
-            if (e.Tag.TagName.ToUpperInvariant() is "SCRIPT" or "STYLE" or "TEMPLATE" or "NOSCRIPT" or "IFRAME" or "OBJECT" or "TEXTAREA" or "TITLE" or "SVG" or "MATH") e.Tag.TextContent = "";
+            if (
+                e.Tag.TagName.ToUpperInvariant()
+                is "SCRIPT"
+                    or "STYLE"
+                    or "TEMPLATE"
+                    or "NOSCRIPT"
+                    or "IFRAME"
+                    or "OBJECT"
+                    or "TEXTAREA"
+                    or "TITLE"
+                    or "SVG"
+                    or "MATH"
+            )
+                e.Tag.TextContent = "";
         };
         return made;
     }
@@ -85,6 +124,7 @@ public static class RichTextReader
     private static void NewLine(StringBuilder text)
     {
         var behindMark = text.Length >= 2 && text[^1] == ' ' && text[^2] is '-' or '.';
-        if (text.Length > 0 && text[^1] != '\n' && !behindMark) text.Append('\n');
+        if (text.Length > 0 && text[^1] != '\n' && !behindMark)
+            text.Append('\n');
     }
 }

@@ -12,7 +12,8 @@ public static class BusyReader
     /// <param name="owner">The zone for all-day and floating times.</param>
     /// <exception cref="FormatException">As <see cref="CalendarReader.Read"/>.</exception>
     public static IEnumerable<Busy> Read(string text, Stretch span, DateTimeZone owner) =>
-        CalendarReader.Read(text, owner)
+        CalendarReader
+            .Read(text, owner)
             .Where(e => e.Takes != TimeTaken.Free)
             .SelectMany(e => Occurrences.In(e, span, owner))
             .Select(o => new Busy(o.Stretch, o.Entry.Takes));

@@ -5,7 +5,10 @@ using NodaTime;
 
 namespace Corlin.Interchange.ICalendar;
 
-/// <summary>Writes what takes somebody's time, and when they work, without telling what it is: a VFREEBUSY (RFC 5545 3.6.4) and a VAVAILABILITY (RFC 7953 3.1).</summary>
+/// <summary>
+/// Writes what takes somebody's time, and when they work, without telling what it is: a VFREEBUSY (RFC 5545 3.6.4) and a VAVAILABILITY (RFC
+/// 7953 3.1).
+/// </summary>
 public static class BusyWriter
 {
     /// <param name="owner">Whose time it is.</param>
@@ -25,7 +28,10 @@ public static class BusyWriter
         Line($"DTSTART:{CalendarWriter.Utc.Format(span.Start)}");
         Line($"DTEND:{CalendarWriter.Utc.Format(span.End)}");
         Line(organiser);
-        foreach (var time in busy) Line($"FREEBUSY;FBTYPE={Kind(time.Kind)}:{CalendarWriter.Utc.Format(time.Stretch.Start)}/{CalendarWriter.Utc.Format(time.Stretch.End)}");
+        foreach (var time in busy)
+            Line(
+                $"FREEBUSY;FBTYPE={Kind(time.Kind)}:{CalendarWriter.Utc.Format(time.Stretch.Start)}/{CalendarWriter.Utc.Format(time.Stretch.End)}"
+            );
         Line("END:VFREEBUSY");
         Line("BEGIN:VAVAILABILITY");
         Line($"UID:hours-{uid}");
@@ -48,10 +54,11 @@ public static class BusyWriter
         output.Write("END:VCALENDAR\r\n");
     }
 
-    private static string Kind(BusyKind kind) => kind switch
-    {
-        BusyKind.Unavailable => "BUSY-UNAVAILABLE",
-        BusyKind.Tentative => "BUSY-TENTATIVE",
-        _ => "BUSY",
-    };
+    private static string Kind(BusyKind kind) =>
+        kind switch
+        {
+            BusyKind.Unavailable => "BUSY-UNAVAILABLE",
+            BusyKind.Tentative => "BUSY-TENTATIVE",
+            _ => "BUSY",
+        };
 }

@@ -22,16 +22,22 @@ public sealed record Component(string Name, IReadOnlyList<string> Lines, bool Wh
         var depth = 0;
         foreach (var line in Lines)
         {
-            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase)) depth++;
-            else if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase)) depth--;
-            else if (depth == 1 && Properties.NameOf(line).Equals(property, StringComparison.OrdinalIgnoreCase)) return Properties.ValueOf(line);
+            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase))
+                depth++;
+            else if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase))
+                depth--;
+            else if (depth == 1 && Properties.NameOf(line).Equals(property, StringComparison.OrdinalIgnoreCase))
+                return Properties.ValueOf(line);
         }
 
         return null;
     }
 }
 
-/// <summary>Cuts a calendar file into its components as a stream (RFC 5545 3.1), whatever ends its lines: CR, LF or both. Folds are undone in octets: one may split a character.</summary>
+/// <summary>
+/// Cuts a calendar file into its components as a stream (RFC 5545 3.1), whatever ends its lines: CR, LF or both. Folds are undone in
+/// octets: one may split a character.
+/// </summary>
 public sealed class ComponentReader(Stream file)
 {
     /// <summary>A component of more characters than this is not read further: it is told as too large.</summary>
@@ -54,7 +60,8 @@ public sealed class ComponentReader(Stream file)
         while (lines.MoveNext())
         {
             var line = lines.Current.Text;
-            if (line.Length == 0) continue;
+            if (line.Length == 0)
+                continue;
             if (Is(line, "BEGIN:VCALENDAR"))
             {
                 // More than one calendar may stand in a file.
@@ -64,13 +71,18 @@ public sealed class ComponentReader(Stream file)
                 continue;
             }
 
-            if (calendar < 0) throw new FormatException("The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR.");
-            if (Is(line, "END:VCALENDAR")) Ended = true;
-            else if (Properties.NameOf(line).Equals("METHOD", StringComparison.OrdinalIgnoreCase)) method = Properties.ValueOf(line).Trim().ToUpperInvariant();
-            else if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase)) yield return One(lines.Current, lines);
+            if (calendar < 0)
+                throw new FormatException("The file is no iCalendar object: it does not begin with BEGIN:VCALENDAR.");
+            if (Is(line, "END:VCALENDAR"))
+                Ended = true;
+            else if (Properties.NameOf(line).Equals("METHOD", StringComparison.OrdinalIgnoreCase))
+                method = Properties.ValueOf(line).Trim().ToUpperInvariant();
+            else if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase))
+                yield return One(lines.Current, lines);
         }
 
-        if (calendar < 0) throw new FormatException("The file is empty.");
+        if (calendar < 0)
+            throw new FormatException("The file is empty.");
     }
 
     private static bool Is(string line, string said) => line.TrimStart('\uFEFF').TrimEnd().Equals(said, StringComparison.OrdinalIgnoreCase);
@@ -83,16 +95,25 @@ public sealed class ComponentReader(Stream file)
         while (depth > 0 && lines.MoveNext())
         {
             var (line, good) = lines.Current;
-            if (line.Length == 0) continue;
+            if (line.Length == 0)
+                continue;
             readable &= good;
             read.Add(line);
             size += line.Length;
-            if (size > MostCharacters) throw new FormatException($"A {name} is longer than {MostCharacters / 1024 / 1024} MB and was not read.");
-            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase)) depth++;
-            else if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase)) depth--;
+            if (size > MostCharacters)
+                throw new FormatException($"A {name} is longer than {MostCharacters / 1024 / 1024} MB and was not read.");
+            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase))
+                depth++;
+            else if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase))
+                depth--;
         }
 
-        return new Component(name, read, depth == 0) { Calendar = calendar, Method = method, Readable = readable };
+        return new Component(name, read, depth == 0)
+        {
+            Calendar = calendar,
+            Method = method,
+            Readable = readable,
+        };
     }
 
     /// <summary>The content lines with their folds undone (RFC 5545 3.1).</summary>
@@ -104,18 +125,21 @@ public sealed class ComponentReader(Stream file)
         {
             if (part.Count > 0 && part[0] is (byte)' ' or (byte)'\t')
             {
-                if (line.Length + part.Count > MostCharacters) throw new FormatException("A line of the file is too long to be read.");
+                if (line.Length + part.Count > MostCharacters)
+                    throw new FormatException("A line of the file is too long to be read.");
                 line.Write(part.AsSpan(1));
                 continue;
             }
 
-            if (any) yield return Decoded(line);
+            if (any)
+                yield return Decoded(line);
             line.SetLength(0);
             line.Write(part.AsSpan());
             any = true;
         }
 
-        if (any) yield return Decoded(line);
+        if (any)
+            yield return Decoded(line);
     }
 
     private static Line Decoded(MemoryStream line)
@@ -141,27 +165,39 @@ public sealed class ComponentReader(Stream file)
             if (octet is '\r' or '\n')
             {
                 // CR, LF and both end a line.
-                if (octet == '\n' && last == '\r') continue;
+                if (octet == '\n' && last == '\r')
+                    continue;
                 yield return new ArraySegment<byte>(line, 0, length);
                 length = 0;
                 continue;
             }
 
-            if (length == MostCharacters) throw new FormatException("A line of the file is too long to be read.");
-            if (length == line.Length) Array.Resize(ref line, line.Length * 2);
+            if (length == MostCharacters)
+                throw new FormatException("A line of the file is too long to be read.");
+            if (length == line.Length)
+                Array.Resize(ref line, line.Length * 2);
             line[length++] = (byte)octet;
         }
 
-        if (length > 0) yield return new ArraySegment<byte>(line, 0, length);
+        if (length > 0)
+            yield return new ArraySegment<byte>(line, 0, length);
     }
 
     /// <summary>A file that says by its first octets that it is written in UTF-16 is read so.</summary>
     private static Stream AsUtf8(Stream file)
     {
-        if (!file.CanSeek) return file;
+        if (!file.CanSeek)
+            return file;
         var at = file.Position;
         var (one, two) = (file.ReadByte(), file.ReadByte());
         file.Position = at;
-        return (one, two) is (0xFF, 0xFE) or (0xFE, 0xFF) ? Encoding.CreateTranscodingStream(file, one == 0xFF ? Encoding.Unicode : Encoding.BigEndianUnicode, Encoding.UTF8, leaveOpen: true) : file;
+        return (one, two) is (0xFF, 0xFE) or (0xFE, 0xFF)
+            ? Encoding.CreateTranscodingStream(
+                file,
+                one == 0xFF ? Encoding.Unicode : Encoding.BigEndianUnicode,
+                Encoding.UTF8,
+                leaveOpen: true
+            )
+            : file;
     }
 }

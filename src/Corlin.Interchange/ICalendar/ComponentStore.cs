@@ -6,7 +6,13 @@ namespace Corlin.Interchange.ICalendar;
 internal sealed class ComponentStore : IDisposable
 {
     private readonly FileStream file = new(
-        Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 65_536, FileOptions.DeleteOnClose);
+        Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()),
+        FileMode.CreateNew,
+        FileAccess.ReadWrite,
+        FileShare.None,
+        65_536,
+        FileOptions.DeleteOnClose
+    );
 
     private readonly Dictionary<string, Place> first = new(StringComparer.Ordinal);
     private readonly Dictionary<string, List<Place>> more = new(StringComparer.Ordinal);
@@ -22,8 +28,10 @@ internal sealed class ComponentStore : IDisposable
         var bytes = Encoding.UTF8.GetBytes(string.Join('\n', component.Lines));
         var place = new Place(file.Position, bytes.Length, component.Calendar);
         file.Write(bytes);
-        if (first.TryAdd(uid, place)) return first.Count;
-        if (!more.TryGetValue(uid, out var others)) more[uid] = others = [];
+        if (first.TryAdd(uid, place))
+            return first.Count;
+        if (!more.TryGetValue(uid, out var others))
+            more[uid] = others = [];
         others.Add(place);
         return first.Count;
     }
@@ -31,7 +39,8 @@ internal sealed class ComponentStore : IDisposable
     public IEnumerable<Component> Of(string uid)
     {
         yield return At(first[uid]);
-        foreach (var place in more.GetValueOrDefault(uid) ?? []) yield return At(place);
+        foreach (var place in more.GetValueOrDefault(uid) ?? [])
+            yield return At(place);
     }
 
     public void Dispose() => file.Dispose();

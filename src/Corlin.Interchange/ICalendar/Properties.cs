@@ -26,12 +26,22 @@ internal static class Properties
     }
 
     /// <summary>A parameter value; quotes and controls, line breaks among them, cannot stand in one (RFC 5545 3.1).</summary>
-    public static string Parameter(string text) => "\"" + string.Concat(text.Select(c => c == '"' ? '\'' : char.IsControl(c) ? ' ' : c)) + "\"";
+    public static string Parameter(string text) =>
+        "\""
+        + string.Concat(
+            text.Select(c =>
+                c == '"' ? '\''
+                : char.IsControl(c) ? ' '
+                : c
+            )
+        )
+        + "\"";
 
     /// <summary>The line cut into pieces of at most 75 octets, as it is written.</summary>
     public static string Folded(string line)
     {
-        if (Encoding.UTF8.GetByteCount(line) <= 75) return line + "\r\n";
+        if (Encoding.UTF8.GetByteCount(line) <= 75)
+            return line + "\r\n";
         var folded = new StringBuilder();
         var octets = 0;
         foreach (var rune in line.EnumerateRunes())
@@ -52,14 +62,18 @@ internal static class Properties
     private static (int Start, int Length) Find(string line, string name)
     {
         var end = Colon(line);
-        if (end < 0) end = line.Length;
+        if (end < 0)
+            end = line.Length;
         var at = line.IndexOf(';' + name + '=', StringComparison.OrdinalIgnoreCase);
-        if (at < 0 || at >= end) return (-1, 0);
+        if (at < 0 || at >= end)
+            return (-1, 0);
         var start = at + name.Length + 2;
         var quoted = start < line.Length && line[start] == '"';
         var stop = quoted ? line.IndexOf('"', start + 1) + 1 : start;
-        if (quoted && stop == 0) return (-1, 0);
-        while (!quoted && stop < end && line[stop] is not (';' or ':')) stop++;
+        if (quoted && stop == 0)
+            return (-1, 0);
+        while (!quoted && stop < end && line[stop] is not (';' or ':'))
+            stop++;
         return (start, stop - start);
     }
 
@@ -69,8 +83,10 @@ internal static class Properties
         var quoted = false;
         for (var i = 0; i < line.Length; i++)
         {
-            if (line[i] == '"') quoted = !quoted;
-            else if (line[i] == ':' && !quoted) return i;
+            if (line[i] == '"')
+                quoted = !quoted;
+            else if (line[i] == ':' && !quoted)
+                return i;
         }
 
         return -1;

@@ -38,8 +38,13 @@ internal sealed class ZoneDefinition
         foreach (var part in parts)
         {
             IEnumerable<LocalDateTime> starts = part.Dates.Prepend(part.Start);
-            if (part.Rule is not null) starts = starts.Concat(Expansion.Starts(part.Start, part.Rule, null, LocalDateTime.Max(first, part.Start), last).Take(MostOnsets));
-            all.AddRange(starts.Distinct().Where(s => s < last).Select(s => new Onset(s.WithOffset(part.From).ToInstant(), part.From, part.To)));
+            if (part.Rule is not null)
+                starts = starts.Concat(
+                    Expansion.Starts(part.Start, part.Rule, null, LocalDateTime.Max(first, part.Start), last).Take(MostOnsets)
+                );
+            all.AddRange(
+                starts.Distinct().Where(s => s < last).Select(s => new Onset(s.WithOffset(part.From).ToInstant(), part.From, part.To))
+            );
         }
 
         var ordered = all.OrderBy(o => o.At).DistinctBy(o => o.At).ToList();
@@ -47,37 +52,48 @@ internal sealed class ZoneDefinition
         return holds <= 0 ? ordered : ordered[holds..];
     }
 
-    /// <summary>The offset that holds at a wall-clock time: one that is skipped has the offset before, of one that comes twice the first is meant (RFC 5545 3.3.5).</summary>
+    /// <summary>
+    /// The offset that holds at a wall-clock time: one that is skipped has the offset before, of one that comes twice the first is meant
+    /// (RFC 5545 3.3.5).
+    /// </summary>
     public Offset OffsetAt(LocalDateTime local)
     {
         var from = local.PlusDays(-2).InUtc().ToInstant();
         var onsets = Onsets(from, local.PlusDays(2).InUtc().ToInstant());
-        if (onsets.Count == 0) return parts[0].From;
+        if (onsets.Count == 0)
+            return parts[0].From;
         var offset = onsets[0].Before;
         foreach (var onset in onsets)
         {
             // Skipped and repeated times still belong to the clock before.
             var begins = LocalDateTime.Max(onset.At.WithOffset(onset.Before).LocalDateTime, onset.At.WithOffset(onset.After).LocalDateTime);
-            if (local < begins) break;
+            if (local < begins)
+                break;
             offset = onset.After;
         }
 
         return offset;
     }
 
-    /// <summary>Whether a zone has the same offsets all the time from one moment to another, as far as the definition names its onsets.</summary>
+    /// <summary>
+    /// Whether a zone has the same offsets all the time from one moment to another, as far as the definition names its onsets.
+    /// </summary>
     public bool Agrees(DateTimeZone zone, Instant from, Instant to)
     {
         var onsets = Onsets(from, to);
-        if (onsets.Count == 0) return false;
+        if (onsets.Count == 0)
+            return false;
         // One that names single dates says nothing of what comes after them.
-        if (parts.TrueForAll(p => p.Rule is null) && onsets[^1].At < to) to = Instant.Max(from, onsets[^1].At + Duration.FromHours(1));
+        if (parts.TrueForAll(p => p.Rule is null) && onsets[^1].At < to)
+            to = Instant.Max(from, onsets[^1].At + Duration.FromHours(1));
         var holds = onsets[0].At <= from ? onsets[0].After : onsets[0].Before;
-        if (zone.GetUtcOffset(from) != holds) return false;
+        if (zone.GetUtcOffset(from) != holds)
+            return false;
         var own = new List<(Instant At, Offset Offset)>();
         foreach (var onset in onsets.Where(o => o.At > from && o.At < to))
         {
-            if (onset.After != holds) own.Add((onset.At, onset.After));
+            if (onset.After != holds)
+                own.Add((onset.At, onset.After));
             holds = onset.After;
         }
 
@@ -85,7 +101,8 @@ internal sealed class ZoneDefinition
         var theirs = new List<(Instant At, Offset Offset)>();
         foreach (var interval in zone.GetZoneIntervals(from, to).Where(i => i.HasStart && i.Start > from))
         {
-            if (interval.WallOffset != offset) theirs.Add((interval.Start, interval.WallOffset));
+            if (interval.WallOffset != offset)
+                theirs.Add((interval.Start, interval.WallOffset));
             offset = interval.WallOffset;
         }
 
@@ -97,38 +114,60 @@ internal sealed class ZoneDefinition
         List<string>? own = null;
         foreach (var line in zone.Lines.Skip(1))
         {
-            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase)) own = [];
+            if (line.StartsWith("BEGIN:", StringComparison.OrdinalIgnoreCase))
+                own = [];
             own?.Add(line);
-            if (own is null || !line.StartsWith("END:", StringComparison.OrdinalIgnoreCase)) continue;
-            if (Part(new Component(own[0][6..], own, true)) is { } part) yield return part;
+            if (own is null || !line.StartsWith("END:", StringComparison.OrdinalIgnoreCase))
+                continue;
+            if (Part(new Component(own[0][6..], own, true)) is { } part)
+                yield return part;
             own = null;
         }
     }
 
     private static Observance? Part(Component part)
     {
-        if (Time(part.Value("DTSTART")) is not { } start || ReadOffset(part.Value("TZOFFSETFROM")) is not { } from || ReadOffset(part.Value("TZOFFSETTO")) is not { } to) return null;
+        if (
+            Time(part.Value("DTSTART")) is not { } start
+            || ReadOffset(part.Value("TZOFFSETFROM")) is not { } from
+            || ReadOffset(part.Value("TZOFFSETTO")) is not { } to
+        )
+            return null;
         Rule? rule = null;
         try
         {
-            if (part.Value("RRULE") is { } text) rule = Rule.Parse(text);
+            if (part.Value("RRULE") is { } text)
+                rule = Rule.Parse(text);
         }
         catch (FormatException)
         {
             return null;
         }
 
-        var dates = part.Lines.Where(l => Properties.NameOf(l).Equals("RDATE", StringComparison.OrdinalIgnoreCase)).SelectMany(l => Properties.ValueOf(l).Split(',')).Take(MostOnsets)
-            .Select(v => Time(v.Split('/')[0])).OfType<LocalDateTime>().ToList();
+        var dates = part
+            .Lines.Where(l => Properties.NameOf(l).Equals("RDATE", StringComparison.OrdinalIgnoreCase))
+            .SelectMany(l => Properties.ValueOf(l).Split(','))
+            .Take(MostOnsets)
+            .Select(v => Time(v.Split('/')[0]))
+            .OfType<LocalDateTime>()
+            .ToList();
         return new Observance(start, rule, dates, from, to);
     }
 
-    private static LocalDateTime? Time(string? text) => text is not null && Local.Parse(text.Trim().TrimEnd('Z')) is { Success: true } parsed ? parsed.Value : null;
+    private static LocalDateTime? Time(string? text) =>
+        text is not null && Local.Parse(text.Trim().TrimEnd('Z')) is { Success: true } parsed ? parsed.Value : null;
 
     private static Offset? ReadOffset(string? text)
     {
         text = text?.Trim();
-        if (text is null || text.Length < 5 || text[0] is not ('+' or '-') || !int.TryParse(text[1..3], out var hours) || !int.TryParse(text[3..5], out var minutes)) return null;
+        if (
+            text is null
+            || text.Length < 5
+            || text[0] is not ('+' or '-')
+            || !int.TryParse(text[1..3], out var hours)
+            || !int.TryParse(text[3..5], out var minutes)
+        )
+            return null;
         var seconds = text.Length >= 7 && int.TryParse(text[5..7], out var more) ? more : 0;
         var all = (hours * 3_600) + (minutes * 60) + seconds;
         return all > 18 * 3_600 ? null : Offset.FromSeconds(text[0] == '-' ? -all : all);

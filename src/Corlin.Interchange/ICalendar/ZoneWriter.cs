@@ -7,7 +7,8 @@ using NodaTime.Text;
 namespace Corlin.Interchange.ICalendar;
 
 /// <summary>
-/// Writes a zone as a VTIMEZONE (RFC 5545 3.6.5) from its own transitions over a span: each is named, none follows from a rule, so that a reader that
+/// Writes a zone as a VTIMEZONE (RFC 5545 3.6.5) from its own transitions over a span: each is named, none follows from a rule, so that a
+/// reader that
 /// goes by the definition alone comes to the same moments.
 /// </summary>
 public static class ZoneWriter
@@ -23,7 +24,8 @@ public static class ZoneWriter
     {
         output.Write("BEGIN:VTIMEZONE\r\n");
         output.Write(Properties.Folded($"TZID:{zone}"));
-        foreach (var observed in Observed(Zones.Get(zone), span)) Write(output, observed);
+        foreach (var observed in Observed(Zones.Get(zone), span))
+            Write(output, observed);
         output.Write("END:VTIMEZONE\r\n");
     }
 
@@ -45,7 +47,10 @@ public static class ZoneWriter
     public static Stretch Covering(Instant first, Instant last)
     {
         var most = Bounded(first) + Duration.FromDays(366 * YearsAhead);
-        return new Stretch(Bounded(first) - Duration.FromDays(2), Instant.Max(Bounded(first), Instant.Min(Bounded(last), most)) + Duration.FromDays(2));
+        return new Stretch(
+            Bounded(first) - Duration.FromDays(2),
+            Instant.Max(Bounded(first), Instant.Min(Bounded(last), most)) + Duration.FromDays(2)
+        );
     }
 
     private static readonly Instant Earliest = Instant.FromUtc(1900, 1, 1, 0, 0);
@@ -62,12 +67,14 @@ public static class ZoneWriter
         foreach (var interval in zone.GetZoneIntervals(span.Start, span.End))
         {
             // What holds when the span begins may have begun long before, or always.
-            var (start, before) = interval.HasStart && interval.Start > Earliest
-                ? (interval.Start, zone.GetZoneInterval(interval.Start - Duration.Epsilon).WallOffset)
-                : (Earliest, interval.WallOffset);
+            var (start, before) =
+                interval.HasStart && interval.Start > Earliest
+                    ? (interval.Start, zone.GetZoneInterval(interval.Start - Duration.Epsilon).WallOffset)
+                    : (Earliest, interval.WallOffset);
             var daylight = interval.Savings > Offset.Zero;
             var alike = found.Find(o => (o.Daylight, o.From, o.To, o.Name) == (daylight, before, interval.WallOffset, interval.Name));
-            if (alike is null) found.Add(alike = new Observance(daylight, before, interval.WallOffset, interval.Name, []));
+            if (alike is null)
+                found.Add(alike = new Observance(daylight, before, interval.WallOffset, interval.Name, []));
             // A transition is told on the clock that held before it.
             alike.Starts.Add(start.WithOffset(before).LocalDateTime);
         }
@@ -81,7 +88,8 @@ public static class ZoneWriter
         output.Write($"BEGIN:{kind}\r\n");
         output.Write($"DTSTART:{Local.Format(observed.Starts[0])}\r\n");
         // Some readers take DTSTART for one of the onsets only where it stands among the dates too.
-        foreach (var start in observed.Starts.Count > 1 ? observed.Starts : []) output.Write($"RDATE:{Local.Format(start)}\r\n");
+        foreach (var start in observed.Starts.Count > 1 ? observed.Starts : [])
+            output.Write($"RDATE:{Local.Format(start)}\r\n");
         output.Write($"TZOFFSETFROM:{Text(observed.From)}\r\n");
         output.Write($"TZOFFSETTO:{Text(observed.To)}\r\n");
         output.Write(Properties.Folded($"TZNAME:{observed.Name}"));
@@ -92,7 +100,9 @@ public static class ZoneWriter
     private static string Text(Offset offset)
     {
         var seconds = Math.Abs(offset.Seconds);
-        var text = new StringBuilder(offset.Seconds < 0 ? "-" : "+").Append((seconds / 3600).ToString("00", CultureInfo.InvariantCulture)).Append((seconds / 60 % 60).ToString("00", CultureInfo.InvariantCulture));
+        var text = new StringBuilder(offset.Seconds < 0 ? "-" : "+")
+            .Append((seconds / 3600).ToString("00", CultureInfo.InvariantCulture))
+            .Append((seconds / 60 % 60).ToString("00", CultureInfo.InvariantCulture));
         return seconds % 60 == 0 ? text.ToString() : text.Append((seconds % 60).ToString("00", CultureInfo.InvariantCulture)).ToString();
     }
 }

@@ -12,9 +12,18 @@ public static class InvitationReader
 {
     public static ReceivedInvitation? Read(string text)
     {
-        if (Calendar.Load(text)?.Events.FirstOrDefault() is not { Uid: { } uid, Start: { } start, End: { } end, Organizer.Value: { } organiser } asked) return null;
+        if (
+            Calendar.Load(text)?.Events.FirstOrDefault()
+            is not { Uid: { } uid, Start: { } start, End: { } end, Organizer.Value: { } organiser } asked
+        )
+            return null;
         return new ReceivedInvitation(
-            uid, asked.Sequence, organiser.AbsoluteUri["mailto:".Length..], asked.Summary ?? "",
-            Zoned.Read(start, DateTimeZone.Utc).ToUnixTimeMilliseconds(), Zoned.Read(end, DateTimeZone.Utc).ToUnixTimeMilliseconds());
+            uid,
+            asked.Sequence,
+            organiser.AbsoluteUri["mailto:".Length..],
+            asked.Summary ?? "",
+            Zoned.Read(start, DateTimeZone.Utc).ToUnixTimeMilliseconds(),
+            Zoned.Read(end, DateTimeZone.Utc).ToUnixTimeMilliseconds()
+        );
     }
 }

@@ -11,20 +11,42 @@ public static class LetterWriter
     /// <param name="answers">The id of the message that it answers, without angle brackets.</param>
     /// <param name="automatic">Whether nobody wrote it now (RFC 3834 5).</param>
     /// <param name="calendar">A calendar file that goes along, with its name; null for none.</param>
-    public static MimeMessage ToMime(string messageId, Mailbox from, Mailbox to, string subject, string text, Instant stamp, string? answers = null, (string Name, string Text)? calendar = null,
-        bool automatic = false)
+    public static MimeMessage ToMime(
+        string messageId,
+        Mailbox from,
+        Mailbox to,
+        string subject,
+        string text,
+        Instant stamp,
+        string? answers = null,
+        (string Name, string Text)? calendar = null,
+        bool automatic = false
+    )
     {
         MimeEntity body = new TextPart("plain") { Text = text, ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         if (calendar is { } file)
         {
-            var part = new TextPart("calendar") { Text = file.Text, FileName = file.Name, ContentTransferEncoding = ContentEncoding.Base64, ContentDisposition = new ContentDisposition(ContentDisposition.Attachment) { FileName = file.Name } };
+            var part = new TextPart("calendar")
+            {
+                Text = file.Text,
+                FileName = file.Name,
+                ContentTransferEncoding = ContentEncoding.Base64,
+                ContentDisposition = new ContentDisposition(ContentDisposition.Attachment) { FileName = file.Name },
+            };
             body = new Multipart("mixed") { body, part };
         }
 
-        var message = new MimeMessage { MessageId = messageId, Date = stamp.ToDateTimeOffset(), Subject = subject, Body = body };
+        var message = new MimeMessage
+        {
+            MessageId = messageId,
+            Date = stamp.ToDateTimeOffset(),
+            Subject = subject,
+            Body = body,
+        };
         message.From.Add(new MailboxAddress(from.Name, from.Address));
         message.To.Add(new MailboxAddress(to.Name, to.Address));
-        if (automatic) message.Headers.Add("Auto-Submitted", "auto-replied");
+        if (automatic)
+            message.Headers.Add("Auto-Submitted", "auto-replied");
         if (answers is not null)
         {
             message.InReplyTo = answers;

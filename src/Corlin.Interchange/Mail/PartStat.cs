@@ -8,19 +8,21 @@ internal static class PartStat
     public static string Write(Answer answer) => answer == Answer.None ? "NEEDS-ACTION" : answer.ToString().ToUpperInvariant();
 
     /// <summary>ROLE (RFC 5545 3.2.16).</summary>
-    public static string WriteRole(AttendeeRole role) => role switch
-    {
-        AttendeeRole.Required => "REQ-PARTICIPANT",
-        AttendeeRole.Optional => "OPT-PARTICIPANT",
-        _ => "NON-PARTICIPANT",
-    };
+    public static string WriteRole(AttendeeRole role) =>
+        role switch
+        {
+            AttendeeRole.Required => "REQ-PARTICIPANT",
+            AttendeeRole.Optional => "OPT-PARTICIPANT",
+            _ => "NON-PARTICIPANT",
+        };
 
-    public static Answer Read(string? value) => value?.ToUpperInvariant() switch
-    {
-        "ACCEPTED" => Answer.Accepted,
-        "TENTATIVE" => Answer.Tentative,
-        "DECLINED" => Answer.Declined,
-        "DELEGATED" => Answer.Delegated,
-        _ => Answer.None,
-    };
+    public static Answer Read(string? value) =>
+        value?.ToUpperInvariant() switch
+        {
+            "ACCEPTED" => Answer.Accepted,
+            "TENTATIVE" => Answer.Tentative,
+            "DECLINED" => Answer.Declined,
+            "DELEGATED" => Answer.Delegated,
+            _ => Answer.None,
+        };
 }

@@ -13,20 +13,40 @@ namespace Corlin.Interchange.Mail;
 
 /// <summary>An answer to an invitation, as an attendee's mail program sends it (REPLY, COUNTER).</summary>
 /// <param name="Proposed">Another time, which makes it a COUNTER; null for a REPLY.</param>
-public sealed record ReplyMail(Mailbox From, Mailbox To, Mailbox Organiser, string Uid, int Sequence, Instant Stamp, string Title, Answer Answer, string? Comment, Stretch? Proposed);
+public sealed record ReplyMail(
+    Mailbox From,
+    Mailbox To,
+    Mailbox Organiser,
+    string Uid,
+    int Sequence,
+    Instant Stamp,
+    string Title,
+    Answer Answer,
+    string? Comment,
+    Stretch? Proposed
+);
 
 public static class ReplyWriter
 {
     public static MimeMessage ToMime(ReplyMail reply, string messageId)
     {
         var method = reply.Proposed is null ? "REPLY" : "COUNTER";
-        var message = new MimeMessage { MessageId = messageId, Date = reply.Stamp.ToDateTimeOffset(), Subject = $"Re: {reply.Title}" };
+        var message = new MimeMessage
+        {
+            MessageId = messageId,
+            Date = reply.Stamp.ToDateTimeOffset(),
+            Subject = $"Re: {reply.Title}",
+        };
         message.From.Add(new MailboxAddress(reply.From.Name, reply.From.Address));
         message.To.Add(new MailboxAddress(reply.To.Name, reply.To.Address));
         var calendar = new TextPart("calendar") { Text = ToText(reply, method) };
         calendar.ContentType.Parameters.Add("method", method);
         calendar.ContentType.Charset = "utf-8";
-        message.Body = new MultipartAlternative { new TextPart("plain") { Text = reply.Comment ?? reply.Answer.ToString() }, calendar };
+        message.Body = new MultipartAlternative
+        {
+            new TextPart("plain") { Text = reply.Comment ?? reply.Answer.ToString() },
+            calendar,
+        };
         return message;
     }
 
@@ -46,8 +66,15 @@ public static class ReplyWriter
             occurrence.End = Zoned.Write(proposed.End, "UTC");
         }
 
-        if (reply.Comment is not null) occurrence.Comments.Add(reply.Comment);
-        occurrence.Attendees.Add(new Attendee($"mailto:{reply.From.Address}") { CommonName = reply.From.Name, ParticipationStatus = PartStat.Write(reply.Answer) });
+        if (reply.Comment is not null)
+            occurrence.Comments.Add(reply.Comment);
+        occurrence.Attendees.Add(
+            new Attendee($"mailto:{reply.From.Address}")
+            {
+                CommonName = reply.From.Name,
+                ParticipationStatus = PartStat.Write(reply.Answer),
+            }
+        );
         var calendar = new Calendar { Method = method, ProductId = "-//Ebbline//Correspondent//EN" };
         calendar.Events.Add(occurrence);
         return new CalendarSerializer().SerializeToString(calendar)!;

@@ -15,25 +15,38 @@ namespace Corlin.Interchange.Mail;
 /// <summary>Writes scheduling messages (RFC 5546) in their mail form (RFC 6047).</summary>
 public static class SchedulingWriter
 {
-    private static readonly LocalDateTimePattern LongTime = LocalDateTimePattern.Create("dddd d MMMM uuuu, HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+    private static readonly LocalDateTimePattern LongTime = LocalDateTimePattern.Create(
+        "dddd d MMMM uuuu, HH:mm",
+        System.Globalization.CultureInfo.InvariantCulture
+    );
 
     /// <summary>The message as mail: text for people, and the same as text/calendar with its method.</summary>
     /// <param name="messageId">Without angle brackets.</param>
     /// <param name="open">The content of a paper by its hash; null where it is not there.</param>
     public static MimeMessage ToMime(OutgoingMail mail, string messageId, Func<string, Stream?>? open = null)
     {
-        var message = new MimeMessage { MessageId = messageId, Date = mail.Stamp.ToDateTimeOffset(), Subject = mail.Subject };
+        var message = new MimeMessage
+        {
+            MessageId = messageId,
+            Date = mail.Stamp.ToDateTimeOffset(),
+            Subject = mail.Subject,
+        };
         // Who writes is whom a reply in words reaches; the organiser stands in the calendar part.
         message.From.Add(Box(mail.From));
         message.To.Add(Box(mail.To));
-        if (mail.From != mail.Organiser) message.ReplyTo.Add(Box(mail.From));
+        if (mail.From != mail.Organiser)
+            message.ReplyTo.Add(Box(mail.From));
         // What is about one meeting belongs together, whichever of it came first (RFC 5322 3.6.4).
         message.References.Add(Thread(mail.Uid));
 
         var calendar = new TextPart("calendar") { Text = ToText(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable };
         calendar.ContentType.Parameters.Add("method", Method(mail.Method));
         calendar.ContentType.Charset = "utf-8";
-        var body = new MultipartAlternative { new TextPart("plain") { Text = Words(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable }, calendar };
+        var body = new MultipartAlternative
+        {
+            new TextPart("plain") { Text = Words(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable },
+            calendar,
+        };
         var papers = Attached(mail, open ?? (_ => null)).ToList();
         if (papers.Count == 0)
         {
@@ -55,7 +68,8 @@ public static class SchedulingWriter
     {
         foreach (var paper in mail.Papers.Where(p => p.Address is null))
         {
-            if (open(paper.Hash) is not { } content) continue;
+            if (open(paper.Hash) is not { } content)
+                continue;
             yield return new MimePart(paper.MediaType)
             {
                 // Read whole here: what a message holds is written out after the file was closed.
@@ -95,11 +109,16 @@ public static class SchedulingWriter
                 SentBy = mail.SentBy is null ? null : new Uri($"mailto:{mail.SentBy.Address}"),
             },
             // For those who stay it takes place: a cancellation to one of them says no status (RFC 5546 3.2.5).
-            Status = mail.Uninvited ? null : mail.Method == SchedulingMethod.Cancel ? "CANCELLED" : "CONFIRMED",
+            Status =
+                mail.Uninvited ? null
+                : mail.Method == SchedulingMethod.Cancel ? "CANCELLED"
+                : "CONFIRMED",
         };
         SetEnd(occurrence, mail.Stretch, mail.Zone);
-        if (mail.Place is not null) occurrence.Location = mail.Place;
-        if (mail.Agenda is not null) occurrence.Description = mail.Agenda;
+        if (mail.Place is not null)
+            occurrence.Location = mail.Place;
+        if (mail.Agenda is not null)
+            occurrence.Description = mail.Agenda;
         if (mail.StyledAgenda is not null)
         {
             var styled = new CalendarProperty("STYLED-DESCRIPTION", mail.StyledAgenda);
@@ -108,16 +127,24 @@ public static class SchedulingWriter
             occurrence.Properties.Add(styled);
         }
 
-        foreach (var paper in mail.Papers.Where(p => p.Address is not null)) occurrence.Attachments.Add(new Attachment(paper.Address!));
-        if (mail.Link is not null) occurrence.Url = new Uri(mail.Link);
-        if (mail.Line is not null) occurrence.Comments.Add(mail.Line);
-        if (mail.RecurrenceId is { } id) occurrence.RecurrenceIdentifier = new RecurrenceIdentifier(Zoned.Write(Zones.Get(mail.Zone).ToInstant(id), mail.Zone));
-        if (mail.Series is { } series) Repeat(occurrence, series, mail.Zone);
-        foreach (var attendee in mail.Attendees) occurrence.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
+        foreach (var paper in mail.Papers.Where(p => p.Address is not null))
+            occurrence.Attachments.Add(new Attachment(paper.Address!));
+        if (mail.Link is not null)
+            occurrence.Url = new Uri(mail.Link);
+        if (mail.Line is not null)
+            occurrence.Comments.Add(mail.Line);
+        if (mail.RecurrenceId is { } id)
+            occurrence.RecurrenceIdentifier = new RecurrenceIdentifier(Zoned.Write(Zones.Get(mail.Zone).ToInstant(id), mail.Zone));
+        if (mail.Series is { } series)
+            Repeat(occurrence, series, mail.Zone);
+        foreach (var attendee in mail.Attendees)
+            occurrence.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
         calendar.Events.Add(occurrence);
-        foreach (var changed in mail.Series?.Changed ?? []) calendar.Events.Add(Changed(mail, occurrence, changed));
+        foreach (var changed in mail.Series?.Changed ?? [])
+            calendar.Events.Add(Changed(mail, occurrence, changed));
         var text = new CalendarSerializer().SerializeToString(calendar)!;
-        if (mail.Zone is "UTC" or "Etc/UTC") return text;
+        if (mail.Zone is "UTC" or "Etc/UTC")
+            return text;
         var last = mail.Series is null ? mail.Stretch.End : NodaTime.Instant.MaxValue;
         return ZoneWriter.Into(text, [mail.Zone], ZoneWriter.Covering(mail.Stretch.Start, last));
     }
@@ -139,34 +166,43 @@ public static class SchedulingWriter
             Status = series.Status,
         };
         SetEnd(one, changed.Stretch, mail.Zone);
-        if (changed.Place is not null) one.Location = changed.Place;
-        foreach (var attendee in mail.Attendees) one.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
+        if (changed.Place is not null)
+            one.Location = changed.Place;
+        foreach (var attendee in mail.Attendees)
+            one.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
         return one;
     }
 
     /// <summary>An end in an hour that comes twice is told by its length.</summary>
     private static void SetEnd(CalendarEvent occurrence, Stretch stretch, string zone)
     {
-        if (Zoned.IsReadBack(stretch.End, zone)) occurrence.End = Zoned.Write(stretch.End, zone);
-        else occurrence.Duration = Duration.FromTimeSpanExact(stretch.Length.ToTimeSpan());
+        if (Zoned.IsReadBack(stretch.End, zone))
+            occurrence.End = Zoned.Write(stretch.End, zone);
+        else
+            occurrence.Duration = Duration.FromTimeSpanExact(stretch.Length.ToTimeSpan());
     }
 
     private static void Repeat(CalendarEvent occurrence, MailSeries series, string zone)
     {
-        if (series.Rule is not null) occurrence.RecurrenceRule = new RecurrenceRule(series.Rule);
-        foreach (var start in series.LeftOut) occurrence.ExceptionDates.Add(Zoned.Write(Zones.Get(zone).ToInstant(start), zone));
-        foreach (var start in series.Added) occurrence.RecurrenceDates.Add(Zoned.Write(Zones.Get(zone).ToInstant(start), zone));
-        if (series.RelatedTo is not null) occurrence.Properties.Add(new CalendarProperty("RELATED-TO", series.RelatedTo));
+        if (series.Rule is not null)
+            occurrence.RecurrenceRule = new RecurrenceRule(series.Rule);
+        foreach (var start in series.LeftOut)
+            occurrence.ExceptionDates.Add(Zoned.Write(Zones.Get(zone).ToInstant(start), zone));
+        foreach (var start in series.Added)
+            occurrence.RecurrenceDates.Add(Zoned.Write(Zones.Get(zone).ToInstant(start), zone));
+        if (series.RelatedTo is not null)
+            occurrence.Properties.Add(new CalendarProperty("RELATED-TO", series.RelatedTo));
     }
 
-    private static Attendee Attendee(CoreAttendee attendee, bool answersWanted) => new($"mailto:{attendee.Who.Address}")
-    {
-        CommonName = attendee.Who.Name,
-        Role = PartStat.WriteRole(attendee.Role),
-        Type = attendee.Role == AttendeeRole.Resource ? "ROOM" : "INDIVIDUAL",
-        ParticipationStatus = PartStat.Write(attendee.Answer),
-        Rsvp = answersWanted && attendee.Role != AttendeeRole.Resource,
-    };
+    private static Attendee Attendee(CoreAttendee attendee, bool answersWanted) =>
+        new($"mailto:{attendee.Who.Address}")
+        {
+            CommonName = attendee.Who.Name,
+            Role = PartStat.WriteRole(attendee.Role),
+            Type = attendee.Role == AttendeeRole.Resource ? "ROOM" : "INDIVIDUAL",
+            ParticipationStatus = PartStat.Write(attendee.Answer),
+            Rsvp = answersWanted && attendee.Role != AttendeeRole.Resource,
+        };
 
     private static string Method(SchedulingMethod method) => method.ToString().ToUpperInvariant();
 
@@ -176,7 +212,10 @@ public static class SchedulingWriter
     public static string Words(OutgoingMail mail)
     {
         var zone = Zones.Get(mail.Zone);
-        var forwarder = mail.Forwarder is null ? "" : mail.ForwardedFor is null ? mail.Forwarder.Name : $"{mail.Forwarder.Name} for {mail.ForwardedFor}";
+        var forwarder =
+            mail.Forwarder is null ? ""
+            : mail.ForwardedFor is null ? mail.Forwarder.Name
+            : $"{mail.Forwarder.Name} for {mail.ForwardedFor}";
         var from = mail.SentBy is null ? mail.Organiser.Name : $"{mail.SentBy.Name} for {mail.Organiser.Name}";
         var lines = new List<string>
         {
@@ -185,23 +224,43 @@ public static class SchedulingWriter
                 SchedulingMethod.Cancel when mail.Uninvited => $"{from} no longer invites you to “{mail.Title}”.",
                 SchedulingMethod.Cancel => $"{from} has cancelled “{mail.Title}”.",
                 SchedulingMethod.DeclineCounter => $"{from} cannot take up another time; “{mail.Title}” stays as it was.",
-                SchedulingMethod.Publish => $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not asked to it.",
+                SchedulingMethod.Publish =>
+                    $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not asked to it.",
                 _ => $"{from} invites you to “{mail.Title}”.",
             },
             "",
             $"{LongTime.Format(zone.ToLocal(mail.Stretch.Start))} to {zone.ToLocal(mail.Stretch.End):HH:mm} ({mail.Zone})",
         };
         if (mail.ReaderZone is { } reader && Zones.Get(reader).GetUtcOffset(mail.Stretch.Start) != zone.GetUtcOffset(mail.Stretch.Start))
-            lines.Add($"With you: {LongTime.Format(Zones.Get(reader).ToLocal(mail.Stretch.Start))} to {Zones.Get(reader).ToLocal(mail.Stretch.End):HH:mm} ({reader})");
-        if (mail.Series is not null) lines.Add($"It repeats {mail.Series.Words}.");
-        if (mail.Place is not null) lines.Add($"Place: {mail.Place}");
-        if (mail.Link is not null) lines.Add($"Conference: {mail.Link}");
-        if (mail.DialIn is not null) lines.Add($"By telephone: {mail.DialIn.ReplaceLineEndings("; ")}");
-        if (mail is { Method: SchedulingMethod.Request, AnswersWanted: false }) lines.Add("No answer is asked for.");
-        if (mail.Changes.Count > 0) lines.AddRange(["", mail.ReaderZone is null ? "Different now" : $"Different now (times in {mail.ReaderZone})", .. mail.Changes.Select(c => $"- {c}")]);
-        if (mail.Line is not null) lines.AddRange(["", mail.Line]);
-        if (mail.Agenda is not null) lines.AddRange(["", "Agenda", mail.Agenda]);
-        if (mail.Papers.Count > 0) lines.AddRange(["", "Papers", .. mail.Papers.Select(p => p.Address is null ? $"- {p.Name}, attached" : $"- {p.Name}: {p.Address}")]);
+            lines.Add(
+                $"With you: {LongTime.Format(Zones.Get(reader).ToLocal(mail.Stretch.Start))} to {Zones.Get(reader).ToLocal(mail.Stretch.End):HH:mm} ({reader})"
+            );
+        if (mail.Series is not null)
+            lines.Add($"It repeats {mail.Series.Words}.");
+        if (mail.Place is not null)
+            lines.Add($"Place: {mail.Place}");
+        if (mail.Link is not null)
+            lines.Add($"Conference: {mail.Link}");
+        if (mail.DialIn is not null)
+            lines.Add($"By telephone: {mail.DialIn.ReplaceLineEndings("; ")}");
+        if (mail is { Method: SchedulingMethod.Request, AnswersWanted: false })
+            lines.Add("No answer is asked for.");
+        if (mail.Changes.Count > 0)
+            lines.AddRange([
+                "",
+                mail.ReaderZone is null ? "Different now" : $"Different now (times in {mail.ReaderZone})",
+                .. mail.Changes.Select(c => $"- {c}"),
+            ]);
+        if (mail.Line is not null)
+            lines.AddRange(["", mail.Line]);
+        if (mail.Agenda is not null)
+            lines.AddRange(["", "Agenda", mail.Agenda]);
+        if (mail.Papers.Count > 0)
+            lines.AddRange([
+                "",
+                "Papers",
+                .. mail.Papers.Select(p => p.Address is null ? $"- {p.Name}, attached" : $"- {p.Name}: {p.Address}"),
+            ]);
         return string.Join("\r\n", lines) + "\r\n";
     }
 }

@@ -32,13 +32,17 @@ public sealed class CalendarHouse : IAsyncDisposable
     /// <summary>The port at which it answers; it is started where it was not.</summary>
     public async Task<int> PortAsync()
     {
-        var addresses = (await server.Value).Services.GetRequiredService<IServer>().Features.GetRequiredFeature<IServerAddressesFeature>().Addresses;
+        var addresses = (await server.Value)
+            .Services.GetRequiredService<IServer>()
+            .Features.GetRequiredFeature<IServerAddressesFeature>()
+            .Addresses;
         return new Uri(addresses.First()).Port;
     }
 
     public async ValueTask DisposeAsync()
     {
-        if (server.IsValueCreated) await (await server.Value).DisposeAsync();
+        if (server.IsValueCreated)
+            await (await server.Value).DisposeAsync();
     }
 
     private async Task<WebApplication> StartAsync()
@@ -48,17 +52,21 @@ public sealed class CalendarHouse : IAsyncDisposable
         builder.WebHost.UseKestrelCore().UseUrls("http://127.0.0.1:0");
         builder.Services.AddLogging(l => l.SetMinimumLevel(LogLevel.Error));
         var app = builder.Build();
-        app.Use((context, next) =>
-        {
-            context.Request.Path = $"/{context.Request.Host.Host}{context.Request.Path}";
-            return next(context);
-        });
+        app.Use(
+            (context, next) =>
+            {
+                context.Request.Path = $"/{context.Request.Host.Host}{context.Request.Path}";
+                return next(context);
+            }
+        );
         // It says ETag and 304 as any server of files does.
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = new PhysicalFileProvider(root),
-            ContentTypeProvider = new FileExtensionContentTypeProvider(new Dictionary<string, string> { [".ics"] = "text/calendar" }),
-        });
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                FileProvider = new PhysicalFileProvider(root),
+                ContentTypeProvider = new FileExtensionContentTypeProvider(new Dictionary<string, string> { [".ics"] = "text/calendar" }),
+            }
+        );
         app.Run(context =>
         {
             context.Response.StatusCode = 404;

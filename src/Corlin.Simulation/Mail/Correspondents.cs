@@ -10,7 +10,9 @@ using NodaTime;
 
 namespace Corlin.Simulation.Mail;
 
-/// <summary>The people of the demo, who answer what they are asked after some seconds: those outside by mail, those inside as users.</summary>
+/// <summary>
+/// The people of the demo, who answer what they are asked after some seconds: those outside by mail, those inside as users.
+/// </summary>
 public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate gate, IReadStore reads, IClock clock)
 {
     /// <summary>An outsider opens an invitation and means to answer it.</summary>
@@ -26,14 +28,31 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
             return;
         }
 
-        if (part.ContentType.Parameters["method"] != "REQUEST" || InvitationReader.Read(part.Text) is not { } asked) return;
+        if (part.ContentType.Parameters["method"] != "REQUEST" || InvitationReader.Read(part.Text) is not { } asked)
+            return;
         await MeanToAsync(
-            messageId, to.Address, asked.Uid,
-            new Meant { Address = to.Address, Name = to.Name ?? "", ReplyTo = sender.Address, Invitation = asked }, cancel);
+            messageId,
+            to.Address,
+            asked.Uid,
+            new Meant
+            {
+                Address = to.Address,
+                Name = to.Name ?? "",
+                ReplyTo = sender.Address,
+                Invitation = asked,
+            },
+            cancel
+        );
     }
 
     /// <summary>Who is inside finds a letter in their mail; an outsider may write back.</summary>
-    private async Task ReceiveLetterAsync(string messageId, MimeMessage letter, MailboxAddress to, MailboxAddress sender, CancellationToken cancel)
+    private async Task ReceiveLetterAsync(
+        string messageId,
+        MimeMessage letter,
+        MailboxAddress to,
+        MailboxAddress sender,
+        CancellationToken cancel
+    )
     {
         if (await reads.ReadAsync(s => s.UserByAddress(to.Address), cancel) is { Inside: true })
         {
@@ -41,20 +60,43 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
             return;
         }
 
-        if (habits.WordsOf(to.Address) is not { } back) return;
+        if (habits.WordsOf(to.Address) is not { } back)
+            return;
         await MeanAsync(
             messageId,
-            new Meant { Address = to.Address, Name = to.Name ?? "", ReplyTo = sender.Address, Words = back.Words, Subject = letter.Subject ?? "", Answers = messageId }, back.Seconds, cancel);
+            new Meant
+            {
+                Address = to.Address,
+                Name = to.Name ?? "",
+                ReplyTo = sender.Address,
+                Words = back.Words,
+                Subject = letter.Subject ?? "",
+                Answers = messageId,
+            },
+            back.Seconds,
+            cancel
+        );
     }
 
     /// <summary>Somebody inside sees that they are asked.</summary>
     internal async Task NoticeAsync(string messageId, Notice notice, CancellationToken cancel)
     {
         // A copy asks nobody for anything.
-        if (notice.For is not null || notice.Kind is not (EffectKind.Invite or EffectKind.Moved)) return;
+        if (notice.For is not null || notice.Kind is not (EffectKind.Invite or EffectKind.Moved))
+            return;
         await MeanToAsync(
-            messageId, notice.To, notice.Entry,
-            new Meant { Address = notice.To, Name = "", Entry = notice.Entry, RecurrenceId = notice.RecurrenceId?.ToString("uuuu-MM-dd'T'HH:mm:ss", null) }, cancel);
+            messageId,
+            notice.To,
+            notice.Entry,
+            new Meant
+            {
+                Address = notice.To,
+                Name = "",
+                Entry = notice.Entry,
+                RecurrenceId = notice.RecurrenceId?.ToString("uuuu-MM-dd'T'HH:mm:ss", null),
+            },
+            cancel
+        );
     }
 
     /// <summary>Gives the answers whose time has come.</summary>
@@ -65,10 +107,14 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         foreach (var file in Directory.EnumerateFiles(folder.Pending, "*.json").Order(StringComparer.Ordinal).ToList())
         {
             var meant = JsonSerializer.Deserialize<Meant>(await File.ReadAllTextAsync(file, cancel), DemoJson.Options)!;
-            if (Instant.FromUnixTimeMilliseconds(meant.Due) > now) continue;
-            if (meant.Words is not null) await WriteBackAsync(meant, Path.GetFileNameWithoutExtension(file), cancel);
-            else if (meant.Invitation is not null) await AnswerByMailAsync(meant, Path.GetFileNameWithoutExtension(file), cancel);
-            else await AnswerInsideAsync(meant, cancel);
+            if (Instant.FromUnixTimeMilliseconds(meant.Due) > now)
+                continue;
+            if (meant.Words is not null)
+                await WriteBackAsync(meant, Path.GetFileNameWithoutExtension(file), cancel);
+            else if (meant.Invitation is not null)
+                await AnswerByMailAsync(meant, Path.GetFileNameWithoutExtension(file), cancel);
+            else
+                await AnswerInsideAsync(meant, cancel);
             // Kept, so that the same message is not answered again when it is handed over again.
             File.Move(file, Path.ChangeExtension(file, ".answered"), overwrite: true);
             given++;
@@ -87,7 +133,8 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
     private async Task MeanAsync(string messageId, Meant meant, int seconds, CancellationToken cancel)
     {
         var file = FileOf(messageId);
-        if (File.Exists(file) || File.Exists(Path.ChangeExtension(file, ".answered"))) return;
+        if (File.Exists(file) || File.Exists(Path.ChangeExtension(file, ".answered")))
+            return;
         var due = clock.GetCurrentInstant() + Duration.FromSeconds(seconds);
         await WriteAsync(file, JsonSerializer.Serialize(meant with { Due = due.ToUnixTimeMilliseconds() }, DemoJson.Options), cancel);
     }
@@ -100,7 +147,8 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         var file = Path.Combine(folder.Pending, name);
         var messages = File.Exists(file) ? await File.ReadAllLinesAsync(file, cancel) : [];
         var known = Array.IndexOf(messages, messageId);
-        if (known >= 0) return known;
+        if (known >= 0)
+            return known;
         await WriteAsync(file, string.Join('\n', [.. messages, messageId]), cancel);
         return messages.Length;
     }
@@ -116,8 +164,17 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
     {
         var asked = meant.Invitation!;
         var reply = new ReplyMail(
-            new Mailbox(meant.Name, meant.Address), new Mailbox("", meant.ReplyTo!), new Mailbox("", asked.Organiser), asked.Uid, asked.Sequence, Instant.FromUnixTimeMilliseconds(meant.Due), asked.Title,
-            meant.Answer.Answer, meant.Answer.Comment, Proposed(meant.Answer, Instant.FromUnixTimeMilliseconds(asked.Start), Instant.FromUnixTimeMilliseconds(asked.End)));
+            new Mailbox(meant.Name, meant.Address),
+            new Mailbox("", meant.ReplyTo!),
+            new Mailbox("", asked.Organiser),
+            asked.Uid,
+            asked.Sequence,
+            Instant.FromUnixTimeMilliseconds(meant.Due),
+            asked.Title,
+            meant.Answer.Answer,
+            meant.Answer.Comment,
+            Proposed(meant.Answer, Instant.FromUnixTimeMilliseconds(asked.Start), Instant.FromUnixTimeMilliseconds(asked.End))
+        );
         await folder.PutAsync(ReplyWriter.ToMime(reply, MessageId(name, meant.Address)), cancel);
     }
 
@@ -126,15 +183,26 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         var subject = meant.Subject!.StartsWith("Re: ", StringComparison.Ordinal) ? meant.Subject : $"Re: {meant.Subject}";
         await folder.PutAsync(
             LetterWriter.ToMime(
-                MessageId(name, meant.Address), new Mailbox(meant.Name, meant.Address), new Mailbox("", meant.ReplyTo!), subject, meant.Words!, Instant.FromUnixTimeMilliseconds(meant.Due), meant.Answers),
-            cancel);
+                MessageId(name, meant.Address),
+                new Mailbox(meant.Name, meant.Address),
+                new Mailbox("", meant.ReplyTo!),
+                subject,
+                meant.Words!,
+                Instant.FromUnixTimeMilliseconds(meant.Due),
+                meant.Answers
+            ),
+            cancel
+        );
     }
 
-    private static string MessageId(string name, string address) => $"{name}@{address[(address.IndexOf('@', StringComparison.Ordinal) + 1)..]}";
+    private static string MessageId(string name, string address) =>
+        $"{name}@{address[(address.IndexOf('@', StringComparison.Ordinal) + 1)..]}";
 
     private async Task AnswerInsideAsync(Meant meant, CancellationToken cancel)
     {
-        var recurrence = meant.RecurrenceId is { } id ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Parse(id).Value : (LocalDateTime?)null;
+        var recurrence = meant.RecurrenceId is { } id
+            ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Parse(id).Value
+            : (LocalDateTime?)null;
         var (who, stretch) = await reads.ReadAsync(
             store =>
             {
@@ -143,13 +211,25 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
                 var open = entry is not null && user is not null && Agreement.Of(entry, user.Id, recurrence) is { Answer: Answer.None };
                 return open ? (user!.Id, entry!.Time.ToStretch(user.HomeZone)) : default((UserId?, Stretch));
             },
-            cancel);
+            cancel
+        );
         // Answered by somebody else meanwhile, or taken back.
-        if (who is not { } person) return;
+        if (who is not { } person)
+            return;
         try
         {
             await gate.RunAsync(
-                new AnswerInvitation(person, person, meant.Entry!, recurrence, meant.Answer.Answer, meant.Answer.Comment, Proposed(meant.Answer, stretch.Start, stretch.End)), cancel);
+                new AnswerInvitation(
+                    person,
+                    person,
+                    meant.Entry!,
+                    recurrence,
+                    meant.Answer.Answer,
+                    meant.Answer.Comment,
+                    Proposed(meant.Answer, stretch.Start, stretch.End)
+                ),
+                cancel
+            );
         }
         catch (RefusedException)
         {
@@ -158,7 +238,9 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
     }
 
     private static Stretch? Proposed(HabitAnswer answer, Instant start, Instant end) =>
-        answer.ProposeMinutes is { } minutes ? new Stretch(start + Duration.FromMinutes(minutes), end + Duration.FromMinutes(minutes)) : null;
+        answer.ProposeMinutes is { } minutes
+            ? new Stretch(start + Duration.FromMinutes(minutes), end + Duration.FromMinutes(minutes))
+            : null;
 
     private static string Name(string text) => string.Concat(text.Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-'));
 

@@ -20,12 +20,14 @@ public sealed class Habits(IEnumerable<Habit> habits)
     /// <param name="times">How often they were asked about this meeting before.</param>
     public (HabitAnswer Answer, int Seconds) Of(string address, int times)
     {
-        if (!byAddress.TryGetValue(address, out var habit)) return (new HabitAnswer(Answer.Accepted, null, null), Usual(address));
+        if (!byAddress.TryGetValue(address, out var habit))
+            return (new HabitAnswer(Answer.Accepted, null, null), Usual(address));
         return (habit.Answers[Math.Min(times, habit.Answers.Count - 1)], habit.Seconds);
     }
 
     /// <summary>What somebody writes back to a letter, and after how many seconds; null where they write nothing.</summary>
-    public (string Words, int Seconds)? WordsOf(string address) => byAddress.TryGetValue(address, out var habit) && habit.Words is { } words ? (words, habit.Seconds) : null;
+    public (string Words, int Seconds)? WordsOf(string address) =>
+        byAddress.TryGetValue(address, out var habit) && habit.Words is { } words ? (words, habit.Seconds) : null;
 
     private static int Usual(string address) => 5 + (address.Sum(c => c) % 10);
 }

@@ -52,9 +52,11 @@ public sealed class MailFolder
     private static async Task<bool> KeepAsync(string folder, MimeMessage message, CancellationToken cancel)
     {
         var name = Path.Combine(folder, $"{message.Date.ToUnixTimeSeconds()}-{message.MessageId!.Replace('@', '-')}.eml");
-        if (File.Exists(name)) return false;
+        if (File.Exists(name))
+            return false;
         var unfinished = name + ".part";
-        await using (var stream = File.Create(unfinished)) await message.WriteToAsync(Crlf, stream, cancel);
+        await using (var stream = File.Create(unfinished))
+            await message.WriteToAsync(Crlf, stream, cancel);
         File.Move(unfinished, name, overwrite: true);
         return true;
     }

@@ -18,7 +18,8 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         {
             try
             {
-                if (await TakeInAsync(file, cancel)) applied++;
+                if (await TakeInAsync(file, cancel))
+                    applied++;
                 folder.TakenIn(file);
             }
             catch (Exception e) when (e is not (OperationCanceledException or IOException))
@@ -36,10 +37,14 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         var source = await File.ReadAllBytesAsync(file, cancel);
         using var stream = new MemoryStream(source);
         using var mail = await MimeMessage.LoadAsync(stream, cancel);
-        if (MailReader.Read(mail) is not { } head) return false;
+        if (MailReader.Read(mail) is not { } head)
+            return false;
         // The loop knows its senders; over SMTP this is what the server has authenticated.
         var messages = SchedulingReader.Read(mail, head.From.Address);
-        var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source) { Automatic = head.Automatic };
+        var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source)
+        {
+            Automatic = head.Automatic,
+        };
         return await gate.RunAsync(new ReceiveMail(received, messages), cancel) == Received.Applied;
     }
 }

@@ -15,5 +15,6 @@ public sealed class MailLoop(MailFolder folder, Correspondents correspondents) :
         await correspondents.ReceiveAsync(mail.MessageId, message, cancel);
     }
 
-    public Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default) => correspondents.NoticeAsync(messageId, notice, cancel);
+    public Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default) =>
+        correspondents.NoticeAsync(messageId, notice, cancel);
 }

@@ -14,10 +14,11 @@ internal sealed class DemoDays(LocalDate start)
     {
         var date = start;
         var step = Math.Sign(workingDay);
-        for (var left = Math.Abs(workingDay); left > 0;)
+        for (var left = Math.Abs(workingDay); left > 0; )
         {
             date = date.PlusDays(step);
-            if (date.DayOfWeek is not (IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday)) left--;
+            if (date.DayOfWeek is not (IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday))
+                left--;
         }
 
         return date;

@@ -6,13 +6,22 @@ namespace Corlin.Store.Mapping;
 
 internal static class ConferenceMapping
 {
-    public static Presence ToCore(PresenceRow row) => new(
-        row.PublicId, new EntryId(row.EntryId), Texts.ReadTime(row.RecurrenceId), row.UserId is { } who ? new UserId(who) : null, row.Name, row.SecretHash, row.State, row.AskedAt)
-    {
-        JoinedAt = row.JoinedAt,
-        LeftAt = row.LeftAt,
-        SeenAt = row.SeenAt,
-    };
+    public static Presence ToCore(PresenceRow row) =>
+        new(
+            row.PublicId,
+            new EntryId(row.EntryId),
+            Texts.ReadTime(row.RecurrenceId),
+            row.UserId is { } who ? new UserId(who) : null,
+            row.Name,
+            row.SecretHash,
+            row.State,
+            row.AskedAt
+        )
+        {
+            JoinedAt = row.JoinedAt,
+            LeftAt = row.LeftAt,
+            SeenAt = row.SeenAt,
+        };
 
     public static void Apply(Presence presence, PresenceRow row)
     {
@@ -21,5 +30,14 @@ internal static class ConferenceMapping
         (row.JoinedAt, row.LeftAt, row.SeenAt) = (presence.JoinedAt, presence.LeftAt, presence.SeenAt);
     }
 
-    public static Call ToCore(CallRow row) => new(row.PublicId, new EntryId(row.EntryId), new UserId(row.UserId), new UserId(row.ById), new UserId(row.InNameOfId), row.State, row.At);
+    public static Call ToCore(CallRow row) =>
+        new(
+            row.PublicId,
+            new EntryId(row.EntryId),
+            new UserId(row.UserId),
+            new UserId(row.ById),
+            new UserId(row.InNameOfId),
+            row.State,
+            row.At
+        );
 }

@@ -13,23 +13,25 @@ internal static class DraftMapping
 
     public static MeetingKind ToCore(MeetingKindRow row) => new(row.PublicId, new UserId(row.OwnerId), row.Name, row.Json);
 
-    public static Paper ToCore(DraftPaperRow row) => new(row.PublicId, default, row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt)
-    {
-        Address = row.Address,
-        GoesOut = row.GoesOut,
-    };
+    public static Paper ToCore(DraftPaperRow row) =>
+        new(row.PublicId, default, row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt)
+        {
+            Address = row.Address,
+            GoesOut = row.GoesOut,
+        };
 
-    public static DraftPaperRow ToRow(Paper paper, long draft) => new()
-    {
-        PublicId = paper.PublicId,
-        DraftId = draft,
-        Name = paper.Name,
-        MediaType = paper.MediaType,
-        Size = paper.Size,
-        Hash = paper.Hash,
-        Address = paper.Address,
-        GoesOut = paper.GoesOut,
-        AddedById = paper.AddedBy.Value,
-        AddedAt = paper.AddedAt,
-    };
+    public static DraftPaperRow ToRow(Paper paper, long draft) =>
+        new()
+        {
+            PublicId = paper.PublicId,
+            DraftId = draft,
+            Name = paper.Name,
+            MediaType = paper.MediaType,
+            Size = paper.Size,
+            Hash = paper.Hash,
+            Address = paper.Address,
+            GoesOut = paper.GoesOut,
+            AddedById = paper.AddedBy.Value,
+            AddedAt = paper.AddedAt,
+        };
 }

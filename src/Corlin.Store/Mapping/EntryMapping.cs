@@ -13,8 +13,11 @@ namespace Corlin.Store.Mapping;
 /// <summary>An entry's rows together: the unit that is stored, restored and told in the history.</summary>
 /// <param name="Marks">Null for none, so that a history written before there were any reads the same.</param>
 internal sealed record EntryRows(
-    EntryRow Entry, IReadOnlyList<OverrideRow> Overrides, IReadOnlyList<ParticipationRow> Participations,
-    IReadOnlyList<LaneMarkRow>? Marks = null)
+    EntryRow Entry,
+    IReadOnlyList<OverrideRow> Overrides,
+    IReadOnlyList<ParticipationRow> Participations,
+    IReadOnlyList<LaneMarkRow>? Marks = null
+)
 {
     /// <summary>The entry as it was in a state that the history keeps.</summary>
     public static Entry Read(string snapshot) => JsonSerializer.Deserialize<EntryRows>(snapshot, Texts.Json)!.ToCore();
@@ -24,53 +27,77 @@ internal sealed record EntryRows(
 
 internal static class EntryMapping
 {
-    public static Entry ToCore(EntryRow row, IEnumerable<OverrideRow> overrides, IEnumerable<ParticipationRow> participations, IEnumerable<LaneMarkRow> marks) => new()
-    {
-        Id = new EntryId(row.Id),
-        PublicId = row.PublicId,
-        Uid = row.Uid,
-        RelatedTo = row.RelatedTo,
-        Kind = row.Kind,
-        Home = new CalendarId(row.CalendarId),
-        Owner = new UserId(row.OwnerId),
-        Time = ToCore(row.Time)!,
-        Rule = row.Rule is null ? null : Rule.Parse(row.Rule),
-        Additions = Texts.ReadAdditions(row.Additions),
-        Exceptions = Texts.ReadTimes(row.Exceptions),
-        Overrides = [.. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled, o.AndFollowing) { Agenda = o.Agenda, Link = o.Link, Private = o.Private, Takes = o.Takes, Sequence = o.Sequence })],
-        Title = row.Title,
-        Place = row.Place,
-        Link = row.Link,
-        DialIn = row.DialIn,
-        AskedBy = row.AskedBy,
-        RingBack = row.RingBack,
-        Agenda = row.Agenda,
-        StyledAgenda = row.StyledAgenda,
-        Line = row.Line,
-        Takes = row.Takes,
-        Private = row.Private,
-        AnswersWanted = !row.NoAnswers,
-        Status = row.Status,
-        Sequence = row.Sequence,
-        Version = row.Version,
-        Participations = [.. participations.OrderBy(p => p.Id).Select(ToCore)],
-        Marks = [.. marks.OrderBy(m => m.LaneId).Select(ToCore)],
-        GoesOn = Texts.ReadWhich(row.GoesOn),
-        HoldRequest = row.HoldRequest,
-        LapsesAt = row.LapsesAt,
-        Raw = row.Raw,
-        KeptElsewhere = row.KeptElsewhere,
-        Admission = row.Admission,
-        Convened = row.Convened,
-        Groups = Texts.ReadGroups(row.Groups),
-        Tie = row is { TiedToId: { } to, TieKind: { } kind, TieGap: { } gap } ? new Tie(new EntryId(to), row.TieOccurrence, kind, gap, row.TieWords) : null,
-        MadeBy = new UserId(row.MadeById),
-        MadeAt = row.MadeAt,
-    };
+    public static Entry ToCore(
+        EntryRow row,
+        IEnumerable<OverrideRow> overrides,
+        IEnumerable<ParticipationRow> participations,
+        IEnumerable<LaneMarkRow> marks
+    ) =>
+        new()
+        {
+            Id = new EntryId(row.Id),
+            PublicId = row.PublicId,
+            Uid = row.Uid,
+            RelatedTo = row.RelatedTo,
+            Kind = row.Kind,
+            Home = new CalendarId(row.CalendarId),
+            Owner = new UserId(row.OwnerId),
+            Time = ToCore(row.Time)!,
+            Rule = row.Rule is null ? null : Rule.Parse(row.Rule),
+            Additions = Texts.ReadAdditions(row.Additions),
+            Exceptions = Texts.ReadTimes(row.Exceptions),
+            Overrides =
+            [
+                .. overrides.Select(o => new Override(o.RecurrenceId, ToCore(o.Time), o.Title, o.Place, o.Cancelled, o.AndFollowing)
+                {
+                    Agenda = o.Agenda,
+                    Link = o.Link,
+                    Private = o.Private,
+                    Takes = o.Takes,
+                    Sequence = o.Sequence,
+                }),
+            ],
+            Title = row.Title,
+            Place = row.Place,
+            Link = row.Link,
+            DialIn = row.DialIn,
+            AskedBy = row.AskedBy,
+            RingBack = row.RingBack,
+            Agenda = row.Agenda,
+            StyledAgenda = row.StyledAgenda,
+            Line = row.Line,
+            Takes = row.Takes,
+            Private = row.Private,
+            AnswersWanted = !row.NoAnswers,
+            Status = row.Status,
+            Sequence = row.Sequence,
+            Version = row.Version,
+            Participations = [.. participations.OrderBy(p => p.Id).Select(ToCore)],
+            Marks = [.. marks.OrderBy(m => m.LaneId).Select(ToCore)],
+            GoesOn = Texts.ReadWhich(row.GoesOn),
+            HoldRequest = row.HoldRequest,
+            LapsesAt = row.LapsesAt,
+            Raw = row.Raw,
+            KeptElsewhere = row.KeptElsewhere,
+            Admission = row.Admission,
+            Convened = row.Convened,
+            Groups = Texts.ReadGroups(row.Groups),
+            Tie = row is { TiedToId: { } to, TieKind: { } kind, TieGap: { } gap }
+                ? new Tie(new EntryId(to), row.TieOccurrence, kind, gap, row.TieWords)
+                : null,
+            MadeBy = new UserId(row.MadeById),
+            MadeAt = row.MadeAt,
+        };
 
     public static EntryRow NewRow(Entry entry, Instant lastEnd)
     {
-        var row = new EntryRow { PublicId = entry.PublicId, Uid = entry.Uid, Title = entry.Title, Time = new TimeColumns() };
+        var row = new EntryRow
+        {
+            PublicId = entry.PublicId,
+            Uid = entry.Uid,
+            Title = entry.Title,
+            Time = new TimeColumns(),
+        };
         Apply(entry, row, lastEnd);
         return row;
     }
@@ -107,8 +134,13 @@ internal static class EntryMapping
         row.LapsesAt = entry.LapsesAt;
         row.Raw = entry.Raw;
         row.KeptElsewhere = entry.KeptElsewhere;
-        (row.TiedToId, row.TieOccurrence, row.TieKind, row.TieGap, row.TieWords) =
-            (entry.Tie?.To.Value, entry.Tie?.RecurrenceId, entry.Tie?.Kind, entry.Tie?.Gap, entry.Tie?.Words);
+        (row.TiedToId, row.TieOccurrence, row.TieKind, row.TieGap, row.TieWords) = (
+            entry.Tie?.To.Value,
+            entry.Tie?.RecurrenceId,
+            entry.Tie?.Kind,
+            entry.Tie?.Gap,
+            entry.Tie?.Words
+        );
         row.ConferenceKey = Conferences.KeyOf(entry.Link);
         row.Admission = entry.Admission;
         row.Convened = entry.Convened;
@@ -119,12 +151,24 @@ internal static class EntryMapping
     }
 
     public static string SearchText(Entry entry) =>
-        Plain.Of(string.Join(' ', entry.Overrides.SelectMany(o => new[] { o.Title, o.Place, o.Agenda }).Prepend(entry.AskedBy).Prepend(entry.Agenda).Prepend(entry.Place).Prepend(entry.Title).OfType<string>()));
+        Plain.Of(
+            string.Join(
+                ' ',
+                entry
+                    .Overrides.SelectMany(o => new[] { o.Title, o.Place, o.Agenda })
+                    .Prepend(entry.AskedBy)
+                    .Prepend(entry.Agenda)
+                    .Prepend(entry.Place)
+                    .Prepend(entry.Title)
+                    .OfType<string>()
+            )
+        );
 
     public static OverrideRow ToRow(long entry, Override changed)
     {
         var time = new TimeColumns();
-        if (changed.Time is not null) Apply(changed.Time, time);
+        if (changed.Time is not null)
+            Apply(changed.Time, time);
         return new OverrideRow
         {
             EntryId = entry,
@@ -159,61 +203,66 @@ internal static class EntryMapping
         row.Version = part.Version;
     }
 
-    private static Participation ToCore(ParticipationRow row) => new(new UserId(row.UserId), row.Role, row.RecurrenceId)
-    {
-        Answer = row.Answer,
-        Comment = row.Comment,
-        Proposed = row is { ProposedStart: { } start, ProposedEnd: { } end } ? new Stretch(start, end) : null,
-        AnsweredAt = row.AnsweredAt,
-        AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
-        ByWordOfMouth = row.ByWordOfMouth,
-        NotAsked = row.NotAsked,
-        OwnPrivate = row.OwnPrivate,
-        Version = row.Version,
-    };
+    private static Participation ToCore(ParticipationRow row) =>
+        new(new UserId(row.UserId), row.Role, row.RecurrenceId)
+        {
+            Answer = row.Answer,
+            Comment = row.Comment,
+            Proposed = row is { ProposedStart: { } start, ProposedEnd: { } end } ? new Stretch(start, end) : null,
+            AnsweredAt = row.AnsweredAt,
+            AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
+            ByWordOfMouth = row.ByWordOfMouth,
+            NotAsked = row.NotAsked,
+            OwnPrivate = row.OwnPrivate,
+            Version = row.Version,
+        };
 
-    public static Paper ToCore(PaperRow row) => new(
-        row.PublicId, new EntryId(row.EntryId), row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt)
-    {
-        Address = row.Address,
-        GoesOut = row.GoesOut,
-    };
+    public static Paper ToCore(PaperRow row) =>
+        new(row.PublicId, new EntryId(row.EntryId), row.Name, row.MediaType, row.Size, row.Hash, new UserId(row.AddedById), row.AddedAt)
+        {
+            Address = row.Address,
+            GoesOut = row.GoesOut,
+        };
 
-    public static PaperRow ToRow(Paper paper) => new()
-    {
-        PublicId = paper.PublicId,
-        EntryId = paper.Entry.Value,
-        Name = paper.Name,
-        SearchName = Plain.Of(paper.Name),
-        MediaType = paper.MediaType,
-        Size = paper.Size,
-        Hash = paper.Hash,
-        Address = paper.Address,
-        GoesOut = paper.GoesOut,
-        AddedById = paper.AddedBy.Value,
-        AddedAt = paper.AddedAt,
-    };
+    public static PaperRow ToRow(Paper paper) =>
+        new()
+        {
+            PublicId = paper.PublicId,
+            EntryId = paper.Entry.Value,
+            Name = paper.Name,
+            SearchName = Plain.Of(paper.Name),
+            MediaType = paper.MediaType,
+            Size = paper.Size,
+            Hash = paper.Hash,
+            Address = paper.Address,
+            GoesOut = paper.GoesOut,
+            AddedById = paper.AddedBy.Value,
+            AddedAt = paper.AddedAt,
+        };
 
-    public static LaneMarkRow ToRow(long entry, LaneMark mark) => new()
-    {
-        EntryId = entry,
-        LaneId = mark.Lane.Value,
-        CategoryId = mark.Category?.Value,
-        NoReminder = mark.Reminder is { Before: null },
-        ReminderBefore = mark.Reminder?.Before,
-        Rank = mark.Rank,
-    };
+    public static LaneMarkRow ToRow(long entry, LaneMark mark) =>
+        new()
+        {
+            EntryId = entry,
+            LaneId = mark.Lane.Value,
+            CategoryId = mark.Category?.Value,
+            NoReminder = mark.Reminder is { Before: null },
+            ReminderBefore = mark.Reminder?.Before,
+            Rank = mark.Rank,
+        };
 
-    private static LaneMark ToCore(LaneMarkRow row) => new(new UserId(row.LaneId))
-    {
-        Category = row.CategoryId is { } category ? new CategoryId(category) : null,
-        Rank = row.Rank,
-        Reminder = row.NoReminder || row.ReminderBefore is not null ? new ReminderWish(row.ReminderBefore) : null,
-    };
+    private static LaneMark ToCore(LaneMarkRow row) =>
+        new(new UserId(row.LaneId))
+        {
+            Category = row.CategoryId is { } category ? new CategoryId(category) : null,
+            Rank = row.Rank,
+            Reminder = row.NoReminder || row.ReminderBefore is not null ? new ReminderWish(row.ReminderBefore) : null,
+        };
 
     private static EntryTime? ToCore(TimeColumns time)
     {
-        if (time is { FirstDay: { } first, UntilDay: { } until }) return new AllDayEntry(first, until);
+        if (time is { FirstDay: { } first, UntilDay: { } until })
+            return new AllDayEntry(first, until);
         return time is { LocalStart: { } start, Zone: { } zone, Length: { } length }
             ? new TimedEntry(start, zone, length, time.EndZone, time.TzdbVersion ?? "")
             : null;

@@ -7,17 +7,33 @@ namespace Corlin.Store.Mapping;
 
 internal static class NotesMapping
 {
-    public static MeetingNotes ToCore(NotesRow row, IEnumerable<TaskRow> tasks) => new(
-        row.PublicId, new EntryId(row.EntryId), Texts.ReadTime(row.RecurrenceId), new UserId(row.LaneId), new UserId(row.WrittenById), row.WrittenAt)
-    {
-        Text = row.Text,
-        Styled = row.Styled,
-        Tasks = [.. tasks.OrderBy(t => t.Place).Select(ToCore)],
-        Version = row.Version,
-        Released = row is { ReleasedTo: { } to, ReleasedById: { } by, ReleasedAt: { } at }
-            ? new NotesRelease(row.ReleasedText, row.ReleasedStyled, [.. to.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(id => new UserId(long.Parse(id, CultureInfo.InvariantCulture)))], new UserId(by), at)
-            : null,
-    };
+    public static MeetingNotes ToCore(NotesRow row, IEnumerable<TaskRow> tasks) =>
+        new(
+            row.PublicId,
+            new EntryId(row.EntryId),
+            Texts.ReadTime(row.RecurrenceId),
+            new UserId(row.LaneId),
+            new UserId(row.WrittenById),
+            row.WrittenAt
+        )
+        {
+            Text = row.Text,
+            Styled = row.Styled,
+            Tasks = [.. tasks.OrderBy(t => t.Place).Select(ToCore)],
+            Version = row.Version,
+            Released = row is { ReleasedTo: { } to, ReleasedById: { } by, ReleasedAt: { } at }
+                ? new NotesRelease(
+                    row.ReleasedText,
+                    row.ReleasedStyled,
+                    [
+                        .. to.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                            .Select(id => new UserId(long.Parse(id, CultureInfo.InvariantCulture))),
+                    ],
+                    new UserId(by),
+                    at
+                )
+                : null,
+        };
 
     public static void Apply(MeetingNotes notes, NotesRow row)
     {
@@ -27,8 +43,15 @@ internal static class NotesMapping
         (row.Text, row.Styled, row.Version) = (notes.Text, notes.Styled, notes.Version);
         (row.WrittenById, row.WrittenAt) = (notes.WrittenBy.Value, notes.WrittenAt);
         var released = notes.Released;
-        (row.ReleasedText, row.ReleasedStyled, row.ReleasedById, row.ReleasedAt) = (released?.Text, released?.Styled, released?.By.Value, released?.At);
-        row.ReleasedTo = released is null ? null : string.Join(' ', released.To.Select(t => t.Value.ToString(CultureInfo.InvariantCulture)));
+        (row.ReleasedText, row.ReleasedStyled, row.ReleasedById, row.ReleasedAt) = (
+            released?.Text,
+            released?.Styled,
+            released?.By.Value,
+            released?.At
+        );
+        row.ReleasedTo = released is null
+            ? null
+            : string.Join(' ', released.To.Select(t => t.Value.ToString(CultureInfo.InvariantCulture)));
     }
 
     public static void Apply(MeetingTask task, int place, NotesRow notes, TaskRow row)
@@ -38,10 +61,11 @@ internal static class NotesMapping
         (row.DoneAt, row.DoneById) = (task.DoneAt, task.DoneBy?.Value);
     }
 
-    private static MeetingTask ToCore(TaskRow row) => new(row.PublicId, row.Words, row.OwnerId is { } owner ? new UserId(owner) : null, row.Due)
-    {
-        Told = row.Told,
-        DoneAt = row.DoneAt,
-        DoneBy = row.DoneById is { } by ? new UserId(by) : null,
-    };
+    private static MeetingTask ToCore(TaskRow row) =>
+        new(row.PublicId, row.Words, row.OwnerId is { } owner ? new UserId(owner) : null, row.Due)
+        {
+            Told = row.Told,
+            DoneAt = row.DoneAt,
+            DoneBy = row.DoneById is { } by ? new UserId(by) : null,
+        };
 }

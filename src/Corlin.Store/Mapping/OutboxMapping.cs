@@ -15,7 +15,12 @@ internal static class OutboxMapping
     public static OutboxMessage ToMessage(OutboxRow row, string? asked)
     {
         var message = JsonSerializer.Deserialize<OutboxMessage>(row.Body, Texts.Json)!;
-        return asked is null ? message : message with { Mail = message.Mail! with { Attendees = JsonSerializer.Deserialize<AddressedAttendee[]>(asked, Texts.Json)! } };
+        return asked is null
+            ? message
+            : message with
+            {
+                Mail = message.Mail! with { Attendees = JsonSerializer.Deserialize<AddressedAttendee[]>(asked, Texts.Json)! },
+            };
     }
 
     public static string ToBody(OutboxMessage message, bool asked) =>

@@ -7,13 +7,25 @@ namespace Corlin.Store.Mapping;
 
 internal static class PeopleMapping
 {
-    public static CalendarUser ToCore(UserRow row) => new(
-        new UserId(row.Id), row.PublicId, row.Kind, row.Name, row.Address, row.Inside, row.Zone, Texts.ReadHours(row.Hours), row.Place, row.Flag, row.Post)
-    {
-        KeptFor = row.KeptForId is { } principal ? new UserId(principal) : null,
-        Version = row.Version,
-        TellsWhere = row.TellsWhere,
-    };
+    public static CalendarUser ToCore(UserRow row) =>
+        new(
+            new UserId(row.Id),
+            row.PublicId,
+            row.Kind,
+            row.Name,
+            row.Address,
+            row.Inside,
+            row.Zone,
+            Texts.ReadHours(row.Hours),
+            row.Place,
+            row.Flag,
+            row.Post
+        )
+        {
+            KeptFor = row.KeptForId is { } principal ? new UserId(principal) : null,
+            Version = row.Version,
+            TellsWhere = row.TellsWhere,
+        };
 
     public static UserRow ToRow(CalendarUser user)
     {
@@ -44,11 +56,28 @@ internal static class PeopleMapping
     }
 
     private static void Apply(CalendarUser user, UserRow row) =>
-        (row.Name, row.SearchName, row.Address, row.Zone, row.Hours, row.Place, row.Flag, row.Post, row.KeptForId, row.TellsWhere) =
-        (user.Name, Plain.Of(user.Name), user.Address, user.Zone, Texts.Write(user.Hours), user.Place, user.Flag, user.Post, user.KeptFor?.Value, user.TellsWhere);
+        (row.Name, row.SearchName, row.Address, row.Zone, row.Hours, row.Place, row.Flag, row.Post, row.KeptForId, row.TellsWhere) = (
+            user.Name,
+            Plain.Of(user.Name),
+            user.Address,
+            user.Zone,
+            Texts.Write(user.Hours),
+            user.Place,
+            user.Flag,
+            user.Post,
+            user.KeptFor?.Value,
+            user.TellsWhere
+        );
 
-    public static PersonFacts FactsOf(UserRow row, IEnumerable<string> otherAddresses) => new(
-        [.. otherAddresses.Order(StringComparer.Ordinal)], Lines(row.Telephones), row.AssistantId is { } id ? new UserId(id) : null, row.Note, row.Capacity, Lines(row.Features));
+    public static PersonFacts FactsOf(UserRow row, IEnumerable<string> otherAddresses) =>
+        new(
+            [.. otherAddresses.Order(StringComparer.Ordinal)],
+            Lines(row.Telephones),
+            row.AssistantId is { } id ? new UserId(id) : null,
+            row.Note,
+            row.Capacity,
+            Lines(row.Features)
+        );
 
     public static Membership ToCore(MembershipRow row) => new(new UserId(row.GroupId), new UserId(row.UserId), row.From, row.Until);
 
@@ -56,14 +85,15 @@ internal static class PeopleMapping
 
     private static ImmutableArray<string> Lines(string? text) => text is null ? [] : [.. text.Split('\n')];
 
-    public static Followed ToCore(FollowedRow row) => new(row.Id, new CalendarId(row.CalendarId), new UserId(row.OwnerId), row.Name, row.Address, row.Most, row.Every)
-    {
-        DueAt = row.DueAt,
-        FetchedAt = row.FetchedAt,
-        Failure = row.Failure,
-        Failures = row.Failures,
-        Tag = row.Tag,
-    };
+    public static Followed ToCore(FollowedRow row) =>
+        new(row.Id, new CalendarId(row.CalendarId), new UserId(row.OwnerId), row.Name, row.Address, row.Most, row.Every)
+        {
+            DueAt = row.DueAt,
+            FetchedAt = row.FetchedAt,
+            Failure = row.Failure,
+            Failures = row.Failures,
+            Tag = row.Tag,
+        };
 
     public static FollowedRow ToRow(Followed followed)
     {
@@ -82,5 +112,11 @@ internal static class PeopleMapping
 
     /// <summary>When it was read and how that went.</summary>
     public static void Apply(Followed followed, FollowedRow row) =>
-        (row.DueAt, row.FetchedAt, row.Failure, row.Failures, row.Tag) = (followed.DueAt, followed.FetchedAt, followed.Failure, followed.Failures, followed.Tag);
+        (row.DueAt, row.FetchedAt, row.Failure, row.Failures, row.Tag) = (
+            followed.DueAt,
+            followed.FetchedAt,
+            followed.Failure,
+            followed.Failures,
+            followed.Tag
+        );
 }

@@ -6,14 +6,28 @@ namespace Corlin.Store.Mapping;
 
 internal static class RequestMapping
 {
-    public static MeetingRequest ToCore(MeetingRequestRow row) => new(
-        row.PublicId, new UserId(row.PrincipalId), row.Caller, row.PersonId is { } person ? new UserId(person) : null, row.RingBack, row.Way, row.Why, row.Minutes, row.Urgency,
-        row.Promised, row.Private, row.State, new UserId(row.TakenById), row.TakenAt)
-    {
-        Entry = row.Entry,
-        HoldRequest = row.HoldRequest,
-        Version = row.Version,
-    };
+    public static MeetingRequest ToCore(MeetingRequestRow row) =>
+        new(
+            row.PublicId,
+            new UserId(row.PrincipalId),
+            row.Caller,
+            row.PersonId is { } person ? new UserId(person) : null,
+            row.RingBack,
+            row.Way,
+            row.Why,
+            row.Minutes,
+            row.Urgency,
+            row.Promised,
+            row.Private,
+            row.State,
+            new UserId(row.TakenById),
+            row.TakenAt
+        )
+        {
+            Entry = row.Entry,
+            HoldRequest = row.HoldRequest,
+            Version = row.Version,
+        };
 
     public static void Apply(MeetingRequest request, MeetingRequestRow row)
     {

@@ -92,7 +92,9 @@ internal sealed class OutboxRow
     public Instant NotBefore { get; set; }
     public required string Body { get; set; }
 
-    /// <summary>Those asked, where they are many and stand once for all messages that name them; null where they stand in the body.</summary>
+    /// <summary>
+    /// Those asked, where they are many and stand once for all messages that name them; null where they stand in the body.
+    /// </summary>
     public long? AskedId { get; set; }
     public Instant? SentAt { get; set; }
     public Instant? WithdrawnAt { get; set; }
@@ -143,7 +145,9 @@ internal sealed class WaitingAddressRow
     public long? EndedById { get; set; }
 }
 
-/// <summary>All who are asked to something, for every message that names them: in each they would be as many lists as there are people.</summary>
+/// <summary>
+/// All who are asked to something, for every message that names them: in each they would be as many lists as there are people.
+/// </summary>
 internal sealed class AskedRow
 {
     public long Id { get; set; }

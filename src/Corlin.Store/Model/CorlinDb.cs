@@ -326,7 +326,13 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             n.HasIndex(x => x.PublicId).IsUnique();
             // No key to the entry: what an undo takes away comes back under its old number, and its notes with it.
-            n.HasIndex(x => new { x.EntryId, x.RecurrenceId, x.LaneId }).IsUnique();
+            n.HasIndex(x => new
+                {
+                    x.EntryId,
+                    x.RecurrenceId,
+                    x.LaneId,
+                })
+                .IsUnique();
         });
         builder.Entity<TaskRow>(t =>
         {
@@ -363,7 +369,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             e.HasIndex(x => x.PublicId).IsUnique();
             // A meeting by its UID and organiser, an appointment by its calendar and UID: one index serves both.
             e.HasIndex(x => new { x.Uid, x.CalendarId }).IsUnique();
-            e.HasIndex(x => new { x.OwnerId, x.Kind, x.LastEnd });
+            e.HasIndex(x => new
+            {
+                x.OwnerId,
+                x.Kind,
+                x.LastEnd,
+            });
             e.HasIndex(x => x.HoldRequest).HasFilter("\"HoldRequest\" IS NOT NULL");
             e.HasIndex(x => x.ConferenceKey).HasFilter("\"ConferenceKey\" IS NOT NULL");
             e.HasIndex(x => x.TiedToId).HasFilter("\"TiedToId\" IS NOT NULL");
@@ -379,7 +390,13 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         builder.Entity<ParticipationRow>(p =>
         {
             p.HasIndex(x => new { x.EntryId, x.UserId }).IsUnique().HasFilter("\"RecurrenceId\" IS NULL");
-            p.HasIndex(x => new { x.EntryId, x.UserId, x.RecurrenceId }).IsUnique();
+            p.HasIndex(x => new
+                {
+                    x.EntryId,
+                    x.UserId,
+                    x.RecurrenceId,
+                })
+                .IsUnique();
             p.HasIndex(x => x.UserId);
             p.HasIndex(x => x.UserId, "IX_Participations_Declined").HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
@@ -412,7 +429,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         });
         builder.Entity<ReminderRow>(r =>
         {
-            r.HasKey(x => new { x.UserId, x.EntryId, x.RecurrenceId });
+            r.HasKey(x => new
+            {
+                x.UserId,
+                x.EntryId,
+                x.RecurrenceId,
+            });
             r.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<PartRow>(p =>
@@ -423,7 +445,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         });
         builder.Entity<OccupancyRow>(o =>
         {
-            o.HasKey(x => new { x.CalendarId, x.LastEnd, x.FirstStart, x.EntryId, x.RecurrenceId });
+            o.HasKey(x => new
+            {
+                x.CalendarId,
+                x.LastEnd,
+                x.FirstStart,
+                x.EntryId,
+                x.RecurrenceId,
+            });
             o.HasIndex(x => x.EntryId);
         });
     }

@@ -66,11 +66,16 @@ internal sealed class EntryRow
     public long MadeById { get; set; }
     public Instant MadeAt { get; set; }
 
-    /// <summary>Title, place and agenda of the entry and its overrides as plain text, for finding. Worked out from them: no part of the state that the history keeps.</summary>
+    /// <summary>
+    /// Title, place and agenda of the entry and its overrides as plain text, for finding. Worked out from them: no part of the state that
+    /// the history keeps.
+    /// </summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public string SearchText { get; set; } = "";
 
-    /// <summary>The key of its conference where that is one of Corlin's own. Worked out from the link: no part of the state that the history keeps.</summary>
+    /// <summary>
+    /// The key of its conference where that is one of Corlin's own. Worked out from the link: no part of the state that the history keeps.
+    /// </summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public string? ConferenceKey { get; set; }
 
@@ -117,6 +122,7 @@ internal sealed class OverrideRow
     public string? Place { get; set; }
     public bool Cancelled { get; set; }
     public bool AndFollowing { get; set; }
+
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public string? Agenda { get; set; }
 

@@ -139,7 +139,9 @@ internal sealed class CalendarRow
     public int SettingsVersion { get; set; }
 }
 
-/// <summary>Part of a calendar that is written in pieces: it is seen when it is all there, and gone when all of it is put with that calendar.</summary>
+/// <summary>
+/// Part of a calendar that is written in pieces: it is seen when it is all there, and gone when all of it is put with that calendar.
+/// </summary>
 internal sealed class PartRow
 {
     /// <summary>A calendar of its own that nobody knows of.</summary>
@@ -167,7 +169,9 @@ internal sealed class FurtherRow
     public long? EndedById { get; set; }
 }
 
-/// <summary>A calendar kept elsewhere that stands on somebody's lane. What a user said of it is never altered: a change makes a new row.</summary>
+/// <summary>
+/// A calendar kept elsewhere that stands on somebody's lane. What a user said of it is never altered: a change makes a new row.
+/// </summary>
 internal sealed class FollowedRow
 {
     public long Id { get; set; }

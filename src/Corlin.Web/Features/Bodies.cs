@@ -7,7 +7,8 @@ using Corlin.Core.Meetings;
 namespace Corlin.Web.Features;
 
 /// <summary>
-/// Every body is looked at where it comes in, before anything is done with it: no list without bound or with nothing in it, no text longer than any
+/// Every body is looked at where it comes in, before anything is done with it: no list without bound or with nothing in it, no text longer
+/// than any
 /// screen takes, no control characters. What is more than that is the rule of the change.
 /// </summary>
 internal sealed class Bodies : IEndpointFilter
@@ -32,26 +33,45 @@ internal sealed class Bodies : IEndpointFilter
     };
 
     /// <summary>Texts of one line: a break in one would go on into a head, a file or a list.</summary>
-    private static readonly HashSet<string> OneLine = new(StringComparer.Ordinal) { "name", "title", "place", "address", "town", "zone", "caller", "post", "subject", "category", "site", "country", "link" };
+    private static readonly HashSet<string> OneLine = new(StringComparer.Ordinal)
+    {
+        "name",
+        "title",
+        "place",
+        "address",
+        "town",
+        "zone",
+        "caller",
+        "post",
+        "subject",
+        "category",
+        "site",
+        "country",
+        "link",
+    };
 
     private static readonly ConcurrentDictionary<Type, (string Name, PropertyInfo Property)[]> Parts = [];
 
     public ValueTask<object?> InvokeAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
     {
         foreach (var argument in context.Arguments)
-            if (argument is not null && IsBody(argument.GetType())) Look(argument, "", 0);
+            if (argument is not null && IsBody(argument.GetType()))
+                Look(argument, "", 0);
         // The name of a file that is laid down is made plain where it is read.
         foreach (var (name, values) in context.HttpContext.Request.Query.Where(q => q.Key != "name"))
-            foreach (var value in values)
-                if (value is not null) Text(value, name);
+        foreach (var value in values)
+            if (value is not null)
+                Text(value, name);
         return next(context);
     }
 
-    private static bool IsBody(Type type) => type.Namespace?.StartsWith("Corlin.Web.Features", StringComparison.Ordinal) == true && type != typeof(Reader) && type.IsClass;
+    private static bool IsBody(Type type) =>
+        type.Namespace?.StartsWith("Corlin.Web.Features", StringComparison.Ordinal) == true && type != typeof(Reader) && type.IsClass;
 
     private static void Look(object? value, string field, int depth)
     {
-        if (depth > MostDeep) throw new RefusedException(RefusalKind.BadInput, field, field);
+        if (depth > MostDeep)
+            throw new RefusedException(RefusalKind.BadInput, field, field);
         switch (value)
         {
             case null or JsonElement:
@@ -63,30 +83,44 @@ internal sealed class Bodies : IEndpointFilter
                 var count = 0;
                 foreach (var item in items)
                 {
-                    if (item is null) throw new RefusedException(RefusalKind.BadInput, field, "nothing");
-                    if (++count > MostItems) throw new RefusedException(RefusalKind.TooMany, field, $"{MostItems:N0} of them");
+                    if (item is null)
+                        throw new RefusedException(RefusalKind.BadInput, field, "nothing");
+                    if (++count > MostItems)
+                        throw new RefusedException(RefusalKind.TooMany, field, $"{MostItems:N0} of them");
                     Look(item, field, depth + 1);
                 }
 
                 return;
         }
 
-        if (!IsBody(value.GetType())) return;
-        var parts = Parts.GetOrAdd(value.GetType(), t => [.. t.GetProperties().Where(p => p.GetIndexParameters().Length == 0).Select(p => (JsonNamingPolicy.CamelCase.ConvertName(p.Name), p))]);
-        foreach (var (name, property) in parts) Look(property.GetValue(value), name, depth + 1);
+        if (!IsBody(value.GetType()))
+            return;
+        var parts = Parts.GetOrAdd(value.GetType(), t =>
+            [
+                .. t.GetProperties()
+                    .Where(p => p.GetIndexParameters().Length == 0)
+                    .Select(p => (JsonNamingPolicy.CamelCase.ConvertName(p.Name), p)),
+            ]
+        );
+        foreach (var (name, property) in parts)
+            Look(property.GetValue(value), name, depth + 1);
     }
 
     private static void Text(string text, string field)
     {
-        if (text.Length > Longer.GetValueOrDefault(field, LongestText)) throw new RefusedException(RefusalKind.BadInput, field, text[..40] + "…");
+        if (text.Length > Longer.GetValueOrDefault(field, LongestText))
+            throw new RefusedException(RefusalKind.BadInput, field, text[..40] + "…");
         var oneLine = OneLine.Contains(field);
         foreach (var c in text)
-            if (char.IsControl(c) && (oneLine || c is not ('\n' or '\r' or '\t'))) throw new RefusedException(RefusalKind.BadInput, field, "a control character");
+            if (char.IsControl(c) && (oneLine || c is not ('\n' or '\r' or '\t')))
+                throw new RefusedException(RefusalKind.BadInput, field, "a control character");
         // Half a character stands for nothing and cannot be stored.
         for (var i = 0; i < text.Length; i++)
         {
-            if (!char.IsSurrogate(text[i])) continue;
-            if (!char.IsHighSurrogate(text[i]) || i + 1 == text.Length || !char.IsLowSurrogate(text[i + 1])) throw new RefusedException(RefusalKind.BadInput, field, "half a character");
+            if (!char.IsSurrogate(text[i]))
+                continue;
+            if (!char.IsHighSurrogate(text[i]) || i + 1 == text.Length || !char.IsLowSurrogate(text[i + 1]))
+                throw new RefusedException(RefusalKind.BadInput, field, "half a character");
             i++;
         }
     }

@@ -53,7 +53,8 @@ internal static class Endpoints
     /// <summary>Whether it answers, and what goes on failing beside it.</summary>
     private static IResult Health(Warmth warmth, Workers workers)
     {
-        if (!warmth.IsWarm) return Results.StatusCode(StatusCodes.Status503ServiceUnavailable);
+        if (!warmth.IsWarm)
+            return Results.StatusCode(StatusCodes.Status503ServiceUnavailable);
         var failing = workers.Failing;
         return Results.Text(failing.Count == 0 ? "healthy" : string.Join('\n', failing.Select(f => $"failing since {f.Since}: {f.Name}")));
     }
@@ -97,7 +98,8 @@ internal static class Endpoints
         HandoverEndpoints.Map(api);
         AccessEndpoints.Map(api);
         HistoryEndpoints.Map(api);
-        if (demo) DemoEndpoints.Map(api);
+        if (demo)
+            DemoEndpoints.Map(api);
         api.MapFallback(() => Results.Problem(title: "Not found.", statusCode: 404, type: "corlin:not-found"));
     }
 }

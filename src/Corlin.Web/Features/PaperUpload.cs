@@ -20,9 +20,11 @@ internal static class PaperUpload
         await using var coming = await TemporaryFile.OfAsync(request);
         var begins = new byte[Looked];
         var looked = await coming.ReadAtLeastAsync(begins, Looked, throwOnEndOfStream: false, request.HttpContext.RequestAborted);
-        var type = PaperTypes.MediaTypeOf(plain, begins.AsSpan(0, looked)) ?? throw new RefusedException(RefusalKind.PaperNotTaken, "papers", plain);
+        var type = PaperTypes.MediaTypeOf(plain, begins.AsSpan(0, looked))
+            ?? throw new RefusedException(RefusalKind.PaperNotTaken, "papers", plain);
         coming.Position = 0;
-        var kept = await files.KeepAsync(coming, Paper.MostBytes, request.HttpContext.RequestAborted) ?? throw new RefusedException(RefusalKind.PaperNotTaken, "papers", plain);
+        var kept = await files.KeepAsync(coming, Paper.MostBytes, request.HttpContext.RequestAborted)
+            ?? throw new RefusedException(RefusalKind.PaperNotTaken, "papers", plain);
         return new NewPaper(plain, type, kept.Size, kept.Hash);
     }
 
@@ -41,6 +43,8 @@ internal static class PaperUpload
     {
         var last = name.Split('/', '\\')[^1];
         var plain = string.Concat(last.Where(c => !char.IsControl(c) && !"<>:\"|?*".Contains(c))).Trim().TrimStart('.');
-        return plain.Length is > 0 and <= Paper.LongestName ? plain : throw new RefusedException(RefusalKind.BadInput, "name", plain.Length > 60 ? plain[..60] + "…" : plain);
+        return plain.Length is > 0 and <= Paper.LongestName
+            ? plain
+            : throw new RefusedException(RefusalKind.BadInput, "name", plain.Length > 60 ? plain[..60] + "…" : plain);
     }
 }

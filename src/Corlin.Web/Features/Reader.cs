@@ -17,9 +17,15 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
     public static ValueTask<Reader?> BindAsync(HttpContext context)
     {
         var services = context.RequestServices;
-        return ValueTask.FromResult<Reader?>(new Reader(
-            services.GetRequiredService<IReadStore>(), services.GetRequiredService<IWriteGate>(), services.GetRequiredService<IClock>(), context.User.Person(),
-            context.RequestAborted));
+        return ValueTask.FromResult<Reader?>(
+            new Reader(
+                services.GetRequiredService<IReadStore>(),
+                services.GetRequiredService<IWriteGate>(),
+                services.GetRequiredService<IClock>(),
+                context.User.Person(),
+                context.RequestAborted
+            )
+        );
     }
 
     public Task<T> ReadAsync<T>(Func<ICalendarReads, T> read) => Store.ReadAsync(read, Cancel);
@@ -31,13 +37,17 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
 
     /// <summary>Somebody known by their public id.</summary>
     public async Task<CalendarUser> FindAsync(string publicId, string field) =>
-        await ReadAsync(s => new FindPerson(Person, publicId, Now).Run(s)) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
+        await ReadAsync(s => new FindPerson(Person, publicId, Now).Run(s))
+        ?? throw new RefusedException(RefusalKind.PersonUnknown, field, publicId);
 
     public static LocalDate Date(string text, string field) =>
-        LocalDatePattern.Iso.Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value) ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, field, Short(text));
+        LocalDatePattern.Iso.Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value)
+            ? parsed.Value
+            : throw new RefusedException(RefusalKind.BadInput, field, Short(text));
 
     public static LocalDateTime Time(string text, string field) =>
-        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value.Date)
+        LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text) is { Success: true } parsed
+        && Bounds.Holds(parsed.Value.Date)
             ? parsed.Value
             : throw new RefusedException(RefusalKind.BadInput, field, Short(text));
 
@@ -46,7 +56,10 @@ internal sealed record Reader(IReadStore Store, IWriteGate Gate, IClock Clock, U
 
     public static LocalDateTime? Occurrence(string? text)
     {
-        if (string.IsNullOrEmpty(text)) return null;
-        return LocalDateTimePattern.ExtendedIso.Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value.Date) ? parsed.Value : throw new RefusedException(RefusalKind.BadInput, "occurrence", Short(text));
+        if (string.IsNullOrEmpty(text))
+            return null;
+        return LocalDateTimePattern.ExtendedIso.Parse(text) is { Success: true } parsed && Bounds.Holds(parsed.Value.Date)
+            ? parsed.Value
+            : throw new RefusedException(RefusalKind.BadInput, "occurrence", Short(text));
     }
 }

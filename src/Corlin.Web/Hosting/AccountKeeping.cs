@@ -23,17 +23,22 @@ internal enum AccountState
 /// <summary>The ways in of others, as an administrator keeps them. Each act is allowed and noted by a change before it is done.</summary>
 internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate, IReadStore store, LiveUpdates live)
 {
-    public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) => await users.OfPersonAsync(who) is not { } account
-        ? (AccountState.None, false)
-        : (StateOf(account), account.TwoFactorEnabled);
+    public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) =>
+        await users.OfPersonAsync(who) is not { } account ? (AccountState.None, false) : (StateOf(account), account.TwoFactorEnabled);
 
-    private static AccountState StateOf(Account account) => IsClosed(account) ? AccountState.Closed : account.PasswordHash is null ? AccountState.Invited : AccountState.Open;
+    private static AccountState StateOf(Account account) =>
+        IsClosed(account) ? AccountState.Closed
+        : account.PasswordHash is null ? AccountState.Invited
+        : AccountState.Open;
 
     /// <summary>The same of many at once; who has no account is left out.</summary>
     public async Task<IReadOnlyDictionary<UserId, (AccountState State, bool SecondFactor)>> OfAsync(IReadOnlyCollection<UserId> who)
     {
         var wanted = who.Select(w => w.Value).ToArray();
-        return await users.Users.Where(a => wanted.Contains(a.PersonId)).AsAsyncEnumerable().ToDictionaryAsync(a => new UserId(a.PersonId), a => (StateOf(a), a.TwoFactorEnabled));
+        return await users
+            .Users.Where(a => wanted.Contains(a.PersonId))
+            .AsAsyncEnumerable()
+            .ToDictionaryAsync(a => new UserId(a.PersonId), a => (StateOf(a), a.TwoFactorEnabled));
     }
 
     /// <summary>A key with which somebody sets their password: once, within a day. It is nowhere stored.</summary>
@@ -43,7 +48,13 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         var account = await users.OfPersonAsync(who.Id);
         if (account is null)
         {
-            account = new Account { UserName = who.Address, Email = who.Address, EmailConfirmed = true, PersonId = who.Id.Value };
+            account = new Account
+            {
+                UserName = who.Address,
+                Email = who.Address,
+                EmailConfirmed = true,
+                PersonId = who.Id.Value,
+            };
             Must(await users.CreateAsync(account), RefusalKind.AddressTaken, who.Address);
         }
 
@@ -55,7 +66,8 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public async Task<string?> ResetAsync(string address)
     {
         var who = await store.ReadAsync(s => s.UserByAddress(address.Trim().ToLowerInvariant()));
-        if (who is null || await users.OfPersonAsync(who.Id) is not { } account) return null;
+        if (who is null || await users.OfPersonAsync(who.Id) is not { } account)
+            return null;
         await gate.RunAsync(new NoteReset(who.Id));
         return await KeyAsync(account, who);
     }
@@ -96,6 +108,7 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
 
     private static void Must(IdentityResult result, RefusalKind kind, string? what = null)
     {
-        if (!result.Succeeded) throw new RefusedException(kind, null, what);
+        if (!result.Succeeded)
+            throw new RefusedException(kind, null, what);
     }
 }

@@ -36,7 +36,13 @@ internal enum SetUpOutcome
 }
 
 /// <summary>Signing in and out, and the first account.</summary>
-internal sealed class Accounts(UserManager<Account> users, SignInManager<Account> signIn, IWriteGate gate, IReadStore store, SignInSlowdown slowdown)
+internal sealed class Accounts(
+    UserManager<Account> users,
+    SignInManager<Account> signIn,
+    IWriteGate gate,
+    IReadStore store,
+    SignInSlowdown slowdown
+)
 {
     private const int CodeLength = 6;
 
@@ -50,7 +56,8 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
     public async Task<SignInResultOf> SignInAsync(string address, string password, string from)
     {
         var said = address.Trim().ToLowerInvariant();
-        if (slowdown.Wait(from, said) is { } wait) return new SignInResultOf(SignInOutcome.TooSoon, wait);
+        if (slowdown.Wait(from, said) is { } wait)
+            return new SignInResultOf(SignInOutcome.TooSoon, wait);
         var person = await store.ReadAsync(s => s.UserByAddress(said));
         var account = person is null ? null : await users.OfPersonAsync(person.Id);
         if (account?.PasswordHash is null)
@@ -60,9 +67,11 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
         }
 
         // That a way in is closed is told to who knows its password.
-        if (await users.IsLockedOutAsync(account)) return await users.CheckPasswordAsync(account, password) ? new SignInResultOf(SignInOutcome.Closed) : Wrong(from, said);
+        if (await users.IsLockedOutAsync(account))
+            return await users.CheckPasswordAsync(account, password) ? new SignInResultOf(SignInOutcome.Closed) : Wrong(from, said);
         var result = await signIn.PasswordSignInAsync(account, password, isPersistent: true, lockoutOnFailure: false);
-        if (result.RequiresTwoFactor) return new SignInResultOf(SignInOutcome.NeedsCode);
+        if (result.RequiresTwoFactor)
+            return new SignInResultOf(SignInOutcome.NeedsCode);
         return Outcome(result, from, said);
     }
 
@@ -70,20 +79,25 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
     public async Task<SignInResultOf> SignInWithCodeAsync(string code, string from)
     {
         var account = await signIn.GetTwoFactorAuthenticationUserAsync();
-        if (account is null) return new SignInResultOf(SignInOutcome.Wrong);
+        if (account is null)
+            return new SignInResultOf(SignInOutcome.Wrong);
         var key = $"code {account.Id}";
-        if (slowdown.Wait(from, key) is { } wait) return new SignInResultOf(SignInOutcome.TooSoon, wait);
+        if (slowdown.Wait(from, key) is { } wait)
+            return new SignInResultOf(SignInOutcome.TooSoon, wait);
         var said = new string([.. code.Where(char.IsAsciiLetterOrDigit)]);
-        var result = said.Length == CodeLength && said.All(char.IsAsciiDigit)
-            ? await signIn.TwoFactorAuthenticatorSignInAsync(said, isPersistent: true, rememberClient: false)
-            : await signIn.TwoFactorRecoveryCodeSignInAsync(code.Trim());
+        var result =
+            said.Length == CodeLength && said.All(char.IsAsciiDigit)
+                ? await signIn.TwoFactorAuthenticatorSignInAsync(said, isPersistent: true, rememberClient: false)
+                : await signIn.TwoFactorRecoveryCodeSignInAsync(code.Trim());
         return Outcome(result, from, key);
     }
 
     private SignInResultOf Outcome(SignInResult result, string from, string key)
     {
-        if (result.IsLockedOut) return new SignInResultOf(SignInOutcome.Closed);
-        if (!result.Succeeded) return Wrong(from, key);
+        if (result.IsLockedOut)
+            return new SignInResultOf(SignInOutcome.Closed);
+        if (!result.Succeeded)
+            return Wrong(from, key);
         slowdown.Right(from, key);
         return new SignInResultOf(SignInOutcome.SignedIn);
     }
@@ -96,11 +110,14 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
 
     public Task SignOutAsync() => signIn.SignOutAsync();
 
-    /// <summary>Makes the first administrator with the first place and signs them in, all or nothing; refused as soon as anybody has an account.</summary>
+    /// <summary>
+    /// Makes the first administrator with the first place and signs them in, all or nothing; refused as soon as anybody has an account.
+    /// </summary>
     /// <param name="place">Where people work first; null where that is said later.</param>
     public async Task<SetUpOutcome> SetUpAsync(string name, string address, string zone, string password, Place? place)
     {
-        if (Any()) return SetUpOutcome.AlreadySetUp;
+        if (Any())
+            return SetUpOutcome.AlreadySetUp;
         var said = address.ToLowerInvariant();
         var account = new Account
         {
@@ -112,12 +129,30 @@ internal sealed class Accounts(UserManager<Account> users, SignInManager<Account
             SecurityStamp = Guid.NewGuid().ToString("N"),
             LockoutEnabled = true,
         };
-        if (!await users.TakesPasswordAsync(account, password)) return SetUpOutcome.PasswordTooShort;
+        if (!await users.TakesPasswordAsync(account, password))
+            return SetUpOutcome.PasswordTooShort;
         account.PasswordHash = users.PasswordHasher.HashPassword(account, password);
         try
         {
-            await gate.RunAsync(new FirstAccount(
-                new CalendarUser(default, "", UserKind.Person, name, said, true, zone, WorkingHours.Usual, place?.Name, 0, "administrator"), account, place));
+            await gate.RunAsync(
+                new FirstAccount(
+                    new CalendarUser(
+                        default,
+                        "",
+                        UserKind.Person,
+                        name,
+                        said,
+                        true,
+                        zone,
+                        WorkingHours.Usual,
+                        place?.Name,
+                        0,
+                        "administrator"
+                    ),
+                    account,
+                    place
+                )
+            );
         }
         catch (RefusedException e) when (e.Refusal.Kind == RefusalKind.ChangedSince)
         {

@@ -11,14 +11,28 @@ namespace Corlin.Web.Hosting;
 /// <summary>Calendar files by the interchange.</summary>
 internal sealed class CalendarFiles : ICalendarFiles
 {
-    public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) => new Content(CalendarFile.Open(file, owner, cancel));
+    public ICalendarFileContent Open(Stream file, DateTimeZone owner, CancellationToken cancel) =>
+        new Content(CalendarFile.Open(file, owner, cancel));
 
     public void Write(
-        TextWriter output, IReadOnlyList<Entry> entries, Instant stamp, IReadOnlyDictionary<UserId, Mailbox> people, IReadOnlyDictionary<EntryId, string> categories,
-        IReadOnlyList<AbsenceInFile> absences) =>
-        CalendarWriter.Write(output, entries, stamp, who => people.GetValueOrDefault(who), entry => categories.GetValueOrDefault(entry.Id), absences);
+        TextWriter output,
+        IReadOnlyList<Entry> entries,
+        Instant stamp,
+        IReadOnlyDictionary<UserId, Mailbox> people,
+        IReadOnlyDictionary<EntryId, string> categories,
+        IReadOnlyList<AbsenceInFile> absences
+    ) =>
+        CalendarWriter.Write(
+            output,
+            entries,
+            stamp,
+            who => people.GetValueOrDefault(who),
+            entry => categories.GetValueOrDefault(entry.Id),
+            absences
+        );
 
-    public void WriteBusy(TextWriter output, BusyTimes times, Instant stamp) => BusyWriter.Write(output, times.Owner, times.Span, stamp, times.Busy, times.Hours);
+    public void WriteBusy(TextWriter output, BusyTimes times, Instant stamp) =>
+        BusyWriter.Write(output, times.Owner, times.Span, stamp, times.Busy, times.Hours);
 
     private sealed class Content(CalendarFile file) : ICalendarFileContent
     {
@@ -32,7 +46,8 @@ internal sealed class CalendarFiles : ICalendarFiles
 
         public string? CategoryOf(Entry entry) => CalendarFile.CategoryOf(entry);
 
-        public bool SameBesidesCategory(Entry stands, Entry read, string category) => CalendarFile.SameBesidesCategory(stands, read, category);
+        public bool SameBesidesCategory(Entry stands, Entry read, string category) =>
+            CalendarFile.SameBesidesCategory(stands, read, category);
 
         public IEnumerable<Entry> Entries() => file.Entries();
 

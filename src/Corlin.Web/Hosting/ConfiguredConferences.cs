@@ -3,7 +3,10 @@ using Corlin.Application.Ports;
 
 namespace Corlin.Web.Hosting;
 
-/// <summary>Makes conferences where the organisation said how: at a service whose addresses it makes up itself, or on a page of this server. No number is made up.</summary>
+/// <summary>
+/// Makes conferences where the organisation said how: at a service whose addresses it makes up itself, or on a page of this server. No
+/// number is made up.
+/// </summary>
 /// <param name="pattern">An address with {key} in it; null where none was said.</param>
 internal sealed class ConfiguredConferences(string? pattern) : IConferenceLinks
 {
@@ -11,5 +14,11 @@ internal sealed class ConfiguredConferences(string? pattern) : IConferenceLinks
 
     public bool MakesLinks => pattern is not null;
 
-    public MadeConference? Make() => pattern is null ? null : new MadeConference(pattern.Replace(Key, Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10)), StringComparison.Ordinal), null);
+    public MadeConference? Make() =>
+        pattern is null
+            ? null
+            : new MadeConference(
+                pattern.Replace(Key, Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(10)), StringComparison.Ordinal),
+                null
+            );
 }

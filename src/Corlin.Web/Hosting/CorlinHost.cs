@@ -26,7 +26,8 @@ internal static class CorlinHost
     {
         var app = Compose(options, folder);
         var empty = await app.Services.PrepareStoreAsync();
-        if (options.Demo) await DemoSetUp.RunAsync(app.Services, options, empty);
+        if (options.Demo)
+            await DemoSetUp.RunAsync(app.Services, options, empty);
         await Warmth.WarmAsync(app.Services);
         return app;
     }
@@ -41,9 +42,13 @@ internal static class CorlinHost
             k.Limits.MaxRequestBodySize = 1024 * 1024;
         });
         builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
-        builder.Logging.ClearProviders().AddSimpleConsole(c => c.SingleLine = true).SetMinimumLevel(LogLevel.Warning)
+        builder
+            .Logging.ClearProviders()
+            .AddSimpleConsole(c => c.SingleLine = true)
+            .SetMinimumLevel(LogLevel.Warning)
             // Both warn of what is meant: keys lie in the data folder, and answers with a token are never kept.
-            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error)
+            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
+            .AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error)
             // A start that fails is said in one line (Start).
             .AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.Critical);
         var services = builder.Services;
@@ -76,11 +81,14 @@ internal static class CorlinHost
         services.Configure<JsonOptions>(j =>
         {
             j.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-            j.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+            j.SerializerOptions.Converters.Add(
+                new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase, allowIntegerValues: false)
+            );
             // What may not be missing is not null either: said at the edge, not found out within.
             j.SerializerOptions.RespectNullableAnnotations = true;
         });
-        if (options.Timers) services.AddHostedService<Timers>().AddHostedService<FollowTimer>();
+        if (options.Timers)
+            services.AddHostedService<Timers>().AddHostedService<FollowTimer>();
         services.AddSingleton<Workers>();
 
         var app = builder.Build();
@@ -96,7 +104,9 @@ internal static class CorlinHost
             return;
         }
 
-        services.AddSingleton(new DemoClock(SystemClock.Instance, options.Now ?? DemoSetUp.UsualStart(SystemClock.Instance.GetCurrentInstant())));
+        services.AddSingleton(
+            new DemoClock(SystemClock.Instance, options.Now ?? DemoSetUp.UsualStart(SystemClock.Instance.GetCurrentInstant()))
+        );
         services.AddSingleton<IClock>(s => s.GetRequiredService<DemoClock>());
     }
 
@@ -122,9 +132,15 @@ internal static class CorlinHost
         services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Invitations for who is away", s.GetRequiredService<AwayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
-        services.AddSingleton(s => new Worker("Calendars kept elsewhere", s.GetRequiredService<FollowWorker>().RunDueAsync, WaitsForOthers: true));
-        if (options.Demo) AddStandIns(services, options, simulation);
-        else AddReal(services, options);
+        services.AddSingleton(s => new Worker(
+            "Calendars kept elsewhere",
+            s.GetRequiredService<FollowWorker>().RunDueAsync,
+            WaitsForOthers: true
+        ));
+        if (options.Demo)
+            AddStandIns(services, options, simulation);
+        else
+            AddReal(services, options);
     }
 
     /// <summary>What stands in for the outside world, in the demo and nowhere else.</summary>
@@ -137,8 +153,10 @@ internal static class CorlinHost
         services.AddSingleton<MailIntake>();
         services.AddSingleton(s => new Worker("The people of the demo", s.GetRequiredService<Correspondents>().RunDueAsync));
         services.AddSingleton(s => new Worker("Mail that came in", s.GetRequiredService<MailIntake>().RunDueAsync));
-        if (options.Smtp is { } smtp) services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));
-        else services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
+        if (options.Smtp is { } smtp)
+            services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));
+        else
+            services.AddSingleton<IMailCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<INoticeCarrier>(s => s.GetRequiredService<MailLoop>());
         services.AddSingleton<IConferenceLinks>(new ConferenceLinks(options.Address));
         services.AddSingleton(_ => new CalendarHouse(simulation));
@@ -164,7 +182,8 @@ internal static class CorlinHost
         var site = Path.GetFullPath(options.Site);
         app.UseMiddleware<Precompressed>(site);
         app.UseResponseCompression();
-        if (Directory.Exists(site)) ServeSite(app, site);
+        if (Directory.Exists(site))
+            ServeSite(app, site);
         app.UseRouting();
         app.UseAuthentication();
         app.UseAuthorization();
@@ -173,14 +192,25 @@ internal static class CorlinHost
         app.UseMiddleware<OnceOnly>();
         Endpoints.Map(app, options.Demo);
         if (Directory.Exists(site))
-            app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = new PhysicalFileProvider(site), OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "no-cache" }).AllowAnonymous();
+            app.MapFallbackToFile(
+                    "index.html",
+                    new StaticFileOptions
+                    {
+                        FileProvider = new PhysicalFileProvider(site),
+                        OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "no-cache",
+                    }
+                )
+                .AllowAnonymous();
     }
 
-    private static void ServeSite(WebApplication app, string site) => app.UseStaticFiles(new StaticFileOptions
-    {
-        FileProvider = new PhysicalFileProvider(site),
-        // Names under assets carry the hash of their content; everything else is asked for again.
-        OnPrepareResponse = c => c.Context.Response.Headers.CacheControl =
-            c.Context.Request.Path.StartsWithSegments("/assets") ? Forever : "no-cache",
-    });
+    private static void ServeSite(WebApplication app, string site) =>
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                FileProvider = new PhysicalFileProvider(site),
+                // Names under assets carry the hash of their content; everything else is asked for again.
+                OnPrepareResponse = c =>
+                    c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? Forever : "no-cache",
+            }
+        );
 }

@@ -27,7 +27,8 @@ internal static class DemoSetUp
     {
         var lisbon = Zones.Get("Europe/Lisbon");
         var date = lisbon.ToLocal(now).Date;
-        while (date.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday) date = date.PlusDays(1);
+        while (date.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday)
+            date = date.PlusDays(1);
         return lisbon.ToInstant(date + new LocalTime(9, 42));
     }
 
@@ -37,16 +38,25 @@ internal static class DemoSetUp
         if (empty)
         {
             var clock = services.GetRequiredService<DemoClock>();
-            var seed = new DemoSeed(services.GetRequiredService<IWriteGate>(), services.GetRequiredService<IConferenceLinks>(), services.GetRequiredService<CalendarHouse>(), clock);
+            var seed = new DemoSeed(
+                services.GetRequiredService<IWriteGate>(),
+                services.GetRequiredService<IConferenceLinks>(),
+                services.GetRequiredService<CalendarHouse>(),
+                clock
+            );
             var people = await seed.RunAsync(options.DemoFolder, clock.GetCurrentInstant());
-            foreach (var person in people) await AddAccountAsync(services, person);
+            foreach (var person in people)
+                await AddAccountAsync(services, person);
             // What was told while the past was made up has been read long ago.
             var silent = new Silence();
-            await new OutboxWorker(services.GetRequiredService<IOutbox>(), services.GetRequiredService<IMailWriter>(), silent, silent).DrainAsync(clock.GetCurrentInstant());
+            await new OutboxWorker(
+                services.GetRequiredService<IOutbox>(),
+                services.GetRequiredService<IMailWriter>(),
+                silent,
+                silent
+            ).DrainAsync(clock.GetCurrentInstant());
             await services.GetRequiredService<HolidayWorker>().RunDueAsync(clock.GetCurrentInstant());
-            while (await services.GetRequiredService<FollowWorker>().RunDueAsync(clock.GetCurrentInstant()) > 0)
-            {
-            }
+            while (await services.GetRequiredService<FollowWorker>().RunDueAsync(clock.GetCurrentInstant()) > 0) { }
         }
 
         signIns.All = await AccountsAsync(services);
@@ -57,19 +67,31 @@ internal static class DemoSetUp
         await using var scope = services.CreateAsyncScope();
         var users = scope.ServiceProvider.GetRequiredService<UserManager<Account>>();
         var made = await users.CreateAsync(
-            new Account { UserName = person.Address, Email = person.Address, EmailConfirmed = true, PersonId = person.Person.Value }, Password);
-        if (!made.Succeeded) throw new InvalidOperationException(string.Join("; ", made.Errors.Select(e => e.Description)));
+            new Account
+            {
+                UserName = person.Address,
+                Email = person.Address,
+                EmailConfirmed = true,
+                PersonId = person.Person.Value,
+            },
+            Password
+        );
+        if (!made.Succeeded)
+            throw new InvalidOperationException(string.Join("; ", made.Errors.Select(e => e.Description)));
     }
 
     private static async Task<IReadOnlyList<DemoSignIn>> AccountsAsync(IServiceProvider services)
     {
         await using var scope = services.CreateAsyncScope();
         var accounts = scope.ServiceProvider.GetRequiredService<UserManager<Account>>().Users.OrderBy(a => a.Id).ToList();
-        return await services.GetRequiredService<IReadStore>().ReadAsync(store =>
-        {
-            var people = store.Users(accounts.Select(a => new Core.Calendars.UserId(a.PersonId)));
-            return (IReadOnlyList<DemoSignIn>)[.. accounts.Select(a => people[new(a.PersonId)]).Select(p => new DemoSignIn(p.Id, p.Name, p.Address, p.Post ?? ""))];
-        });
+        return await services
+            .GetRequiredService<IReadStore>()
+            .ReadAsync(store =>
+            {
+                var people = store.Users(accounts.Select(a => new Core.Calendars.UserId(a.PersonId)));
+                return (IReadOnlyList<DemoSignIn>)
+                    [.. accounts.Select(a => people[new(a.PersonId)]).Select(p => new DemoSignIn(p.Id, p.Name, p.Address, p.Post ?? ""))];
+            });
     }
 
     private sealed class Silence : IMailCarrier, INoticeCarrier

@@ -17,7 +17,8 @@ internal sealed class DemoTime(DemoClock clock, Workers workers)
         for (var round = 0; round < MostRounds; round++)
         {
             var now = await workers.RunDueAsync(clock.GetCurrentInstant(), cancel);
-            if (now == 0) break;
+            if (now == 0)
+                break;
             done += now;
         }
 

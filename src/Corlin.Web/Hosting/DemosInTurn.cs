@@ -3,14 +3,18 @@ using Corlin.Store;
 
 namespace Corlin.Web.Hosting;
 
-/// <summary>Demos one after another in one process, so that what was compiled for one serves the next. For tests: a line names the folder of the next one, and an empty line ends it.</summary>
+/// <summary>
+/// Demos one after another in one process, so that what was compiled for one serves the next. For tests: a line names the folder of the
+/// next one, and an empty line ends it.
+/// </summary>
 internal static class DemosInTurn
 {
     public static async Task<int> RunAsync(HostOptions options, TextReader lines)
     {
         while (await lines.ReadLineAsync() is { } path)
         {
-            if (path.Length == 0) continue;
+            if (path.Length == 0)
+                continue;
             using var folder = DataFolder.Take(path, fresh: false);
             await using var app = await CorlinHost.BuildAsync(options with { Data = path }, folder);
             await app.StartAsync();

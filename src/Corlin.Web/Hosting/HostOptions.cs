@@ -55,16 +55,24 @@ internal sealed record HostOptions
     public static HostOptions Parse(string[] args)
     {
         var demo = args.FirstOrDefault() == "demo";
-        if (!demo && args.FirstOrDefault() is not ("serve" or "openapi" or "reset-password")) throw new FormatException("Say demo or serve.");
+        if (!demo && args.FirstOrDefault() is not ("serve" or "openapi" or "reset-password"))
+            throw new FormatException("Say demo or serve.");
         var options = new HostOptions { Demo = demo, Data = demo ? "data/demo" : "data/corlin" };
         var first = 1;
         if (args[0] == "reset-password")
         {
-            options = options with { ResetFor = args.Length > 1 && args[1].Contains('@', StringComparison.Ordinal) ? args[1] : throw new FormatException("Say whose: reset-password somebody@ebbline.example.") };
+            options = options with
+            {
+                ResetFor =
+                    args.Length > 1 && args[1].Contains('@', StringComparison.Ordinal)
+                        ? args[1]
+                        : throw new FormatException("Say whose: reset-password somebody@ebbline.example."),
+            };
             first = 2;
         }
 
-        string? emptied = null, conferences = null;
+        string? emptied = null,
+            conferences = null;
         for (var i = first; i < args.Length; i++)
         {
             string Value(string name) => ++i < args.Length ? args[i] : throw new FormatException($"{name} needs a value.");
@@ -73,7 +81,9 @@ internal sealed record HostOptions
                 "--port" => options with { Port = PortNumber(Value("--port")) },
                 "--data" => options with { Data = Value("--data") },
                 "--fresh" when demo => options with { Fresh = true },
-                "--fresh" => throw new FormatException("--fresh empties the demo alone. To empty a real organisation for good say --empty-this-folder with the name of its folder."),
+                "--fresh" => throw new FormatException(
+                    "--fresh empties the demo alone. To empty a real organisation for good say --empty-this-folder with the name of its folder."
+                ),
                 "--empty-this-folder" when args[0] == "serve" => Said(options, emptied = Value("--empty-this-folder")),
                 "--conferences" when args[0] == "serve" => Said(options, conferences = Value("--conferences")),
                 "--now" when demo => options with { Now = Moment(Value("--now")) },
@@ -89,8 +99,14 @@ internal sealed record HostOptions
         }
 
         if (emptied is not null && emptied != Path.GetFileName(Path.GetFullPath(options.Data)))
-            throw new FormatException($"--empty-this-folder says “{emptied}”, and the data folder is called “{Path.GetFileName(Path.GetFullPath(options.Data))}”. Nothing was emptied.");
-        return options with { Fresh = options.Fresh || emptied is not null, Conferences = conferences is null ? null : ConferencePattern(conferences, options) };
+            throw new FormatException(
+                $"--empty-this-folder says “{emptied}”, and the data folder is called “{Path.GetFileName(Path.GetFullPath(options.Data))}”. Nothing was emptied."
+            );
+        return options with
+        {
+            Fresh = options.Fresh || emptied is not null,
+            Conferences = conferences is null ? null : ConferencePattern(conferences, options),
+        };
     }
 
     private static HostOptions Said(HostOptions options, string _) => options;
@@ -98,10 +114,16 @@ internal sealed record HostOptions
     /// <summary>"here" for the page of this server, or the address of a service with {key} in it.</summary>
     private static string ConferencePattern(string text, HostOptions options)
     {
-        if (text == "here") return $"{options.Address}/conference/{ConfiguredConferences.Key}";
-        return text.Contains(ConfiguredConferences.Key, StringComparison.Ordinal) && Uri.TryCreate(text.Replace(ConfiguredConferences.Key, "x", StringComparison.Ordinal), UriKind.Absolute, out var address) && address.Scheme is "https" or "http"
+        if (text == "here")
+            return $"{options.Address}/conference/{ConfiguredConferences.Key}";
+        return
+            text.Contains(ConfiguredConferences.Key, StringComparison.Ordinal)
+            && Uri.TryCreate(text.Replace(ConfiguredConferences.Key, "x", StringComparison.Ordinal), UriKind.Absolute, out var address)
+            && address.Scheme is "https" or "http"
             ? text
-            : throw new FormatException($"--conferences takes “here” or an address with {ConfiguredConferences.Key} in it, https://meet.ebbline.example/{ConfiguredConferences.Key}, not “{text}”.");
+            : throw new FormatException(
+                $"--conferences takes “here” or an address with {ConfiguredConferences.Key} in it, https://meet.ebbline.example/{ConfiguredConferences.Key}, not “{text}”."
+            );
     }
 
     /// <summary>A wall-clock time with its zone, "2027-03-08T09:42[Europe/Lisbon]".</summary>
@@ -111,16 +133,20 @@ internal sealed record HostOptions
         if (bracket > 0 && text[^1] == ']' && Zones.Exists(text[(bracket + 1)..^1]))
         {
             var local = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text[..bracket]);
-            if (local.Success) return Zones.Get(text[(bracket + 1)..^1]).ToInstant(local.Value);
+            if (local.Success)
+                return Zones.Get(text[(bracket + 1)..^1]).ToInstant(local.Value);
         }
 
         throw new FormatException($"--now takes a time with its zone, 2027-03-08T09:42[Europe/Lisbon], not “{text}”.");
     }
 
-    private static string WebAddress(string text) => Uri.TryCreate(text, UriKind.Absolute, out var address) && address.Scheme is "https" or "http" && address.Query.Length == 0
-        ? text.TrimEnd('/')
-        : throw new FormatException($"--address takes where people reach Corlin, https://corlin.ebbline.example, not “{text}”.");
+    private static string WebAddress(string text) =>
+        Uri.TryCreate(text, UriKind.Absolute, out var address) && address.Scheme is "https" or "http" && address.Query.Length == 0
+            ? text.TrimEnd('/')
+            : throw new FormatException($"--address takes where people reach Corlin, https://corlin.ebbline.example, not “{text}”.");
 
     private static int PortNumber(string text) =>
-        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port < 65536 ? port : throw new FormatException($"“{text}” is no port.");
+        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port < 65536
+            ? port
+            : throw new FormatException($"“{text}” is no port.");
 }

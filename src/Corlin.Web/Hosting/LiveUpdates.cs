@@ -22,12 +22,18 @@ internal sealed class LiveHub(LiveUpdates live) : Hub
 }
 
 /// <summary>
-/// Who watches what. A change is announced without waiting for anybody; what was announced meanwhile is told together, after one reading of the rights
+/// Who watches what. A change is announced without waiting for anybody; what was announced meanwhile is told together, after one reading of
+/// the rights
 /// of all open screens. A screen is told that something changed and no more: what, or how often, would tell of what may not be known.
 /// The screen that made the change is told by the answer to it.
 /// </summary>
-internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IClock clock, IHttpContextAccessor http, ILogger<LiveUpdates> log)
-    : BackgroundService, ILiveUpdates
+internal sealed class LiveUpdates(
+    IHubContext<LiveHub> hub,
+    IReadStore store,
+    IClock clock,
+    IHttpContextAccessor http,
+    ILogger<LiveUpdates> log
+) : BackgroundService, ILiveUpdates
 {
     /// <summary>Which line the screen that asks keeps open.</summary>
     public const string LineHeader = "X-Corlin-Line";
@@ -47,7 +53,10 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
         {
             // One's own calendar is always watched: who is called hears of it wherever they are.
             var known = people.Distinct().Take(MostWatched).ToList();
-            var owners = s.Users(known).Values.Concat(s.Users([person]).Values).DistinctBy(u => u.Id).ToDictionary(u => u.Id, u => new Watched(u.Id, u.PublicId, u.Kind is UserKind.Room or UserKind.Resource));
+            var owners = s.Users(known)
+                .Values.Concat(s.Users([person]).Values)
+                .DistinctBy(u => u.Id)
+                .ToDictionary(u => u.Id, u => new Watched(u.Id, u.PublicId, u.Kind is UserKind.Room or UserKind.Resource));
             var found = s.MainCalendars(owners.Keys).ToDictionary(c => c.Value, c => owners[c.Key]);
             var seen = new Seeing(s, [person], found, clock.GetCurrentInstant());
             return found.Where(f => seen.Reaches(person, f.Key, f.Value, ChangeReach.Outline)).ToDictionary();
@@ -70,15 +79,19 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
     public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes)
     {
         var by = LineOfAsker();
-        foreach (var change in changes) announced.Writer.TryWrite(new Announced(change, by));
-        if (http.HttpContext?.Response is { HasStarted: false } answer) answer.Headers[ChangedHeader] = "1";
+        foreach (var change in changes)
+            announced.Writer.TryWrite(new Announced(change, by));
+        if (http.HttpContext?.Response is { HasStarted: false } answer)
+            answer.Headers[ChangedHeader] = "1";
         return Task.CompletedTask;
     }
 
     /// <summary>The line of the screen that asked for the change, where it is that person's own.</summary>
     private string? LineOfAsker() =>
-        http.HttpContext is { User.Identity.IsAuthenticated: true } asked && asked.Request.Headers[LineHeader].ToString() is { Length: > 0 } line
-        && watchers.TryGetValue(line, out var watcher) && watcher.Person == asked.User.Person()
+        http.HttpContext is { User.Identity.IsAuthenticated: true } asked
+        && asked.Request.Headers[LineHeader].ToString() is { Length: > 0 } line
+        && watchers.TryGetValue(line, out var watcher)
+        && watcher.Person == asked.User.Person()
             ? line
             : null;
 
@@ -90,7 +103,8 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
             while (announced.Reader.TryRead(out var told))
             {
                 var key = (told.Change.Calendar, told.By);
-                if (!together.TryGetValue(key, out var sooner) || told.Change.Reach < sooner.Change.Reach) together[key] = told;
+                if (!together.TryGetValue(key, out var sooner) || told.Change.Reach < sooner.Change.Reach)
+                    together[key] = told;
             }
 
             try
@@ -106,12 +120,20 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
 
     private async Task TellAsync(IReadOnlyCollection<Announced> told, CancellationToken cancel)
     {
-        var concerned = watchers.Select(w => (Connection: w.Key, Watcher: w.Value, Changes: ConcerningOf(w.Key, w.Value))).Where(w => w.Changes.Count > 0).ToList();
-        if (concerned.Count == 0) return;
+        var concerned = watchers
+            .Select(w => (Connection: w.Key, Watcher: w.Value, Changes: ConcerningOf(w.Key, w.Value)))
+            .Where(w => w.Changes.Count > 0)
+            .ToList();
+        if (concerned.Count == 0)
+            return;
         var calendars = new Dictionary<CalendarId, Watched>();
         foreach (var (_, watcher, own) in concerned)
-            foreach (var change in own) calendars[change.Calendar] = watcher.Calendars[change.Calendar];
-        var seeing = await store.ReadAsync(s => new Seeing(s, [.. concerned.Select(c => c.Watcher.Person).Distinct()], calendars, clock.GetCurrentInstant()), cancel);
+        foreach (var change in own)
+            calendars[change.Calendar] = watcher.Calendars[change.Calendar];
+        var seeing = await store.ReadAsync(
+            s => new Seeing(s, [.. concerned.Select(c => c.Watcher.Person).Distinct()], calendars, clock.GetCurrentInstant()),
+            cancel
+        );
         foreach (var (connection, watcher, own) in concerned)
         {
             var gone = new HashSet<CalendarId>();
@@ -120,12 +142,22 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
             {
                 var watched = watcher.Calendars[change.Calendar];
                 // Who may see it no longer is told once that what stands there is old, and nothing after that.
-                if (!seeing.Reaches(watcher.Person, change.Calendar, watched, ChangeReach.Outline)) gone.Add(change.Calendar);
+                if (!seeing.Reaches(watcher.Person, change.Calendar, watched, ChangeReach.Outline))
+                    gone.Add(change.Calendar);
                 reaches |= gone.Contains(change.Calendar) || seeing.Reaches(watcher.Person, change.Calendar, watched, change.Reach);
             }
 
-            if (reaches) await hub.Clients.Client(connection).SendAsync("changed", cancel);
-            if (gone.Count > 0) watchers.TryUpdate(connection, watcher with { Calendars = watcher.Calendars.Where(c => !gone.Contains(c.Key)).ToDictionary() }, watcher);
+            if (reaches)
+                await hub.Clients.Client(connection).SendAsync("changed", cancel);
+            if (gone.Count > 0)
+                watchers.TryUpdate(
+                    connection,
+                    watcher with
+                    {
+                        Calendars = watcher.Calendars.Where(c => !gone.Contains(c.Key)).ToDictionary(),
+                    },
+                    watcher
+                );
         }
 
         List<CalendarChange> ConcerningOf(string line, Watcher watcher) =>
@@ -149,7 +181,12 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
         private readonly Ceiling outside;
         private readonly Instant now;
 
-        public Seeing(ICalendarReads reads, IReadOnlyCollection<UserId> watching, IReadOnlyDictionary<CalendarId, Watched> calendars, Instant now)
+        public Seeing(
+            ICalendarReads reads,
+            IReadOnlyCollection<UserId> watching,
+            IReadOnlyDictionary<CalendarId, Watched> calendars,
+            Instant now
+        )
         {
             this.now = now;
             people = reads.Users(watching);
@@ -158,23 +195,34 @@ internal sealed class LiveUpdates(IHubContext<LiveHub> hub, IReadStore store, IC
             (inside, outside) = (reads.CeilingFor(true), reads.CeilingFor(false));
         }
 
-        /// <summary>Whether somebody may learn of a change that is seen so far. A lane is announced by its main calendar, also to who sees no more than one beside it.</summary>
+        /// <summary>
+        /// Whether somebody may learn of a change that is seen so far. A lane is announced by its main calendar, also to who sees no more
+        /// than one beside it.
+        /// </summary>
         public bool Reaches(UserId person, CalendarId main, Watched calendar, ChangeReach reach)
         {
-            if (person == calendar.Owner) return true;
-            if (!people.TryGetValue(person, out var who)) return false;
-            var held = grants[calendar.Owner].Where(g => g.Receiver is not { } receiver || receiver == person || groups[person].Contains(receiver)).ToList();
-            return held.Select(g => g.Calendar ?? main).Distinct()
-                .Any(c => Sees(Rights.Combine(held.Where(g => g.IsOn(c)), who.Inside, now, who.Inside ? inside : outside), calendar.IsRoom, reach));
+            if (person == calendar.Owner)
+                return true;
+            if (!people.TryGetValue(person, out var who))
+                return false;
+            var held = grants[calendar.Owner]
+                .Where(g => g.Receiver is not { } receiver || receiver == person || groups[person].Contains(receiver))
+                .ToList();
+            return held.Select(g => g.Calendar ?? main)
+                .Distinct()
+                .Any(c =>
+                    Sees(Rights.Combine(held.Where(g => g.IsOn(c)), who.Inside, now, who.Inside ? inside : outside), calendar.IsRoom, reach)
+                );
         }
 
-        private static bool Sees(Rights rights, bool isRoom, ChangeReach reach) => reach switch
-        {
-            ChangeReach.Outline => rights.Sight > Sight.Nothing,
-            // What is on in a room is read elsewhere.
-            _ when isRoom => rights.MaySpeakFor,
-            ChangeReach.Headline => rights.Sight >= Sight.Headline,
-            _ => rights.PrivateSight >= Sight.Headline,
-        };
+        private static bool Sees(Rights rights, bool isRoom, ChangeReach reach) =>
+            reach switch
+            {
+                ChangeReach.Outline => rights.Sight > Sight.Nothing,
+                // What is on in a room is read elsewhere.
+                _ when isRoom => rights.MaySpeakFor,
+                ChangeReach.Headline => rights.Sight >= Sight.Headline,
+                _ => rights.PrivateSight >= Sight.Headline,
+            };
     }
 }

@@ -21,7 +21,17 @@ internal sealed class MailWriter(HostOptions options, IPaperFiles papers) : IMai
     public WrittenMail Write(string messageId, Letter letter)
     {
         var text = letter.Way is null ? letter.Text : $"{letter.Text}\r\n\r\n{options.Address}{letter.Way}\r\n";
-        using var message = LetterWriter.ToMime(messageId, letter.From, letter.To, letter.Subject, text, letter.Stamp, letter.Answers, letter.Lane is { } lane ? File(lane, letter.Stamp) : null, letter.Automatic);
+        using var message = LetterWriter.ToMime(
+            messageId,
+            letter.From,
+            letter.To,
+            letter.Subject,
+            text,
+            letter.Stamp,
+            letter.Answers,
+            letter.Lane is { } lane ? File(lane, letter.Stamp) : null,
+            letter.Automatic
+        );
         return new WrittenMail(messageId, letter.From, letter.To, letter.Subject, text, Bytes(message));
     }
 

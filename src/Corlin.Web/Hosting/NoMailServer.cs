@@ -6,10 +6,15 @@ namespace Corlin.Web.Hosting;
 internal sealed class NoMailServer : IMailCarrier
 {
     public Task SendAsync(WrittenMail mail, CancellationToken cancel = default) =>
-        throw new UndeliverableException("Mail cannot leave: no mail server was named when Corlin was started (--smtp). It was not sent.", final: true);
+        throw new UndeliverableException(
+            "Mail cannot leave: no mail server was named when Corlin was started (--smtp). It was not sent.",
+            final: true
+        );
 }
 
-/// <summary>Inside, what somebody is asked or told stands on their Desk as soon as it leaves the outbox; nothing else has to carry it.</summary>
+/// <summary>
+/// Inside, what somebody is asked or told stands on their Desk as soon as it leaves the outbox; nothing else has to carry it.
+/// </summary>
 internal sealed class OnTheDesk : INoticeCarrier
 {
     public Task DeliverAsync(string messageId, Notice notice, CancellationToken cancel = default) => Task.CompletedTask;

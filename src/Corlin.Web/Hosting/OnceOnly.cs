@@ -8,7 +8,8 @@ using Corlin.Core.Meetings;
 namespace Corlin.Web.Hosting;
 
 /// <summary>
-/// A request that carries a key does its work once: where it comes again, because its answer was lost or a button was pressed twice, it is answered as
+/// A request that carries a key does its work once: where it comes again, because its answer was lost or a button was pressed twice, it is
+/// answered as
 /// it was the first time.
 /// </summary>
 internal sealed class OnceOnly(RequestDelegate next, IAnswers answers)
@@ -32,7 +33,8 @@ internal sealed class OnceOnly(RequestDelegate next, IAnswers answers)
         var request = new RequestKey(context.User.Person(), key, await HashAsync(context.Request));
         var done = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
         while (!underWay.TryAdd((request.Who.Value, key), done.Task))
-            if (underWay.TryGetValue((request.Who.Value, key), out var other)) await other.WaitAsync(context.RequestAborted);
+            if (underWay.TryGetValue((request.Who.Value, key), out var other))
+                await other.WaitAsync(context.RequestAborted);
         try
         {
             await RunAsync(context, request);
@@ -76,19 +78,29 @@ internal sealed class OnceOnly(RequestDelegate next, IAnswers answers)
     {
         if (kept.Hash != request.Hash || kept.Status is not { } status)
         {
-            await Results.Problem(title: English.Refused(new Refusal(RefusalKind.DoneAlready, null, null)), statusCode: StatusCodes.Status409Conflict, type: "corlin:done-already").ExecuteAsync(context);
+            await Results
+                .Problem(
+                    title: English.Refused(new Refusal(RefusalKind.DoneAlready, null, null)),
+                    statusCode: StatusCodes.Status409Conflict,
+                    type: "corlin:done-already"
+                )
+                .ExecuteAsync(context);
             return;
         }
 
         context.Response.StatusCode = status;
-        if (kept.Body is not { Length: > 0 } text) return;
+        if (kept.Body is not { Length: > 0 } text)
+            return;
         context.Response.ContentType = "application/json; charset=utf-8";
         await context.Response.WriteAsync(text, context.RequestAborted);
     }
 
     private static string? KeyOf(HttpContext context) =>
-        HttpMethods.IsPost(context.Request.Method) && context.User.Identity?.IsAuthenticated == true && context.Request.Path.StartsWithSegments("/api")
-        && context.Request.Headers[Header].ToString() is { Length: > 0 and <= LongestKey } key && key.All(char.IsAscii)
+        HttpMethods.IsPost(context.Request.Method)
+        && context.User.Identity?.IsAuthenticated == true
+        && context.Request.Path.StartsWithSegments("/api")
+        && context.Request.Headers[Header].ToString() is { Length: > 0 and <= LongestKey } key
+        && key.All(char.IsAscii)
         // What carries a file is told apart by what it carries.
         && context.Request.ContentLength is null or <= LongestHashed
             ? key
@@ -101,7 +113,8 @@ internal sealed class OnceOnly(RequestDelegate next, IAnswers answers)
         hash.AppendData(Encoding.UTF8.GetBytes($"{request.Method} {request.Path}{request.QueryString}\n"));
         var piece = new byte[8192];
         int read;
-        while ((read = await request.Body.ReadAsync(piece, request.HttpContext.RequestAborted)) > 0) hash.AppendData(piece, 0, read);
+        while ((read = await request.Body.ReadAsync(piece, request.HttpContext.RequestAborted)) > 0)
+            hash.AppendData(piece, 0, read);
         request.Body.Position = 0;
         return Convert.ToHexStringLower(hash.GetHashAndReset());
     }

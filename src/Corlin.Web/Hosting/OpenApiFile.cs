@@ -10,19 +10,26 @@ internal static class OpenApiFile
 {
     public static void Describe(OpenApiOptions options)
     {
-        options.AddDocumentTransformer((document, _, _) =>
-        {
-            document.Info = new OpenApiInfo { Title = "Corlin", Version = "1" };
-            document.Servers = [];
-            return Task.CompletedTask;
-        });
+        options.AddDocumentTransformer(
+            (document, _, _) =>
+            {
+                document.Info = new OpenApiInfo { Title = "Corlin", Version = "1" };
+                document.Servers = [];
+                return Task.CompletedTask;
+            }
+        );
         // What a response holds is always there; null is said in its type.
-        options.AddSchemaTransformer((schema, context, _) =>
-        {
-            if (schema.Properties is { Count: > 0 } properties && context.JsonTypeInfo.Type.Namespace?.StartsWith("Corlin.", StringComparison.Ordinal) == true)
-                schema.Required = properties.Keys.ToHashSet();
-            return Task.CompletedTask;
-        });
+        options.AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                if (
+                    schema.Properties is { Count: > 0 } properties
+                    && context.JsonTypeInfo.Type.Namespace?.StartsWith("Corlin.", StringComparison.Ordinal) == true
+                )
+                    schema.Required = properties.Keys.ToHashSet();
+                return Task.CompletedTask;
+            }
+        );
     }
 
     public static async Task<int> WriteAsync(HostOptions options)

@@ -18,13 +18,17 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     public async Task WelcomeAsync(string key, string password)
     {
         var parts = key.Split('.', 2);
-        var account = parts.Length == 2 && await store.ReadAsync(s => s.User(parts[0])) is { } person ? await users.OfPersonAsync(person.Id) : null;
+        var account =
+            parts.Length == 2 && await store.ReadAsync(s => s.User(parts[0])) is { } person ? await users.OfPersonAsync(person.Id) : null;
         // Whether there is such a person is not told.
-        if (account is null || Token(parts[1]) is not { } token) throw new RefusedException(RefusalKind.KeyNotHeld, "key");
+        if (account is null || Token(parts[1]) is not { } token)
+            throw new RefusedException(RefusalKind.KeyNotHeld, "key");
         await MustBeGoodAsync(account, password);
-        if (!(await users.ResetPasswordAsync(account, token, password)).Succeeded) throw new RefusedException(RefusalKind.KeyNotHeld, "key");
+        if (!(await users.ResetPasswordAsync(account, token, password)).Succeeded)
+            throw new RefusedException(RefusalKind.KeyNotHeld, "key");
         // With a second factor the password alone lets nobody in.
-        if (!account.TwoFactorEnabled && !await users.IsLockedOutAsync(account)) await signIn.SignInAsync(account, isPersistent: true);
+        if (!account.TwoFactorEnabled && !await users.IsLockedOutAsync(account))
+            await signIn.SignInAsync(account, isPersistent: true);
     }
 
     public async Task<(string Address, bool SecondFactor, int CodesLeft)> ReadAsync(UserId who)
@@ -39,7 +43,8 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     {
         var account = await MustFindAsync(who);
         await MustBeGoodAsync(account, next);
-        if (!(await users.ChangePasswordAsync(account, old, next)).Succeeded) throw new RefusedException(RefusalKind.PasswordWrong, "old");
+        if (!(await users.ChangePasswordAsync(account, old, next)).Succeeded)
+            throw new RefusedException(RefusalKind.PasswordWrong, "old");
         live.End(who);
         await signIn.RefreshSignInAsync(account);
     }
@@ -58,7 +63,8 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     public async Task<(string Secret, string Link, IReadOnlyList<string> Picture)> BeginAuthenticatorAsync(UserId who)
     {
         var account = await MustFindAsync(who);
-        if (account.TwoFactorEnabled) throw new RefusedException(RefusalKind.ChangedSince);
+        if (account.TwoFactorEnabled)
+            throw new RefusedException(RefusalKind.ChangedSince);
         await users.ResetAuthenticatorKeyAsync(account);
         await signIn.RefreshSignInAsync(account);
         var secret = await users.GetAuthenticatorKeyAsync(account) ?? "";
@@ -73,7 +79,8 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     {
         var account = await MustFindAsync(who);
         var said = new string([.. code.Where(char.IsAsciiDigit)]);
-        if (!await users.VerifyTwoFactorTokenAsync(account, users.Options.Tokens.AuthenticatorTokenProvider, said)) throw new RefusedException(RefusalKind.CodeWrong, "code");
+        if (!await users.VerifyTwoFactorTokenAsync(account, users.Options.Tokens.AuthenticatorTokenProvider, said))
+            throw new RefusedException(RefusalKind.CodeWrong, "code");
         await users.SetTwoFactorEnabledAsync(account, true);
         var codes = await users.GenerateNewTwoFactorRecoveryCodesAsync(account, CodesForLater);
         await signIn.RefreshSignInAsync(account);
@@ -83,7 +90,8 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
     public async Task RemoveAuthenticatorAsync(UserId who, string password)
     {
         var account = await MustFindAsync(who);
-        if (!await users.CheckPasswordAsync(account, password)) throw new RefusedException(RefusalKind.PasswordWrong, "password");
+        if (!await users.CheckPasswordAsync(account, password))
+            throw new RefusedException(RefusalKind.PasswordWrong, "password");
         await users.RemoveSecondFactorAsync(account);
         await signIn.RefreshSignInAsync(account);
     }
@@ -102,8 +110,10 @@ internal sealed class OwnAccount(UserManager<Account> users, SignInManager<Accou
 
     private async Task MustBeGoodAsync(Account account, string password)
     {
-        if (!await users.TakesPasswordAsync(account, password)) throw new RefusedException(RefusalKind.PasswordTooShort, "password");
+        if (!await users.TakesPasswordAsync(account, password))
+            throw new RefusedException(RefusalKind.PasswordTooShort, "password");
     }
 
-    private async Task<Account> MustFindAsync(UserId who) => await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
+    private async Task<Account> MustFindAsync(UserId who) =>
+        await users.OfPersonAsync(who) ?? throw new RefusedException(RefusalKind.NotFound);
 }

@@ -12,9 +12,11 @@ internal sealed class Precompressed(RequestDelegate next, string site)
         var path = context.Request.Path.Value ?? "";
         var brotli = context.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal);
         // Only names the build made: a folder, a hash, an ending; nothing that could leave the folder.
-        if (!brotli || !path.StartsWith("/assets/", StringComparison.Ordinal) || path.Contains("..", StringComparison.Ordinal)) return next(context);
+        if (!brotli || !path.StartsWith("/assets/", StringComparison.Ordinal) || path.Contains("..", StringComparison.Ordinal))
+            return next(context);
         var file = Path.Combine(site, path[1..] + ".br");
-        if (!File.Exists(file) || !Types.TryGetContentType(path, out var type)) return next(context);
+        if (!File.Exists(file) || !Types.TryGetContentType(path, out var type))
+            return next(context);
         context.Response.ContentType = type;
         context.Response.Headers.ContentEncoding = "br";
         context.Response.Headers.Vary = "Accept-Encoding";

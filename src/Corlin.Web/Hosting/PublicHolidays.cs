@@ -9,7 +9,8 @@ internal sealed class PublicHolidays : Application.Ports.IPublicHolidays
 {
     public IReadOnlyList<(LocalDate Date, string Name)> In(string country, int year)
     {
-        if (year is < 1900 or > 2200 || Calendar(country) is not { } calendar) return [];
+        if (year is < 1900 or > 2200 || Calendar(country) is not { } calendar)
+            return [];
         return [.. calendar.PublicHolidayNames(year).Select(h => (LocalDate.FromDateTime(h.Key), h.Value)).OrderBy(h => h.Item1)];
     }
 
@@ -20,17 +21,20 @@ internal sealed class PublicHolidays : Application.Ports.IPublicHolidays
         {
             "CA" => new CanadaPublicHoliday(part),
             "NZ" => new NewZealandPublicHoliday { ProvincialDistrict = District(part) },
-            var code => Enum.TryParse<PublicHolidayCountryCode>(code, ignoreCase: true, out var known) ? PublicHolidayFactory.GetPublicHolidayForCountry(known) : null,
+            var code => Enum.TryParse<PublicHolidayCountryCode>(code, ignoreCase: true, out var known)
+                ? PublicHolidayFactory.GetPublicHolidayForCountry(known)
+                : null,
         };
     }
 
     /// <summary>The provincial anniversary is kept by the old province, ISO 3166-2 names the region.</summary>
-    private static NewZealandPublicHoliday.ProvincialDistricts District(string part) => part switch
-    {
-        "WGN" => NewZealandPublicHoliday.ProvincialDistricts.WELLINGTON,
-        "AUK" => NewZealandPublicHoliday.ProvincialDistricts.AUCKLAND,
-        "CAN" => NewZealandPublicHoliday.ProvincialDistricts.CANTERBURY,
-        "OTA" => NewZealandPublicHoliday.ProvincialDistricts.OTAGO,
-        _ => NewZealandPublicHoliday.ProvincialDistricts.ALL,
-    };
+    private static NewZealandPublicHoliday.ProvincialDistricts District(string part) =>
+        part switch
+        {
+            "WGN" => NewZealandPublicHoliday.ProvincialDistricts.WELLINGTON,
+            "AUK" => NewZealandPublicHoliday.ProvincialDistricts.AUCKLAND,
+            "CAN" => NewZealandPublicHoliday.ProvincialDistricts.CANTERBURY,
+            "OTA" => NewZealandPublicHoliday.ProvincialDistricts.OTAGO,
+            _ => NewZealandPublicHoliday.ProvincialDistricts.ALL,
+        };
 }

@@ -12,5 +12,7 @@ internal sealed class RichTexts : IRichTexts
 
     /// <exception cref="RefusedException">It has more marks than any text that somebody wrote: taking it apart would take long.</exception>
     public RichText? Read(string html) =>
-        html.Count(c => c == '<') <= MostMarks ? RichTextReader.Read(html) : throw new RefusedException(RefusalKind.BadInput, "agenda", "more marks than text");
+        html.Count(c => c == '<') <= MostMarks
+            ? RichTextReader.Read(html)
+            : throw new RefusedException(RefusalKind.BadInput, "agenda", "more marks than text");
 }

@@ -16,7 +16,8 @@ internal static class SignIn
 
     public static void Add(IServiceCollection services)
     {
-        services.AddIdentityCore<Account>(o =>
+        services
+            .AddIdentityCore<Account>(o =>
             {
                 o.User.RequireUniqueEmail = true;
                 // An address is checked where it is entered; here it only has to be its owner's.
@@ -52,7 +53,12 @@ internal static class SignIn
 
     /// <summary>The person behind the session.</summary>
     public static UserId Person(this ClaimsPrincipal principal) =>
-        new(long.Parse(principal.FindFirstValue(PersonClaim) ?? throw new InvalidOperationException("The session has no person."), CultureInfo.InvariantCulture));
+        new(
+            long.Parse(
+                principal.FindFirstValue(PersonClaim) ?? throw new InvalidOperationException("The session has no person."),
+                CultureInfo.InvariantCulture
+            )
+        );
 
     private static void Cookie(CookieAuthenticationOptions cookie)
     {
@@ -72,7 +78,8 @@ internal static class SignIn
         return Task.CompletedTask;
     }
 
-    private sealed class WithPerson(UserManager<Account> users, IOptions<IdentityOptions> options) : UserClaimsPrincipalFactory<Account>(users, options)
+    private sealed class WithPerson(UserManager<Account> users, IOptions<IdentityOptions> options)
+        : UserClaimsPrincipalFactory<Account>(users, options)
     {
         protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
         {

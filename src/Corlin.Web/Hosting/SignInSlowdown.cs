@@ -4,7 +4,8 @@ using NodaTime;
 namespace Corlin.Web.Hosting;
 
 /// <summary>
-/// Slows down where wrong passwords come from, for the account that they are tried on. The owner, who comes from somewhere else, is never kept out; only
+/// Slows down where wrong passwords come from, for the account that they are tried on. The owner, who comes from somewhere else, is never
+/// kept out; only
 /// where an account is tried from many places at once does every place wait from which nobody has signed in to it before.
 /// </summary>
 internal sealed class SignInSlowdown(IClock clock)
@@ -26,7 +27,9 @@ internal sealed class SignInSlowdown(IClock clock)
     {
         var own = Left((from, account), FreeTries);
         var all = known.ContainsKey((from, account)) ? null : Left(("", account), FreeTriesFromAnywhere);
-        return own is null ? all : all is null ? own : Duration.Max(own.Value, all.Value);
+        return own is null ? all
+            : all is null ? own
+            : Duration.Max(own.Value, all.Value);
     }
 
     public void Wrong(string from, string account)
@@ -50,7 +53,8 @@ internal sealed class SignInSlowdown(IClock clock)
 
     private Duration? Left((string From, string Account) key, int free)
     {
-        if (!tries.TryGetValue(key, out var made) || made.Wrong < free) return null;
+        if (!tries.TryGetValue(key, out var made) || made.Wrong < free)
+            return null;
         var wait = Duration.Min(Longest, Duration.FromSeconds(Math.Pow(2, Math.Min(made.Wrong - free, 10))));
         var left = made.Last + wait - clock.GetCurrentInstant();
         return left > Duration.Zero ? left : null;
@@ -58,9 +62,12 @@ internal sealed class SignInSlowdown(IClock clock)
 
     private void Prune()
     {
-        if (tries.Count < MostKept && known.Count < MostKept) return;
+        if (tries.Count < MostKept && known.Count < MostKept)
+            return;
         var old = clock.GetCurrentInstant() - Forgotten;
-        foreach (var (key, made) in tries.Where(t => t.Value.Last < old)) tries.TryRemove(key, out _);
-        foreach (var (key, _) in known.OrderBy(k => k.Value).Take(Math.Max(0, known.Count - MostKept))) known.TryRemove(key, out _);
+        foreach (var (key, made) in tries.Where(t => t.Value.Last < old))
+            tries.TryRemove(key, out _);
+        foreach (var (key, _) in known.OrderBy(k => k.Value).Take(Math.Max(0, known.Count - MostKept)))
+            known.TryRemove(key, out _);
     }
 }

@@ -16,11 +16,25 @@ internal sealed record MailServer(string Host, int Port, bool Plain, string? Use
     public static MailServer Parse(string text)
     {
         var colon = text.LastIndexOf(':');
-        if (colon < 1 || !int.TryParse(text[(colon + 1)..], System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var port) || port is 0 or > 65535)
+        if (
+            colon < 1
+            || !int.TryParse(
+                text[(colon + 1)..],
+                System.Globalization.NumberStyles.None,
+                System.Globalization.CultureInfo.InvariantCulture,
+                out var port
+            )
+            || port is 0 or > 65535
+        )
             throw new FormatException($"--smtp takes a host with its port, mail.ebbline.example:587, not “{text}”.");
         var host = text[..colon];
         return new MailServer(
-            host, port, host is "127.0.0.1" or "localhost" or "[::1]", Environment.GetEnvironmentVariable("CORLIN_SMTP_USER"), Environment.GetEnvironmentVariable("CORLIN_SMTP_PASSWORD"));
+            host,
+            port,
+            host is "127.0.0.1" or "localhost" or "[::1]",
+            Environment.GetEnvironmentVariable("CORLIN_SMTP_USER"),
+            Environment.GetEnvironmentVariable("CORLIN_SMTP_PASSWORD")
+        );
     }
 }
 
@@ -31,7 +45,9 @@ internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
 
     /// <summary>Mail leaves the machine encrypted or not at all (RFC 8314 3.3 for port 465).</summary>
     private SecureSocketOptions Security =>
-        server.Plain ? SecureSocketOptions.StartTlsWhenAvailable : server.Port == 465 ? SecureSocketOptions.SslOnConnect : SecureSocketOptions.StartTls;
+        server.Plain ? SecureSocketOptions.StartTlsWhenAvailable
+        : server.Port == 465 ? SecureSocketOptions.SslOnConnect
+        : SecureSocketOptions.StartTls;
 
     public async Task SendAsync(WrittenMail mail, CancellationToken cancel = default)
     {
@@ -47,7 +63,9 @@ internal sealed class SmtpCarrier(MailServer server) : IMailCarrier
             }
 
             // What answers by itself names no sender on the envelope, so that nothing answers it in turn (RFC 3834 3.3).
-            var sender = message.Headers.Contains("Auto-Submitted") ? new MailboxAddress("", "") : new MailboxAddress(mail.From.Name, mail.From.Address);
+            var sender = message.Headers.Contains("Auto-Submitted")
+                ? new MailboxAddress("", "")
+                : new MailboxAddress(mail.From.Name, mail.From.Address);
             await client.SendAsync(message, sender, [new MailboxAddress(mail.To.Name, mail.To.Address)], cancel);
             await client.DisconnectAsync(true, cancel);
         }

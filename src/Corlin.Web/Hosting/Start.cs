@@ -19,9 +19,12 @@ internal static class Start
             return Fail(e.Message);
         }
 
-        if (options.OpenApiFile is not null) return await OpenApiFile.WriteAsync(options);
-        if (options.InTurn) return await DemosInTurn.RunAsync(options, Console.In);
-        if (options.ResetFor is not null) return await ResetAsync(options, options.ResetFor);
+        if (options.OpenApiFile is not null)
+            return await OpenApiFile.WriteAsync(options);
+        if (options.InTurn)
+            return await DemosInTurn.RunAsync(options, Console.In);
+        if (options.ResetFor is not null)
+            return await ResetAsync(options, options.ResetFor);
         try
         {
             using var folder = DataFolder.Take(options.Data, options.Fresh);
@@ -37,7 +40,9 @@ internal static class Start
         }
         catch (Microsoft.Data.Sqlite.SqliteException e)
         {
-            return Fail($"The database in {options.Data} cannot be opened or written: {e.Message.TrimEnd('.')}. Is the disk full, or the folder not yours?");
+            return Fail(
+                $"The database in {options.Data} cannot be opened or written: {e.Message.TrimEnd('.')}. Is the disk full, or the folder not yours?"
+            );
         }
         catch (IOException e) when (e.InnerException is SocketException or Microsoft.AspNetCore.Connections.AddressInUseException)
         {
@@ -55,17 +60,27 @@ internal static class Start
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Corlin is at {address}"));
         if (!options.Demo)
         {
-            if (!options.MailLeaves) Console.WriteLine("Mail cannot leave: no mail server is named. Nobody outside hears of anything; start with --smtp HOST:PORT.");
-            if (options.Conferences is null) Console.WriteLine("No conferences are made: links are pasted. Say --conferences here, or a service's address, to have them made.");
+            if (!options.MailLeaves)
+                Console.WriteLine(
+                    "Mail cannot leave: no mail server is named. Nobody outside hears of anything; start with --smtp HOST:PORT."
+                );
+            if (options.Conferences is null)
+                Console.WriteLine(
+                    "No conferences are made: links are pasted. Say --conferences here, or a service's address, to have them made."
+                );
             return;
         }
 
         Console.WriteLine($"Sign in as one of these, password {DemoSetUp.Password}:");
-        foreach (var signIn in app.Services.GetRequiredService<DemoSignIns>().All) Console.WriteLine($"  {signIn.Address,-34} {signIn.Name}, {signIn.Post}");
+        foreach (var signIn in app.Services.GetRequiredService<DemoSignIns>().All)
+            Console.WriteLine($"  {signIn.Address, -34} {signIn.Name}, {signIn.Post}");
         Console.WriteLine("Ctrl-C stops it; what was changed is kept until --fresh.");
     }
 
-    /// <summary>Makes a key with which somebody sets their password, for when no administrator can: on this machine, while no server works on the folder.</summary>
+    /// <summary>
+    /// Makes a key with which somebody sets their password, for when no administrator can: on this machine, while no server works on the
+    /// folder.
+    /// </summary>
     private static async Task<int> ResetAsync(HostOptions options, string address)
     {
         try
@@ -75,7 +90,8 @@ internal static class Start
             await app.Services.PrepareStoreAsync();
             await using var scope = app.Services.CreateAsyncScope();
             var key = await scope.ServiceProvider.GetRequiredService<AccountKeeping>().ResetAsync(address);
-            if (key is null) return Fail($"Nobody here who may sign in has the address {address}.");
+            if (key is null)
+                return Fail($"Nobody here who may sign in has the address {address}.");
             Console.WriteLine($"With this, {address} sets a new password once, within a day, when Corlin runs again:");
             Console.WriteLine($"{options.Address}/welcome#{key}");
             return 0;

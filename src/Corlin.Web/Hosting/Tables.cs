@@ -6,5 +6,6 @@ namespace Corlin.Web.Hosting;
 /// <summary>Tables by the interchange.</summary>
 internal sealed class Tables : ITables
 {
-    public void Write(TextWriter output, IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows) => CommaSeparated.Write(output, columns, rows);
+    public void Write(TextWriter output, IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows) =>
+        CommaSeparated.Write(output, columns, rows);
 }

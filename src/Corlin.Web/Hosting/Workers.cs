@@ -8,7 +8,9 @@ namespace Corlin.Web.Hosting;
 /// <param name="WaitsForOthers">It waits for the servers of others and so runs by itself.</param>
 internal sealed record Worker(string Name, Func<Instant, CancellationToken, Task<int>> RunDueAsync, bool WaitsForOthers = false);
 
-/// <summary>Everything that is done when its time has come. Each runs and fails by itself. Timers call it in production, tests call it themselves.</summary>
+/// <summary>
+/// Everything that is done when its time has come. Each runs and fails by itself. Timers call it in production, tests call it themselves.
+/// </summary>
 internal sealed class Workers(IEnumerable<Worker> workers, ILogger<Workers> log)
 {
     /// <summary>What failed so often in a row goes on failing.</summary>
@@ -17,10 +19,12 @@ internal sealed class Workers(IEnumerable<Worker> workers, ILogger<Workers> log)
     private readonly ConcurrentDictionary<string, (int Times, Instant Since)> failing = [];
 
     /// <summary>What goes on failing and since when.</summary>
-    public IReadOnlyList<(string Name, Instant Since)> Failing => [.. failing.Where(f => f.Value.Times >= GoesOn).OrderBy(f => f.Key, StringComparer.Ordinal).Select(f => (f.Key, f.Value.Since))];
+    public IReadOnlyList<(string Name, Instant Since)> Failing =>
+        [.. failing.Where(f => f.Value.Times >= GoesOn).OrderBy(f => f.Key, StringComparer.Ordinal).Select(f => (f.Key, f.Value.Since))];
 
     /// <returns>How much was done; 0 where nothing was due.</returns>
-    public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default) => await RunOwnAsync(now, cancel) + await RunFollowedAsync(now, cancel);
+    public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default) =>
+        await RunOwnAsync(now, cancel) + await RunFollowedAsync(now, cancel);
 
     /// <summary>What waits for nobody else.</summary>
     public Task<int> RunOwnAsync(Instant now, CancellationToken cancel) => RunAsync(workers.Where(w => !w.WaitsForOthers), now, cancel);
@@ -42,7 +46,8 @@ internal sealed class Workers(IEnumerable<Worker> workers, ILogger<Workers> log)
             {
                 var times = failing.AddOrUpdate(worker.Name, _ => (1, now), (_, old) => (old.Times + 1, old.Since)).Times;
                 // The same again and again is said once, and then rarely.
-                if (times == 1 || times % 100 == 0) log.LogError(e, "{Worker} failed, {Times} in a row; what it did not finish is tried again.", worker.Name, times);
+                if (times == 1 || times % 100 == 0)
+                    log.LogError(e, "{Worker} failed, {Times} in a row; what it did not finish is tried again.", worker.Name, times);
             }
         }
 
@@ -57,7 +62,8 @@ internal abstract class WorkerTimer(TimeSpan every, IClock clock) : BackgroundSe
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         using var timer = new PeriodicTimer(every);
-        while (!stoppingToken.IsCancellationRequested && await timer.WaitForNextTickAsync(stoppingToken)) await RunDueAsync(clock.GetCurrentInstant(), stoppingToken);
+        while (!stoppingToken.IsCancellationRequested && await timer.WaitForNextTickAsync(stoppingToken))
+            await RunDueAsync(clock.GetCurrentInstant(), stoppingToken);
     }
 }
 

@@ -25,10 +25,14 @@ internal static class EveryChange
     /// <summary>All that an actor can do: a record that implements a change and names them.</summary>
     public static readonly IReadOnlyList<Type> Types =
     [
-        .. typeof(AddAppointment).Assembly.GetTypes().Where(t => t.IsPublic && ChangeOf(t) is not null && Parameters(t).Any(p => p.Name == "Actor")).OrderBy(t => t.Name, StringComparer.Ordinal),
+        .. typeof(AddAppointment)
+            .Assembly.GetTypes()
+            .Where(t => t.IsPublic && ChangeOf(t) is not null && Parameters(t).Any(p => p.Name == "Actor"))
+            .OrderBy(t => t.Name, StringComparer.Ordinal),
     ];
 
-    private static Type? ChangeOf(Type type) => type.GetInterfaces().FirstOrDefault(i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IChange<>));
+    private static Type? ChangeOf(Type type) =>
+        type.GetInterfaces().FirstOrDefault(i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IChange<>));
 
     private static ParameterInfo[] Parameters(Type type) => type.GetConstructors()[0].GetParameters();
 
@@ -40,8 +44,20 @@ internal static class EveryChange
         {
             var change = type.GetConstructors()[0].Invoke([.. choices.Select(c => c[random.Next(c.Count)])]);
             // What is named besides is named in some of them.
-            var besides = type.GetProperties().Where(p => p.Name is "Saved" or "Draft" or "HoldRequest" or "Request" or "InPlaceOf" or "For" && p.PropertyType == typeof(string) && p.CanWrite).ToList();
-            if (besides.Count > 0 && random.Next(2) == 0 && besides[random.Next(besides.Count)] is var one && Parameters(type).All(p => p.Name != one.Name)) one.SetValue(change, Ids(one.Name, made)[random.Next(Ids(one.Name, made).Count)]);
+            var besides = type.GetProperties()
+                .Where(p =>
+                    p.Name is "Saved" or "Draft" or "HoldRequest" or "Request" or "InPlaceOf" or "For"
+                    && p.PropertyType == typeof(string)
+                    && p.CanWrite
+                )
+                .ToList();
+            if (
+                besides.Count > 0
+                && random.Next(2) == 0
+                && besides[random.Next(besides.Count)] is var one
+                && Parameters(type).All(p => p.Name != one.Name)
+            )
+                one.SetValue(change, Ids(one.Name, made)[random.Next(Ids(one.Name, made).Count)]);
             yield return change;
         }
     }
@@ -50,30 +66,38 @@ internal static class EveryChange
     public static object OfNothing(object change, string name)
     {
         var type = change.GetType();
-        if (type.GetProperty(name)!.GetValue(change) is IReadOnlyList<string> && name == "Entries") return Copy(change, name, (string[])[Nothing]);
-        return Copy(change, name, type.GetProperty(name)!.GetValue(change) switch
-        {
-            NotesAt at => at with { Entry = Nothing },
-            long => NoNumber,
-            _ => Nothing,
-        });
+        if (type.GetProperty(name)!.GetValue(change) is IReadOnlyList<string> && name == "Entries")
+            return Copy(change, name, (string[])[Nothing]);
+        return Copy(
+            change,
+            name,
+            type.GetProperty(name)!.GetValue(change) switch
+            {
+                NotesAt at => at with { Entry = Nothing },
+                long => NoNumber,
+                _ => Nothing,
+            }
+        );
     }
 
     private static object Copy(object change, string name, object value)
     {
         var type = change.GetType();
-        var copy = type.GetConstructors()[0].Invoke([.. Parameters(type).Select(p => p.Name == name ? value : type.GetProperty(p.Name!)!.GetValue(change))]);
-        foreach (var property in type.GetProperties().Where(p => p.CanWrite && Parameters(type).All(q => q.Name != p.Name))) property.SetValue(copy, property.Name == name ? value : property.GetValue(change));
+        var copy = type.GetConstructors()[0]
+            .Invoke([.. Parameters(type).Select(p => p.Name == name ? value : type.GetProperty(p.Name!)!.GetValue(change))]);
+        foreach (var property in type.GetProperties().Where(p => p.CanWrite && Parameters(type).All(q => q.Name != p.Name)))
+            property.SetValue(copy, property.Name == name ? value : property.GetValue(change));
         return copy;
     }
 
-    private static IReadOnlyList<string> Ids(string name, Organisation made) => name switch
-    {
-        "Draft" => [.. made.Drafts.Keys],
-        "Request" or "For" => [.. made.Requests.Select(r => r.Id)],
-        "HoldRequest" or "InPlaceOf" => [.. made.Entries.Select(e => e.HoldRequest).OfType<string>(), Nothing],
-        _ => [.. made.Entries.Select(e => e.Id)],
-    };
+    private static IReadOnlyList<string> Ids(string name, Organisation made) =>
+        name switch
+        {
+            "Draft" => [.. made.Drafts.Keys],
+            "Request" or "For" => [.. made.Requests.Select(r => r.Id)],
+            "HoldRequest" or "InPlaceOf" => [.. made.Entries.Select(e => e.HoldRequest).OfType<string>(), Nothing],
+            _ => [.. made.Entries.Select(e => e.Id)],
+        };
 
     private static IReadOnlyList<object?> Choices(ParameterInfo parameter, CalendarUser actor, Organisation made, World world)
     {
@@ -87,21 +111,33 @@ internal static class EveryChange
             ("Entries", _) => [Array.Empty<Entry>()],
             (_, var t) when t == typeof(UserId) => [.. there.Select(u => (object)u.Id)],
             (_, var t) when t == typeof(UserId?) => [null, .. there.Select(u => (object)u.Id)],
-            (_, var t) when t == typeof(NotesAt) => [.. made.Entries.SelectMany(e => there.Select(u => (object)new NotesAt(e.Id, null, u.Id)))],
+            (_, var t) when t == typeof(NotesAt) =>
+            [
+                .. made.Entries.SelectMany(e => there.Select(u => (object)new NotesAt(e.Id, null, u.Id))),
+            ],
             ("Entry" or "Meeting", _) => [.. made.Entries.Select(e => e.Id)],
             ("Id", var t) when t == typeof(string) => [.. made.Requests.Select(r => r.Id)],
             ("Task", _) => [.. made.Tasks.Select(t => t.Id).DefaultIfEmpty(Nothing)],
             ("Draft", _) => [.. made.Drafts.Keys],
             ("PapersOf", _) => [null, .. made.Entries.Select(e => e.Id), .. made.Drafts.Keys],
-            ("Paper", var t) when t == typeof(string) => [.. made.Entries.Select(e => e.Paper).Where(p => p.Length > 0).DefaultIfEmpty(Nothing)],
+            ("Paper", var t) when t == typeof(string) =>
+            [
+                .. made.Entries.Select(e => e.Paper).Where(p => p.Length > 0).DefaultIfEmpty(Nothing),
+            ],
             ("Attendee" or "Who" or "Group", var t) when t == typeof(string) => [.. there.Select(u => u.PublicId)],
             ("To", var t) when t == typeof(string) => [.. there.Select(u => u.PublicId)],
             ("Calendar", var t) when t == typeof(string) => [null, .. made.Further.Values],
             ("Request", var t) when t == typeof(long?) => [null],
-            ("Change", _) => [.. Enumerable.Range(0, 40).Select(i => (object)(made.Changes.First + (made.Changes.Last - made.Changes.First) * i / 40))],
+            ("Change", _) =>
+            [
+                .. Enumerable.Range(0, 40).Select(i => (object)(made.Changes.First + (made.Changes.Last - made.Changes.First) * i / 40)),
+            ],
             (_, var t) when t == typeof(long) => [.. made.Numbers.Select(n => (object)n)],
             ("Receivers", _) => [.. made.People.Select(p => new[] { p.Id })],
-            ("From" or "To", var t) when t == typeof(LocalDateTime) => [new LocalDateTime(2027, 4, 6, parameter.Name == "From" ? 9 : 10, 0)],
+            ("From" or "To", var t) when t == typeof(LocalDateTime) =>
+            [
+                new LocalDateTime(2027, 4, 6, parameter.Name == "From" ? 9 : 10, 0),
+            ],
             ("Terms", _) => [new AccessTerms(Sight.Outline, Acting.Look, Until: world.Now + Duration.FromDays(1))],
             ("Offer", _) => [null],
             ("Sight", _) => [Sight.Outline],
@@ -116,7 +152,10 @@ internal static class EveryChange
             (_, var t) when t == typeof(ImmutableArray<string>) => [.. there.Select(u => (object)ImmutableArray.Create(u.PublicId))],
             ("Tasks", _) => [ImmutableArray<TaskSaid>.Empty],
             ("Text", var t) when t == typeof(RichText) => [new RichText("Words", null)],
-            ("Stretch" or "Proposed", _) => [IsNullable(parameter) ? null : (object)new Stretch(Instant.FromUtc(2027, 4, 6, 9, 0), Instant.FromUtc(2027, 4, 6, 10, 0))],
+            ("Stretch" or "Proposed", _) =>
+            [
+                IsNullable(parameter) ? null : (object)new Stretch(Instant.FromUtc(2027, 4, 6, 9, 0), Instant.FromUtc(2027, 4, 6, 10, 0)),
+            ],
             ("First" or "Last" or "Until" or "Day", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 9)],
             ("Items", _) => [.. made.People.Select(p => new[] { new HandedItem(p.Id, null, null, "Something", null, null) })],
             ("Which", _) => [Array.Empty<ReminderRef>()],
@@ -125,11 +164,41 @@ internal static class EveryChange
             ("Removed" or "Lines", _) => [Array.CreateInstance(parameter.ParameterType.GetGenericArguments()[0], 0)],
             ("Gap" or "Length", _) => [Duration.FromMinutes(30)],
             ("Place", var t) when t == typeof(Place) => [new Place("Yard", "Yard", "Lisbon", "Europe/Lisbon")],
-            ("Absence", var t) when t == typeof(PostAbsence) => [.. there.Select(u => (object)new PostAbsence(actor.Id, u.Id, new Stretch(Instant.FromUtc(2027, 5, 6, 9, 0), Instant.FromUtc(2027, 5, 6, 10, 0)), null, null))],
-            ("Settled", _) => [.. made.Entries.SelectMany(e => new[] { InAbsenceWish.Decline, InAbsenceWish.Cancel, InAbsenceWish.Ask }.Select(w => (object)new[] { new SettledInAbsence(e.Id, [null], w) }))],
-            ("Said", var t) when t == typeof(PersonEdit) => [new PersonEdit(Post: "Something else"), new PersonEdit(Address: "elsewhere@porto.example")],
-            ("Said", var t) when t == typeof(IReadOnlyList<WhereSaid>) => [new[] { new WhereSaid(StayKind.Home, null, new LocalDate(2027, 5, 5), new LocalDate(2027, 5, 5), null, DaySpan.Whole) }],
-            ("Said", _) => [new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, false), new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, true)],
+            ("Absence", var t) when t == typeof(PostAbsence) =>
+            [
+                .. there.Select(u =>
+                    (object)
+                        new PostAbsence(
+                            actor.Id,
+                            u.Id,
+                            new Stretch(Instant.FromUtc(2027, 5, 6, 9, 0), Instant.FromUtc(2027, 5, 6, 10, 0)),
+                            null,
+                            null
+                        )
+                ),
+            ],
+            ("Settled", _) =>
+            [
+                .. made.Entries.SelectMany(e =>
+                    new[] { InAbsenceWish.Decline, InAbsenceWish.Cancel, InAbsenceWish.Ask }.Select(w =>
+                        (object)new[] { new SettledInAbsence(e.Id, [null], w) }
+                    )
+                ),
+            ],
+            ("Said", var t) when t == typeof(PersonEdit) =>
+            [
+                new PersonEdit(Post: "Something else"),
+                new PersonEdit(Address: "elsewhere@porto.example"),
+            ],
+            ("Said", var t) when t == typeof(IReadOnlyList<WhereSaid>) =>
+            [
+                new[] { new WhereSaid(StayKind.Home, null, new LocalDate(2027, 5, 5), new LocalDate(2027, 5, 5), null, DaySpan.Whole) },
+            ],
+            ("Said", _) =>
+            [
+                new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, false),
+                new RequestSaid("Somebody", null, null, RequestWay.Mail, "", 30, Urgency.CanWait, null, true),
+            ],
             ("What", _) => [new Following("Club", "https://club.example/c.ics", TimeTaken.Firm, Duration.FromHours(1))],
             ("Json", _) => ["{}"],
             ("Name", _) when parameter.Member.DeclaringType == typeof(KeepSetting) => ["rulers"],
@@ -137,7 +206,22 @@ internal static class EveryChange
             ("Version" or "Weeks" or "Minutes", _) => [1],
             ("Call" or "Key" or "Presence" or "Site" or "From", var t) when t == typeof(string) => [Nothing],
             ("Link", _) => ["https://meet.ebbline.example/1"],
-            ("Name" or "Words" or "Text" or "Note" or "Line" or "Reason" or "Comment" or "Subject" or "Category" or "DialIn" or "Letter" or "Agenda" or "Place", var t) when t == typeof(string) => [IsNullable(parameter) && parameter.Name != "Place" ? null : "Some words"],
+            (
+                "Name"
+                    or "Words"
+                    or "Text"
+                    or "Note"
+                    or "Line"
+                    or "Reason"
+                    or "Comment"
+                    or "Subject"
+                    or "Category"
+                    or "DialIn"
+                    or "Letter"
+                    or "Agenda"
+                    or "Place",
+                var t
+            ) when t == typeof(string) => [IsNullable(parameter) && parameter.Name != "Place" ? null : "Some words"],
             (_, var t) when t == typeof(bool) => [false, true],
             (_, var t) when t.IsEnum => [.. Enum.GetValues(t).Cast<object>()],
             (_, var t) when IsNullable(parameter) || !t.IsValueType => [null],
@@ -145,13 +229,16 @@ internal static class EveryChange
         };
     }
 
-    private static bool IsNullable(ParameterInfo parameter) => new NullabilityInfoContext().Create(parameter).ReadState == NullabilityState.Nullable;
+    private static bool IsNullable(ParameterInfo parameter) =>
+        new NullabilityInfoContext().Create(parameter).ReadState == NullabilityState.Nullable;
 
     /// <summary>Does a change and takes all of it back.</summary>
     /// <returns>Why it was refused; null where it was done.</returns>
     public static async Task<Refusal?> TryAsync(World world, object change)
     {
-        var tried = (IChange<bool>)Activator.CreateInstance(typeof(Tried<>).MakeGenericType(ChangeOf(change.GetType())!.GetGenericArguments()[0]), change)!;
+        var tried =
+            (IChange<bool>)
+                Activator.CreateInstance(typeof(Tried<>).MakeGenericType(ChangeOf(change.GetType())!.GetGenericArguments()[0]), change)!;
         try
         {
             await world.Do(tried);

@@ -19,7 +19,10 @@ internal static class EveryRead
     /// <summary>All that a viewer asks: a record with a Run that takes the store.</summary>
     public static readonly IReadOnlyList<Type> Types =
     [
-        .. typeof(ReadDesk).Assembly.GetTypes().Where(t => t.IsPublic && t.GetMethod("Run", [typeof(ICalendarReads)]) is not null && Viewer(t) is not null).OrderBy(t => t.Name, StringComparer.Ordinal),
+        .. typeof(ReadDesk)
+            .Assembly.GetTypes()
+            .Where(t => t.IsPublic && t.GetMethod("Run", [typeof(ICalendarReads)]) is not null && Viewer(t) is not null)
+            .OrderBy(t => t.Name, StringComparer.Ordinal),
     ];
 
     private static readonly ConcurrentDictionary<Type, PropertyInfo[]> Properties = [];
@@ -28,7 +31,17 @@ internal static class EveryRead
 
     /// <summary>Every way in which a read can be asked of what an organisation has.</summary>
     /// <param name="mostOfOne">Of a read with more ways some are drawn.</param>
-    public static IEnumerable<object> Of(Type type, UserId viewer, Instant now, IReadOnlyList<string> people, IReadOnlyList<Stood> entries, IReadOnlyList<string> texts, IReadOnlyList<long> numbers, Random random, int mostOfOne)
+    public static IEnumerable<object> Of(
+        Type type,
+        UserId viewer,
+        Instant now,
+        IReadOnlyList<string> people,
+        IReadOnlyList<Stood> entries,
+        IReadOnlyList<string> texts,
+        IReadOnlyList<long> numbers,
+        Random random,
+        int mostOfOne
+    )
     {
         var constructor = type.GetConstructors()[0];
         var choices = constructor.GetParameters().Select(p => Choices(p, viewer, now, people, entries, texts, numbers)).ToList();
@@ -47,17 +60,34 @@ internal static class EveryRead
         }
     }
 
-    private static IReadOnlyList<object?> Choices(ParameterInfo parameter, UserId viewer, Instant now, IReadOnlyList<string> people, IReadOnlyList<Stood> entries, IReadOnlyList<string> texts, IReadOnlyList<long> numbers) =>
+    private static IReadOnlyList<object?> Choices(
+        ParameterInfo parameter,
+        UserId viewer,
+        Instant now,
+        IReadOnlyList<string> people,
+        IReadOnlyList<Stood> entries,
+        IReadOnlyList<string> texts,
+        IReadOnlyList<long> numbers
+    ) =>
         (parameter.Name, parameter.ParameterType) switch
         {
             ("Viewer", _) => [viewer],
             ("Now", _) => [now],
-            ("Id" or "Entry" or "Saved", var t) when t == typeof(string) => [.. entries.Select(e => e.Id), .. IsNullable(parameter) ? [null] : Array.Empty<string?>()],
+            ("Id" or "Entry" or "Saved", var t) when t == typeof(string) =>
+            [
+                .. entries.Select(e => e.Id),
+                .. IsNullable(parameter) ? [null] : Array.Empty<string?>(),
+            ],
             ("Paper", _) => [.. entries.Select(e => e.Paper).Where(p => p.Length > 0).DefaultIfEmpty("x")],
-            ("Lane" or "Owner" or "Who" or "Calendar" or "Receiver" or "InNameOf" or "Of" or "By" or "Away" or "Cover" or "Group", _) => [.. people, .. IsNullable(parameter) ? [null] : Array.Empty<string?>()],
+            ("Lane" or "Owner" or "Who" or "Calendar" or "Receiver" or "InNameOf" or "Of" or "By" or "Away" or "Cover" or "Group", _) =>
+            [
+                .. people,
+                .. IsNullable(parameter) ? [null] : Array.Empty<string?>(),
+            ],
             ("Text" or "Words", _) => [.. texts],
             ("People" or "Rows" or "Required" or "Optional", _) => [.. people.Select(p => (object)new[] { p })],
-            ("RecurrenceId" or "Date" or "From" or "Before" or "Rulers" or "Days" or "Year" or "First" or "Last", var t) when Nullable.GetUnderlyingType(t) is not null || !t.IsValueType => [null],
+            ("RecurrenceId" or "Date" or "From" or "Before" or "Rulers" or "Days" or "Year" or "First" or "Last", var t)
+                when Nullable.GetUnderlyingType(t) is not null || !t.IsValueType => [null],
             ("First" or "From", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 8)],
             ("To" or "Last", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 12)],
             ("Month", _) => [null],
@@ -69,7 +99,14 @@ internal static class EveryRead
             ("Span", _) => [null],
             ("Stretch", _) => [new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0))],
             ("Becomes", _) => [new EntryEdit(), new EntryEdit { Place = "Gannet" }],
-            ("Moving", _) => [null, new Moving(new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0)), new Stretch(Instant.FromUtc(2027, 3, 9, 11, 0), Instant.FromUtc(2027, 3, 9, 12, 0)))],
+            ("Moving", _) =>
+            [
+                null,
+                new Moving(
+                    new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0)),
+                    new Stretch(Instant.FromUtc(2027, 3, 9, 11, 0), Instant.FromUtc(2027, 3, 9, 12, 0))
+                ),
+            ],
             ("Asking", _) => [null, .. people.Select(p => new Asking([new Invited(p, AttendeeRole.Required)], []))],
             ("Time", _) => [World.Timed("2027-03-09T09:00")],
             ("Place" or "Draft" or "Rulers", _) => ["Gannet"],
@@ -81,7 +118,8 @@ internal static class EveryRead
             _ => throw new InvalidOperationException($"Say how {parameter.Member.DeclaringType!.Name} is asked with {parameter.Name}."),
         };
 
-    private static bool IsNullable(ParameterInfo parameter) => new NullabilityInfoContext().Create(parameter).ReadState == NullabilityState.Nullable;
+    private static bool IsNullable(ParameterInfo parameter) =>
+        new NullabilityInfoContext().Create(parameter).ReadState == NullabilityState.Nullable;
 
     /// <summary>All texts of an answer; null where the read was refused.</summary>
     public static IReadOnlyList<string>? Answer(object read, ICalendarReads store)
@@ -101,7 +139,8 @@ internal static class EveryRead
 
     private static void Collect(object? value, List<string> texts, int depth)
     {
-        if (depth > 12) throw new InvalidOperationException("An answer is nested deeper than any should be.");
+        if (depth > 12)
+            throw new InvalidOperationException("An answer is nested deeper than any should be.");
         switch (value)
         {
             case null or bool or Enum:
@@ -110,14 +149,28 @@ internal static class EveryRead
                 texts.Add(text);
                 return;
             case IEnumerable some:
-                foreach (var one in some) Collect(one, texts, depth + 1);
+                foreach (var one in some)
+                    Collect(one, texts, depth + 1);
                 return;
         }
 
         var type = value.GetType();
-        if (type.IsPrimitive || type.Namespace is { } space && (space.StartsWith("NodaTime", StringComparison.Ordinal) || space.StartsWith("System.Reflection", StringComparison.Ordinal))) return;
-        var properties = Properties.GetOrAdd(
-            type, t => [.. t.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.GetIndexParameters().Length == 0 && p.Name is not ("Length" or "EqualityContract"))]);
-        foreach (var property in properties) Collect(property.GetValue(value), texts, depth + 1);
+        if (
+            type.IsPrimitive
+            || type.Namespace is { } space
+                && (
+                    space.StartsWith("NodaTime", StringComparison.Ordinal)
+                    || space.StartsWith("System.Reflection", StringComparison.Ordinal)
+                )
+        )
+            return;
+        var properties = Properties.GetOrAdd(type, t =>
+            [
+                .. t.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                    .Where(p => p.GetIndexParameters().Length == 0 && p.Name is not ("Length" or "EqualityContract")),
+            ]
+        );
+        foreach (var property in properties)
+            Collect(property.GetValue(value), texts, depth + 1);
     }
 }

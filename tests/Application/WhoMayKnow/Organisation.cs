@@ -14,7 +14,17 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 /// <param name="FurtherOnly">For the one calendar beside the main one.</param>
 /// <param name="Ended">It was withdrawn, or its last day is over, or it has not begun.</param>
 /// <param name="PassOn">Who holds it may share it further, for as long as they hold it.</param>
-internal sealed record Granted(int Owner, int? To, bool ToGroup, int Sees, int Does, bool Private, bool FurtherOnly, bool Ended, bool PassOn = false);
+internal sealed record Granted(
+    int Owner,
+    int? To,
+    bool ToGroup,
+    int Sees,
+    int Does,
+    bool Private,
+    bool FurtherOnly,
+    bool Ended,
+    bool PassOn = false
+);
 
 /// <summary>Somebody asked for a principal's time.</summary>
 internal sealed record AskedFor(string Id, int Owner, bool Private)
@@ -27,7 +37,18 @@ internal sealed record AskedFor(string Id, int Owner, bool Private)
 internal sealed record Part(int Who, string Answer, bool OwnPrivate, bool Removed);
 
 /// <summary>Something on a calendar. Its texts hold marks by which they are found again wherever they turn up.</summary>
-internal sealed record Stood(int Number, string Kind, int Owner, int MadeBy, bool Private, bool Draft, bool OnFurther, bool Room, bool Contact, IReadOnlyList<Part> Parts)
+internal sealed record Stood(
+    int Number,
+    string Kind,
+    int Owner,
+    int MadeBy,
+    bool Private,
+    bool Draft,
+    bool OnFurther,
+    bool Room,
+    bool Contact,
+    IReadOnlyList<Part> Parts
+)
 {
     public string Id { get; set; } = "";
 
@@ -54,12 +75,28 @@ internal sealed record Stood(int Number, string Kind, int Owner, int MadeBy, boo
     public HashSet<int> Noted { get; } = [];
 }
 
-/// <summary>A small made-up organisation: five people inside, a group, a room, somebody outside, a contact of the first. What it is stands in plain values.</summary>
+/// <summary>
+/// A small made-up organisation: five people inside, a group, a room, somebody outside, a contact of the first. What it is stands in plain
+/// values.
+/// </summary>
 internal sealed class Organisation
 {
     public const int Inside = 5;
 
-    private static readonly (int Sees, int Does)[] Pairs = [(0, 0), (0, 1), (1, 0), (1, 1), (2, 0), (2, 1), (2, 2), (3, 0), (3, 1), (3, 2), (3, 3)];
+    private static readonly (int Sees, int Does)[] Pairs =
+    [
+        (0, 0),
+        (0, 1),
+        (1, 0),
+        (1, 1),
+        (2, 0),
+        (2, 1),
+        (2, 2),
+        (3, 0),
+        (3, 1),
+        (3, 2),
+        (3, 3),
+    ];
 
     private readonly World world;
     private readonly Random random;
@@ -133,12 +170,26 @@ internal sealed class Organisation
         var offers = store.TurnOversTo(owners).Select(o => o.Id);
         var absences = store.Absences(owners, new Stretch(world.Now, world.Now + Duration.FromDays(60))).Select(a => a.Id);
         var stays = store.Stays(owners, new LocalDate(2027, 3, 1), new LocalDate(2027, 6, 1)).Select(s => s.Id);
-        return [.. offers, .. absences, .. stays, .. mails, .. store.GrantsIn(owners).Select(g => g.Id), .. store.AccessRequestsTo(owners).Select(r => r.Id), .. news, 1, 2, 3, EveryChange.NoNumber];
+        return
+        [
+            .. offers,
+            .. absences,
+            .. stays,
+            .. mails,
+            .. store.GrantsIn(owners).Select(g => g.Id),
+            .. store.AccessRequestsTo(owners).Select(r => r.Id),
+            .. news,
+            1,
+            2,
+            3,
+            EveryChange.NoNumber,
+        ];
     }
 
     private async Task OfferAsync()
     {
-        if (Entries.Find(e => e is { Kind: "meeting", Draft: false }) is not { } meeting) return;
+        if (Entries.Find(e => e is { Kind: "meeting", Draft: false }) is not { } meeting)
+            return;
         OfferedTo = (meeting.Owner + 1 + random.Next(Inside - 1)) % Inside;
         // Those who alone are required would leave nobody.
         await world.Do(new TurnOver(People[meeting.Owner].Id, meeting.Id, People[OfferedTo].PublicId, Stays: true));
@@ -163,7 +214,14 @@ internal sealed class Organisation
     {
         var by = People[owner].Id;
         await world.Do(new AddPlace(new Place(PlaceOf(owner), PlaceOf(owner), TownOf(owner), "Europe/Lisbon")));
-        await world.Do(new SayWhere(by, by, [new WhereSaid(StayKind.Place, PlaceOf(owner), new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 31), null, DaySpan.Whole)], 0));
+        await world.Do(
+            new SayWhere(
+                by,
+                by,
+                [new WhereSaid(StayKind.Place, PlaceOf(owner), new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 31), null, DaySpan.Whole)],
+                0
+            )
+        );
         TellsWhere[owner] = random.Next(3);
         await world.Do(new TellWhere(by, by, (WhereTold)TellsWhere[owner]));
     }
@@ -182,29 +240,64 @@ internal sealed class Organisation
             Requests.Add(asked);
             Drafts[(await world.Do(new KeepDraft(by, null, 0, "{}"))).PublicId] = owner;
             await WhereAsync(owner);
-            await world.Do(new PostAbsence(by, by, new Stretch(world.Now + Duration.FromDays(30), world.Now + Duration.FromDays(31)), People[(owner + 1) % Inside].Id, ReasonOf(owner))
-            {
-                ReasonTo = owner == ReasonToldBy ? ReasonTold.Inside : ReasonTold.Keepers,
-            });
-            await world.Do(new AskForAccess(People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id, by, new AccessTerms(Sight.Headline, Acting.Look), null));
+            await world.Do(
+                new PostAbsence(
+                    by,
+                    by,
+                    new Stretch(world.Now + Duration.FromDays(30), world.Now + Duration.FromDays(31)),
+                    People[(owner + 1) % Inside].Id,
+                    ReasonOf(owner)
+                )
+                {
+                    ReasonTo = owner == ReasonToldBy ? ReasonTold.Inside : ReasonTold.Keepers,
+                }
+            );
+            await world.Do(
+                new AskForAccess(
+                    People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id,
+                    by,
+                    new AccessTerms(Sight.Headline, Acting.Look),
+                    null
+                )
+            );
         }
     }
 
-    /// <summary>The third is away since before anything was done, until in a minute: what came meanwhile is told to who speaks for them.</summary>
-    private Task<long> AwayAsync() => world.Do(new PostAbsence(
-        People[2].Id, People[2].Id, new Stretch(world.Now - Duration.FromDays(1), world.Now + Duration.FromMinutes(1)), null, ReasonOf(2)));
+    /// <summary>
+    /// The third is away since before anything was done, until in a minute: what came meanwhile is told to who speaks for them.
+    /// </summary>
+    private Task<long> AwayAsync() =>
+        world.Do(
+            new PostAbsence(
+                People[2].Id,
+                People[2].Id,
+                new Stretch(world.Now - Duration.FromDays(1), world.Now + Duration.FromMinutes(1)),
+                null,
+                ReasonOf(2)
+            )
+        );
 
     private async Task PeopleAsync()
     {
-        for (var i = 0; i < Inside; i++) People.Add(await AddAsync($"P{i}{tag} Inside", $"p{i}.{tag}@ebbline.example", UserKind.Person, true));
+        for (var i = 0; i < Inside; i++)
+            People.Add(await AddAsync($"P{i}{tag} Inside", $"p{i}.{tag}@ebbline.example", UserKind.Person, true));
         Group = await AddAsync($"Group{tag}", $"group.{tag}@ebbline.example", UserKind.Group, true);
         Room = await AddAsync($"Room{tag}", $"room.{tag}@ebbline.example", UserKind.Room, true);
         Outsider = await AddAsync($"Out{tag} Side", $"out.{tag}@porto.example", UserKind.Person, false);
-        var contact = await world.Do(new AddToPeople(People[0].Id, UserKind.Person, false, People[0].Id, new PersonEdit(Name: ContactName, Address: $"kontakt.{tag}@porto.example")));
+        var contact = await world.Do(
+            new AddToPeople(
+                People[0].Id,
+                UserKind.Person,
+                false,
+                People[0].Id,
+                new PersonEdit(Name: ContactName, Address: $"kontakt.{tag}@porto.example")
+            )
+        );
         Contact = await world.See(s => s.User(contact.Id)!);
         for (var i = 0; i < Inside; i++)
         {
-            if (random.Next(3) > 0) continue;
+            if (random.Next(3) > 0)
+                continue;
             Members.Add(i);
             await world.Do(new AddMember(Group.Id, People[i].Id));
         }
@@ -220,10 +313,13 @@ internal sealed class Organisation
         {
             var owner = random.Next(3);
             var onFurther = random.Next(4) == 0;
-            if (onFurther && !further.ContainsKey(owner)) further[owner] = (await world.Do(new AddCalendar(People[owner].Id, People[owner].Id, $"Beside {tag}", true))).PublicId;
+            if (onFurther && !further.ContainsKey(owner))
+                further[owner] = (await world.Do(new AddCalendar(People[owner].Id, People[owner].Id, $"Beside {tag}", true))).PublicId;
             Further = further;
-            if (random.Next(2) == 0) await AppointmentAsync(number, owner, onFurther ? further[owner] : null);
-            else await MeetingAsync(number, owner);
+            if (random.Next(2) == 0)
+                await AppointmentAsync(number, owner, onFurther ? further[owner] : null);
+            else
+                await MeetingAsync(number, owner);
         }
     }
 
@@ -236,22 +332,53 @@ internal sealed class Organisation
     {
         // Half of them were entered by somebody who might add at that time.
         var by = random.Next(2) == 0 ? owner : (owner + 1 + random.Next(Inside - 1)) % Inside;
-        var entry = new Stood(number, random.Next(4) == 0 ? "hold" : "appointment", owner, by, random.Next(3) == 0, false, calendar is not null, false, false, []);
-        if (entry.Kind == "hold") entry = entry with { Private = false, OnFurther = false };
-        if (by != owner) await world.Do(new GrantAccess(People[owner].Id, People[owner].Id, [People[by].Id], new AccessTerms(Sight.Nothing, Acting.Add)));
+        var entry = new Stood(
+            number,
+            random.Next(4) == 0 ? "hold" : "appointment",
+            owner,
+            by,
+            random.Next(3) == 0,
+            false,
+            calendar is not null,
+            false,
+            false,
+            []
+        );
+        if (entry.Kind == "hold")
+            entry = entry with { Private = false, OnFurther = false };
+        if (by != owner)
+            await world.Do(
+                new GrantAccess(People[owner].Id, People[owner].Id, [People[by].Id], new AccessTerms(Sight.Nothing, Acting.Add))
+            );
         if (entry.Kind == "hold")
         {
-            var held = await world.Do(new PlaceHolds(People[by].Id, People[owner].Id, entry.Headline, [At(number)], world.Now + Duration.FromDays(10)));
+            var held = await world.Do(
+                new PlaceHolds(People[by].Id, People[owner].Id, entry.Headline, [At(number)], world.Now + Duration.FromDays(10))
+            );
             entry.Id = await world.See(s => s.HoldsOf(held.Request)[0].PublicId);
             entry.HoldRequest = held.Request;
         }
         else
         {
-            entry.Id = (await world.Do(new AddAppointment(People[by].Id, People[owner].Id, entry.Headline, At(number), entry.Headline, null, entry.Private, Calendar: calendar))).PublicId;
+            entry.Id = (
+                await world.Do(
+                    new AddAppointment(
+                        People[by].Id,
+                        People[owner].Id,
+                        entry.Headline,
+                        At(number),
+                        entry.Headline,
+                        null,
+                        entry.Private,
+                        Calendar: calendar
+                    )
+                )
+            ).PublicId;
             await PaperAsync(entry, owner);
         }
 
-        if (by != owner) await WithdrawAsync(owner, by);
+        if (by != owner)
+            await WithdrawAsync(owner, by);
         Entries.Add(entry);
     }
 
@@ -259,15 +386,50 @@ internal sealed class Organisation
     {
         var parts = new List<Part>();
         for (var i = 0; i < Inside; i++)
-            if (i != owner && random.Next(3) == 0) parts.Add(new Part(i, new[] { "none", "accepted", "tentative", "declined" }[random.Next(4)], random.Next(4) == 0, random.Next(6) == 0));
-        var entry = new Stood(number, "meeting", owner, owner, random.Next(3) == 0, random.Next(4) == 0, false, random.Next(3) == 0, owner == 0 && random.Next(2) == 0, parts);
+            if (i != owner && random.Next(3) == 0)
+                parts.Add(
+                    new Part(
+                        i,
+                        new[] { "none", "accepted", "tentative", "declined" }[random.Next(4)],
+                        random.Next(4) == 0,
+                        random.Next(6) == 0
+                    )
+                );
+        var entry = new Stood(
+            number,
+            "meeting",
+            owner,
+            owner,
+            random.Next(3) == 0,
+            random.Next(4) == 0,
+            false,
+            random.Next(3) == 0,
+            owner == 0 && random.Next(2) == 0,
+            parts
+        );
         List<CalendarUser> invited = [Outsider, .. parts.Select(p => People[p.Who])];
-        if (entry.Room) invited.Add(Room);
-        if (entry.Contact) invited.Add(Contact);
+        if (entry.Room)
+            invited.Add(Room);
+        if (entry.Contact)
+            invited.Add(Contact);
         var by = People[owner].Id;
-        var arranged = await world.Do(new ArrangeMeeting(
-            by, by, entry.Headline, [.. invited.Select(w => new Invited(w.PublicId, AttendeeRole.Required))], At(number), entry.Headline, null, entry.Whole, entry.Whole, entry.Private)
-        { Send = !entry.Draft });
+        var arranged = await world.Do(
+            new ArrangeMeeting(
+                by,
+                by,
+                entry.Headline,
+                [.. invited.Select(w => new Invited(w.PublicId, AttendeeRole.Required))],
+                At(number),
+                entry.Headline,
+                null,
+                entry.Whole,
+                entry.Whole,
+                entry.Private
+            )
+            {
+                Send = !entry.Draft,
+            }
+        );
         entry.Id = arranged.PublicId;
         await PaperAsync(entry, owner);
         if (entry.Draft)
@@ -279,28 +441,55 @@ internal sealed class Organisation
         foreach (var part in parts)
         {
             var who = People[part.Who].Id;
-            if (part.Answer != "none") await world.Do(new AnswerInvitation(who, who, entry.Id, null, Enum.Parse<Answer>(part.Answer, ignoreCase: true), entry.CommentOf(part.Who), null));
-            if (part.OwnPrivate) await world.Do(new KeepPartPrivate(who, who, entry.Id, true));
+            if (part.Answer != "none")
+                await world.Do(
+                    new AnswerInvitation(
+                        who,
+                        who,
+                        entry.Id,
+                        null,
+                        Enum.Parse<Answer>(part.Answer, ignoreCase: true),
+                        entry.CommentOf(part.Who),
+                        null
+                    )
+                );
+            if (part.OwnPrivate)
+                await world.Do(new KeepPartPrivate(who, who, entry.Id, true));
         }
 
         var removed = parts.Where(p => p.Removed).Select(p => People[p.Who].PublicId).ToList();
-        if (removed.Count > 0) await world.Do(new ChangeEntry(by, entry.Id, null, Core.Editing.Reach.All, new(), new(), null, new Asking([], [.. removed])));
+        if (removed.Count > 0)
+            await world.Do(new ChangeEntry(by, entry.Id, null, Core.Editing.Reach.All, new(), new(), null, new Asking([], [.. removed])));
         await NotesAsync(entry, owner);
-        foreach (var part in parts.Where(p => !p.Removed && random.Next(2) == 0)) await NotesAsync(entry, part.Who);
+        foreach (var part in parts.Where(p => !p.Removed && random.Next(2) == 0))
+            await NotesAsync(entry, part.Who);
         Entries.Add(entry);
-        if (random.Next(3) == 0) await TieAsync(entry, owner);
+        if (random.Next(3) == 0)
+            await TieAsync(entry, owner);
     }
 
     private async Task TieAsync(Stood to, int owner)
     {
         var by = People[owner].Id;
-        var tied = await world.Do(new TieEntry(by, by, to.Id, null, TieKind.Preparation, Duration.FromMinutes(45), Duration.FromMinutes(30)));
-        Entries.Add(new Stood(to.Number, "tied", owner, owner, to.Private, false, false, false, false, []) { Id = tied.PublicId, TiedTo = to });
+        var tied = await world.Do(
+            new TieEntry(by, by, to.Id, null, TieKind.Preparation, Duration.FromMinutes(45), Duration.FromMinutes(30))
+        );
+        Entries.Add(
+            new Stood(to.Number, "tied", owner, owner, to.Private, false, false, false, false, []) { Id = tied.PublicId, TiedTo = to }
+        );
     }
 
     private async Task NotesAsync(Stood entry, int who)
     {
-        await world.Do(new KeepNotes(People[who].Id, new NotesAt(entry.Id, null, People[who].Id), 0, new RichText(entry.NotesOn(who), null), [new TaskSaid(null, entry.NotesOn(who), null, null)]));
+        await world.Do(
+            new KeepNotes(
+                People[who].Id,
+                new NotesAt(entry.Id, null, People[who].Id),
+                0,
+                new RichText(entry.NotesOn(who), null),
+                [new TaskSaid(null, entry.NotesOn(who), null, null)]
+            )
+        );
         entry.Noted.Add(who);
         var entryId = await world.See(s => s.Entry(entry.Id)!.Id);
         var notes = await world.See(s => s.NotesAt(entryId, null, People[who].Id)!);
@@ -308,7 +497,11 @@ internal sealed class Organisation
     }
 
     private async Task PaperAsync(Stood entry, int owner) =>
-        entry.Paper = (await world.Do(new AddPaper(People[owner].Id, entry.Id, new NewPaper($"{entry.Whole}.pdf", "application/pdf", 5, new string('a', 64))))).Paper;
+        entry.Paper = (
+            await world.Do(
+                new AddPaper(People[owner].Id, entry.Id, new NewPaper($"{entry.Whole}.pdf", "application/pdf", 5, new string('a', 64)))
+            )
+        ).Paper;
 
     private async Task WithdrawAsync(int owner, int from)
     {
@@ -332,14 +525,22 @@ internal sealed class Organisation
                 Grants.Add(new Granted(owner, null, false, 1, 0, false, false, false));
             }
 
-            for (var i = 0; i < 3; i++) await OneAsync(owner, by);
+            for (var i = 0; i < 3; i++)
+                await OneAsync(owner, by);
         }
 
-        for (var owner = 3; owner < Inside; owner++) Grants.Add(new Granted(owner, null, false, 1, 0, false, false, false));
-        if (random.Next(4) == 0) Ceiling = (random.Next(1, 4), 3, random.Next(2) == 0);
-        var most = Ceiling.Sees == 3 ? Acting.SpeakFor : Ceiling.Sees == 2 ? Acting.Change : Acting.Add;
+        for (var owner = 3; owner < Inside; owner++)
+            Grants.Add(new Granted(owner, null, false, 1, 0, false, false, false));
+        if (random.Next(4) == 0)
+            Ceiling = (random.Next(1, 4), 3, random.Next(2) == 0);
+        var most =
+            Ceiling.Sees == 3 ? Acting.SpeakFor
+            : Ceiling.Sees == 2 ? Acting.Change
+            : Acting.Add;
         Ceiling = (Ceiling.Sees, (int)most, Ceiling.Private);
-        return (await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling((Sight)Ceiling.Sees, most, Ceiling.Private)))).Change;
+        return (
+            await world.Do(new SetCeiling(world.Administrator.Id, true, new Ceiling((Sight)Ceiling.Sees, most, Ceiling.Private)))
+        ).Change;
     }
 
     /// <summary>What has ended was given for a while that is over, or withdrawn; or it is yet to come.</summary>
@@ -347,11 +548,19 @@ internal sealed class Organisation
     {
         var to = random.Next(Inside);
         var toGroup = random.Next(4) == 0;
-        if (to == owner && !toGroup) return;
+        if (to == owner && !toGroup)
+            return;
         var (sees, does) = Pairs[random.Next(Pairs.Length)];
         var furtherOnly = does < 3 && random.Next(4) == 0 && Further.ContainsKey(owner);
         var ended = random.Next(4) == 0;
-        var terms = new AccessTerms((Sight)sees, (Acting)does, random.Next(2) == 0, ended && random.Next(2) == 0 ? world.Now + Duration.FromDays(5) : null, world.Now + Duration.FromDays(20 + Grants.Count), random.Next(3) == 0);
+        var terms = new AccessTerms(
+            (Sight)sees,
+            (Acting)does,
+            random.Next(2) == 0,
+            ended && random.Next(2) == 0 ? world.Now + Duration.FromDays(5) : null,
+            world.Now + Duration.FromDays(20 + Grants.Count),
+            random.Next(3) == 0
+        );
         var receiver = toGroup ? Group.Id : People[to].Id;
         await world.Do(new GrantAccess(by, by, [receiver], terms, Calendar: furtherOnly ? Further[owner] : null));
         if (ended && terms.From is null)

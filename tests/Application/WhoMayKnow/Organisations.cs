@@ -2,7 +2,10 @@ using System.Globalization;
 
 namespace Corlin.Application.Tests.WhoMayKnow;
 
-/// <summary>Forty made-up organisations in every run, ten thousand with CORLIN_LONG, or those it names: as many as it says, or from one number to before another, as in 200-400.</summary>
+/// <summary>
+/// Forty made-up organisations in every run, ten thousand with CORLIN_LONG, or those it names: as many as it says, or from one number to
+/// before another, as in 200-400.
+/// </summary>
 internal static class Organisations
 {
     private const int InOneStore = 5;
@@ -30,7 +33,8 @@ internal static class Organisations
 
     private static (int From, int Before) Read(string? said)
     {
-        if (said is null) return (0, 40);
+        if (said is null)
+            return (0, 40);
         var ends = said.Split('-').Select(end => int.Parse(end, CultureInfo.InvariantCulture)).ToList();
         return ends.Count == 2 ? (ends[0], ends[1]) : (0, ends[0] > 1 ? ends[0] : 10_000);
     }

@@ -6,12 +6,15 @@ using NodaTime;
 namespace Corlin.Application.Tests.WhoMayKnow;
 
 /// <summary>
-/// Whatever an organisation is, nobody learns by any read, on any lane, with any id, more than a plain second statement of the rules allows; and what it
+/// Whatever an organisation is, nobody learns by any read, on any lane, with any id, more than a plain second statement of the rules
+/// allows; and what it
 /// allows is told.
 /// </summary>
 internal static class WhoMayKnow
 {
-    /// <summary>So many ask in one organisation, and in so many ways each read of which there are more; other organisations draw others.</summary>
+    /// <summary>
+    /// So many ask in one organisation, and in so many ways each read of which there are more; other organisations draw others.
+    /// </summary>
     private static readonly (int Viewers, int Ways) Asked = (2, 2);
 
     public static IEnumerable<string> Wrong(Organisation made, ICalendarReads store, World world, int seed)
@@ -20,11 +23,16 @@ internal static class WhoMayKnow
         var random = new Random(seed);
         foreach (var viewer in Enumerable.Range(0, Organisation.Inside).OrderBy(_ => random.Next()).Take(Asked.Viewers))
         {
-            foreach (var wrong in OnEachLane(made, rules, store, world, viewer)) yield return wrong;
-            foreach (var wrong in OfWhereabouts(made, rules, store, world, viewer)) yield return wrong;
-            foreach (var wrong in OfTakenTime(made, rules, store, world, viewer)) yield return wrong;
-            foreach (var wrong in OfFeeds(made, rules, store, world, viewer)) yield return wrong;
-            foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random)) yield return wrong;
+            foreach (var wrong in OnEachLane(made, rules, store, world, viewer))
+                yield return wrong;
+            foreach (var wrong in OfWhereabouts(made, rules, store, world, viewer))
+                yield return wrong;
+            foreach (var wrong in OfTakenTime(made, rules, store, world, viewer))
+                yield return wrong;
+            foreach (var wrong in OfFeeds(made, rules, store, world, viewer))
+                yield return wrong;
+            foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random))
+                yield return wrong;
         }
     }
 
@@ -39,28 +47,39 @@ internal static class WhoMayKnow
                 var answer = EveryRead.Answer(new ReadEntry(made.People[viewer].Id, entry.Id, null, owner.PublicId, world.Now), store);
                 var may = rules.Told(viewer, entry, lane);
                 // Who declined, or speaks for who did, finds what they declined.
-                if (may == 0 && answer is not null && rules.FindsDeclined(viewer, entry, lane)) continue;
-                var told = answer is null ? 0 : answer.Any(t => t.Contains(entry.Whole, StringComparison.Ordinal)) ? 3 : 2;
+                if (may == 0 && answer is not null && rules.FindsDeclined(viewer, entry, lane))
+                    continue;
+                var told =
+                    answer is null ? 0
+                    : answer.Any(t => t.Contains(entry.Whole, StringComparison.Ordinal)) ? 3
+                    : 2;
                 if (entry.Kind is "hold" or "tied" ? (told >= 2) != (may >= 2) : Math.Max(1, told) != Math.Max(1, may))
                     yield return $"{viewer} reads {told} of {entry} on {lane}, and may {may}";
             }
         }
     }
 
-    /// <summary>Where somebody works is told to who sees their calendar as far as was said, and to who sees nothing of it not at all.</summary>
+    /// <summary>
+    /// Where somebody works is told to who sees their calendar as far as was said, and to who sees nothing of it not at all.
+    /// </summary>
     private static IEnumerable<string> OfWhereabouts(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
     {
         foreach (var (who, tells) in made.TellsWhere)
         {
             var sees = rules.On(viewer, who, false).Sees;
-            var may = rules.SpeaksFor(viewer, who, false) || (sees >= 2 && tells == 0) ? made.PlaceOf(who)
+            var may =
+                rules.SpeaksFor(viewer, who, false) || (sees >= 2 && tells == 0) ? made.PlaceOf(who)
                 : sees == 0 ? "Lisbon"
                 : tells == 2 ? "Elsewhere"
                 : made.TownOf(who);
-            var strip = new ReadWhereabouts(made.People[viewer].Id, null, world.Now, [made.People[who].PublicId]).Run(store).Strips.First(s => s.Who.Id == made.People[who].PublicId);
+            var strip = new ReadWhereabouts(made.People[viewer].Id, null, world.Now, [made.People[who].PublicId])
+                .Run(store)
+                .Strips.First(s => s.Who.Id == made.People[who].PublicId);
             var piece = strip.Days[16].Pieces[0];
-            if (piece.Place != may) yield return $"{viewer} is told that {who} is at {piece.Place}, and may know {may} (sees {sees}, told {tells})";
-            if (may != made.PlaceOf(who) && piece.Site == made.PlaceOf(who)) yield return $"{viewer} is told the site of {who}, and may know {may} (sees {sees}, told {tells})";
+            if (piece.Place != may)
+                yield return $"{viewer} is told that {who} is at {piece.Place}, and may know {may} (sees {sees}, told {tells})";
+            if (may != made.PlaceOf(who) && piece.Site == made.PlaceOf(who))
+                yield return $"{viewer} is told the site of {who}, and may know {may} (sees {sees}, told {tells})";
         }
     }
 
@@ -69,13 +88,28 @@ internal static class WhoMayKnow
     {
         for (var who = 0; who < Organisation.Inside; who++)
         {
-            var told = EveryRead.Answer(new ReadBusy(made.People[viewer].Id, made.People[who].PublicId, new LocalDate(2027, 3, 8), new LocalDate(2027, 3, 12), world.Now), store) is not null;
+            var told =
+                EveryRead.Answer(
+                    new ReadBusy(
+                        made.People[viewer].Id,
+                        made.People[who].PublicId,
+                        new LocalDate(2027, 3, 8),
+                        new LocalDate(2027, 3, 12),
+                        world.Now
+                    ),
+                    store
+                )
+                is not null;
             var may = who == viewer || rules.On(viewer, who, false).Sees > 0;
-            if (told != may) yield return $"{viewer} is told when {who} is taken: {told}, and may: {may}";
+            if (told != may)
+                yield return $"{viewer} is told when {who} is taken: {told}, and may: {may}";
         }
     }
 
-    /// <summary>A feed tells its reader no title that the lane does not tell them, and where it tells taken time only or leaves out what is private, none of those.</summary>
+    /// <summary>
+    /// A feed tells its reader no title that the lane does not tell them, and where it tells taken time only or leaves out what is private,
+    /// none of those.
+    /// </summary>
     private static IEnumerable<string> OfFeeds(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
     {
         for (var who = 0; who < Organisation.Inside; who++)
@@ -83,36 +117,80 @@ internal static class WhoMayKnow
             var sees = who == viewer || rules.On(viewer, who, false).Sees > 0;
             foreach (var (most, withPrivate) in new[] { (Sight.Outline, true), (Sight.Headline, false), (Sight.Headline, true) })
             {
-                var told = EveryRead.Answer(new ReadFeed(made.People[viewer].Id, made.People[who].PublicId, most, withPrivate, 30, world.Now), store);
-                if (told is not null != sees) yield return $"{viewer} reads a feed of {who}: {told is not null}, and may: {sees}";
+                var told = EveryRead.Answer(
+                    new ReadFeed(made.People[viewer].Id, made.People[who].PublicId, most, withPrivate, 30, world.Now),
+                    store
+                );
+                if (told is not null != sees)
+                    yield return $"{viewer} reads a feed of {who}: {told is not null}, and may: {sees}";
                 // What is tied to an entry has its title.
-                foreach (var title in made.Entries.GroupBy(e => e.Headline).Where(e => told?.Any(t => t.Contains(e.Key, StringComparison.Ordinal)) == true))
+                foreach (
+                    var title in made
+                        .Entries.GroupBy(e => e.Headline)
+                        .Where(e => told?.Any(t => t.Contains(e.Key, StringComparison.Ordinal)) == true)
+                )
                 {
-                    var may = most == Sight.Headline && title.Any(entry => (withPrivate || !entry.Private) && rules.Told(viewer, entry, who) >= 2);
-                    if (!may) yield return $"{viewer} reads the title of {title.First()} in a feed of {who} ({most}, private {withPrivate})";
+                    var may =
+                        most == Sight.Headline
+                        && title.Any(entry => (withPrivate || !entry.Private) && rules.Told(viewer, entry, who) >= 2);
+                    if (!may)
+                        yield return $"{viewer} reads the title of {title.First()} in a feed of {who} ({most}, private {withPrivate})";
                 }
             }
         }
     }
 
-    private static IEnumerable<string> ByAnyRead(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer, Random random)
+    private static IEnumerable<string> ByAnyRead(
+        Organisation made,
+        PlainRules rules,
+        ICalendarReads store,
+        World world,
+        int viewer,
+        Random random
+    )
     {
         var mayNot = MayNot(made, rules, viewer).ToList();
         List<string> people = [.. made.People.Select(p => p.PublicId), made.Room.PublicId, made.Group.PublicId, made.Contact.PublicId];
         List<string> texts = ["hh", made.ContactName, .. made.Entries.Take(2).Select(e => e.Headline), made.Entries[0].Whole];
         // What was done in each name is asked for always: it tells of everything.
-        var histories = made.People.Select(p => (object)new ReadHistory(made.People[viewer].Id, p.PublicId, null, null, null, null, null, world.Now));
+        var histories = made.People.Select(p =>
+            (object)new ReadHistory(made.People[viewer].Id, p.PublicId, null, null, null, null, null, world.Now)
+        );
         foreach (var (type, reads) in EveryRead.Types.Select(t => (t, t == typeof(ReadHistory) ? histories : [])))
         {
-            foreach (var read in reads.Concat(EveryRead.Of(type, made.People[viewer].Id, world.Now, people, made.Entries, texts, made.Numbers, random, mostOfOne: Asked.Ways)))
+            foreach (
+                var read in reads.Concat(
+                    EveryRead.Of(
+                        type,
+                        made.People[viewer].Id,
+                        world.Now,
+                        people,
+                        made.Entries,
+                        texts,
+                        made.Numbers,
+                        random,
+                        mostOfOne: Asked.Ways
+                    )
+                )
+            )
             {
-                if (EveryRead.Answer(read, store) is not { } answer) continue;
+                if (EveryRead.Answer(read, store) is not { } answer)
+                    continue;
                 foreach (var mark in mayNot)
                 {
                     // Which places the organisation has everybody knows.
-                    if (mark.StartsWith("Port", StringComparison.Ordinal) && read is ReadPlaces) continue;
-                    if (mark.StartsWith("Pier", StringComparison.Ordinal) && read is ReadPlaces or ReadPerson or ReadWhereabouts or ReadIndex or ReadFind or ReadClosures or ReadPresets) continue;
-                    if (answer.Any(t => t.Contains(mark, StringComparison.Ordinal)) && !SaidBack(read, mark) && !DidIt(made, rules, viewer, read, mark))
+                    if (mark.StartsWith("Port", StringComparison.Ordinal) && read is ReadPlaces)
+                        continue;
+                    if (
+                        mark.StartsWith("Pier", StringComparison.Ordinal)
+                        && read is ReadPlaces or ReadPerson or ReadWhereabouts or ReadIndex or ReadFind or ReadClosures or ReadPresets
+                    )
+                        continue;
+                    if (
+                        answer.Any(t => t.Contains(mark, StringComparison.Ordinal))
+                        && !SaidBack(read, mark)
+                        && !DidIt(made, rules, viewer, read, mark)
+                    )
                         yield return $"{viewer} is told {mark} by {read}: {string.Join(" | ", answer.Where(t => t.Contains(mark, StringComparison.Ordinal)).Take(3))}";
                 }
             }
@@ -120,19 +198,30 @@ internal static class WhoMayKnow
     }
 
     /// <summary>Some reads say back the words that they were asked to understand.</summary>
-    private static bool SaidBack(object read, string mark) => read switch
-    {
-        ReadRepeat repeat => repeat.Words.Contains(mark, StringComparison.Ordinal),
-        ReadLine line => line.Text.Contains(mark, StringComparison.Ordinal),
-        ReadPasted pasted => pasted.Text.Contains(mark, StringComparison.Ordinal),
-        _ => false,
-    };
+    private static bool SaidBack(object read, string mark) =>
+        read switch
+        {
+            ReadRepeat repeat => repeat.Words.Contains(mark, StringComparison.Ordinal),
+            ReadLine line => line.Text.Contains(mark, StringComparison.Ordinal),
+            ReadPasted pasted => pasted.Text.Contains(mark, StringComparison.Ordinal),
+            _ => false,
+        };
 
-    /// <summary>What somebody did with a meeting out of which they were taken since is told by their own history, to them and to who speaks for them.</summary>
+    /// <summary>
+    /// What somebody did with a meeting out of which they were taken since is told by their own history, to them and to who speaks for
+    /// them.
+    /// </summary>
     private static bool DidIt(Organisation made, PlainRules rules, int viewer, object read, string mark) =>
         (read is ReadActs || (read is ReadHistory history && made.People.Any(p => p.PublicId == history.Who)))
-        && made.Entries.Any(e => e.Headline == mark && e.Parts.Any(p => p.Removed && (p.Answer != "none" || p.OwnPrivate) && rules.SpeaksFor(viewer, p.Who, e.Private || p.OwnPrivate)
-            && (read is not ReadHistory of || made.People[p.Who].PublicId == of.Who)));
+        && made.Entries.Any(e =>
+            e.Headline == mark
+            && e.Parts.Any(p =>
+                p.Removed
+                && (p.Answer != "none" || p.OwnPrivate)
+                && rules.SpeaksFor(viewer, p.Who, e.Private || p.OwnPrivate)
+                && (read is not ReadHistory of || made.People[p.Who].PublicId == of.Who)
+            )
+        );
 
     private static IEnumerable<string> MayNot(Organisation made, PlainRules rules, int viewer)
     {
@@ -142,22 +231,35 @@ internal static class WhoMayKnow
             var most = Math.Max(rules.Anywhere(viewer, entry), tied is null ? 0 : Math.Min(2, rules.Anywhere(viewer, tied)));
             // Who is asked to organise it is told what it is.
             var offered = entry.Number == made.Offered && rules.SpeaksFor(viewer, made.OfferedTo, entry.Private);
-            if (most < 2 && !offered && !WroteIt(entry, viewer)) yield return entry.Headline;
-            if (most < 3) yield return entry.Whole;
-            foreach (var part in entry.Parts.Where(p => !rules.ReadsComment(viewer, entry, p))) yield return entry.CommentOf(part.Who);
-            foreach (var lane in entry.Noted.Where(lane => !rules.ReadsNotes(viewer, entry, lane))) yield return entry.NotesOn(lane);
+            if (most < 2 && !offered && !WroteIt(entry, viewer))
+                yield return entry.Headline;
+            if (most < 3)
+                yield return entry.Whole;
+            foreach (var part in entry.Parts.Where(p => !rules.ReadsComment(viewer, entry, p)))
+                yield return entry.CommentOf(part.Who);
+            foreach (var lane in entry.Noted.Where(lane => !rules.ReadsNotes(viewer, entry, lane)))
+                yield return entry.NotesOn(lane);
         }
 
-        foreach (var away in Enumerable.Range(0, 3).Where(w => !rules.SpeaksFor(viewer, w, false) && !(w == Organisation.ReasonToldBy && rules.On(viewer, w, false).Sees > 0))) yield return Organisation.ReasonOf(away);
+        foreach (
+            var away in Enumerable
+                .Range(0, 3)
+                .Where(w => !rules.SpeaksFor(viewer, w, false) && !(w == Organisation.ReasonToldBy && rules.On(viewer, w, false).Sees > 0))
+        )
+            yield return Organisation.ReasonOf(away);
         foreach (var (who, tells) in made.TellsWhere.Where(w => !rules.SpeaksFor(viewer, w.Key, false)))
         {
             var sees = rules.On(viewer, who, false).Sees;
-            if (tells != 0 || sees < 2) yield return made.PlaceOf(who);
-            if (tells == 2 || sees == 0) yield return made.TownOf(who);
+            if (tells != 0 || sees < 2)
+                yield return made.PlaceOf(who);
+            if (tells == 2 || sees == 0)
+                yield return made.TownOf(who);
         }
 
-        foreach (var asked in made.Requests.Where(r => !rules.SpeaksFor(viewer, r.Owner, r.Private))) yield return asked.Mark;
-        if (!rules.KeepsContacts(viewer) && !made.Entries.Any(e => e is { Contact: true } && rules.TakesPart(viewer, e))) yield return made.ContactName;
+        foreach (var asked in made.Requests.Where(r => !rules.SpeaksFor(viewer, r.Owner, r.Private)))
+            yield return asked.Mark;
+        if (!rules.KeepsContacts(viewer) && !made.Entries.Any(e => e is { Contact: true } && rules.TakesPart(viewer, e)))
+            yield return made.ContactName;
     }
 
     /// <summary>Of what somebody did themselves the mail room and their own history may tell the words they wrote.</summary>

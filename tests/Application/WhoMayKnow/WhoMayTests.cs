@@ -1,13 +1,17 @@
 namespace Corlin.Application.Tests.WhoMayKnow;
 
-/// <summary>Forty organisations in every run, ten thousand with CORLIN_LONG, in two halves that run side by side. Each is made once and held against both statements.</summary>
+/// <summary>
+/// Forty organisations in every run, ten thousand with CORLIN_LONG, in two halves that run side by side. Each is made once and held against
+/// both statements.
+/// </summary>
 public class WhoMayTests
 {
     [Fact]
     public void Every_read_is_found() => Assert.True(EveryRead.Types.Count >= 30, string.Join(", ", EveryRead.Types.Select(t => t.Name)));
 
     [Fact]
-    public void Every_change_is_found() => Assert.True(EveryChange.Types.Count >= 70, string.Join(", ", EveryChange.Types.Select(t => t.Name)));
+    public void Every_change_is_found() =>
+        Assert.True(EveryChange.Types.Count >= 70, string.Join(", ", EveryChange.Types.Select(t => t.Name)));
 
     [Fact]
     public Task Nobody_is_told_or_does_more_in_any_organisation_than_the_rules_allow_nor_less() => AssertNothingWrongAsync(half: 0);
@@ -15,10 +19,11 @@ public class WhoMayTests
     internal static async Task AssertNothingWrongAsync(int half)
     {
         var wrong = await Organisations.WrongInAnyAsync(half, async (world, made, seed) =>
-        [
-            .. await world.See(store => WhoMayKnow.Wrong(made, Remembered.Of(store), world, seed).Take(4).ToList()),
-            .. await WhoMayDo.WrongAsync(world, made, seed),
-        ]);
+            [
+                .. await world.See(store => WhoMayKnow.Wrong(made, Remembered.Of(store), world, seed).Take(4).ToList()),
+                .. await WhoMayDo.WrongAsync(world, made, seed),
+            ]
+        );
         Assert.True(wrong.Count == 0, string.Join('\n', wrong));
     }
 }
@@ -27,5 +32,6 @@ public class WhoMayTests
 public class WhoMayInOtherOrganisationsTests
 {
     [Fact]
-    public Task Nobody_is_told_or_does_more_in_any_organisation_than_the_rules_allow_nor_less() => WhoMayTests.AssertNothingWrongAsync(half: 1);
+    public Task Nobody_is_told_or_does_more_in_any_organisation_than_the_rules_allow_nor_less() =>
+        WhoMayTests.AssertNothingWrongAsync(half: 1);
 }

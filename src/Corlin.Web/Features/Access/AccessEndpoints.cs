@@ -22,7 +22,14 @@ public sealed record TermsRequest(Sight Sight, Acting Acting, bool Private, bool
 /// <param name="Line">What is written to them with it.</param>
 /// <param name="Request">The request that is answered by it.</param>
 /// <param name="Calendar">"main" or the public id of a further calendar; null for all of the owner's.</param>
-public sealed record GrantRequest(string Owner, IReadOnlyList<string> Receivers, TermsRequest Terms, string? Line, long? Request, string? Calendar = null);
+public sealed record GrantRequest(
+    string Owner,
+    IReadOnlyList<string> Receivers,
+    TermsRequest Terms,
+    string? Line,
+    long? Request,
+    string? Calendar = null
+);
 
 public sealed record ChangeGrantRequest(string Owner, TermsRequest Terms, string? Line);
 
@@ -88,14 +95,20 @@ internal static class AccessEndpoints
     /// <param name="who">A public id, or inside or outside for who holds only the default.</param>
     /// <param name="owner">Whose lane it is.</param>
     /// <param name="date">Today where none is given.</param>
-    private static async Task<Ok<AsSeenView>> GetAsSeenAsync(Reader reader, string who, string owner, string? date) => TypedResults.Ok(await reader.ReadAsync(s => new ReadAs(
-        reader.Person, who, owner, date is null ? null : Reader.Date(date, "date"), reader.Now).Run(s)));
+    private static async Task<Ok<AsSeenView>> GetAsSeenAsync(Reader reader, string who, string owner, string? date) =>
+        TypedResults.Ok(
+            await reader.ReadAsync(s =>
+                new ReadAs(reader.Person, who, owner, date is null ? null : Reader.Date(date, "date"), reader.Now).Run(s)
+            )
+        );
 
     /// <summary>Nothing where the reader may not add to that lane.</summary>
     /// <param name="owner">On whose lane the title would stand.</param>
     /// <param name="calendar">On which of their further calendars; the main one where none is named.</param>
     private static async Task<Results<Ok<ReadersView>, NoContent>> GetReadersAsync(Reader reader, string owner, string? calendar) =>
-        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, calendar, reader.Now).Run(s)) is { } readers ? TypedResults.Ok(readers) : TypedResults.NoContent();
+        await reader.ReadAsync(s => new ReadReaders(reader.Person, owner, calendar, reader.Now).Run(s)) is { } readers
+            ? TypedResults.Ok(readers)
+            : TypedResults.NoContent();
 
     /// <param name="away">Who is away, by public id.</param>
     private static async Task<Ok<CoverView>> GetCoverAsync(Reader reader, string away) =>
@@ -105,8 +118,16 @@ internal static class AccessEndpoints
     {
         var away = await reader.UserAsync(request.Away, "away");
         var cover = await reader.UserAsync(request.Cover, "cover");
-        var covered = await reader.ChangeAsync(new CoverFor(
-            reader.Person, away, cover, Reader.Date(request.First, "first"), Reader.Date(request.Last, "last"), Line(request.Line, "line")));
+        var covered = await reader.ChangeAsync(
+            new CoverFor(
+                reader.Person,
+                away,
+                cover,
+                Reader.Date(request.First, "first"),
+                Reader.Date(request.Last, "last"),
+                Line(request.Line, "line")
+            )
+        );
         var left = await reader.ReadAsync(s => s.Users(covered.Left));
         return TypedResults.Ok(new CoveredView(covered.Changes, [.. covered.Left.Select(l => left[l].Name)]));
     }
@@ -115,18 +136,41 @@ internal static class AccessEndpoints
     {
         var owner = await reader.FindAsync(request.Owner, "owner");
         var receivers = new List<UserId>();
-        foreach (var receiver in request.Receivers.Take(GrantAccess.MostReceivers + 1)) receivers.Add(await reader.UserAsync(receiver, "receivers"));
-        var change = await reader.ChangeAsync(new GrantAccess(
-            reader.Person, owner.Id, receivers, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"), request.Request, request.Calendar));
-        var inside = (await reader.ReadAsync(s => s.Users(receivers))).Values.Where(u => u is { Inside: true, Kind: UserKind.Person }).ToList();
+        foreach (var receiver in request.Receivers.Take(GrantAccess.MostReceivers + 1))
+            receivers.Add(await reader.UserAsync(receiver, "receivers"));
+        var change = await reader.ChangeAsync(
+            new GrantAccess(
+                reader.Person,
+                owner.Id,
+                receivers,
+                Terms(request.Terms, owner.HomeZone),
+                Line(request.Line, "line"),
+                request.Request,
+                request.Calendar
+            )
+        );
+        var inside = (await reader.ReadAsync(s => s.Users(receivers)))
+            .Values.Where(u => u is { Inside: true, Kind: UserKind.Person })
+            .ToList();
         var ways = await accounts.OfAsync([.. inside.Select(u => u.Id)]);
-        return TypedResults.Ok(new GrantedView(change, [.. inside.Where(u => !ways.TryGetValue(u.Id, out var way) || way.State != AccountState.Open).Select(u => u.Name)]));
+        return TypedResults.Ok(
+            new GrantedView(
+                change,
+                [.. inside.Where(u => !ways.TryGetValue(u.Id, out var way) || way.State != AccountState.Open).Select(u => u.Name)]
+            )
+        );
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, ChangeGrantRequest request)
     {
         var owner = await reader.FindAsync(request.Owner, "owner");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeAccess(reader.Person, id, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line")))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new ChangeAccess(reader.Person, id, Terms(request.Terms, owner.HomeZone), Line(request.Line, "line"))
+                )
+            )
+        );
     }
 
     private static async Task<Ok<ChangedView>> WithdrawAsync(Reader reader, long id, WithLineRequest request) =>
@@ -136,8 +180,19 @@ internal static class AccessEndpoints
     {
         var owner = await reader.FindAsync(request.Owner, "owner");
         var own = await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person]);
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskForAccess(
-            reader.Person, owner.Id, Terms(request.Terms, owner.HomeZone), Line(request.Words, "words"), request.Offer is { } offer ? Terms(offer, own.HomeZone) : null))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new AskForAccess(
+                        reader.Person,
+                        owner.Id,
+                        Terms(request.Terms, owner.HomeZone),
+                        Line(request.Words, "words"),
+                        request.Offer is { } offer ? Terms(offer, own.HomeZone) : null
+                    )
+                )
+            )
+        );
     }
 
     private static async Task<Ok<ChangedView>> AskNoMoreAsync(Reader reader, long id) =>
@@ -156,7 +211,9 @@ internal static class AccessEndpoints
     private static async Task<Ok<CeilingSetView>> SetCeilingAsync(Reader reader, string side, CeilingView request)
     {
         var inside = IsInside(side);
-        var set = await reader.ChangeAsync(new SetCeiling(reader.Person, inside, new Ceiling(request.Sight, request.Acting, request.Private)));
+        var set = await reader.ChangeAsync(
+            new SetCeiling(reader.Person, inside, new Ceiling(request.Sight, request.Acting, request.Private))
+        );
         return TypedResults.Ok(new CeilingSetView(set.Change, set.Cut));
     }
 
@@ -164,21 +221,30 @@ internal static class AccessEndpoints
     private static async Task<Ok<ChangedView>> SetDefaultAsync(Reader reader, string side, DefaultRequest request)
     {
         var owner = await reader.FindAsync(request.Owner, "owner");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SetDefaultAccess(reader.Person, owner.Id, IsInside(side), request.Sight, request.Acting))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(new SetDefaultAccess(reader.Person, owner.Id, IsInside(side), request.Sight, request.Acting))
+            )
+        );
     }
 
-    private static bool IsInside(string side) => side switch
-    {
-        "inside" => true,
-        "outside" => false,
-        _ => throw new RefusedException(RefusalKind.BadInput, "side", side),
-    };
+    private static bool IsInside(string side) =>
+        side switch
+        {
+            "inside" => true,
+            "outside" => false,
+            _ => throw new RefusedException(RefusalKind.BadInput, "side", side),
+        };
 
-    private static AccessTerms Terms(TermsRequest request, DateTimeZone zone) => new(
-        request.Sight, request.Acting, request.Private,
-        request.From is { } from ? zone.Day(Reader.Date(from, "from")).Start : null,
-        request.Until is { } until ? zone.Day(Reader.Date(until, "until")).End : null,
-        request.PassOn);
+    private static AccessTerms Terms(TermsRequest request, DateTimeZone zone) =>
+        new(
+            request.Sight,
+            request.Acting,
+            request.Private,
+            request.From is { } from ? zone.Day(Reader.Date(from, "from")).Start : null,
+            request.Until is { } until ? zone.Day(Reader.Date(until, "until")).End : null,
+            request.PassOn
+        );
 
     private static string? Line(string? text, string field) => Times.Limited(text, GrantAccess.LongestLine, field);
 }

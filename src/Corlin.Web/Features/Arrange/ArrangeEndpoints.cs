@@ -18,15 +18,38 @@ namespace Corlin.Web.Features.Arrange;
 /// <param name="Place">Where it takes place, as it is typed so far.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 public sealed record SlotsRequest(
-    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, int Minutes, string From, string To, string? Saved = null, string? HoldRequest = null,
-    string? Place = null, bool Video = false, string? Repeats = null, string? ToldIn = null);
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    int Minutes,
+    string From,
+    string To,
+    string? Saved = null,
+    string? HoldRequest = null,
+    string? Place = null,
+    bool Video = false,
+    string? Repeats = null,
+    string? ToldIn = null
+);
 
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 /// <param name="Draft">What is written of it, for its papers.</param>
 public sealed record ChosenRequest(
-    string InNameOf, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video, string? Draft = null,
-    string? Saved = null, string? HoldRequest = null, string? Repeats = null, string? ToldIn = null);
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    string Start,
+    string Zone,
+    int Minutes,
+    string? Place,
+    bool Video,
+    string? Draft = null,
+    string? Saved = null,
+    string? HoldRequest = null,
+    string? Repeats = null,
+    string? ToldIn = null
+);
 
 /// <summary>A meeting as it is written.</summary>
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>.</param>
@@ -45,9 +68,34 @@ public sealed record ChosenRequest(
 /// <param name="Admission">Who joins the conference by its link at once.</param>
 /// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
 public sealed record ArrangeRequest(
-    string InNameOf, string Title, IReadOnlyList<string> Required, IReadOnlyList<string> Optional, string Start, string Zone, int Minutes, string? Place, bool Video,
-    string? Agenda, string? Line, bool Private, string? Repeats = null, string? Link = null, string? DialIn = null, string? ToldIn = null, string? EndZone = null, bool Answers = true,
-    string? Category = null, string? Reminder = null, Rank? Rank = null, string? Draft = null, string? Saved = null, string? HoldRequest = null, bool Send = true, string? Request = null, Admission Admission = Admission.Asked);
+    string InNameOf,
+    string Title,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    string Start,
+    string Zone,
+    int Minutes,
+    string? Place,
+    bool Video,
+    string? Agenda,
+    string? Line,
+    bool Private,
+    string? Repeats = null,
+    string? Link = null,
+    string? DialIn = null,
+    string? ToldIn = null,
+    string? EndZone = null,
+    bool Answers = true,
+    string? Category = null,
+    string? Reminder = null,
+    Rank? Rank = null,
+    string? Draft = null,
+    string? Saved = null,
+    string? HoldRequest = null,
+    bool Send = true,
+    string? Request = null,
+    Admission Admission = Admission.Asked
+);
 
 /// <param name="Text">A meeting in a line of plain words.</param>
 public sealed record LineRequest(string Text);
@@ -76,7 +124,15 @@ internal static class ArrangeEndpoints
     private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
     {
         var read = new ReadSlots(
-            reader.Person, request.InNameOf, request.Required, request.Optional, request.Minutes, Reader.Date(request.From, "span"), Reader.Date(request.To, "span"), reader.Now)
+            reader.Person,
+            request.InNameOf,
+            request.Required,
+            request.Optional,
+            request.Minutes,
+            Reader.Date(request.From, "span"),
+            Reader.Date(request.To, "span"),
+            reader.Now
+        )
         {
             Saved = request.Saved,
             HoldRequest = request.HoldRequest,
@@ -92,7 +148,15 @@ internal static class ArrangeEndpoints
     {
         var time = Times.Timed(request.Start, request.Zone, request.Minutes);
         var read = new ReadChosen(
-            reader.Person, request.InNameOf, request.Required, request.Optional, time.ToStretch(DateTimeZone.Utc), request.Place, request.Video, reader.Now)
+            reader.Person,
+            request.InNameOf,
+            request.Required,
+            request.Optional,
+            time.ToStretch(DateTimeZone.Utc),
+            request.Place,
+            request.Video,
+            reader.Now
+        )
         {
             Draft = request.Draft,
             Saved = request.Saved,
@@ -112,43 +176,81 @@ internal static class ArrangeEndpoints
 
     private static async Task<Ok<RepeatView>> RepeatAsync(Reader reader, RepeatRequest request)
     {
-        var read = new ReadRepeat(reader.Person, request.Words, Times.Entry(request.Time, check: false), request.People, reader.Now) { Parts = Parts(request.Parts) };
+        var read = new ReadRepeat(reader.Person, request.Words, Times.Entry(request.Time, check: false), request.People, reader.Now)
+        {
+            Parts = Parts(request.Parts),
+        };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
     private static RuleParts? Parts(RepeatPartsView? parts)
     {
-        if (parts is null) return null;
-        if (parts.Every is < 1 or > RuleParts.MostEvery || parts.Times is < 1 or > RuleParts.MostTimes || parts.Unit == Frequency.Hourly || !Enum.IsDefined(parts.Unit) || !Enum.IsDefined(parts.On) || parts.Weekdays.Any(d => d is < 1 or > 7))
+        if (parts is null)
+            return null;
+        if (
+            parts.Every is < 1 or > RuleParts.MostEvery
+            || parts.Times is < 1 or > RuleParts.MostTimes
+            || parts.Unit == Frequency.Hourly
+            || !Enum.IsDefined(parts.Unit)
+            || !Enum.IsDefined(parts.On)
+            || parts.Weekdays.Any(d => d is < 1 or > 7)
+        )
             throw new RefusedException(RefusalKind.BadInput, "parts", $"every {parts.Every}");
-        return new RuleParts(parts.Every, parts.Unit, [.. parts.Weekdays.Select(d => (IsoDayOfWeek)d)], parts.On, parts.Until is null ? null : Reader.Date(parts.Until, "until"), parts.Times);
+        return new RuleParts(
+            parts.Every,
+            parts.Unit,
+            [.. parts.Weekdays.Select(d => (IsoDayOfWeek)d)],
+            parts.On,
+            parts.Until is null ? null : Reader.Date(parts.Until, "until"),
+            parts.Times
+        );
     }
 
     private static async Task<Ok<ArrangedView>> SendAsync(Reader reader, ArrangeRequest request, IConferenceLinks links, IRichTexts texts)
     {
         var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
-        var invited = request.Required.Select(r => new Invited(r, AttendeeRole.Required)).Concat(request.Optional.Select(o => new Invited(o, AttendeeRole.Optional)));
+        var invited = request
+            .Required.Select(r => new Invited(r, AttendeeRole.Required))
+            .Concat(request.Optional.Select(o => new Invited(o, AttendeeRole.Optional)));
         var time = Time(request);
-        if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now) throw new RefusedException(RefusalKind.InThePast, "start");
+        if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now)
+            throw new RefusedException(RefusalKind.InThePast, "start");
         var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
         var given = Times.Limited(request.Link, 2_000, "link");
-        var conference = given is null && request.Video ? links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video") : null;
+        var conference =
+            given is null && request.Video ? links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video") : null;
         var link = given is null ? conference?.Link : Conference.MustBeLink(given);
-        var made = await reader.ChangeAsync(new ArrangeMeeting(
-            reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", [.. invited], time, Times.Limited(request.Place, 200, "place"),
-            link, agenda?.Plain, Times.Limited(request.Line, 2_000, "line"), request.Private, Times.Repeats(request.Repeats, time.Start.Date))
-        {
-            DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
-            StyledAgenda = agenda?.Html,
-            AnswersWanted = request.Answers,
-            Mark = new MarkWish(Times.Limited(request.Category, 40, "category"), MarksEndpoints.Reminder(request.Reminder)?.Wish, request.Rank),
-            Draft = request.Draft,
-            Saved = request.Saved,
-            HoldRequest = request.HoldRequest,
-            Send = request.Send,
-            Request = request.Request,
-            Admission = request.Admission,
-        });
+        var made = await reader.ChangeAsync(
+            new ArrangeMeeting(
+                reader.Person,
+                owner,
+                Times.Limited(request.Title, 200, "title") ?? "",
+                [.. invited],
+                time,
+                Times.Limited(request.Place, 200, "place"),
+                link,
+                agenda?.Plain,
+                Times.Limited(request.Line, 2_000, "line"),
+                request.Private,
+                Times.Repeats(request.Repeats, time.Start.Date)
+            )
+            {
+                DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
+                StyledAgenda = agenda?.Html,
+                AnswersWanted = request.Answers,
+                Mark = new MarkWish(
+                    Times.Limited(request.Category, 40, "category"),
+                    MarksEndpoints.Reminder(request.Reminder)?.Wish,
+                    request.Rank
+                ),
+                Draft = request.Draft,
+                Saved = request.Saved,
+                HoldRequest = request.HoldRequest,
+                Send = request.Send,
+                Request = request.Request,
+                Admission = request.Admission,
+            }
+        );
         return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
     }
 

@@ -18,11 +18,15 @@ internal static class DraftsEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapGet("/drafts", async (Reader reader) => TypedResults.Ok(await reader.ReadAsync(new ReadDrafts(reader.Person, reader.Now).Run)));
+        api.MapGet("/drafts", async (Reader reader) =>
+            TypedResults.Ok(await reader.ReadAsync(new ReadDrafts(reader.Person, reader.Now).Run))
+        );
         api.MapPost("/drafts", BeginAsync);
         api.MapPut("/drafts/{id}", KeepAsync);
         api.MapDelete("/drafts/{id}", DropAsync);
-        api.MapPost("/drafts/{id}/papers", AddAsync).WithMetadata(new RequestSizeLimitAttribute(Paper.MostBytes + 1)).Accepts<byte[]>("application/octet-stream");
+        api.MapPost("/drafts/{id}/papers", AddAsync)
+            .WithMetadata(new RequestSizeLimitAttribute(Paper.MostBytes + 1))
+            .Accepts<byte[]>("application/octet-stream");
         api.MapPost("/drafts/{id}/links", LinkAsync);
         api.MapGet("/drafts/{id}/papers/{paper}", GetAsync).Produces<byte[]>(200, "application/octet-stream");
         api.MapPut("/drafts/{id}/papers/{paper}", GoesAsync);
@@ -61,8 +65,13 @@ internal static class DraftsEndpoints
         return await DraftAsync(reader, id);
     }
 
-    private static async Task<FileStreamHttpResult> GetAsync(Reader reader, string id, string paper, HttpResponse response, IPaperFiles files) =>
-        PaperUpload.Download(await reader.ReadAsync(new ReadDraftPaper(reader.Person, id, paper).Run), response, files);
+    private static async Task<FileStreamHttpResult> GetAsync(
+        Reader reader,
+        string id,
+        string paper,
+        HttpResponse response,
+        IPaperFiles files
+    ) => PaperUpload.Download(await reader.ReadAsync(new ReadDraftPaper(reader.Person, id, paper).Run), response, files);
 
     private static async Task<Ok<DraftView>> GoesAsync(Reader reader, string id, string paper, PaperGoesRequest request)
     {
@@ -76,5 +85,6 @@ internal static class DraftsEndpoints
         return await DraftAsync(reader, id);
     }
 
-    private static async Task<Ok<DraftView>> DraftAsync(Reader reader, string id) => TypedResults.Ok(await reader.ReadAsync(new ReadDraft(reader.Person, id, reader.Now).Run));
+    private static async Task<Ok<DraftView>> DraftAsync(Reader reader, string id) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadDraft(reader.Person, id, reader.Now).Run));
 }

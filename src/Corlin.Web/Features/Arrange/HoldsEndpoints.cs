@@ -12,7 +12,17 @@ namespace Corlin.Web.Features.Arrange;
 /// <param name="Lapses">When they are over if none was chosen, in milliseconds since 1970.</param>
 /// <param name="For">The public id of what somebody asked for, for which they are held.</param>
 /// <param name="InPlaceOf">The request whose holds these take the place of, or null.</param>
-public sealed record HoldsRequest(string InNameOf, string Title, IReadOnlyList<long> Starts, int Minutes, string Zone, IReadOnlyList<string> With, long Lapses, string? InPlaceOf = null, string? For = null);
+public sealed record HoldsRequest(
+    string InNameOf,
+    string Title,
+    IReadOnlyList<long> Starts,
+    int Minutes,
+    string Zone,
+    IReadOnlyList<string> With,
+    long Lapses,
+    string? InPlaceOf = null,
+    string? For = null
+);
 
 /// <param name="Request">What they have in common.</param>
 /// <param name="Lanes">On how many calendars they stand.</param>
@@ -32,14 +42,25 @@ internal static class HoldsEndpoints
         var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
         var length = Duration.FromMinutes(Times.Length(request.Minutes));
         var zone = Times.Zone(request.Zone, "zone");
-        var held = await reader.ChangeAsync(new PlaceHolds(
-            reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "",
-            [.. request.Starts.Take(PlaceHolds.MostTimes + 1).Select(s => Times.Moment(s, "starts")).Select(s => TimedEntry.At(new Stretch(s, s + length), zone))], Times.Moment(request.Lapses, "lapses"))
-        {
-            With = [.. request.With],
-            InPlaceOf = request.InPlaceOf,
-            For = request.For,
-        });
+        var held = await reader.ChangeAsync(
+            new PlaceHolds(
+                reader.Person,
+                owner,
+                Times.Limited(request.Title, 200, "title") ?? "",
+                [
+                    .. request
+                        .Starts.Take(PlaceHolds.MostTimes + 1)
+                        .Select(s => Times.Moment(s, "starts"))
+                        .Select(s => TimedEntry.At(new Stretch(s, s + length), zone)),
+                ],
+                Times.Moment(request.Lapses, "lapses")
+            )
+            {
+                With = [.. request.With],
+                InPlaceOf = request.InPlaceOf,
+                For = request.For,
+            }
+        );
         return TypedResults.Ok(new HeldRequestView(held.Request, held.Change, held.Lanes));
     }
 

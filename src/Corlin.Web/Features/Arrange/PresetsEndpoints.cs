@@ -18,14 +18,28 @@ internal static class PresetsEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapGet("/presets", async (Reader reader, string of) => TypedResults.Ok(await reader.ReadAsync(new ReadPresets(reader.Person, of, reader.Now).Run)));
+        api.MapGet("/presets", async (Reader reader, string of) =>
+            TypedResults.Ok(await reader.ReadAsync(new ReadPresets(reader.Person, of, reader.Now).Run))
+        );
         api.MapPost("/kinds", KeepAsync);
         api.MapDelete("/kinds/{id}", DropAsync);
         api.MapPut("/standing", StandingAsync);
     }
 
-    private static async Task<Ok<KeptKindView>> KeepAsync(Reader reader, KindRequest request) => TypedResults.Ok(new KeptKindView(
-        await reader.ChangeAsync(new KeepKind(reader.Person, await reader.UserAsync(request.InNameOf, "inNameOf"), request.Id, request.Name, request.Parts))));
+    private static async Task<Ok<KeptKindView>> KeepAsync(Reader reader, KindRequest request) =>
+        TypedResults.Ok(
+            new KeptKindView(
+                await reader.ChangeAsync(
+                    new KeepKind(
+                        reader.Person,
+                        await reader.UserAsync(request.InNameOf, "inNameOf"),
+                        request.Id,
+                        request.Name,
+                        request.Parts
+                    )
+                )
+            )
+        );
 
     private static async Task<NoContent> DropAsync(Reader reader, string id, string inNameOf)
     {
@@ -35,8 +49,14 @@ internal static class PresetsEndpoints
 
     private static async Task<NoContent> StandingAsync(Reader reader, StandingRequest request)
     {
-        await reader.ChangeAsync(new KeepStanding(
-            reader.Person, await reader.UserAsync(request.InNameOf, "inNameOf"), Times.Limited(request.Link, 2_000, "link"), Times.Limited(request.DialIn, 500, "dialIn")));
+        await reader.ChangeAsync(
+            new KeepStanding(
+                reader.Person,
+                await reader.UserAsync(request.InNameOf, "inNameOf"),
+                Times.Limited(request.Link, 2_000, "link"),
+                Times.Limited(request.DialIn, 500, "dialIn")
+            )
+        );
         return TypedResults.NoContent();
     }
 }

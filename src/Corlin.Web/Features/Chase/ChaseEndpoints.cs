@@ -30,7 +30,13 @@ public sealed record ForwardRequest(string InNameOf, string? Occurrence, IReadOn
 /// <param name="Attendee">The public id of who told it.</param>
 /// <param name="Comment">Their words.</param>
 /// <param name="AllTheSame">Whether it takes the place of another answer that stands.</param>
-public sealed record EnterAnswerRequest(string? Occurrence, string Attendee, Answer Answer, string? Comment = null, bool AllTheSame = false);
+public sealed record EnterAnswerRequest(
+    string? Occurrence,
+    string Attendee,
+    Answer Answer,
+    string? Comment = null,
+    bool AllTheSame = false
+);
 
 internal static class ChaseEndpoints
 {
@@ -52,18 +58,37 @@ internal static class ChaseEndpoints
         TypedResults.Ok(await reader.ReadAsync(s => new ReadChase(reader.Person, reader.Now).Run(s)));
 
     private static async Task<Ok<ChangedView>> AcceptAsync(Reader reader, string id, ProposalRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AcceptProposal(reader.Person, id, request.Attendee, Reader.Occurrence(request.Occurrence)))));
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(new AcceptProposal(reader.Person, id, request.Attendee, Reader.Occurrence(request.Occurrence)))
+            )
+        );
 
     private static async Task<Ok<ChangedView>> RefuseAsync(Reader reader, string id, ProposalRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RefuseProposal(reader.Person, id, request.Attendee, Reader.Occurrence(request.Occurrence)))));
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(new RefuseProposal(reader.Person, id, request.Attendee, Reader.Occurrence(request.Occurrence)))
+            )
+        );
 
     private static async Task<Ok<ChangedView>> GoOnAsync(Reader reader, string id, OccurrenceRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new GoOnWithout(reader.Person, id, Reader.Occurrence(request.Occurrence)))));
+        TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new GoOnWithout(reader.Person, id, Reader.Occurrence(request.Occurrence))))
+        );
 
     private static async Task<Ok<ChangedView>> EnterAnswerAsync(Reader reader, string id, EnterAnswerRequest request)
     {
         var occurrence = Reader.Occurrence(request.Occurrence);
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EnterAnswer(reader.Person, id, request.Attendee, occurrence, request.Answer, request.Comment) { AllTheSame = request.AllTheSame })));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new EnterAnswer(reader.Person, id, request.Attendee, occurrence, request.Answer, request.Comment)
+                    {
+                        AllTheSame = request.AllTheSame,
+                    }
+                )
+            )
+        );
     }
 
     private static async Task<Ok<ChangedView>> RestoreAsync(Reader reader, string id) =>
@@ -84,6 +109,12 @@ internal static class ChaseEndpoints
     private static async Task<Ok<ChangedView>> ForwardAsync(Reader reader, string id, ForwardRequest request)
     {
         var who = await reader.UserAsync(request.InNameOf, "inNameOf");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ForwardMeeting(reader.Person, who, id, Reader.Occurrence(request.Occurrence), [.. request.To], request.Note))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new ForwardMeeting(reader.Person, who, id, Reader.Occurrence(request.Occurrence), [.. request.To], request.Note)
+                )
+            )
+        );
     }
 }

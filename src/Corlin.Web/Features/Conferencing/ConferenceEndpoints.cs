@@ -37,7 +37,8 @@ public sealed record ConvenedView(string Entry, string Link, string? Key, long C
 public sealed record CallParts(string Who);
 
 /// <summary>
-/// The page of a conference, which stands for the service of one: who joined, who knocks. Who has the link needs no session there; the key of the
+/// The page of a conference, which stands for the service of one: who joined, who knocks. Who has the link needs no session there; the key
+/// of the
 /// address is all that leads to it.
 /// </summary>
 internal static class ConferenceEndpoints
@@ -57,11 +58,19 @@ internal static class ConferenceEndpoints
     }
 
     /// <summary>Who is in; that this page is open is kept at the same time.</summary>
-    private static async Task<Ok<ConferenceView>> SeeAsync(HttpContext context, IWriteGate gate, IReadStore store, IClock clock, string key, GuestParts parts)
+    private static async Task<Ok<ConferenceView>> SeeAsync(
+        HttpContext context,
+        IWriteGate gate,
+        IReadStore store,
+        IClock clock,
+        string key,
+        GuestParts parts
+    )
     {
         var comer = Comer(context, parts.Secret);
         var (view, stale) = await store.ReadAsync(new ReadConference(key, comer, clock.GetCurrentInstant()).Run, context.RequestAborted);
-        if (stale) await gate.RunAsync(new SeenInConference(key, comer), context.RequestAborted);
+        if (stale)
+            await gate.RunAsync(new SeenInConference(key, comer), context.RequestAborted);
         return TypedResults.Ok(view);
     }
 
@@ -90,7 +99,19 @@ internal static class ConferenceEndpoints
     {
         var owner = await reader.UserAsync(parts.InNameOf, "inNameOf");
         var conference = links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video");
-        var made = await reader.ChangeAsync(new Convene(reader.Person, owner, Times.Limited(parts.Title, 200, "title") ?? "", [.. parts.Called], conference.Link, parts.Private) { DialIn = conference.DialIn });
+        var made = await reader.ChangeAsync(
+            new Convene(
+                reader.Person,
+                owner,
+                Times.Limited(parts.Title, 200, "title") ?? "",
+                [.. parts.Called],
+                conference.Link,
+                parts.Private
+            )
+            {
+                DialIn = conference.DialIn,
+            }
+        );
         return TypedResults.Ok(new ConvenedView(made.PublicId, conference.Link, Conferences.KeyOf(conference.Link), made.Change));
     }
 
@@ -100,7 +121,8 @@ internal static class ConferenceEndpoints
     private static async Task<Ok<ChangedView>> WithdrawAsync(Reader reader, string id, string who) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WithdrawCall(reader.Person, id, who))));
 
-    private static async Task<Ok<IReadOnlyList<RingingCall>>> RingingAsync(Reader reader) => TypedResults.Ok(await reader.ReadAsync(new ReadCalls(reader.Person, reader.Now).Run));
+    private static async Task<Ok<IReadOnlyList<RingingCall>>> RingingAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadCalls(reader.Person, reader.Now).Run));
 
     private static async Task<NoContent> PutOffAsync(Reader reader, string id)
     {

@@ -22,7 +22,9 @@ internal static class DemoEndpoints
     }
 
     private static Ok<DemoSignInsView> SignIns(DemoSignIns signIns) =>
-        TypedResults.Ok(new DemoSignInsView([.. signIns.All.Select(s => new DemoSignInView(s.Name, s.Address, s.Post))], DemoSetUp.Password));
+        TypedResults.Ok(
+            new DemoSignInsView([.. signIns.All.Select(s => new DemoSignInView(s.Name, s.Address, s.Post))], DemoSetUp.Password)
+        );
 
     private static async Task<Ok<AdvancedView>> AdvanceAsync(AdvanceRequest request, DemoTime time, CancellationToken cancel)
     {

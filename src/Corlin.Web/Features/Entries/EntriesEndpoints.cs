@@ -16,7 +16,14 @@ namespace Corlin.Web.Features.Entries;
 /// <param name="InNameOf">Whose answer it is.</param>
 /// <param name="Proposed">Another time that is offered with it, or null.</param>
 /// <param name="AllTheSame">Whether it is meant to take the place of another answer that somebody else gave.</param>
-public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer Answer, string? Comment, TimeRequest? Proposed, bool AllTheSame = false);
+public sealed record AnswerRequest(
+    string InNameOf,
+    string? Occurrence,
+    Answer Answer,
+    string? Comment,
+    TimeRequest? Proposed,
+    bool AllTheSame = false
+);
 
 /// <summary>Parts of an entry; those that are null are left alone.</summary>
 /// <param name="Place">Empty for nowhere.</param>
@@ -24,8 +31,19 @@ public sealed record AnswerRequest(string InNameOf, string? Occurrence, Answer A
 /// <param name="Repeats">In words; empty for once.</param>
 /// <param name="Link">Empty for no conference.</param>
 /// <param name="Line">To those invited; empty for none.</param>
-public sealed record EntryParts(TimeRequest? Time = null, string? Title = null, string? Place = null, string? Agenda = null, bool? Private = null, string? Repeats = null,
-    string? Link = null, string? DialIn = null, string? Line = null, bool? AnswersWanted = null, TimeTaken? Takes = null);
+public sealed record EntryParts(
+    TimeRequest? Time = null,
+    string? Title = null,
+    string? Place = null,
+    string? Agenda = null,
+    bool? Private = null,
+    string? Repeats = null,
+    string? Link = null,
+    string? DialIn = null,
+    string? Line = null,
+    bool? AnswersWanted = null,
+    TimeTaken? Takes = null
+);
 
 /// <summary>A move by hand on the lane, in milliseconds since 1970.</summary>
 public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, long ToEnd);
@@ -34,11 +52,25 @@ public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, lon
 public sealed record AskingRequest(IReadOnlyList<string> Required, IReadOnlyList<string> Optional, IReadOnlyList<string> Removed);
 
 /// <param name="Was">The same parts as the editor saw them.</param>
-public sealed record ChangeRequest(string? Occurrence, Reach Reach, EntryParts Becomes, EntryParts Was, MoveRequest? Move = null, AskingRequest? Asking = null);
+public sealed record ChangeRequest(
+    string? Occurrence,
+    Reach Reach,
+    EntryParts Becomes,
+    EntryParts Was,
+    MoveRequest? Move = null,
+    AskingRequest? Asking = null
+);
 
 /// <param name="Becomes">The parts that would be different.</param>
 /// <param name="AnyTimes">Whether near times are wanted although this one suits everyone.</param>
-public sealed record WeighRequest(string? Occurrence, Reach Reach, EntryParts Becomes, MoveRequest? Move = null, AskingRequest? Asking = null, bool AnyTimes = false);
+public sealed record WeighRequest(
+    string? Occurrence,
+    Reach Reach,
+    EntryParts Becomes,
+    MoveRequest? Move = null,
+    AskingRequest? Asking = null,
+    bool AnyTimes = false
+);
 
 /// <param name="Change">With it the change can be undone; null where nothing was changed.</param>
 /// <param name="Conflicts">The parts that somebody else has changed meanwhile.</param>
@@ -50,7 +82,17 @@ public sealed record CancelRequest(string? Occurrence, Reach Reach, string? Note
 
 /// <param name="Takes">free, hold, pencilled or firm.</param>
 /// <param name="Calendar">The public id of a further calendar, or "main"; the main one where none is named.</param>
-public sealed record AppointmentRequest(string InNameOf, string Title, TimeRequest Time, string? Place, TimeTaken Takes, bool Private, string? Repeats, string? Calendar = null, string? Category = null);
+public sealed record AppointmentRequest(
+    string InNameOf,
+    string Title,
+    TimeRequest Time,
+    string? Place,
+    TimeTaken Takes,
+    bool Private,
+    string? Repeats,
+    string? Calendar = null,
+    string? Category = null
+);
 
 /// <param name="Calendar">The public id of a further calendar, or "main".</param>
 public sealed record PutOnRequest(string Calendar);
@@ -85,23 +127,49 @@ internal static class EntriesEndpoints
 
     /// <param name="lane">The public id of whose lane it was chosen on.</param>
     private static async Task<Ok<EntryDetails>> GetAsync(Reader reader, string id, string lane, string? occurrence) =>
-        TypedResults.Ok(await reader.ReadAsync(s => new ReadEntry(reader.Person, id, Reader.Occurrence(occurrence), lane, reader.Now).Run(s)));
+        TypedResults.Ok(
+            await reader.ReadAsync(s => new ReadEntry(reader.Person, id, Reader.Occurrence(occurrence), lane, reader.Now).Run(s))
+        );
 
     private static async Task<Ok<ChangedView>> AnswerAsync(Reader reader, string id, AnswerRequest request)
     {
-        if (request.Answer is Answer.None or Answer.Delegated) throw new RefusedException(RefusalKind.BadInput, "answer", request.Answer.ToString());
+        if (request.Answer is Answer.None or Answer.Delegated)
+            throw new RefusedException(RefusalKind.BadInput, "answer", request.Answer.ToString());
         var who = await reader.UserAsync(request.InNameOf, "inNameOf");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AnswerInvitation(
-            reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Answer, request.Comment?.Length > 2000 ? request.Comment[..2000] : request.Comment, Proposed(request))
-        { AllTheSame = request.AllTheSame })));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new AnswerInvitation(
+                        reader.Person,
+                        who,
+                        id,
+                        Reader.Occurrence(request.Occurrence),
+                        request.Answer,
+                        request.Comment?.Length > 2000 ? request.Comment[..2000] : request.Comment,
+                        Proposed(request)
+                    )
+                    {
+                        AllTheSame = request.AllTheSame,
+                    }
+                )
+            )
+        );
     }
 
     private static async Task<Ok<EntryChangedView>> ChangeAsync(Reader reader, string id, ChangeRequest request, IRichTexts texts)
     {
-        var changed = await reader.ChangeAsync(new ChangeEntry(
-            reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, texts, checkTime: true), Parts(request.Was, null, checkTime: false),
-            Moving(request.Move),
-            request.Asking is { } asking ? Asked(asking) : null));
+        var changed = await reader.ChangeAsync(
+            new ChangeEntry(
+                reader.Person,
+                id,
+                Reader.Occurrence(request.Occurrence),
+                request.Reach,
+                Parts(request.Becomes, texts, checkTime: true),
+                Parts(request.Was, null, checkTime: false),
+                Moving(request.Move),
+                request.Asking is { } asking ? Asked(asking) : null
+            )
+        );
         return TypedResults.Ok(new EntryChangedView(changed.Change, changed.Entry, changed.Conflicts, changed.Told));
     }
 
@@ -109,8 +177,19 @@ internal static class EntriesEndpoints
     private static async Task<Ok<WeighedView>> WeighAsync(Reader reader, string id, WeighRequest request, Hosting.HostOptions options)
     {
         var read = new ReadWeighed(
-            reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, Parts(request.Becomes, null, checkTime: true), Moving(request.Move), request.Asking is { } asking ? Asked(asking) : null, reader.Now)
-        { MailLeaves = options.MailLeaves, AnyTimes = request.AnyTimes };
+            reader.Person,
+            id,
+            Reader.Occurrence(request.Occurrence),
+            request.Reach,
+            Parts(request.Becomes, null, checkTime: true),
+            Moving(request.Move),
+            request.Asking is { } asking ? Asked(asking) : null,
+            reader.Now
+        )
+        {
+            MailLeaves = options.MailLeaves,
+            AnyTimes = request.AnyTimes,
+        };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }
 
@@ -118,24 +197,52 @@ internal static class EntriesEndpoints
         move is null ? null : new Moving(Span(move.FromStart, move.FromEnd), Span(move.ToStart, move.ToEnd));
 
     private static async Task<Ok<ChangedView>> CancelAsync(Reader reader, string id, CancelRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new CancelEntry(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, request.Note))));
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new CancelEntry(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Reach, request.Note)
+                )
+            )
+        );
 
     private static async Task<Ok<AddedView>> AddAsync(Reader reader, AppointmentRequest request)
     {
         var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
         var time = Times.Entry(request.Time);
-        var added = await reader.ChangeAsync(new AddAppointment(
-            reader.Person, owner, Times.Limited(request.Title, 200, "title") ?? "", time, Times.Limited(request.Place, 200, "place"), null, request.Private, request.Takes,
-            Times.Repeats(request.Repeats, time.LocalStart.Date), Further(request.Calendar))
-        { Category = Times.Limited(request.Category, Category.LongestName, "category") });
+        var added = await reader.ChangeAsync(
+            new AddAppointment(
+                reader.Person,
+                owner,
+                Times.Limited(request.Title, 200, "title") ?? "",
+                time,
+                Times.Limited(request.Place, 200, "place"),
+                null,
+                request.Private,
+                request.Takes,
+                Times.Repeats(request.Repeats, time.LocalStart.Date),
+                Further(request.Calendar)
+            )
+            {
+                Category = Times.Limited(request.Category, Category.LongestName, "category"),
+            }
+        );
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
 
     private static async Task<Ok<AddedView>> TieAsync(Reader reader, string id, TieRequest request)
     {
         var lane = await reader.UserAsync(request.Lane, "lane");
-        var added = await reader.ChangeAsync(new TieEntry(
-            reader.Person, lane, id, Reader.Occurrence(request.Occurrence), request.Kind, Duration.FromMinutes(request.GapMinutes), Duration.FromMinutes(request.Minutes)));
+        var added = await reader.ChangeAsync(
+            new TieEntry(
+                reader.Person,
+                lane,
+                id,
+                Reader.Occurrence(request.Occurrence),
+                request.Kind,
+                Duration.FromMinutes(request.GapMinutes),
+                Duration.FromMinutes(request.Minutes)
+            )
+        );
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
 
@@ -143,21 +250,36 @@ internal static class EntriesEndpoints
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new PutOnCalendar(reader.Person, id, Further(request.Calendar)))));
 
     private static async Task<Ok<ChangedView>> KeepPartPrivateAsync(Reader reader, string id, OwnPartRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepPartPrivate(reader.Person, await reader.UserAsync(request.InNameOf, "inNameOf"), id, request.Private))));
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new KeepPartPrivate(reader.Person, await reader.UserAsync(request.InNameOf, "inNameOf"), id, request.Private)
+                )
+            )
+        );
 
     private static string? Further(string? calendar) => calendar == CalendarChoiceView.MainId ? null : calendar;
 
     private static Asking Asked(AskingRequest asking)
     {
-        if (asking.Required.Count + asking.Optional.Count + asking.Removed.Count > MostAsked) throw new RefusedException(RefusalKind.TooMany, "attendees", "500 people");
+        if (asking.Required.Count + asking.Optional.Count + asking.Removed.Count > MostAsked)
+            throw new RefusedException(RefusalKind.TooMany, "attendees", "500 people");
         return new Asking(
-            [.. asking.Required.Select(r => new Invited(r, AttendeeRole.Required)), .. asking.Optional.Select(o => new Invited(o, AttendeeRole.Optional))], [.. asking.Removed]);
+            [
+                .. asking.Required.Select(r => new Invited(r, AttendeeRole.Required)),
+                .. asking.Optional.Select(o => new Invited(o, AttendeeRole.Optional)),
+            ],
+            [.. asking.Removed]
+        );
     }
 
     private static EntryEdit Parts(EntryParts parts, IRichTexts? texts, bool checkTime)
     {
         var given = Times.Limited(parts.Agenda, Times.LongestAgenda, "agenda");
-        var agenda = given is null ? null : texts is null ? new RichText(given, null) : texts.Read(given);
+        var agenda =
+            given is null ? null
+            : texts is null ? new RichText(given, null)
+            : texts.Read(given);
         var time = parts.Time is null ? null : Times.Entry(parts.Time, checkTime);
         return new EntryEdit
         {
@@ -166,24 +288,34 @@ internal static class EntriesEndpoints
             Place = parts.Place is null ? null : Times.Limited(parts.Place, 200, "place") ?? "",
             Agenda = parts.Agenda is null ? null : agenda?.Plain ?? "",
             StyledAgenda = agenda?.Html,
-            Link = parts.Link is null ? null : Times.Limited(parts.Link, 2_000, "link") is { } link ? checkTime ? Conference.MustBeLink(link) : link : "",
+            Link =
+                parts.Link is null ? null
+                : Times.Limited(parts.Link, 2_000, "link") is { } link
+                    ? checkTime ? Conference.MustBeLink(link)
+                        : link
+                : "",
             DialIn = parts.DialIn is null ? null : Times.Limited(parts.DialIn, 500, "dialIn") ?? "",
             Line = parts.Line is null ? null : Times.Limited(parts.Line, 2_000, "line") ?? "",
             AnswersWanted = parts.AnswersWanted,
             Takes = parts.Takes is TimeTaken.Hold ? throw new RefusedException(RefusalKind.BadInput, "takes", "Hold") : parts.Takes,
             Private = parts.Private,
-            Repeat = parts.Repeats is null ? null : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Date ?? new LocalDate(2000, 1, 1))),
+            Repeat = parts.Repeats is null
+                ? null
+                : new Repeat(Times.Repeats(parts.Repeats, time?.LocalStart.Date ?? new LocalDate(2000, 1, 1))),
         };
     }
 
-    private static Stretch? Proposed(AnswerRequest request) => request.Proposed is not { } time ? null
+    private static Stretch? Proposed(AnswerRequest request) =>
+        request.Proposed is not { } time ? null
         : Times.Entry(time) is TimedEntry timed ? timed.ToStretch(timed.WallZone ?? DateTimeZone.Utc)
         : throw new RefusedException(RefusalKind.BadInput, "proposed", "A time of day");
 
     private static Stretch Span(long start, long end)
     {
-        if (end <= start) throw new RefusedException(RefusalKind.EndBeforeStart, "end");
-        if (end - start > TimeSpan.FromDays(366).TotalMilliseconds) throw new RefusedException(RefusalKind.LengthTooLong, "end");
+        if (end <= start)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "end");
+        if (end - start > TimeSpan.FromDays(366).TotalMilliseconds)
+            throw new RefusedException(RefusalKind.LengthTooLong, "end");
         return new Stretch(Instant.FromUnixTimeMilliseconds(start), Instant.FromUnixTimeMilliseconds(end));
     }
 }

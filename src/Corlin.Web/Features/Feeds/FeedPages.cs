@@ -10,7 +10,10 @@ using NodaTime;
 
 namespace Corlin.Web.Features.Feeds;
 
-/// <summary>What stands behind the link of a feed: an iCalendar object, taken time alone, and a page that people read. All of them work without session and script.</summary>
+/// <summary>
+/// What stands behind the link of a feed: an iCalendar object, taken time alone, and a page that people read. All of them work without
+/// session and script.
+/// </summary>
 internal static class FeedPages
 {
     private const string Html = "text/html; charset=utf-8";
@@ -29,7 +32,12 @@ internal static class FeedPages
     private static Task<IResult> BusyAsync(HttpContext context, FeedSource source, string key, ICalendarFiles files) =>
         AnswerAsync(context, source, key, (content, now, text) => files.WriteBusy(text, content.Busy, now));
 
-    private static async Task<IResult> AnswerAsync(HttpContext context, FeedSource source, string key, Action<FeedContent, Instant, TextWriter> write)
+    private static async Task<IResult> AnswerAsync(
+        HttpContext context,
+        FeedSource source,
+        string key,
+        Action<FeedContent, Instant, TextWriter> write
+    )
     {
         var content = await source.OpenAsync(context, key);
         using var text = new StringWriter();

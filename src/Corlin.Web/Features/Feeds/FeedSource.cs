@@ -18,11 +18,14 @@ internal sealed class FeedSource(IReadStore store, IWriteGate gate, AccountKeepi
     /// <exception cref="RefusedException">It leads nowhere, or no longer.</exception>
     public async Task<FeedContent> OpenAsync(HttpContext context, string key)
     {
-        if (key.Length > LongestKey) throw new RefusedException(RefusalKind.NotFound);
+        if (key.Length > LongestKey)
+            throw new RefusedException(RefusalKind.NotFound);
         var opened = await store.ReadAsync(new OpenFeed(key, Now).Run, context.RequestAborted);
         // Whose way in is closed reads nothing with a program either.
-        if ((await accounts.OfAsync(opened.By)).State == AccountState.Closed) throw new RefusedException(RefusalKind.FeedEnded);
-        if (opened.Note) await gate.RunAsync(new NoteFeedRead(opened.Id, Program(context.Request.Headers.UserAgent.ToString())), context.RequestAborted);
+        if ((await accounts.OfAsync(opened.By)).State == AccountState.Closed)
+            throw new RefusedException(RefusalKind.FeedEnded);
+        if (opened.Note)
+            await gate.RunAsync(new NoteFeedRead(opened.Id, Program(context.Request.Headers.UserAgent.ToString())), context.RequestAborted);
         return opened.Content;
     }
 

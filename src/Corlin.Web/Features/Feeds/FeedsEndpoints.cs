@@ -34,9 +34,11 @@ internal static class FeedsEndpoints
         return Made(await reader.ChangeAsync(new MakeFeed(reader.Person, owner, program, request.Most, request.Private, request.Days)));
     }
 
-    private static async Task<Ok<MadeFeedView>> RenewAsync(Reader reader, long id) => Made(await reader.ChangeAsync(new RenewFeed(reader.Person, id)));
+    private static async Task<Ok<MadeFeedView>> RenewAsync(Reader reader, long id) =>
+        Made(await reader.ChangeAsync(new RenewFeed(reader.Person, id)));
 
-    private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndFeed(reader.Person, id))));
+    private static async Task<Ok<ChangedView>> EndAsync(Reader reader, long id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new EndFeed(reader.Person, id))));
 
     private static Ok<MadeFeedView> Made(MadeFeed made) => TypedResults.Ok(new MadeFeedView(made.Change, made.Key));
 }

@@ -25,13 +25,17 @@ internal static class CalendarsEndpoints
     private static async Task<Ok<ChangedView>> AddAsync(Reader reader, string person, CalendarRequest request)
     {
         var who = await reader.UserAsync(person, "calendar");
-        return TypedResults.Ok(new ChangedView((await reader.ChangeAsync(new AddCalendar(reader.Person, who, request.Name ?? "", request.Counts))).Change));
+        return TypedResults.Ok(
+            new ChangedView((await reader.ChangeAsync(new AddCalendar(reader.Person, who, request.Name ?? "", request.Counts))).Change)
+        );
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, string person, string id, CalendarRequest request)
     {
         var who = await reader.UserAsync(person, "calendar");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeCalendar(reader.Person, who, id, request.Name ?? "", request.Counts))));
+        return TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new ChangeCalendar(reader.Person, who, id, request.Name ?? "", request.Counts)))
+        );
     }
 
     private static async Task<Ok<ChangedView>> RemoveAsync(Reader reader, string person, string id)

@@ -52,14 +52,17 @@ internal static class FollowedEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Following What(FollowRequest request) => new(
-        request.Name ?? "", request.Address ?? "",
-        request.Most switch
-        {
-            "firm" => TimeTaken.Firm,
-            "pencilled" => TimeTaken.Pencilled,
-            "free" => TimeTaken.Free,
-            _ => throw new RefusedException(RefusalKind.BadInput, "most", request.Most),
-        },
-        Duration.FromMinutes(Math.Clamp(request.EveryMinutes, 0, 100_000)));
+    private static Following What(FollowRequest request) =>
+        new(
+            request.Name ?? "",
+            request.Address ?? "",
+            request.Most switch
+            {
+                "firm" => TimeTaken.Firm,
+                "pencilled" => TimeTaken.Pencilled,
+                "free" => TimeTaken.Free,
+                _ => throw new RefusedException(RefusalKind.BadInput, "most", request.Most),
+            },
+            Duration.FromMinutes(Math.Clamp(request.EveryMinutes, 0, 100_000))
+        );
 }

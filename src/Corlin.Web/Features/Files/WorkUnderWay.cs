@@ -15,11 +15,13 @@ internal sealed class WorkUnderWay
     public Work Begin(UserId who, string? name)
     {
         var work = new Work(this, (who, name ?? ""));
-        if (name is { Length: > 0 and <= 64 }) all[work.Key] = work;
+        if (name is { Length: > 0 and <= 64 })
+            all[work.Key] = work;
         return work;
     }
 
-    public ProgressView Of(UserId who, string name) => all.TryGetValue((who, name), out var work) ? new ProgressView(work.Done, work.InAll) : new ProgressView(0, 0);
+    public ProgressView Of(UserId who, string name) =>
+        all.TryGetValue((who, name), out var work) ? new ProgressView(work.Done, work.InAll) : new ProgressView(0, 0);
 
     internal sealed class Work(WorkUnderWay home, (UserId Who, string Name) key) : IDisposable
     {

@@ -43,25 +43,45 @@ internal static class HandoverEndpoints
     private static async Task<Ok<ChangedView>> KeepPromiseAsync(Reader reader, long id, long item, KeptRequest request) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepPromise(reader.Person, id, item, request.Kept))));
 
-    private static async Task<Ok<HandoversView>> GetAllAsync(Reader reader) => TypedResults.Ok(await reader.ReadAsync(s => new ReadHandovers(reader.Person, reader.Now).Run(s)));
+    private static async Task<Ok<HandoversView>> GetAllAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadHandovers(reader.Person, reader.Now).Run(s)));
 
     /// <param name="cover">The public id of who covers.</param>
     /// <param name="first">The first day away.</param>
     private static async Task<Ok<HandoverCoverView>> GetCoverAsync(Reader reader, string cover, string first) =>
-        TypedResults.Ok(await reader.ReadAsync(s => new ReadHandoverCover(reader.Person, cover, Reader.Date(first, "first"), reader.Now).Run(s)));
+        TypedResults.Ok(
+            await reader.ReadAsync(s => new ReadHandoverCover(reader.Person, cover, Reader.Date(first, "first"), reader.Now).Run(s))
+        );
 
-    private static async Task<Ok<HandoverView>> GetAsync(Reader reader, long id) => TypedResults.Ok(await reader.ReadAsync(s => new ReadHandover(reader.Person, id, reader.Now).Run(s)));
+    private static async Task<Ok<HandoverView>> GetAsync(Reader reader, long id) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadHandover(reader.Person, id, reader.Now).Run(s)));
 
     private static async Task<Ok<HandedOverView>> HandOverAsync(Reader reader, HandoverRequest request)
     {
-        if (request.Items.Count > Core.Whereabouts.Handover.MostItems) throw new RefusedException(RefusalKind.TooMany, "items");
+        if (request.Items.Count > Core.Whereabouts.Handover.MostItems)
+            throw new RefusedException(RefusalKind.TooMany, "items");
         var cover = await reader.UserAsync(request.Cover, "cover");
         var principals = new Dictionary<string, UserId>();
-        foreach (var principal in request.Items.Select(i => i.Principal).Distinct()) principals[principal] = await reader.UserAsync(principal, "items");
+        foreach (var principal in request.Items.Select(i => i.Principal).Distinct())
+            principals[principal] = await reader.UserAsync(principal, "items");
         var items = request.Items.Select(i => new HandedItem(
-            principals[i.Principal], i.Key, i.Entry, i.Words, i.Promised is { Length: > 0 } day ? Reader.Date(day, "promised") : null, i.Note));
-        var made = await reader.ChangeAsync(new HandOver(
-            reader.Person, cover, Reader.Date(request.First, "first"), Reader.Date(request.Last, "last"), Times.Limited(request.Line, GrantAccess.LongestLine, "line"), [.. items]));
+            principals[i.Principal],
+            i.Key,
+            i.Entry,
+            i.Words,
+            i.Promised is { Length: > 0 } day ? Reader.Date(day, "promised") : null,
+            i.Note
+        ));
+        var made = await reader.ChangeAsync(
+            new HandOver(
+                reader.Person,
+                cover,
+                Reader.Date(request.First, "first"),
+                Reader.Date(request.Last, "last"),
+                Times.Limited(request.Line, GrantAccess.LongestLine, "line"),
+                [.. items]
+            )
+        );
         return TypedResults.Ok(new HandedOverView(made.Number, made.Change));
     }
 

@@ -39,8 +39,18 @@ internal sealed record HistoryAsked
     [FromQuery(Name = "before")]
     public long? Before { get; init; }
 
-    public ReadHistory Read(Reader reader, int limit = ReadHistory.PageSize) => new(
-        reader.Person, Who, Entry, By, First is null ? null : Reader.Date(First, "first"), Last is null ? null : Reader.Date(Last, "last"), Before, reader.Now, limit);
+    public ReadHistory Read(Reader reader, int limit = ReadHistory.PageSize) =>
+        new(
+            reader.Person,
+            Who,
+            Entry,
+            By,
+            First is null ? null : Reader.Date(First, "first"),
+            Last is null ? null : Reader.Date(Last, "last"),
+            Before,
+            reader.Now,
+            limit
+        );
 }
 
 internal static class HistoryEndpoints
@@ -58,12 +68,14 @@ internal static class HistoryEndpoints
         api.MapGet("/history/file", FileAsync).Produces<string>(200, "text/csv");
     }
 
-    private static async Task<Ok<ActsView>> ActsAsync(Reader reader) => TypedResults.Ok(await reader.ReadAsync(s => new ReadActs(reader.Person, reader.Now).Run(s)));
+    private static async Task<Ok<ActsView>> ActsAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadActs(reader.Person, reader.Now).Run(s)));
 
     private static async Task<Ok<ActView>> UndoAsync(Reader reader, UndoRequest request, LargeUndo undo, CancellationToken cancel) =>
         TypedResults.Ok(new ActView(await undo.RunAsync(new UndoAct(reader.Person, request.Changes), cancel)));
 
-    private static async Task<Ok<ChangedView>> TurnBackAsync(Reader reader, long id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TurnChangeBack(reader.Person, id))));
+    private static async Task<Ok<ChangedView>> TurnBackAsync(Reader reader, long id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TurnChangeBack(reader.Person, id))));
 
     private static async Task<Ok<HistoryView>> GetAsync(Reader reader, [AsParameters] HistoryAsked asked) =>
         TypedResults.Ok(await reader.ReadAsync(s => asked.Read(reader).Run(s)));
@@ -72,10 +84,22 @@ internal static class HistoryEndpoints
     {
         var history = await reader.ReadAsync(s => asked.Read(reader, MostInFile).Run(s));
         using var text = new StringWriter();
-        tables.Write(text, Columns, history.Rows.Select(r => new[]
-        {
-            InstantPattern.General.Format(Instant.FromUnixTimeMilliseconds(r.At)), r.By.Name, (r.For ?? r.By).Name, r.Words, string.Join("; ", r.Details), r.Under ?? "", r.Undone ? "yes" : "",
-        }));
+        tables.Write(
+            text,
+            Columns,
+            history.Rows.Select(r =>
+                new[]
+                {
+                    InstantPattern.General.Format(Instant.FromUnixTimeMilliseconds(r.At)),
+                    r.By.Name,
+                    (r.For ?? r.By).Name,
+                    r.Words,
+                    string.Join("; ", r.Details),
+                    r.Under ?? "",
+                    r.Undone ? "yes" : "",
+                }
+            )
+        );
         return TypedResults.File(Encoding.UTF8.GetBytes(text.ToString()), "text/csv; charset=utf-8", "history.csv");
     }
 }

@@ -24,7 +24,11 @@ internal static class LanesEndpoints
     /// <param name="who">A public id; the first of those the reader speaks for where none is given.</param>
     /// <param name="day">Today where none is given.</param>
     private static async Task<Ok<HandDayView>> GetHandAsync(Reader reader, string? who, string? day) =>
-        TypedResults.Ok(await reader.ReadAsync(s => new ReadHandDay(reader.Person, who, day is null ? null : Reader.Date(day, "day"), reader.Now).Run(s)));
+        TypedResults.Ok(
+            await reader.ReadAsync(s =>
+                new ReadHandDay(reader.Person, who, day is null ? null : Reader.Date(day, "day"), reader.Now).Run(s)
+            )
+        );
 
     /// <param name="who">A public id; the first of those the reader speaks for where none is given.</param>
     private static async Task<Ok<YearView>> GetYearAsync(Reader reader, string? who, int? year) =>
@@ -33,8 +37,19 @@ internal static class LanesEndpoints
     private static async Task<Ok<ChangedView>> KeepNoGoAsync(Reader reader, NoGoRequest request)
     {
         var who = await reader.UserAsync(request.InNameOf, "inNameOf");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepNoGo(
-            reader.Person, who, Reader.Date(request.Date, "date"), request.Weeks, Times.Limited(request.Words, 100, "words") ?? ""))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new KeepNoGo(
+                        reader.Person,
+                        who,
+                        Reader.Date(request.Date, "date"),
+                        request.Weeks,
+                        Times.Limited(request.Words, 100, "words") ?? ""
+                    )
+                )
+            )
+        );
     }
 
     private static async Task<Ok<ChangedView>> OpenNoGoAsync(Reader reader, long id, string inNameOf)
@@ -48,7 +63,14 @@ internal static class LanesEndpoints
     /// <param name="ruler">Zones whose clock is shown too.</param>
     /// <param name="view">day, working-days, week, month or list.</param>
     /// <param name="days">The zone whose days are shown; the reader's own where none is given.</param>
-    private static async Task<Ok<LanesView>> GetAsync(Reader reader, [FromQuery] string[] who, string? from, string? view, [FromQuery] string[] ruler, string? days)
+    private static async Task<Ok<LanesView>> GetAsync(
+        Reader reader,
+        [FromQuery] string[] who,
+        string? from,
+        string? view,
+        [FromQuery] string[] ruler,
+        string? days
+    )
     {
         var date = from is null ? (NodaTime.LocalDate?)null : Reader.Date(from, "from");
         var shown = view switch

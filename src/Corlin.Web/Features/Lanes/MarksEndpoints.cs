@@ -36,36 +36,53 @@ internal static class MarksEndpoints
     private static async Task<Ok<ChangedView>> MarkAsync(Reader reader, MarkRequest request)
     {
         var lane = await reader.UserAsync(request.Lane, "lane");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder), Rank(request.Rank)))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new MarkEntries(reader.Person, lane, request.Entries, request.Category, Reminder(request.Reminder), Rank(request.Rank))
+                )
+            )
+        );
     }
 
     private static async Task<Ok<ActView>> MarkChosenAsync(Reader reader, MarkChosenRequest request)
     {
         var chosen = new List<ChosenOnLane>();
-        foreach (var one in request.Chosen) chosen.Add(new ChosenOnLane(await reader.UserAsync(one.Lane, "lane"), one.Entries));
+        foreach (var one in request.Chosen)
+            chosen.Add(new ChosenOnLane(await reader.UserAsync(one.Lane, "lane"), one.Entries));
         return TypedResults.Ok(new ActView(await reader.ChangeAsync(new MarkChosen(reader.Person, chosen, request.Category))));
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, long id, CategoryRequest request)
     {
         var lane = await reader.UserAsync(request.Lane, "lane");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeCategory(reader.Person, lane, new CategoryId(id), request.Name, request.Colour, request.Remove))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new ChangeCategory(reader.Person, lane, new CategoryId(id), request.Name, request.Colour, request.Remove)
+                )
+            )
+        );
     }
 
-    private static RankChoice? Rank(string? text) => text switch
-    {
-        null => null,
-        "none" => new RankChoice(null),
-        _ when Enum.TryParse<Rank>(text, ignoreCase: true, out var rank) && Enum.IsDefined(rank) => new RankChoice(rank),
-        _ => throw new RefusedException(RefusalKind.BadInput, "rank", text),
-    };
+    private static RankChoice? Rank(string? text) =>
+        text switch
+        {
+            null => null,
+            "none" => new RankChoice(null),
+            _ when Enum.TryParse<Rank>(text, ignoreCase: true, out var rank) && Enum.IsDefined(rank) => new RankChoice(rank),
+            _ => throw new RefusedException(RefusalKind.BadInput, "rank", text),
+        };
 
-    internal static ReminderChoice? Reminder(string? text) => text switch
-    {
-        null => null,
-        "usual" => new ReminderChoice(null),
-        "none" => new ReminderChoice(new ReminderWish(null)),
-        _ when int.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out var minutes) => new ReminderChoice(new ReminderWish(Duration.FromMinutes(minutes))),
-        _ => throw new RefusedException(RefusalKind.BadInput, "reminder", text),
-    };
+    internal static ReminderChoice? Reminder(string? text) =>
+        text switch
+        {
+            null => null,
+            "usual" => new ReminderChoice(null),
+            "none" => new ReminderChoice(new ReminderWish(null)),
+            _ when int.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out var minutes) => new ReminderChoice(
+                new ReminderWish(Duration.FromMinutes(minutes))
+            ),
+            _ => throw new RefusedException(RefusalKind.BadInput, "reminder", text),
+        };
 }

@@ -28,6 +28,11 @@ internal static class ZonesEndpoints
     private static FoundZoneView View(FoundZone zone)
     {
         var abbreviation = zone.Abbreviation.Any(char.IsAsciiDigit) ? null : zone.Abbreviation;
-        return new FoundZoneView(zone.Id, zone.City, string.Join(", ", new[] { zone.Country, abbreviation, "UTC" + Written.Format(zone.Offset) }.OfType<string>()), zone.Offset.Seconds / 60);
+        return new FoundZoneView(
+            zone.Id,
+            zone.City,
+            string.Join(", ", new[] { zone.Country, abbreviation, "UTC" + Written.Format(zone.Offset) }.OfType<string>()),
+            zone.Offset.Seconds / 60
+        );
     }
 }

@@ -54,17 +54,34 @@ internal static class MailEndpoints
     }
 
     private static async Task<Ok<MailsView>> GetAllAsync(Reader reader, [AsParameters] MailsAsked asked) =>
-        TypedResults.Ok(await reader.ReadAsync(s => new ReadMails(
-            reader.Person, asked.Of, Pile(asked.Pile), Times.Limited(asked.Text, LongestSearch, "text") ?? "", asked.Before, reader.Now).Run(s)));
+        TypedResults.Ok(
+            await reader.ReadAsync(s =>
+                new ReadMails(
+                    reader.Person,
+                    asked.Of,
+                    Pile(asked.Pile),
+                    Times.Limited(asked.Text, LongestSearch, "text") ?? "",
+                    asked.Before,
+                    reader.Now
+                ).Run(s)
+            )
+        );
 
     private static MailPile Pile(string? text) =>
-        text is null ? MailPile.All : Enum.TryParse<MailPile>(text, ignoreCase: true, out var pile) && Enum.IsDefined(pile) ? pile : throw new RefusedException(RefusalKind.BadInput, "pile", text);
+        text is null ? MailPile.All
+        : Enum.TryParse<MailPile>(text, ignoreCase: true, out var pile) && Enum.IsDefined(pile) ? pile
+        : throw new RefusedException(RefusalKind.BadInput, "pile", text);
 
-    private static async Task<Ok<MailView>> GetAsync(Reader reader, long id) => TypedResults.Ok(await reader.ReadAsync(s => new ReadMail(reader.Person, id, reader.Now).Run(s)));
+    private static async Task<Ok<MailView>> GetAsync(Reader reader, long id) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadMail(reader.Person, id, reader.Now).Run(s)));
 
     /// <summary>A download and nothing else, whatever stands in it.</summary>
     private static async Task<FileContentHttpResult> GetSourceAsync(Reader reader, long id) =>
-        TypedResults.File(await reader.ReadAsync(s => new ReadMailSource(reader.Person, id, reader.Now).Run(s)), "message/rfc822", FormattableString.Invariant($"message-{id}.eml"));
+        TypedResults.File(
+            await reader.ReadAsync(s => new ReadMailSource(reader.Person, id, reader.Now).Run(s)),
+            "message/rfc822",
+            FormattableString.Invariant($"message-{id}.eml")
+        );
 
     private static async Task<NoContent> SendAgainAsync(Reader reader, long id)
     {
@@ -85,11 +102,21 @@ internal static class MailEndpoints
         TypedResults.Ok(await reader.ReadAsync(new ReadLetters(reader.Person, id, Reader.Occurrence(occurrence), reader.Now).Run));
 
     private static async Task<Ok<ChangedView>> WriteAsync(Reader reader, string id, WriteRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WriteTo(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Circle, request.Subject, request.Text))));
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new WriteTo(reader.Person, id, Reader.Occurrence(request.Occurrence), request.Circle, request.Subject, request.Text)
+                )
+            )
+        );
 
     private static async Task<Ok<ChangedView>> WriteToOrganiserAsync(Reader reader, string id, OrganiserLetterRequest request)
     {
         var who = await reader.UserAsync(request.InNameOf, "inNameOf");
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new WriteToOrganiser(reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Text))));
+        return TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(new WriteToOrganiser(reader.Person, who, id, Reader.Occurrence(request.Occurrence), request.Text))
+            )
+        );
     }
 }

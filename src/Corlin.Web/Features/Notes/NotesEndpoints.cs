@@ -40,14 +40,26 @@ internal static class NotesEndpoints
     private static async Task<Ok<NotesView>> KeepAsync(Reader reader, string id, NotesParts parts, IRichTexts texts)
     {
         var text = Times.Limited(parts.Text, Times.LongestAgenda, "text");
-        await reader.ChangeAsync(new KeepNotes(
-            reader.Person, await AtAsync(reader, id, parts.Lane, parts.Occurrence), parts.Version, text is null ? null : texts.Read(text),
-            [.. parts.Tasks.Select(t => new TaskSaid(t.Id, t.Words, t.Owner, t.Due is null ? null : Reader.Date(t.Due, "due")))]));
+        await reader.ChangeAsync(
+            new KeepNotes(
+                reader.Person,
+                await AtAsync(reader, id, parts.Lane, parts.Occurrence),
+                parts.Version,
+                text is null ? null : texts.Read(text),
+                [.. parts.Tasks.Select(t => new TaskSaid(t.Id, t.Words, t.Owner, t.Due is null ? null : Reader.Date(t.Due, "due")))]
+            )
+        );
         return await GetAsync(reader, id, parts.Lane, parts.Occurrence);
     }
 
-    private static async Task<Ok<ChangedView>> ReleaseAsync(Reader reader, string id, ReleaseParts parts) => TypedResults.Ok(new ChangedView(
-        await reader.ChangeAsync(new ReleaseNotes(reader.Person, await AtAsync(reader, id, parts.Lane, parts.Occurrence), [.. parts.To], parts.Line))));
+    private static async Task<Ok<ChangedView>> ReleaseAsync(Reader reader, string id, ReleaseParts parts) =>
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new ReleaseNotes(reader.Person, await AtAsync(reader, id, parts.Lane, parts.Occurrence), [.. parts.To], parts.Line)
+                )
+            )
+        );
 
     private static async Task<Ok<ChangedView>> FinishAsync(Reader reader, string id, DoneParts parts) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new FinishTask(reader.Person, id, parts.Done))));

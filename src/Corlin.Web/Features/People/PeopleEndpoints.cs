@@ -14,13 +14,33 @@ namespace Corlin.Web.Features.People;
 
 /// <summary>What is said anew: null leaves a part as it is, an empty text or list, or 0 seats, takes it away.</summary>
 public sealed record PersonSaid(
-    string? Name, string? Address, string? Zone, string? Post, string? Place, IReadOnlyList<HoursSpanView>? Hours, IReadOnlyList<string>? OtherAddresses,
-    IReadOnlyList<string>? Telephones, string? Assistant, string? Note, int? Capacity, IReadOnlyList<string>? Features)
+    string? Name,
+    string? Address,
+    string? Zone,
+    string? Post,
+    string? Place,
+    IReadOnlyList<HoursSpanView>? Hours,
+    IReadOnlyList<string>? OtherAddresses,
+    IReadOnlyList<string>? Telephones,
+    string? Assistant,
+    string? Note,
+    int? Capacity,
+    IReadOnlyList<string>? Features
+)
 {
-    internal PersonEdit ToEdit() => new(Name, Address, Zone, Post, Place, HoursSaid(), OtherAddresses, Telephones, Assistant, Note, Capacity, Features);
+    internal PersonEdit ToEdit() =>
+        new(Name, Address, Zone, Post, Place, HoursSaid(), OtherAddresses, Telephones, Assistant, Note, Capacity, Features);
 
-    private WorkingHours? HoursSaid() => Hours is null ? null : new WorkingHours([.. Hours.Select(h =>
-        h.Day is >= 1 and <= 7 ? new WorkingSpan((IsoDayOfWeek)h.Day, h.From, h.To, string.IsNullOrWhiteSpace(h.Place) ? null : h.Place.Trim()) : throw new RefusedException(RefusalKind.BadInput, "hours"))]);
+    private WorkingHours? HoursSaid() =>
+        Hours is null
+            ? null
+            : new WorkingHours([
+                .. Hours.Select(h =>
+                    h.Day is >= 1 and <= 7
+                        ? new WorkingSpan((IsoDayOfWeek)h.Day, h.From, h.To, string.IsNullOrWhiteSpace(h.Place) ? null : h.Place.Trim())
+                        : throw new RefusedException(RefusalKind.BadInput, "hours")
+                ),
+            ]);
 }
 
 /// <param name="Kind">person, group, room or resource.</param>
@@ -84,20 +104,32 @@ internal static class PeopleEndpoints
     private static async Task<Ok<GroupPageView>> GroupAsync(Reader reader, string id) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadGroup(reader.Person, id, reader.Now).Run));
 
-    private static async Task<Ok<ChangedView>> AskAsync(Reader reader, string id) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskToCome(reader.Person, id))));
+    private static async Task<Ok<ChangedView>> AskAsync(Reader reader, string id) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new AskToCome(reader.Person, id))));
 
     private static async Task<Ok<ChangedView>> SettleAsync(Reader reader, string id, SettleMembersRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new SettleMembers(reader.Person, id, request.Group, [.. request.Members], request.TakenUp))));
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(new SettleMembers(reader.Person, id, request.Group, [.. request.Members], request.TakenUp))
+            )
+        );
 
     private static async Task<Ok<AddedPerson>> AddAsync(Reader reader, AddToPeopleRequest request)
     {
         var keptFor = request.KeptFor is { } principal ? await reader.UserAsync(principal, "keptFor") : (UserId?)null;
-        var kind = Enum.TryParse<UserKind>(request.Kind, ignoreCase: true, out var known) && Enum.IsDefined(known) ? known : throw new RefusedException(RefusalKind.BadInput, "kind", request.Kind);
-        return TypedResults.Ok(await reader.ChangeAsync(new AddToPeople(reader.Person, kind, request.Inside, keptFor, request.Said.ToEdit())));
+        var kind =
+            Enum.TryParse<UserKind>(request.Kind, ignoreCase: true, out var known) && Enum.IsDefined(known)
+                ? known
+                : throw new RefusedException(RefusalKind.BadInput, "kind", request.Kind);
+        return TypedResults.Ok(
+            await reader.ChangeAsync(new AddToPeople(reader.Person, kind, request.Inside, keptFor, request.Said.ToEdit()))
+        );
     }
 
     private static async Task<Ok<ChangedView>> ChangeAsync(Reader reader, string id, ChangePersonRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangePerson(reader.Person, id, request.Version, request.Said.ToEdit()))));
+        TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new ChangePerson(reader.Person, id, request.Version, request.Said.ToEdit())))
+        );
 
     private static async Task<Ok<ChangedView>> RemoveAsync(Reader reader, string id) =>
         TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RemovePerson(reader.Person, id))));
@@ -105,8 +137,14 @@ internal static class PeopleEndpoints
     private static async Task<Ok<ChangedView>> MembersAsync(Reader reader, string id, MembersRequest request)
     {
         if (request.Added.Count + request.Removed.Count > MostChosen)
-            throw new RefusedException(RefusalKind.TooMany, "added", MostChosen.ToString(System.Globalization.CultureInfo.InvariantCulture));
-        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ChangeMembers(reader.Person, id, request.Added, request.Removed))));
+            throw new RefusedException(
+                RefusalKind.TooMany,
+                "added",
+                MostChosen.ToString(System.Globalization.CultureInfo.InvariantCulture)
+            );
+        return TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new ChangeMembers(reader.Person, id, request.Added, request.Removed)))
+        );
     }
 
     /// <param name="keptFor">The public id of the principal whose contacts they become, or null.</param>

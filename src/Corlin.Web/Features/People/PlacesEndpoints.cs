@@ -24,13 +24,30 @@ internal static class PlacesEndpoints
         api.MapPut("/ways", WayAsync);
     }
 
-    private static async Task<Ok<PlacesView>> GetAsync(Reader reader) => TypedResults.Ok(await reader.ReadAsync(new ReadPlaces(reader.Person, reader.Now).Run));
+    private static async Task<Ok<PlacesView>> GetAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadPlaces(reader.Person, reader.Now).Run));
 
-    private static async Task<Ok<ChangedView>> KeepAsync(Reader reader, PlaceRequest request) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepPlace(
-        reader.Person, new Place(request.Name ?? "", request.Site ?? "", request.Town ?? "", request.Zone ?? "", request.Country) { Address = request.Address }, request.Exists))));
+    private static async Task<Ok<ChangedView>> KeepAsync(Reader reader, PlaceRequest request) =>
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new KeepPlace(
+                        reader.Person,
+                        new Place(request.Name ?? "", request.Site ?? "", request.Town ?? "", request.Zone ?? "", request.Country)
+                        {
+                            Address = request.Address,
+                        },
+                        request.Exists
+                    )
+                )
+            )
+        );
 
-    private static async Task<Ok<ChangedView>> CloseAsync(Reader reader, string name) => TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ClosePlace(reader.Person, name))));
+    private static async Task<Ok<ChangedView>> CloseAsync(Reader reader, string name) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new ClosePlace(reader.Person, name))));
 
     private static async Task<Ok<ChangedView>> WayAsync(Reader reader, WayRequest request) =>
-        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new KeepWay(reader.Person, request.From ?? "", request.To ?? "", request.Minutes))));
+        TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new KeepWay(reader.Person, request.From ?? "", request.To ?? "", request.Minutes)))
+        );
 }

@@ -23,10 +23,14 @@ internal static class RemindersEndpoints
 
     private static async Task<NoContent> AnswerAsync(Reader reader, ReminderRequest request)
     {
-        await reader.ChangeAsync(new AnswerReminders(
-            reader.Person, request.Act,
-            [.. request.Which.Select(w => new ReminderRef(w.Entry, Reader.Occurrence(w.Occurrence), Times.Moment(w.Start, "start")))],
-            request.Until is { } until ? Times.Moment(until, "until") : null));
+        await reader.ChangeAsync(
+            new AnswerReminders(
+                reader.Person,
+                request.Act,
+                [.. request.Which.Select(w => new ReminderRef(w.Entry, Reader.Occurrence(w.Occurrence), Times.Moment(w.Start, "start")))],
+                request.Until is { } until ? Times.Moment(until, "until") : null
+            )
+        );
         return TypedResults.NoContent();
     }
 }

@@ -12,7 +12,18 @@ namespace Corlin.Web.Features.Requests;
 /// <param name="Person">The public id of who asks, where they are known here.</param>
 /// <param name="Promised">By when they were promised to hear, in milliseconds since 1970.</param>
 public sealed record RequestParts(
-    string InNameOf, int Version, string Caller, string? Person, string? RingBack, RequestWay Way, string Why, int Minutes, Urgency Urgency, long? Promised, bool Private);
+    string InNameOf,
+    int Version,
+    string Caller,
+    string? Person,
+    string? RingBack,
+    RequestWay Way,
+    string Why,
+    int Minutes,
+    Urgency Urgency,
+    long? Promised,
+    bool Private
+);
 
 /// <param name="Letter">A courteous no by mail; null where it was said otherwise.</param>
 public sealed record SettleParts(RequestState State, string? Letter = null);
@@ -32,14 +43,34 @@ internal static class RequestsEndpoints
     }
 
     private static async Task<Ok<RequestsView>> ListAsync(Reader reader, [FromQuery] string? text, [FromQuery] bool? settled) =>
-        TypedResults.Ok(await reader.ReadAsync(new ReadRequests(reader.Person, Times.Limited(text, 100, "text") ?? "", settled ?? false, reader.Now).Run));
+        TypedResults.Ok(
+            await reader.ReadAsync(
+                new ReadRequests(reader.Person, Times.Limited(text, 100, "text") ?? "", settled ?? false, reader.Now).Run
+            )
+        );
 
     private static async Task<Ok<ChangedView>> KeepAsync(Reader reader, string? id, RequestParts parts)
     {
         var said = new RequestSaid(
-            parts.Caller, parts.Person, Times.Limited(parts.RingBack, MeetingRequest.LongestWords, "ringBack"), parts.Way, Times.Limited(parts.Why, MeetingRequest.LongestWords, "why") ?? "", parts.Minutes,
-            parts.Urgency, parts.Promised is { } promised ? Times.Moment(promised, "promised") : null, parts.Private);
-        return TypedResults.Ok(new ChangedView((await reader.ChangeAsync(new KeepRequest(reader.Person, await reader.UserAsync(parts.InNameOf, "inNameOf"), id, parts.Version, said))).Change));
+            parts.Caller,
+            parts.Person,
+            Times.Limited(parts.RingBack, MeetingRequest.LongestWords, "ringBack"),
+            parts.Way,
+            Times.Limited(parts.Why, MeetingRequest.LongestWords, "why") ?? "",
+            parts.Minutes,
+            parts.Urgency,
+            parts.Promised is { } promised ? Times.Moment(promised, "promised") : null,
+            parts.Private
+        );
+        return TypedResults.Ok(
+            new ChangedView(
+                (
+                    await reader.ChangeAsync(
+                        new KeepRequest(reader.Person, await reader.UserAsync(parts.InNameOf, "inNameOf"), id, parts.Version, said)
+                    )
+                ).Change
+            )
+        );
     }
 
     private static async Task<Ok<ChangedView>> SettleAsync(Reader reader, string id, SettleParts parts) =>
@@ -47,7 +78,9 @@ internal static class RequestsEndpoints
 
     private static async Task<Ok<AddedView>> EnterAsync(Reader reader, string id, EnterParts parts)
     {
-        var added = await reader.ChangeAsync(new EnterRequest(reader.Person, id, Times.Entry(parts.Time), Times.Limited(parts.Place, 200, "place")));
+        var added = await reader.ChangeAsync(
+            new EnterRequest(reader.Person, id, Times.Entry(parts.Time), Times.Limited(parts.Place, 200, "place"))
+        );
         return TypedResults.Ok(new AddedView(added.PublicId, added.Change));
     }
 }

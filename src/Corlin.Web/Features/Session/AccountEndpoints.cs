@@ -61,9 +61,12 @@ internal static class AccountEndpoints
     private static async Task<Ok<AccountView>> GetAsync(Reader reader, string id, AccountKeeping accounts)
     {
         var who = await reader.FindAsync(id, "who");
-        if (!await reader.ReadAsync(s => s.IsAdministrator(reader.Person))) throw new RefusedException(RefusalKind.AdministratorsOnly);
+        if (!await reader.ReadAsync(s => s.IsAdministrator(reader.Person)))
+            throw new RefusedException(RefusalKind.AdministratorsOnly);
         var (state, secondFactor) = await accounts.OfAsync(who.Id);
-        return TypedResults.Ok(new AccountView(state.ToString().ToLowerInvariant(), secondFactor, await reader.ReadAsync(s => s.IsAdministrator(who.Id))));
+        return TypedResults.Ok(
+            new AccountView(state.ToString().ToLowerInvariant(), secondFactor, await reader.ReadAsync(s => s.IsAdministrator(who.Id)))
+        );
     }
 
     /// <param name="text">What is typed of a name or address.</param>
@@ -71,10 +74,18 @@ internal static class AccountEndpoints
     {
         var holders = await reader.ReadAsync(s => new ReadAccountHolders(reader.Person, text ?? "", reader.Now).Run(s));
         var states = await accounts.OfAsync([.. holders.Found.Select(f => f.Id)]);
-        return TypedResults.Ok(new AccountsView(
-            [.. holders.Found.Select(f => states.TryGetValue(f.Id, out var way)
-                ? new AccountRow(f.Who, way.State.ToString().ToLowerInvariant(), way.SecondFactor, f.Administrator)
-                : new AccountRow(f.Who, "none", false, f.Administrator))], holders.InAll));
+        return TypedResults.Ok(
+            new AccountsView(
+                [
+                    .. holders.Found.Select(f =>
+                        states.TryGetValue(f.Id, out var way)
+                            ? new AccountRow(f.Who, way.State.ToString().ToLowerInvariant(), way.SecondFactor, f.Administrator)
+                            : new AccountRow(f.Who, "none", false, f.Administrator)
+                    ),
+                ],
+                holders.InAll
+            )
+        );
     }
 
     private static async Task<NoContent> SignOutAsync(Reader reader, string id, AccountKeeping accounts)

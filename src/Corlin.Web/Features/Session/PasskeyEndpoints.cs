@@ -29,9 +29,12 @@ internal static class PasskeyEndpoints
     }
 
     private static async Task<Ok<IReadOnlyList<PasskeyView>>> GetAsync(Reader reader, Passkeys passkeys) =>
-        TypedResults.Ok<IReadOnlyList<PasskeyView>>([.. (await passkeys.OfAsync(reader.Person)).Select(p => new PasskeyView(p.Id, p.Name, p.At.ToUnixTimeMilliseconds()))]);
+        TypedResults.Ok<IReadOnlyList<PasskeyView>>([
+            .. (await passkeys.OfAsync(reader.Person)).Select(p => new PasskeyView(p.Id, p.Name, p.At.ToUnixTimeMilliseconds())),
+        ]);
 
-    private static async Task<Ok<PasskeyBegunView>> BeginAsync(Reader reader, Passkeys passkeys) => TypedResults.Ok(new PasskeyBegunView(await passkeys.BeginAsync(reader.Person)));
+    private static async Task<Ok<PasskeyBegunView>> BeginAsync(Reader reader, Passkeys passkeys) =>
+        TypedResults.Ok(new PasskeyBegunView(await passkeys.BeginAsync(reader.Person)));
 
     private static async Task<NoContent> AddAsync(Reader reader, PasskeyRequest request, Passkeys passkeys)
     {
@@ -45,8 +48,17 @@ internal static class PasskeyEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<PasskeyBegunView>> AskAsync(Passkeys passkeys) => TypedResults.Ok(new PasskeyBegunView(await passkeys.AskAsync()));
+    private static async Task<Ok<PasskeyBegunView>> AskAsync(Passkeys passkeys) =>
+        TypedResults.Ok(new PasskeyBegunView(await passkeys.AskAsync()));
 
-    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(HttpContext context, PasskeySignInRequest request, Passkeys passkeys) =>
-        SessionEndpoints.Answer(context, new SignInResultOf(await passkeys.SignInAsync(request.Credential ?? "")), "That passkey lets nobody in here.");
+    private static async Task<Results<Ok<SignedInView>, ProblemHttpResult>> SignInAsync(
+        HttpContext context,
+        PasskeySignInRequest request,
+        Passkeys passkeys
+    ) =>
+        SessionEndpoints.Answer(
+            context,
+            new SignInResultOf(await passkeys.SignInAsync(request.Credential ?? "")),
+            "That passkey lets nobody in here."
+        );
 }

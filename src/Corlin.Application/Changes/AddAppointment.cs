@@ -9,6 +9,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Adds an appointment to a calendar.</summary>
 /// <param name="Calendar">The public id of a further one of the owner's; null for the main one.</param>
+[Change(ChangeKind.AppointmentAdded, "entered", MayTakeBack.ByWhoAddsToItsCalendar)]
 public sealed record AddAppointment(
     UserId Actor,
     UserId InNameOf,

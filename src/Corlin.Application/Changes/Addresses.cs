@@ -1,5 +1,4 @@
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
@@ -27,6 +26,7 @@ public sealed record SaidAddress(long Change, AddressWaits Waits);
 /// others say waits for an administrator, what somebody says of themselves for a letter to that address.
 /// </summary>
 /// <param name="Version">The one that was looked at.</param>
+[Change(ChangeKind.AddressAsked, "asked for another address", MayTakeBack.BySpeaker)]
 public sealed record SayAddress(UserId Actor, string Who, int Version, string Address) : IChange<SaidAddress>
 {
     public SaidAddress Apply(IChangeSession session)
@@ -44,7 +44,7 @@ public sealed record SayAddress(UserId Actor, string Who, int Version, string Ad
         var own = who.Id == Actor;
         var change = session.Begin(ChangeKind.AddressAsked, Actor, who.Inside ? who.Id : Actor, null);
         var key = own ? PublicIds.New() : null;
-        session.Wait(new WaitingAddress(0, who.Id, next.Address, Actor, session.Now, ConferenceAt.Hash(key)));
+        session.Wait(new WaitingAddress(0, who.Id, next.Address, Actor, session.Now, KeyHash.Of(key)));
         if (key is not null)
         {
             var (subject, text) = English.AddressKeyLetter(who, next.Address);
@@ -80,7 +80,7 @@ public sealed record ConfirmAddress(UserId Actor, string Key) : IChange<long>
     public long Apply(IChangeSession session)
     {
         var waiting = session.WaitingAddressOf(Actor);
-        if (waiting?.KeyHash is not { } hash || hash != ConferenceAt.Hash(Key))
+        if (waiting?.KeyHash is not { } hash || hash != KeyHash.Of(Key))
             throw new RefusedException(RefusalKind.AddressKeyUnknown);
         if (waiting.At + WaitingAddress.KeyHolds < session.Now)
             throw new RefusedException(RefusalKind.AddressKeyUnknown);
@@ -88,6 +88,7 @@ public sealed record ConfirmAddress(UserId Actor, string Key) : IChange<long>
     }
 }
 
+[Change(ChangeKind.AddressRefused, "left an address as it was", MayTakeBack.BySpeaker)]
 internal static class Addresses
 {
     public static long Use(IChangeSession session, WaitingAddress waiting, UserId actor)

@@ -10,6 +10,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Answers an invitation, by who is asked or in their name.</summary>
 /// <param name="RecurrenceId">The occurrence of a series, or null for the whole.</param>
+[Change(ChangeKind.InvitationAnswered, "answered", MayTakeBack.BySpeaker)]
 public sealed record AnswerInvitation(
     UserId Actor,
     UserId InNameOf,

@@ -9,6 +9,8 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Arranges a meeting in somebody's name and asks everyone to it, or saves it and asks nobody yet.</summary>
 /// <param name="Link">The address of the conference, or null.</param>
+[Change(ChangeKind.MeetingSent, "sent", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.MeetingSaved, "saved without sending", MayTakeBack.BySpeaker)]
 public sealed record ArrangeMeeting(
     UserId Actor,
     UserId InNameOf,

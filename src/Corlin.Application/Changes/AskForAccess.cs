@@ -7,6 +7,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Asks to see or do something in somebody's calendars, and where it is said so lets them see one's own in the same act.</summary>
 /// <param name="Offer">What the owner is given in the actor's own calendars at once; null for nothing.</param>
+[Change(ChangeKind.AccessAsked, "asked for access", MayTakeBack.ByWhoDidIt)]
 public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms, string? Words, AccessTerms? Offer = null) : IChange<long>
 {
     /// <summary>Nobody asks for more at a time.</summary>
@@ -42,6 +43,7 @@ public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms,
 }
 
 /// <summary>Asks no more.</summary>
+[Change(ChangeKind.AccessAskedNoMore, "asks for access no more", MayTakeBack.ByWhoDidIt)]
 public sealed record AskNoMore(UserId Actor, long Request) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -55,6 +57,7 @@ public sealed record AskNoMore(UserId Actor, long Request) : IChange<long>
 }
 
 /// <summary>Refuses what somebody asked for; they are told. What is granted, or less, is granted by <see cref="GrantAccess"/>.</summary>
+[Change(ChangeKind.AccessRefused, "refused access that was asked for", MayTakeBack.ByWhoPassesItOn)]
 public sealed record RefuseAccess(UserId Actor, long Request, string? Line = null) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -84,6 +87,7 @@ public sealed record CeilingWasSet(long Change, int Cut);
 /// <summary>
 /// Sets the most that the organisation lets anybody inside, or outside, have. An administrator does; who held more is told.
 /// </summary>
+[Change(ChangeKind.CeilingSet, "set what the organisation allows", MayTakeBack.ByAdministrators)]
 public sealed record SetCeiling(UserId Actor, bool Inside, Ceiling Ceiling) : IChange<CeilingWasSet>
 {
     private const int MostTold = 2_000;

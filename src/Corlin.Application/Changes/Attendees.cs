@@ -68,13 +68,6 @@ internal static class Attendees
 
     private const int MostInAll = 2_000;
 
-    /// <summary>True for text of the form of an e-mail address.</summary>
-    public static bool IsAddress(string text) =>
-        text.Length <= 254
-        && System.Net.Mail.MailAddress.TryCreate(text, out var parsed)
-        && parsed.Address == text
-        && parsed.Host.Contains('.', StringComparison.Ordinal);
-
     private static CalendarUser Find(IChangeSession session, Invited one, Inviting by) =>
         session.FindOrAdd(one.IdOrAddress, Field(one), by);
 
@@ -103,7 +96,7 @@ internal static class Attendees
         foreach (var (text, field) in said)
         {
             var address = text.Trim().ToLowerInvariant();
-            if (!IsAddress(address))
+            if (!Mailbox.IsAddress(address))
                 throw new RefusedException(RefusalKind.AddressIsNone, field, text.Trim());
             named.TryAdd(address, text.Trim());
         }

@@ -14,6 +14,7 @@ namespace Corlin.Application.Changes;
 /// said.</param>
 /// <param name="Moving">A new time given as moments instead of as words.</param>
 /// <param name="Asking">Who is asked besides, and who no longer.</param>
+[Change(ChangeKind.EntryChanged, "changed", MayTakeBack.ByWhoChangesEachEntry)]
 public sealed record ChangeEntry(
     UserId Actor,
     string Entry,
@@ -111,6 +112,7 @@ public sealed record Moving(Stretch From, Stretch To)
 public sealed record EntryChanged(long? Change, string Entry, ImmutableArray<EntryPart> Conflicts, int Told);
 
 /// <summary>Brings a meeting back that was cancelled as a whole within the hour; everyone is asked anew.</summary>
+[Change(ChangeKind.MeetingRestored, "brought back", MayTakeBack.BySpeaker)]
 public sealed record RestoreMeeting(UserId Actor, string Meeting) : IChange<long>
 {
     public static readonly Duration Within = Duration.FromHours(1);
@@ -137,6 +139,8 @@ public sealed record RestoreMeeting(UserId Actor, string Meeting) : IChange<long
 
 /// <summary>Cancels an entry, one occurrence of it, or what follows one; who was asked is told.</summary>
 /// <param name="Note">Why, to those who are told.</param>
+[Change(ChangeKind.MeetingCancelled, "cancelled", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.EntryCancelled, "cancelled", MayTakeBack.ByWhoChangesEachEntry)]
 public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? RecurrenceId, Reach Reach, string? Note = null) : IChange<long>
 {
     public long Apply(IChangeSession session)

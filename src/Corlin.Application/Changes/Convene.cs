@@ -11,6 +11,7 @@ namespace Corlin.Application.Changes;
 /// <summary>A meeting at once: those inside are called, those outside get the link by mail. It lasts as long as somebody is in.</summary>
 /// <param name="Called">Public ids or addresses.</param>
 /// <param name="Link">The address of its conference.</param>
+[Change(ChangeKind.Convened, "convened", MayTakeBack.BySpeaker)]
 public sealed record Convene(UserId Actor, UserId InNameOf, string Title, ImmutableArray<string> Called, string Link, bool Private = false)
     : IChange<ArrangedMeeting>
 {
@@ -60,6 +61,7 @@ public sealed record Convene(UserId Actor, UserId InNameOf, string Title, Immuta
 
 /// <summary>Calls somebody into a meeting that was convened, once more or besides.</summary>
 /// <param name="Who">A public id or an address.</param>
+[Change(ChangeKind.CalledIn, "called somebody into", MayTakeBack.BySpeaker)]
 public sealed record CallIn(UserId Actor, string Meeting, string Who) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -87,6 +89,7 @@ public sealed record CallIn(UserId Actor, string Meeting, string Who) : IChange<
 
 /// <summary>Somebody is called no more, and asked no more where they did not come yet.</summary>
 /// <param name="Who">Their public id.</param>
+[Change(ChangeKind.CallWithdrawn, "withdrew a call into", MayTakeBack.BySpeaker)]
 public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -23,6 +23,7 @@ public sealed record KeepHolidays(string Country, int Year, IReadOnlyList<(Local
 
 /// <summary>Says that a site is closed on some days. An administrator does.</summary>
 /// <param name="Until">The day after the last.</param>
+[Change(ChangeKind.SiteClosed, "closed a site", MayTakeBack.ByAdministrators)]
 public sealed record CloseSite(UserId Actor, string Site, LocalDate First, LocalDate Until, string Words) : IChange<long>
 {
     private const int MostDays = 366;
@@ -48,6 +49,7 @@ public sealed record CloseSite(UserId Actor, string Site, LocalDate First, Local
 }
 
 /// <summary>Opens a site again on the days on which it was said to be closed. An administrator does.</summary>
+[Change(ChangeKind.SiteOpened, "opened a site again", MayTakeBack.ByAdministrators)]
 public sealed record OpenSite(UserId Actor, long Closure) : IChange<long>
 {
     public long Apply(IChangeSession session)

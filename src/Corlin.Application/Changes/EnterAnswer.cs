@@ -9,6 +9,7 @@ namespace Corlin.Application.Changes;
 /// <param name="Attendee">The public id of who told it.</param>
 /// <param name="RecurrenceId">The occurrence of a series, or null for the whole.</param>
 /// <param name="Comment">Their words.</param>
+[Change(ChangeKind.AnswerEntered, "entered an answer by word of mouth to", MayTakeBack.BySpeaker)]
 public sealed record EnterAnswer(UserId Actor, string Entry, string Attendee, LocalDateTime? RecurrenceId, Answer Answer, string? Comment)
     : IChange<long>
 {

@@ -14,6 +14,7 @@ public sealed record MadeFeed(long Change, string Key);
 
 /// <summary>Makes a link by which a program reads a calendar: a program of one's own, or that of somebody outside who may see it.</summary>
 /// <param name="Most">Outline or Headline.</param>
+[Change(ChangeKind.FeedMade, "made a link by which a program reads the calendar", MayTakeBack.ByWhoDidIt)]
 public sealed record MakeFeed(UserId Actor, UserId Owner, UserId Reader, Sight Most, bool Private, int Days) : IChange<MadeFeed>
 {
     public const int MostOfOne = 50;
@@ -33,6 +34,7 @@ public sealed record MakeFeed(UserId Actor, UserId Owner, UserId Reader, Sight M
 }
 
 /// <summary>Gives a feed another link; the one before leads nowhere from then on.</summary>
+[Change(ChangeKind.FeedRenewed, "renewed a link by which a program reads the calendar", MayTakeBack.ByWhoDidIt)]
 public sealed record RenewFeed(UserId Actor, long Id) : IChange<MadeFeed>
 {
     public MadeFeed Apply(IChangeSession session)
@@ -52,6 +54,7 @@ public sealed record RenewFeed(UserId Actor, long Id) : IChange<MadeFeed>
 }
 
 /// <summary>Ends a feed: its link leads nowhere from then on.</summary>
+[Change(ChangeKind.FeedEnded, "ended a link by which a program reads the calendar", MayTakeBack.ByWhoDidIt)]
 public sealed record EndFeed(UserId Actor, long Id) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -123,7 +126,7 @@ internal static class Feeds
     public static string Keep(IChangeSession session, Feed feed)
     {
         var key = PublicIds.New();
-        session.Save(feed, ConferenceAt.Hash(key)!);
+        session.Save(feed, KeyHash.Of(key)!);
         return key;
     }
 }

@@ -13,6 +13,7 @@ namespace Corlin.Application.Changes;
 /// <param name="InNameOf">Who organises it or is asked to it.</param>
 /// <param name="To">Public ids or addresses.</param>
 /// <param name="Note">What who forwards writes with it, or null.</param>
+[Change(ChangeKind.MeetingForwarded, "forwarded a meeting", MayTakeBack.BySpeaker)]
 public sealed record ForwardMeeting(
     UserId Actor,
     UserId InNameOf,

@@ -14,6 +14,7 @@ namespace Corlin.Application.Changes;
 /// <param name="Calendar">"main", or the public id of a further calendar; null for all of the owner's.</param>
 /// <remarks>Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates
 /// stands beside it.</remarks>
+[Change(ChangeKind.AccessGranted, "granted", MayTakeBack.ByWhoPassesItOn)]
 public sealed record GrantAccess(
     UserId Actor,
     UserId Owner,
@@ -82,6 +83,7 @@ public sealed record GrantAccess(
 }
 
 /// <summary>Changes what somebody was granted; who holds it is told.</summary>
+[Change(ChangeKind.AccessChanged, "changed what is granted", MayTakeBack.ByWhoPassesItOn)]
 public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, string? Line = null) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -121,6 +123,7 @@ public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, S
 }
 
 /// <summary>Takes back what somebody was granted; who held it is told. Who holds it may give it back.</summary>
+[Change(ChangeKind.AccessWithdrawn, "withdrew", MayTakeBack.ByWhoPassesItOn)]
 public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = null) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -16,6 +16,7 @@ public sealed record HandedItem(UserId Principal, string? Key, string? Entry, st
 
 /// <summary>Leaves what is open for some principals to who covers. What they may do there is granted by <see cref="CoverFor"/>.</summary>
 /// <param name="First">The first day away, in the actor's zone.</param>
+[Change(ChangeKind.HandedOver, "handed over what is open", MayTakeBack.BySpeaker)]
 public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, LocalDate Last, string? Line, IReadOnlyList<HandedItem> Items)
     : IChange<HandedOver>
 {
@@ -57,6 +58,7 @@ public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, Local
 public sealed record HandedOver(long Number, long Change);
 
 /// <summary>Writes to one thing that was handed over: who is away their note, who covers what came of it.</summary>
+[Change(ChangeKind.HandoverNoted, "wrote to something handed over", MayTakeBack.BySpeaker)]
 public sealed record NoteHandedItem(UserId Actor, long Handover, long Item, string Note) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -91,6 +93,7 @@ public sealed record KeepPromise(UserId Actor, long Handover, long Item, bool Ke
 }
 
 /// <summary>Takes a handover back. Who handed over does.</summary>
+[Change(ChangeKind.HandoverTakenBack, "took a handover back", MayTakeBack.BySpeaker)]
 public sealed record TakeBackHandover(UserId Actor, long Handover) : IChange<long>
 {
     public long Apply(IChangeSession session)

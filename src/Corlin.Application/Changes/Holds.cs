@@ -10,6 +10,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Keeps some stretches while something is being agreed; choosing one releases the others.</summary>
 /// <param name="LapsesAt">When they are over if none was chosen.</param>
+[Change(ChangeKind.HoldPlaced, "placed a hold", MayTakeBack.ByWhoAdds)]
 public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, ImmutableArray<EntryTime> Times, Instant LapsesAt)
     : IChange<PlacedHolds>
 {
@@ -71,6 +72,7 @@ public sealed record PlacedHolds(string Request, long Change, int Lanes);
 
 /// <summary>Nothing is kept any longer: what was being agreed is settled otherwise.</summary>
 /// <param name="Request">What the holds have in common.</param>
+[Change(ChangeKind.HoldsReleased, "released holds for", MayTakeBack.ByWhoAdds)]
 public sealed record ReleaseHolds(UserId Actor, string Request) : IChange<long>
 {
     public long Apply(IChangeSession session)

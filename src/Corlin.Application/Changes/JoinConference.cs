@@ -46,7 +46,7 @@ public sealed record JoinConference(string Key, UserId? Who, string? Name) : ICh
             at.RecurrenceId,
             Who,
             name,
-            ConferenceAt.Hash(secret),
+            KeyHash.Of(secret),
             atOnce ? PresenceState.In : PresenceState.Knocks,
             session.Now
         )

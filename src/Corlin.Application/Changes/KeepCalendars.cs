@@ -8,6 +8,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Keeps a calendar beside somebody's main one.</summary>
 /// <param name="Counts">Whether its entries take up time.</param>
+[Change(ChangeKind.CalendarAdded, "added a calendar", MayTakeBack.BySpeaker)]
 public sealed record AddCalendar(UserId Actor, UserId InNameOf, string Name, bool Counts) : IChange<AddedCalendar>
 {
     public const int MostOfOne = 20;
@@ -31,6 +32,7 @@ public sealed record AddedCalendar(string PublicId, long Change);
 
 /// <summary>Calls a further calendar something else, or says whether it counts as taken.</summary>
 /// <param name="Calendar">Its public id.</param>
+[Change(ChangeKind.CalendarChanged, "changed a calendar", MayTakeBack.BySpeaker)]
 public sealed record ChangeCalendar(UserId Actor, UserId InNameOf, string Calendar, string Name, bool Counts) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -46,6 +48,7 @@ public sealed record ChangeCalendar(UserId Actor, UserId InNameOf, string Calend
 
 /// <summary>Takes a further calendar away with all that stands on it.</summary>
 /// <param name="Calendar">Its public id.</param>
+[Change(ChangeKind.CalendarRemoved, "removed a calendar", MayTakeBack.BySpeaker)]
 public sealed record RemoveCalendar(UserId Actor, UserId InNameOf, string Calendar) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -60,6 +63,7 @@ public sealed record RemoveCalendar(UserId Actor, UserId InNameOf, string Calend
 
 /// <summary>Puts an appointment or a hold on another of its owner's calendars. A meeting stands on the main one.</summary>
 /// <param name="Calendar">The public id of a further one; null for the main one.</param>
+[Change(ChangeKind.PutOnCalendar, "put on another calendar", MayTakeBack.ByWhoChangesEachEntry)]
 public sealed record PutOnCalendar(UserId Actor, string Entry, string? Calendar) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -7,6 +7,7 @@ namespace Corlin.Application.Changes;
 /// <summary>
 /// Makes the part that somebody has in a meeting private on their own lane, or no longer; the meeting is as private as its organiser said.
 /// </summary>
+[Change(ChangeKind.PartMadePrivate, "said how private their own part is of", MayTakeBack.BySpeaker)]
 public sealed record KeepPartPrivate(UserId Actor, UserId InNameOf, string Entry, bool Private) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -13,6 +13,7 @@ public sealed record AddedPerson(long Change, string Id);
 
 /// <summary>Adds somebody outside, or a contact of a principal; an administrator also people inside, groups and rooms.</summary>
 /// <param name="KeptFor">The principal whose contact it is, or null for somebody whom everyone may know.</param>
+[Change(ChangeKind.PersonAdded, "entered", MayTakeBack.ByWhoKeepsThem)]
 public sealed record AddToPeople(UserId Actor, UserKind Kind, bool Inside, UserId? KeptFor, PersonEdit Said) : IChange<AddedPerson>
 {
     public AddedPerson Apply(IChangeSession session)
@@ -30,6 +31,7 @@ public sealed record AddToPeople(UserId Actor, UserKind Kind, bool Inside, UserI
 
 /// <summary>Changes what is known of somebody, a group or a room.</summary>
 /// <param name="Version">The one that was looked at.</param>
+[Change(ChangeKind.PersonChanged, "changed what is known of", MayTakeBack.ByWhoKeepsThem)]
 public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonEdit Said) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -52,6 +54,7 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
 }
 
 /// <summary>Takes somebody outside, a contact, a group or a room out of what is found. What they took part in still names them.</summary>
+[Change(ChangeKind.PersonRemoved, "took out of the index", MayTakeBack.ByWhoKeepsThem)]
 public sealed record RemovePerson(UserId Actor, string Who) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -69,6 +72,7 @@ public sealed record RemovePerson(UserId Actor, string Who) : IChange<long>
 }
 
 /// <summary>Puts people and groups into a group, and takes others out. Who they are at a moment is kept.</summary>
+[Change(ChangeKind.MembersChanged, "changed who is in", MayTakeBack.ByWhoKeepsThem)]
 public sealed record ChangeMembers(UserId Actor, string Group, IReadOnlyList<string> Added, IReadOnlyList<string> Removed) : IChange<long>
 {
     private const int MostMembers = 2_000;

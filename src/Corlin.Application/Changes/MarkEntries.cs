@@ -11,6 +11,7 @@ namespace Corlin.Application.Changes;
 /// <param name="Category">The name of a category, made where there is none of that name; empty for none; null for as it is.</param>
 /// <param name="Reminder">Null for as it is.</param>
 /// <param name="Rank">Null for as it is.</param>
+[Change(ChangeKind.EntryMarked, "noted a category or a reminder of", MayTakeBack.ByWhoMarksEachEntry)]
 public sealed record MarkEntries(
     UserId Actor,
     UserId Lane,
@@ -78,6 +79,7 @@ public sealed record RankChoice(Rank? Wish);
 /// <summary>Calls a category something else, gives it another colour, or takes it off the list; entries that carry it follow.</summary>
 /// <param name="Name">Null for as it is.</param>
 /// <param name="Colour">Null for as it is.</param>
+[Change(ChangeKind.CategoryChanged, "changed the list of categories", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, string? Name, int? Colour, bool Remove) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -60,6 +60,7 @@ public sealed record KeepNotes(UserId Actor, NotesAt At, int Version, RichText? 
 
 /// <summary>Releases notes to some people: those asked to the meeting find them there, everyone else gets them by mail.</summary>
 /// <param name="To">Public ids or addresses.</param>
+[Change(ChangeKind.NotesReleased, "shared notes of", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<string> To, string? Line) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -108,6 +109,7 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
 }
 
 /// <summary>Says that what was to be done is done, or not after all: by who keeps the notes, or by who is to do it.</summary>
+[Change(ChangeKind.TaskDone, "said how a task stands of", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record FinishTask(UserId Actor, string Task, bool Done) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -23,6 +23,8 @@ public sealed record RequestSaid(
 /// <summary>Writes down that somebody asked for a principal's time, or says otherwise what is known of it.</summary>
 /// <param name="Id">Null for a new one.</param>
 /// <param name="Version">The version that was written on; of a new one 0.</param>
+[Change(ChangeKind.RequestTaken, "noted a request for time", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.RequestChanged, "dealt with a request", MayTakeBack.BySpeaker)]
 public sealed record KeepRequest(UserId Actor, UserId InNameOf, string? Id, int Version, RequestSaid Said)
     : IChange<(long Change, string Id)>
 {
@@ -107,7 +109,7 @@ public sealed record SettleRequest(UserId Actor, string Id, RequestState State, 
         var people = session.Users([Actor, .. request.Person is { } known ? [known] : Array.Empty<UserId>()]);
         var to =
             request.Person is { } person && people.TryGetValue(person, out var found) && found.Address.Length > 0 ? Telling.Box(found)
-            : Attendees.IsAddress(request.Caller.ToLowerInvariant()) ? new Mailbox(request.Caller, request.Caller.ToLowerInvariant())
+            : Mailbox.IsAddress(request.Caller.ToLowerInvariant()) ? new Mailbox(request.Caller, request.Caller.ToLowerInvariant())
             : throw new RefusedException(RefusalKind.AddressIsNone, "letter", request.Caller);
         session.Send(
             new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), to, "Your request", text, session.Now)),

@@ -11,6 +11,11 @@ namespace Corlin.Application.Changes;
 /// whoever speaks
 /// for them: nobody gets into a calendar by an account without its owner hearing of it.
 /// </summary>
+[Change(ChangeKind.AccountInvited, "gave a way in", MayTakeBack.Never)]
+[Change(ChangeKind.AccountClosed, "closed the way in", MayTakeBack.Never)]
+[Change(ChangeKind.AccountOpened, "opened the way in again", MayTakeBack.Never)]
+[Change(ChangeKind.AccountSignedOut, "ended all that was open", MayTakeBack.Never)]
+[Change(ChangeKind.SecondFactorRemoved, "took the second factor away", MayTakeBack.Never)]
 public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -28,6 +33,8 @@ public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IC
 }
 
 /// <summary>Lets somebody inside manage people and places, or no longer. There is always one who does.</summary>
+[Change(ChangeKind.AdministratorMade, "made an administrator", MayTakeBack.Never)]
+[Change(ChangeKind.AdministratorEnded, "made no administrator any more", MayTakeBack.Never)]
 public sealed record SetAdministrator(UserId Actor, UserId Who, bool IsOne) : IChange<long>
 {
     public long Apply(IChangeSession session)

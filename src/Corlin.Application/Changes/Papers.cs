@@ -30,6 +30,7 @@ public sealed record NewPaper(string Name, string MediaType, long Size, string H
 }
 
 /// <summary>Lays a paper with an entry; its content has been kept before.</summary>
+[Change(ChangeKind.PaperAdded, "laid a paper with an entry", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
 public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : IChange<(long Change, string Paper)>
 {
     public (long Change, string Paper) Apply(IChangeSession session)
@@ -40,7 +41,7 @@ public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : ICha
         var change = session.Begin(ChangeKind.PaperAdded, Actor, entry.Owner, rights.Grant);
         var paper = Paper.With(entry.Id, Actor, session.Now);
         // A later version goes where the earlier one went.
-        paper = paper with { GoesOut = Papers.Latest(lying).Any(p => Papers.SameName(p, paper) && p.GoesOut) };
+        paper = paper with { GoesOut = PaperVersions.Latest(lying).Any(p => PaperVersions.SameName(p, paper) && p.GoesOut) };
         session.Add(paper, entry);
         session.TellOf(paper, entry, Actor);
         return (change, paper.PublicId);
@@ -48,6 +49,7 @@ public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : ICha
 }
 
 /// <summary>Takes a paper away from its entry.</summary>
+[Change(ChangeKind.PaperRemoved, "took a paper away from an entry", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
 public sealed record RemovePaper(UserId Actor, string Entry, string Paper) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -60,6 +62,7 @@ public sealed record RemovePaper(UserId Actor, string Entry, string Paper) : ICh
 }
 
 /// <summary>Says whether a paper goes to those outside with what is written to them from now on.</summary>
+[Change(ChangeKind.PaperSentAlong, "said who gets a paper of", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
 public sealed record SendPaperAlong(UserId Actor, string Entry, string Paper, bool GoesOut) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -104,12 +107,6 @@ internal static class Papers
         );
     }
 
-    public static bool SameName(Paper one, Paper other) => string.Equals(one.Name, other.Name, StringComparison.OrdinalIgnoreCase);
-
-    /// <summary>Of each name the latest version.</summary>
-    public static IEnumerable<Paper> Latest(IEnumerable<Paper> papers) =>
-        papers.GroupBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(g => g.Last());
-
     /// <summary>Those outside who are asked get a paper that goes out.</summary>
     public static void TellOf(this IChangeSession session, Paper paper, Entry meeting, UserId actor)
     {
@@ -123,17 +120,5 @@ internal static class Papers
             .Participations.Where(p => p.RecurrenceId is null && !people[p.Who].Inside)
             .Select(p => new Effect(EffectKind.Changed, p.Who, meeting.Owner));
         session.Tell(new Transition(meeting, [.. outside]), actor, laid: paper);
-    }
-
-    /// <summary>What of them goes out with a message: the latest of each name that is to, as much as fits into one.</summary>
-    public static IReadOnlyList<SentPaper> GoingOut(IEnumerable<Paper> papers)
-    {
-        var total = 0L;
-        return
-        [
-            .. Latest(papers)
-                .Where(p => p.GoesOut && (total += p.Size) <= Paper.MostBytesOut)
-                .Select(p => new SentPaper(p.Name, p.MediaType, p.Hash, p.Address)),
-        ];
     }
 }

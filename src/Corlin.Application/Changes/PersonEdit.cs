@@ -86,7 +86,7 @@ public sealed record PersonEdit(
     private static string AddressOf(IChangeSession session, CalendarUser who, string text)
     {
         var address = text.Trim().ToLowerInvariant();
-        if (!Attendees.IsAddress(address))
+        if (!Mailbox.IsAddress(address))
             throw new RefusedException(RefusalKind.AddressIsNone, "address", text);
         // Somebody else's contact may have it too, and is not told of.
         if (session.UserByAddress(address, who.KeptFor) is { } other && other.Id != who.Id && other.KeptFor == who.KeptFor)
@@ -139,5 +139,28 @@ public sealed record PersonEdit(
         }
 
         return new WorkingHours(spans);
+    }
+}
+
+internal static class RightToEdit
+{
+    /// <summary>
+    /// The same, where something is said of them. Whoever may say where somebody's mail goes reads their invitations: of everybody's people
+    /// an
+    /// administrator says it, of a contact who keeps it.
+    /// </summary>
+    /// <exception cref="RefusedException">As above; or an address is another or a further one, and the actor is no
+    /// administrator.</exception>
+    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId, PersonEdit said)
+    {
+        var who = session.MustKeep(actor, publicId);
+        if (who.KeptFor is not null || session.IsAdministrator(actor))
+            return who;
+        var known = session.Facts([who.Id])[who.Id].OtherAddresses;
+        var another = said.Address is { } first && !Same(first, who.Address);
+        var further = said.OtherAddresses is { } others && others.Any(o => !known.Any(k => Same(k, o)));
+        return another || further ? throw new RefusedException(RefusalKind.AddressByAdministrator, "address") : who;
+
+        static bool Same(string one, string other) => string.Equals(one.Trim(), other, StringComparison.OrdinalIgnoreCase);
     }
 }

@@ -10,6 +10,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Adds a place where people work or meet, or changes what is known of one. An administrator does.</summary>
 /// <param name="Exists">Whether it is one that there is; a name cannot be taken twice.</param>
+[Change(ChangeKind.PlaceChanged, "changed the places", MayTakeBack.Never)]
 public sealed partial record KeepPlace(UserId Actor, Place Place, bool Exists) : IChange<long>
 {
     public const int Most = 500;

@@ -19,6 +19,7 @@ public sealed record AwayTexts(string? Inside, string? Outside, NewInvitations I
 
 /// <summary>Says that somebody is away, and who covers; whoever covers is told.</summary>
 /// <param name="Reason">For those who keep the calendar, or null.</param>
+[Change(ChangeKind.AbsencePosted, "posted an absence", MayTakeBack.BySpeaker)]
 public sealed record PostAbsence(
     UserId Actor,
     UserId InNameOf,
@@ -61,6 +62,7 @@ public sealed record PostAbsence(
 /// <summary>Makes an absence another: earlier, later, with other words or somebody else who covers.</summary>
 /// <param name="From">Wall-clock time at the home of who is away.</param>
 /// <param name="To">Its end.</param>
+[Change(ChangeKind.AbsenceChanged, "changed an absence", MayTakeBack.BySpeaker)]
 public sealed record ChangeAbsence(
     UserId Actor,
     long Absence,
@@ -106,6 +108,7 @@ public sealed record ChangeAbsence(
 }
 
 /// <summary>Whoever was away is back: what has begun ends now, what has not is taken away.</summary>
+[Change(ChangeKind.AbsenceEnded, "ended an absence", MayTakeBack.BySpeaker)]
 public sealed record EndAbsence(UserId Actor, long Absence) : IChange<IReadOnlyList<long>>
 {
     /// <returns>The changes, in the order in which they were made; taken back together.</returns>

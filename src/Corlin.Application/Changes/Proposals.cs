@@ -7,6 +7,7 @@ using NodaTime;
 namespace Corlin.Application.Changes;
 
 /// <summary>Takes up the time that an attendee proposed: the meeting moves there and everyone is asked anew.</summary>
+[Change(ChangeKind.ProposalAccepted, "accepted another time for", MayTakeBack.BySpeaker)]
 public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee, LocalDateTime? RecurrenceId) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -31,6 +32,7 @@ public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee,
 }
 
 /// <summary>Does not take up the time that an attendee proposed; they are told.</summary>
+[Change(ChangeKind.ProposalRefused, "kept the time of", MayTakeBack.BySpeaker)]
 public sealed record RefuseProposal(UserId Actor, string Entry, string Attendee, LocalDateTime? RecurrenceId) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -46,6 +48,7 @@ public sealed record RefuseProposal(UserId Actor, string Entry, string Attendee,
 }
 
 /// <summary>The organiser goes on without those who have not accepted.</summary>
+[Change(ChangeKind.WentOn, "goes on without those who have not accepted in", MayTakeBack.BySpeaker)]
 public sealed record GoOnWithout(UserId Actor, string Entry, LocalDateTime? RecurrenceId) : IChange<long>
 {
     public long Apply(IChangeSession session)

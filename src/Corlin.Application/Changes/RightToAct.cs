@@ -134,26 +134,6 @@ internal static class RightToAct
         };
     }
 
-    /// <summary>
-    /// The same, where something is said of them. Whoever may say where somebody's mail goes reads their invitations: of everybody's people
-    /// an
-    /// administrator says it, of a contact who keeps it.
-    /// </summary>
-    /// <exception cref="RefusedException">As above; or an address is another or a further one, and the actor is no
-    /// administrator.</exception>
-    public static CalendarUser MustKeep(this IChangeSession session, UserId actor, string publicId, PersonEdit said)
-    {
-        var who = session.MustKeep(actor, publicId);
-        if (who.KeptFor is not null || session.IsAdministrator(actor))
-            return who;
-        var known = session.Facts([who.Id])[who.Id].OtherAddresses;
-        var another = said.Address is { } first && !Same(first, who.Address);
-        var further = said.OtherAddresses is { } others && others.Any(o => !known.Any(k => Same(k, o)));
-        return another || further ? throw new RefusedException(RefusalKind.AddressByAdministrator, "address") : who;
-
-        static bool Same(string one, string other) => string.Equals(one.Trim(), other, StringComparison.OrdinalIgnoreCase);
-    }
-
     /// <summary>Somebody by public id of whom the actor may know.</summary>
     /// <exception cref="RefusedException">There is nobody: whose contact they may not know is not told from nobody.</exception>
     public static CalendarUser MustKnow(this IChangeSession session, UserId actor, string publicId, string field)
@@ -224,78 +204,52 @@ internal static class RightToAct
 
     private const int MostTakenBack = 1_000;
 
-    /// <summary>
-    /// Whether nothing takes such a change back: a key that was handed out is out (closing the way in ends it), and of a place nothing is
-    /// kept as it was.
-    /// </summary>
-    public static bool IsNeverTakenBack(this ChangeKind kind) =>
-        kind
-            is ChangeKind.AccountInvited
-                or ChangeKind.AccountClosed
-                or ChangeKind.AccountOpened
-                or ChangeKind.SecondFactorRemoved
-                or ChangeKind.AccountSignedOut
-                or ChangeKind.AdministratorMade
-                or ChangeKind.AdministratorEnded
-                or ChangeKind.PlaceChanged
-                or ChangeKind.SetUp;
-
     /// <summary>That the actor may still do what a change of theirs did, and so take it back.</summary>
     /// <exception cref="RefusedException">They may not any more.</exception>
     public static void MustTakeBack(this IChangeSession session, ChangeMade made)
     {
-        switch (made.Kind)
+        switch (made.Kind.TakenBack())
         {
-            case ChangeKind.AppointmentAdded when session.EntriesOf(made.Id, 1) is [var added]:
+            case MayTakeBack.ByWhoDidIt:
+                break;
+            case MayTakeBack.BySpeaker:
+                session.MustSpeakFor(made.Actor, made.InNameOf);
+                break;
+            case MayTakeBack.ByAdministrators:
+                session.MustAdminister(made.Actor);
+                break;
+            case MayTakeBack.ByWhoAddsToItsCalendar when session.EntriesOf(made.Id, 1) is [var added]:
                 session.MustAddTo(made.Actor, made.InNameOf, added.Home);
                 break;
-            case ChangeKind.EntryTied or ChangeKind.NotesReleased or ChangeKind.TaskDone:
-                session.MustChangeLane(made.Actor, made.InNameOf);
-                break;
-            case ChangeKind.AppointmentAdded or ChangeKind.HoldPlaced or ChangeKind.HoldsReleased or ChangeKind.Imported:
+            case MayTakeBack.ByWhoAddsToItsCalendar or MayTakeBack.ByWhoAdds:
                 session.MustAdd(made.Actor, made.InNameOf);
                 break;
-            case ChangeKind.PaperAdded or ChangeKind.PaperRemoved or ChangeKind.PaperSentAlong:
-                session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
+            case MayTakeBack.ByWhoChangesTheLane:
+                session.MustChangeLane(made.Actor, made.InNameOf);
                 break;
-            case ChangeKind.EntryChanged or ChangeKind.EntryCancelled or ChangeKind.PutOnCalendar:
+            case MayTakeBack.ByWhoChangesEachEntry:
                 var touched = session.EntriesOf(made.Id, MostTakenBack);
                 // What is tied to one of them followed it, whoever keeps the lane on which it stands.
                 foreach (var entry in touched.Where(e => touched.All(o => o.Id != e.Tie?.To)))
                     session.MustChange(made.Actor, entry.PublicId);
                 break;
-            case ChangeKind.CategoryChanged or ChangeKind.CalendarFollowed or ChangeKind.FollowingChanged or ChangeKind.FollowingEnded:
-                session.MustChangeLane(made.Actor, made.InNameOf);
-                break;
-            case ChangeKind.EntryMarked:
+            case MayTakeBack.ByWhoMarksEachEntry:
                 foreach (var entry in session.EntriesOf(made.Id, MostTakenBack))
                     session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
                 break;
-            case ChangeKind.AccessGranted or ChangeKind.AccessChanged or ChangeKind.AccessWithdrawn or ChangeKind.AccessRefused:
+            case MayTakeBack.ByWhoChangesTheEntryOfThePaper:
+                session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
+                break;
+            case MayTakeBack.ByWhoPassesItOn:
                 var (highest, on) = session.HighestOf(made.Id);
                 session.MustPassOn(made.Actor, made.InNameOf, highest, on);
                 break;
-            case ChangeKind.AccessAsked or ChangeKind.AccessAskedNoMore:
-                break;
-            case ChangeKind.FeedMade or ChangeKind.FeedRenewed or ChangeKind.FeedEnded:
-                // What a feed tells is decided whenever it is read.
-                break;
-            case ChangeKind.PersonAdded
-            or ChangeKind.PersonChanged
-            or ChangeKind.PersonRemoved
-            or ChangeKind.MembersChanged
-            or ChangeKind.PeopleImported:
+            case MayTakeBack.ByWhoKeepsThem:
                 foreach (var who in session.PeopleOf(made.Id))
                     session.MustKeep(made.Actor, who.PublicId);
                 break;
-            case var kind when kind.IsNeverTakenBack():
-                throw new RefusedException(RefusalKind.AlreadySent);
-            case ChangeKind.SiteClosed or ChangeKind.SiteOpened or ChangeKind.CeilingSet:
-                session.MustAdminister(made.Actor);
-                break;
             default:
-                session.MustSpeakFor(made.Actor, made.InNameOf);
-                break;
+                throw new RefusedException(RefusalKind.AlreadySent);
         }
     }
 

@@ -16,6 +16,7 @@ namespace Corlin.Application.Changes;
 /// </summary>
 /// <param name="Said">One stay or several that belong together, as a trip and its ways; one as usual takes away what was said.</param>
 /// <param name="Seen">The last change of what was said of them that the actor saw.</param>
+[Change(ChangeKind.WhereSaid, "said where they work", MayTakeBack.BySpeaker)]
 public sealed record SayWhere(UserId Actor, UserId InNameOf, IReadOnlyList<WhereSaid> Said, long Seen) : IChange<long>
 {
     public const int MostAtOnce = 40;
@@ -137,6 +138,7 @@ public sealed record SayNoMore(UserId Actor, long Stay, LocalDate? From) : IChan
 }
 
 /// <summary>Says how much of where somebody is others are told.</summary>
+[Change(ChangeKind.WhereToldSaid, "said how much of where they are others see", MayTakeBack.BySpeaker)]
 public sealed record TellWhere(UserId Actor, UserId InNameOf, WhereTold Told) : IChange<long>
 {
     public long Apply(IChangeSession session)

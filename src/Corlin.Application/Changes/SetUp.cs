@@ -9,13 +9,14 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Adds a person, group, room or resource; who is inside gets a calendar with the defaults of the organisation.</summary>
 /// <param name="Administrator">They manage people and places.</param>
+[Change(ChangeKind.SetUp, "set up", MayTakeBack.Never)]
 public sealed record AddPerson(CalendarUser User, bool Administrator = false) : IChange<CalendarUser>
 {
     public CalendarUser Apply(IChangeSession session)
     {
         if (!Zones.Exists(User.Zone))
             throw new RefusedException(RefusalKind.ZoneUnknown, "zone", User.Zone);
-        if (!Attendees.IsAddress(User.Address))
+        if (!Mailbox.IsAddress(User.Address))
             throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
         var added = session.Save(User with { PublicId = PublicIds.New() });
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);

@@ -10,6 +10,7 @@ namespace Corlin.Application.Changes;
 /// <param name="Group">The public id of the group.</param>
 /// <param name="Members">The public ids of whom it is about.</param>
 /// <param name="TakenUp">They are asked, or no longer; false to leave it as it is.</param>
+[Change(ChangeKind.MemberSettled, "decided on a member of a group for", MayTakeBack.BySpeaker)]
 public sealed record SettleMembers(UserId Actor, string Meeting, string Group, ImmutableArray<string> Members, bool TakenUp) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -37,7 +37,7 @@ internal static class Telling
         ]);
         // Worked out once for all who are told the same.
         var papers = new Lazy<IReadOnlyList<SentPaper>>(() =>
-            laid is null ? Papers.GoingOut(session.Papers([meeting.Id])) : Papers.GoingOut([laid])
+            laid is null ? PaperVersions.GoingOut(session.Papers([meeting.Id])) : PaperVersions.GoingOut([laid])
         );
         var when = transition
             .Effects.Select(e => e.RecurrenceId)

@@ -14,6 +14,7 @@ namespace Corlin.Application.Changes;
 /// <param name="Entry">The public id of the other.</param>
 /// <param name="RecurrenceId">Which of a series; null for all of it.</param>
 /// <param name="Gap">How long before the other's start it begins, by the wall clock; of a debrief how long after its end.</param>
+[Change(ChangeKind.EntryTied, "tied something to an entry,", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record TieEntry(
     UserId Actor,
     UserId Lane,

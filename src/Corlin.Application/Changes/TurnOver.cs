@@ -15,6 +15,7 @@ public sealed record TurnedOver(long Change, bool Offered);
 /// <param name="To">Their public id.</param>
 /// <param name="Stays">Whether who organised it so far still comes.</param>
 /// <param name="Note">What who acts writes with it, or null.</param>
+[Change(ChangeKind.TurnOverOffered, "offered to somebody else to organise", MayTakeBack.BySpeaker)]
 public sealed record TurnOver(UserId Actor, string Meeting, string To, bool Stays, string? Note = null) : IChange<TurnedOver>
 {
     public TurnedOver Apply(IChangeSession session)
@@ -38,6 +39,8 @@ public sealed record TurnOver(UserId Actor, string Meeting, string To, bool Stay
 }
 
 /// <summary>Takes a meeting over that was offered, or does not; by whom it was offered to, or in their name.</summary>
+[Change(ChangeKind.TurnedOver, "took over", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.TurnOverRefused, "did not take over", MayTakeBack.BySpeaker)]
 public sealed record AnswerTurnOver(UserId Actor, long Offer, bool Takes) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -66,6 +69,7 @@ public sealed record AnswerTurnOver(UserId Actor, long Offer, bool Takes) : ICha
 }
 
 /// <summary>Offers a meeting no longer.</summary>
+[Change(ChangeKind.TurnOverTakenBack, "offers no longer to somebody else", MayTakeBack.BySpeaker)]
 public sealed record TakeBackTurnOver(UserId Actor, string Meeting) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -6,6 +6,7 @@ namespace Corlin.Application.Changes;
 
 /// <summary>Takes back what one has done, while nothing of it has left and nothing of it was changed since.</summary>
 /// <param name="Change">The id that the change gave; that of an undo does again what it took back.</param>
+[Change(ChangeKind.Undone, "began to take back", MayTakeBack.BySpeaker)]
 public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
 {
     public long Apply(IChangeSession session)

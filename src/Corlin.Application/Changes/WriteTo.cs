@@ -20,6 +20,7 @@ public enum Circle
 
 /// <summary>Writes to those who are asked to a meeting, without changing it. What they write back is filed with it.</summary>
 /// <param name="Subject">Null for the title of the meeting.</param>
+[Change(ChangeKind.MailWritten, "wrote mail", MayTakeBack.BySpeaker)]
 public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? RecurrenceId, Circle Circle, string? Subject, string Text)
     : IChange<long>
 {

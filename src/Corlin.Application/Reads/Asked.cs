@@ -1,4 +1,3 @@
-using Corlin.Application.Changes;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 
@@ -36,7 +35,7 @@ internal static class Asked
         if (text.Contains('@', StringComparison.Ordinal))
         {
             var address = text.ToLowerInvariant();
-            if (!Attendees.IsAddress(address))
+            if (!Mailbox.IsAddress(address))
                 throw new RefusedException(RefusalKind.AddressIsNone, field, text);
             return
             [

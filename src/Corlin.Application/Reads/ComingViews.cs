@@ -4,6 +4,24 @@ using Corlin.Core.Time;
 
 namespace Corlin.Application.Reads;
 
+/// <param name="When">"now, to 10:00", "10:30 to 11:30".</param>
+/// <param name="Leave">"leave at 10:05", where there is a way to go; null otherwise.</param>
+/// <param name="With">Who else is in it.</param>
+public sealed record ComingView(
+    string Id,
+    string? Occurrence,
+    string Title,
+    string When,
+    bool IsNow,
+    string? Where,
+    string? Link,
+    string? Leave,
+    string? With,
+    string Takes,
+    long Start,
+    long End
+);
+
 /// <summary>What comes on a lane, in words.</summary>
 internal static class ComingViews
 {

@@ -1,5 +1,4 @@
-using System.Security.Cryptography;
-using System.Text;
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
@@ -47,8 +46,7 @@ internal static class ConferenceAt
     }
 
     public static bool Is(Presence presence, Comer comer) =>
-        presence.Who is { } who ? comer.Who == who : comer is { Who: null, Secret: { } secret } && presence.SecretHash == Hash(secret);
-
-    public static string? Hash(string? secret) =>
-        secret is null ? null : Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));
+        presence.Who is { } who
+            ? comer.Who == who
+            : comer is { Who: null, Secret: { } secret } && presence.SecretHash == KeyHash.Of(secret);
 }

@@ -1,3 +1,4 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Access;
@@ -46,7 +47,7 @@ internal sealed class HistoryRows
             )
             .ToList();
         var local = viewing.Zone.ToLocal(change.At);
-        var verb = English.Verb(change.Kind);
+        var verb = change.Kind.Verb();
         var what = What(change, told);
         return new HistoryRowView(
             change.Id,

@@ -32,7 +32,7 @@ internal static class LaneViews
             [.. DaysOff(viewing, lane, span).Select(d => new AwayView(d.Start, d.End, $"{d.Kind}, {d.Words}")), .. NoGo(lane, span)],
             Where(viewing, lane, span),
             tendedUntil is { } until ? TendedDays.Words(until, viewing.Today) : null,
-            string.Join("; ", new[] { Crowds.Words(viewing, left), ReadFollowed.Unread(viewing, lane) }.OfType<string>())
+            string.Join("; ", new[] { Crowds.Words(viewing, left), UnreadCalendars.Words(viewing, lane) }.OfType<string>())
                 is { Length: > 0 } notes
                 ? notes
                 : null

@@ -6,11 +6,6 @@ using NodaTime;
 
 namespace Corlin.Application.Reads;
 
-/// <summary>What is to be decided of members of a group, for one meeting.</summary>
-/// <param name="Name">Whom it is about, in a word or two.</param>
-/// <param name="Joined">They came in; otherwise they left.</param>
-public sealed record MemberOfferView(string Group, IReadOnlyList<string> Members, string Name, bool Joined);
-
 /// <summary>
 /// Who came into a group that was asked to meetings still to come, or left it: asked or taken out in one step, or left as it is.
 /// </summary>

@@ -11,12 +11,6 @@ namespace Corlin.Application.Reads;
 /// <param name="Redo">Null where nothing was taken back since they did something.</param>
 public sealed record ActsView(LastActView? Undo, LastActView? Redo);
 
-/// <param name="Changes">With them it is taken back, or done again, as one.</param>
-/// <param name="Words">What it did: "changed “Lunch with Ana”".</param>
-/// <param name="WhyNot">Why it cannot be, in words; null where it can.</param>
-/// <param name="Back">Where it has left, the way back in words, with the change of which it is; or null.</param>
-public sealed record LastActView(IReadOnlyList<long> Changes, string Words, string? WhyNot, WayBackView? Back);
-
 /// <param name="Words">"Move it back to Tuesday 16 March, 12:00 and notify 6".</param>
 public sealed record WayBackView(long Change, string Words);
 

@@ -31,40 +31,6 @@ public sealed record DeskView(
     IReadOnlyList<ReturnHeadView> Returns
 );
 
-/// <summary>Something that the viewer is told of their access.</summary>
-/// <param name="Owner">Whose calendar it is about.</param>
-/// <param name="Words">"Maren Falk lets you see Headline of her calendar, to 26 March."</param>
-/// <param name="Line">What who did it wrote with it.</param>
-/// <param name="ToLane">Whether there is something to look at.</param>
-public sealed record AccessNewsView(long Id, PersonView Owner, string Words, string? Line, bool ToLane);
-
-/// <summary>Something that waits for the viewer.</summary>
-/// <param name="Verb">Answer, Chase, Fix or Decide.</param>
-/// <param name="Judgement">A word; its reason follows.</param>
-/// <param name="Tone">fits, doubt, wrong or plain: how the judgement is written, never all that it says.</param>
-/// <param name="Offer">Somebody came into a group or left it, and it is to be decided what becomes of them.</param>
-/// <param name="TurnOver">By what an offer is known to organise the meeting from now on; null for anything else.</param>
-/// <param name="Address">By what an address that waits for an administrator is known; null for anything else.</param>
-/// <param name="Start">The stretch that the row marks above, if it stands on today's lanes.</param>
-public sealed record QueueRow(
-    string Key,
-    string Verb,
-    PersonView For,
-    string Title,
-    string Text,
-    string Judgement,
-    string Tone,
-    string Reason,
-    string? Entry,
-    string? Occurrence,
-    long? Start,
-    long? End,
-    long Deadline,
-    MemberOfferView? Offer = null,
-    long? TurnOver = null,
-    long? Address = null
-);
-
 /// <param name="Words">"free to 11:00", "day starts in 2 h".</param>
 public sealed record BesideView(PersonView Who, string Words);
 

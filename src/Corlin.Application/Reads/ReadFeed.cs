@@ -45,7 +45,7 @@ public sealed record OpenFeed(string Key, Instant Now)
     /// now.</exception>
     public OpenedFeed Run(ICalendarReads store)
     {
-        if (store.FeedOfKey(ConferenceAt.Hash(Key)!) is not { } found)
+        if (store.FeedOfKey(KeyHash.Of(Key)!) is not { } found)
             throw new RefusedException(RefusalKind.NotFound);
         if (!found.Stands || !Feeds.IsHeld(store, found.Feed, Now))
             throw new RefusedException(RefusalKind.FeedEnded);

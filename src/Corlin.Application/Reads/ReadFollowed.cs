@@ -3,7 +3,6 @@ using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
-using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Reads;
@@ -54,30 +53,10 @@ public sealed record ReadFollowed(UserId Viewer, string Owner, Instant Now)
             English.Word(followed.Most),
             (int)followed.Every.TotalMinutes,
             entries,
-            followed.FetchedAt is { } read ? $"Read {At(viewing, read)}" : "Never read yet",
+            followed.FetchedAt is { } read ? $"Read {UnreadCalendars.At(viewing, read)}" : "Never read yet",
             followed.Failure is { } why
-                ? $"{English.Word(why)}. {(followed.FetchedAt is null ? "The" : "What was read last stays; the")} next try is {At(viewing, followed.DueAt)}."
+                ? $"{English.Word(why)}. {(followed.FetchedAt is null ? "The" : "What was read last stays; the")} next try is {UnreadCalendars.At(viewing, followed.DueAt)}."
                 : null,
             followed.DueAt <= viewing.Now
         );
-
-    /// <summary>"today at 09:40", "Sunday 7 March at 08:00".</summary>
-    private static string At(Viewing viewing, Instant moment)
-    {
-        var local = viewing.Zone.ToLocal(moment);
-        return $"{English.NearDay(local.Date, viewing.Today)} at {English.Time(local.TimeOfDay)}";
-    }
-
-    /// <summary>
-    /// "Pilotage not read since Sunday 7 March at 08:00": of those that could not be read for longer than they should wait; null where all
-    /// were.
-    /// </summary>
-    internal static string? Unread(Viewing viewing, Lane lane)
-    {
-        var late = lane
-            .Followed.Where(f => f.Failure is not null && (f.FetchedAt is not { } read || viewing.Now - read > f.Every + f.Every))
-            .Select(f => f.FetchedAt is { } read ? $"{f.Name} not read since {At(viewing, read)}" : $"{f.Name} could not be read yet")
-            .ToList();
-        return late.Count == 0 ? null : string.Join(", ", late);
-    }
 }

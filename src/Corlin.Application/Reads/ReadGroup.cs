@@ -1,3 +1,4 @@
+using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Access;
@@ -299,6 +300,6 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         {
             ChangeKind.MeetingSent => "arranged",
             ChangeKind.ProposalAccepted => "moved",
-            _ => English.Verb(kind),
+            _ => kind.Verb(),
         };
 }

@@ -37,24 +37,6 @@ public sealed record MineView(
     string Where
 );
 
-/// <param name="When">"now, to 10:00", "10:30 to 11:30".</param>
-/// <param name="Leave">"leave at 10:05", where there is a way to go; null otherwise.</param>
-/// <param name="With">Who else is in it.</param>
-public sealed record ComingView(
-    string Id,
-    string? Occurrence,
-    string Title,
-    string When,
-    bool IsNow,
-    string? Where,
-    string? Link,
-    string? Leave,
-    string? With,
-    string Takes,
-    long Start,
-    long End
-);
-
 /// <summary>What somebody holds in the viewer's calendars.</summary>
 /// <param name="Grant">The number of the grant, to withdraw it.</param>
 /// <param name="Words">"may see Whole of your calendar and speak for you".</param>

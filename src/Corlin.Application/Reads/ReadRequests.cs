@@ -1,4 +1,3 @@
-using Corlin.Application.Changes;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
@@ -100,7 +99,7 @@ public sealed record ReadRequests(UserId Viewer, string Text, bool Settled, Inst
             request.Urgency,
             request.Promised is { } at ? LaneViews.Ms(at) : null,
             request.Private,
-            person is { Address.Length: > 0 } || Attendees.IsAddress(request.Caller.ToLowerInvariant())
+            person is { Address.Length: > 0 } || Mailbox.IsAddress(request.Caller.ToLowerInvariant())
         );
     }
 

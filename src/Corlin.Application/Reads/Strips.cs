@@ -7,6 +7,46 @@ using NodaTime;
 
 namespace Corlin.Application.Reads;
 
+/// <param name="Days">One for each of the month.</param>
+/// <param name="Away">Absences that touch the month, by columns.</param>
+/// <param name="MaySay">Whether the viewer may say where they are.</param>
+/// <param name="Said">What was said of their days and is not over, what repeats first; empty for who may not say it.</param>
+/// <param name="Seen">The last change of it, which is sent along with what is said next.</param>
+/// <param name="Told">How much of it others are told.</param>
+/// <param name="MayLend">Whether the viewer may let who covers speak for them meanwhile.</param>
+public sealed record StripView(
+    PersonView Who,
+    IReadOnlyList<StripDayView> Days,
+    IReadOnlyList<StripAwayView> Away,
+    bool MaySay,
+    IReadOnlyList<StayView> Said,
+    long Seen,
+    WhereTold Told,
+    bool MayLend
+);
+
+/// <param name="Pieces">Where they are, in order; none where they do not work and nothing is said.</param>
+/// <param name="Off">The holiday or closure, in words; null where none is.</param>
+/// <param name="Words">All of it in words, "Head office until 14:00, then at home".</param>
+/// <param name="Works">Whether they work at any time of it.</param>
+public sealed record StripDayView(IReadOnlyList<StripPieceView> Pieces, string? Off, string Words, bool Works);
+
+/// <summary>A part of a day as it is drawn.</summary>
+/// <param name="Place">What is written: the place, "Home", "On the way", "Not working", a town, "Elsewhere".</param>
+/// <param name="Site">Where that is, to tell whether there is a way between two: a site, or where only the town is told a town; null where
+/// it is nowhere to be told.</param>
+/// <param name="From">Where it begins in the column, 0 to 100.</param>
+/// <param name="To">Where it ends.</param>
+public sealed record StripPieceView(StayKind Kind, string Place, string? Site, int From, int To);
+
+/// <summary>Something that was said of somebody's days.</summary>
+/// <param name="Words">"at Halifax yard from 10 March 2027 to 12 March 2027".</param>
+public sealed record StayView(long Id, string Words, bool Repeats);
+
+/// <param name="First">The first column, from 0, that it touches.</param>
+/// <param name="Last">The last.</param>
+public sealed record StripAwayView(long Id, int First, int Last, string Words);
+
 /// <summary>A month of where somebody is, a column a day.</summary>
 internal static class Strips
 {

@@ -7,11 +7,17 @@ using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Reads;
 
+/// <param name="Changes">With them it is taken back, or done again, as one.</param>
+/// <param name="Words">What it did: "changed “Lunch with Ana”".</param>
+/// <param name="WhyNot">Why it cannot be, in words; null where it can.</param>
+/// <param name="Back">Where it has left, the way back in words, with the change of which it is; or null.</param>
+public sealed record LastActView(IReadOnlyList<long> Changes, string Words, string? WhyNot, WayBackView? Back);
+
 /// <summary>Whether what was done can be taken back, and what leads back where it cannot.</summary>
 internal static class TakingBack
 {
     public static RefusalKind? WhyNot(TakenBack can, ChangeKind kind) =>
-        kind.IsNeverTakenBack()
+        kind.TakenBack() == MayTakeBack.Never
             ? RefusalKind.AlreadySent
             : can switch
             {

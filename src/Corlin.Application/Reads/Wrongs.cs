@@ -1,4 +1,3 @@
-using Corlin.Application.Changes;
 using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
@@ -129,7 +128,7 @@ internal sealed class Wrongs(
 
     private IEnumerable<WarningView> TooLarge()
     {
-        if (Outside().Count > 0 && Papers.Latest(papers).Where(p => p.GoesOut).Sum(p => p.Size) > Paper.MostBytesOut)
+        if (Outside().Count > 0 && PaperVersions.Latest(papers).Where(p => p.GoesOut).Sum(p => p.Size) > Paper.MostBytesOut)
             yield return new WarningView(
                 $"The papers that go out are more than {English.Size(Paper.MostBytesOut)} together: the last of them stay inside.",
                 "doubt",
@@ -158,7 +157,7 @@ internal sealed class Wrongs(
 
     private List<AskedAtTime> Outside() => [.. People.Where(a => !a.Who.Inside)];
 
-    private List<Paper> Inside() => [.. Papers.Latest(papers).Where(p => !p.GoesOut)];
+    private List<Paper> Inside() => [.. PaperVersions.Latest(papers).Where(p => !p.GoesOut)];
 
     private IEnumerable<WarningView> RoomsWrong()
     {

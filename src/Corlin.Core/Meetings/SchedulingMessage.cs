@@ -44,7 +44,15 @@ public sealed record IncomingMessage(
 }
 
 /// <summary>A name with its address, as mail shows it.</summary>
-public sealed record Mailbox(string Name, string Address);
+public sealed record Mailbox(string Name, string Address)
+{
+    /// <summary>True for text of the form of an e-mail address (RFC 5321 4.1.2, at most 254 octets), with a dot in its host.</summary>
+    public static bool IsAddress(string text) =>
+        text.Length <= 254
+        && System.Net.Mail.MailAddress.TryCreate(text, out var parsed)
+        && parsed.Address == text
+        && parsed.Host.Contains('.', StringComparison.Ordinal);
+}
 
 /// <summary>An attendee as a message tells them.</summary>
 public sealed record AddressedAttendee(Mailbox Who, AttendeeRole Role, Answer Answer);

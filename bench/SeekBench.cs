@@ -1,4 +1,5 @@
 using BenchmarkDotNet.Attributes;
+using Corlin.Core.Text;
 using Corlin.Core.Words;
 
 namespace Corlin.Bench;

@@ -1,4 +1,4 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Files;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Interchange.ICalendar;

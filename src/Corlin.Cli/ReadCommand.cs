@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
+using Corlin.Core.Words.Lines;
 using NodaTime;
 using NodaTime.Text;
 

@@ -1,7 +1,12 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Access;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using NodaTime;

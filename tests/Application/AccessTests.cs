@@ -1,9 +1,13 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Accounts;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Application.Tests;

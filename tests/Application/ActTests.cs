@@ -1,11 +1,17 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Application.Tests;

@@ -1,8 +1,11 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Desk;
+using Corlin.Application.Entries;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.People;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

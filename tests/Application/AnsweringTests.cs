@@ -1,8 +1,13 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Access;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests;
 

@@ -1,8 +1,13 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

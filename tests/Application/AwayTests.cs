@@ -1,8 +1,14 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.History;
+using Corlin.Application.Mail;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using NodaTime;

@@ -1,9 +1,12 @@
 using System.Text;
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.Lanes;
+using Corlin.Application.Ports;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;

@@ -1,5 +1,5 @@
-using Corlin.Application.Changes;
 using Corlin.Application.Ports;
+using Corlin.Application.Shared;
 
 namespace Corlin.Application.Tests;
 
@@ -15,7 +15,7 @@ public class ChangeKindsTests
     [Fact]
     public void Every_description_has_a_verb_and_says_who_may_take_it_back() => Assert.All(ChangeKinds.All, c =>
         {
-            Assert.Matches(@"^[a-z][a-z ]+,?$", c.Verb);
+            Assert.Matches(@"^[a-z][a-z -]+,?$", c.Verb);
             Assert.True(Enum.IsDefined(c.TakenBack));
         });
 }

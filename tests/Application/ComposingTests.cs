@@ -1,7 +1,12 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Files;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Application.Tests;

@@ -1,8 +1,14 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Conferences;
+using Corlin.Application.Desk;
+using Corlin.Application.Entries;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests;
 

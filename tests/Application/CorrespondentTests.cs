@@ -1,4 +1,6 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Calendars;
+using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;

@@ -1,10 +1,17 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Access;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.Entries;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Application.Tests;
@@ -361,9 +368,7 @@ public sealed class EditingTests : IAsyncLifetime
         async Task<IReadOnlyList<int>> Stands(CalendarUser who) =>
             [
                 .. (
-                    await world.See(s =>
-                        new Reads.ReadLanes(world.Noor.Id, [who.PublicId], Third.Date, Reads.LanesSpan.WorkingDays, world.Now).Run(s)
-                    )
+                    await world.See(s => new ReadLanes(world.Noor.Id, [who.PublicId], Third.Date, LanesSpan.WorkingDays, world.Now).Run(s))
                 ).Days.Select(d => d.Lanes[0].Entries.Count),
             ];
         Assert.Equal([0, 1, 0, 0, 0], await Stands(world.Ana));

@@ -1,8 +1,11 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Access;
+using Corlin.Application.Calendars;
+using Corlin.Application.Handing;
+using Corlin.Application.History;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Application.Tests;

@@ -1,10 +1,15 @@
 using System.Text;
-using Corlin.Application.Changes;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Files;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Whereabouts;
 using Corlin.Interchange.ICalendar;
 using NodaTime;
@@ -279,7 +284,7 @@ public sealed class FollowTests : IAsyncLifetime
             IReadOnlyList<AbsenceInFile> absences
         ) => throw new NotSupportedException();
 
-        public void WriteBusy(TextWriter output, Reads.BusyTimes times, Instant stamp) => throw new NotSupportedException();
+        public void WriteBusy(TextWriter output, BusyTimes times, Instant stamp) => throw new NotSupportedException();
     }
 
     private sealed class Content(CalendarFile file) : ICalendarFileContent

@@ -1,10 +1,17 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
+using Corlin.Application.People;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests;
 

@@ -1,9 +1,10 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Calendars;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests;
 

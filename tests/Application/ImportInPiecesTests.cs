@@ -1,9 +1,12 @@
 using System.Text;
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.History;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Interchange.ICalendar;
 using NodaTime;

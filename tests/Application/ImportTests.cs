@@ -1,8 +1,12 @@
 using System.Text;
-using Corlin.Application.Changes;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.History;
+using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Interchange.ICalendar;
 using NodaTime;
@@ -93,7 +97,7 @@ public sealed class ImportTests : IAsyncLifetime
         Assert.Equal("Port, north", category.Name);
         Assert.All(await Standing(world.Maren), e => Assert.Equal(category.Id, e.MarkOn(world.Maren.Id).Category));
         await world.Do(new ChangeCategory(world.Noor.Id, world.Maren.Id, category.Id, "Harbour", null, false));
-        var export = await world.See(s => new Reads.ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
+        var export = await world.See(s => new ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
         using var text = new StringWriter();
         CalendarWriter.Write(text, export.Entries, world.Now, _ => null, e => export.Categories.GetValueOrDefault(e.Id));
         Assert.Equal(2, text.ToString().Split("CATEGORIES:Harbour\r\n").Length - 1);
@@ -127,7 +131,7 @@ public sealed class ImportTests : IAsyncLifetime
         await Add("Board papers", World.Timed("2027-03-18T14:00"), "Board", isPrivate: true);
         await Add("Doctor", World.Timed("2027-03-19T08:30"), null);
         await Add("Reading day", new AllDayEntry(new LocalDate(2027, 3, 24), new LocalDate(2027, 3, 25)), "Board");
-        var export = await world.See(s => new Reads.ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
+        var export = await world.See(s => new ReadExport(world.Noor.Id, world.Maren.PublicId, null, null, world.Now).Run(s));
         using var text = new StringWriter();
         CalendarWriter.Write(text, export.Entries, world.Now, _ => null, e => export.Categories.GetValueOrDefault(e.Id));
         var read = CalendarFile.Read(

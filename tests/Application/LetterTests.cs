@@ -1,6 +1,6 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
-using Corlin.Core.Meetings;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests;
 

@@ -1,5 +1,6 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.People;
 using Corlin.Core.Calendars;
 using NodaTime;
 

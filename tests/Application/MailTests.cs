@@ -1,10 +1,14 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Calendars;
+using Corlin.Application.History;
+using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests;
 

@@ -1,5 +1,10 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Access;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using NodaTime;

@@ -1,11 +1,14 @@
 using System.Text;
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Files;
+using Corlin.Application.History;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
-using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using Corlin.Store;
 using NodaTime;
 

@@ -1,9 +1,12 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.History;
+using Corlin.Application.People;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

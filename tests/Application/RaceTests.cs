@@ -1,4 +1,6 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Calendars;
+using Corlin.Application.Meetings;
+using Corlin.Application.People;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;

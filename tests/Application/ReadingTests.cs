@@ -1,8 +1,14 @@
 using System.Text.Json;
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.Entries;
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
+using Corlin.Application.People;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

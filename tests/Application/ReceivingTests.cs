@@ -1,4 +1,5 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 

@@ -1,5 +1,5 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Accounts;
+using Corlin.Application.Calendars;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Whereabouts;

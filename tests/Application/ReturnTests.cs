@@ -1,8 +1,12 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Whereabouts;
 using NodaTime;
 using Reach = Corlin.Core.Editing.Reach;

@@ -1,5 +1,5 @@
 using Corlin.Application.Wording;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using Corlin.Core.Watch;
 using NodaTime;

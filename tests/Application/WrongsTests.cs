@@ -1,5 +1,10 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Files;
+using Corlin.Application.People;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 using Corlin.Core.Whereabouts;
 using NodaTime;

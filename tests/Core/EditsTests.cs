@@ -2,6 +2,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using CsCheck;
 using NodaTime;
 using static Corlin.Core.Tests.Times;

@@ -1,4 +1,4 @@
-using Corlin.Core.Words;
+using Corlin.Core.Words.Lines;
 using CsCheck;
 using NodaTime;
 using static Corlin.Core.Tests.Times;

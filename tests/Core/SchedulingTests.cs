@@ -1,6 +1,7 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using static Corlin.Core.Tests.Entries;
 using static Corlin.Core.Tests.Times;
 

@@ -1,3 +1,4 @@
+using Corlin.Core.Text;
 using Corlin.Core.Words;
 
 namespace Corlin.Core.Tests;

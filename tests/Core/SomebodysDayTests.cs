@@ -1,4 +1,4 @@
-using Corlin.Core.Words;
+using Corlin.Core.Words.Lines;
 using NodaTime;
 
 namespace Corlin.Core.Tests;

@@ -2,7 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Corlin.Web.Features;
+using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.Authorization;
 
 namespace Corlin.Web.Tests;

@@ -3,7 +3,8 @@ using System.Net.Sockets;
 using System.Text;
 using Corlin.Core.Calendars;
 using Corlin.Simulation.Calendars;
-using Corlin.Web.Hosting;
+using Corlin.Web.Adapters;
+using Corlin.Web.Demo;
 
 namespace Corlin.Web.Tests;
 

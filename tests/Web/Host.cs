@@ -2,6 +2,8 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using Corlin.Store;
+using Corlin.Web.Demo;
+using Corlin.Web.Edge;
 using Corlin.Web.Hosting;
 using Microsoft.AspNetCore.SignalR.Client;
 using NodaTime;
@@ -124,7 +126,7 @@ internal sealed class Host : IAsyncDisposable
     {
         data = DataFolder.Take(folder, fresh: false);
         app = await CorlinHost.BuildAsync(
-            new HostOptions
+            new StartOptions
             {
                 Demo = demo,
                 Data = folder,

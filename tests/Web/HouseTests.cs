@@ -43,9 +43,35 @@ public partial class HouseTests
     }
 
     [Fact]
-    public void Only_hosting_names_the_store_the_simulation_and_the_parsers()
+    public void Features_name_neither_the_store_nor_the_simulation_nor_the_parsers()
     {
         var offenders = Sources("src/Corlin.Web/Features").Where(f => Wired().IsMatch(File.ReadAllText(f)));
+        Assert.Empty(offenders);
+    }
+
+    [Fact]
+    public void Namespaces_stand_in_no_circle()
+    {
+        var uses = Sources("src")
+            .Select(File.ReadAllText)
+            .Select(t => (Of: Namespace().Match(t).Groups[1].Value, Used: Using().Matches(t).Select(m => m.Groups[1].Value)))
+            .Where(f => f.Of.Length > 0)
+            .GroupBy(f => f.Of)
+            .ToDictionary(g => g.Key, g => g.SelectMany(f => f.Used).Where(u => u != g.Key).ToHashSet());
+        // What knows nothing that is left is taken away, until nothing is left or only circles are.
+        while (uses.Keys.Where(n => !uses[n].Any(uses.ContainsKey)).ToList() is { Count: > 0 } lowest)
+            lowest.ForEach(n => uses.Remove(n));
+        Assert.Empty(uses.Keys.Order());
+    }
+
+    [Fact]
+    public void A_folder_has_25_files_at_most()
+    {
+        var offenders = Sources("src")
+            .Where(f => !f.Contains("Migrations", StringComparison.Ordinal))
+            .GroupBy(f => Path.GetRelativePath(Host.Root, Path.GetDirectoryName(f)!))
+            .Where(g => g.Count() > 25)
+            .Select(g => $"{g.Key}: {g.Count()}");
         Assert.Empty(offenders);
     }
 
@@ -79,6 +105,12 @@ public partial class HouseTests
 
     private static IEnumerable<string> Sources(string folder) =>
         Directory.EnumerateFiles(Path.Combine(Host.Root, folder), "*.cs", SearchOption.AllDirectories);
+
+    [GeneratedRegex(@"^namespace ([\w.]+);", RegexOptions.Multiline)]
+    private static partial Regex Namespace();
+
+    [GeneratedRegex(@"^using (?:static |\w+ = )?(Corlin[\w.]*);", RegexOptions.Multiline)]
+    private static partial Regex Using();
 
     [GeneratedRegex(@"Corlin\.(Store|Simulation|Interchange)")]
     private static partial Regex Wired();

@@ -1,4 +1,4 @@
-using Corlin.Web.Hosting;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.SignalR.Client;
 
 namespace Corlin.Web.Tests;

@@ -1,7 +1,8 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
-using Corlin.Web.Hosting;
+using Corlin.Web.Adapters;
+using Corlin.Web.Edge;
 using NodaTime;
 
 namespace Corlin.Web.Tests;
@@ -60,7 +61,7 @@ public class SharedLaneTests
         {
             Lane = new SharedLane("Maren Falk", "Europe/Lisbon", new LocalDate(2027, 3, 8), entries, Cut: false),
         };
-        var written = new MailWriter(new HostOptions { Data = "none" }, new NoPapers()).Write("1@corlin.example", letter);
+        var written = new MailWriter(new StartOptions { Data = "none" }, new NoPapers()).Write("1@corlin.example", letter);
         return MimeKit.MimeMessage.Load(new MemoryStream(written.Source), TestContext.Current.CancellationToken);
     }
 

@@ -2,7 +2,8 @@ using System.Buffers;
 using System.Net;
 using System.Net.Sockets;
 using Corlin.Application.Ports;
-using Corlin.Web.Hosting;
+using Corlin.Web.Adapters;
+using Corlin.Web.Edge;
 using SmtpServer.Protocol;
 using SmtpServer.Storage;
 using Local = SmtpServer;
@@ -108,7 +109,7 @@ public sealed class SmtpTests : IAsyncLifetime
     private static WrittenMail Written(string to, bool automatic = false)
     {
         var from = new Mailbox("Noor Haddad", "noor.haddad@ebbline.example");
-        return new MailWriter(new HostOptions { Data = "x" }, new NoPapers()).Write(
+        return new MailWriter(new StartOptions { Data = "x" }, new NoPapers()).Write(
             "7.0.1@corlin.example",
             new Letter(
                 from,

@@ -1,9 +1,31 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Ports;
+
+public enum LeftReason
+{
+    /// <summary>It is a meeting here, which its organiser changes.</summary>
+    IsMeeting,
+
+    /// <summary>It is a time held here while something is being agreed.</summary>
+    IsHold,
+
+    /// <summary>It is another here, and the actor may only add.</summary>
+    MayNotChange,
+
+    /// <summary>What stands here is newer than the file (SEQUENCE, RFC 5546 2.1.4).</summary>
+    Older,
+}
+
+/// <summary>What takes somebody's time and when they work, without what it is.</summary>
+/// <param name="Busy">In order; none overlap.</param>
+/// <param name="Hours">Working time, without holidays, closures and absences.</param>
+public sealed record BusyTimes(Mailbox Owner, Stretch Span, IReadOnlyList<BusyTime> Busy, StretchSet Hours);
 
 /// <summary>Something of a calendar file that was not taken over.</summary>
 /// <param name="What">Its title, or what it is.</param>
@@ -51,5 +73,5 @@ public interface ICalendarFiles
     );
 
     /// <summary>What takes somebody's time and when they work, without what it is.</summary>
-    void WriteBusy(TextWriter output, Reads.BusyTimes times, Instant stamp);
+    void WriteBusy(TextWriter output, BusyTimes times, Instant stamp);
 }

@@ -30,7 +30,11 @@ public sealed record Letter(
 /// <param name="Zone">In which its times are written.</param>
 /// <param name="From">The first day.</param>
 /// <param name="Cut">Whether there is more than is given.</param>
-public sealed record SharedLane(string Name, string Zone, LocalDate From, IReadOnlyList<SharedEntry> Entries, bool Cut);
+public sealed record SharedLane(string Name, string Zone, LocalDate From, IReadOnlyList<SharedEntry> Entries, bool Cut)
+{
+    /// <summary>How many days the file has that goes to somebody outside.</summary>
+    public const int Days = 90;
+}
 
 /// <param name="Title">A word for what it takes, where no more may be known.</param>
 /// <param name="Away">Whether it is an absence.</param>

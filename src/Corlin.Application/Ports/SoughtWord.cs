@@ -1,5 +1,5 @@
 using Corlin.Core.Calendars;
-using Corlin.Core.Words;
+using Corlin.Core.Text;
 
 namespace Corlin.Application.Ports;
 
@@ -18,5 +18,5 @@ public sealed record SoughtWord(string Text, IReadOnlyCollection<UserId> With, b
 
     public bool IsIn(string? text) =>
         text is not null
-        && (Near ? Plain.Words(text).Any(w => Core.Words.Near.Is(Text, w)) : Plain.Of(text).Contains($" {Text}", StringComparison.Ordinal));
+        && (Near ? Plain.Words(text).Any(w => Core.Text.Near.Is(Text, w)) : Plain.Of(text).Contains($" {Text}", StringComparison.Ordinal));
 }

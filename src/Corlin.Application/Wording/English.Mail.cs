@@ -163,7 +163,7 @@ public static partial class English
             return null;
         if (lane is null)
             return $"It has not begun yet. Write to {by.GivenName} then, for the calendar as a file.";
-        var until = lane.From.PlusDays(Reads.SharedLanes.Days);
+        var until = lane.From.PlusDays(Ports.SharedLane.Days);
         var all = lane.Cut ? $"The first {lane.Entries.Count} entries" : "All that you may see of it";
         return lane.Entries.Count == 0
             ? $"Nothing that you may see stands in it from {DayAndYear(lane.From)} to {DayAndYear(until)}. Write to {by.GivenName} for a file later on."

@@ -1,9 +1,10 @@
 using System.Globalization;
-using Corlin.Application.Changes;
+using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
+using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using NodaTime;
@@ -290,4 +289,17 @@ public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime?
     public bool OwnPrivate { get; init; }
 
     public int Version { get; init; }
+}
+
+/// <summary>Who joins a conference by its link at once; everyone else knocks and is let in by somebody who is in.</summary>
+public enum Admission
+{
+    /// <summary>Those asked to the meeting, its organiser, and who speaks for one of them.</summary>
+    Asked,
+
+    /// <summary>Everyone inside.</summary>
+    Inside,
+
+    /// <summary>Whoever has the link.</summary>
+    Anyone,
 }

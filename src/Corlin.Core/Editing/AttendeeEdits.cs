@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Core.Editing;

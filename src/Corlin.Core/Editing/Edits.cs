@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

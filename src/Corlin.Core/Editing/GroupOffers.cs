@@ -1,5 +1,6 @@
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Core.Editing;
 

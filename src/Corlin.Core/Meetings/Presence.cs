@@ -3,19 +3,6 @@ using NodaTime;
 
 namespace Corlin.Core.Meetings;
 
-/// <summary>Who joins a conference by its link at once; everyone else knocks and is let in by somebody who is in.</summary>
-public enum Admission
-{
-    /// <summary>Those asked to the meeting, its organiser, and who speaks for one of them.</summary>
-    Asked,
-
-    /// <summary>Everyone inside.</summary>
-    Inside,
-
-    /// <summary>Whoever has the link.</summary>
-    Anyone,
-}
-
 public enum PresenceState
 {
     Knocks,
@@ -80,7 +67,7 @@ public sealed record Call(string PublicId, EntryId Entry, UserId Who, UserId By,
 }
 
 /// <summary>The conferences that Corlin's own links lead to.</summary>
-public static class Conferences
+public static class ConferenceRules
 {
     private const string Path = "/conference/";
 

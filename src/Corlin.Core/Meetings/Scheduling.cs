@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

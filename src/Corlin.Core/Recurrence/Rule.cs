@@ -30,6 +30,9 @@ public readonly record struct Until(LocalDateTime Time, bool IsUtc = false);
 /// </remarks>
 public sealed record Rule(Frequency Frequency, int Interval = 1)
 {
+    /// <summary>The last second of a day that is given without a time, as the last that counts.</summary>
+    internal static readonly LocalTime EndOfDay = new(23, 59, 59);
+
     /// <summary>BYSECOND, 0 to 59 (a leap second is read as 59, RFC 5545 3.3.12).</summary>
     public ImmutableArray<int> Seconds { get; init; } = [];
 

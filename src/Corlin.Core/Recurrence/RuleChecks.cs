@@ -1,4 +1,4 @@
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 

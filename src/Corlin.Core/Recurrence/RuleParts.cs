@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Corlin.Core.Words;
 using NodaTime;
 
 namespace Corlin.Core.Recurrence;
@@ -56,7 +55,7 @@ public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayO
         );
         var rule = new Rule(Unit, Every)
         {
-            Until = Until is { } last && Times is null ? new Until(last.At(RuleWords.EndOfDay)) : null,
+            Until = Until is { } last && Times is null ? new Until(last.At(Rule.EndOfDay)) : null,
             Count = Times,
         };
         return Unit switch

@@ -1,7 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Globalization;
-using Corlin.Core.Words;
+using Corlin.Core.Text;
 using NodaTime.TimeZones;
 
 namespace Corlin.Core.Time;

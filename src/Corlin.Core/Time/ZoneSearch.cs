@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
-using Corlin.Core.Words;
+using Corlin.Core.Text;
 using NodaTime;
 
 namespace Corlin.Core.Time;

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Corlin.Core.Recurrence;
-using Corlin.Core.Words;
 using NodaTime;
 
 namespace Corlin.Core.Whereabouts;
@@ -136,7 +135,7 @@ public static class Stays
         var ended = stay with
         {
             Id = 0,
-            Rule = rule with { Count = null, Until = new Until(first.PlusDays(-1).At(RuleWords.EndOfDay)) },
+            Rule = rule with { Count = null, Until = new Until(first.PlusDays(-1).At(Rule.EndOfDay)) },
             Exceptions = [.. stay.Exceptions.Where(e => e < first)],
         };
         return ended.Days(ended.First, first).Any() ? [ended] : [];

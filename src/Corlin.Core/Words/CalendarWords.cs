@@ -1,3 +1,4 @@
+using Corlin.Core.Text;
 using NodaTime;
 
 namespace Corlin.Core.Words;

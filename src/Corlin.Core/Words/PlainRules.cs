@@ -651,7 +651,7 @@ internal sealed class PlainRules
             Months = [.. months.Distinct().Order()],
         };
         if (until is { } last)
-            rule = rule with { Until = new Until(last.At(RuleWords.EndOfDay), false) };
+            rule = rule with { Until = new Until(last.At(Rule.EndOfDay), false) };
         else if (count is { } given)
             rule = rule with { Count = given };
         else if (lasting is { } span)
@@ -684,6 +684,6 @@ internal sealed class PlainRules
             "month" => start.PlusMonths(span.Number),
             _ => start.PlusYears(span.Number),
         };
-        return rule with { Until = new Until(last.PlusDays(-1).At(RuleWords.EndOfDay), false) };
+        return rule with { Until = new Until(last.PlusDays(-1).At(Rule.EndOfDay), false) };
     }
 }

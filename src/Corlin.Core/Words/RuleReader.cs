@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Words.Lines;
 using NodaTime;
 using NodaTime.Text;
 
@@ -385,7 +386,7 @@ public sealed class RuleReader
         if (inYear is < 1 or > 9999 || day < 1 || day > CalendarSystem.Iso.GetDaysInMonth(inYear, month))
             return false;
         var date = new LocalDate(inYear, month, day);
-        var time = RuleWords.EndOfDay;
+        var time = Rule.EndOfDay;
         var start = at;
         if (Take("at") && ReadClock(Here) is { } clock)
         {

@@ -9,8 +9,6 @@ namespace Corlin.Core.Words;
 /// <summary>A rule as English words. <see cref="RuleReader"/> reads the same words back to the same rule.</summary>
 public static class RuleWords
 {
-    internal static readonly LocalTime EndOfDay = new(23, 59, 59);
-
     private static readonly LocalDatePattern Date = LocalDatePattern.Create("d MMMM yyyy", CultureInfo.InvariantCulture);
     private static readonly LocalTimePattern Clock = LocalTimePattern.Create("HH:mm", CultureInfo.InvariantCulture);
     private static readonly LocalTimePattern ClockWithSeconds = LocalTimePattern.Create("HH:mm:ss", CultureInfo.InvariantCulture);
@@ -141,7 +139,7 @@ public static class RuleWords
     private static string Time(Until until)
     {
         var date = Date.Format(until.Time.Date);
-        if (!until.IsUtc && until.Time.TimeOfDay == EndOfDay)
+        if (!until.IsUtc && until.Time.TimeOfDay == Rule.EndOfDay)
             return date;
         var clock = (until.Time.Second == 0 ? Clock : ClockWithSeconds).Format(until.Time.TimeOfDay);
         return $"{date} at {clock}{(until.IsUtc ? " UTC" : "")}";

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Corlin.Core.Text;
 
 namespace Corlin.Core.Words;
 

@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Corlin.Core.Text;
+using Corlin.Core.Words.Lines;
 
 namespace Corlin.Core.Words;
 

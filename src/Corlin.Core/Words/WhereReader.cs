@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Whereabouts;
+using Corlin.Core.Words.Lines;
 using NodaTime;
 
 namespace Corlin.Core.Words;
@@ -578,7 +579,7 @@ public sealed class WhereReader
         {
             var begin = first ?? (single.Count > 0 ? single.Min() : today);
             if ((last ?? until) is { } end)
-                repeats = repeats with { Until = new Until(end.At(RuleWords.EndOfDay)), Count = null };
+                repeats = repeats with { Until = new Until(end.At(Rule.EndOfDay)), Count = null };
             // Every second week counts from the first of its days, not from the week in which it is said to begin.
             var every = repeats.Frequency == Frequency.Weekly ? repeats with { Interval = 1 } : repeats;
             if (Expansion.FirstFrom(begin.AtMidnight(), every, null, begin.AtMidnight()) is not { } start)

@@ -1,8 +1,9 @@
 using System.Text.Json;
-using Corlin.Application.Changes;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Interchange.Mail;
 using MimeKit;

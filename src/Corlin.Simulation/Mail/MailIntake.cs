@@ -1,9 +1,9 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Mail;
 using Corlin.Application.Ports;
 using Corlin.Interchange.Mail;
 using MimeKit;
 using NodaTime;
-using Received = Corlin.Application.Changes.Received;
+using Received = Corlin.Application.Mail.Received;
 
 namespace Corlin.Simulation.Mail;
 

@@ -1,6 +1,13 @@
 using System.Globalization;
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.Meetings;
+using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;

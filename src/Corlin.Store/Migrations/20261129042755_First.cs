@@ -1,3 +1,4 @@
+using Corlin.Core.Words.Lines;
 using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 

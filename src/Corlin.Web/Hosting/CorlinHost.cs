@@ -1,13 +1,20 @@
 using System.Text.Json.Serialization;
-using Corlin.Application;
+using Corlin.Application.Access;
+using Corlin.Application.Files;
+using Corlin.Application.History;
+using Corlin.Application.Mail;
 using Corlin.Application.Ports;
+using Corlin.Application.Whereabouts;
 using Corlin.Simulation;
 using Corlin.Simulation.Calendars;
 using Corlin.Simulation.Mail;
 using Corlin.Store;
-using Corlin.Web.Features;
-using Corlin.Web.Features.Feeds;
+using Corlin.Web.Adapters;
+using Corlin.Web.Demo;
+using Corlin.Web.Edge;
 using Corlin.Web.Features.Files;
+using Corlin.Web.Features.Handing;
+using Corlin.Web.Identity;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.FileProviders;
@@ -22,7 +29,7 @@ internal static class CorlinHost
     public const string Forever = "public, max-age=31536000, immutable";
 
     /// <summary>An application ready to be started: its store is there, in demo filled.</summary>
-    public static async Task<WebApplication> BuildAsync(HostOptions options, DataFolder folder)
+    public static async Task<WebApplication> BuildAsync(StartOptions options, DataFolder folder)
     {
         var app = Compose(options, folder);
         var empty = await app.Services.PrepareStoreAsync();
@@ -33,7 +40,7 @@ internal static class CorlinHost
     }
 
     /// <summary>The application without touching a store, for its description.</summary>
-    public static WebApplication Compose(HostOptions options, DataFolder folder)
+    public static WebApplication Compose(StartOptions options, DataFolder folder)
     {
         var builder = WebApplication.CreateSlimBuilder();
         builder.WebHost.UseKestrel(k =>
@@ -62,7 +69,7 @@ internal static class CorlinHost
         SignIn.Add(services);
         Limits.Add(services);
         services.AddSingleton<SignInSlowdown>();
-        services.AddScoped<Accounts>();
+        services.AddScoped<AccountSignIn>();
         services.AddScoped<AccountKeeping>();
         services.AddScoped<FeedSource>();
         services.AddScoped<OwnAccount>();
@@ -96,7 +103,7 @@ internal static class CorlinHost
         return app;
     }
 
-    private static void AddClock(IServiceCollection services, HostOptions options)
+    private static void AddClock(IServiceCollection services, StartOptions options)
     {
         if (!options.Demo)
         {
@@ -110,7 +117,7 @@ internal static class CorlinHost
         services.AddSingleton<IClock>(s => s.GetRequiredService<DemoClock>());
     }
 
-    private static void AddOutside(IServiceCollection services, HostOptions options, string simulation)
+    private static void AddOutside(IServiceCollection services, StartOptions options, string simulation)
     {
         services.AddSingleton<IMailWriter, MailWriter>();
         services.AddSingleton<IRichTexts, RichTexts>();
@@ -144,7 +151,7 @@ internal static class CorlinHost
     }
 
     /// <summary>What stands in for the outside world, in the demo and nowhere else.</summary>
-    private static void AddStandIns(IServiceCollection services, HostOptions options, string simulation)
+    private static void AddStandIns(IServiceCollection services, StartOptions options, string simulation)
     {
         services.AddSingleton(_ => new MailFolder(simulation));
         services.AddSingleton(_ => Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json")));
@@ -165,7 +172,7 @@ internal static class CorlinHost
         services.AddSingleton<DemoTime>();
     }
 
-    private static void AddReal(IServiceCollection services, HostOptions options)
+    private static void AddReal(IServiceCollection services, StartOptions options)
     {
         services.AddSingleton<IMailCarrier>(options.Smtp is { } smtp ? new SmtpCarrier(smtp) : new NoMailServer());
         services.AddSingleton<INoticeCarrier, OnTheDesk>();
@@ -173,7 +180,7 @@ internal static class CorlinHost
         services.AddSingleton<IServersElsewhere, OpenNetwork>();
     }
 
-    private static void Pipeline(WebApplication app, HostOptions options)
+    private static void Pipeline(WebApplication app, StartOptions options)
     {
         app.UseExceptionHandler();
         app.UseStatusCodePages();

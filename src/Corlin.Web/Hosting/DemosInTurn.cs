@@ -1,5 +1,6 @@
 using System.Globalization;
 using Corlin.Store;
+using Corlin.Web.Edge;
 
 namespace Corlin.Web.Hosting;
 
@@ -9,7 +10,7 @@ namespace Corlin.Web.Hosting;
 /// </summary>
 internal static class DemosInTurn
 {
-    public static async Task<int> RunAsync(HostOptions options, TextReader lines)
+    public static async Task<int> RunAsync(StartOptions options, TextReader lines)
     {
         while (await lines.ReadLineAsync() is { } path)
         {

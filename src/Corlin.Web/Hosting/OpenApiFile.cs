@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Corlin.Store;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
@@ -32,7 +33,7 @@ internal static class OpenApiFile
         );
     }
 
-    public static async Task<int> WriteAsync(HostOptions options)
+    public static async Task<int> WriteAsync(StartOptions options)
     {
         var scratch = Directory.CreateTempSubdirectory("corlin-openapi").FullName;
         try

@@ -1,6 +1,9 @@
 using System.Globalization;
 using System.Net.Sockets;
 using Corlin.Store;
+using Corlin.Web.Demo;
+using Corlin.Web.Edge;
+using Corlin.Web.Identity;
 
 namespace Corlin.Web.Hosting;
 
@@ -9,10 +12,10 @@ internal static class Start
 {
     public static async Task<int> RunAsync(string[] args)
     {
-        HostOptions options;
+        StartOptions options;
         try
         {
-            options = HostOptions.Parse(args);
+            options = StartOptions.Parse(args);
         }
         catch (FormatException e)
         {
@@ -54,7 +57,7 @@ internal static class Start
         }
     }
 
-    private static void Announce(WebApplication app, HostOptions options)
+    private static void Announce(WebApplication app, StartOptions options)
     {
         var address = app.Urls.First();
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Corlin is at {address}"));
@@ -81,7 +84,7 @@ internal static class Start
     /// Makes a key with which somebody sets their password, for when no administrator can: on this machine, while no server works on the
     /// folder.
     /// </summary>
-    private static async Task<int> ResetAsync(HostOptions options, string address)
+    private static async Task<int> ResetAsync(StartOptions options, string address)
     {
         try
         {

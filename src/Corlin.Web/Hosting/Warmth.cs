@@ -1,5 +1,6 @@
+using Corlin.Application.Desk;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using NodaTime;
 
 namespace Corlin.Web.Hosting;

@@ -1,12 +1,12 @@
 using System.Collections;
 using System.Collections.Concurrent;
 using System.Reflection;
-using Corlin.Application.Changes;
+using Corlin.Application.Calendars;
+using Corlin.Application.Desk;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
 using NodaTime;

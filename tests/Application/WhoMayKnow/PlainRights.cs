@@ -1,5 +1,17 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Access;
+using Corlin.Application.Accounts;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Conferences;
+using Corlin.Application.Files;
+using Corlin.Application.Handing;
+using Corlin.Application.HandingOver;
+using Corlin.Application.History;
+using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
+using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 
 namespace Corlin.Application.Tests.WhoMayKnow;

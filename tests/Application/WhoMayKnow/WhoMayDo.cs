@@ -1,4 +1,5 @@
-using Corlin.Core.Meetings;
+using Corlin.Application.Meetings;
+using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Tests.WhoMayKnow;
 
@@ -67,7 +68,7 @@ internal static class WhoMayDo
             var id = property.GetValue(change) switch
             {
                 string text => text,
-                Corlin.Application.Changes.NotesAt at => at.Entry,
+                NotesAt at => at.Entry,
                 IReadOnlyList<string> { Count: 1 } some when property.Name == "Entries" => some[0],
                 _ => null,
             };

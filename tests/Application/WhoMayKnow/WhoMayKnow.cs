@@ -1,5 +1,12 @@
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Handing;
+using Corlin.Application.History;
+using Corlin.Application.Lanes;
+using Corlin.Application.People;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using NodaTime;
 

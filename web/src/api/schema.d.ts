@@ -2443,7 +2443,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["SettleRequest"];
+                    "application/json": components["schemas"]["SettleAwayRequest"];
                 };
             };
             responses: {
@@ -8964,6 +8964,9 @@ export interface components {
         SettleAddressRequest: {
             uses: boolean;
         };
+        SettleAwayRequest: {
+            settled: components["schemas"]["SettledRequest"][];
+        };
         SettleMembersRequest: {
             group: string;
             members: string[];
@@ -8972,9 +8975,6 @@ export interface components {
         SettleParts: {
             state: components["schemas"]["RequestState"];
             letter: null | string;
-        };
-        SettleRequest: {
-            settled: components["schemas"]["SettledRequest"][];
         };
         SettledRequest: {
             entry: string;

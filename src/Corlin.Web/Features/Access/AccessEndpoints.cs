@@ -1,11 +1,10 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Access;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
-using Corlin.Web.Features.Chase;
-using Corlin.Web.Hosting;
+using Corlin.Web.Edge;
+using Corlin.Web.Identity;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;

@@ -1,5 +1,6 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Desk;
+using Corlin.Application.Meetings;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.Desk;

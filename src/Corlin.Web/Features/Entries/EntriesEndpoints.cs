@@ -1,13 +1,15 @@
-using Corlin.Application.Changes;
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
-using Corlin.Web.Features.Chase;
-using Corlin.Web.Hosting;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 
@@ -102,8 +104,6 @@ public sealed record PutOnRequest(string Calendar);
 /// <param name="GapMinutes">How long before the other's start it begins, by the wall clock; of a debrief how long after its end.</param>
 public sealed record TieRequest(string Lane, string? Occurrence, TieKind Kind, int GapMinutes, int Minutes);
 
-public sealed record AddedView(string Entry, long Change);
-
 /// <param name="InNameOf">The public id of whose part it is.</param>
 /// <param name="Private">Whether it is private on their own lane.</param>
 public sealed record OwnPartRequest(string InNameOf, bool Private);
@@ -174,7 +174,7 @@ internal static class EntriesEndpoints
     }
 
     /// <summary>What a change would do, before it is made.</summary>
-    private static async Task<Ok<WeighedView>> WeighAsync(Reader reader, string id, WeighRequest request, Hosting.HostOptions options)
+    private static async Task<Ok<WeighedView>> WeighAsync(Reader reader, string id, WeighRequest request, StartOptions options)
     {
         var read = new ReadWeighed(
             reader.Person,

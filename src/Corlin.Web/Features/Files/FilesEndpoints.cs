@@ -1,11 +1,11 @@
 using System.Text;
-using Corlin.Application;
-using Corlin.Application.Changes;
+using Corlin.Application.Files;
+using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
 using Corlin.Application.Wording;
-using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Core.Time;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,8 +1,7 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Files;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
-using Corlin.Web.Features.Chase;
+using Corlin.Core.Refusals;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 

@@ -1,10 +1,8 @@
 using System.Text;
-using Corlin.Application;
-using Corlin.Application.Changes;
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
-using Corlin.Application.Reads;
-using Corlin.Web.Features.Chase;
-using Corlin.Web.Features.Shared;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;

@@ -1,7 +1,8 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
-using Corlin.Core.Meetings;
-using Corlin.Web.Features.Chase;
+using Corlin.Application.Handing;
+using Corlin.Application.Lanes;
+using Corlin.Application.Whereabouts;
+using Corlin.Core.Refusals;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,4 +1,5 @@
 using Corlin.Core.Time;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using NodaTime.Text;

@@ -1,7 +1,7 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
-using Corlin.Core.Meetings;
-using Corlin.Web.Features.Chase;
+using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
+using Corlin.Core.Refusals;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 

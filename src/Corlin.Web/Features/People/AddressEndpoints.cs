@@ -1,5 +1,5 @@
-using Corlin.Application.Changes;
-using Corlin.Web.Features.Chase;
+using Corlin.Application.People;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.People;
@@ -22,7 +22,7 @@ internal static class AddressEndpoints
     {
         api.MapPost("/people/{id}/address", SayAsync);
         api.MapPost("/addresses/{id:long}", SettleAsync);
-        api.MapPost("/account/address", ConfirmAsync).RequireRateLimiting(Hosting.Limits.Key);
+        api.MapPost("/account/address", ConfirmAsync).RequireRateLimiting(Limits.Key);
     }
 
     private static async Task<Ok<AddressSaidView>> SayAsync(Reader reader, string id, AddressRequest request)

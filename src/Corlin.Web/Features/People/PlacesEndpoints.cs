@@ -1,7 +1,6 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.People;
 using Corlin.Core.Whereabouts;
-using Corlin.Web.Features.Chase;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.People;

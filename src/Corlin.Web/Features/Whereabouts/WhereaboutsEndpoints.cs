@@ -1,12 +1,10 @@
-using Corlin.Application.Changes;
-using Corlin.Application.Reads;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
 using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
-using Corlin.Web.Features.Chase;
-using Corlin.Web.Features.Shared;
+using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using NodaTime.Text;
@@ -45,7 +43,7 @@ public sealed record AbsenceRequest(
     bool CoversPrincipals = false
 );
 
-public sealed record SettleRequest(IReadOnlyList<SettledRequest> Settled);
+public sealed record SettleAwayRequest(IReadOnlyList<SettledRequest> Settled);
 
 /// <param name="Kind">What they do then.</param>
 /// <param name="Place">Of a stay at a place its name.</param>
@@ -239,7 +237,7 @@ internal static class WhereaboutsEndpoints
         );
     }
 
-    private static async Task<Ok<ActView>> SettleAsync(Reader reader, long id, SettleRequest request) =>
+    private static async Task<Ok<ActView>> SettleAsync(Reader reader, long id, SettleAwayRequest request) =>
         TypedResults.Ok(new ActView(await reader.ChangeAsync(new SettleInAbsence(reader.Person, id, Settled(request.Settled)))));
 
     private static IReadOnlyList<SettledInAbsence> Settled(IReadOnlyList<SettledRequest>? settled)

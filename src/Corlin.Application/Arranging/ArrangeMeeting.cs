@@ -1,0 +1,145 @@
+using System.Collections.Immutable;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.Lanes;
+using Corlin.Application.Ports;
+using Corlin.Application.Shared;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
+using Corlin.Core.Time;
+
+namespace Corlin.Application.Arranging;
+
+/// <summary>Arranges a meeting in somebody's name and asks everyone to it, or saves it and asks nobody yet.</summary>
+/// <param name="Link">The address of the conference, or null.</param>
+[Change(ChangeKind.MeetingSent, "sent", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.MeetingSaved, "saved without sending", MayTakeBack.BySpeaker)]
+public sealed record ArrangeMeeting(
+    UserId Actor,
+    UserId InNameOf,
+    string Title,
+    ImmutableArray<Invited> Invited,
+    EntryTime Time,
+    string? Place,
+    string? Link,
+    string? Agenda,
+    string? Line,
+    bool Private = false,
+    Rule? Rule = null
+) : IChange<ArrangedMeeting>
+{
+    public string? DialIn { get; init; }
+
+    /// <summary>The agenda as sanitised HTML, where it has more to it than paragraphs.</summary>
+    public string? StyledAgenda { get; init; }
+
+    public bool AnswersWanted { get; init; } = true;
+
+    /// <summary>What is noted about it on the organiser's lane.</summary>
+    public MarkWish Mark { get; init; } = MarkWish.Nothing;
+
+    /// <summary>The draft from which it comes, with its papers.</summary>
+    public string? Draft { get; init; }
+
+    /// <summary>The public id of a meeting that was saved and not sent: it becomes this one.</summary>
+    public string? Saved { get; init; }
+
+    /// <summary>Of the holds of this request it is the one that was chosen; all of them are released.</summary>
+    public string? HoldRequest { get; init; }
+
+    /// <summary>The public id of the request of which it comes.</summary>
+    public string? Request { get; init; }
+
+    /// <summary>Who joins the conference by its link at once.</summary>
+    public Admission Admission { get; init; }
+
+    /// <summary>False to save it and ask nobody.</summary>
+    public bool Send { get; init; } = true;
+
+    public ArrangedMeeting Apply(IChangeSession session)
+    {
+        var rights = session.MustSpeakFor(Actor, InNameOf);
+        if (string.IsNullOrWhiteSpace(Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
+        RuleChecks.MustFit(Rule, Time);
+        var draft = Draft is null ? null : session.MustFindDraft(Actor, Draft);
+        // The same draft again is the same meeting: its answer was lost on the way, or the button was pressed twice.
+        if (draft?.SentBy is { } sentBy)
+            return Became(session, sentBy);
+        var blank = Saved is null ? session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) : MustBeSaved(session, Saved);
+        var change = session.Begin(Send ? ChangeKind.MeetingSent : ChangeKind.MeetingSaved, Actor, InNameOf, rights.Grant);
+        var by = new Inviting(Actor, InNameOf, Private);
+        var asked = Send ? Attendees.Resolve(session, Invited, by) : Attendees.Edit(session, new Asking(Invited, []), by).Added;
+        var written = blank with
+        {
+            Home = session.CalendarOf(InNameOf),
+            Owner = InNameOf,
+            Title = Title.Trim(),
+            Time = Time,
+            Rule = Rule,
+            Place = Place,
+            Link = Link,
+            DialIn = DialIn,
+            Admission = Admission,
+            Agenda = Agenda,
+            StyledAgenda = StyledAgenda,
+            Line = Line,
+            Private = Private,
+            AnswersWanted = AnswersWanted,
+            Status = MeetingStatus.Draft,
+            Participations = [.. asked],
+            Groups = [.. Attendees.GroupsOf(session, Invited)],
+            Marks = Mark.On(session, InNameOf),
+        };
+        if (HoldRequest is not null)
+            Holds.Release(session, Actor, InNameOf, HoldRequest);
+        var sent = Send ? Scheduling.Send(written) : new Transition(written with { Version = written.Version + 1 }, []);
+        var stored = session.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry);
+        if (draft is not null)
+        {
+            Lay(session, draft, stored);
+            session.Keep(draft with { SentBy = change, At = session.Now });
+        }
+
+        if (Send)
+            session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
+        session.Tell(sent with { Entry = stored }, Actor);
+        return new ArrangedMeeting(stored.PublicId, change, PeopleAsked(stored));
+    }
+
+    /// <summary>A room is booked, not asked.</summary>
+    private static int PeopleAsked(Entry meeting) => meeting.Participations.Count(p => p.Role != AttendeeRole.Resource);
+
+    private static ArrangedMeeting Became(IChangeSession session, long change) =>
+        session.EntriesOf(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
+            ? new ArrangedMeeting(meeting.PublicId, change, PeopleAsked(meeting))
+            : throw new RefusedException(RefusalKind.AlreadySent);
+
+    private Entry MustBeSaved(IChangeSession session, string saved)
+    {
+        var (meeting, _) = session.MustOrganise(Actor, saved);
+        return meeting.Status == MeetingStatus.Draft ? meeting : throw new RefusedException(RefusalKind.AlreadySent);
+    }
+
+    /// <summary>
+    /// The papers of the draft lie with the meeting; what lay there from an earlier saving and is in the draft no more is taken away.
+    /// </summary>
+    private static void Lay(IChangeSession session, KeptDraft draft, Entry meeting)
+    {
+        var wanted = session.PapersOfDraft(draft.PublicId);
+        var there = session.Papers([meeting.Id]);
+        foreach (var paper in there.Where(t => !wanted.Any(w => Same(w, t))))
+            session.Remove(paper, meeting);
+        session.LayWith(meeting, wanted.Where(w => !there.Any(t => Same(w, t))));
+    }
+
+    private static bool Same(Core.Papers.Paper one, Core.Papers.Paper other) =>
+        (one.Name, one.Hash, one.Address, one.GoesOut) == (other.Name, other.Hash, other.Address, other.GoesOut);
+}
+
+/// <summary>What came of it.</summary>
+/// <param name="Change">With this it can be undone until it was sent.</param>
+/// <param name="Asked">How many people are asked, the organiser and rooms apart.</param>
+public sealed record ArrangedMeeting(string PublicId, long Change, int Asked);

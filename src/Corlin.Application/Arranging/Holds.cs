@@ -1,0 +1,117 @@
+using System.Collections.Immutable;
+using Corlin.Application.Calendars;
+using Corlin.Application.Ports;
+using Corlin.Application.Shared;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Arranging;
+
+/// <summary>Keeps some stretches while something is being agreed; choosing one releases the others.</summary>
+/// <param name="LapsesAt">When they are over if none was chosen.</param>
+[Change(ChangeKind.HoldPlaced, "placed a hold", MayTakeBack.ByWhoAdds)]
+public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, ImmutableArray<EntryTime> Times, Instant LapsesAt)
+    : IChange<PlacedHolds>
+{
+    public const int MostTimes = 20;
+
+    private static readonly Duration Longest = Duration.FromDays(90);
+
+    /// <summary>The public ids of others on whose calendars they stand too, where the actor may add to those.</summary>
+    public ImmutableArray<string> With { get; init; } = [];
+
+    /// <summary>The public id of what somebody asked for, for which they are held.</summary>
+    public string? For { get; init; }
+
+    /// <summary>The holds of an earlier request, which these take the place of.</summary>
+    public string? InPlaceOf { get; init; }
+
+    public PlacedHolds Apply(IChangeSession session)
+    {
+        var rights = session.MustAdd(Actor, InNameOf);
+        if (string.IsNullOrWhiteSpace(Title))
+            throw new RefusedException(RefusalKind.NoTitle, "title");
+        if (Times.Length is 0 or > MostTimes)
+            throw new RefusedException(RefusalKind.TooMany, "times", $"{MostTimes} times");
+        if (LapsesAt <= session.Now)
+            throw new RefusedException(RefusalKind.InThePast, "lapses");
+        if (LapsesAt - session.Now > Longest)
+            throw new RefusedException(RefusalKind.BadInput, "lapses", "more than 90 days");
+        var change = session.Begin(ChangeKind.HoldPlaced, Actor, InNameOf, rights.Grant);
+        if (InPlaceOf is not null)
+            Holds.Release(session, Actor, InNameOf, InPlaceOf);
+        var request = PublicIds.New();
+        UserId[] lanes = [InNameOf, .. Others(session)];
+        foreach (var (lane, time) in lanes.SelectMany(lane => Times.Select(time => (lane, time))))
+        {
+            session.Save(
+                session.New(EntryKind.Hold, lane, Actor, Title, time) with
+                {
+                    Takes = TimeTaken.Hold,
+                    HoldRequest = request,
+                    LapsesAt = LapsesAt,
+                }
+            );
+        }
+
+        session.Became(Actor, For, RequestState.Held, holds: request);
+        return new PlacedHolds(request, change, lanes.Length);
+    }
+
+    private IEnumerable<UserId> Others(IChangeSession session) =>
+        session
+            .Users(With)
+            .Values.Where(u => u is { Inside: true, Kind: UserKind.Person } && u.Id != InNameOf && session.MayAdd(Actor, u.Id))
+            .Select(u => u.Id);
+}
+
+/// <param name="Request">What the holds have in common.</param>
+/// <param name="Lanes">On how many calendars they stand.</param>
+public sealed record PlacedHolds(string Request, long Change, int Lanes);
+
+/// <summary>Nothing is kept any longer: what was being agreed is settled otherwise.</summary>
+/// <param name="Request">What the holds have in common.</param>
+[Change(ChangeKind.HoldsReleased, "released holds for", MayTakeBack.ByWhoAdds)]
+public sealed record ReleaseHolds(UserId Actor, string Request) : IChange<long>
+{
+    public long Apply(IChangeSession session)
+    {
+        // The first stands on the lane of whose request it is.
+        var first = session.HoldsOf(Request).MinBy(h => h.Id.Value) ?? throw new RefusedException(RefusalKind.NotFound);
+        var (hold, rights) = session.MustChange(Actor, first.PublicId);
+        var change = session.Begin(ChangeKind.HoldsReleased, Actor, hold.Owner, rights.Grant);
+        Holds.Release(session, Actor, hold.Owner, Request);
+        return change;
+    }
+}
+
+internal static class Holds
+{
+    /// <summary>Releases the holds of a request, on others' lanes with those on the lane of whose request it is.</summary>
+    /// <exception cref="RefusedException">The actor may not change them.</exception>
+    public static void Release(IChangeSession session, UserId actor, UserId lane, string request)
+    {
+        var holds = session.HoldsOf(request);
+        // They may have lapsed, been released or chosen meanwhile: then there is nothing left to release.
+        if (holds.Count == 0)
+            return;
+        // The first stands on the lane of whose request it is; who may add to another of its lanes decides nothing of it.
+        var first = holds.MinBy(h => h.Id.Value)!;
+        // What somebody may not know of is to them as if it had lapsed.
+        if (session.WhyNotChange(actor, first) is { } whyNot)
+        {
+            if (whyNot == WhyNot.NotKnown)
+                return;
+            throw RightToAct.Refused(whyNot);
+        }
+
+        if (first.Owner != lane)
+            throw new RefusedException(RefusalKind.NotFound, "holdRequest");
+        foreach (var hold in holds)
+            session.Save(Scheduling.Cancel(hold).Entry);
+    }
+}

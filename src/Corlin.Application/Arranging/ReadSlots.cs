@@ -1,0 +1,215 @@
+using System.Collections.Immutable;
+using Corlin.Application.Entries;
+using Corlin.Application.Lanes;
+using Corlin.Application.Ports;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Arranging;
+
+/// <summary>What a search for free slots finds.</summary>
+/// <param name="Total">How many there are in all; the best of them are given.</param>
+/// <param name="Days">The days of the span, for the board.</param>
+/// <param name="DaysOff">Holidays and closures in the span that some of those asked have: "Friday 26 March is Good Friday for Maren and
+/// Tomé."</param>
+public sealed record SlotsView(
+    IReadOnlyList<SlotPersonView> People,
+    IReadOnlyList<SlotView> Slots,
+    int Total,
+    IReadOnlyList<ContourView> Contour,
+    IReadOnlyList<SlotDayView> Days,
+    string Summary,
+    IReadOnlyList<ZoneView> Zones,
+    IReadOnlyList<string> DaysOff
+);
+
+public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown);
+
+/// <param name="Verdict">"In hours for all", "Lakshmi late": a few words.</param>
+/// <param name="Plants">Where each flag stands on the local-clock rule.</param>
+public sealed record SlotView(
+    long Start,
+    long End,
+    string When,
+    string Verdict,
+    string Tone,
+    string Reason,
+    IReadOnlyList<PlantView> Plants
+);
+
+/// <param name="Minute">Of their own day, 0 to 1439.</param>
+/// <param name="Local">Their wall clock, with the day where it is another.</param>
+public sealed record PlantView(string Person, int Minute, string Local);
+
+public sealed record ContourView(long From, int Free);
+
+public sealed record SlotDayView(string Date, string Label, long Start, long End, int Slots);
+
+/// <param name="From">The first day, in the viewer's zone.</param>
+/// <param name="To">The last day.</param>
+public sealed record ReadSlots(
+    UserId Viewer,
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    int Minutes,
+    LocalDate From,
+    LocalDate To,
+    Instant Now
+)
+{
+    /// <summary>The public id of the meeting where it was saved: it takes nobody's time, as the holds for it.</summary>
+    public string? Saved { get; init; }
+
+    public string? HoldRequest { get; init; }
+
+    /// <summary>Where it takes place, as it was typed; a room among those asked says it too.</summary>
+    public string? Place { get; init; }
+
+    /// <summary>Whether one can join by a link, and need not be there.</summary>
+    public bool HasLink { get; init; }
+
+    /// <summary>How it repeats, in words; null for once.</summary>
+    public string? Repeats { get; init; }
+
+    /// <summary>The tzdb id of the zone in which a series is told; null for the viewer's.</summary>
+    public string? ToldIn { get; init; }
+
+    public const int MostDays = 62;
+    private const int Given = 60;
+    private const int MostDaysOff = 12;
+
+    public SlotsView Run(ICalendarReads store)
+    {
+        var viewing = new Viewing(store, Viewer, Now);
+        var organiser = viewing.MustSpeakFor(InNameOf);
+        var span = Span(viewing);
+        var asked = Asked.Find(viewing, organiser, Required, Optional);
+        var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id);
+        var reach = occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
+        var lanes = LaneReading.Read(viewing, [.. asked.Select(a => a.Who)], reach);
+        var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
+        var request = SlotPeople.Request(
+            viewing,
+            lanes,
+            asked,
+            tended,
+            span,
+            Duration.FromMinutes(Minutes),
+            Site(viewing, asked),
+            Apart.Named(viewing, Saved, HoldRequest)
+        ) with
+        {
+            Occurrences = occurrences,
+            Reach = reach,
+        };
+        var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
+        var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
+        var days = Days(viewing, span, slots);
+        return new SlotsView(
+            [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
+            [.. slots.Take(Given).Select(s => View(viewing, lanes, names, s))],
+            slots.Length,
+            [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
+            days,
+            slots.Length == 0 ? Nothing(asked.Count)
+                : slots.Length > Given ? $"{slots.Length - Given} more in these days"
+                : "",
+            viewing.ZonesOf(asked.Select(a => a.Who), span),
+            DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date)
+        );
+    }
+
+    private static IReadOnlyList<string> DaysOff(IReadOnlyList<Lane> lanes, LocalDate last) =>
+        [
+            .. lanes
+                .SelectMany(l => l.DaysOff.Where(d => d.First <= last).Select(d => (Day: d, l.Who)))
+                .GroupBy(d =>
+                    (d.Day.Kind, d.Day.First, d.Day.Until, d.Day.Words, Where: d.Day.Kind == DayOffKind.Closure ? d.Day.Where : "")
+                )
+                .OrderBy(g => g.Key.First)
+                .ThenBy(g => g.Key.Words, StringComparer.Ordinal)
+                .Take(MostDaysOff)
+                .Select(g => English.DayOff(g.First().Day, English.And([.. g.Select(d => d.Who.GivenName).Distinct()]))),
+        ];
+
+    private Stretch Span(Viewing viewing)
+    {
+        if (Minutes is < 5 or > 24 * 60)
+            throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
+        if (To < From)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "span");
+        if (Period.DaysBetween(From, To) > MostDays)
+            throw new RefusedException(RefusalKind.SpanTooLong, "span");
+        var start = viewing.Zone.Day(From).Start;
+        var end = viewing.Zone.Day(To).End;
+        if (end <= Now)
+            throw new RefusedException(RefusalKind.InThePast, "span");
+        if (Duration.FromMinutes(Minutes) > end - start)
+            throw new RefusedException(RefusalKind.LengthLongerThanSpan, "minutes");
+        // Nothing begins in the past: the span starts with the next quarter of an hour.
+        return new Stretch(Instant.Min(Instant.Max(start, SlotPeople.NextStart(Now)), end), end);
+    }
+
+    private string? Site(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked) =>
+        HasLink ? null : viewing.SiteOf(Place, asked.Select(a => a.Who));
+
+    private static IReadOnlyList<SlotDayView> Days(Viewing viewing, Stretch span, ImmutableArray<Slot> slots)
+    {
+        var counts = slots.GroupBy(s => viewing.Zone.ToLocal(s.Stretch.Start).Date).ToDictionary(g => g.Key, g => g.Count());
+        var days = new List<SlotDayView>();
+        var last = viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date;
+        for (var date = viewing.Zone.ToLocal(span.Start).Date; date <= last; date = date.PlusDays(1))
+        {
+            var day = viewing.Zone.Day(date);
+            days.Add(
+                new SlotDayView(
+                    NodaTime.Text.LocalDatePattern.Iso.Format(date),
+                    English.Day(date),
+                    LaneViews.Ms(day.Start),
+                    LaneViews.Ms(day.End),
+                    counts.GetValueOrDefault(date)
+                )
+            );
+        }
+
+        return days;
+    }
+
+    private static SlotView View(Viewing viewing, IReadOnlyList<Lane> lanes, Dictionary<string, string> names, Slot slot)
+    {
+        var local = viewing.Zone.ToLocal(slot.Stretch.Start);
+        var (verdict, tone) = SlotPeople.Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
+        var reason = English.Reasons(slot.Reasons, key => names[key]);
+        return new SlotView(
+            LaneViews.Ms(slot.Stretch.Start),
+            LaneViews.Ms(slot.Stretch.End),
+            $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}",
+            verdict,
+            tone,
+            reason,
+            [
+                .. lanes
+                    .Where(a => a.Who.ZoneKnown)
+                    .Select(a =>
+                    {
+                        var zone = a.Days.ZoneAt(slot.Stretch.Start);
+                        var there = zone.ToLocal(slot.Stretch.Start);
+                        return new PlantView(
+                            a.Who.PublicId,
+                            there.Hour * 60 + there.Minute,
+                            AtTime.Local(viewing, a.Who, zone, slot.Stretch.Start)
+                        );
+                    }),
+            ]
+        );
+    }
+
+    private static string Nothing(int people) =>
+        $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";
+}

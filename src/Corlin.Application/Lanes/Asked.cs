@@ -1,0 +1,51 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
+
+namespace Corlin.Application.Lanes;
+
+/// <summary>Who is asked, as a screen sends it before anything is stored.</summary>
+internal static class Asked
+{
+    private const int MostPeople = 60;
+
+    /// <summary>The people behind ids and addresses; an address nobody has yet stands for an external person.</summary>
+    /// <exception cref="RefusedException">One of them is unknown, or is no address.</exception>
+    public static IReadOnlyList<(CalendarUser Who, bool Required)> Find(
+        Viewing viewing,
+        CalendarUser organiser,
+        IReadOnlyList<string> required,
+        IReadOnlyList<string> optional
+    )
+    {
+        var found = new List<(CalendarUser Who, bool Required)> { (organiser, true) };
+        foreach (var (text, must) in required.Select(r => (r, true)).Concat(optional.Select(o => (o, false))).Take(MostPeople))
+        {
+            foreach (var who in One(viewing, organiser, text.Trim(), must ? "required" : "optional"))
+            {
+                if (found.All(f => f.Who.PublicId != who.PublicId))
+                    found.Add((who, must));
+            }
+        }
+
+        return found;
+    }
+
+    private static IReadOnlyList<CalendarUser> One(Viewing viewing, CalendarUser organiser, string text, string field)
+    {
+        if (text.Contains('@', StringComparison.Ordinal))
+        {
+            var address = text.ToLowerInvariant();
+            if (!Mailbox.IsAddress(address))
+                throw new RefusedException(RefusalKind.AddressIsNone, field, text);
+            return
+            [
+                viewing.Store.UserByAddress(address, organiser.Id)
+                    ?? new CalendarUser(default, address, UserKind.Person, text, address, Inside: false, "Etc/UTC", null, null, 0, null),
+            ];
+        }
+
+        var user = viewing.Find(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
+        return user.Kind == UserKind.Group ? [.. viewing.Store.Users(viewing.Store.Members(user.Id)).Values] : [user];
+    }
+}

@@ -1,0 +1,101 @@
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using Corlin.Application.Ports;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Lanes;
+
+/// <summary>How much of what its reader may know a shared calendar tells.</summary>
+/// <param name="Days">How many, today among them.</param>
+/// <param name="Until">When the reader may no longer know it, or null.</param>
+/// <param name="Most">Outline or Headline.</param>
+/// <param name="Private">Whether private entries are told to a reader who may know them.</param>
+/// <param name="Entries">The most that it tells.</param>
+internal sealed record SharedPart(int Days, Instant? Until, Sight Most, bool Private, int Entries);
+
+/// <summary>A calendar as a reader elsewhere gets it: as a file, or by a feed.</summary>
+internal static class SharedLanes
+{
+    private const int Most = 500;
+
+    /// <summary>As the file that goes to somebody outside tells it; null where they may know nothing of it now.</summary>
+    /// <param name="until">When they may no longer, or null.</param>
+    public static SharedLane? Of(ICalendarReads store, UserId reader, UserId owner, Instant? until, Instant now)
+    {
+        var viewing = new Viewing(store, reader, now);
+        return Of(viewing, viewing.Users([owner])[owner], new SharedPart(SharedLane.Days + 1, until, Sight.Headline, true, Most))?.Shared;
+    }
+
+    /// <summary>From today on, with the lane and the span it was made of; null where the reader may know nothing of it now.</summary>
+    public static (SharedLane Shared, Lane Lane, Stretch Span)? Of(Viewing viewing, CalendarUser who, SharedPart part)
+    {
+        var today = who.HomeZone.ToLocal(viewing.Now).Date;
+        var (start, end) = (who.HomeZone.Day(today).Start, who.HomeZone.Day(today.PlusDays(part.Days - 1)).End);
+        var span = new Stretch(start, part.Until is { } last && last < end ? Instant.Max(last, viewing.Now) : end);
+        var lane = LaneReading.Read(viewing, [who], span).Single();
+        if (!lane.Known)
+            return null;
+        var entries = lane
+            .Entries.Select(e => View(e.Told, who.Id, part))
+            .Concat(lane.Absences.Select(a => View(viewing, a, who)))
+            .OrderBy(e => e.Stretch.Start);
+        return (
+            new SharedLane(
+                who.Name,
+                who.Zone,
+                today,
+                [.. entries.Take(part.Entries)],
+                lane.Entries.Length + lane.Absences.Length > part.Entries
+            ),
+            lane,
+            span
+        );
+    }
+
+    private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)
+    {
+        var taken =
+            told.Takes == TimeTaken.Firm ? "Taken"
+            : told.Takes == TimeTaken.Free ? "Free"
+            : "Pencilled";
+        var withheld = told.Withheld || (told.Private && !part.Private);
+        var (title, place) =
+            part.Most < Sight.Headline ? (taken, null)
+            : withheld ? ("Private", null)
+            : (told.Title ?? taken, told.Place);
+        return new SharedEntry(
+            Uid(owner, $"{told.PublicId}\n{told.RecurrenceId}\n{told.Stretch}"),
+            told.Stretch,
+            told.AllDay,
+            title,
+            place,
+            told.Takes
+        );
+    }
+
+    /// <summary>It tells who covers, and nobody why.</summary>
+    private static SharedEntry View(Viewing viewing, Absence absence, CalendarUser owner)
+    {
+        var cover = absence.Covers is { } covers ? $"; {viewing.Users([covers])[covers].Name} covers" : "";
+        return new SharedEntry(
+            Uid(owner.Id, string.Create(CultureInfo.InvariantCulture, $"away\n{absence.Origin}")),
+            absence.Stretch,
+            absence.IsWholeDaysIn(owner.HomeZone),
+            $"Away{cover}",
+            null,
+            TimeTaken.Firm,
+            Away: true
+        );
+    }
+
+    /// <summary>
+    /// The same for the same time of the same calendar, so that a later file replaces an earlier one; nothing else is told by it.
+    /// </summary>
+    private static string Uid(UserId owner, string what) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{owner.Value}\n{what}")))[..32] + "@shared.corlin.invalid";
+}

@@ -1,0 +1,72 @@
+using Corlin.Application.Ports;
+using Corlin.Application.Shared;
+using Corlin.Application.Wording;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Meetings;
+
+/// <summary>Answers an invitation, by who is asked or in their name.</summary>
+/// <param name="RecurrenceId">The occurrence of a series, or null for the whole.</param>
+[Change(ChangeKind.InvitationAnswered, "answered", MayTakeBack.BySpeaker)]
+public sealed record AnswerInvitation(
+    UserId Actor,
+    UserId InNameOf,
+    string Entry,
+    LocalDateTime? RecurrenceId,
+    Answer Answer,
+    string? Comment,
+    Stretch? Proposed
+) : IChange<long>
+{
+    /// <summary>Whether it is meant to take the place of another answer that somebody else gave.</summary>
+    public bool AllTheSame { get; init; }
+
+    public long Apply(IChangeSession session)
+    {
+        var rights = session.MustSpeakFor(Actor, InNameOf);
+        // Of one that was not sent nobody was told.
+        var meeting = session.Entry(Entry) is { Status: not MeetingStatus.Draft } found
+            ? found
+            : throw new RefusedException(RefusalKind.NotFound);
+        if (Agreement.Of(meeting, InNameOf, RecurrenceId) is not { } part || !MayKnow(rights, meeting, part))
+            throw new RefusedException(RefusalKind.NotFound);
+        var otherwise = Scheduling.AnsweredOtherwise(part, Answer, Actor);
+        // Whose answer it is has the last word; anybody else says that they mean to replace what another gave.
+        if (otherwise is { } other && Actor != InNameOf && !AllTheSame)
+            throw Otherwise(session, part, other, Actor);
+        var change = session.Begin(ChangeKind.InvitationAnswered, Actor, InNameOf, rights.Grant);
+        var given = Scheduling.Give(meeting, InNameOf, RecurrenceId, new GivenAnswer(Answer, Comment, Proposed, Actor, session.Now));
+        session.Save(given.Entry);
+        session.Tell(given, Actor);
+        if (otherwise is { } before)
+            TellWhoAnswered(session, given.Entry, part, before);
+        return change;
+    }
+
+    /// <summary>Another answer stands that somebody else gave: who gave it, for whom and when, as the actor reads it.</summary>
+    internal static RefusedException Otherwise(IChangeSession session, Participation part, UserId by, UserId actor)
+    {
+        var people = session.Users([by, part.Who, actor]);
+        return new RefusedException(
+            RefusalKind.AnsweredOtherwise,
+            "answer",
+            English.AnsweredBy(part, people[by], people[part.Who], session.Now, people[actor].HomeZone)
+        );
+    }
+
+    /// <summary>Who gave the answer before learns that it stands no more, as long as the meeting is theirs to know.</summary>
+    private void TellWhoAnswered(IChangeSession session, Entry meeting, Participation part, UserId before)
+    {
+        if (before != InNameOf && (session.SpeakingFor(before, InNameOf) is not { } rights || !MayKnow(rights, meeting, part)))
+            return;
+        session.TellOne(meeting, new Effect(EffectKind.AnsweredOtherwise, before, InNameOf, RecurrenceId));
+    }
+
+    private static bool MayKnow(Rights rights, Entry meeting, Participation part) =>
+        rights.MaySpeakForPrivate || !(meeting.Private || part.OwnPrivate);
+}

@@ -1,0 +1,364 @@
+using Corlin.Application.Access;
+using Corlin.Application.Arranging;
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
+using Corlin.Application.People;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+using Corlin.Core.Watch;
+using Corlin.Core.Whereabouts;
+using NodaTime;
+
+namespace Corlin.Application.Waiting;
+
+/// <summary>What waits for who keeps some lanes, ordered by when it must be done.</summary>
+internal static class DeskQueue
+{
+    public static IReadOnlyList<QueueRow> Build(Viewing viewing, IReadOnlyList<Lane> lanes)
+    {
+        var kept = lanes.Where(l => l.Rights.MaySpeakFor).ToList();
+        viewing.Users(kept.SelectMany(l => l.Entries).Select(e => e.Occurrence.Entry.Owner));
+        var chase = ChaseRows
+            .Read(viewing, [.. kept.Select(l => l.Who)])
+            .Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision)
+            .Select(r => Chase(viewing, r));
+        return
+        [
+            .. kept.SelectMany(l => Answers(viewing, l).Concat(ToldApart(Mends(viewing, l))).Concat(Decisions(viewing, l)))
+                .Concat(chase)
+                .Concat(AccessRequests(viewing))
+                .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
+                .Concat(DueTasks.Read(viewing, kept))
+                .Concat(MemberOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
+                .Concat(TurnOverOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
+                .Concat(AddressesThatWait.Read(viewing))
+                .OrderBy(r => r.Deadline)
+                .ThenBy(r => r.Verb, StringComparer.Ordinal)
+                .ThenBy(r => r.Title, StringComparer.Ordinal),
+        ];
+    }
+
+    /// <summary>"Two answers before the day ends; everything else can wait. From Sunday Halifax is 3 h behind Lisbon, not 4 h."</summary>
+    public static string Lead(Viewing viewing, IReadOnlyList<QueueRow> queue, IReadOnlyList<CalendarUser> people)
+    {
+        var zones = people.DistinctBy(p => p.Zone).ToDictionary(p => p.Zone);
+        var clocks = ClockChanges
+            .Ahead(viewing.Zone, zones.Values.Select(p => p.HomeZone), viewing.Now, Duration.FromDays(7))
+            .Select(c =>
+                " "
+                + English.ClockChange(
+                    c,
+                    viewing.ClockOf(zones[c.Zone]),
+                    viewing.ClockOf(viewing.Person),
+                    viewing.Zone.ToLocal(c.At).Date,
+                    viewing.Today
+                )
+            );
+        return Waiting(viewing, queue) + string.Concat(clocks);
+    }
+
+    private static string Waiting(Viewing viewing, IReadOnlyList<QueueRow> queue)
+    {
+        if (queue.Count == 0)
+            return "Nothing waits for you.";
+        var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
+        var urgent = queue.Where(r => r.Deadline < endOfToday).ToList();
+        if (urgent.Count == 0)
+            return "Nothing must be done today.";
+        var parts = new List<string>();
+        void Say(string verb, string one, string many)
+        {
+            if (urgent.Count(r => r.Verb == verb) is > 0 and var count)
+                parts.Add(English.Count(count, one, many));
+        }
+
+        Say("Answer", "answer", "answers");
+        Say("Fix", "thing to fix", "things to fix");
+        Say("Chase", "to chase", "to chase");
+        Say("Decide", "decision", "decisions");
+        return $"{English.Capital(English.And(parts))} before the day ends"
+            + (urgent.Count == queue.Count ? "." : "; everything else can wait.");
+    }
+
+    private static IEnumerable<QueueRow> Answers(Viewing viewing, Lane lane)
+    {
+        // One row a meeting: a series is answered as a whole, judged by its next occurrence.
+        var seen = new HashSet<EntryId>();
+        foreach (var entry in lane.Entries)
+        {
+            var told = entry.Told;
+            var meeting = entry.Occurrence.Entry;
+            if (told.Whole is null || told.Stretch.Start < viewing.Now || meeting.Owner == lane.Who.Id)
+                continue;
+            if (Agreement.Of(meeting, lane.Who.Id, told.RecurrenceId) is not { Answer: Answer.None, Role: not AttendeeRole.Resource } part)
+                continue;
+            if (!seen.Add(meeting.Id))
+                continue;
+            var verdict = Judge(viewing, lane, entry);
+            var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
+            var series = !meeting.IsSeries || part.RecurrenceId is not null ? "" : ", a series";
+            yield return new QueueRow(
+                $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}",
+                "Answer",
+                viewing.View(lane.Who),
+                told.Title!,
+                $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no answer is asked for")}",
+                English.Word(verdict.Kind),
+                Tone(verdict.Kind),
+                Why(viewing, lane, entry, verdict),
+                told.PublicId,
+                LaneViews.Id(part.RecurrenceId),
+                LaneViews.Ms(told.Stretch.Start),
+                LaneViews.Ms(told.Stretch.End),
+                LaneViews.Ms(told.Stretch.Start)
+            );
+        }
+    }
+
+    private static Verdict<LaneEntry> Judge(Viewing viewing, Lane lane, LaneEntry asked)
+    {
+        var others = lane
+            .Entries.Where(e => !ReferenceEquals(e, asked) && !e.Told.AllDay && e.Occurrence.Entry.Id != asked.Occurrence.Entry.Id)
+            .Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes))
+            .ToList();
+        return Verdicts.Of(
+            asked.Told.Stretch,
+            asked.Site,
+            others,
+            e => e.Site,
+            lane.Hours,
+            lane.Absences,
+            viewing.Store.Travel(),
+            NotThere(viewing, lane, asked) is not null
+        );
+    }
+
+    /// <summary>What keeps somebody from being where something in person takes place; who can join by link need not be there.</summary>
+    internal static DayPart? NotThere(Viewing viewing, Lane lane, LaneEntry entry) =>
+        entry.Told is { AllDay: false, Whole.Link: null } ? WhereTo.Keeps(viewing, lane, entry.Told.Stretch, entry.Site) : null;
+
+    private static string Why(Viewing viewing, Lane lane, LaneEntry entry, Verdict<LaneEntry> verdict) =>
+        verdict switch
+        {
+            { Kind: VerdictKind.Elsewhere } when NotThere(viewing, lane, entry) is { } part => WhereTo.WhyNotThere(viewing, lane, part),
+            { Kind: VerdictKind.Clashes, With: { } with } => $"{Name(with)}, {English.Length(verdict.By)}, {English.Word(with.Takes)}",
+            { Kind: VerdictKind.Tight, TooFar: true, With: { } with } when with.Key.Told.Place is { } place =>
+                $"the way from {place} is {English.Length(verdict.By)} too short",
+            { Kind: VerdictKind.Tight, TooFar: true } => $"{English.Length(verdict.By)} too little between two entries",
+            { Kind: VerdictKind.Tight, With: { } with } =>
+                $"no gap {(with.Stretch.Start >= entry.Told.Stretch.End ? "before" : "after")} {Name(with)}",
+            { Kind: VerdictKind.Away } => $"{lane.Who.GivenName} is away that day",
+            { Kind: VerdictKind.OutOfHours } => "outside the working hours there",
+            _ => "free, with a gap on both sides",
+        };
+
+    private static string Tone(VerdictKind verdict) =>
+        verdict switch
+        {
+            VerdictKind.Fits => "fits",
+            VerdictKind.Tight or VerdictKind.OutOfHours => "doubt",
+            _ => "wrong",
+        };
+
+    private static string Name(Standing<LaneEntry> other) =>
+        other.Key.Told.Title ?? (other.Key.Told.Withheld ? "Private" : "something taken");
+
+    private static IEnumerable<QueueRow> Mends(Viewing viewing, Lane lane)
+    {
+        var soon = viewing.Now + Duration.FromDays(7);
+        foreach (var clash in LaneViews.ClashesOn(lane).Where(c => c.Shared.Start > viewing.Now && c.Shared.Start < soon))
+        {
+            // An invitation not answered is a row of its own and says the clash there.
+            if (IsToAnswer(clash.First, lane) || IsToAnswer(clash.Second, lane))
+                continue;
+            yield return Mend(
+                viewing,
+                lane,
+                clash.Second.Key,
+                "Clashes",
+                $"{Name(clash.First)}, {English.Length(clash.Shared.Length)}",
+                clash.Shared
+            );
+        }
+
+        foreach (
+            var (way, from, to) in LaneViews
+                .WaysOn(viewing, lane)
+                .Where(w => w.Way.ShortBy > Duration.Zero && w.Way.To.Stretch.Start > viewing.Now && w.Way.To.Stretch.Start < soon)
+        )
+        {
+            var available = way.Needed - way.ShortBy;
+            var there = There(way.Needed, available);
+            var reason = from!.Told.Place is { } place
+                ? $"{English.Length(way.Needed)} from {place}; {there}"
+                : $"the journey takes {English.Length(way.Needed)}; {there}";
+            yield return Mend(viewing, lane, to!, "Too far", reason, to!.Told.Stretch);
+        }
+
+        foreach (
+            var entry in lane.Entries.Where(e =>
+                e.Told.Takes >= TimeTaken.Pencilled && e.Told.Stretch.Start > viewing.Now && e.Told.Stretch.Start < soon
+            )
+        )
+        {
+            // What is not answered says it there.
+            if (IsToAnswer(new Standing<LaneEntry>(entry, entry.Told.Stretch, entry.Told.Takes), lane))
+                continue;
+            if (NotThere(viewing, lane, entry) is { } part)
+                yield return Mend(viewing, lane, entry, "Elsewhere", WhereTo.WhyNotThere(viewing, lane, part), entry.Told.Stretch);
+        }
+    }
+
+    /// <summary>What is wrong twice at the same time, as where three overlap, is told as two.</summary>
+    private static IEnumerable<QueueRow> ToldApart(IEnumerable<QueueRow> mends) =>
+        mends
+            .GroupBy(m => m.Key)
+            .SelectMany(same =>
+                same.Select((row, i) => i == 0 ? row : row with { Key = FormattableString.Invariant($"{row.Key}-{i + 1}") })
+            );
+
+    private static bool IsToAnswer(Standing<LaneEntry> standing, Lane lane) =>
+        standing.Key.Told.Whole is not null
+        && Agreement.Of(standing.Key.Occurrence.Entry, lane.Who.Id, standing.Key.Told.RecurrenceId) is { Answer: Answer.None };
+
+    /// <summary>How much time there is for a way, in the unit of what it takes: "40 minutes …; there are 30".</summary>
+    private static string There(Duration needed, Duration available)
+    {
+        var hour = Duration.FromHours(1);
+        if (available <= Duration.Zero)
+            return "there is no time";
+        return needed < hour && available >= Duration.FromMinutes(2)
+            ? $"there are {(int)available.TotalMinutes}"
+            : $"there is {English.Length(available)}";
+    }
+
+    private static QueueRow Mend(Viewing viewing, Lane lane, LaneEntry entry, string judgement, string reason, Stretch marked)
+    {
+        var told = entry.Told;
+        return new QueueRow(
+            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}",
+            "Fix",
+            viewing.View(lane.Who),
+            told.Title ?? "Private",
+            When(viewing, lane, told.Stretch),
+            judgement,
+            "wrong",
+            reason,
+            told.PublicId,
+            LaneViews.Id(told.RecurrenceId),
+            LaneViews.Ms(marked.Start),
+            LaneViews.Ms(marked.End),
+            LaneViews.Ms(told.Stretch.Start)
+        );
+    }
+
+    private static IEnumerable<QueueRow> Decisions(Viewing viewing, Lane lane)
+    {
+        foreach (var request in lane.Entries.Where(e => e.Told.Whole?.HoldRequest is not null).GroupBy(e => e.Told.Whole!.HoldRequest))
+        {
+            var first = request.First().Told;
+            var lapses = first.Whole!.LapsesAt!.Value;
+            var local = viewing.Zone.ToLocal(lapses);
+            yield return new QueueRow(
+                $"decide-{request.Key}",
+                "Decide",
+                viewing.View(lane.Who),
+                first.Title!,
+                English.Count(request.Count(), "hold", "holds"),
+                "Lapse",
+                "plain",
+                $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}",
+                null,
+                null,
+                LaneViews.Ms(first.Stretch.Start),
+                LaneViews.Ms(first.Stretch.End),
+                LaneViews.Ms(lapses)
+            );
+        }
+    }
+
+    /// <summary>Who asks for more in a calendar of which the viewer may pass it on. It waits behind what today needs.</summary>
+    private static IEnumerable<QueueRow> AccessRequests(Viewing viewing)
+    {
+        var owners = ReadAccess.Calendars(viewing).Where(c => c.PassesOn).Select(c => c.Who.Id).ToList();
+        var endOfToday = LaneViews.Ms(viewing.Zone.Day(viewing.Today).End);
+        foreach (var request in viewing.Store.AccessRequestsTo(owners))
+        {
+            var users = viewing.Users([request.Asker, request.Owner]);
+            var (asker, owner) = (users[request.Asker], users[request.Owner]);
+            yield return new QueueRow(
+                $"access-{request.Id}",
+                "Decide",
+                viewing.View(owner),
+                $"{asker.Name} asks",
+                $"to {English.Access(request.Terms, owner, viewing.Person)}",
+                "Access",
+                "plain",
+                request.Words is { } words ? $"“{words}”" : "",
+                null,
+                null,
+                null,
+                null,
+                endOfToday + request.Id
+            );
+        }
+    }
+
+    /// <summary>Who asked for time and is to hear by the end of tomorrow.</summary>
+    private static IEnumerable<QueueRow> Requests(Viewing viewing, IReadOnlyList<CalendarUser> kept)
+    {
+        var soon = viewing.Zone.Day(viewing.Today.PlusDays(1)).End;
+        var due = ReadRequests.Known(viewing, kept, settled: false).Where(r => r.Due < soon).ToList();
+        var people = viewing.Users(due.Select(r => r.Principal));
+        foreach (var request in due)
+        {
+            yield return new QueueRow(
+                $"request-{request.PublicId}",
+                "Decide",
+                viewing.View(people[request.Principal]),
+                request.Caller,
+                $"asks for {English.Length(request.Minutes)}",
+                request.State == RequestState.Held ? "Held." : "Not answered.",
+                request.Due < viewing.Now ? "wrong" : "doubt",
+                ReadRequests.Due(viewing, request),
+                null,
+                null,
+                null,
+                null,
+                LaneViews.Ms(request.Due)
+            );
+        }
+    }
+
+    private static QueueRow Chase(Viewing viewing, ChaseRow row) =>
+        new(
+            $"chase-{row.Entry}-{row.Occurrence}",
+            "Chase",
+            row.Organiser,
+            row.Title,
+            row.When,
+            row.Judgement,
+            row.Tone,
+            row.Reason,
+            row.Entry,
+            row.Occurrence,
+            row.Start,
+            row.End,
+            row.Start
+        );
+
+    /// <summary>"today 15:00", with the place where it is told in another zone than the viewer's.</summary>
+    private static string When(Viewing viewing, Lane lane, Stretch stretch)
+    {
+        var local = viewing.Zone.ToLocal(stretch.Start);
+        var here = $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}";
+        var zone = lane.Days.ZoneAt(stretch.Start);
+        var there = zone.ToLocal(stretch.Start);
+        if (there == local)
+            return here;
+        var day = there.Date == local.Date ? "" : $"{there.DayOfWeek} ";
+        return $"{here} ({day}{English.Time(there.TimeOfDay)} {WhereTo.Town(viewing, lane.Who, zone)})";
+    }
+}

@@ -1,0 +1,101 @@
+using System.Collections.Immutable;
+using Corlin.Core.Recurrence;
+using NodaTime;
+
+namespace Corlin.Core.Words.Lines;
+
+/// <summary>Who and what a line may name. The reader asks; it knows nobody itself.</summary>
+public interface ILineNames
+{
+    /// <summary>Who is called that; null where nobody is.</summary>
+    LineName? Person(string name);
+
+    /// <summary>Whether the writer arranges in the name of somebody: "for Maren" then says whose it is.</summary>
+    bool ArrangesFor(string key) => false;
+
+    /// <summary>Whether a key is that of a group.</summary>
+    bool IsGroup(string key);
+
+    /// <summary>The full name of a place or room; null where none is called that.</summary>
+    string? Place(string name);
+}
+
+/// <summary>Somebody, or several, who are called by a name.</summary>
+/// <param name="Key">Null where more than one is.</param>
+public sealed record LineName(string? Key)
+{
+    /// <summary>The full name of a person; null where it is a group, an address, or more than one.</summary>
+    public string? Name { get; init; }
+
+    /// <summary>The full names of those who are meant, where more than one may be.</summary>
+    public ImmutableArray<string> Either { get; init; } = [];
+}
+
+/// <summary>A part of a line that was not understood.</summary>
+/// <param name="At">Where it begins in the text.</param>
+/// <param name="End">Where it ends.</param>
+public sealed record NotUnderstood(int At, int End, NotUnderstoodKind Kind)
+{
+    /// <summary>What may be meant: each can stand in its place. Empty where nothing is near.</summary>
+    public ImmutableArray<string> Readings { get; init; } = [];
+}
+
+public enum NotUnderstoodKind
+{
+    /// <summary>It is no part of a meeting that the reader knows.</summary>
+    Words,
+
+    /// <summary>A name where a person was expected, that nobody or more than one has.</summary>
+    Person,
+
+    /// <summary>A date or time that does not exist, is past, or may be several.</summary>
+    Time,
+
+    /// <summary>An hour, without the day.</summary>
+    NoDay,
+}
+
+/// <summary>A meeting as it was understood from one line; what is null was not said.</summary>
+public sealed record Line
+{
+    public string? InNameOf { get; init; }
+
+    public string? Title { get; init; }
+
+    public ImmutableArray<string> Required { get; init; } = [];
+
+    public ImmutableArray<string> Optional { get; init; } = [];
+
+    public LocalDate? Date { get; init; }
+
+    /// <summary>Null where no day was said with it.</summary>
+    public LocalTime? Time { get; init; }
+
+    /// <summary>The tzdb id of the zone in which the hour was said; null for the writer's own.</summary>
+    public string? Zone { get; init; }
+
+    /// <summary>Of a journey the zone by which its end was said: "10:00 Lisbon to 13:30 Halifax"; null for any other.</summary>
+    public string? EndZone { get; init; }
+
+    /// <summary>It takes the days of <see cref="Between"/> whole.</summary>
+    public bool AllDay { get; init; }
+
+    /// <summary>Days between which it should be, where no date was said.</summary>
+    public DateInterval? Between { get; init; }
+
+    public Duration? Length { get; init; }
+
+    /// <summary>A place that is known.</summary>
+    public string? Place { get; init; }
+
+    /// <summary>One that is not.</summary>
+    public string? OtherPlace { get; init; }
+
+    public bool? Video { get; init; }
+
+    public bool? Private { get; init; }
+
+    public Rule? Rule { get; init; }
+
+    public ImmutableArray<NotUnderstood> NotUnderstood { get; init; } = [];
+}

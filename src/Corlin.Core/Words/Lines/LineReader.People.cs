@@ -1,0 +1,260 @@
+using System.Collections.Immutable;
+using Corlin.Core.Text;
+
+namespace Corlin.Core.Words.Lines;
+
+// Who comes.
+public sealed partial class LineReader
+{
+    private int People(int at)
+    {
+        var word = words[at];
+        if (word is "without" or "except" or "excluding" || (word is "but" or "and" && words[at + 1] == "not"))
+            return Without(at, word is "but" or "and" ? 2 : 1);
+        if (word is "with" or "w/" or "wiht" or "wtih" or "wih" or "witth" || (word == "w" && NameAt(at + 1, out _) is not null))
+            return Persons(at + 1, required, wanted: true) is > 0 and var with ? Take(at, 1 + with) : 0;
+        if (word is "talk" or "speak" && words[at + 1] == "to")
+            return Persons(at + 2, required) is > 0 and var spoken ? Take(at, 2 + spoken) : 0;
+        if (word is "meet" or "see")
+            return Persons(at + 1, required) is > 0 and var met ? Take(at, 1 + met) : 0;
+        if (word is "invite" or "inviting" or "attendees")
+            return Persons(Skip(at + 1), required, wanted: true) is > 0 and var asked ? Take(at, Skip(at + 1) - at + asked) : 0;
+        if (word is "optional" or "optionally" or "maybe" or "cc" or "possibly")
+            return Persons(Skip(at + 1), optional, wanted: word is "optional" or "cc") is > 0 and var may
+                ? Take(at, Skip(at + 1) - at + may)
+                : 0;
+        if (word == "if" && words[at + 1] is "free" or "available" or "possible")
+            return Persons(Skip(at + 2), optional, wanted: true) is > 0 and var free ? Take(at, Skip(at + 2) - at + free) : 0;
+        if (
+            word == "for"
+            && NameAt(at + 1, out var other) is not null
+            && words[at + 1 + other] is "and"
+            && words[at + 2 + other] is "me" or "us"
+        )
+            return Persons(at + 1, required) is > 0 and var both ? Take(at, 1 + both) : 0;
+        if (word == "for" && NameAt(at + 1, out var count) is { Key: { } key } && names.ArrangesFor(key))
+        {
+            line = line with { InNameOf = key };
+            return Take(at, 1 + count);
+        }
+
+        return Bare(at);
+    }
+
+    /// <summary>"except Arif": of a group it cannot be said, so it is told.</summary>
+    private int Without(int at, int lead)
+    {
+        var named = new List<string>();
+        if (Persons(at + lead, named) is not (> 0 and var count))
+            return 0;
+        without.AddRange(named.Select(key => (at, lead + count, key)));
+        return Take(at, lead + count);
+    }
+
+    /// <summary>"+ Ines" after anything but a name.</summary>
+    private int Added(int at) => Persons(at + 1, required) is > 0 and var more ? Take(at, 1 + more) : 0;
+
+    private int Skip(int at) => words[at] == "," ? at + 1 : at;
+
+    /// <summary>
+    /// Names that stand alone: "Sofia 30m Thursday", "Ada + Owen Thursday 9:30: crew insurance". A name before a thing is part of it:
+    /// "Power cable".
+    /// </summary>
+    private int Bare(int at)
+    {
+        if (at > 0 && !taken[at - 1] && words[at - 1] is not ",")
+            return 0;
+        var list = new List<string>();
+        var count = Persons(at, list);
+        if (count == 0)
+            return NameAt(at, out var either) is { Key: null, Either: var several } && StandsAlone(at + either)
+                ? Miss(at, either, NotUnderstoodKind.Person, several)
+                : 0;
+        var stands = StandsAlone(at + count);
+        if (!stands && list.Count < 2)
+            return 0;
+        required.AddRange(list.Where(k => !required.Contains(k)));
+        return Take(at, count);
+    }
+
+    private bool StandsAlone(int next) =>
+        next >= words.Count || words[next] is "," or "about" or "re" or "at" or "on" or "for" or "in" or "by" || SaysWhen(next);
+
+    /// <summary>A list of names.</summary>
+    /// <param name="into">Who is named; null where they are named and not asked.</param>
+    /// <param name="wanted">Whether a name is expected: what is none is told.</param>
+    private int Persons(int from, List<string>? into, bool wanted = false)
+    {
+        var (at, found) = (from, new List<string>());
+        var end = from;
+        var doubts = new List<(int At, int Words, ImmutableArray<string> Either)>();
+        while (at < words.Count)
+        {
+            // "everyone in array design" is the group.
+            if (words[at] is "everyone" or "everybody" or "all" && words[at + 1] is "in" or "from" or "of")
+                at += 2;
+            if (NameAt(at, out var count) is { } name)
+            {
+                // "Owen Clarke", "Owen C" is not the Owen Tupper who is known here.
+                if (
+                    count == 1
+                    && name.Name is not null
+                    && (
+                        IsInitial(at + 1)
+                        || (
+                            wanted
+                            && IsName(at + 1)
+                            && Called(at + 1, out _) is null
+                            && (words[at + 2] is "and" or "&" or "+" or "if" || StandsAlone(at + 2))
+                        )
+                    )
+                )
+                {
+                    count = 2;
+                    doubts.Add((at, count, []));
+                }
+                else if (name.Key is { } key)
+                    found.Add(key);
+                else
+                    doubts.Add((at, count, name.Either));
+                end = at + count;
+                if (words.IsBracketed(end) && words[end].Contains('@', StringComparison.Ordinal))
+                    end++;
+                if (Required(end))
+                    end += 2;
+                if (Later(end, out var more))
+                {
+                    if (name.Key is { } optionally && found.Contains(optionally) && into is not null)
+                        optional.Add(optionally);
+                    found.RemoveAll(k => optional.Contains(k));
+                    end += more;
+                }
+            }
+            else if (words[at] is "me" or "myself" or "us" && (wanted || end > from))
+            {
+                end = at + 1;
+            }
+            else if (wanted && words[at] is "everyone" or "everybody" or "guests" or "others")
+            {
+                doubts.Add((at, 1, []));
+                end = at + 1;
+            }
+            else if (wanted && IsName(at))
+            {
+                count = 1;
+                while (IsName(at + count))
+                    count++;
+                doubts.Add((at, count, []));
+                end = at + count;
+            }
+            else
+            {
+                break;
+            }
+
+            var join =
+                words[end] == "," && words[end + 1] == "and" ? 2
+                : words[end] is "and" or "&" or "+" or "," ? 1
+                : 0;
+            if (
+                join == 0
+                || (
+                    NameAt(end + join, out _) is null
+                    && words[end + join] is not ("me" or "myself" or "us")
+                    && !(wanted && words[end] is not "," && words[end + join] is "guests" or "others")
+                    && !(wanted && words[end] is not "," && IsName(end + join))
+                )
+            )
+                break;
+            // "…, optional: Tomé" begins another list.
+            at = end + join;
+        }
+
+        if (end == from)
+            return 0;
+        if (doubts.Count > 0 && found.Count == 0 && !wanted)
+            return 0;
+        foreach (var (where, many, either) in doubts)
+            Miss(where, many, NotUnderstoodKind.Person, either);
+        into?.AddRange(found.Where(k => !into.Contains(k)));
+        return end - from;
+    }
+
+    /// <summary>"Aroha optional", "Maeve if she's free".</summary>
+    private bool Later(int at, out int count)
+    {
+        count =
+            words[at] is "optional" or "opt" ? 1
+            : words.IsRound(at) && words[at + 1] is "optional" or "opt" && (at + 2 >= words.Count || words.Typed(at + 2, at + 3) == ")")
+                ? words[at + 2] == "," && words[at + 3] == "," ? 3
+                    : 2
+            : words[at] == "if" && words[at + 1] is "free" or "available" && NameAt(at + 2, out _) is null ? 2
+            : words[at] == "if"
+            && words[at + 1] is "she's" or "he's" or "they're" or "shes" or "hes"
+            && words[at + 2] is "free" or "available"
+                ? 3
+            : words[at] == "if"
+            && words[at + 1] is "she" or "he" or "they"
+            && words[at + 2] is "is" or "are" or "can"
+            && words[at + 3] is "free" or "available" or "come" or "make"
+                ? words[at + 4] == "it" ? 5
+                    : 4
+            : 0;
+        return count > 0;
+    }
+
+    /// <summary>"(required)", which everyone is where nothing else is said.</summary>
+    private bool Required(int at) => words.IsRound(at) && words[at + 1] is "required" or "must";
+
+    /// <summary>
+    /// A word that looks like the name of somebody: it begins with a capital, and is neither day nor month nor the first of a part.
+    /// </summary>
+    private bool IsName(int at)
+    {
+        if (at >= words.Count || !char.IsUpper(words.Text[words.Tokens[at].At]) || words[at].Length < 2)
+            return false;
+        return CalendarWords.Weekday(words[at], out _, out _) is null
+            && CalendarWords.Month(words[at]) is null
+            && dayWords.At(at) is null
+            && names.Place(words.Typed(at, at + 1)) is null
+            && words.Text.Any(char.IsLower);
+    }
+
+    /// <summary>"B" of "Ana B".</summary>
+    private bool IsInitial(int at) => at < words.Count && words[at].Length == 1 && char.IsUpper(words.Text[words.Tokens[at].At]);
+
+    /// <summary>The longest name that begins there; with "Mr" or "Dr" before it, and a slip in the last name forgiven.</summary>
+    private LineName? NameAt(int at, out int count)
+    {
+        if (words[at] is "mr" or "mrs" or "ms" or "miss" or "dr" or "prof" && Called(at + 1, out count) is { } titled)
+        {
+            count++;
+            return titled;
+        }
+
+        var found = Called(at, out count);
+        if (
+            found is { Name: { } full }
+            && count == 1
+            && IsName(at + 1)
+            && Plain.Words(full) is [.., var last] parts
+            && parts.Length > 1
+            && Near.Is(words[at + 1], last)
+        )
+            count = 2;
+        return found;
+    }
+
+    private LineName? Called(int at, out int count)
+    {
+        for (count = Math.Min(5, words.Count - at); count > 0; count--)
+        {
+            if (Enumerable.Range(at, count).Any(i => words[i] is "," or "and" or "&" or "+" or "-"))
+                continue;
+            if (names.Person(words.Typed(at, at + count)) is { } found)
+                return found;
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,271 @@
+using Corlin.Core.Recurrence;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Words.Lines;
+
+// What the parts come to together.
+public sealed partial class LineReader
+{
+    private Line Finished()
+    {
+        OftenAtTheBeginning();
+        TheAbsent();
+        TheLastDay();
+        var date = TheDay(out var within);
+        var clock = TheClock();
+        if (clock is not null && (line.AllDay || (allDay && date is not null)))
+        {
+            // Whole days have no hour, and whether several with one repeat is not said.
+            foreach (var (at, count, _) in clocks)
+                Miss(at, count, NotUnderstoodKind.Time);
+            if (line.AllDay)
+                foreach (var (at, count, _, _) in days)
+                    Miss(at, count, NotUnderstoodKind.Time);
+            if (line.AllDay)
+                (line, within) = (line with { AllDay = false }, null);
+            clock = null;
+        }
+
+        var length = TheLength(clock);
+        line = line with
+        {
+            Required = [.. required.Where(k => !optional.Contains(k))],
+            Optional = [.. optional.Distinct()],
+            Zone = zones.Count == 1 ? zones[0].Zone : null,
+        };
+        ThePlace();
+        if (allDay && date is { } whole)
+            (within, line) = (new DateInterval(whole, whole), line with { AllDay = true });
+        line = line with { Length = length is { } minutes ? Duration.FromMinutes(minutes) : null };
+        if (clock is { } hour && !line.AllDay)
+            line = Travelled(Timed(line, date, hour));
+        else if (date is { } day && !line.AllDay)
+            line = line with { Date = day };
+        if (clock is null)
+            foreach (var (at, count) in halves)
+                Miss(at, count, NotUnderstoodKind.Time);
+        line = line with { Between = line.Date is null ? within : null, Title = Titled(LineTitle.Of(words, taken)) };
+        TheRule(clock);
+        return line with
+        {
+            NotUnderstood = [.. missed.DistinctBy(m => m.At).OrderBy(m => m.At).Aggregate(new List<NotUnderstood>(), Apart)],
+        };
+    }
+
+    /// <summary>That it is by telephone is said nowhere else, so it stays with what it is called.</summary>
+    private string? Titled(string? title) => title is null || telephone is null ? title : $"{title} {telephone}";
+
+    private static List<NotUnderstood> Apart(List<NotUnderstood> kept, NotUnderstood next)
+    {
+        if (kept.Count == 0 || kept[^1].End <= next.At)
+            kept.Add(next);
+        return kept;
+    }
+
+    /// <summary>The one day that was said; null where none was, several, or one that is in doubt.</summary>
+    private LocalDate? TheDay(out DateInterval? within)
+    {
+        within = null;
+        if (days.Any(d => d.Reading.Said == DaysSaid.Doubtful))
+            return null;
+        var said = days.DistinctBy(d => (d.Reading.First, d.Reading.Last)).ToList();
+        if (said.Count > 1)
+        {
+            var either = Enumerable.Range(said[0].At, said[^1].At - said[0].At).Any(i => words[i] is "or");
+            var strong = said.Where(d => d.Led || clocks.Any(c => c.At == d.At + d.Words || c.At + c.Words == d.At)).ToList();
+            if (either || strong.Count != 1)
+            {
+                var ends = said.Select(d => d.At + d.Words).Concat(either ? clocks.Select(c => c.At + c.Words) : []);
+                if (either)
+                    MissEither(said[0].At, ends.Max(), NotUnderstoodKind.Time);
+                else
+                    foreach (var (at, count, _, _) in said)
+                        Miss(at, count, NotUnderstoodKind.Time);
+                clocks.Clear();
+                return null;
+            }
+
+            // The other is part of what it is called: "Friday drinks on Thursday".
+            foreach (var (at, count, _, _) in said.Where(d => d.At != strong[0].At))
+                for (var i = at; i < at + count; i++)
+                    taken[i] = false;
+            said = strong;
+        }
+
+        if (said.Count == 0)
+            return null;
+        var reading = said[0].Reading;
+        if (reading.Said == DaysSaid.Day)
+            return reading.First;
+        within = new DateInterval(reading.First, reading.Last);
+        if (reading.Said == DaysSaid.Several)
+            line = line with { AllDay = true };
+        return null;
+    }
+
+    private ClockReading? TheClock()
+    {
+        if (clocks.Count == 0)
+            return null;
+        if (clocks.Count > 1)
+        {
+            if (clocks[^1].At - clocks[0].At - clocks[0].Words is 1)
+                MissEither(clocks[0].At, clocks[^1].At + clocks[^1].Words, NotUnderstoodKind.Time);
+            else
+                foreach (var (at, count, _) in clocks)
+                    Miss(at, count, NotUnderstoodKind.Time);
+            clocks.Clear();
+            halves.Clear();
+            return null;
+        }
+
+        var reading = clockWords.At(clocks[0].At, half);
+        if (ends.Count == 0 || reading is not { } begun)
+            return reading;
+        var end = clockWords.At(ends[0].At, half)!.Value.From;
+        // "from 10 … until 1": the next such hour.
+        if (end <= begun.From && end + 720 > begun.From && end < 720)
+            end += 720;
+        return begun.To is null && end != begun.From ? begun with { To = end < begun.From ? end + 1_440 : end } : begun;
+    }
+
+    private int? TheLength(ClockReading? clock)
+    {
+        var told = lengths.Select(l => l.Minutes).Distinct().ToList();
+        var byEnd = clock is { To: { } end } reading ? end - reading.From : (int?)null;
+        if (told.Count == 0)
+            return byEnd;
+        if (told.Count == 1 && (byEnd is null || byEnd == told[0]))
+            return told[0];
+        foreach (var (at, count, _) in lengths)
+            Miss(at, count, NotUnderstoodKind.Time);
+        return null;
+    }
+
+    /// <summary>
+    /// "from 29 March until 2 April every day": where the rule ends; without a rule it is the last of several whole days.
+    /// </summary>
+    private void TheLastDay()
+    {
+        foreach (var (at, count, day) in untils)
+        {
+            if (rules.Count > 0)
+                rules.Add((at, count));
+            else if (days is [{ Reading: { Said: DaysSaid.Day } first } one] && first.First < day)
+                days[0] = one with { Reading = first with { Said = DaysSaid.Several, Last = day, Weekday = false } };
+            else
+                Miss(at, count, NotUnderstoodKind.Time);
+        }
+    }
+
+    /// <summary>Who was said not to come is not asked; of a group nobody can be left out here.</summary>
+    private void TheAbsent()
+    {
+        foreach (var (at, count, key) in without)
+        {
+            if (required.Remove(key) | optional.Remove(key))
+                continue;
+            if (required.Concat(optional).Any(names.IsGroup))
+                Miss(at, count, NotUnderstoodKind.Words);
+        }
+    }
+
+    private void ThePlace()
+    {
+        var named = places.DistinctBy(p => p.Name).ToList();
+        // Of a place in the name of a thing and one behind "in" the latter is meant.
+        if (named.Count == 1)
+            line = line with { Place = named[0].Name, OtherPlace = null };
+        if (named.Count < 2)
+            return;
+        if (named.Count == 2 && named[1].At - named[0].At - named[0].Words is 1 && words[named[1].At - 1] == "or")
+            MissEither(named[0].At, named[1].At + named[1].Words, NotUnderstoodKind.Words);
+        else
+            foreach (var (at, count, _) in named)
+                Miss(at, count, NotUnderstoodKind.Words);
+    }
+
+    /// <summary>
+    /// An hour needs its day: one of today that has passed is that of next week where only the weekday was said, and in doubt otherwise.
+    /// </summary>
+    private Line Timed(Line said, LocalDate? date, ClockReading clock)
+    {
+        var time = new LocalTime(clock.From / 60 % 24, clock.From % 60);
+        if (date is not { } day)
+        {
+            if (days.Count > 0 && rules.Count == 0)
+            {
+                foreach (var (at, count, _) in clocks)
+                    if (!days.Any(d => d.Reading.Said == DaysSaid.Doubtful))
+                        Miss(at, count, NotUnderstoodKind.Time);
+                return said;
+            }
+
+            // Without a day it is no time yet.
+            if (rules.Count == 0)
+                foreach (var (at, count, _) in clocks)
+                    Miss(at, count, NotUnderstoodKind.NoDay);
+            return said;
+        }
+
+        if (zone is not null && said.Zone is null && Gaps.Around(zone, day.At(time)) is not null)
+        {
+            foreach (var (at, count, _) in clocks)
+                Miss(at, count, NotUnderstoodKind.Time);
+            return said with { Date = day, Length = null };
+        }
+
+        if (said.Zone is null && rules.Count == 0 && day.At(time) <= now)
+        {
+            if (day == now.Date && days[0].Reading.Weekday)
+                return said with { Date = day.PlusDays(7), Time = time };
+            foreach (var (at, count, _) in clocks)
+                Miss(at, count, NotUnderstoodKind.Time);
+            return said with { Date = day, Length = null };
+        }
+
+        return said with
+        {
+            Date = day,
+            Time = time,
+        };
+    }
+
+    private void TheRule(ClockReading? clock)
+    {
+        if (rules.Count == 0)
+            return;
+        if (line.Between is not null && days is [{ Led: false } span])
+            Miss(span.At, span.Words, NotUnderstoodKind.Time);
+        var begin = line.Date ?? line.Between?.Start ?? now.Date;
+        var reading = PlainRules.Read(RuleWordsTyped, begin);
+        if (reading.Rule is not { } rule)
+            return;
+        if (doubtfulRule)
+            Miss(rules[0].At, rules[0].Words, NotUnderstoodKind.Words);
+        else
+            line = line with { Rule = rule };
+        if (clock is null)
+            return;
+        var time = new LocalTime(clock.Value.From / 60 % 24, clock.Value.From % 60);
+        var first = FirstOf(rule, begin, time, begin == now.Date ? now : begin.At(time).PlusTicks(-1));
+        line = line with { Date = first, Time = time, Between = null };
+    }
+
+    /// <summary>The first day after a moment that a rule yields; how often it skips is counted from there.</summary>
+    private static LocalDate? FirstOf(Rule rule, LocalDate begin, LocalTime time, LocalDateTime after) =>
+        Expansion
+            .FirstFrom(
+                begin.At(time),
+                rule with
+                {
+                    Interval = 1,
+                    Count = null,
+                    Until = null,
+                },
+                null,
+                LocalDateTime.Max(begin.At(time), after.PlusTicks(1))
+            )
+            ?.Date;
+}

@@ -1,0 +1,91 @@
+using System.Globalization;
+using System.Security.Claims;
+using Corlin.Core.Calendars;
+using Corlin.Store.Model;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.Extensions.Options;
+
+namespace Corlin.Web.Edge;
+
+/// <summary>Accounts, the cookie, and who signed in.</summary>
+internal static class SignIn
+{
+    private const string PersonClaim = "corlin:person";
+
+    public static void Add(IServiceCollection services)
+    {
+        services
+            .AddIdentityCore<Account>(o =>
+            {
+                o.User.RequireUniqueEmail = true;
+                // An address is checked where it is entered; here it only has to be its owner's.
+                o.User.AllowedUserNameCharacters = "";
+                o.Password.RequiredLength = 12;
+                o.Password.RequireNonAlphanumeric = false;
+                o.Password.RequireUppercase = false;
+                o.Password.RequireDigit = false;
+                // Wrong tries slow down where they come from (SignInSlowdown); they lock nobody out.
+                o.Lockout.MaxFailedAccessAttempts = int.MaxValue;
+            })
+            .AddEntityFrameworkStores<CorlinDb>()
+            .AddSignInManager()
+            .AddDefaultTokenProviders();
+        services.Configure<IdentityPasskeyOptions>(o =>
+        {
+            // It is both factors only where it asks for a finger, a face or a number.
+            o.UserVerificationRequirement = "required";
+            o.ResidentKeyRequirement = "required";
+        });
+        // Who is shut out is out within this time, whatever they have open.
+        services.Configure<SecurityStampValidatorOptions>(o => o.ValidationInterval = TimeSpan.FromSeconds(5));
+        services.AddScoped<IUserClaimsPrincipalFactory<Account>, WithPerson>();
+        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies(c => c.ApplicationCookie!.Configure(Cookie));
+        services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+        services.AddAntiforgery(a =>
+        {
+            a.HeaderName = Antiforgery.Header;
+            a.Cookie.Name = "corlin-forgery";
+            a.Cookie.SameSite = SameSiteMode.Strict;
+        });
+    }
+
+    /// <summary>The person behind the session.</summary>
+    public static UserId Person(this ClaimsPrincipal principal) =>
+        new(
+            long.Parse(
+                principal.FindFirstValue(PersonClaim) ?? throw new InvalidOperationException("The session has no person."),
+                CultureInfo.InvariantCulture
+            )
+        );
+
+    private static void Cookie(CookieAuthenticationOptions cookie)
+    {
+        cookie.Cookie.Name = "corlin-session";
+        cookie.Cookie.HttpOnly = true;
+        cookie.Cookie.SameSite = SameSiteMode.Strict;
+        cookie.ExpireTimeSpan = TimeSpan.FromHours(12);
+        cookie.SlidingExpiration = true;
+        // An interface for screens answers with a status, not with a page.
+        cookie.Events.OnRedirectToLogin = c => Status(c.Response, StatusCodes.Status401Unauthorized);
+        cookie.Events.OnRedirectToAccessDenied = c => Status(c.Response, StatusCodes.Status403Forbidden);
+    }
+
+    private static Task Status(HttpResponse response, int status)
+    {
+        response.StatusCode = status;
+        return Task.CompletedTask;
+    }
+
+    private sealed class WithPerson(UserManager<Account> users, IOptions<IdentityOptions> options)
+        : UserClaimsPrincipalFactory<Account>(users, options)
+    {
+        protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
+        {
+            var identity = await base.GenerateClaimsAsync(user);
+            identity.AddClaim(new Claim(PersonClaim, user.PersonId.ToString(CultureInfo.InvariantCulture)));
+            return identity;
+        }
+    }
+}

@@ -1,0 +1,266 @@
+using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
+using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
+using Corlin.Core.Time;
+using Corlin.Web.Edge;
+using Corlin.Web.Features.Calendars;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+
+namespace Corlin.Web.Features.Arranging;
+
+/// <param name="Required">Public ids or addresses.</param>
+/// <param name="Saved">The public id of the meeting where it was saved and not sent.</param>
+/// <param name="HoldRequest">The holds that are kept for it.</param>
+/// <param name="Place">Where it takes place, as it is typed so far.</param>
+/// <param name="Video">Whether it has, or will have, a conference.</param>
+public sealed record SlotsRequest(
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    int Minutes,
+    string From,
+    string To,
+    string? Saved = null,
+    string? HoldRequest = null,
+    string? Place = null,
+    bool Video = false,
+    string? Repeats = null,
+    string? ToldIn = null
+);
+
+/// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
+/// <param name="Video">Whether it has, or will have, a conference.</param>
+/// <param name="Draft">What is written of it, for its papers.</param>
+public sealed record ChosenRequest(
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    string Start,
+    string Zone,
+    int Minutes,
+    string? Place,
+    bool Video,
+    string? Draft = null,
+    string? Saved = null,
+    string? HoldRequest = null,
+    string? Repeats = null,
+    string? ToldIn = null
+);
+
+/// <summary>A meeting as it is written.</summary>
+/// <param name="Start">Wall-clock time in <paramref name="Zone"/>.</param>
+/// <param name="Video">Make a conference link.</param>
+/// <param name="Agenda">Rich text as HTML.</param>
+/// <param name="Repeats">How it repeats, in words; null for once.</param>
+/// <param name="Link">A conference that is there already; not with <paramref name="Video"/>.</param>
+/// <param name="ToldIn">The zone in which its times are told; null for <paramref name="Zone"/>.</param>
+/// <param name="EndZone">The zone in which its end is told, where it is another.</param>
+/// <param name="Answers">Whether those asked are to answer.</param>
+/// <param name="Reminder">usual, none, or minutes before; null for usual.</param>
+/// <param name="Draft">The draft from which it comes.</param>
+/// <param name="Saved">The public id of a meeting that was saved and not sent: it becomes this one.</param>
+/// <param name="HoldRequest">The holds that are released with it.</param>
+/// <param name="Send">False to save it and ask nobody.</param>
+/// <param name="Admission">Who joins the conference by its link at once.</param>
+/// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
+public sealed record ArrangeRequest(
+    string InNameOf,
+    string Title,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    string Start,
+    string Zone,
+    int Minutes,
+    string? Place,
+    bool Video,
+    string? Agenda,
+    string? Line,
+    bool Private,
+    string? Repeats = null,
+    string? Link = null,
+    string? DialIn = null,
+    string? ToldIn = null,
+    string? EndZone = null,
+    bool Answers = true,
+    string? Category = null,
+    string? Reminder = null,
+    Rank? Rank = null,
+    string? Draft = null,
+    string? Saved = null,
+    string? HoldRequest = null,
+    bool Send = true,
+    string? Request = null,
+    Admission Admission = Admission.Asked
+);
+
+/// <param name="Text">A meeting in a line of plain words.</param>
+public sealed record LineRequest(string Text);
+
+/// <param name="Words">How it is to repeat, as somebody typed it.</param>
+/// <param name="People">The public ids of those for whom a change of clocks is looked at.</param>
+/// <param name="Parts">The same by parts, in place of the words.</param>
+public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People, RepeatPartsView? Parts = null);
+
+/// <param name="Change">With it the sending can be undone for ten seconds.</param>
+public sealed record ArrangedView(string Entry, long Change, int Asked);
+
+internal static class ArrangeEndpoints
+{
+    private const int LongestRepeats = 300;
+
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
+        api.MapPost("/slots/chosen", ChosenAsync);
+        api.MapPost("/meetings", SendAsync);
+        api.MapPost("/repeat", RepeatAsync);
+        api.MapPost("/line", LineAsync).RequireRateLimiting(Limits.Search);
+    }
+
+    private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
+    {
+        var read = new ReadSlots(
+            reader.Person,
+            request.InNameOf,
+            request.Required,
+            request.Optional,
+            request.Minutes,
+            Reader.Date(request.From, "span"),
+            Reader.Date(request.To, "span"),
+            reader.Now
+        )
+        {
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+            Place = Times.Limited(request.Place, 300, "place"),
+            HasLink = request.Video,
+            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
+            ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
+        };
+        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static async Task<Ok<ChosenView>> ChosenAsync(Reader reader, ChosenRequest request, StartOptions options)
+    {
+        var time = Times.Timed(request.Start, request.Zone, request.Minutes);
+        var read = new ReadChosen(
+            reader.Person,
+            request.InNameOf,
+            request.Required,
+            request.Optional,
+            time.ToStretch(DateTimeZone.Utc),
+            request.Place,
+            request.Video,
+            reader.Now
+        )
+        {
+            Draft = request.Draft,
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+            MailLeaves = options.MailLeaves,
+            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
+            ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
+        };
+        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static async Task<Ok<LineReading>> LineAsync(Reader reader, LineRequest request)
+    {
+        var text = Times.Limited(request.Text, 500, "text") ?? "";
+        return TypedResults.Ok(await reader.ReadAsync(new ReadLine(reader.Person, text, reader.Now).Run));
+    }
+
+    private static async Task<Ok<RepeatView>> RepeatAsync(Reader reader, RepeatRequest request)
+    {
+        var read = new ReadRepeat(reader.Person, request.Words, Times.Entry(request.Time, check: false), request.People, reader.Now)
+        {
+            Parts = Parts(request.Parts),
+        };
+        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static RuleParts? Parts(RepeatPartsView? parts)
+    {
+        if (parts is null)
+            return null;
+        if (
+            parts.Every is < 1 or > RuleParts.MostEvery
+            || parts.Times is < 1 or > RuleParts.MostTimes
+            || parts.Unit == Frequency.Hourly
+            || !Enum.IsDefined(parts.Unit)
+            || !Enum.IsDefined(parts.On)
+            || parts.Weekdays.Any(d => d is < 1 or > 7)
+        )
+            throw new RefusedException(RefusalKind.BadInput, "parts", $"every {parts.Every}");
+        return new RuleParts(
+            parts.Every,
+            parts.Unit,
+            [.. parts.Weekdays.Select(d => (IsoDayOfWeek)d)],
+            parts.On,
+            parts.Until is null ? null : Reader.Date(parts.Until, "until"),
+            parts.Times
+        );
+    }
+
+    private static async Task<Ok<ArrangedView>> SendAsync(Reader reader, ArrangeRequest request, IConferenceLinks links, IRichTexts texts)
+    {
+        var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
+        var invited = request
+            .Required.Select(r => new Invited(r, AttendeeRole.Required))
+            .Concat(request.Optional.Select(o => new Invited(o, AttendeeRole.Optional)));
+        var time = Time(request);
+        if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now)
+            throw new RefusedException(RefusalKind.InThePast, "start");
+        var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
+        var given = Times.Limited(request.Link, 2_000, "link");
+        var conference =
+            given is null && request.Video ? links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video") : null;
+        var link = given is null ? conference?.Link : Conference.MustBeLink(given);
+        var made = await reader.ChangeAsync(
+            new ArrangeMeeting(
+                reader.Person,
+                owner,
+                Times.Limited(request.Title, 200, "title") ?? "",
+                [.. invited],
+                time,
+                Times.Limited(request.Place, 200, "place"),
+                link,
+                agenda?.Plain,
+                Times.Limited(request.Line, 2_000, "line"),
+                request.Private,
+                Times.Repeats(request.Repeats, time.Start.Date)
+            )
+            {
+                DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
+                StyledAgenda = agenda?.Html,
+                AnswersWanted = request.Answers,
+                Mark = new MarkWish(
+                    Times.Limited(request.Category, 40, "category"),
+                    MarksEndpoints.Reminder(request.Reminder)?.Wish,
+                    request.Rank
+                ),
+                Draft = request.Draft,
+                Saved = request.Saved,
+                HoldRequest = request.HoldRequest,
+                Send = request.Send,
+                Request = request.Request,
+                Admission = request.Admission,
+            }
+        );
+        return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
+    }
+
+    /// <summary>The time chosen in the writer's zone, as the meeting is to tell it.</summary>
+    private static TimedEntry Time(ArrangeRequest request)
+    {
+        var chosen = Times.Timed(request.Start, request.Zone, request.Minutes);
+        var toldIn = Times.Zone(request.ToldIn ?? request.Zone, "zone");
+        var told = toldIn == request.Zone ? chosen : TimedEntry.At(chosen.ToStretch(DateTimeZone.Utc), toldIn);
+        return request.EndZone is null || request.EndZone == toldIn ? told : told with { EndZone = Times.Zone(request.EndZone, "endZone") };
+    }
+}

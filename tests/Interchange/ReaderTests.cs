@@ -12,8 +12,7 @@ namespace Corlin.Interchange.Tests;
 
 /// <summary>
 /// What Corlin writes is read by three libraries that are not ours. The zones are called by names that nobody knows, so that each goes by
-/// the definition
-/// in the file and by nothing else.
+/// the definition in the file and by nothing else.
 /// </summary>
 public class ReaderTests
 {

@@ -2,8 +2,7 @@ namespace Corlin.Web.Tests;
 
 /// <summary>
 /// Every endpoint there is, found by reflection, asked about somebody's calendar by a colleague who sees its Outline and may do nothing
-/// there:
-/// it is refused or tells nothing. A new endpoint without a line fails.
+/// there: it is refused or tells nothing. A new endpoint without a line fails.
 /// </summary>
 public sealed class EndpointMatrixTests(DemoHost demo) : IClassFixture<DemoHost>
 {

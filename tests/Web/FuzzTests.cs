@@ -8,8 +8,7 @@ namespace Corlin.Web.Tests;
 
 /// <summary>
 /// Whatever stands in a body, no endpoint fails within: it is done, or refused with a status and words for people, and soon. Each part of
-/// each body is
-/// put wrong in turn.
+/// each body is put wrong in turn.
 /// </summary>
 public sealed class FuzzTests(DemoHost demo) : IClassFixture<DemoHost>
 {

@@ -4,8 +4,7 @@ namespace Corlin.Web.Tests;
 
 /// <summary>
 /// Whatever somebody is granted, by any number of grants, on all calendars or one, under any ceiling: no text that this does not tell
-/// leaves through
-/// any endpoint that reads, and what it does tell stands on the lane.
+/// leaves through any endpoint that reads, and what it does tell stands on the lane.
 /// </summary>
 public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
 {

@@ -35,8 +35,8 @@ public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms,
         var change = session.Begin(ChangeKind.AccessAsked, Actor, Actor, null);
         // Who asks anew asks for that alone.
         foreach (var before in waiting.Where(r => r.Owner == Owner))
-            session.Close(before);
-        session.Ask(new AccessRequest(0, Actor, Owner, Terms, Words, session.Now));
+            session.AccessStore.Close(before);
+        session.AccessStore.Ask(new AccessRequest(0, Actor, Owner, Terms, Words, session.Now));
         if (Offer is not null)
             session.Grant(Actor, Actor, null, Owner, owner.Inside, Offer, Words, AccessNewsKind.Granted);
         return change;
@@ -52,7 +52,7 @@ public sealed record AskNoMore(UserId Actor, long Request) : IChange<long>
         if (session.AccessRequest(Request) is not { } asked || asked.Asker != Actor)
             throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.AccessAskedNoMore, Actor, Actor, null);
-        session.Close(asked);
+        session.AccessStore.Close(asked);
         return change;
     }
 }
@@ -70,8 +70,8 @@ public sealed record RefuseAccess(UserId Actor, long Request, string? Line = nul
         // Who may pass on anything at all there may refuse.
         var by = session.MustPassOn(Actor, asked.Owner, new AccessTerms(Sight.Nothing, Acting.Look, Until: session.Now));
         var change = session.Begin(ChangeKind.AccessRefused, Actor, asked.Owner, by);
-        session.Close(asked);
-        session.Tell(new AccessNews(0, AccessNewsKind.Refused, asked.Asker, asked.Owner, asked.Terms, Line, session.Now));
+        session.AccessStore.Close(asked);
+        session.AccessStore.Tell(new AccessNews(0, AccessNewsKind.Refused, asked.Asker, asked.Owner, asked.Terms, Line, session.Now));
         return change;
     }
 }
@@ -79,7 +79,8 @@ public sealed record RefuseAccess(UserId Actor, long Request, string? Line = nul
 /// <summary>Puts away something that one was told of one's access.</summary>
 public sealed record PutAccessNewsAway(UserId Actor, long News) : IChange<bool>
 {
-    public bool Apply(IChangeSession session) => session.PutAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
+    public bool Apply(IChangeSession session) =>
+        session.AccessStore.PutAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
 }
 
 /// <param name="Cut">How many grants were for more.</param>
@@ -101,13 +102,13 @@ public sealed record SetCeiling(UserId Actor, bool Inside, Ceiling Ceiling) : IC
         var before = session.CeilingFor(Inside);
         var after = Inside ? Ceiling : Ceiling with { Acting = Acting.Look };
         var change = session.Begin(ChangeKind.CeilingSet, Actor, Actor, null);
-        session.Set(Inside, after);
+        session.AccessStore.SetCeiling(Inside, after);
         var cut = session
             .GrantsHeld(Inside, MostTold)
             .Where(g => !g.IsOverAt(session.Now) && Under(g.Terms, after) is var now && now != Under(g.Terms, before) && now != g.Terms)
             .ToList();
         foreach (var grant in cut)
-            session.Tell(
+            session.AccessStore.Tell(
                 new AccessNews(0, AccessNewsKind.Lowered, grant.Receiver!.Value, grant.Owner, Under(grant.Terms, after), null, session.Now)
                 {
                     By = Actor,

@@ -60,7 +60,7 @@ internal static class CoveredPrincipals
         var change = session.Begin(terms.Count > 0 ? ChangeKind.AccessChanged : ChangeKind.AccessWithdrawn, actor, owner.Id, by);
         foreach (var grant in given)
         {
-            session.End(grant);
+            session.AccessStore.End(grant);
             if (grant.Receiver is { } had && (terms.Count == 0 || had != to))
                 session.TellOfAccess(
                     new AccessNews(0, AccessNewsKind.Withdrawn, had, owner.Id, grant.Terms, null, session.Now)

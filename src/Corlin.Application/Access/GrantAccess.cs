@@ -14,8 +14,10 @@ namespace Corlin.Application.Access;
 /// <param name="Line">What is written with it.</param>
 /// <param name="Request">The request that is answered by it, or null.</param>
 /// <param name="Calendar">"main", or the public id of a further calendar; null for all of the owner's.</param>
-/// <remarks>Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates
-/// stands beside it.</remarks>
+/// <remarks>
+/// Of one receiver what stands without dates for the same calendar is replaced by what is granted without dates; what has dates stands
+/// beside it.
+/// </remarks>
 [Change(ChangeKind.AccessGranted, "granted", MayTakeBack.ByWhoPassesItOn)]
 public sealed record GrantAccess(
     UserId Actor,
@@ -55,7 +57,7 @@ public sealed record GrantAccess(
             foreach (var grant in replaced)
                 session.MustPassOn(Actor, Owner, grant.Terms, calendar);
             foreach (var grant in replaced)
-                session.End(grant);
+                session.AccessStore.End(grant);
             session.Grant(
                 Actor,
                 Owner,
@@ -78,7 +80,7 @@ public sealed record GrantAccess(
             return;
         if (session.AccessRequest(asked) is not { } request || request.Owner != Owner || !Receivers.Contains(request.Asker))
             throw new RefusedException(RefusalKind.NotFound);
-        session.Close(request);
+        session.AccessStore.Close(request);
     }
 
     private static bool IsWithoutDates(AccessTerms terms) => terms is { From: null, Until: null };
@@ -97,7 +99,7 @@ public sealed record ChangeAccess(UserId Actor, long Grant, AccessTerms Terms, s
             throw new RefusedException(RefusalKind.NotFound);
         session.MustGrant(Actor, stands.Owner, Terms, stands.Inside, stands.Calendar);
         var change = session.Begin(ChangeKind.AccessChanged, Actor, stands.Owner, by);
-        session.End(stands);
+        session.AccessStore.End(stands);
         session.Grant(Actor, stands.Owner, stands.Calendar, stands.Receiver, stands.Inside, Terms, Line, AccessNewsKind.Changed);
         return change;
     }
@@ -116,7 +118,7 @@ public sealed record SetDefaultAccess(UserId Actor, UserId Owner, bool Inside, S
         foreach (var stands in session.GrantsIn([Owner]).Where(g => g.Receiver is null && g.Inside == Inside))
         {
             session.MustPassOn(Actor, Owner, stands.Terms);
-            session.End(stands);
+            session.AccessStore.End(stands);
         }
 
         session.Grant(Actor, Owner, null, null, Inside, terms, null, AccessNewsKind.Changed);
@@ -137,7 +139,7 @@ public sealed record WithdrawAccess(UserId Actor, long Grant, string? Line = nul
         if (stands.Receiver is not { } receiver)
             throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.AccessWithdrawn, Actor, stands.Owner, by);
-        session.End(stands);
+        session.AccessStore.End(stands);
         if (receiver != Actor)
             session.TellOfAccess(
                 new AccessNews(0, AccessNewsKind.Withdrawn, receiver, stands.Owner, stands.Terms, Line, session.Now)
@@ -190,19 +192,19 @@ internal static class Grants
         AccessNewsKind kind
     )
     {
-        var given = session.Give(new Grant(0, owner, calendar, receiver, inside, terms));
+        var given = session.AccessStore.Give(new Grant(0, owner, calendar, receiver, inside, terms));
         if (receiver is not { } to)
             return;
         var on = session.NameOf(owner, calendar);
         session.TellOfAccess(new AccessNews(0, kind, to, owner, terms, line, session.Now) { By = actor, On = on });
         if (terms.Until is { } until)
-            session.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
+            session.AccessStore.Tell(new AccessNews(0, AccessNewsKind.Ended, to, owner, terms, null, until) { On = on, Grant = given.Id });
     }
 
     /// <summary>Tells who receives it on their Desk, and who is outside by mail too: they seldom have one.</summary>
     public static void TellOfAccess(this IChangeSession session, AccessNews news)
     {
-        session.Tell(news);
+        session.AccessStore.Tell(news);
         var people = session.Users([news.To, news.Owner, news.By]);
         var (to, owner, by) = (people[news.To], people[news.Owner], people[news.By]);
         IEnumerable<CalendarUser> receivers = to.Kind == UserKind.Group ? session.Users(session.EveryoneIn([to.Id])[to.Id]).Values : [to];
@@ -212,7 +214,7 @@ internal static class Grants
         {
             var lane = begun ? SharedLanes.Of(session, outside.Id, owner.Id, news.Terms.Until, session.Now) : null;
             var (subject, text) = English.AccessLetter(news, owner, by, outside, lane);
-            session.Send(
+            session.MailStore.Send(
                 new OutboxMessage(
                     null,
                     null,

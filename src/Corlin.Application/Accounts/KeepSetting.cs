@@ -32,7 +32,7 @@ public sealed record KeepSetting(UserId Actor, string Name, string Json) : IChan
             throw new RefusedException(RefusalKind.BadInput, "name", Name);
         if (Json.Length > MostCharacters || !Drafts.IsJson(Json))
             throw new RefusedException(RefusalKind.BadInput, "value", Name);
-        session.KeepSetting(Actor, Name, Json);
+        session.SettingStore.Save(Actor, Name, Json);
         return true;
     }
 }

@@ -9,8 +9,7 @@ namespace Corlin.Application.Accounts;
 
 /// <summary>
 /// What an administrator did with the way in of somebody inside. It is allowed and noted here, before it is done, and told to them and to
-/// whoever speaks
-/// for them: nobody gets into a calendar by an account without its owner hearing of it.
+/// whoever speaks for them: nobody gets into a calendar by an account without its owner hearing of it.
 /// </summary>
 [Change(ChangeKind.AccountInvited, "gave a way in", MayTakeBack.Never)]
 [Change(ChangeKind.AccountClosed, "closed the way in", MayTakeBack.Never)]
@@ -50,7 +49,7 @@ public sealed record SetAdministrator(UserId Actor, UserId Who, bool IsOne) : IC
             throw new RefusedException(RefusalKind.LastAdministrator);
         var kind = IsOne ? ChangeKind.AdministratorMade : ChangeKind.AdministratorEnded;
         var change = session.Begin(kind, Actor, Who, null);
-        session.SetAdministrator(Who, IsOne);
+        session.PeopleStore.SetAdministrator(Who, IsOne);
         WaysIn.Tell(session, Actor, Who, kind);
         return change;
     }
@@ -84,7 +83,7 @@ internal static class WaysIn
         var people = session.Users([actor, who]);
         foreach (var to in SpeakersOf.And(session, people[who]))
         {
-            session.Tell(
+            session.AccessStore.Tell(
                 new AccessNews(0, news, to.Id, who, new AccessTerms(Sight.Nothing, Acting.Look), null, session.Now) { By = actor }
             );
             var (subject, text) = English.WayInLetter(news, people[who], people[actor], to);

@@ -21,10 +21,10 @@ public sealed record AddPerson(CalendarUser User, bool Administrator = false) : 
             throw new RefusedException(RefusalKind.ZoneUnknown, "zone", User.Zone);
         if (!Mailbox.IsAddress(User.Address))
             throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
-        var added = session.Save(User with { PublicId = PublicIds.New() });
+        var added = session.PeopleStore.Add(User with { PublicId = PublicIds.New() });
         session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
         if (Administrator)
-            session.SetAdministrator(added.Id, true);
+            session.PeopleStore.SetAdministrator(added.Id, true);
         if (added.Inside)
             NewPeople.OpenCalendar(session, added);
         return added;
@@ -36,7 +36,7 @@ public sealed record AddMember(UserId Group, UserId Member) : IChange<bool>
 {
     public bool Apply(IChangeSession session)
     {
-        session.Join(Group, Member);
+        session.PeopleStore.Join(Group, Member);
         return true;
     }
 }
@@ -48,7 +48,7 @@ public sealed record AddPlace(Place Place) : IChange<bool>
     {
         if (!Zones.Exists(Place.Zone))
             throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
-        session.Save(Place);
+        session.PlaceStore.Save(Place);
         return true;
     }
 }
@@ -58,7 +58,7 @@ public sealed record SetWay(string From, string To, Duration Takes) : IChange<bo
 {
     public bool Apply(IChangeSession session)
     {
-        session.SaveWay(From, To, Takes);
+        session.PlaceStore.SaveWay(From, To, Takes);
         return true;
     }
 }

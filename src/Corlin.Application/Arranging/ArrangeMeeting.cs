@@ -96,11 +96,11 @@ public sealed record ArrangeMeeting(
         if (HoldRequest is not null)
             Holds.Release(session, Actor, InNameOf, HoldRequest);
         var sent = Send ? Scheduling.Send(written) : new Transition(written with { Version = written.Version + 1 }, []);
-        var stored = session.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry);
+        var stored = session.EntryStore.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry);
         if (draft is not null)
         {
             Lay(session, draft, stored);
-            session.Keep(draft with { SentBy = change, At = session.Now });
+            session.DraftStore.Save(draft with { SentBy = change, At = session.Now });
         }
 
         if (Send)
@@ -113,7 +113,7 @@ public sealed record ArrangeMeeting(
     private static int PeopleAsked(Entry meeting) => meeting.Participations.Count(p => p.Role != AttendeeRole.Resource);
 
     private static ArrangedMeeting Became(IChangeSession session, long change) =>
-        session.EntriesOf(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
+        session.EntryStore.TouchedBy(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
             ? new ArrangedMeeting(meeting.PublicId, change, PeopleAsked(meeting))
             : throw new RefusedException(RefusalKind.AlreadySent);
 
@@ -131,7 +131,7 @@ public sealed record ArrangeMeeting(
         var wanted = session.PapersOfDraft(draft.PublicId);
         var there = session.Papers([meeting.Id]);
         foreach (var paper in there.Where(t => !wanted.Any(w => Same(w, t))))
-            session.Remove(paper, meeting);
+            session.PaperStore.Remove(paper, meeting);
         session.LayWith(meeting, wanted.Where(w => !there.Any(t => Same(w, t))));
     }
 

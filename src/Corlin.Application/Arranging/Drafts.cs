@@ -24,9 +24,9 @@ public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Jso
             if (session.DraftsOf(Actor).Count >= KeptDraft.MostOfOne)
                 throw new RefusedException(RefusalKind.TooMany, "draft", $"{most} drafts");
             var begun = new KeptDraft(PublicIds.New(), Actor, Json, 1, session.Now, null);
-            session.Keep(begun);
+            session.DraftStore.Save(begun);
             foreach (var paper in Papers(session))
-                session.Lay(begun, paper with { PublicId = PublicIds.New() });
+                session.DraftStore.Lay(begun, paper with { PublicId = PublicIds.New() });
             return begun;
         }
 
@@ -34,7 +34,7 @@ public sealed record KeepDraft(UserId Actor, string? Id, int Version, string Jso
         if (stands.SentBy is not null || stands.Version != Version)
             throw new RefusedException(RefusalKind.ChangedSince, "draft");
         var next = stands with { Json = Json, Version = Version + 1, At = session.Now };
-        session.Keep(next);
+        session.DraftStore.Save(next);
         return next;
     }
 
@@ -53,7 +53,7 @@ public sealed record DropDraft(UserId Actor, string Id) : IChange<bool>
 {
     public bool Apply(IChangeSession session)
     {
-        session.Drop(session.MustFindDraft(Actor, Id));
+        session.DraftStore.Drop(session.MustFindDraft(Actor, Id));
         return true;
     }
 }
@@ -65,7 +65,7 @@ public sealed record LayPaper(UserId Actor, string Draft, NewPaper Paper) : ICha
     {
         var draft = session.MustFindDraft(Actor, Draft);
         Papers.MustHaveRoom(session.PapersOfDraft(draft.PublicId));
-        session.Lay(draft, Paper.With(default, Actor, session.Now));
+        session.DraftStore.Lay(draft, Paper.With(default, Actor, session.Now));
         return true;
     }
 }
@@ -79,9 +79,9 @@ public sealed record ChangeDraftPaper(UserId Actor, string Draft, string Paper, 
         var draft = session.MustFindDraft(Actor, Draft);
         var paper = session.PapersOfDraft(draft.PublicId).FirstOrDefault(p => p.PublicId == Paper)
             ?? throw new RefusedException(RefusalKind.NotFound);
-        session.TakeAway(draft, paper);
+        session.DraftStore.TakeAway(draft, paper);
         if (GoesOut is { } goesOut)
-            session.Lay(draft, paper with { GoesOut = goesOut });
+            session.DraftStore.Lay(draft, paper with { GoesOut = goesOut });
         return true;
     }
 }

@@ -48,7 +48,7 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
         UserId[] lanes = [InNameOf, .. Others(session)];
         foreach (var (lane, time) in lanes.SelectMany(lane => Times.Select(time => (lane, time))))
         {
-            session.Save(
+            session.EntryStore.Save(
                 session.New(EntryKind.Hold, lane, Actor, Title, time) with
                 {
                     Takes = TimeTaken.Hold,
@@ -112,6 +112,6 @@ internal static class Holds
         if (first.Owner != lane)
             throw new RefusedException(RefusalKind.NotFound, "holdRequest");
         foreach (var hold in holds)
-            session.Save(Scheduling.Cancel(hold).Entry);
+            session.EntryStore.Save(Scheduling.Cancel(hold).Entry);
     }
 }

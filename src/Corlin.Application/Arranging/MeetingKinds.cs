@@ -24,7 +24,7 @@ public sealed record KeepKind(UserId Actor, UserId InNameOf, string? Id, string 
         if (Id is null && list.Count >= MeetingKind.MostOfOne)
             throw new RefusedException(RefusalKind.TooMany, "name", $"{list.Count} kinds");
         var kind = new MeetingKind(Id ?? PublicIds.New(), InNameOf, name, Json);
-        session.Keep(kind);
+        session.MeetingKindStore.Save(kind);
         return kind.PublicId;
     }
 }
@@ -35,7 +35,9 @@ public sealed record DropKind(UserId Actor, UserId InNameOf, string Id) : IChang
     public bool Apply(IChangeSession session)
     {
         session.MustSpeakFor(Actor, InNameOf);
-        session.Drop(session.KindsOf([InNameOf]).FirstOrDefault(k => k.PublicId == Id) ?? throw new RefusedException(RefusalKind.NotFound));
+        session.MeetingKindStore.Drop(
+            session.KindsOf([InNameOf]).FirstOrDefault(k => k.PublicId == Id) ?? throw new RefusedException(RefusalKind.NotFound)
+        );
         return true;
     }
 }
@@ -48,7 +50,7 @@ public sealed record KeepStanding(UserId Actor, UserId InNameOf, string? Link, s
     public bool Apply(IChangeSession session)
     {
         session.MustSpeakFor(Actor, InNameOf);
-        session.KeepStanding(InNameOf, Link is null ? null : new Standing(InNameOf, Conference.MustBeLink(Link), DialIn));
+        session.MeetingKindStore.SaveStanding(InNameOf, Link is null ? null : new Standing(InNameOf, Conference.MustBeLink(Link), DialIn));
         return true;
     }
 }

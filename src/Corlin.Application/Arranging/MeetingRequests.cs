@@ -69,7 +69,7 @@ public sealed record KeepRequest(UserId Actor, UserId InNameOf, string? Id, int 
             {
                 Version = 0,
             };
-        session.Keep(
+        session.RequestStore.Save(
             blank with
             {
                 Principal = InNameOf,
@@ -103,7 +103,7 @@ public sealed record SettleRequest(UserId Actor, string Id, RequestState State, 
             Holds.Release(session, Actor, request.Principal, held);
         if (!string.IsNullOrWhiteSpace(Letter))
             Write(session, request, Letter.Trim());
-        session.Keep(request with { State = State, Entry = null, HoldRequest = null, Version = request.Version + 1 });
+        session.RequestStore.Save(request with { State = State, Entry = null, HoldRequest = null, Version = request.Version + 1 });
         return change;
     }
 
@@ -115,7 +115,7 @@ public sealed record SettleRequest(UserId Actor, string Id, RequestState State, 
             request.Person is { } person && people.TryGetValue(person, out var found) && found.Address.Length > 0 ? Telling.Box(found)
             : Mailbox.IsAddress(request.Caller.ToLowerInvariant()) ? new Mailbox(request.Caller, request.Caller.ToLowerInvariant())
             : throw new RefusedException(RefusalKind.AddressIsNone, "letter", request.Caller);
-        session.Send(
+        session.MailStore.Send(
             new OutboxMessage(null, null, new Letter(Telling.Box(people[Actor]), to, "Your request", text, session.Now)),
             new MailAbout(request.Principal, null, request.Private)
         );

@@ -59,7 +59,7 @@ public sealed record AddAppointment(
             RingBack = RingBack,
             Marks = new MarkWish(Category, null, null).On(session, InNameOf),
         };
-        session.Save(added);
+        session.EntryStore.Save(added);
         session.Became(Actor, Request, RequestState.Arranged, added.PublicId);
         return new AddedAppointment(added.PublicId, change);
     }

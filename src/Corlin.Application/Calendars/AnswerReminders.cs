@@ -38,7 +38,7 @@ public sealed record AnswerReminders(UserId Actor, ReminderAct Act, IReadOnlyLis
                 continue;
             var stands = session.ReminderMarks(Actor, [entry.Id]).GetValueOrDefault((entry.Id, one.RecurrenceId));
             var mark = stands?.OccursAt == one.Start ? stands : new ReminderMark(one.Start);
-            session.Save(
+            session.ReminderStore.Save(
                 Actor,
                 entry.Id,
                 one.RecurrenceId,

@@ -104,7 +104,7 @@ internal static class Attendees
         }
 
         var found = new Dictionary<string, CalendarUser>(session.UsersByAddress([.. named.Keys], by.Principal), StringComparer.Ordinal);
-        var added = session.Save([
+        var added = session.PeopleStore.AddAll([
             .. named
                 .Where(n => !found.ContainsKey(n.Key))
                 .Select(n => new CalendarUser(

@@ -56,7 +56,7 @@ public sealed record ChangeEntry(
         var (last, told) = (entry, 0);
         foreach (var transition in Edits.Apply(entry, RecurrenceId, Reach, becomes, new NewIds(id, PublicIds.Uid(id)), zone))
         {
-            last = session.Save(Rooms.Answer(session, Grouped(session, transition.Entry)));
+            last = session.EntryStore.Save(Rooms.Answer(session, Grouped(session, transition.Entry)));
             session.Tell(transition with { Entry = last }, Actor, before: entry);
             var rooms = transition.Entry.Participations.Where(p => p.Role == AttendeeRole.Resource).Select(p => p.Who).ToHashSet();
             told = transition.Effects.Count(e => !rooms.Contains(e.To));
@@ -135,7 +135,7 @@ public sealed record RestoreMeeting(UserId Actor, string Meeting) : IChange<long
             ? new Transition(meeting with { Status = MeetingStatus.Draft, Version = meeting.Version + 1 }, [])
             : Scheduling.Restore(meeting);
         var change = session.Begin(ChangeKind.MeetingRestored, Actor, meeting.Owner, rights.Grant);
-        var stands = session.Save(unsent ? restored.Entry : Rooms.Answer(session, restored.Entry));
+        var stands = session.EntryStore.Save(unsent ? restored.Entry : Rooms.Answer(session, restored.Entry));
         session.Tell(restored with { Entry = stands }, Actor);
         return change;
     }
@@ -159,7 +159,7 @@ public sealed record CancelEntry(UserId Actor, string Entry, LocalDateTime? Recu
             rights.Grant
         );
         var cancelled = Edits.Cancel(entry, RecurrenceId, Reach, zone);
-        session.Tell(cancelled with { Entry = session.Save(cancelled.Entry) }, Actor, note);
+        session.Tell(cancelled with { Entry = session.EntryStore.Save(cancelled.Entry) }, Actor, note);
         return change;
     }
 }

@@ -23,7 +23,7 @@ public sealed record AddCalendar(UserId Actor, UserId InNameOf, string Name, boo
             throw new RefusedException(RefusalKind.TooMany, null, MostOfOne.ToString(CultureInfo.InvariantCulture));
         var name = CalendarNames.Checked(others, Name);
         var change = session.Begin(ChangeKind.CalendarAdded, Actor, InNameOf, rights.Grant);
-        var kept = session.Keep(new FurtherCalendar(default, "", InNameOf, name, Counts));
+        var kept = session.CalendarStore.Save(new FurtherCalendar(default, "", InNameOf, name, Counts));
         return new AddedCalendar(kept.PublicId, change);
     }
 }
@@ -42,7 +42,7 @@ public sealed record ChangeCalendar(UserId Actor, UserId InNameOf, string Calend
         var stands = session.MustKeepCalendar(InNameOf, Calendar);
         var name = CalendarNames.Checked(session.FurtherOf([InNameOf]).Where(f => f != stands), Name);
         var change = session.Begin(ChangeKind.CalendarChanged, Actor, InNameOf, rights.Grant);
-        session.Keep(stands with { Name = name, Counts = Counts });
+        session.CalendarStore.Save(stands with { Name = name, Counts = Counts });
         return change;
     }
 }
@@ -57,7 +57,7 @@ public sealed record RemoveCalendar(UserId Actor, UserId InNameOf, string Calend
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var stands = session.MustKeepCalendar(InNameOf, Calendar);
         var change = session.Begin(ChangeKind.CalendarRemoved, Actor, InNameOf, rights.Grant);
-        session.KeepNoMore(stands);
+        session.CalendarStore.Remove(stands);
         return change;
     }
 }
@@ -78,7 +78,7 @@ public sealed record PutOnCalendar(UserId Actor, string Entry, string? Calendar)
         if (session.ByUid(calendar, [entry.Uid]).Count > 0)
             throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.PutOnCalendar, Actor, entry.Owner, rights.Grant);
-        session.Save(entry with { Home = calendar, Version = entry.Version + 1 });
+        session.EntryStore.Save(entry with { Home = calendar, Version = entry.Version + 1 });
         return change;
     }
 }

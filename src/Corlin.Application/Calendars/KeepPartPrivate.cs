@@ -20,7 +20,7 @@ public sealed record KeepPartPrivate(UserId Actor, UserId InNameOf, string Entry
         if (own.Count == 0 || (isPrivate && !rights.MaySpeakForPrivate))
             throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.PartMadePrivate, Actor, InNameOf, rights.Grant);
-        session.Save(
+        session.EntryStore.Save(
             meeting with
             {
                 Participations = [.. meeting.Participations.Select(p => p.Who == InNameOf ? p with { OwnPrivate = Private } : p)],

@@ -45,7 +45,12 @@ public sealed record MarkEntries(
                 mark = mark with { Reminder = Reminder.Wish };
             if (Rank is not null)
                 mark = mark with { Rank = Rank.Wish };
-            session.Save(entry with { Marks = [.. entry.Marks.Where(m => m.Lane != Lane), .. mark.IsEmpty ? [] : new[] { mark }] });
+            session.EntryStore.Save(
+                entry with
+                {
+                    Marks = [.. entry.Marks.Where(m => m.Lane != Lane), .. mark.IsEmpty ? [] : new[] { mark }],
+                }
+            );
         }
 
         return change;
@@ -91,7 +96,7 @@ public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, st
         var change = session.Begin(ChangeKind.CategoryChanged, Actor, Lane, rights.Grant);
         if (Remove)
         {
-            session.Remove(stands);
+            session.CategoryStore.Remove(stands);
             return change;
         }
 
@@ -103,7 +108,7 @@ public sealed record ChangeCategory(UserId Actor, UserId Lane, CategoryId Id, st
         var colour = Colour ?? stands.Colour;
         if (colour is < 0 or >= Category.Colours)
             throw new RefusedException(RefusalKind.BadInput, "colour", null);
-        session.Save(stands with { Name = name, Colour = colour });
+        session.CategoryStore.Save(stands with { Name = name, Colour = colour });
         return change;
     }
 }

@@ -47,6 +47,6 @@ public sealed record MarkWish(string? Category, ReminderWish? Reminder, Rank? Ra
             throw new RefusedException(RefusalKind.BadInput, "category", name);
         var list = session.Categories([lane]);
         var known = list.FirstOrDefault(c => Plain.Of(c.Name) == Plain.Of(name));
-        return known?.Id ?? session.Save(new Category(default, lane, name, Core.Calendars.Category.NextColour(list))).Id;
+        return known?.Id ?? session.CategoryStore.Save(new Category(default, lane, name, Core.Calendars.Category.NextColour(list))).Id;
     }
 }

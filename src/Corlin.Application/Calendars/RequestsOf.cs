@@ -33,6 +33,6 @@ internal static class RequestsOf
             return;
         var (request, _) = session.MustFindRequest(actor, id);
         if (request.Waits)
-            session.Keep(request with { State = state, Entry = entry, HoldRequest = holds, Version = request.Version + 1 });
+            session.RequestStore.Save(request with { State = state, Entry = entry, HoldRequest = holds, Version = request.Version + 1 });
     }
 }

@@ -18,7 +18,7 @@ internal static class SingleOccurrences
         session.TiesGoOff(series, id, alone);
         foreach (var notes in session.NotesOf([series.Id], MostNotes))
             if (notes.RecurrenceId == id)
-                session.Keep(notes with { Entry = alone.Id, RecurrenceId = null }, told: true);
+                session.NotesStore.Save(notes with { Entry = alone.Id, RecurrenceId = null }, told: true);
     }
 
     /// <param name="id">At which the series was edited; null for one that takes place once.</param>
@@ -50,6 +50,6 @@ internal static class SingleOccurrences
     {
         foreach (var notes in session.NotesOf([before.Id], MostNotes))
             if (notes.RecurrenceId is { } one && (cut is null || one >= cut))
-                session.Keep(notes with { Entry = after.Id, RecurrenceId = one + by }, told: true);
+                session.NotesStore.Save(notes with { Entry = after.Id, RecurrenceId = one + by }, told: true);
     }
 }

@@ -68,7 +68,7 @@ public sealed record TieEntry(
         var stands = Ties.Follow(added, to, zone, session.Now) ?? throw new RefusedException(RefusalKind.RuleDoesNotMove, "gapMinutes");
         if (stands.Status == MeetingStatus.Cancelled)
             throw new RefusedException(RefusalKind.NotFound, "occurrence");
-        session.Save(stands);
+        session.EntryStore.Save(stands);
         return new AddedAppointment(stands.PublicId, change);
     }
 }
@@ -84,7 +84,7 @@ public static class TiedEntries
     /// </summary>
     public static void Follow(IChangeSession session)
     {
-        var stored = session.Stored.ToDictionary(e => e.Id);
+        var stored = session.EntryStore.Stored.ToDictionary(e => e.Id);
         var byHand = stored.Values.Where(e => e.Tie is { } tie && !stored.ContainsKey(tie.To)).ToList();
         foreach (var some in stored.Keys.Chunk(500))
         foreach (var tied in session.TiedTo(some, MostFollowing))
@@ -101,7 +101,7 @@ public static class TiedEntries
         foreach (var tied in session.TiedTo([before.Id], MostFollowing))
         {
             if (tied.Tie is { RecurrenceId: { } one } tie && (cut is null || one >= cut))
-                session.Save(
+                session.EntryStore.Save(
                     tied with
                     {
                         Tie = tie with { To = after.Id, RecurrenceId = one + by },
@@ -118,7 +118,7 @@ public static class TiedEntries
     internal static void TiesGoOff(this IChangeSession session, Entry series, LocalDateTime id, Entry alone)
     {
         foreach (var tied in session.TiedTo([series.Id], MostFollowing).Where(t => t.Tie!.RecurrenceId == id))
-            session.Save(
+            session.EntryStore.Save(
                 tied with
                 {
                     Tie = tied.Tie! with { To = alone.Id, RecurrenceId = null },
@@ -143,13 +143,13 @@ public static class TiedEntries
             Version = 0,
         };
         if (session.Following(copy, after) is { Status: MeetingStatus.Sent } stands)
-            session.Save(stands);
+            session.EntryStore.Save(stands);
     }
 
     private static void Bring(this IChangeSession session, Entry tied, Entry to)
     {
         if (session.Following(tied, to) is { } next)
-            session.Save(next with { Version = tied.Version + 1 });
+            session.EntryStore.Save(next with { Version = tied.Version + 1 });
     }
 
     private static void TieAsItStands(this IChangeSession session, Entry tied)
@@ -162,7 +162,7 @@ public static class TiedEntries
                 ? null
                 : Ties.AsItStands(tied, to, session.Users([tied.Owner])[tied.Owner].HomeZone);
         if (next != tied.Tie)
-            session.Save(tied with { Tie = next });
+            session.EntryStore.Save(tied with { Tie = next });
     }
 
     private static Entry? Following(this IChangeSession session, Entry tied, Entry to) =>

@@ -57,7 +57,7 @@ public sealed record Convene(UserId Actor, UserId InNameOf, string Title, Immuta
                 Participations = [.. asked],
             }
         );
-        var stored = session.Save(sent.Entry);
+        var stored = session.EntryStore.Save(sent.Entry);
         session.CallAll(Actor, stored, sent);
         return new ArrangedMeeting(stored.PublicId, change, stored.Participations.Length);
     }
@@ -79,7 +79,7 @@ public sealed record CallIn(UserId Actor, string Meeting, string Who) : IChange<
         var change = session.Begin(ChangeKind.CalledIn, Actor, meeting.Owner, rights.Grant);
         var asked = meeting.Participations.Any(p => p.Who == who.Id)
             ? meeting
-            : session.Save(
+            : session.EntryStore.Save(
                 meeting with
                 {
                     Participations = meeting.Participations.Add(new Participation(who.Id, AttendeeRole.Required)),
@@ -106,8 +106,8 @@ public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IC
             throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.CallWithdrawn, Actor, meeting.Owner, rights.Grant);
         foreach (var call in session.CallsOf(meeting.Id, 50).Where(c => c.Who == who.Id && c.State == CallState.Rings))
-            session.Keep(call with { State = CallState.Withdrawn });
-        var without = session.Save(
+            session.ConferenceStore.SaveCall(call with { State = CallState.Withdrawn });
+        var without = session.EntryStore.Save(
             meeting with
             {
                 Participations = [.. meeting.Participations.Where(p => p.Who != who.Id)],
@@ -115,7 +115,7 @@ public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IC
             }
         );
         // Who was told nothing yet learns nothing; whose mail has left is told that it does not hold.
-        if (!who.Inside && !session.WithdrawUnsent(meeting.Id, who.Address))
+        if (!who.Inside && !session.MailStore.WithdrawUnsent(meeting.Id, who.Address))
             session.Tell(new Transition(without, [new Effect(EffectKind.Removed, who.Id, who.Id)]), Actor);
         return change;
     }
@@ -128,7 +128,7 @@ public sealed record PutOffCall(UserId Actor, string Call) : IChange<bool>
     {
         var call = session.Call(Call) is { } found && found.Who == Actor ? found : throw new RefusedException(RefusalKind.NotFound);
         if (call.State == CallState.Rings)
-            session.Keep(call with { State = CallState.PutOff });
+            session.ConferenceStore.SaveCall(call with { State = CallState.PutOff });
         return true;
     }
 }
@@ -140,7 +140,9 @@ internal static class Calling
     {
         var people = session.Users(asked.Effects.Select(e => e.To));
         foreach (var effect in asked.Effects.Where(e => people[e.To].Inside && e.To != actor && people[e.To].Kind == UserKind.Person))
-            session.Keep(new Call(PublicIds.New(), meeting.Id, effect.To, actor, meeting.Owner, CallState.Rings, session.Now));
+            session.ConferenceStore.SaveCall(
+                new Call(PublicIds.New(), meeting.Id, effect.To, actor, meeting.Owner, CallState.Rings, session.Now)
+            );
         session.Tell(new Transition(meeting, [.. asked.Effects.Where(e => !people[e.To].Inside)]), actor);
     }
 }

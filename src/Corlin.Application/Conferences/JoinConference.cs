@@ -55,9 +55,9 @@ public sealed record JoinConference(string Key, UserId? Who, string? Name) : ICh
             JoinedAt = atOnce ? session.Now : null,
             SeenAt = session.Now,
         };
-        session.Keep(coming, at.Entry);
+        session.ConferenceStore.SavePresence(coming, at.Entry);
         foreach (var call in session.CallsOf(at.Entry.Id, 50).Where(c => c.Who == Who && c.State == CallState.Rings))
-            session.Keep(call with { State = CallState.Joined });
+            session.ConferenceStore.SaveCall(call with { State = CallState.Joined });
         return new Joined(coming.PublicId, secret);
     }
 }
@@ -74,7 +74,7 @@ public sealed record AdmitToConference(UserId Actor, string Key, string Presence
             throw new RefusedException(RefusalKind.NotFound);
         var knocks = come.FirstOrDefault(p => p.PublicId == Presence && p.State == PresenceState.Knocks)
             ?? throw new RefusedException(RefusalKind.ChangedSince);
-        session.Keep(
+        session.ConferenceStore.SavePresence(
             Admits
                 ? knocks with
                 {
@@ -101,7 +101,7 @@ public sealed record LeaveConference(string Key, Comer Comer) : IChange<bool>
         var come = session.Come(at);
         var own = come.Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks).ToList();
         foreach (var there in own)
-            session.Keep(there with { State = PresenceState.Left, LeftAt = session.Now }, at.Entry);
+            session.ConferenceStore.SavePresence(there with { State = PresenceState.Left, LeftAt = session.Now }, at.Entry);
         // Who was not in ends nothing by leaving.
         if (
             own.Exists(p => p.State == PresenceState.In)
@@ -120,7 +120,7 @@ public sealed record LeaveConference(string Key, Comer Comer) : IChange<bool>
         var start = timed.ToStretch(DateTimeZone.Utc).Start;
         var lasted = Duration.FromMinutes(Math.Max(1, Math.Ceiling((session.Now - start).TotalMinutes)));
         session.Begin(ChangeKind.EntryChanged, entry.MadeBy, entry.Owner, null);
-        session.Save(entry with { Time = timed with { Length = lasted }, Version = entry.Version + 1 });
+        session.EntryStore.Save(entry with { Time = timed with { Length = lasted }, Version = entry.Version + 1 });
     }
 }
 
@@ -131,7 +131,7 @@ public sealed record SeenInConference(string Key, Comer Comer) : IChange<bool>
     {
         var at = session.MustFindConference(Key);
         foreach (var own in session.Come(at).Where(p => ConferenceAt.Is(p, Comer) && p.State is PresenceState.In or PresenceState.Knocks))
-            session.Keep(own with { SeenAt = session.Now }, at.Entry);
+            session.ConferenceStore.SavePresence(own with { SeenAt = session.Now }, at.Entry);
         return true;
     }
 }

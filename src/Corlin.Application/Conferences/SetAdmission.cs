@@ -11,7 +11,7 @@ public sealed record SetAdmission(UserId Actor, string Entry, Admission Admissio
     {
         var (entry, rights) = session.MustChange(Actor, Entry);
         var change = session.Begin(ChangeKind.EntryChanged, Actor, entry.Owner, rights.Grant);
-        session.Save(entry with { Admission = Admission, Version = entry.Version + 1 });
+        session.EntryStore.Save(entry with { Admission = Admission, Version = entry.Version + 1 });
         return change;
     }
 }

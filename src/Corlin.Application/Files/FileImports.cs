@@ -8,8 +8,7 @@ namespace Corlin.Application.Files;
 
 /// <summary>
 /// Takes calendar files in. One that is large is written in pieces, so that nobody waits for it; nobody sees any of it until the last piece
-/// is there,
-/// and it is undone as one. Where something goes wrong in between, what was written is taken out again.
+/// is there, and it is undone as one. Where something goes wrong in between, what was written is taken out again.
 /// </summary>
 public sealed class FileImports(IWriteGate gate, IReadStore reads)
 {
@@ -72,8 +71,7 @@ public sealed class FileImports(IWriteGate gate, IReadStore reads)
 
     /// <summary>
     /// What stood here becomes what the file says, a piece at a time: thousands at once would hold everybody up. From the first piece on
-    /// the file is
-    /// taken in, so that whoever brought it does not stop it any more.
+    /// the file is taken in, so that whoever brought it does not stop it any more.
     /// </summary>
     private async Task<Imported> ChangeAsync(ImportEntries file, Unseen unseen, Imported done, IEnumerable<Entry[]> pieces)
     {

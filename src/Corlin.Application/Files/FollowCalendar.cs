@@ -61,7 +61,9 @@ public sealed record FollowCalendar(UserId Actor, UserId InNameOf, Following Wha
         if (others.Any(o => o.Name == what.Name))
             throw new RefusedException(RefusalKind.NameTaken, "name", what.Name);
         var change = session.Begin(ChangeKind.CalendarFollowed, Actor, InNameOf, rights.Grant);
-        session.Follow(new Followed(0, default, InNameOf, what.Name, what.Address, what.Most, what.Every) { DueAt = session.Now });
+        session.FollowedStore.Follow(
+            new Followed(0, default, InNameOf, what.Name, what.Address, what.Most, what.Every) { DueAt = session.Now }
+        );
         return change;
     }
 }
@@ -80,7 +82,7 @@ public sealed record ChangeFollowing(UserId Actor, UserId InNameOf, long Id, Fol
         var change = session.Begin(ChangeKind.FollowingChanged, Actor, InNameOf, rights.Grant);
         var next = stands with { Name = what.Name, Address = what.Address, Most = what.Most, Every = what.Every };
         // At another address nothing of what is known of the old one holds.
-        session.Follow(
+        session.FollowedStore.Follow(
             what.Address == stands.Address
                 ? next
                 : next with
@@ -105,7 +107,7 @@ public sealed record EndFollowing(UserId Actor, UserId InNameOf, long Id) : ICha
         var rights = session.MustChangeLane(Actor, InNameOf);
         var stands = session.MustBeFollowed(InNameOf, Id);
         var change = session.Begin(ChangeKind.FollowingEnded, Actor, InNameOf, rights.Grant);
-        session.EndFollowing(stands);
+        session.FollowedStore.End(stands);
         return change;
     }
 }
@@ -116,7 +118,7 @@ public sealed record FetchNow(UserId Actor, UserId InNameOf, long Id) : IChange<
     public bool Apply(IChangeSession session)
     {
         session.MustChangeLane(Actor, InNameOf);
-        session.Noted(session.MustBeFollowed(InNameOf, Id) with { DueAt = session.Now });
+        session.FollowedStore.Noted(session.MustBeFollowed(InNameOf, Id) with { DueAt = session.Now });
         return true;
     }
 }
@@ -133,7 +135,7 @@ internal sealed record TakeOver(Followed Read, IReadOnlyList<Entry>? Entries, st
             return false;
         if (Entries is not null)
             Mirror(session, followed, Entries);
-        session.Noted(Failure is { } why ? followed.Failed(why, session.Now) : followed.Read(Tag, session.Now));
+        session.FollowedStore.Noted(Failure is { } why ? followed.Failed(why, session.Now) : followed.Read(Tag, session.Now));
         return true;
     }
 
@@ -154,7 +156,7 @@ internal sealed record TakeOver(Followed Read, IReadOnlyList<Entry>? Entries, st
         }
 
         var there = entries.Select(e => e.Uid).ToHashSet(StringComparer.Ordinal);
-        session.Mirror(followed, next, [.. stand.Values.Where(s => !there.Contains(s.Uid)).Select(s => s.Id)]);
+        session.FollowedStore.Mirror(followed, next, [.. stand.Values.Where(s => !there.Contains(s.Uid)).Select(s => s.Id)]);
     }
 }
 

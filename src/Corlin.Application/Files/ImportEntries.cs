@@ -13,8 +13,7 @@ namespace Corlin.Application.Files;
 /// <param name="Entries">Appointments as the interchange read them, one a UID; they are asked for once, as they are needed.</param>
 /// <remarks>
 /// An appointment is known by its calendar and UID: the same file again changes nothing, and the same file in another calendar does not
-/// meet it.
-/// What is a meeting here keeps what was agreed: it is left as it is.
+/// meet it. What is a meeting here keeps what was agreed: it is left as it is.
 /// </remarks>
 /// <param name="CategoryOf">The category that the file gives an entry; new ones become one of the calendar's list, as long as that stays
 /// short.</param>
@@ -51,7 +50,9 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
             if (next.Count == 0)
                 continue;
             change ??= session.Begin(ChangeKind.Imported, Actor, InNameOf, rights.Grant);
-            session.SaveAll([.. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(e, list, session.Save) } : e)]);
+            session.EntryStore.SaveAll([
+                .. next.Select(e => e.Id.Value == 0 ? e with { Marks = Marks(e, list, session.CategoryStore.Save) } : e),
+            ]);
         }
 
         return sum with
@@ -110,8 +111,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
 
     /// <summary>
     /// Under which UID each entry of a file stands here, and what stands there. What the actor may not know of is neither changed nor told
-    /// from what
-    /// is not there: their own stands beside it, under a UID that is the same each time they bring the file.
+    /// from what is not there: their own stands beside it, under a UID that is the same each time they bring the file.
     /// </summary>
     private Dictionary<string, (string Uid, Entry? Stands)> Known(
         IChangeSession session,

@@ -22,7 +22,7 @@ internal sealed record BeginFile(UserId Actor, UserId InNameOf) : IChange<Unseen
     public Unseen Apply(IChangeSession session)
     {
         session.MustAdd(Actor, InNameOf);
-        return session.BeginUnseen(session.CalendarOf(InNameOf));
+        return session.UnseenStore.Begin(session.CalendarOf(InNameOf));
     }
 }
 
@@ -36,13 +36,13 @@ internal sealed record TakePiece(ImportEntries File, Unseen Unseen, Entry[] Piec
         var made = Made;
         Category Make(Category category)
         {
-            made = made.Add(session.SaveUnseen(category));
+            made = made.Add(session.UnseenStore.SaveCategory(category));
             return made[^1];
         }
 
         List<Category> list = [.. session.Categories([File.InNameOf]), .. Made];
         var added = next.Where(e => e.Id.Value == 0).Select(e => e with { Marks = File.Marks(e, list, Make) }).ToList();
-        session.SaveUnseen(Unseen, added);
+        session.UnseenStore.Save(Unseen, added);
         return new TakenIn(done, [.. next.Where(e => e.Id.Value != 0)], made);
     }
 }
@@ -53,9 +53,9 @@ internal sealed record EndFile(ImportEntries File, Unseen Unseen, TakenIn Taken,
     public Imported Apply(IChangeSession session)
     {
         var rights = session.MustAdd(File.Actor, File.InNameOf);
-        session.Show(Unseen, ChangeKind.Imported, File.Actor, File.InNameOf, rights.Grant);
+        session.UnseenStore.Show(Unseen, ChangeKind.Imported, File.Actor, File.InNameOf, rights.Grant);
         foreach (var category in Taken.Made)
-            session.Save(category with { Id = default });
+            session.CategoryStore.Save(category with { Id = default });
         return Taken.Done with { Change = Unseen.Change, Changed = ChangePiece.Save(session, Unseen.Of, Changed) };
     }
 }
@@ -79,17 +79,17 @@ internal sealed record ChangePiece(ImportEntries File, Unseen Unseen, IReadOnlyL
     {
         var stand = session.ByUid(calendar, [.. changed.Select(c => c.Uid)]);
         var still = changed.Where(c => stand.TryGetValue(c.Uid, out var now) && now.Version + 1 == c.Version).ToList();
-        session.SaveAll(still);
+        session.EntryStore.SaveAll(still);
         return still.Count;
     }
 }
 
 internal sealed record DropPiece(Unseen Unseen) : IChange<bool>
 {
-    public bool Apply(IChangeSession session) => session.DropUnseen(Unseen);
+    public bool Apply(IChangeSession session) => session.UnseenStore.Drop(Unseen);
 }
 
 internal sealed record SettlePiece(Unseen Unseen) : IChange<bool>
 {
-    public bool Apply(IChangeSession session) => session.Settle(Unseen);
+    public bool Apply(IChangeSession session) => session.UnseenStore.Settle(Unseen);
 }

@@ -44,7 +44,7 @@ public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : ICha
         var paper = Paper.With(entry.Id, Actor, session.Now);
         // A later version goes where the earlier one went.
         paper = paper with { GoesOut = PaperVersions.Latest(lying).Any(p => PaperVersions.SameName(p, paper) && p.GoesOut) };
-        session.Add(paper, entry);
+        session.PaperStore.Add(paper, entry);
         session.TellOf(paper, entry, Actor);
         return (change, paper.PublicId);
     }
@@ -58,7 +58,7 @@ public sealed record RemovePaper(UserId Actor, string Entry, string Paper) : ICh
     {
         var (entry, rights, paper) = session.MustChangePaper(Actor, Entry, Paper);
         var change = session.Begin(ChangeKind.PaperRemoved, Actor, entry.Owner, rights.Grant);
-        session.Remove(paper, entry);
+        session.PaperStore.Remove(paper, entry);
         return change;
     }
 }
@@ -71,9 +71,9 @@ public sealed record SendPaperAlong(UserId Actor, string Entry, string Paper, bo
     {
         var (entry, rights, paper) = session.MustChangePaper(Actor, Entry, Paper);
         var change = session.Begin(ChangeKind.PaperSentAlong, Actor, entry.Owner, rights.Grant);
-        session.Remove(paper, entry);
+        session.PaperStore.Remove(paper, entry);
         var next = paper with { PublicId = PublicIds.New(), GoesOut = GoesOut };
-        session.Add(next, entry);
+        session.PaperStore.Add(next, entry);
         session.TellOf(next, entry, Actor);
         return change;
     }
@@ -85,7 +85,7 @@ internal static class Papers
     public static void LayWith(this IChangeSession session, Entry entry, IEnumerable<Paper> papers)
     {
         foreach (var paper in papers)
-            session.Add(paper with { PublicId = PublicIds.New(), Entry = entry.Id }, entry);
+            session.PaperStore.Add(paper with { PublicId = PublicIds.New(), Entry = entry.Id }, entry);
     }
 
     public static void MustHaveRoom(IReadOnlyCollection<Paper> there)

@@ -46,7 +46,7 @@ public sealed record RenewFeed(UserId Actor, long Id) : IChange<MadeFeed>
             throw new RefusedException(RefusalKind.NotFound);
         Feeds.MustMake(session, Actor, feed.Owner, feed.Reader);
         var change = session.Begin(ChangeKind.FeedRenewed, Actor, feed.Owner, null);
-        session.End(feed);
+        session.FeedStore.End(feed);
         return new MadeFeed(
             change,
             Feeds.Keep(session, feed with { Id = 0, By = Actor, MadeAt = session.Now, ReadAt = null, ReadWith = null })
@@ -62,7 +62,7 @@ public sealed record EndFeed(UserId Actor, long Id) : IChange<long>
     {
         var feed = Feeds.MustFind(session, Actor, Id);
         var change = session.Begin(ChangeKind.FeedEnded, Actor, feed.Owner, null);
-        session.End(feed);
+        session.FeedStore.End(feed);
         return change;
     }
 }
@@ -75,7 +75,7 @@ public sealed record NoteFeedRead(long Id, string? With) : IChange<bool>
     {
         if (session.Feed(Id) is not { } feed)
             return false;
-        session.Noted(feed with { ReadAt = session.Now, ReadWith = With });
+        session.FeedStore.Noted(feed with { ReadAt = session.Now, ReadWith = With });
         return true;
     }
 }
@@ -127,7 +127,7 @@ internal static class Feeds
     public static string Keep(IChangeSession session, Feed feed)
     {
         var key = PublicIds.New();
-        session.Save(feed, KeyHash.Of(key)!);
+        session.FeedStore.Save(feed, KeyHash.Of(key)!);
         return key;
     }
 }

@@ -37,7 +37,7 @@ public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, Local
             session.MustSpeakFor(Actor, principal);
         var items = Items.Select(i => Item(session, i)).ToList();
         var change = session.Begin(ChangeKind.HandedOver, Actor, Actor, null);
-        var kept = session.Keep(new Handover(0, Actor, Cover, First, Last, Line, session.Now, [.. items]));
+        var kept = session.HandoverStore.Save(new Handover(0, Actor, Cover, First, Last, Line, session.Now, [.. items]));
         return new HandedOver(kept.Number, change);
     }
 
@@ -72,7 +72,7 @@ public sealed record NoteHandedItem(UserId Actor, long Handover, long Item, stri
         var item = stands.Items.FirstOrDefault(i => i.Number == Item) ?? throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.HandoverNoted, Actor, Actor, null);
         var note = HandOver.Blank(Note);
-        session.Keep(stands, Actor == stands.Away ? item with { Note = note } : item with { Back = note });
+        session.HandoverStore.SaveItem(stands, Actor == stands.Away ? item with { Note = note } : item with { Back = note });
         return change;
     }
 }
@@ -89,7 +89,7 @@ public sealed record KeepPromise(UserId Actor, long Handover, long Item, bool Ke
         if (item.Kept == Kept)
             throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.HandoverNoted, Actor, Actor, null);
-        session.Keep(stands, item with { Kept = Kept });
+        session.HandoverStore.SaveItem(stands, item with { Kept = Kept });
         return change;
     }
 }
@@ -103,7 +103,7 @@ public sealed record TakeBackHandover(UserId Actor, long Handover) : IChange<lon
         var stands =
             session.Handover(Handover) is { } found && found.Away == Actor ? found : throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.HandoverTakenBack, Actor, Actor, null);
-        session.TakeBack(stands);
+        session.HandoverStore.TakeBack(stands);
         return change;
     }
 }

@@ -113,8 +113,7 @@ public sealed record ReadHandover(UserId Viewer, long Id, Instant Now)
 
     /// <summary>
     /// What the viewer does not find on their own Desk may still wait on that of who handed it over: somebody's private entry, or a request
-    /// of which the
-    /// viewer decides nothing. That it waits is told, since it was handed over; not what it is.
+    /// of which the viewer decides nothing. That it waits is told, since it was handed over; not what it is.
     /// </summary>
     private HashSet<string> StillOpen(ICalendarReads store, Handover handover, IEnumerable<HandoverItem> missing)
     {

@@ -6,8 +6,7 @@ namespace Corlin.Application.History;
 
 /// <summary>
 /// Takes acts back. What touched thousands of entries is taken back in pieces, so that nobody waits for it; it counts as taken back when
-/// the last is.
-/// A stop in between leaves the rest to be taken back by asking again.
+/// the last is. A stop in between leaves the rest to be taken back by asking again.
 /// </summary>
 public sealed class LargeUndo(IWriteGate gate, IReadStore reads)
 {
@@ -64,7 +63,7 @@ internal sealed record UndoPiece(UndoChange Undo, long Change, long Before) : IC
     {
         Undo.Must(session);
         session.GoOn(Change);
-        return session.RestorePiece(Undo.Change, Before);
+        return session.UndoStore.RestorePiece(Undo.Change, Before);
     }
 }
 
@@ -75,7 +74,7 @@ internal sealed record EndUndo(UndoChange Undo, long Change) : IChange<long>
     {
         Undo.Must(session);
         session.GoOn(Change);
-        session.Restore(Undo.Change, entriesToo: false);
+        session.UndoStore.Restore(Undo.Change, entriesToo: false);
         return Change;
     }
 }

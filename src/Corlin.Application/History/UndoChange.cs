@@ -13,7 +13,7 @@ public sealed record UndoChange(UserId Actor, long Change) : IChange<long>
     public long Apply(IChangeSession session)
     {
         var change = session.Begin(ChangeKind.Undone, Actor, Must(session).InNameOf, null);
-        session.Restore(Change);
+        session.UndoStore.Restore(Change);
         return change;
     }
 

@@ -41,8 +41,7 @@ internal static class LaneViews
 
     /// <summary>
     /// The ways between the entries that stand firm or pencilled, from and to the entries they join; the first of a day begins, and the
-    /// last ends,
-    /// where they work that day, which no entry names.
+    /// last ends, where they work that day, which no entry names.
     /// </summary>
     public static IEnumerable<(Way Way, LaneEntry? From, LaneEntry? To)> WaysOn(Viewing viewing, Lane lane)
     {

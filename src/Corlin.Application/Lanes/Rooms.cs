@@ -17,8 +17,7 @@ internal static class Rooms
 
     /// <summary>
     /// The meeting with its rooms' answers: one that has not answered yet and is free accepts, another declines. Of a series it declines
-    /// those
-    /// occurrences in which it is taken, and accepts the others.
+    /// those occurrences in which it is taken, and accepts the others.
     /// </summary>
     public static Entry Answer(IChangeSession session, Entry meeting)
     {

@@ -19,12 +19,12 @@ public sealed record AnswerMail(UserId Actor, long Mail, string Text) : IChange<
         var change = session.Begin(ChangeKind.MailWritten, Actor, of, grant);
         var from = Telling.Box(session.Users([Actor])[Actor]);
         var subject = mail.Subject.StartsWith("Re: ", StringComparison.OrdinalIgnoreCase) ? mail.Subject : $"Re: {mail.Subject}";
-        session.Send(
+        session.MailStore.Send(
             new OutboxMessage(null, null, new Letter(from, mail.From, subject, Text, session.Now, Answers: mail.MessageId)),
             new MailAbout(of, mail.Entry, mail.Private)
         );
         if (mail.State == MailState.Unfiled)
-            session.LetBe(mail);
+            session.MailStore.LetBe(mail);
         return change;
     }
 }

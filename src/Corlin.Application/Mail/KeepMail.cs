@@ -14,7 +14,7 @@ public sealed record SendMailAgain(UserId Actor, long Mail) : IChange<bool>
         var mail = session.MustFindMail(Actor, Mail);
         if (mail.State is not (MailState.Failed or MailState.Trying))
             throw new RefusedException(RefusalKind.AlreadySent);
-        session.SendAgain(mail);
+        session.MailStore.SendAgain(mail);
         return true;
     }
 }
@@ -27,7 +27,7 @@ public sealed record LetMailBe(UserId Actor, long Mail) : IChange<bool>
         var mail = session.MustFindMail(Actor, Mail);
         if (mail.State is not (MailState.Failed or MailState.Unfiled))
             throw new RefusedException(RefusalKind.NotFound);
-        session.LetBe(mail);
+        session.MailStore.LetBe(mail);
         return true;
     }
 }

@@ -17,7 +17,7 @@ public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessag
             each.Find(e => e.Became == Received.Applied) is { Message: not null } applied ? applied
             : each.Find(e => e.Became != Received.Waits) is { Message: not null } known ? known
             : (null, Received.Waits);
-        if (!session.TakeIn($"mail\n{Mail.MessageId}"))
+        if (!session.MailStore.TakeIn($"mail\n{Mail.MessageId}"))
             return Received.Repeated;
         // An answer to an invitation is no letter; nobody answers it in words.
         if (became is Received.Waits or Received.Filed)
@@ -25,7 +25,7 @@ public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessag
         var meeting = became == Received.Waits ? null : session.Meeting(message!.Uid, message.Organiser);
         if (meeting is not null)
         {
-            session.Keep(Mail, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private), true);
+            session.MailStore.File(Mail, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private), true);
             return became;
         }
 
@@ -33,13 +33,13 @@ public sealed record ReceiveMail(ReceivedMail Mail, IReadOnlyList<IncomingMessag
         // A letter of ours to somebody inside stays with what it is about.
         if (session.MailByMessageId(Mail.MessageId) is { } own)
         {
-            session.Keep(Mail, new MailAbout(to, own.Entry, own.Private), true);
+            session.MailStore.File(Mail, new MailAbout(to, own.Entry, own.Private), true);
             return Received.Filed;
         }
 
         // A reply reaches those for whom was written, whoever wrote.
         var answered = Mail.Answers.Select(session.MailByMessageId).FirstOrDefault(m => m is not null && SameAddress(m.To, Mail.From));
-        session.Keep(
+        session.MailStore.File(
             Mail,
             answered is null ? new MailAbout(to, null, false) : new MailAbout(answered.Of, answered.Entry, answered.Private),
             answered is not null

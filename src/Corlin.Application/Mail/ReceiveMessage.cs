@@ -48,7 +48,7 @@ public sealed record ReceiveMessage(IncomingMessage Message) : IChange<Received>
             && (!meeting.IsSeries || Occurrences.Find(meeting, occurrence, session.Users([meeting.Owner])[meeting.Owner].HomeZone) is null)
         )
             return Received.Waits;
-        if (!session.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}\n{occurrence}"))
+        if (!session.MailStore.TakeIn($"{Message.Uid}\n{Message.Sequence}\n{Message.Stamp}\n{Message.Sender}\n{occurrence}"))
             return Received.Repeated;
         // What was said later holds, in whatever order it comes (RFC 5546 2.1.5).
         if (Message.Sequence < meeting.Sequence || Message.Stamp < part.AnsweredAt)
@@ -62,7 +62,7 @@ public sealed record ReceiveMessage(IncomingMessage Message) : IChange<Received>
             occurrence,
             new GivenAnswer(answer, Message.Comment, Message.Proposed, who.Id, Message.Stamp)
         );
-        session.Save(given.Entry);
+        session.EntryStore.Save(given.Entry);
         session.Tell(given, who.Id);
         return Received.Applied;
     }

@@ -41,7 +41,7 @@ public sealed record AnswerInvitation(
             throw Otherwise(session, part, other, Actor);
         var change = session.Begin(ChangeKind.InvitationAnswered, Actor, InNameOf, rights.Grant);
         var given = Scheduling.Give(meeting, InNameOf, RecurrenceId, new GivenAnswer(Answer, Comment, Proposed, Actor, session.Now));
-        session.Save(given.Entry);
+        session.EntryStore.Save(given.Entry);
         session.Tell(given, Actor);
         if (otherwise is { } before)
             TellWhoAnswered(session, given.Entry, part, before);

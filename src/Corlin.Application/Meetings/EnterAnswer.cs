@@ -29,7 +29,7 @@ public sealed record EnterAnswer(UserId Actor, string Entry, string Attendee, Lo
             throw AnswerInvitation.Otherwise(session, part, by, Actor);
         var change = session.Begin(ChangeKind.AnswerEntered, Actor, meeting.Owner, rights.Grant);
         var entered = Scheduling.Enter(meeting, who.Id, RecurrenceId, new GivenAnswer(Answer, Comment, null, Actor, session.Now));
-        session.Save(entered.Entry);
+        session.EntryStore.Save(entered.Entry);
         session.Tell(entered, Actor);
         return change;
     }

@@ -49,7 +49,7 @@ public sealed record ForwardMeeting(
             throw new RefusedException(RefusalKind.NoAttendee, "to");
         var change = session.Begin(ChangeKind.MeetingForwarded, Actor, InNameOf, rights.Grant);
         // As it stands: what was done is told with the meeting all the same.
-        session.Save(meeting);
+        session.EntryStore.Save(meeting);
         foreach (var one in to)
             session.Forward(meeting, RecurrenceId, people[Actor], people[InNameOf], one, note);
         if (meeting.Owner != InNameOf && people[meeting.Owner].Inside)

@@ -41,7 +41,7 @@ public sealed record KeepNotes(UserId Actor, NotesAt At, int Version, RichText? 
             WrittenBy = Actor,
             WrittenAt = session.Now,
         };
-        session.Keep(notes, told: false);
+        session.NotesStore.Save(notes, told: false);
         return notes.Version;
     }
 
@@ -81,9 +81,9 @@ public sealed record ReleaseNotes(UserId Actor, NotesAt At, ImmutableArray<strin
             throw new RefusedException(RefusalKind.TooMany, "to", $"{MeetingNotes.MostReaders} people");
         var change = session.Begin(ChangeKind.NotesReleased, Actor, At.Lane, rights.Grant);
         var released = notes.Release(found.Select(f => f.Id), Actor, session.Now);
-        session.Keep(released, told: true);
+        session.NotesStore.Save(released, told: true);
         // As it stands: what was done is told with the meeting all the same.
-        session.Save(entry);
+        session.EntryStore.Save(entry);
         var there = Agreement.For(entry, At.RecurrenceId).Select(p => p.Who).Append(entry.Owner).ToHashSet();
         session.Tell(
             new Transition(
@@ -123,7 +123,7 @@ public sealed record FinishTask(UserId Actor, string Task, bool Done) : IChange<
         var (inNameOf, grant) = InNameOf(session, entry, notes, task);
         var change = session.Begin(ChangeKind.TaskDone, Actor, inNameOf, grant);
         var finished = task with { DoneAt = Done ? session.Now : null, DoneBy = Done ? Actor : null };
-        session.Keep(notes with { Tasks = notes.Tasks.Replace(task, finished) }, told: true);
+        session.NotesStore.Save(notes with { Tasks = notes.Tasks.Replace(task, finished) }, told: true);
         return change;
     }
 

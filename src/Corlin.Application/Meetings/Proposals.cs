@@ -28,7 +28,7 @@ public sealed record AcceptProposal(UserId Actor, string Entry, string Attendee,
             RecurrenceId,
             session.Now
         );
-        session.Save(Rooms.Answer(session, moved.Entry));
+        session.EntryStore.Save(Rooms.Answer(session, moved.Entry));
         session.Tell(moved, Actor);
         return change;
     }
@@ -44,7 +44,7 @@ public sealed record RefuseProposal(UserId Actor, string Entry, string Attendee,
         var who = session.User(Attendee) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
         var refused = Scheduling.RefuseProposal(meeting, who.Id, RecurrenceId);
         var change = session.Begin(ChangeKind.ProposalRefused, Actor, meeting.Owner, rights.Grant);
-        session.Save(refused.Entry);
+        session.EntryStore.Save(refused.Entry);
         session.Tell(refused, Actor);
         return change;
     }
@@ -59,7 +59,7 @@ public sealed record GoOnWithout(UserId Actor, string Entry, LocalDateTime? Recu
         var (meeting, rights) = session.MustOrganise(Actor, Entry);
         var gone = Scheduling.GoOn(meeting, RecurrenceId);
         var change = session.Begin(ChangeKind.WentOn, Actor, meeting.Owner, rights.Grant);
-        session.Save(gone.Entry);
+        session.EntryStore.Save(gone.Entry);
         return change;
     }
 }

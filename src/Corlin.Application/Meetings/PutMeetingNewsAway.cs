@@ -8,5 +8,5 @@ namespace Corlin.Application.Meetings;
 public sealed record PutMeetingNewsAway(UserId Actor, long News) : IChange<bool>
 {
     public bool Apply(IChangeSession session) =>
-        session.PutMeetingNewsAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
+        session.MeetingNewsStore.PutAway(Actor, News) ? true : throw new RefusedException(RefusalKind.NotFound);
 }

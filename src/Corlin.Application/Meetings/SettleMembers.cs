@@ -25,7 +25,7 @@ public sealed record SettleMembers(UserId Actor, string Meeting, string Group, I
             throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.MemberSettled, Actor, meeting.Owner, rights.Grant);
         var settled = GroupOffers.Settle(meeting, offers, TakenUp);
-        session.Tell(settled with { Entry = session.Save(Rooms.Answer(session, settled.Entry)) }, Actor);
+        session.Tell(settled with { Entry = session.EntryStore.Save(Rooms.Answer(session, settled.Entry)) }, Actor);
         return change;
     }
 }

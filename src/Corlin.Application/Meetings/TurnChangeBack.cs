@@ -31,7 +31,7 @@ public sealed record TurnChangeBack(UserId Actor, long Change) : IChange<long>
             meeting.Owner,
             rights.Grant
         );
-        var stands = session.Save(Rooms.Answer(session, back.Transition.Entry));
+        var stands = session.EntryStore.Save(Rooms.Answer(session, back.Transition.Entry));
         session.Tell(back.Transition with { Entry = stands }, Actor, before: meeting);
         session.GoAlong(meeting, back.Occurrence ?? (meeting.IsSeries ? meeting.Time.LocalStart : null), stands);
         return change;
@@ -45,8 +45,8 @@ public sealed record TurnChangeBack(UserId Actor, long Change) : IChange<long>
         if (cut.Back(kept, begun) is not { } back)
             throw new RefusedException(RefusalKind.ChangedSince);
         var change = session.Begin(ChangeKind.EntryChanged, Actor, kept.Owner, rights.Grant);
-        session.Tell(back.Ended with { Entry = session.Save(back.Ended.Entry) }, Actor);
-        var stands = session.Save(Rooms.Answer(session, back.Restored.Entry));
+        session.Tell(back.Ended with { Entry = session.EntryStore.Save(back.Ended.Entry) }, Actor);
+        var stands = session.EntryStore.Save(Rooms.Answer(session, back.Restored.Entry));
         session.Tell(back.Restored with { Entry = stands }, Actor, before: kept);
         session.GoBack(begun, stands, cut.Backwards);
         return change;

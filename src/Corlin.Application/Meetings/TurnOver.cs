@@ -33,9 +33,9 @@ public sealed record TurnOver(UserId Actor, string Meeting, string To, bool Stay
         if (session.SpeakingFor(Actor, to.Id) is { } speaks && TurningOver.MayKnow(speaks, meeting))
             return new TurnedOver(TurningOver.Do(session, turning, offer, Actor, speaks), Offered: false);
         var change = session.Begin(ChangeKind.TurnOverOffered, Actor, meeting.Owner, rights.Grant);
-        session.Offer(offer);
+        session.TurnOverStore.Offer(offer);
         // As it stands: what was done is told with the meeting all the same.
-        session.Save(meeting);
+        session.EntryStore.Save(meeting);
         return new TurnedOver(change, Offered: true);
     }
 }
@@ -63,8 +63,8 @@ public sealed record AnswerTurnOver(UserId Actor, long Offer, bool Takes) : ICha
         }
 
         var change = session.Begin(ChangeKind.TurnOverRefused, Actor, offer.To, rights.Grant);
-        session.End(offer);
-        session.Save(meeting);
+        session.TurnOverStore.End(offer);
+        session.EntryStore.Save(meeting);
         session.TellOne(meeting, new Effect(EffectKind.TurnOverRefused, offer.By, offer.From));
         return change;
     }
@@ -79,8 +79,8 @@ public sealed record TakeBackTurnOver(UserId Actor, string Meeting) : IChange<lo
         var (meeting, rights) = session.MustOrganise(Actor, Meeting);
         var offer = session.TurnOverOf(meeting.Id) ?? throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.TurnOverTakenBack, Actor, meeting.Owner, rights.Grant);
-        session.End(offer);
-        session.Save(meeting);
+        session.TurnOverStore.End(offer);
+        session.EntryStore.Save(meeting);
         return change;
     }
 }
@@ -115,10 +115,10 @@ internal static class TurningOver
     {
         var change = session.Begin(ChangeKind.TurnedOver, actor, offer.To, rights.Grant);
         if (session.TurnOverOf(offer.Meeting) is { } waiting)
-            session.End(waiting);
+            session.TurnOverStore.End(waiting);
         var to = session.Users([offer.To])[offer.To];
         session.Tell(turning.Ended, offer.By, offer.Note ?? $"{to.Name} organises it from now on and asks you anew.");
-        var stored = session.Save(turning.Begun.Entry);
+        var stored = session.EntryStore.Save(turning.Begun.Entry);
         session.Tell(turning.Begun with { Entry = stored }, actor, offer.Note);
         return change;
     }

@@ -23,8 +23,7 @@ public sealed record SaidAddress(long Change, AddressWaits Waits);
 
 /// <summary>
 /// Says where mail to somebody goes. Whoever decides that reads their invitations: an administrator does it at once, and of a contact who
-/// keeps it; what
-/// others say waits for an administrator, what somebody says of themselves for a letter to that address.
+/// keeps it; what others say waits for an administrator, what somebody says of themselves for a letter to that address.
 /// </summary>
 /// <param name="Version">The one that was looked at.</param>
 [Change(ChangeKind.AddressAsked, "asked for another address", MayTakeBack.BySpeaker)]
@@ -45,11 +44,11 @@ public sealed record SayAddress(UserId Actor, string Who, int Version, string Ad
         var own = who.Id == Actor;
         var change = session.Begin(ChangeKind.AddressAsked, Actor, who.Inside ? who.Id : Actor, null);
         var key = own ? PublicIds.New() : null;
-        session.Wait(new WaitingAddress(0, who.Id, next.Address, Actor, session.Now, KeyHash.Of(key)));
+        session.AddressStore.Wait(new WaitingAddress(0, who.Id, next.Address, Actor, session.Now, KeyHash.Of(key)));
         if (key is not null)
         {
             var (subject, text) = English.AddressKeyLetter(who, next.Address);
-            session.Send(
+            session.MailStore.Send(
                 new OutboxMessage(
                     null,
                     null,
@@ -96,7 +95,7 @@ internal static class Addresses
     {
         // Meanwhile it may have become somebody else's: then it is refused, and waits on.
         var change = ChangePerson.Do(session, session.Users([waiting.Who])[waiting.Who], new PersonEdit(Address: waiting.Address), actor);
-        session.End(waiting);
+        session.AddressStore.End(waiting);
         return change;
     }
 
@@ -104,7 +103,7 @@ internal static class Addresses
     {
         var who = session.Users([waiting.Who])[waiting.Who];
         var change = session.Begin(ChangeKind.AddressRefused, actor, who.Inside ? who.Id : actor, null);
-        session.End(waiting);
+        session.AddressStore.End(waiting);
         return change;
     }
 

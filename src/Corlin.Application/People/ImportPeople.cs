@@ -12,8 +12,7 @@ public sealed record ImportedPeople(long? Change, int Added, int Changed, int Un
 
 /// <summary>
 /// Takes people, groups and rooms in from a file: who is known by their address is changed where the line tells something else, the others
-/// are
-/// added. A line that cannot be is left out and said; the others are taken in together.
+/// are added. A line that cannot be is left out and said; the others are taken in together.
 /// </summary>
 /// <param name="KeptFor">The principal whose own contacts they become, or null.</param>
 [Change(ChangeKind.PeopleImported, "took a file of people in", MayTakeBack.ByWhoKeepsThem)]
@@ -71,7 +70,7 @@ public sealed record ImportPeople(UserId Actor, IReadOnlyList<PersonLine> Lines,
         if (Same(next, known) && Same(nextFacts, facts))
             return false;
         session.MustKeep(Actor, known.PublicId, Said(line));
-        session.Save(next, nextFacts);
+        session.PeopleStore.Save(next, nextFacts);
         return true;
     }
 

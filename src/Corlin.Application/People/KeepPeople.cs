@@ -48,7 +48,7 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
     {
         var change = session.Begin(ChangeKind.PersonChanged, actor, who.Inside ? who.Id : who.KeptFor ?? actor, null);
         var (next, facts) = said.Apply(session, who, session.Facts([who.Id])[who.Id]);
-        session.Save(next, facts);
+        session.PeopleStore.Save(next, facts);
         Addresses.TellOld(session, who, next, actor);
         return change;
     }
@@ -67,7 +67,7 @@ public sealed record RemovePerson(UserId Actor, string Who) : IChange<long>
         if (who.Kind == UserKind.Person && who.KeptFor is null)
             session.MustAdminister(Actor);
         var change = session.Begin(ChangeKind.PersonRemoved, Actor, who.KeptFor ?? Actor, null);
-        session.Remove(who);
+        session.PeopleStore.Remove(who);
         return change;
     }
 }
@@ -85,7 +85,7 @@ public sealed record ChangeMembers(UserId Actor, string Group, IReadOnlyList<str
             throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.MembersChanged, Actor, Actor, null);
         foreach (var id in Removed)
-            if (session.User(id) is not { } member || !session.Leave(group.Id, member.Id))
+            if (session.User(id) is not { } member || !session.PeopleStore.Leave(group.Id, member.Id))
                 throw new RefusedException(RefusalKind.ChangedSince, "removed");
         var inIt = session.Memberships(group.Id, MostMembers).Where(m => m.Until is null).Select(m => m.Member).ToHashSet();
         foreach (var id in Added)
@@ -99,7 +99,7 @@ public sealed record ChangeMembers(UserId Actor, string Group, IReadOnlyList<str
                 continue;
             if (inIt.Count > MostMembers)
                 throw new RefusedException(RefusalKind.TooMany, "added", MostMembers.ToString(CultureInfo.InvariantCulture));
-            session.Join(group.Id, member.Id);
+            session.PeopleStore.Join(group.Id, member.Id);
         }
 
         return change;
@@ -133,7 +133,7 @@ internal static class NewPeople
             KeptFor = keptFor,
         };
         var (who, facts) = (said with { Name = name, Address = address }).Apply(session, blank, PersonFacts.None);
-        var added = session.Save(who, facts);
+        var added = session.PeopleStore.Save(who, facts);
         if (inside)
             OpenCalendar(session, added);
         return added;
@@ -142,10 +142,10 @@ internal static class NewPeople
     /// <summary>The calendar of somebody inside, with the defaults of the organisation.</summary>
     public static void OpenCalendar(IChangeSession session, CalendarUser who)
     {
-        session.AddCalendar(who.Id, who.Name);
+        session.CalendarStore.Add(who.Id, who.Name);
         // Rooms are looked at by everyone with their headline, so that one knows whom to ask; people show their outline.
         var sight = who.Kind is UserKind.Person ? Sight.Outline : Sight.Headline;
-        session.Give(new Grant(0, who.Id, null, null, Inside: true, new AccessTerms(sight, Acting.Look)));
+        session.AccessStore.Give(new Grant(0, who.Id, null, null, Inside: true, new AccessTerms(sight, Acting.Look)));
     }
 
     /// <summary>An address made of a group's or a room's name, at the domain of who adds it.</summary>

@@ -148,8 +148,7 @@ internal static class RightToEdit
 {
     /// <summary>
     /// The same, where something is said of them. Whoever may say where somebody's mail goes reads their invitations: of everybody's people
-    /// an
-    /// administrator says it, of a contact who keeps it.
+    /// an administrator says it, of a contact who keeps it.
     /// </summary>
     /// <exception cref="RefusedException">As above; or an address is another or a further one, and the actor is no
     /// administrator.</exception>

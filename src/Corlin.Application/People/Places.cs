@@ -39,7 +39,7 @@ public sealed partial record KeepPlace(UserId Actor, Place Place, bool Exists) :
         if (Place.Address?.Length > Place.LongestAddress)
             throw new RefusedException(RefusalKind.BadInput, "address", Place.Address[..40]);
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
-        session.Save(
+        session.PlaceStore.Save(
             Place with
             {
                 Name = name,
@@ -67,7 +67,7 @@ public sealed record ClosePlace(UserId Actor, string Name) : IChange<long>
         if (session.At([Name], 1) is [var there])
             throw new RefusedException(RefusalKind.PlaceInUse, "name", there.Name);
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
-        session.Save(place with { Closed = true });
+        session.PlaceStore.Save(place with { Closed = true });
         return change;
     }
 }
@@ -90,8 +90,8 @@ public sealed record KeepWay(UserId Actor, string From, string To, int? Minutes)
             throw new RefusedException(RefusalKind.BadInput, "minutes", $"{Minutes}");
         var change = session.Begin(ChangeKind.PlaceChanged, Actor, Actor, null);
         // Said by hand it holds in both directions.
-        session.SaveWay(To, From, null);
-        session.SaveWay(From, To, Minutes is { } minutes ? Duration.FromMinutes(minutes) : null);
+        session.PlaceStore.SaveWay(To, From, null);
+        session.PlaceStore.SaveWay(From, To, Minutes is { } minutes ? Duration.FromMinutes(minutes) : null);
         return change;
     }
 }

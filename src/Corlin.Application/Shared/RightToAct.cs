@@ -218,7 +218,7 @@ internal static class RightToAct
             case MayTakeBack.ByAdministrators:
                 session.MustAdminister(made.Actor);
                 break;
-            case MayTakeBack.ByWhoAddsToItsCalendar when session.EntriesOf(made.Id, 1) is [var added]:
+            case MayTakeBack.ByWhoAddsToItsCalendar when session.EntryStore.TouchedBy(made.Id, 1) is [var added]:
                 session.MustAddTo(made.Actor, made.InNameOf, added.Home);
                 break;
             case MayTakeBack.ByWhoAddsToItsCalendar or MayTakeBack.ByWhoAdds:
@@ -228,24 +228,24 @@ internal static class RightToAct
                 session.MustChangeLane(made.Actor, made.InNameOf);
                 break;
             case MayTakeBack.ByWhoChangesEachEntry:
-                var touched = session.EntriesOf(made.Id, MostTakenBack);
+                var touched = session.EntryStore.TouchedBy(made.Id, MostTakenBack);
                 // What is tied to one of them followed it, whoever keeps the lane on which it stands.
                 foreach (var entry in touched.Where(e => touched.All(o => o.Id != e.Tie?.To)))
                     session.MustChange(made.Actor, entry.PublicId);
                 break;
             case MayTakeBack.ByWhoMarksEachEntry:
-                foreach (var entry in session.EntriesOf(made.Id, MostTakenBack))
+                foreach (var entry in session.EntryStore.TouchedBy(made.Id, MostTakenBack))
                     session.MustMark(made.Actor, made.InNameOf, entry.PublicId);
                 break;
             case MayTakeBack.ByWhoChangesTheEntryOfThePaper:
-                session.MustChange(made.Actor, session.EntryOfPaper(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
+                session.MustChange(made.Actor, session.PaperStore.EntryOf(made.Id) ?? throw new RefusedException(RefusalKind.ChangedSince));
                 break;
             case MayTakeBack.ByWhoPassesItOn:
-                var (highest, on) = session.HighestOf(made.Id);
+                var (highest, on) = session.AccessStore.HighestOf(made.Id);
                 session.MustPassOn(made.Actor, made.InNameOf, highest, on);
                 break;
             case MayTakeBack.ByWhoKeepsThem:
-                foreach (var who in session.PeopleOf(made.Id))
+                foreach (var who in session.PeopleStore.TouchedBy(made.Id))
                     session.MustKeep(made.Actor, who.PublicId);
                 break;
             default:

@@ -80,7 +80,7 @@ internal static class Telling
                     Changes = laid is null ? changes ?? [] : [$"with it “{laid.Name}”"],
                     Papers = effect.Kind == EffectKind.Invite || laid is not null ? papers.Value : [],
                 };
-                session.Send(
+                session.MailStore.Send(
                     new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null),
                     new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private)
                 );
@@ -127,7 +127,7 @@ internal static class Telling
             Forwarder = Box(by),
             ForwardedFor = by.Id == inNameOf.Id ? null : inNameOf.Name,
         };
-        session.Send(
+        session.MailStore.Send(
             new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null),
             new MailAbout(inNameOf.Id, meeting.PublicId, meeting.Private)
         );
@@ -143,7 +143,7 @@ internal static class Telling
             return;
         var (stretch, _) = When(meeting, effect.RecurrenceId, people[meeting.Owner]);
         var (to, about) = (people[effect.To].Address, people[effect.About].Address);
-        session.Send(
+        session.MailStore.Send(
             new OutboxMessage(
                 null,
                 new Notice(effect.Kind, to, about, meeting.PublicId, effect.RecurrenceId, effect.To == effect.About ? null : about, stretch)
@@ -176,9 +176,9 @@ internal static class Telling
         var speakers = speakersOf.For(to.Id, isPrivate);
         // Who acts knows already; what nobody else is told its principal is, whatever they wish.
         if (to.Id != actor && (speakers.Count == 0 || Copies.AreWanted(session, to.Id)))
-            session.Send(new OutboxMessage(null, notice));
+            session.MailStore.Send(new OutboxMessage(null, notice));
         foreach (var speaker in speakers.Where(s => s.Id != actor))
-            session.Send(new OutboxMessage(null, notice with { To = speaker.Address, For = to.Address }));
+            session.MailStore.Send(new OutboxMessage(null, notice with { To = speaker.Address, For = to.Address }));
     }
 
     private static SchedulingMethod? Method(EffectKind kind) =>
@@ -315,7 +315,7 @@ internal static class Telling
 
     /// <summary>A letter of one to another.</summary>
     public static void Write(this IChangeSession session, CalendarUser by, CalendarUser to, string subject, string text, MailAbout about) =>
-        session.Send(new OutboxMessage(null, null, new Letter(Box(by), Box(to), subject, text, session.Now)), about);
+        session.MailStore.Send(new OutboxMessage(null, null, new Letter(Box(by), Box(to), subject, text, session.Now)), about);
 
     /// <summary>The name and address of somebody, as mail shows them.</summary>
     public static Mailbox Box(CalendarUser user) =>

@@ -55,7 +55,7 @@ internal static class AwayTold
     )
     {
         if (
-            !session.TakeIn(
+            !session.MailStore.TakeIn(
                 Absent.KeyOf(
                     absence,
                     string.Create(
@@ -68,7 +68,7 @@ internal static class AwayTold
             return;
         session.ByAbsence = absence;
         session.Begin(ChangeKind.MailWritten, absence.By ?? who.Id, who.Id, null);
-        session.Send(
+        session.MailStore.Send(
             new OutboxMessage(
                 null,
                 null,
@@ -94,7 +94,7 @@ public sealed record AnswerByAbsence(long Absence, string Entry) : IChange<bool>
     {
         if (session.Absence(Absence) is not { } absence || session.Entry(Entry) is not { } meeting)
             return false;
-        if (!session.TakeIn(Absent.KeyOf(absence, Entry)))
+        if (!session.MailStore.TakeIn(Absent.KeyOf(absence, Entry)))
             return false;
         var who = session.Users([absence.Who])[absence.Who];
         // Who posted it may speak for them no more; then it is theirs.

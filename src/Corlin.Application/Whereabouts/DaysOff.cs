@@ -17,7 +17,7 @@ public sealed record KeepHolidays(string Country, int Year, IReadOnlyList<(Local
             || session.DaysOff([Country], new LocalDate(Year, 1, 1), new LocalDate(Year + 1, 1, 1)).Any(d => d.Kind == DayOffKind.Holiday)
         )
             return false;
-        session.Save([.. Holidays.Select(h => new DayOff(DayOffKind.Holiday, Country, h.Date, h.Date.PlusDays(1), h.Name))]);
+        session.DayOffStore.Save([.. Holidays.Select(h => new DayOff(DayOffKind.Holiday, Country, h.Date, h.Date.PlusDays(1), h.Name))]);
         return true;
     }
 }
@@ -44,7 +44,7 @@ public sealed record CloseSite(UserId Actor, string Site, LocalDate First, Local
         if (words.Length is 0 or > LongestWords)
             throw new RefusedException(RefusalKind.BadInput, "words", words);
         var change = session.Begin(ChangeKind.SiteClosed, Actor, Actor, null);
-        session.Close(new DayOff(DayOffKind.Closure, Site, First, Until, words));
+        session.DayOffStore.Close(new DayOff(DayOffKind.Closure, Site, First, Until, words));
         return change;
     }
 }
@@ -57,7 +57,7 @@ public sealed record OpenSite(UserId Actor, long Closure) : IChange<long>
     {
         session.MustAdminister(Actor);
         var change = session.Begin(ChangeKind.SiteOpened, Actor, Actor, null);
-        if (!session.Open(Closure))
+        if (!session.DayOffStore.Open(Closure))
             throw new RefusedException(RefusalKind.NotFound);
         return change;
     }

@@ -24,7 +24,7 @@ public sealed record KeepNoGo(UserId Actor, UserId InNameOf, LocalDate Day, int 
         if (words.Length > LongestWords)
             throw new RefusedException(RefusalKind.BadInput, "words", words);
         var change = session.Begin(ChangeKind.NoGoKept, Actor, InNameOf, rights.Grant);
-        session.Save(new NoGo(0, InNameOf, Day.PlusDays(1 - (int)Day.DayOfWeek), Weeks, words));
+        session.NoGoStore.Save(new NoGo(0, InNameOf, Day.PlusDays(1 - (int)Day.DayOfWeek), Weeks, words));
         return change;
     }
 }
@@ -37,7 +37,7 @@ public sealed record OpenNoGo(UserId Actor, UserId InNameOf, long Id) : IChange<
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var change = session.Begin(ChangeKind.NoGoOpened, Actor, InNameOf, rights.Grant);
-        if (!session.RemoveNoGo(InNameOf, Id))
+        if (!session.NoGoStore.Remove(InNameOf, Id))
             throw new RefusedException(RefusalKind.NotFound);
         return change;
     }

@@ -54,7 +54,7 @@ public sealed record PostAbsence(
         Absent.Check(session, absence);
         var change = session.Begin(ChangeKind.AbsencePosted, Actor, InNameOf, rights.Grant);
         Absent.Lend(session, Actor, absence, CoverMay);
-        var stored = session.Save(absence);
+        var stored = session.AbsenceStore.Save(absence);
         Absent.KeepWhatStands(session, stored);
         Absent.TellCover(session, Actor, absence);
         return (change, stored);
@@ -100,9 +100,9 @@ public sealed record ChangeAbsence(
             next = Absent.With(next, texts) with { By = Actor };
         Absent.Check(session, next);
         var change = session.Begin(ChangeKind.AbsenceChanged, Actor, stands.Who, rights.Grant);
-        session.End(stands);
+        session.AbsenceStore.End(stands);
         Absent.LendAnew(session, Actor, stands, next, CoverMay);
-        Absent.KeepWhatStands(session, session.Save(next));
+        Absent.KeepWhatStands(session, session.AbsenceStore.Save(next));
         if (next.Covers != stands.Covers || next.Stretch != stands.Stretch)
             Absent.TellCover(session, Actor, next);
         return [change, .. CoveredPrincipals.Follow(session, Actor, stands, next)];
@@ -120,13 +120,13 @@ public sealed record EndAbsence(UserId Actor, long Absence) : IChange<IReadOnlyL
         if (stands.Stretch.End <= session.Now)
             throw new RefusedException(RefusalKind.InThePast);
         var change = session.Begin(ChangeKind.AbsenceEnded, Actor, stands.Who, rights.Grant);
-        session.End(stands);
+        session.AbsenceStore.End(stands);
         if (session.LentWith(stands) is { } lent)
-            session.End(lent);
+            session.AccessStore.End(lent);
         if (stands.EndedAt(session.Now) is { } left)
-            session.Save(left);
+            session.AbsenceStore.Save(left);
         if (stands.Covers is { } cover && cover != Actor)
-            session.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
+            session.AccessStore.Tell(Absent.News(AccessNewsKind.CoversNoMore, session, Actor, stands, cover));
         return [change, .. CoveredPrincipals.Follow(session, Actor, stands, null)];
     }
 }
@@ -188,7 +188,7 @@ public static class Absent
         if (may is null && next.Covers == stands.Covers && next.Stretch == stands.Stretch)
             return;
         if (lent is not null)
-            session.End(lent);
+            session.AccessStore.End(lent);
         Lend(session, actor, next, next.Covers is null ? CoverMay.AsNow : may ?? MayBy(lent));
     }
 
@@ -224,7 +224,7 @@ public static class Absent
             return;
         foreach (var entry in session.Touching([session.CalendarOf(absence.Who)], absence.Stretch)[session.CalendarOf(absence.Who)])
             if (entry.Asks(absence.Who))
-                session.TakeIn(KeyOf(absence, entry.PublicId));
+                session.MailStore.TakeIn(KeyOf(absence, entry.PublicId));
     }
 
     /// <summary>By which it is known that an invitation was decided for an absence, or that somebody was sent its text.</summary>
@@ -275,7 +275,7 @@ public static class Absent
     internal static void TellCover(IChangeSession session, UserId actor, Absence absence)
     {
         if (absence.Covers is { } cover && cover != actor)
-            session.Tell(News(AccessNewsKind.Covers, session, actor, absence, cover));
+            session.AccessStore.Tell(News(AccessNewsKind.Covers, session, actor, absence, cover));
     }
 
     internal static AccessNews News(AccessNewsKind kind, IChangeSession session, UserId actor, Absence absence, UserId cover) =>

@@ -50,13 +50,13 @@ public sealed record SayWhere(UserId Actor, UserId InNameOf, IReadOnlyList<Where
                     .ToList()
             )
             {
-                session.End(ended);
+                session.StayStore.End(ended);
                 foreach (var piece in left)
-                    session.Save(piece);
+                    session.StayStore.Save(piece);
             }
 
             if (!said.Usual)
-                session.Save(stay);
+                session.StayStore.Save(stay);
         }
 
         if (session.Stays([InNameOf], today, LocalDate.MaxIsoValue).Count > MostAhead)
@@ -130,10 +130,10 @@ public sealed record SayNoMore(UserId Actor, long Stay, LocalDate? From) : IChan
             throw new RefusedException(RefusalKind.NotFound);
         var today = session.Users([stands.Who])[stands.Who].HomeZone.ToLocal(session.Now).Date;
         var change = session.Begin(ChangeKind.WhereSaid, Actor, stands.Who, rights.Grant);
-        session.End(stands);
+        session.StayStore.End(stands);
         // What was is not rewritten: the days before today stay as they were said.
         foreach (var left in Stays.Without(stands, LocalDate.Max(From ?? today, today), null))
-            session.Save(left);
+            session.StayStore.Save(left);
         return change;
     }
 }
@@ -148,7 +148,7 @@ public sealed record TellWhere(UserId Actor, UserId InNameOf, WhereTold Told) : 
         if (!Enum.IsDefined(Told))
             throw new RefusedException(RefusalKind.BadInput, "told");
         var change = session.Begin(ChangeKind.WhereToldSaid, Actor, InNameOf, rights.Grant);
-        session.Save(session.Users([InNameOf])[InNameOf] with { TellsWhere = Told }, session.Facts([InNameOf])[InNameOf]);
+        session.PeopleStore.Save(session.Users([InNameOf])[InNameOf] with { TellsWhere = Told }, session.Facts([InNameOf])[InNameOf]);
         return change;
     }
 }

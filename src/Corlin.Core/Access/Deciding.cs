@@ -26,8 +26,7 @@ public static class Deciding
 {
     /// <summary>
     /// Whether somebody added an entry. Meetings are organised, not added; who follows a calendar adds nothing of what is on it; and what
-    /// is tied
-    /// to another tells of that one, which its author may know no longer.
+    /// is tied to another tells of that one, which its author may know no longer.
     /// </summary>
     public static bool AddedIt(Entry entry, UserId actor) =>
         entry is { KeptElsewhere: false, Tie: null } && entry.MadeBy == actor && entry.Kind != EntryKind.Meeting;

@@ -17,9 +17,9 @@ public static class Disclosure
     /// those who meet (<see cref="InRoom"/>).
     /// </param>
     /// <remarks>
-    /// Who takes part in a meeting, or speaks for one who does, knows its shared content whole; for shared content the
-    /// higher of that and the grant on the lane applies. Private by the organiser is private on every lane; an attendee
-    /// can make their own lane private, and the strictest wins.
+    /// Who takes part in a meeting, or speaks for one who does, knows its shared content whole; for shared content the higher of that and
+    /// the grant on the lane applies. Private by the organiser is private on every lane; an attendee can make their own lane private, and
+    /// the strictest wins.
     /// </remarks>
     public static DisclosedEntry? Disclose(
         Occurrence occurrence,
@@ -35,8 +35,7 @@ public static class Disclosure
 
     /// <summary>
     /// An occurrence that its lane's owner declined: it stands there no more, and they and who speaks for them find it again to say
-    /// otherwise. Null for
-    /// anybody else, and where it was not declined.
+    /// otherwise. Null for anybody else, and where it was not declined.
     /// </summary>
     public static DisclosedEntry? Declined(Occurrence occurrence, UserId lane, Viewer viewer, Rights rights)
     {
@@ -102,8 +101,7 @@ public static class Disclosure
 
     /// <summary>
     /// The rights that count for a meeting on the lane of a room: that the room is taken is told by the grant on the room, what is on there
-    /// only as
-    /// far as the viewer reads it on the lane of the organiser or of an attendee on whose lane it stands.
+    /// only as far as the viewer reads it on the lane of the organiser or of an attendee on whose lane it stands.
     /// </summary>
     /// <param name="onRoom">The viewer's rights on the room.</param>
     /// <param name="onLane">The viewer's rights on somebody's lane.</param>

@@ -8,8 +8,7 @@ public static class Parts
 {
     /// <summary>
     /// Everyone who knows a meeting whole knows who is asked and who comes. What somebody wrote with their answer, the time they proposed
-    /// and that
-    /// they made their part private is for the organiser, for themselves, and for who speaks for one of the two.
+    /// and that they made their part private is for the organiser, for themselves, and for who speaks for one of the two.
     /// </summary>
     /// <param name="now">Of a state of the past the meeting as it stands: what became private since is told no more than what was
     /// then.</param>

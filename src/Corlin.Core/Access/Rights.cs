@@ -66,8 +66,8 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
     public bool SeesMarks => Sight == Sight.Whole || Acting >= Acting.Change;
 
     /// <summary>
-    /// A personal grant replaces the default, also downwards; of several valid now the highest of each scale counts;
-    /// private entries come only from a grant that includes them, and only as far as that grant goes.
+    /// A personal grant replaces the default, also downwards; of several valid now the highest of each scale counts; private entries come
+    /// only from a grant that includes them, and only as far as that grant goes.
     /// </summary>
     /// <param name="grants">Those that somebody holds on one calendar, by themselves or through a group, and its defaults.</param>
     /// <param name="ceiling">What the organisation lets anybody of their kind have; null for all.</param>

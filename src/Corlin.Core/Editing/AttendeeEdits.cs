@@ -8,10 +8,8 @@ namespace Corlin.Core.Editing;
 
 /// <summary>
 /// Asks more people to a meeting or one occurrence of it, and takes others out. Those added are invited, those removed get a cancellation,
-/// to the
-/// others it makes no difference: SEQUENCE and their answers stay (RFC 5546 3.2.2.6). An appointment to which somebody is asked becomes a
-/// meeting,
-/// a meeting to which nobody is asked any more an appointment.
+/// to the others it makes no difference: SEQUENCE and their answers stay (RFC 5546 3.2.2.6). An appointment to which somebody is asked
+/// becomes a meeting, a meeting to which nobody is asked any more an appointment.
 /// </summary>
 internal static class AttendeeEdits
 {

@@ -10,13 +10,11 @@ namespace Corlin.Core.Editing;
 
 /// <summary>
 /// Changes an entry, one occurrence of it, or what follows one. A sent meeting follows the rules of RFC 5546: what moves raises SEQUENCE
-/// and
-/// sets the answers of the occurrences it moves to none; everything else keeps them.
+/// and sets the answers of the occurrences it moves to none; everything else keeps them.
 /// </summary>
 /// <remarks>
 /// From here on ends the old series (UNTIL) and begins a new one with its own UID, linked by RELATED-TO (RFC 5545 3.8.4.5); what was said
-/// of
-/// single later occurrences goes with it.
+/// of single later occurrences goes with it.
 /// </remarks>
 public static class Edits
 {

@@ -14,8 +14,7 @@ public static class Ties
     /// <param name="ownerZone">The zone of the lane's owner.</param>
     /// <remarks>
     /// Tied to a series it is a series itself, with the same occurrences left out and moved. Where no rule says that (papers due two days
-    /// before
-    /// the last working day of a month) it stays where it was.
+    /// before the last working day of a month) it stays where it was.
     /// </remarks>
     public static Entry? Follow(Entry tied, Entry to, DateTimeZone ownerZone, Instant now)
     {

@@ -23,8 +23,7 @@ public enum WayBack
 
 /// <summary>
 /// Goes back to what a sent meeting was before a change of which people were told: a change in turn, of which they are told (RFC 5546
-/// 3.2.2,
-/// higher SEQUENCE where it moves or takes place again).
+/// 3.2.2, higher SEQUENCE where it moves or takes place again).
 /// </summary>
 public static class TurnBack
 {
@@ -89,8 +88,7 @@ public static class TurnBack
 
     /// <summary>
     /// The same for a change from an occurrence on, which ended a series and began another behind it: the new one is cancelled, and the old
-    /// one
-    /// goes on as it did. What was answered to it stays.
+    /// one goes on as it did. What was answered to it stays.
     /// </summary>
     /// <param name="before">The series before it was cut.</param>
     /// <param name="kept">What is left of it after the change; <paramref name="keptNow"/> as it stands.</param>

@@ -263,8 +263,7 @@ public static class Scheduling
 
     /// <summary>
     /// Somebody else organises the meeting from now on. Inside it is the same meeting, and answers stay. To those outside a meeting belongs
-    /// to its
-    /// UID and organiser (RFC 5546 2.1.4): the old one is cancelled, and they are asked anew to one of another UID.
+    /// to its UID and organiser (RFC 5546 2.1.4): the old one is cancelled, and they are asked anew to one of another UID.
     /// </summary>
     /// <param name="home">The main calendar of who organises it.</param>
     /// <param name="stays">Whether who organised it so far still comes.</param>

@@ -6,8 +6,8 @@ using NodaTime;
 namespace Corlin.Core.Recurrence;
 
 /// <summary>
-/// The days that a rule picks in one of its periods after another (of an hourly rule: the hours), as seconds since 1970-01-01T00:00:00
-/// of the wall clock. The buffers are used again for each period.
+/// The days that a rule picks in one of its periods after another (of an hourly rule: the hours), as seconds since 1970-01-01T00:00:00 of
+/// the wall clock. The buffers are used again for each period.
 /// </summary>
 internal sealed class PeriodDays
 {

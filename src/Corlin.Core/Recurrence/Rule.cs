@@ -25,8 +25,8 @@ public readonly record struct Until(LocalDateTime Time, bool IsUtc = false);
 /// <summary>How a series repeats: the RRULE of RFC 5545 3.3.10, from hourly to yearly, every part of it.</summary>
 /// <param name="Interval">1 or more.</param>
 /// <remarks>
-/// Every part holds what stands in the text, within the RFC's limits; an empty one is absent. <see cref="Parse"/> refuses the
-/// combinations that the RFC forbids.
+/// Every part holds what stands in the text, within the RFC's limits; an empty one is absent. <see cref="Parse"/> refuses the combinations
+/// that the RFC forbids.
 /// </remarks>
 public sealed record Rule(Frequency Frequency, int Interval = 1)
 {

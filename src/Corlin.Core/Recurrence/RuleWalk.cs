@@ -10,8 +10,7 @@ namespace Corlin.Core.Recurrence;
 /// </summary>
 /// <remarks>
 /// RFC 5545 3.3.10. The first start (DTSTART) counts only where the rule yields it. Times that the clock skips or shows twice are read by
-/// 3.3.5;
-/// instants that fall together count once.
+/// 3.3.5; instants that fall together count once.
 /// </remarks>
 public sealed class RuleWalk
 {

@@ -4,8 +4,8 @@ using NodaTime.TimeZones;
 namespace Corlin.Core.Time;
 
 /// <summary>
-/// Turns wall-clock seconds of a zone into UTC seconds, by RFC 5545 3.3.5 as <see cref="Zones.ToInstant"/>, keeping the offset
-/// that held last: neighbouring times cost an addition.
+/// Turns wall-clock seconds of a zone into UTC seconds, by RFC 5545 3.3.5 as <see cref="Zones.ToInstant"/>, keeping the offset that held
+/// last: neighbouring times cost an addition.
 /// </summary>
 internal struct WallClock(DateTimeZone zone)
 {

@@ -18,8 +18,8 @@ public static class Zones
     public static DateTimeZone Get(string id) => DateTimeZoneProviders.Tzdb[id];
 
     /// <summary>
-    /// The instant of a wall-clock time. One that is skipped is read with the offset before the gap, of one that
-    /// comes twice the first is meant (RFC 5545 3.3.5).
+    /// The instant of a wall-clock time. One that is skipped is read with the offset before the gap, of one that comes twice the first is
+    /// meant (RFC 5545 3.3.5).
     /// </summary>
     public static Instant ToInstant(this DateTimeZone zone, LocalDateTime local)
     {

@@ -25,8 +25,7 @@ public sealed record DayPart(LocalDate Date, int From, int To, StayKind Kind, st
 
 /// <summary>
 /// Where somebody is on each day, and when they work: of what was said of a day the first that applies, which is a stay of that day alone,
-/// one that
-/// repeats, their hours, their home. Absences are not among these: they go before all of it.
+/// one that repeats, their hours, their home. Absences are not among these: they go before all of it.
 /// </summary>
 public sealed class PersonDays
 {

@@ -38,8 +38,7 @@ public readonly record struct DaySpan(int From, int To)
 
 /// <summary>
 /// What was said of where somebody is on some days: it goes before their hours and their usual place. The days follow one another, or
-/// repeat by a
-/// rule (RFC 5545 3.3.10) whose starts are days.
+/// repeat by a rule (RFC 5545 3.3.10) whose starts are days.
 /// </summary>
 /// <param name="Place">Of a stay at a place its name; null of every other kind.</param>
 /// <param name="First">The first day; of one that repeats the day from which its rule counts.</param>

@@ -26,8 +26,7 @@ public sealed record WhereSaid(
 
 /// <summary>
 /// Reads where somebody is from a line of plain words: "home Thursdays and Fridays until June", "Halifax yard 10 to 12 March, travelling
-/// the evening
-/// before", "mornings at the yard", "never on Friday afternoon", "as usual on 12 March".
+/// the evening before", "mornings at the yard", "never on Friday afternoon", "as usual on 12 March".
 /// </summary>
 public sealed class WhereReader
 {

@@ -20,8 +20,7 @@ public sealed record ReadFile(IReadOnlyList<Entry> Entries, IReadOnlyList<Skippe
 
 /// <summary>
 /// Reads a calendar file of any size in bounded memory: it is cut into components as a stream, which are laid down on the disk until all of
-/// a
-/// UID are found; the components of each UID are then read together. What Corlin does not use of them is kept with the entry for the way
+/// a UID are found; the components of each UID are then read together. What Corlin does not use of them is kept with the entry for the way
 /// out.
 /// </summary>
 public sealed partial class CalendarFile : IDisposable

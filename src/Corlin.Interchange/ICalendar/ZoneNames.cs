@@ -7,9 +7,8 @@ namespace Corlin.Interchange.ICalendar;
 
 /// <summary>
 /// Turns what a file calls a zone into a tzdb id: the zone that has the same offsets as the file's own definition over all the time for
-/// which the file
-/// needs it, before others the one of that name or the owner's; without a definition the one of the name. Where no zone agrees, the
-/// definition counts.
+/// which the file needs it, before others the one of that name or the owner's; without a definition the one of the name. Where no zone
+/// agrees, the definition counts.
 /// </summary>
 /// <param name="owner">The zone for names that nobody knows.</param>
 internal sealed class ZoneNames(DateTimeZone owner)

@@ -8,8 +8,7 @@ namespace Corlin.Interchange.ICalendar;
 
 /// <summary>
 /// Writes a zone as a VTIMEZONE (RFC 5545 3.6.5) from its own transitions over a span: each is named, none follows from a rule, so that a
-/// reader that
-/// goes by the definition alone comes to the same moments.
+/// reader that goes by the definition alone comes to the same moments.
 /// </summary>
 public static class ZoneWriter
 {

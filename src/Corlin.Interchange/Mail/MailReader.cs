@@ -41,8 +41,7 @@ public static class MailReader
 
     /// <summary>
     /// Whether a machine sent it, or a list, or nobody hears an answer: Auto-Submitted, Precedence, List headers, an empty return path, a
-    /// sender that
-    /// answers to no one (RFC 3834 2).
+    /// sender that answers to no one (RFC 3834 2).
     /// </summary>
     private static bool IsAutomatic(MimeMessage mail)
     {

@@ -279,9 +279,9 @@ internal partial class StoreReads
 
     public int CountInside() => Db.People.Count(p => p.Inside && p.Kind == UserKind.Person);
 
-    protected void ForgetGroups() => groupsOf.Clear();
+    internal void ForgetGroups() => groupsOf.Clear();
 
-    protected void ForgetCeilings() => ceilings.Clear();
+    internal void ForgetCeilings() => ceilings.Clear();
 
     /// <summary>Somebody and the groups they are in.</summary>
     private long[] Holders(UserId receiver) => [receiver.Value, .. GroupsOf(receiver).Select(g => g.Value)];

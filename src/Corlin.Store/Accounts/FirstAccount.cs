@@ -17,7 +17,7 @@ public sealed record FirstAccount(CalendarUser Person, Account Account, Place? P
 {
     public CalendarUser Apply(IChangeSession session)
     {
-        var db = ((ChangeSession)session).Database;
+        var db = ((ChangeSession)session).Db;
         if (db.Users.Any())
             throw new RefusedException(RefusalKind.ChangedSince);
         if (Place is not null)

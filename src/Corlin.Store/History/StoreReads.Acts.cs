@@ -82,7 +82,7 @@ internal partial class StoreReads
         Db.Changes.AsNoTracking().SingleOrDefault(c => c.Id == change) is { } row ? Whole([row], null).Single() : null;
 
     /// <summary>Whether every entry that an act wrote stands as it wrote it last, for some acts at once.</summary>
-    private Func<IReadOnlyList<long>, bool> AsMade(HashSet<long> changes, IReadOnlyList<IReadOnlyList<long>> acts)
+    internal Func<IReadOnlyList<long>, bool> AsMade(HashSet<long> changes, IReadOnlyList<IReadOnlyList<long>> acts)
     {
         var wanted = changes.ToArray();
         if (wanted.Length == 0)

@@ -99,11 +99,11 @@ internal partial class StoreReads
     }
 
     /// <summary>What a change did to some of its entries, the last first.</summary>
-    private protected List<HistoryRow> LinesOf(long change, long before) =>
+    internal List<HistoryRow> LinesOf(long change, long before) =>
         Db.History.AsNoTracking().Where(h => h.ChangeId == change && h.Id < before).OrderByDescending(h => h.Id).Take(LinesAtOnce).ToList();
 
     /// <summary>Those of some lines whose entry stands as the change left it.</summary>
-    private protected List<HistoryRow> AsMade(IReadOnlyCollection<HistoryRow> lines, bool orTakenBack = false)
+    internal List<HistoryRow> AsMade(IReadOnlyCollection<HistoryRow> lines, bool orTakenBack = false)
     {
         var ids = lines.Select(l => l.EntryId).ToArray();
         var stand = Snapshots(Db.Entries.AsNoTracking().Where(e => ids.Contains(e.Id)).ToList());
@@ -124,7 +124,7 @@ internal partial class StoreReads
     }
 
     /// <summary>The whole state of some entries, as the history keeps it.</summary>
-    private protected Dictionary<long, string> Snapshots(IReadOnlyCollection<EntryRow> rows)
+    internal Dictionary<long, string> Snapshots(IReadOnlyCollection<EntryRow> rows)
     {
         var ids = rows.Select(r => r.Id).ToArray();
         var overrides = Db.Overrides.Where(o => ids.Contains(o.EntryId)).OrderBy(o => o.RecurrenceId).ToLookup(o => o.EntryId);
@@ -224,12 +224,11 @@ internal partial class StoreReads
     private static Entry? Read(string? snapshot) => snapshot is null ? null : EntryRows.Read(snapshot);
 
     /// <summary>What a change did; of an undo what it took back.</summary>
-    protected ChangeKind KindOf(ChangeRow row) => OriginOf(row).Kind;
+    internal ChangeKind KindOf(ChangeRow row) => OriginOf(row).Kind;
 
     /// <summary>
     /// What a change did, of an undo what it took back; and how often that was taken back: never by what was done, once by what took it
-    /// back,
-    /// twice by what did it again. An undo that is still under way took nothing back yet, and is of its own kind.
+    /// back, twice by what did it again. An undo that is still under way took nothing back yet, and is of its own kind.
     /// </summary>
     private (ChangeKind Kind, int Depth) OriginOf(ChangeRow row)
     {

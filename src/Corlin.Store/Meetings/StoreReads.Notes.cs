@@ -64,7 +64,7 @@ internal partial class StoreReads
         return ids.Length == 0 ? [] : WithTasks([.. Db.Notes.AsNoTracking().Where(n => ids.Contains(n.Id))]);
     }
 
-    private protected IReadOnlyList<MeetingNotes> WithTasks(IReadOnlyList<NotesRow> rows)
+    internal IReadOnlyList<MeetingNotes> WithTasks(IReadOnlyList<NotesRow> rows)
     {
         if (rows.Count == 0)
             return [];

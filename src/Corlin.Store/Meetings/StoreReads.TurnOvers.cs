@@ -31,7 +31,7 @@ internal partial class StoreReads
     public TurnOverOffer? TurnOver(long id) =>
         Db.TurnOvers.AsNoTracking().SingleOrDefault(t => t.EndedById == null && t.Id == id) is { } row ? ToCore(row) : null;
 
-    private protected static TurnOverOffer ToCore(TurnOverRow row) =>
+    internal static TurnOverOffer ToCore(TurnOverRow row) =>
         new(
             row.Id,
             new EntryId(row.EntryId),

@@ -9,8 +9,7 @@ namespace Corlin.Store;
 
 /// <summary>
 /// Everybody and everything that can be found, as words in memory: any part of a name, one letter wrong, posts, towns, groups and what
-/// rooms have
-/// are more than an index of a database finds. It is read anew after people, groups or places have changed.
+/// rooms have are more than an index of a database finds. It is read anew after people, groups or places have changed.
 /// </summary>
 public sealed class PeopleIndex
 {

@@ -11,7 +11,7 @@ namespace Corlin.Store;
 internal partial class StoreReads
 {
     /// <summary>The whole state of a person, as the history keeps it.</summary>
-    private protected sealed record PersonRows(UserRow Person, IReadOnlyList<string> OtherAddresses)
+    internal sealed record PersonRows(UserRow Person, IReadOnlyList<string> OtherAddresses)
     {
         public static PersonRows Read(string snapshot) => JsonSerializer.Deserialize<PersonRows>(snapshot, Texts.Json)!;
     }
@@ -77,6 +77,6 @@ internal partial class StoreReads
         return found;
     }
 
-    private protected static WaitingAddress ToCore(WaitingAddressRow row) =>
+    internal static WaitingAddress ToCore(WaitingAddressRow row) =>
         new(row.Id, new UserId(row.WhoId), row.Address, new UserId(row.ById), row.At, row.KeyHash);
 }

@@ -18,12 +18,12 @@ namespace Corlin.Store;
 /// <param name="people">Null inside a change: what it has written and not committed is not kept for others.</param>
 internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICalendarReads
 {
-    private protected TravelTable? travel;
-    private protected IReadOnlyDictionary<string, Place>? places;
+    internal TravelTable? travel;
+    internal IReadOnlyDictionary<string, Place>? places;
 
     private readonly PeopleIndex index = people ?? new PeopleIndex();
 
-    protected CorlinDb Db { get; } = db;
+    internal CorlinDb Db { get; } = db;
 
     public CalendarUser? User(string publicId) =>
         Db.People.AsNoTracking().FirstOrDefault(u => u.PublicId == publicId) is { } row ? PeopleMapping.ToCore(row) : null;
@@ -377,7 +377,7 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     public Absence? Absence(long id) =>
         Db.Absences.AsNoTracking().SingleOrDefault(a => a.Id == id && a.EndedById == null) is { } row ? ToCore(row) : null;
 
-    private protected static Absence ToCore(AbsenceRow row) =>
+    internal static Absence ToCore(AbsenceRow row) =>
         new(new UserId(row.UserId), new Stretch(row.Start, row.End), row.CoversId is { } cover ? new UserId(cover) : null, row.Reason)
         {
             Id = row.Id,
@@ -607,7 +607,7 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         Db.Settings.AsNoTracking().Where(s => s.UserId == who.Value).ToDictionary(s => s.Name, s => s.Json);
 
     /// <summary>Entries whole, by their numbers.</summary>
-    protected Dictionary<long, Entry> ById(long[] ids)
+    internal Dictionary<long, Entry> ById(long[] ids)
     {
         if (ids.Length == 0)
             return [];

@@ -26,7 +26,7 @@ public sealed class WriteGate(IDbContextFactory<CorlinDb> factory, IClock clock,
                 await NoteAsync(db, key, session.Now, cancel);
             result = change.Apply(session);
             TiedEntries.Follow(session);
-            session.WriteHandedOver();
+            session.MailStore.WriteHandedOver();
             await db.SaveChangesAsync(cancel);
             await transaction.CommitAsync(cancel);
             if (RequestKey.Current is { } done)

@@ -8,8 +8,7 @@ namespace Corlin.Web.Edge;
 
 /// <summary>
 /// Every body is looked at where it comes in, before anything is done with it: no list without bound or with nothing in it, no text longer
-/// than any
-/// screen takes, no control characters. What is more than that is the rule of the change.
+/// than any screen takes, no control characters. What is more than that is the rule of the change.
 /// </summary>
 internal sealed class Bodies : IEndpointFilter
 {

@@ -23,9 +23,8 @@ internal sealed class LiveHub(LiveUpdates live) : Hub
 
 /// <summary>
 /// Who watches what. A change is announced without waiting for anybody; what was announced meanwhile is told together, after one reading of
-/// the rights
-/// of all open screens. A screen is told that something changed and no more: what, or how often, would tell of what may not be known.
-/// The screen that made the change is told by the answer to it.
+/// the rights of all open screens. A screen is told that something changed and no more: what, or how often, would tell of what may not be
+/// known. The screen that made the change is told by the answer to it.
 /// </summary>
 internal sealed class LiveUpdates(
     IHubContext<LiveHub> hub,

@@ -9,8 +9,7 @@ namespace Corlin.Web.Edge;
 
 /// <summary>
 /// A request that carries a key does its work once: where it comes again, because its answer was lost or a button was pressed twice, it is
-/// answered as
-/// it was the first time.
+/// answered as it was the first time.
 /// </summary>
 internal sealed class OnceOnly(RequestDelegate next, IAnswers answers)
 {

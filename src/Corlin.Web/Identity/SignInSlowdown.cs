@@ -5,8 +5,7 @@ namespace Corlin.Web.Identity;
 
 /// <summary>
 /// Slows down where wrong passwords come from, for the account that they are tried on. The owner, who comes from somewhere else, is never
-/// kept out; only
-/// where an account is tried from many places at once does every place wait from which nobody has signed in to it before.
+/// kept out; only where an account is tried from many places at once does every place wait from which nobody has signed in to it before.
 /// </summary>
 internal sealed class SignInSlowdown(IClock clock)
 {

@@ -2,8 +2,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 
 /// <summary>
 /// Who may know what, said again as plainly as it can be, from the values of <see cref="Organisation"/> alone. It shares no code with what
-/// it is held
-/// against. 0 nothing, 1 outline, 2 headline, 3 whole; 0 look, 1 add, 2 change, 3 speak for.
+/// it is held against. 0 nothing, 1 outline, 2 headline, 3 whole; 0 look, 1 add, 2 change, 3 speak for.
 /// </summary>
 internal sealed class PlainRules(Organisation of)
 {

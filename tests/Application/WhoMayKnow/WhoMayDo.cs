@@ -5,8 +5,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 
 /// <summary>
 /// Whatever an organisation is, every change is done or refused as a plain second statement of the rules says, and a refusal tells no
-/// difference between
-/// what is hidden and what is not there.
+/// difference between what is hidden and what is not there.
 /// </summary>
 internal static class WhoMayDo
 {

@@ -14,8 +14,7 @@ namespace Corlin.Application.Tests.WhoMayKnow;
 
 /// <summary>
 /// Whatever an organisation is, nobody learns by any read, on any lane, with any id, more than a plain second statement of the rules
-/// allows; and what it
-/// allows is told.
+/// allows; and what it allows is told.
 /// </summary>
 internal static class WhoMayKnow
 {

@@ -3,7 +3,7 @@ import { DropdownMenu } from "radix-ui";
 import { useKeysState } from "./keys";
 import { places } from "./places";
 import { setTheme, useTheme, type Theme } from "./theme";
-import { useSignOut } from "./useSignOut";
+import { useSignOut } from "./hooks/useSignOut";
 
 const notInHead = places.filter((p) => !["/", "/lanes", "/arrange", "/chase", "/whereabouts", "/access", "/people"].includes(p.to));
 

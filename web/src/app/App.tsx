@@ -3,17 +3,17 @@ import { RouterProvider } from "@tanstack/react-router";
 import { lazy, Suspense } from "react";
 import { deskQuery, sessionQuery, wasSignedIn } from "../api/queries";
 import { Wait } from "../ui/Wait";
-import { ChangesProvider } from "./changes";
+import { ChangesProvider } from "./hooks/changes";
 import { KeysProvider } from "./keys";
 import { queries } from "./queryClient";
 import { router } from "./router";
 import { useTheme } from "./theme";
 
-const SignIn = lazy(() => import("../features/signin/SignIn").then((m) => ({ default: m.SignIn })));
-const FirstPassword = lazy(() => import("../features/signin/FirstPassword").then((m) => ({ default: m.FirstPassword })));
-const FirstSetUp = lazy(() => import("../features/signin/FirstSetUp").then((m) => ({ default: m.FirstSetUp })));
+const SignIn = lazy(() => import("../features/accounts/SignIn").then((m) => ({ default: m.SignIn })));
+const FirstPassword = lazy(() => import("../features/accounts/FirstPassword").then((m) => ({ default: m.FirstPassword })));
+const FirstSetUp = lazy(() => import("../features/accounts/FirstSetUp").then((m) => ({ default: m.FirstSetUp })));
 
-const Conference = lazy(() => import("../features/conference/Conference").then((m) => ({ default: m.Conference })));
+const Conference = lazy(() => import("../features/conferences/Conference").then((m) => ({ default: m.Conference })));
 
 const conference = /^\/conference\/([0-9a-f]{20})$/.exec(location.pathname)?.[1];
 

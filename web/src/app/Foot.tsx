@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { actsQuery } from "../api/queries";
-import { useChanges } from "./changes";
+import { useChanges } from "./hooks/changes";
 import { useKeysState } from "./keys";
 
 const act = "min-h-7 px-1 text-sea underline underline-offset-4";

@@ -1,6 +1,6 @@
 import { getRouteApi, lazyRouteComponent } from "@tanstack/react-router";
 import { Desk } from "../features/desk/Desk";
-import { useNarrow } from "./useNarrow";
+import { useNarrow } from "./hooks/useNarrow";
 
 const HandDay = lazyRouteComponent(() => import("../features/hand/HandDay"), "HandDay");
 

@@ -2,13 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate, useRouterState } from "@tanstack/react-router";
 import { lazy, Suspense, useState } from "react";
 import { deskQuery, remindersQuery, sessionQuery } from "../api/queries";
-import { CallStrip } from "./CallStrip";
+import { CallStrip } from "./parts/CallStrip";
 import { Foot } from "./Foot";
 import { HandFoot } from "./HandFoot";
 import { useKeys, useKeysState } from "./keys";
-import { useLive } from "./live";
-import { PlaceLine } from "./PlaceLine";
-import { useNarrow } from "./useNarrow";
+import { useLive } from "./hooks/live";
+import { PlaceLine } from "./parts/PlaceLine";
+import { useNarrow } from "./hooks/useNarrow";
 
 // The lanes are drawn first: finding and reminders come behind them, what opens on demand comes on demand.
 const Find = lazy(() => import("./Find").then((m) => ({ default: m.Find })));

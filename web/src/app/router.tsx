@@ -11,11 +11,11 @@ const root = createRootRoute({
 
 // The Desk is what opens first; the other places come when they are asked for.
 const Lanes = lazyRouteComponent(() => import("../features/lanes/Lanes"), "Lanes");
-const Arrange = lazyRouteComponent(() => import("../features/arrange/Arrange"), "Arrange");
-const Convene = lazyRouteComponent(() => import("../features/convene/Convene"), "Convene");
+const Arrange = lazyRouteComponent(() => import("../features/arranging/Arrange"), "Arrange");
+const Convene = lazyRouteComponent(() => import("../features/conferences/Convene"), "Convene");
 const Files = lazyRouteComponent(() => import("../features/files/Files"), "Files");
 const Access = lazyRouteComponent(() => import("../features/access/Access"), "Access");
-const Chase = lazyRouteComponent(() => import("../features/chase/Chase"), "Chase");
+const Chase = lazyRouteComponent(() => import("../features/meetings/Chase"), "Chase");
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
 
@@ -24,13 +24,13 @@ const Places = lazyRouteComponent(() => import("../features/people/Places"), "Pl
 
 const Whereabouts = lazyRouteComponent(() => import("../features/whereabouts/Whereabouts"), "Whereabouts");
 
-const Handover = lazyRouteComponent(() => import("../features/handover/Handover"), "Handover");
+const Handover = lazyRouteComponent(() => import("../features/handingOver/Handover"), "Handover");
 
-const Mine = lazyRouteComponent(() => import("../features/mine/Mine"), "Mine");
+const Mine = lazyRouteComponent(() => import("../features/desk/mine/Mine"), "Mine");
 
 const MailRoom = lazyRouteComponent(() => import("../features/mail/MailRoom"), "MailRoom");
 
-const Requests = lazyRouteComponent(() => import("../features/requests/Requests"), "Requests");
+const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
 
@@ -40,7 +40,7 @@ const ToDo = lazyRouteComponent(() => import("../features/hand/ToDo"), "ToDo");
 const More = lazyRouteComponent(() => import("../features/hand/More"), "More");
 const FindInHand = lazyRouteComponent(() => import("../features/hand/FindInHand"), "FindInHand");
 
-const OwnAccount = lazyRouteComponent(() => import("../features/account/OwnAccount"), "OwnAccount");
+const OwnAccount = lazyRouteComponent(() => import("../features/accounts/OwnAccount"), "OwnAccount");
 
 // What a place shows is asked for together with its code, not after it.
 const reads = {

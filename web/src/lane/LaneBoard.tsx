@@ -1,6 +1,7 @@
 import { Fragment, useImperativeHandle, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from "react";
-import type { Entry, Lane, Zone } from "../api/types";
+import type { Entry, Zone } from "../api/types";
 import { makeAxis, openHours, type Axis, type Extent } from "./axis";
+import type { BoardGhost, BoardLook, BoardMark, BoardRow, ZoomSteps } from "./board";
 import { HoverContext, makeHover, useHover } from "./hover";
 import { draw, forgetWidths, type Drawn } from "./labels";
 import { LaneHead } from "./LaneHead";
@@ -13,53 +14,6 @@ import { useHand, type HandActions, type Held } from "./useHand";
 import { useInTurn } from "./useInTurn";
 import { useSteady } from "./useSteady";
 import { transformTo, useZoom } from "./useZoom";
-
-/** A lane to be drawn: a person's day. */
-export interface BoardRow {
-  key: string;
-  lane: Lane;
-  dayStart: number;
-  dayEnd: number;
-  /** What stands at the left: a name with its clock, or a day. */
-  title: string;
-  aside?: string;
-  line: string;
-  today: boolean;
-  /** Today gets more of the height. */
-  weight?: number;
-  /** Stretches bracketed below the baseline, with words: a clash, a time proposed. */
-  notes: { start: number; end: number; words: string; tone: "brick" | "brass" }[];
-}
-
-/** What is not there yet, drawn on somebody's lane while it is typed. */
-export interface BoardGhost {
-  who: string;
-  start: number;
-  end: number;
-  words: string;
-}
-
-export interface BoardMark {
-  start: number;
-  end: number;
-  row?: string;
-}
-
-/** How single entries are drawn on a board, where that differs from the usual. */
-export interface BoardLook {
-  /** Whose colour an entry has. */
-  flagOf: (entry: Entry, row: BoardRow) => number;
-  /** Taken time that is not read now: it stands there without its label. */
-  isQuiet: (entry: Entry) => boolean;
-  isChosen: (entry: Entry, row: BoardRow) => boolean;
-  onChoose: (entry: Entry, row: BoardRow) => void;
-}
-
-/** One step nearer or further, or as it was. */
-export interface ZoomSteps {
-  by: (factor: number) => void;
-  reset: () => void;
-}
 
 export interface LaneBoardProps {
   name: string;

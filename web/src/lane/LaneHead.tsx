@@ -1,6 +1,6 @@
 import { colourOf, Cloth } from "./Flag";
 import type { Entry } from "../api/types";
-import type { BoardRow } from "./LaneBoard";
+import type { BoardRow } from "./board";
 import type { Drawn } from "./labels";
 
 interface Props {

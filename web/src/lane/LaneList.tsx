@@ -1,5 +1,5 @@
 import type { Entry, Zone } from "../api/types";
-import type { BoardRow } from "./LaneBoard";
+import type { BoardRow } from "./board";
 import { clock } from "./time";
 
 interface Line {

@@ -2,7 +2,7 @@ import { memo, type CSSProperties, type KeyboardEvent } from "react";
 import type { Entry, Zone } from "../api/types";
 import type { Axis } from "./axis";
 import { colourOf, tintOf } from "./Flag";
-import type { BoardGhost, BoardLook, BoardMark, BoardRow } from "./LaneBoard";
+import type { BoardGhost, BoardLook, BoardMark, BoardRow } from "./board";
 import { useHover } from "./hover";
 import type { Drawn } from "./labels";
 import { clock, lengthText, minute } from "./time";

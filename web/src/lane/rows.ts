@@ -1,5 +1,5 @@
 import type { Day, Lane, Zone } from "../api/types";
-import type { BoardRow } from "./LaneBoard";
+import type { BoardRow } from "./board";
 import { clock, lengthText } from "./time";
 
 /** A row a person, for one day. */

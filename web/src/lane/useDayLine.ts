@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Zone } from "../api/types";
-import type { BoardRow } from "./LaneBoard";
+import type { BoardRow } from "./board";
 import { clock } from "./time";
 
 /** The day of the lane that is pointed at as a line of names, whatever has a number there; undefined where none is. */

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, typ
 import type { Entry } from "../api/types";
 import type { Axis } from "./axis";
 import { followPointer } from "./followPointer";
-import type { BoardRow } from "./LaneBoard";
+import type { BoardRow } from "./board";
 import { minute } from "./time";
 
 /** What is held over the board, by pointer or by key. */

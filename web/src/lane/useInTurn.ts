@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Axis } from "./axis";
-import type { BoardRow } from "./LaneBoard";
+import type { BoardRow } from "./board";
 
 /** So many entries are laid out in one frame without its being seen. */
 const atOnce = 250;

@@ -4,9 +4,8 @@ namespace Corlin.Core.Words.Lines;
 
 /// <summary>
 /// Reads a meeting or appointment from one line of plain words, in any order: "Lease review with Ana, if free Tomé, Thursday at 3 for an
-/// hour, in
-/// Gannet". What is left when everything else is understood is what it is called. What is doubtful is told by its place in the line and
-/// changes nothing.
+/// hour, in Gannet". What is left when everything else is understood is what it is called. What is doubtful is told by its place in the
+/// line and changes nothing.
 /// </summary>
 public sealed partial class LineReader
 {

@@ -37,8 +37,7 @@ public sealed record CallParts(string Who);
 
 /// <summary>
 /// The page of a conference, which stands for the service of one: who joined, who knocks. Who has the link needs no session there; the key
-/// of the
-/// address is all that leads to it.
+/// of the address is all that leads to it.
 /// </summary>
 internal static class ConferenceEndpoints
 {

@@ -5,8 +5,8 @@ import { dayAndMonth, weekdayOf } from "../../lane/time";
 import { TimeEditor } from "../../sentence/TimeEditor";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import { useAnswer } from "../useAnswer";
-import { useKept } from "../useKept";
+import { useAnswer } from "../hooks/useAnswer";
+import { useKept } from "../hooks/useKept";
 
 /** The answers that the reader may give, for each person for whom they may: with a line, and with another time. */
 export function AnswerFor({ entry, onDone }: { entry: EntryDetails; onDone: () => void }) {

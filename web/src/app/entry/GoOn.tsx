@@ -2,12 +2,12 @@ import { useNavigate } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
 import type { EntryDetails } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { beginArranging, type Begun } from "../arrangeWith";
-import { useChanges } from "../changes";
-import { ForwardPart } from "./ForwardPart";
-import { SpokenPart } from "./SpokenPart";
-import { TurnOverPart } from "./TurnOverPart";
-import { WritePart } from "./WritePart";
+import { beginArranging, type Begun } from "../parts/arrangeWith";
+import { useChanges } from "../hooks/changes";
+import { ForwardPart } from "./parts/ForwardPart";
+import { SpokenPart } from "./parts/SpokenPart";
+import { TurnOverPart } from "./parts/TurnOverPart";
+import { WritePart } from "./parts/WritePart";
 
 /** What becomes of an entry in Arrange and by mail. */
 export function GoOn({ entry, lane, onDone }: { entry: EntryDetails; lane: string; onDone: () => void }) {

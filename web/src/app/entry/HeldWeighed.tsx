@@ -3,7 +3,7 @@ import { weighedQuery } from "../../api/queries";
 import type { Entry } from "../../api/types";
 import { Tone } from "../../ui/Tone";
 import { nothing } from "./edit";
-import { useSettled } from "../useSettled";
+import { useSettled } from "../hooks/useSettled";
 
 const named = 6;
 const weight = (tone: string) => (tone === "wrong" ? 0 : tone === "doubt" ? 1 : 2);

@@ -7,13 +7,13 @@ import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { StillHere } from "../../ui/StillHere";
-import { useChange } from "../useChange";
-import { useKept } from "../useKept";
+import { useChange } from "../hooks/useChange";
+import { useKept } from "../hooks/useKept";
 import type { Draft } from "./edit";
 import { EntrySentence } from "./EntrySentence";
 import { NewWeighed } from "./NewWeighed";
 import { Side, SideFoot } from "./Side";
-import { TakesPart } from "./TakesPart";
+import { TakesPart } from "./parts/TakesPart";
 import type { Fresh } from "./useEntrySheet";
 
 /** A new appointment as a sentence; its owner is named. */

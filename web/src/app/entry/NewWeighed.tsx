@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { chosenQuery } from "../../api/queries";
 import type { TimeRequest } from "../../api/types";
 import { Tone } from "../../ui/Tone";
-import { useSettled } from "../useSettled";
+import { useSettled } from "../hooks/useSettled";
 
 interface Props {
   owner: string;

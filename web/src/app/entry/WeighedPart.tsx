@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { weighedQuery } from "../../api/queries";
 import type { WeighRequest } from "../../api/types";
 import { Tone } from "../../ui/Tone";
-import { useSettled } from "../useSettled";
+import { useSettled } from "../hooks/useSettled";
 import { NearSlots, type NearSlot } from "./NearSlots";
 
 interface Props {

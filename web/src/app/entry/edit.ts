@@ -1,6 +1,6 @@
 import type { EntryDetails, EntryPart, EntryParts, TimeRequest } from "../../api/types";
 import { htmlOf } from "../../sentence/RichText";
-import type { Takes } from "./TakesPart";
+import type { Takes } from "./parts/TakesPart";
 
 /** The parts of an entry as they stand on the sheet. */
 export interface Draft {

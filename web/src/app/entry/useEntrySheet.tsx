@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import type { TimeRequest, Zone } from "../../api/types";
-import type { BoardGhost } from "../../lane/LaneBoard";
+import type { BoardGhost } from "../../lane/board";
 import { minute, momentOf } from "../../lane/time";
 import type { Draft } from "./edit";
 

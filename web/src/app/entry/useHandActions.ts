@@ -3,8 +3,8 @@ import { Problem } from "../../api/client";
 import type { Zone } from "../../api/types";
 import { clock, dateText, dayAndMonth, localText, minute } from "../../lane/time";
 import type { HandActions } from "../../lane/useHand";
-import { beginArranging } from "../arrangeWith";
-import { useChanges } from "../changes";
+import { beginArranging } from "../parts/arrangeWith";
+import { useChanges } from "../hooks/changes";
 import { changeEntry } from "./changeEntry";
 import type { useEntrySheet } from "./useEntrySheet";
 

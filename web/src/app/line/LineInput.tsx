@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, type ReactNode } from "react";
 import { lineQuery } from "../../api/queries";
 import type { LineReading } from "../../api/types";
 import { useKeys } from "../keys";
-import { useKept } from "../useKept";
+import { useKept } from "../hooks/useKept";
 import { useGivenLine } from "./givenLine";
 import { Understood } from "./Understood";
 

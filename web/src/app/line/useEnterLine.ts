@@ -2,8 +2,8 @@ import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
 import { Problem } from "../../api/client";
 import type { LineReading, Person } from "../../api/types";
-import { beginArranging } from "../arrangeWith";
-import { useChanges } from "../changes";
+import { beginArranging } from "../parts/arrangeWith";
+import { useChanges } from "../hooks/changes";
 import { asksPeople, enter, whatLacks, whenOf } from "./appointment";
 
 /** Enters what was read of a line on somebody's calendar; where people are asked, Arrange opens with it. */

@@ -6,7 +6,7 @@ import type { Reminders } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Side, SideFoot } from "../entry/Side";
-import { useChanges } from "../changes";
+import { useChanges } from "../hooks/changes";
 
 const leads = [0, 5, 10, 15, 20, 30, 45, 60];
 

@@ -5,7 +5,7 @@ import { Flag } from "../../lane/Flag";
 import { clock, hour, minute } from "../../lane/time";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import { useNow } from "../useNow";
+import { useNow } from "../hooks/useNow";
 import { useReminders } from "./useReminders";
 import { reminderWords } from "./words";
 

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef } from "react";
 import { ask, client } from "../../api/client";
 import { remindersQuery } from "../../api/queries";
 import type { Reminder, ReminderAct } from "../../api/types";
-import { useChanges } from "../changes";
+import { useChanges } from "../hooks/changes";
 
 const refOf = (r: Reminder) => ({ entry: r.id, occurrence: r.occurrence, start: r.start });
 

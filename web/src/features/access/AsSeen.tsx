@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNow } from "../../app/useNow";
+import { useNow } from "../../app/hooks/useNow";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { addDays } from "../../lane/time";

@@ -1,6 +1,6 @@
 import { ask, client } from "../../api/client";
 import type { Access, Ceiling, Terms } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Choices, Part } from "../../sentence/Part";
 import { actingLabel, actings, sightLabel, sights, withActing, withSight } from "./terms";
 

@@ -1,7 +1,7 @@
 import { ask, client } from "../../api/client";
 import type { Access } from "../../api/types";
-import { useChange } from "../../app/useChange";
-import { useKept } from "../../app/useKept";
+import { useChange } from "../../app/hooks/useChange";
+import { useKept } from "../../app/hooks/useKept";
 import { and } from "../../lane/words";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { useChange } from "../../app/useChange";
+import { useChange } from "../../app/hooks/useChange";
 import { TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Access, AccessRequest, Terms } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { isSame, sightLabel } from "./terms";

@@ -1,6 +1,6 @@
 import { ask, client } from "../../api/client";
 import type { AccessCalendar, Grant } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 
 /** Withdraws what somebody holds; they are told, and it can be undone. */
 export function useWithdraw() {

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
 import type { AccessNews } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 

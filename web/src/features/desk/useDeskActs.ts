@@ -2,10 +2,10 @@ import { useNavigate } from "@tanstack/react-router";
 import type { GivenAnswer } from "../../api/answer";
 import { ask, client } from "../../api/client";
 import type { QueueRow } from "../../api/types";
-import { useChanges } from "../../app/changes";
-import { useAddress } from "../../app/useAddress";
-import { useAnswer } from "../../app/useAnswer";
-import { useTurnOver } from "../../app/useTurnOver";
+import { useChanges } from "../../app/hooks/changes";
+import { useAddress } from "../../app/hooks/useAddress";
+import { useAnswer } from "../../app/hooks/useAnswer";
+import { useTurnOver } from "../../app/hooks/useTurnOver";
 import { isAccess, isRequest, isTask } from "./Queue";
 
 /** What is done with a row of the queue: answered, settled, or opened where it is dealt with. */

@@ -4,7 +4,7 @@ import { problemOf } from "../../api/client";
 import { readAnew } from "../../api/fresh";
 import { sendCalendarFile } from "../../api/files";
 import type { ImportReport, Person } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Button } from "../../ui/Button";
 import { progressQuery } from "./queries";
 

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { deskQuery, lanesQuery } from "../../api/queries";
 import type { Day, Zone } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
-import { useWatched } from "../../app/live";
+import { useWatched } from "../../app/hooks/live";
 import { addDays, clock } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";

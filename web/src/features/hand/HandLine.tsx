@@ -1,5 +1,5 @@
 import type { HandLine as HandLineData, Person } from "../../api/types";
-import { useAnswer } from "../../app/useAnswer";
+import { useAnswer } from "../../app/hooks/useAnswer";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 

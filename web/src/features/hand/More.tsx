@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { actsQuery, deskQuery } from "../../api/queries";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { places } from "../../app/places";
 import { setTheme, useTheme } from "../../app/theme";
-import { useSignOut } from "../../app/useSignOut";
+import { useSignOut } from "../../app/hooks/useSignOut";
 import { Button } from "../../ui/Button";
 
 const notInFoot = [

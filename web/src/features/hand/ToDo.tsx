@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { deskQuery } from "../../api/queries";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
-import { ReturnLines } from "../../app/ReturnLines";
-import { Told } from "../../app/Told";
+import { ReturnLines } from "../../app/parts/ReturnLines";
+import { Told } from "../../app/parts/Told";
 import { Flag } from "../../lane/Flag";
 import { Judged } from "../../lane/Judged";
 import { Wait } from "../../ui/Wait";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Category, Person } from "../../api/types";
-import { useChange } from "../../app/useChange";
+import { useChange } from "../../app/hooks/useChange";
 import { colourOf, tintOf } from "../../lane/Flag";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";

@@ -3,7 +3,7 @@ import type { LineReading, Person, Zone } from "../../api/types";
 import { asksPeople, usualMinutes, whatLacks } from "../../app/line/appointment";
 import { LineInput } from "../../app/line/LineInput";
 import { useEnterLine } from "../../app/line/useEnterLine";
-import type { BoardGhost } from "../../lane/LaneBoard";
+import type { BoardGhost } from "../../lane/board";
 import { minute, momentOf } from "../../lane/time";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useSetting, type LaneSet } from "../../app/useSetting";
+import { useSetting, type LaneSet } from "../../app/hooks/useSetting";
 import { Button } from "../../ui/Button";
 
 const none: LaneSet[] = [];

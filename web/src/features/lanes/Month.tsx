@@ -1,7 +1,8 @@
 import { useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Day, Entry, Lane, Lanes, Zone } from "../../api/types";
 import { tintOf } from "../../lane/Flag";
-import { LaneBoard, type BoardRow } from "../../lane/LaneBoard";
+import type { BoardRow } from "../../lane/board";
+import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfDay } from "../../lane/rows";
 import { clock, hour } from "../../lane/time";
 import type { HandActions } from "../../lane/useHand";

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Year } from "../../api/types";
-import { useChanges } from "../../app/changes";
-import { useChange } from "../../app/useChange";
+import { useChanges } from "../../app/hooks/changes";
+import { useChange } from "../../app/hooks/useChange";
 import { addDays, dayAndMonth } from "../../lane/time";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";

@@ -1,7 +1,7 @@
 import { useCallback, useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Category, Entry } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { useKeys } from "../../app/keys";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { Part } from "../../sentence/Part";

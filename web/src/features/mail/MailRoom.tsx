@@ -4,7 +4,7 @@ import { useDeferredValue } from "react";
 import { sessionQuery, type MailPile } from "../../api/queries";
 import type { MailLine as Line } from "../../api/types";
 import { useKeys } from "../../app/keys";
-import { useWatched } from "../../app/live";
+import { useWatched } from "../../app/hooks/live";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Index } from "../../api/types";
-import { useChange } from "../../app/useChange";
+import { useChange } from "../../app/hooks/useChange";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
 import type { PersonPage } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Member, PersonPage } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Flag } from "../../lane/Flag";
 import { and } from "../../lane/words";
 import { Part } from "../../sentence/Part";

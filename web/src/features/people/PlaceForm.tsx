@@ -3,7 +3,7 @@ import { useDeferredValue, useState } from "react";
 import { ask, client } from "../../api/client";
 import { zonesQuery } from "../../api/queries";
 import type { PlaceKept } from "../../api/types";
-import { useChange } from "../../app/useChange";
+import { useChange } from "../../app/hooks/useChange";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 

@@ -3,7 +3,7 @@ import { problemOf } from "../../api/client";
 import { readAnew } from "../../api/fresh";
 import { sendPeopleFile } from "../../api/files";
 import type { ImportedPeople, Index } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";

@@ -1,5 +1,5 @@
 import type { PersonPage } from "../../api/types";
-import { useAddress } from "../../app/useAddress";
+import { useAddress } from "../../app/hooks/useAddress";
 import { Button } from "../../ui/Button";
 
 /** Where mail to somebody is to go, which waits. */

@@ -2,8 +2,8 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Person } from "../../api/types";
-import { useChanges } from "../../app/changes";
-import { ShownOnce } from "../../app/ShownOnce";
+import { useChanges } from "../../app/hooks/changes";
+import { ShownOnce } from "../../app/parts/ShownOnce";
 import { Button } from "../../ui/Button";
 import { accountOfQuery } from "./queries";
 

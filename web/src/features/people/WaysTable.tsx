@@ -1,6 +1,6 @@
 import { ask, client } from "../../api/client";
 import type { PlacesKept } from "../../api/types";
-import { useChange } from "../../app/useChange";
+import { useChange } from "../../app/hooks/useChange";
 import { FieldError } from "../../ui/Field";
 
 /** How long the way between two sites takes, both ways the same. Empty where it is not known. */

@@ -1,6 +1,6 @@
 import { ask, client } from "../../api/client";
 import type { Strip, WhereTold } from "../../api/types";
-import { useChanges } from "../../app/changes";
+import { useChanges } from "../../app/hooks/changes";
 import { Flag } from "../../lane/Flag";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";

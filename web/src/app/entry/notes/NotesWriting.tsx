@@ -4,7 +4,7 @@ import { notesQuery } from "../../../api/queries";
 import type { EntryDetails, NotesOn } from "../../../api/types";
 import { RichTextField, RichTextShown } from "../../../sentence/RichText";
 import { Button } from "../../../ui/Button";
-import type { Keeping } from "../../autosave";
+import type { Keeping } from "../../hooks/autosave";
 import { ReleaseSentence } from "./ReleaseSentence";
 import { TaskLines } from "./TaskLines";
 import { useKeptNotes } from "./useKeptNotes";

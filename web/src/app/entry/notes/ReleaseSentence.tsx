@@ -4,7 +4,7 @@ import type { EntryDetails, NotesOn } from "../../../api/types";
 import { chosenOf, PeoplePicker, type Chosen } from "../../../sentence/PeoplePicker";
 import { Button } from "../../../ui/Button";
 import { Field, FieldError } from "../../../ui/Field";
-import { useChange } from "../../useChange";
+import { useChange } from "../../hooks/useChange";
 import { peopleOf } from "../../../lane/Attendees";
 
 interface Props {

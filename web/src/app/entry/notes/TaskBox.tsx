@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { ask, client } from "../../../api/client";
-import { useChanges } from "../../changes";
+import { useChanges } from "../../hooks/changes";
 
 /** Whether a task is done. It shows what was said at once, and what stands again where that was refused. */
 export function TaskBox({ id, words, done, label }: { id: string | null; words: string; done: boolean; label?: string }) {

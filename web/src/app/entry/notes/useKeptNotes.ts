@@ -3,8 +3,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, client } from "../../../api/client";
 import { notesQuery } from "../../../api/queries";
 import type { Notes, NotesOn, Person } from "../../../api/types";
-import { outlives } from "../../autosave";
-import { useAutosave } from "../../useAutosave";
+import { outlives } from "../../hooks/autosave";
+import { useAutosave } from "../../hooks/useAutosave";
 import { htmlOf } from "../../../sentence/RichText";
 
 export interface Task {

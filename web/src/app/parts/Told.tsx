@@ -1,0 +1,46 @@
+import { useMutation } from "@tanstack/react-query";
+import { ask, client } from "../../api/client";
+import { readAnew } from "../../api/fresh";
+import type { MeetingNews } from "../../api/types";
+import { useChanges } from "../hooks/changes";
+import { Flag } from "../../lane/Flag";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+
+/** What others did to meetings to which one is asked, until it is put away; what is near stands first and louder. */
+export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: MeetingNews) => void }) {
+  const { fail } = useChanges();
+  const away = useMutation({
+    mutationFn: (id: number) => ask(client.DELETE("/api/news/{id}", { params: { path: { id } } })),
+    onSuccess: readAnew,
+    onError: fail,
+  });
+  if (told.length === 0) return null;
+  return (
+    <ul aria-label="Meeting updates">
+      {told.map((n) => (
+        <li
+          key={n.id}
+          className={`flex min-h-10 items-center gap-x-4 border-b max-[600px]:flex-wrap max-[600px]:py-1 border-rule ${n.near ? "bg-water" : ""}`}
+        >
+          <span className="w-16">
+            <Tone tone={n.near ? "wrong" : "doubt"}>{n.verb}</Tone>
+          </span>
+          <Flag flag={n.for.flag} />
+          <span className={`min-w-0 flex-1 py-1 max-[600px]:order-last max-[600px]:basis-full ${n.near ? "font-semibold" : ""}`}>
+            {n.near && <span className="text-brick">At short notice. </span>}
+            {n.words} {n.note && <span className="font-normal text-soft">“{n.note}”</span>}
+          </span>
+          {n.entry && (
+            <Button look="plain" className="underline underline-offset-4" onClick={() => onOpen(n)}>
+              See it
+            </Button>
+          )}
+          <Button look="plain" disabled={away.isPending} onClick={() => away.mutate(n.id)}>
+            Dismiss
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}

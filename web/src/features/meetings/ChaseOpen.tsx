@@ -1,0 +1,173 @@
+import { Link } from "@tanstack/react-router";
+import { useState } from "react";
+import { ask, client } from "../../api/client";
+import type { ChaseRow, Proposal, Zone } from "../../api/types";
+import { CancelNote } from "../../app/entry/parts/CancelNote";
+import { SpokenPart } from "../../app/entry/parts/SpokenPart";
+import { WritePart } from "../../app/entry/parts/WritePart";
+import { Attendees, peopleOf } from "../../lane/Attendees";
+import { Flag } from "../../lane/Flag";
+import { clock, dateText } from "../../lane/time";
+import { useChange } from "../../app/hooks/useChange";
+import { useFocusBack } from "../../app/hooks/useFocusBack";
+import { Button } from "../../ui/Button";
+import { Tone } from "../../ui/Tone";
+import { AnotherTime } from "./AnotherTime";
+import { ProposalLane } from "./ProposalLane";
+import { SomebodyInstead } from "./SomebodyInstead";
+
+interface Props {
+  row: ChaseRow;
+  zones: Zone[];
+  onRun: (call: Promise<{ change: number }>, words: string) => void;
+}
+
+/** The chosen meeting: who said what, and what can be done. */
+export function ChaseOpen({ row, zones, onRun }: Props) {
+  const path = { id: row.entry };
+  // One thing at a time is done with it.
+  const [doing, setDoing] = useState<"cancel" | "time" | "instead">();
+  const close = () => setDoing(undefined);
+  const place = useFocusBack<HTMLDivElement>(doing !== undefined);
+  const cancelling = useChange();
+  const people = peopleOf(row.attendees).length;
+  const required = row.attendees.filter((a) => a.role === "required");
+  const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
+  return (
+    <div className="grid gap-x-10 gap-y-4 pt-1 pb-4 min-[900px]:grid-cols-[360px_minmax(0,1fr)]">
+      <div>
+        <p className="pb-1 text-soft">Organised by {row.madeBy}</p>
+        <Attendees attendees={row.attendees} />
+      </div>
+      <div className="min-w-0">
+        {row.proposals.map((p) => (
+          <ProposalOpen key={p.by.id} row={row} proposal={p} zones={zones} onRun={onRun} />
+        ))}
+        {row.proposals.length === 0 && row.agreed && <p className="pt-1">Everything stands; nothing needs to be done.</p>}
+        <div ref={place} className="flex flex-wrap items-center gap-2 pt-1">
+          {!row.agreed && (
+            <Button
+              onClick={() =>
+                onRun(
+                  ask(client.POST("/api/meetings/{id}/go-on", { params: { path }, body: { occurrence: row.occurrence } })),
+                  `“${row.title}” goes on without waiting for ${missing.join(", ")}.`,
+                )
+              }
+            >
+              Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
+            </Button>
+          )}
+          {!row.agreed && missing.length > 0 && (
+            <Button aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
+              Somebody instead…
+            </Button>
+          )}
+          <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
+            Another time…
+          </Button>
+          {doing !== "cancel" && (
+            <Button look="grave" onClick={() => setDoing("cancel")}>
+              {row.occurrence ? `Cancel ${row.when}…` : "Cancel it…"}
+            </Button>
+          )}
+        </div>
+        {doing === "instead" && <SomebodyInstead row={row} onDone={close} />}
+        {doing === "time" && <AnotherTime row={row} onDone={close} />}
+        {doing === "cancel" && (
+          <div className="pt-3">
+            <CancelNote
+              told={people}
+              busy={cancelling.busy}
+              wrong={cancelling.problem?.message}
+              onDrop={close}
+              onCancel={(note) =>
+                cancelling.make(
+                  () =>
+                    ask(
+                      client.POST("/api/entries/{id}/cancel", {
+                        params: { path },
+                        body: { occurrence: row.occurrence, reach: row.occurrence ? "thisOne" : "all", note },
+                      }),
+                    ),
+                  `“${row.title}”${row.occurrence ? `, ${row.when},` : ""} is cancelled; everyone is told in ten seconds.`,
+                  close,
+                )
+              }
+            />
+          </div>
+        )}
+        <div className="flex flex-wrap items-center gap-2 pt-3">
+          <Link
+            to="/lanes"
+            search={{
+              who: row.organiser.id,
+              ...(zones[0] ? { from: dateText(zones[0], row.start) } : {}),
+              view: "day",
+              entry: row.entry,
+              ...(row.occurrence ? { occurrence: row.occurrence } : {}),
+            }}
+            className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
+          >
+            Open it on its lane
+          </Link>
+          <SpokenPart id={row.entry} occurrence={row.occurrence} title={row.title} attendees={row.attendees} />
+          <WritePart id={row.entry} occurrence={row.occurrence} title={row.title} attendees={row.attendees} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Proposal }) {
+  const path = { id: row.entry };
+  const body = { occurrence: row.occurrence, attendee: proposal.by.id };
+  const viewer = zones[0];
+  return (
+    <section aria-label={`${proposal.by.name} proposes ${proposal.when}`} className="pb-3">
+      <p className="font-serif text-[21px] leading-8">
+        {proposal.by.givenName} proposes <strong className="font-medium">{proposal.when}</strong>
+        {viewer && <span> instead of {clock(viewer, row.start)}</span>}.
+      </p>
+      {proposal.comment && <p className="text-soft">“{proposal.comment}”</p>}
+      {viewer && <ProposalLane row={row} proposal={proposal} zone={viewer} />}
+      <p className="pt-2">
+        Moved there, <Tone tone={proposal.tone}>{proposal.consequence}</Tone>.
+      </p>
+      <ul className="my-2 grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-x-6">
+        {proposal.forEach.map((c) => (
+          <li key={c.who.id} className="flex min-h-8 items-center gap-2 border-t border-rule">
+            <Flag flag={c.who.flag} height={18} />
+            <span className="font-semibold">{c.who.givenName}</span>
+            <span>{c.local}</span>
+            <span className="ml-auto truncate" title={c.state}>
+              <Tone tone={c.tone}>{c.state.split(",")[0]}</Tone>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-2">
+        <Button
+          look="filled"
+          onClick={() =>
+            onRun(
+              ask(client.POST("/api/meetings/{id}/proposal/accept", { params: { path }, body })),
+              `“${row.title}” moves to ${proposal.when}; everyone is invited again.`,
+            )
+          }
+        >
+          Move to {proposal.when} and invite {peopleOf(row.attendees).length} again
+        </Button>
+        <Button
+          onClick={() =>
+            onRun(
+              ask(client.POST("/api/meetings/{id}/proposal/refuse", { params: { path }, body })),
+              `“${row.title}” stays; ${proposal.by.givenName} is told.`,
+            )
+          }
+        >
+          Keep the time and let {proposal.by.givenName} know
+        </Button>
+      </div>
+    </section>
+  );
+}

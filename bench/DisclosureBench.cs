@@ -15,8 +15,8 @@ public class DisclosureBench
     private const int Count = 1_000;
     private static readonly UserId Lane = new(1);
     private static readonly Instant Now = Instant.FromUtc(2027, 3, 8, 9, 0);
-    private static readonly Rights Granted = new(Sight.Headline, Acting.Look, false, 1);
-    private static readonly Rights Most = new(Sight.Whole, Acting.SpeakFor, true, 1);
+    private static readonly Rights Granted = new(Sight.Headlines, Acting.Look, false, 1);
+    private static readonly Rights Most = new(Sight.Everything, Acting.SpeakFor, true, 1);
     private readonly Viewer colleague = new(new UserId(9), ImmutableDictionary<UserId, bool>.Empty);
     private readonly Viewer assistant = new(new UserId(8), ImmutableDictionary<UserId, bool>.Empty.Add(Lane, true));
     private Occurrence[] occurrences = [];

@@ -82,13 +82,13 @@ public sealed class AbsenceTests : IAsyncLifetime
                 )
                 .Words;
         await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Outline, Core.Access.Acting.Look);
-        await world.Grant(world.Maren, world.Lakshmi, Core.Access.Sight.Headline, Core.Access.Acting.Look);
+        await world.Grant(world.Maren, world.Lakshmi, Core.Access.Sight.Headlines, Core.Access.Acting.Look);
         Assert.Equal(words, await Lane(world.Ruta));
         Assert.Equal("Away, Tomé covers", await Lane(world.Lakshmi));
         Assert.Equal("On holiday, family, Tomé covers", await Lane(world.Noor));
         Assert.Equal(to, (await Only(world.Noor)).ReasonTo);
         // Who passes her calendar on and does not speak for her is not told it by looking as she does.
-        await world.Grant(world.Maren, world.Ana, Core.Access.Sight.Whole, Core.Access.Acting.Change, passOn: true);
+        await world.Grant(world.Maren, world.Ana, Core.Access.Sight.Everything, Core.Access.Acting.Change, passOn: true);
         var seen = await world.See(
             new ReadAs(world.Ana.Id, world.Maren.PublicId, world.Maren.PublicId, new LocalDate(2027, 3, 10), world.Now).Run
         );

@@ -15,7 +15,7 @@ namespace Corlin.Application.Tests;
 /// <summary>Granting, passing on, asking, telling and taking back, on a real store.</summary>
 public sealed class AccessTests : IAsyncLifetime
 {
-    private static readonly AccessTerms Headline = new(Sight.Headline, Acting.Look);
+    private static readonly AccessTerms Headline = new(Sight.Headlines, Acting.Look);
 
     private World world = null!;
 
@@ -34,7 +34,7 @@ public sealed class AccessTests : IAsyncLifetime
         world.Advance(11);
         var told = Assert.Single(await NewsOf(world.Ruta));
         Assert.Equal(
-            ("Maren Falk lets you see Headline of Maren’s calendar.", "for the array visits", true),
+            ("Maren Falk lets you see headlines of Maren’s calendar.", "for the array visits", true),
             (told.Words, told.Line, told.ToLane)
         );
         Assert.Equal(told.Words, Assert.Single(await NewsOf(world.Tome)).Words);
@@ -48,7 +48,7 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal("taken", await TitleFor(world.Ruta));
         world.Advance(11);
         Assert.Equal(
-            "Maren Falk has withdrawn it: you may no longer see Headline of Maren’s calendar.",
+            "Maren Falk has withdrawn it: you may no longer see headlines of Maren’s calendar.",
             (await NewsOf(world.Ruta))[0].Words
         );
         await world.Do(new UndoChange(world.Maren.Id, undone));
@@ -78,7 +78,7 @@ public sealed class AccessTests : IAsyncLifetime
         await world.Do(new AddMember(inner.Id, world.Ana.Id));
         Assert.Equal("Read-in", await TitleFor(world.Ana));
         world.Advance(11);
-        Assert.Equal("Maren Falk lets Safety board see Headline of Maren’s calendar.", Assert.Single(await NewsOf(world.Ana)).Words);
+        Assert.Equal("Maren Falk lets Safety board see headlines of Maren’s calendar.", Assert.Single(await NewsOf(world.Ana)).Words);
     }
 
     [Fact]
@@ -110,38 +110,41 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal("Read-in", await TitleFor(world.Ruta));
         world.Advance(4 * 3_600);
         Assert.Equal("taken", await TitleFor(world.Ruta));
-        Assert.Equal("It has ended: you could see Headline of Maren’s calendar.", (await NewsOf(world.Ruta))[0].Words);
+        Assert.Equal("It has ended: you could see headlines of Maren’s calendar.", (await NewsOf(world.Ruta))[0].Words);
     }
 
     [Fact]
     public async Task Who_may_pass_it_on_grants_as_much_and_no_more_and_both_names_are_told()
     {
         await Refused(RefusalKind.MayNotGrant, Granting(world.Noor, world.Maren, Headline, world.Ruta));
-        await world.Grant(world.Maren, world.Noor, Sight.Headline, Acting.Add, passOn: true);
-        await Refused(RefusalKind.MoreThanHeld, Granting(world.Noor, world.Maren, new AccessTerms(Sight.Whole, Acting.Look), world.Ruta));
+        await world.Grant(world.Maren, world.Noor, Sight.Headlines, Acting.Add, passOn: true);
         await Refused(
             RefusalKind.MoreThanHeld,
-            Granting(world.Noor, world.Maren, new AccessTerms(Sight.Headline, Acting.Look, Private: true), world.Ruta)
+            Granting(world.Noor, world.Maren, new AccessTerms(Sight.Everything, Acting.Look), world.Ruta)
+        );
+        await Refused(
+            RefusalKind.MoreThanHeld,
+            Granting(world.Noor, world.Maren, new AccessTerms(Sight.Headlines, Acting.Look, Private: true), world.Ruta)
         );
         await Refused(
             RefusalKind.OutsideLooks,
-            Granting(world.Maren, world.Maren, new AccessTerms(Sight.Headline, Acting.Add), world.Lakshmi)
+            Granting(world.Maren, world.Maren, new AccessTerms(Sight.Headlines, Acting.Add), world.Lakshmi)
         );
         await Refused(RefusalKind.OwnCalendar, Granting(world.Noor, world.Maren, Headline, world.Maren));
         await Give(world.Noor, world.Maren, Headline, null, world.Ruta);
         world.Advance(11);
         Assert.Equal(
-            "Noor Haddad for Maren Falk lets you see Headline of Maren’s calendar.",
+            "Noor Haddad for Maren Falk lets you see headlines of Maren’s calendar.",
             Assert.Single(await NewsOf(world.Ruta)).Words
         );
 
         // What the owner gave beyond it is not hers to take.
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.Look);
         var anas = Assert.Single((await Grants(world.Maren, world.Ana, world.Maren)).Grants);
         await Refused(RefusalKind.MoreThanHeld, new WithdrawAccess(world.Noor.Id, anas.Id));
         await Refused(RefusalKind.MoreThanHeld, Granting(world.Noor, world.Maren, Headline, world.Ana));
         await Refused(RefusalKind.NotFound, new WithdrawAccess(world.Tome.Id, anas.Id));
-        Assert.Equal(Sight.Whole, Assert.Single((await Grants(world.Maren, world.Ana, world.Maren)).Grants).Sight);
+        Assert.Equal(Sight.Everything, Assert.Single((await Grants(world.Maren, world.Ana, world.Maren)).Grants).Sight);
         // But who holds it may give it back.
         await world.Do(new WithdrawAccess(world.Ana.Id, anas.Id));
         Assert.Empty((await Grants(world.Maren, world.Ana, world.Maren)).Grants);
@@ -152,11 +155,11 @@ public sealed class AccessTests : IAsyncLifetime
     {
         await Give(world.Maren, world.Maren, Headline, null, world.Ruta);
         var grant = Assert.Single((await Grants(world.Maren, world.Ruta, world.Maren)).Grants);
-        var changed = await world.Do(new ChangeAccess(world.Maren.Id, grant.Id, new AccessTerms(Sight.Whole, Acting.Change)));
+        var changed = await world.Do(new ChangeAccess(world.Maren.Id, grant.Id, new AccessTerms(Sight.Everything, Acting.Change)));
         await Refused(RefusalKind.NotFound, new ChangeAccess(world.Maren.Id, grant.Id, Headline));
-        await Give(world.Maren, world.Maren, new AccessTerms(Sight.Whole, Acting.Add), null, world.Ruta);
+        await Give(world.Maren, world.Maren, new AccessTerms(Sight.Everything, Acting.Add), null, world.Ruta);
         var stands = Assert.Single((await Grants(world.Maren, world.Ruta, world.Maren)).Grants);
-        Assert.Equal((Sight.Whole, Acting.Add), (stands.Sight, stands.Acting));
+        Assert.Equal((Sight.Everything, Acting.Add), (stands.Sight, stands.Acting));
         await Refused(RefusalKind.ChangedSince, new UndoChange(world.Maren.Id, changed));
     }
 
@@ -164,7 +167,7 @@ public sealed class AccessTests : IAsyncLifetime
     public async Task Who_covers_holds_for_those_days_what_the_assistant_holds_and_no_more()
     {
         // She may pass on what she holds of Tomé, not of Maren.
-        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.Change, passOn: true);
+        await world.Grant(world.Tome, world.Noor, Sight.Everything, Acting.Change, passOn: true);
         var today = world.Now.InUtc().Date;
         var covered = await world.Do(
             new CoverFor(world.Noor.Id, world.Noor.Id, world.Ruta.Id, today.PlusDays(1), today.PlusDays(2), "leave")
@@ -179,7 +182,7 @@ public sealed class AccessTests : IAsyncLifetime
         );
         world.Advance(11);
         Assert.Contains(
-            "lets you see Whole of Tomé’s calendar and change it, from",
+            "lets you see everything in Tomé’s calendar and change it, from",
             Assert.Single(await NewsOf(world.Ruta)).Words,
             StringComparison.Ordinal
         );
@@ -210,14 +213,14 @@ public sealed class AccessTests : IAsyncLifetime
             new AskForAccess(
                 world.Ruta.Id,
                 world.Maren.Id,
-                new AccessTerms(Sight.Whole, Acting.Look),
+                new AccessTerms(Sight.Everything, Acting.Look),
                 "array visits",
                 new AccessTerms(Sight.Outline, Acting.Look)
             )
         );
         var row = Assert.Single((await Desk(world.Maren)).Queue, r => r.Key.StartsWith("access-", StringComparison.Ordinal));
         Assert.Equal(
-            ("Decide", "Ruta Vaitkus asks", "to see Whole of your calendar", "“array visits”"),
+            ("Decide", "Ruta Vaitkus asks", "to see everything in your calendar", "“array visits”"),
             (row.Verb, row.Title, row.Text, row.Reason)
         );
         // Who speaks for her but may pass nothing on does not decide it.
@@ -227,8 +230,8 @@ public sealed class AccessTests : IAsyncLifetime
         await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [world.Ruta.Id], Headline, null, request.Id));
         Assert.Empty((await Access(world.Maren)).Requests);
         world.Advance(11);
-        Assert.Equal("Maren Falk lets you see Headline of Maren’s calendar.", Assert.Single(await NewsOf(world.Ruta)).Words);
-        Assert.Equal("Ruta Vaitkus lets you see Outline of Ruta’s calendar.", Assert.Single(await NewsOf(world.Maren)).Words);
+        Assert.Equal("Maren Falk lets you see headlines of Maren’s calendar.", Assert.Single(await NewsOf(world.Ruta)).Words);
+        Assert.Equal("Ruta Vaitkus lets you see the outline of Ruta’s calendar.", Assert.Single(await NewsOf(world.Maren)).Words);
 
         await world.Do(new AskForAccess(world.Tome.Id, world.Maren.Id, Headline, null));
         await world.Do(new AskForAccess(world.Tome.Id, world.Maren.Id, new AccessTerms(Sight.Outline, Acting.Add), null));
@@ -239,7 +242,7 @@ public sealed class AccessTests : IAsyncLifetime
         world.Advance(11);
         var told = Assert.Single(await NewsOf(world.Tome));
         Assert.Equal(
-            ("Maren Falk refuses what you asked for: to see Outline of Maren’s calendar and add to it.", "not now", false),
+            ("Maren Falk refuses what you asked for: to see the outline of Maren’s calendar and add to it.", "not now", false),
             (told.Words, told.Line, told.ToLane)
         );
     }
@@ -256,7 +259,7 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal(2, set.Cut);
         world.Advance(11);
         Assert.Contains(
-            "The organisation allows less: you may now see Outline of Maren’s calendar.",
+            "The organisation allows less: you may now see the outline of Maren’s calendar.",
             (await NewsOf(world.Ruta)).Select(n => n.Words)
         );
         var cells = await world.See(s => new ReadAccessCells(world.Maren.Id, [world.Ruta.PublicId], world.Now).Run(s));
@@ -273,9 +276,9 @@ public sealed class AccessTests : IAsyncLifetime
     public async Task The_default_is_set_by_the_owner_and_a_grant_of_ones_own_replaces_it_downwards()
     {
         await Entry();
-        await Refused(RefusalKind.MayNotGrant, new SetDefaultAccess(world.Noor.Id, world.Maren.Id, true, Sight.Headline, Acting.Look));
-        await Refused(RefusalKind.OutsideLooks, new SetDefaultAccess(world.Maren.Id, world.Maren.Id, false, Sight.Headline, Acting.Add));
-        await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, true, Sight.Headline, Acting.Look));
+        await Refused(RefusalKind.MayNotGrant, new SetDefaultAccess(world.Noor.Id, world.Maren.Id, true, Sight.Headlines, Acting.Look));
+        await Refused(RefusalKind.OutsideLooks, new SetDefaultAccess(world.Maren.Id, world.Maren.Id, false, Sight.Headlines, Acting.Add));
+        await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, true, Sight.Headlines, Acting.Look));
         Assert.Equal("Read-in", await TitleFor(world.Ruta));
         await Give(world.Maren, world.Maren, new AccessTerms(Sight.Outline, Acting.Look), null, world.Ruta);
         Assert.Equal("taken", await TitleFor(world.Ruta));
@@ -289,7 +292,7 @@ public sealed class AccessTests : IAsyncLifetime
         await Give(world.Maren, world.Maren, Headline, null, await Group("Safety board", world.Ruta, world.Tome), world.Lakshmi);
         Assert.Equal(("Maren and 4 others can read this title", "Maren and one other can read this title"), await Readers());
         // Everyone inside but Maren: Tomé, Ana, Noor, Ruta, the administrator; and Lakshmi.
-        await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, true, Sight.Headline, Acting.Look));
+        await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, true, Sight.Headlines, Acting.Look));
         Assert.Equal("Maren and 6 others can read this title", (await Readers()).Open);
         Assert.Null(await world.See(s => new ReadReaders(world.Ruta.Id, world.Maren.PublicId, null, world.Now).Run(s)));
     }
@@ -299,8 +302,8 @@ public sealed class AccessTests : IAsyncLifetime
     {
         await Entry();
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Eye clinic", World.Timed("2027-03-08T14:00"), null, null, true));
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Look, isPrivate: true);
-        await world.Grant(world.Maren, world.Tome, Sight.Headline, Acting.Look, passOn: true);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.Look, isPrivate: true);
+        await world.Grant(world.Maren, world.Tome, Sight.Headlines, Acting.Look, passOn: true);
         var own = await Seen(world.Maren, world.Ruta.PublicId);
         Assert.Equal(["Read-in", "Eye clinic"], own.Theirs.Entries.Select(e => e.Label));
         Assert.Equal("Ruta reads every title.", own.Words);
@@ -308,7 +311,7 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal(["Read-in", "Private"], toms.Theirs.Entries.Select(e => e.Label));
         Assert.DoesNotContain("Eye clinic", System.Text.Json.JsonSerializer.Serialize(toms), StringComparison.Ordinal);
         // Ana may change the calendar and so knows its categories; Tomé does not learn them by looking through her eyes.
-        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Change);
+        await world.Grant(world.Maren, world.Ana, Sight.Headlines, Acting.Change);
         await world.Do(new MarkEntries(world.Maren.Id, world.Maren.Id, [own.Theirs.Entries[0].Id!], "Lease", null));
         Assert.Equal("Lease", (await Seen(world.Maren, world.Ana.PublicId)).Theirs.Entries[0].Category?.Name);
         Assert.Null((await Seen(world.Tome, world.Ana.PublicId)).Theirs.Entries[0].Category);
@@ -321,7 +324,7 @@ public sealed class AccessTests : IAsyncLifetime
     [Fact]
     public async Task The_table_has_those_calendars_alone_of_which_one_may_know()
     {
-        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, passOn: true);
+        await world.Grant(world.Maren, world.Noor, Sight.Everything, Acting.SpeakFor, passOn: true);
         await Give(world.Maren, world.Maren, Headline, null, await Group("Safety board", world.Ruta));
         var access = await Access(world.Noor);
         Assert.Equal(["Maren Falk", "Noor Haddad"], access.Calendars.Select(c => c.Who.Name));
@@ -329,7 +332,7 @@ public sealed class AccessTests : IAsyncLifetime
         Assert.Equal("group of 1", access.Rows[3].Note);
         Assert.Equal(["Ruta Vaitkus"], (await Access(world.Ruta)).Calendars.Select(c => c.Who.Name));
         var through = await Grants(world.Maren, world.Ruta, world.Maren);
-        Assert.Equal(("Safety board", Sight.Headline), (Assert.Single(through.Through).Group, through.Through[0].Sight));
+        Assert.Equal(("Safety board", Sight.Headlines), (Assert.Single(through.Through).Group, through.Through[0].Sight));
     }
 
     private Task Entry() =>
@@ -337,7 +340,7 @@ public sealed class AccessTests : IAsyncLifetime
 
     [Theory]
     [InlineData(Sight.Outline, "Taken", "Private")]
-    [InlineData(Sight.Headline, "Site visit", "Private")]
+    [InlineData(Sight.Headlines, "Site visit", "Private")]
     public async Task Who_is_outside_gets_what_they_may_see_as_a_file_and_is_sent_to_no_sign_in(Sight sight, string known, string hidden)
     {
         await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Site visit", World.Timed("2027-03-10T09:00"), null));
@@ -367,7 +370,7 @@ public sealed class AccessTests : IAsyncLifetime
         await Give(
             world.Maren,
             world.Maren,
-            new AccessTerms(Sight.Headline, Acting.Look, From: world.Now + Duration.FromDays(1)),
+            new AccessTerms(Sight.Headlines, Acting.Look, From: world.Now + Duration.FromDays(1)),
             null,
             world.Lakshmi
         );
@@ -377,7 +380,7 @@ public sealed class AccessTests : IAsyncLifetime
         await Give(
             world.Maren,
             world.Maren,
-            new AccessTerms(Sight.Headline, Acting.Look, Until: world.Now + Duration.FromDays(1)),
+            new AccessTerms(Sight.Headlines, Acting.Look, Until: world.Now + Duration.FromDays(1)),
             null,
             world.Lakshmi
         );

@@ -21,7 +21,7 @@ public class ActTests
 {
     private static async Task<(string OfMaren, string OfTome)> TwoAsync(World world)
     {
-        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Tome, world.Noor, Sight.Everything, Acting.SpeakFor);
         async Task<string> Add(CalendarUser owner) =>
             (await world.Do(new AddAppointment(world.Noor.Id, owner.Id, "Yard", World.Timed("2027-03-16T09:00"), null))).PublicId;
         return (await Add(world.Maren), await Add(world.Tome));
@@ -426,7 +426,7 @@ public class ActTests
         async Task<long> Grant() =>
             (await world.See(s => s.GrantsOn([world.Maren.Id], world.Ana.Id)))[world.Maren.Id].Single(g => g.Receiver == world.Ana.Id).Id;
         var given = await world.Grant(world.Maren, world.Ana, Sight.Outline, Acting.Look);
-        var changed = await world.Do(new ChangeAccess(world.Maren.Id, await Grant(), new AccessTerms(Sight.Headline, Acting.Look)));
+        var changed = await world.Do(new ChangeAccess(world.Maren.Id, await Grant(), new AccessTerms(Sight.Headlines, Acting.Look)));
         // While the later change stands the first is not taken back under it.
         await Refused(world, given);
         var undoLater = await world.Do(new UndoChange(world.Maren.Id, changed));
@@ -435,7 +435,7 @@ public class ActTests
         await world.Do(new UndoChange(world.Maren.Id, undoFirst));
         Assert.Equal("Outline", await Held());
         var again = await world.Do(new UndoChange(world.Maren.Id, undoLater));
-        Assert.Equal("Headline", await Held());
+        Assert.Equal("Headlines", await Held());
         await world.Do(new UndoChange(world.Maren.Id, again));
         Assert.Equal("Outline", await Held());
     }

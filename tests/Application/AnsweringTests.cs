@@ -17,7 +17,7 @@ public class AnsweringTests
     private static async Task<(World World, string Entry)> AcceptedByNoorAsync()
     {
         var world = await World.MakeAsync();
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.SpeakFor);
         var made = await world.Do(
             new ArrangeMeeting(
                 world.Ruta.Id,

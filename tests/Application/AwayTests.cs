@@ -110,7 +110,14 @@ public sealed class AwayTests : IAsyncLifetime
     [Fact]
     public async Task An_assistant_who_goes_lets_who_covers_keep_her_principals_in_the_same_act()
     {
-        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true, passOn: true);
+        await world.Grant(
+            world.Maren,
+            world.Noor,
+            Core.Access.Sight.Everything,
+            Core.Access.Acting.SpeakFor,
+            isPrivate: true,
+            passOn: true
+        );
         var own = new PostAbsence(world.Noor.Id, world.Noor.Id, Absent.AtHome(world.Noor, March(15), March(20)), world.Tome.Id, null);
         Task<IReadOnlyList<Core.Access.Grant>> Held() => world.See(s => s.GrantsIn([world.Maren.Id], [world.Tome.Id], defaults: false));
         var act = await world.Do(new PostAbsenceAndSettle(world.Noor.Id, own, []) { CoversPrincipals = true });
@@ -132,7 +139,14 @@ public sealed class AwayTests : IAsyncLifetime
     [Fact]
     public async Task What_who_covers_keeps_meanwhile_goes_with_the_absence_to_its_new_days_and_ends_with_it()
     {
-        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true, passOn: true);
+        await world.Grant(
+            world.Maren,
+            world.Noor,
+            Core.Access.Sight.Everything,
+            Core.Access.Acting.SpeakFor,
+            isPrivate: true,
+            passOn: true
+        );
         Task<IReadOnlyList<Core.Access.Grant>> Held(CalendarUser by) =>
             world.See(s => s.GrantsIn([world.Maren.Id], [by.Id], defaults: false));
         async Task<long> Id() => Assert.Single((await world.See(new ReadWhereabouts(world.Noor.Id, null, world.Now).Run)).Absences).Id;

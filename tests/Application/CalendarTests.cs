@@ -113,7 +113,7 @@ public sealed class CalendarTests : IAsyncLifetime
         await Put(null, "Board");
         Assert.Equal([("taken", "firm"), ("taken", "firm")], await Standing(world.Tome));
         Assert.Empty((await Kept(world.Tome)).Further);
-        await Give(world.Tome, Sight.Whole, Acting.Change, made.PublicId);
+        await Give(world.Tome, Sight.Everything, Acting.Change, made.PublicId);
         Assert.Equal(["Guest list", "taken"], (await Standing(world.Tome)).Select(s => s.Label).Order());
         await world.Do(
             new ChangeEntry(
@@ -132,7 +132,7 @@ public sealed class CalendarTests : IAsyncLifetime
         Assert.Equal([Name], (await Kept(world.Tome)).MayAddTo.Select(c => c.Name));
         world.Advance(11);
         Assert.Equal(
-            "Maren Falk lets you see Whole of Maren’s calendar “Ten years” and change it.",
+            "Maren Falk lets you see everything in Maren’s calendar “Ten years” and change it.",
             (await world.See(s => new ReadDesk(world.Tome.Id, world.Now).Run(s))).News[0].Words
         );
     }
@@ -143,7 +143,7 @@ public sealed class CalendarTests : IAsyncLifetime
         var made = await Keep();
         await Put(made.PublicId);
         await Put(null, "Board");
-        await Give(world.Tome, Sight.Headline, Acting.Look, CalendarChoiceView.MainId);
+        await Give(world.Tome, Sight.Headlines, Acting.Look, CalendarChoiceView.MainId);
         Assert.Equal(["Board", "taken"], (await Standing(world.Tome)).Select(s => s.Label).Order());
         // What is held for all replaces the default on both.
         await Give(world.Tome, Sight.Nothing, Acting.Look, null);
@@ -154,11 +154,11 @@ public sealed class CalendarTests : IAsyncLifetime
     public async Task Nobody_speaks_for_somebody_in_one_calendar_or_passes_on_another_than_they_hold()
     {
         var (one, other) = (await Keep(), await Keep("Might go"));
-        await Refused(RefusalKind.SpeaksForAll, Give(world.Tome, Sight.Whole, Acting.SpeakFor, one.PublicId));
-        await Give(world.Tome, Sight.Whole, Acting.Add, one.PublicId, passOn: true);
-        await Refused(RefusalKind.MayNotGrant, Give(world.Ana, Sight.Headline, Acting.Look, null, by: world.Tome));
-        await Refused(RefusalKind.MayNotGrant, Give(world.Ana, Sight.Headline, Acting.Look, other.PublicId, by: world.Tome));
-        var given = await Give(world.Ana, Sight.Headline, Acting.Look, one.PublicId, by: world.Tome);
+        await Refused(RefusalKind.SpeaksForAll, Give(world.Tome, Sight.Everything, Acting.SpeakFor, one.PublicId));
+        await Give(world.Tome, Sight.Everything, Acting.Add, one.PublicId, passOn: true);
+        await Refused(RefusalKind.MayNotGrant, Give(world.Ana, Sight.Headlines, Acting.Look, null, by: world.Tome));
+        await Refused(RefusalKind.MayNotGrant, Give(world.Ana, Sight.Headlines, Acting.Look, other.PublicId, by: world.Tome));
+        var given = await Give(world.Ana, Sight.Headlines, Acting.Look, one.PublicId, by: world.Tome);
         await world.Do(new UndoChange(world.Tome.Id, given));
     }
 
@@ -167,7 +167,7 @@ public sealed class CalendarTests : IAsyncLifetime
     {
         var made = await Keep();
         await Put(made.PublicId, isPrivate: true);
-        await Give(world.Tome, Sight.Whole, Acting.Look, made.PublicId);
+        await Give(world.Tome, Sight.Everything, Acting.Look, made.PublicId);
         Assert.Equal([("Private", "firm")], await Standing(world.Tome));
     }
 
@@ -176,7 +176,7 @@ public sealed class CalendarTests : IAsyncLifetime
     {
         var made = await Keep();
         var entry = await Put(null);
-        await Give(world.Tome, Sight.Headline, Acting.Look, made.PublicId);
+        await Give(world.Tome, Sight.Headlines, Acting.Look, made.PublicId);
         Assert.Equal("taken", (await Standing(world.Tome))[0].Label);
         var put = await world.Do(new PutOnCalendar(world.Noor.Id, entry, made.PublicId));
         Assert.Equal("Guest list", (await Standing(world.Tome))[0].Label);
@@ -200,7 +200,7 @@ public sealed class CalendarTests : IAsyncLifetime
     public async Task Only_who_speaks_for_somebody_keeps_their_calendars()
     {
         var made = await Keep();
-        await Give(world.Tome, Sight.Whole, Acting.Change, null);
+        await Give(world.Tome, Sight.Everything, Acting.Change, null);
         await Refused(RefusalKind.MayNotSpeakFor, world.Do(new AddCalendar(world.Tome.Id, world.Maren.Id, "x", true)));
         await Refused(RefusalKind.MayNotSpeakFor, world.Do(new ChangeCalendar(world.Tome.Id, world.Maren.Id, made.PublicId, "x", true)));
         await Refused(RefusalKind.MayNotSpeakFor, world.Do(new RemoveCalendar(world.Tome.Id, world.Maren.Id, made.PublicId)));
@@ -212,7 +212,7 @@ public sealed class CalendarTests : IAsyncLifetime
     {
         var made = await Keep();
         var entry = await Put(made.PublicId);
-        await Give(world.Tome, Sight.Whole, Acting.Look, CalendarChoiceView.MainId);
+        await Give(world.Tome, Sight.Everything, Acting.Look, CalendarChoiceView.MainId);
         await Refused(
             RefusalKind.NotFound,
             world.See(s => new ReadHistory(world.Tome.Id, world.Maren.PublicId, entry, null, null, null, null, world.Now).Run(s))
@@ -233,7 +233,7 @@ public sealed class CalendarTests : IAsyncLifetime
     public async Task It_counts_who_can_read_a_title_on_that_one()
     {
         var made = await Keep();
-        await Give(world.Tome, Sight.Headline, Acting.Look, made.PublicId);
+        await Give(world.Tome, Sight.Headlines, Acting.Look, made.PublicId);
         Task<ReadersView?> Readers(string? calendar) =>
             world.See(s => new ReadReaders(world.Noor.Id, world.Maren.PublicId, calendar, world.Now).Run(s));
         Assert.Equal((1, 2), ((await Readers(null))!.Readers, (await Readers(made.PublicId))!.Readers));

@@ -160,7 +160,7 @@ public sealed class ComposingTests : IAsyncLifetime
         var made = await world.Do(Lease(world.Tome, world.Lakshmi) with { AnswersWanted = false });
         Assert.Equal(("firm", true), ((await Details(made.PublicId)).Takes, (await Details(made.PublicId)).Agreed));
         Assert.Equal("pencilled", (await Details(made.PublicId, world.Tome, world.Tome)).Takes);
-        Assert.Equal((ChaseGroup.Nothing, "no answer is asked for"), ((await Chase()).Group, (await Chase()).Reason));
+        Assert.Equal((ChaseGroup.Nothing, "no reply wanted"), ((await Chase()).Group, (await Chase()).Reason));
         world.Advance(10);
         await world.SendDue();
         Assert.False(Assert.Single(world.Post.Mail).AnswersWanted);

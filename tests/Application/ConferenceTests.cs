@@ -118,7 +118,7 @@ public sealed class ConferenceTests : IAsyncLifetime
             (await Started(world.Noor)).Select(s => (s.Title, s.Words, s.Link)).Single()
         );
         // Who sees the headline of that lane learns nothing of who is in.
-        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Headlines, Acting.Look);
         Assert.Null(await OnLane(world.Maren, world.Ana));
 
         world.Advance(60);

@@ -43,7 +43,7 @@ public sealed class DaysOffTests : IAsyncLifetime
                 )
             )
         );
-        await world.Grant(owen, world.Noor, Sight.Whole, Acting.SpeakFor, false);
+        await world.Grant(owen, world.Noor, Sight.Everything, Acting.SpeakFor, false);
     }
 
     public ValueTask DisposeAsync() => world.DisposeAsync();

@@ -104,7 +104,7 @@ public sealed class EditingTests : IAsyncLifetime
         string words
     )
     {
-        await world.Grant(world.Tome, world.Noor, Sight.Headline, Acting.Look);
+        await world.Grant(world.Tome, world.Noor, Sight.Headlines, Acting.Look);
         await world.Do(
             new ArrangeMeeting(
                 world.Tome.Id,
@@ -133,7 +133,7 @@ public sealed class EditingTests : IAsyncLifetime
                 Rule: Rule.Parse("FREQ=WEEKLY;COUNT=3")
             )
         );
-        Assert.Equal(["accepted", "declined", "accepted"], await Said());
+        Assert.Equal([Answer.Accepted, Answer.Declined, Answer.Accepted], await Said());
         Assert.Equal(words, (await Room(23)).Words);
 
         // Where it stands at another time the room is free again.
@@ -147,9 +147,9 @@ public sealed class EditingTests : IAsyncLifetime
                 new EntryEdit()
             )
         );
-        Assert.Equal(["accepted", "accepted", "accepted"], await Said());
+        Assert.Equal([Answer.Accepted, Answer.Accepted, Answer.Accepted], await Said());
 
-        async Task<string[]> Said() => [(await Room(16)).Answer, (await Room(23)).Answer, (await Room(30)).Answer];
+        async Task<Answer[]> Said() => [(await Room(16)).Answer, (await Room(23)).Answer, (await Room(30)).Answer];
         async Task<ChaseAttendee> Room(int day) =>
             (
                 await world.See(s =>
@@ -167,7 +167,7 @@ public sealed class EditingTests : IAsyncLifetime
     [Fact]
     public async Task Who_may_change_an_appointment_asks_nobody_to_it_unless_they_speak_for_its_owner()
     {
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Change);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.Change);
         var own = await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Read-in", World.Timed("2027-03-16T12:00"), null));
         ChangeEntry Ask(CalendarUser actor) =>
             new(
@@ -298,7 +298,7 @@ public sealed class EditingTests : IAsyncLifetime
     [Fact]
     public async Task Who_speaks_for_both_turns_it_over_at_once_and_what_was_offered_by_who_speaks_no_more_cannot_be_taken()
     {
-        await world.Grant(world.Tome, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true);
+        await world.Grant(world.Tome, world.Noor, Core.Access.Sight.Everything, Core.Access.Acting.SpeakFor, isPrivate: true);
         var made = await world.Arrange(with: [world.Ana]);
         await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Ruta.PublicId, Stays: true));
         var offer = await OfferOf(made.PublicId);
@@ -308,7 +308,7 @@ public sealed class EditingTests : IAsyncLifetime
             RefusalKind.ChangedSince,
             (await Assert.ThrowsAsync<RefusedException>(() => world.Do(new AnswerTurnOver(world.Ruta.Id, offer, Takes: true)))).Refusal.Kind
         );
-        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor, isPrivate: true);
+        await world.Grant(world.Maren, world.Noor, Core.Access.Sight.Everything, Core.Access.Acting.SpeakFor, isPrivate: true);
         Assert.False((await world.Do(new TurnOver(world.Noor.Id, made.PublicId, world.Tome.PublicId, Stays: true))).Offered);
         Assert.Equal(world.Tome.Id, (await world.Entry(made.PublicId)).Owner);
         Assert.Null(await world.See(s => s.TurnOverOf(s.Entry(made.PublicId)!.Id)));
@@ -439,7 +439,7 @@ public sealed class EditingTests : IAsyncLifetime
     [Fact]
     public async Task Who_may_only_add_changes_what_they_added_and_nothing_else()
     {
-        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.Add, false);
+        await world.Grant(world.Tome, world.Noor, Sight.Everything, Acting.Add, false);
         var (own, _) = await world.Do(new AddAppointment(world.Noor.Id, world.Tome.Id, "Read-in", World.Timed("2027-03-16T09:00"), null));
         var (other, _) = await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Dentist", World.Timed("2027-03-16T10:00"), null));
         var (hidden, _) = await world.Do(

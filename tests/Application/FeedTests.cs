@@ -27,7 +27,7 @@ public sealed class FeedTests : IAsyncLifetime
     private Task<MadeFeed> Make(
         CalendarUser actor,
         CalendarUser reader,
-        Sight most = Sight.Headline,
+        Sight most = Sight.Headlines,
         bool privateToo = false,
         int days = 30
     ) => world.Do(new MakeFeed(actor.Id, world.Maren.Id, reader.Id, most, privateToo, days));
@@ -53,7 +53,7 @@ public sealed class FeedTests : IAsyncLifetime
         var outline = await Make(world.Ruta, world.Ruta);
         Assert.Equal(["Taken", "Private"], await Read(outline.Key));
         // It follows the calendar and the grant, whatever they were when it was made.
-        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Look);
+        await world.Grant(world.Maren, world.Ruta, Sight.Headlines, Acting.Look);
         await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, "Blade", World.Timed("2027-03-18T12:00"), null));
         Assert.Equal(["Read-in", "Private", "Blade"], await Read(outline.Key));
         await world.Grant(world.Maren, world.Ruta, Sight.Nothing, Acting.Look);
@@ -82,7 +82,7 @@ public sealed class FeedTests : IAsyncLifetime
     public async Task For_somebody_outside_a_link_is_made_by_who_speaks_and_only_of_what_they_may_see()
     {
         Assert.Equal(RefusalKind.ReaderSeesNothing, await Refused(Make(world.Noor, world.Lakshmi)));
-        await world.Grant(world.Maren, world.Lakshmi, Sight.Headline, Acting.Look);
+        await world.Grant(world.Maren, world.Lakshmi, Sight.Headlines, Acting.Look);
         Assert.Equal(["Lakshmi Rao"], (await Listed(world.Noor)).Outside.Select(p => p.Name));
         Assert.Equal(RefusalKind.MayNotSpeakFor, await Refused(Make(world.Ruta, world.Lakshmi)));
         // Nobody makes one for a colleague: they would read with it what that colleague may know.
@@ -119,7 +119,7 @@ public sealed class FeedTests : IAsyncLifetime
     [Fact]
     public async Task A_colleagues_own_link_is_known_to_who_speaks_and_ended_but_not_renewed_by_them()
     {
-        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Look);
+        await world.Grant(world.Maren, world.Ruta, Sight.Headlines, Acting.Look);
         var made = await Make(world.Ruta, world.Ruta);
         await world.Do(new NoteFeedRead(Assert.Single((await Listed(world.Ruta)).Feeds).Id, "Pinboard/3"));
         var known = Assert.Single((await Listed(world.Noor)).Feeds);
@@ -132,10 +132,10 @@ public sealed class FeedTests : IAsyncLifetime
     }
 
     [Theory]
-    [InlineData(Sight.Whole, 30)]
+    [InlineData(Sight.Everything, 30)]
     [InlineData(Sight.Nothing, 30)]
-    [InlineData(Sight.Headline, 0)]
-    [InlineData(Sight.Headline, 367)]
+    [InlineData(Sight.Headlines, 0)]
+    [InlineData(Sight.Headlines, 367)]
     public async Task What_cannot_be_told_is_refused(Sight most, int days) =>
         Assert.Equal(RefusalKind.BadInput, await Refused(Make(world.Noor, world.Noor, most, days: days)));
 

@@ -72,7 +72,7 @@ public sealed class FindTests : IAsyncLifetime
         Assert.Empty((await Find(world.Noor, "cais")).Entries);
         await world.Grant(world.Tome, world.Noor, Sight.Outline, Acting.Look, false);
         Assert.Empty((await Find(world.Noor, "cais")).Entries);
-        await world.Grant(world.Tome, world.Ruta, Sight.Headline, Acting.Look, false);
+        await world.Grant(world.Tome, world.Ruta, Sight.Headlines, Acting.Look, false);
         Assert.Equal("Dentist", Assert.Single((await Find(world.Ruta, "cais")).Entries).Title);
         // Whoever keeps Maren's private things finds them.
         Assert.Single((await Find(world.Noor, "secret")).Entries);
@@ -109,7 +109,7 @@ public sealed class FindTests : IAsyncLifetime
     public async Task A_word_with_a_slip_is_found_in_nothing_that_the_viewer_may_not_see()
     {
         await Add(world.Maren, "Secret merger", "2027-04-02T09:00", isPrivate: true);
-        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Look, false);
+        await world.Grant(world.Maren, world.Ruta, Sight.Headlines, Acting.Look, false);
         Assert.Empty((await Find(world.Ruta, "secrett")).Entries);
         Assert.Single((await Find(world.Noor, "secrett")).Entries);
     }
@@ -145,7 +145,7 @@ public sealed class FindTests : IAsyncLifetime
     {
         await world.Arrange("2027-03-02T10:00", isPrivate: true, with: [world.Lakshmi]);
         Assert.NotNull((await Find(world.Noor, "when did maren last meet lakshmi")).LastMet!.Entry);
-        foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headline, Sight.Whole })
+        foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headlines, Sight.Everything })
         {
             if (sight > Sight.Nothing)
                 await world.Grant(world.Maren, world.Ana, sight, Acting.Look);

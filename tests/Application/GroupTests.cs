@@ -167,8 +167,8 @@ public sealed class GroupTests : IAsyncLifetime
         var page = await Page(world.Noor);
         Assert.Equal(
             [
-                ("Safety review", "Tuesday 16 March, 12:00 to 12:45", "you are not asked"),
-                ("Safety review", "Wednesday 17 March, 10:00 to 10:45", "you are not asked"),
+                ("Safety review", "Tuesday 16 March, 12:00 to 12:45", "you are not invited"),
+                ("Safety review", "Wednesday 17 March, 10:00 to 10:45", "you are not invited"),
             ],
             page.Coming.Select(c => (c.Title, c.When, c.Words))
         );
@@ -176,7 +176,7 @@ public sealed class GroupTests : IAsyncLifetime
             "Noor Haddad for Maren Falk changed “Safety review”: Wednesday 17 March, 10:00 to 10:45, was Tuesday 16 March, 12:00 to 12:45",
             page.Notices[0].Words
         );
-        Assert.Equal("you are asked", (await Page(world.Tome)).Coming[0].Words);
+        Assert.Equal("you are invited", (await Page(world.Tome)).Coming[0].Words);
 
         await world.Do(
             new KeepNotes(
@@ -191,7 +191,7 @@ public sealed class GroupTests : IAsyncLifetime
         Assert.Empty((await Page(world.Tome)).Notes);
 
         // Who sees the outline of that calendar is told how many there are; which of its private hours are the group's is told to nobody.
-        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Headlines, Acting.Look);
         Assert.Equal(("Safety review", 0), ((await Page(world.Ana)).Coming.Single().Title, (await Page(world.Ana)).Hidden));
         Assert.Equal(
             (0, 0, 1),
@@ -214,7 +214,7 @@ public sealed class GroupTests : IAsyncLifetime
     {
         var met = await Meet();
         await Put([world.Ana], []);
-        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Headlines, Acting.Look);
         Assert.True((await Page(world.Ana)).Coming.Single().MayAskToCome);
         await world.Do(new AskToCome(world.Ana.Id, met.PublicId));
         Assert.Equal(

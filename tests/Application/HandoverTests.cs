@@ -40,7 +40,7 @@ public sealed class HandoverTests : IAsyncLifetime
     /// <summary>Maren is asked to a meeting of Tomé's, and has one of her own that waits for Tomé.</summary>
     private async Task<HandedItem[]> Waiting(bool isPrivate = false)
     {
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.SpeakFor);
         await world.Do(
             new ArrangeMeeting(
                 world.Tome.Id,
@@ -109,9 +109,9 @@ public sealed class HandoverTests : IAsyncLifetime
     [Fact]
     public async Task What_who_covers_may_not_decide_is_not_called_done_while_it_waits()
     {
-        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, isPrivate: true, passOn: true);
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
-        await world.Do(new AskForAccess(world.Ruta.Id, world.Maren.Id, new AccessTerms(Sight.Headline, Acting.Look), null));
+        await world.Grant(world.Maren, world.Noor, Sight.Everything, Acting.SpeakFor, isPrivate: true, passOn: true);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.SpeakFor);
+        await world.Do(new AskForAccess(world.Ruta.Id, world.Maren.Id, new AccessTerms(Sight.Headlines, Acting.Look), null));
         var row = (await world.See(s => new ReadHandovers(world.Noor.Id, world.Now).Run(s)))
             .Open.SelectMany(o => o.Rows)
             .Single(r => r.Key.StartsWith("access-", StringComparison.Ordinal));
@@ -171,7 +171,7 @@ public sealed class HandoverTests : IAsyncLifetime
                 world.Maren.Id,
                 world.Maren.Id,
                 [world.Ana.Id],
-                new AccessTerms(Sight.Whole, Acting.SpeakFor, From: from, Until: from + Duration.FromDays(5))
+                new AccessTerms(Sight.Everything, Acting.SpeakFor, From: from, Until: from + Duration.FromDays(5))
             )
         );
         Assert.Single((await Cover(new LocalDate(2027, 3, 14))).Without);

@@ -25,7 +25,7 @@ public sealed class HistoryTests : IAsyncLifetime
         var row = Assert.Single((await Read(world.Maren, world.Maren)).Rows, r => r.Entry is not null);
         Assert.Equal(("Noor Haddad", "Maren Falk", "sent “Insurers, renewal terms”"), (row.By.Name, row.For!.Name, row.Words));
         Assert.Equal(["Tuesday 16 March, 12:00 to 12:45"], row.Details);
-        Assert.Equal("see Whole of your calendar, private entries too, and speak for you", row.Under);
+        Assert.Equal("see everything in your calendar, private entries too, and speak for you", row.Under);
 
         var entry = (await Read(world.Maren, world.Maren, meeting.PublicId)).Rows;
         Assert.Equal(["answered “Insurers, renewal terms”", "sent “Insurers, renewal terms”"], entry.Select(r => r.Words));
@@ -47,14 +47,14 @@ public sealed class HistoryTests : IAsyncLifetime
     public async Task Who_may_not_know_the_calendar_is_told_nothing_and_a_private_entry_is_something()
     {
         await world.Arrange(isPrivate: true, with: [world.Lakshmi]);
-        foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headline })
+        foreach (var sight in new[] { Sight.Nothing, Sight.Outline, Sight.Headlines })
         {
             if (sight > Sight.Nothing)
                 await world.Grant(world.Maren, world.Ana, sight, Acting.Look);
             await Unknown(world.Ana, world.Maren, null);
         }
 
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.Look);
         var row = (await Read(world.Ana, world.Maren)).Rows.Single(r => r.Words.StartsWith("sent", StringComparison.Ordinal));
         Assert.Equal(("sent something private", 0, null, null), (row.Words, row.Details.Count, row.Entry, row.Under));
         // Who may not pass access on does not read who holds what.
@@ -62,7 +62,7 @@ public sealed class HistoryTests : IAsyncLifetime
             r.Details.Any(d => d.Contains("may", StringComparison.Ordinal))
         );
         Assert.Contains((await Read(world.Maren, world.Maren)).Rows, r =>
-            r.Details.Any(d => d.StartsWith("Ana Brandão may see Whole", StringComparison.Ordinal))
+            r.Details.Any(d => d.StartsWith("Ana Brandão may see everything", StringComparison.Ordinal))
         );
     }
 
@@ -72,7 +72,7 @@ public sealed class HistoryTests : IAsyncLifetime
         var added = await world.Do(
             new AddAppointment(world.Noor.Id, world.Maren.Id, "Search for a chair", World.Timed("2027-03-16T12:00"), null)
         );
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.Look);
         Assert.Contains((await Read(world.Ana, world.Maren)).Rows, r => r.Words == "entered “Search for a chair”");
         var entry = await world.Entry(added.PublicId);
         await world.Do(
@@ -97,7 +97,7 @@ public sealed class HistoryTests : IAsyncLifetime
     public async Task What_somebody_made_private_before_they_were_taken_out_stays_private_in_their_past()
     {
         // Ana speaks for Tomé, not in private matters.
-        await world.Grant(world.Tome, world.Ana, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Tome, world.Ana, Sight.Everything, Acting.SpeakFor);
         var meeting = await world.Arrange(with: [world.Tome, world.Lakshmi]);
         await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, meeting.PublicId, null, Answer.Accepted, null, null));
         Assert.Contains((await Read(world.Ana, world.Tome)).Rows, r => r.Words == "answered “Insurers, renewal terms”");

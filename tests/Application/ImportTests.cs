@@ -230,7 +230,7 @@ public sealed class ImportTests : IAsyncLifetime
     public async Task Who_may_only_add_does_not_change_what_others_made()
     {
         await world.Do(new ImportEntries(world.Tome.Id, world.Tome.Id, File(1)));
-        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.Add, false);
+        await world.Grant(world.Tome, world.Noor, Sight.Everything, Acting.Add, false);
         var taken = await world.Do(new ImportEntries(world.Noor.Id, world.Tome.Id, File(2, "Ebb")));
         Assert.Equal((1, 0, LeftReason.MayNotChange), (taken.Added, taken.Changed, Assert.Single(taken.Left).Reason));
     }

@@ -56,7 +56,7 @@ public sealed class MailTests : IAsyncLifetime
     {
         await world.Arrange(with: [world.Lakshmi]);
         var line = Assert.Single((await Room(world.Maren)).Mails);
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Change, true);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.Change, true);
         foreach (var other in new[] { world.Tome, world.Ruta, world.Administrator })
         {
             Assert.Empty((await Room(other)).Mails);
@@ -71,7 +71,7 @@ public sealed class MailTests : IAsyncLifetime
     [InlineData(false)]
     public async Task Private_mail_is_seen_only_where_the_grant_includes_what_is_private(bool fromTheStart)
     {
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.SpeakFor);
         var made = await world.Arrange(isPrivate: fromTheStart, with: [world.Lakshmi]);
         if (!fromTheStart)
             await world.Do(
@@ -190,7 +190,7 @@ public sealed class MailTests : IAsyncLifetime
     public async Task Who_may_not_change_a_meeting_writes_to_nobody_of_it()
     {
         var made = await world.Arrange();
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Change);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.Change);
         await Refused(() => world.Do(new WriteTo(world.Ruta.Id, made.PublicId, null, Circle.Everyone, null, "x")));
         await Refused(() => world.Do(new WriteTo(world.Tome.Id, made.PublicId, null, Circle.Everyone, null, "x")));
     }
@@ -201,7 +201,7 @@ public sealed class MailTests : IAsyncLifetime
         var made = await world.Arrange(with: [world.Tome, world.Lakshmi]);
         world.Advance(10);
         await world.SendDue();
-        await world.Grant(world.Tome, world.Ruta, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Tome, world.Ruta, Sight.Everything, Acting.SpeakFor);
         await world.Do(new WriteToOrganiser(world.Ruta.Id, world.Tome.Id, made.PublicId, null, "Could it be shorter?"));
         world.Advance(10);
         await world.SendDue();
@@ -253,7 +253,7 @@ public sealed class MailTests : IAsyncLifetime
     [Fact]
     public async Task Who_is_outside_is_told_by_mail_what_they_may_see_and_when_it_is_withdrawn()
     {
-        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, true, passOn: true);
+        await world.Grant(world.Maren, world.Noor, Sight.Everything, Acting.SpeakFor, true, passOn: true);
         await world.Do(
             new GrantAccess(
                 world.Noor.Id,
@@ -269,12 +269,12 @@ public sealed class MailTests : IAsyncLifetime
         await world.SendDue();
         Assert.Equal(2, world.Post.Letters.Count);
         Assert.Equal(
-            "Noor Haddad for Maren Falk lets you see Outline of Maren’s calendar.\r\n\r\nFor the renewal.\r\n\r\nNothing that you may see stands in it from 8 March 2027 to 6 June 2027. Write to Noor for a file later on.",
+            "Noor Haddad for Maren Falk lets you see the outline of Maren’s calendar.\r\n\r\nFor the renewal.\r\n\r\nNothing that you may see stands in it from 8 March 2027 to 6 June 2027. Write to Noor for a file later on.",
             world.Post.Letters[0].Text
         );
         // They have no way in to which it could lead.
         Assert.Null(world.Post.Letters[0].Way);
-        Assert.Equal("Maren Falk has withdrawn it: you may no longer see Outline of Maren’s calendar.", world.Post.Letters[1].Text);
+        Assert.Equal("Maren Falk has withdrawn it: you may no longer see the outline of Maren’s calendar.", world.Post.Letters[1].Text);
         Assert.Null(world.Post.Letters[1].Way);
     }
 

@@ -61,7 +61,7 @@ public sealed class MarkTests : IAsyncLifetime
             (await world.See(new ReadCalendars(world.Noor.Id, world.Maren.PublicId, world.Now).Run)).Categories!.Select(c => c.Name)
         );
         // Who may only add gives none, and is offered none.
-        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Add);
+        await world.Grant(world.Maren, world.Ruta, Sight.Headlines, Acting.Add);
         Assert.Null((await world.See(new ReadCalendars(world.Ruta.Id, world.Maren.PublicId, world.Now).Run)).Categories);
         var refused = await Assert.ThrowsAsync<RefusedException>(() => world.Do(Survey("Yard", world.Ruta)));
         Assert.Equal(RefusalKind.MayNotChange, refused.Refusal.Kind);
@@ -75,7 +75,7 @@ public sealed class MarkTests : IAsyncLifetime
         await Tag(world.Noor, world.Maren, "Awkward people", id);
         Assert.Null(await Category(world.Tome, world.Tome));
         // Tomé takes part and so knows the meeting whole on Maren's lane too, but not what is noted there.
-        await world.Grant(world.Maren, world.Tome, Sight.Headline, Acting.Look, false);
+        await world.Grant(world.Maren, world.Tome, Sight.Headlines, Acting.Look, false);
         Assert.Null(await Category(world.Tome, world.Maren));
         Assert.Empty((await Lanes(world.Tome, world.Maren)).Categories);
         await Tag(world.Tome, world.Tome, "Insurance", id);
@@ -86,10 +86,10 @@ public sealed class MarkTests : IAsyncLifetime
     public async Task Who_may_not_change_a_lane_notes_nothing_on_it()
     {
         var id = (await world.Arrange(isPrivate: true)).PublicId;
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Look, true);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.Look, true);
         var looks = await Assert.ThrowsAsync<RefusedException>(() => Tag(world.Ruta, world.Maren, "Lease", id));
         Assert.Equal(RefusalKind.MayNotChange, looks.Refusal.Kind);
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Change, false);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.Change, false);
         // What is private is not told from what is not there.
         foreach (var (entry, lane) in new[] { (id, world.Maren), ("nothing", world.Maren), (id, world.Ana) })
             Assert.Equal(

@@ -91,7 +91,7 @@ public sealed class MeetingNewsTests : IAsyncLifetime
         );
         var news = Assert.Single(await Told(world.Maren), n => n.Verb == "Forwarded");
         Assert.Equal(
-            "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, was forwarded by Tomé Vidal to somebody who is not asked.",
+            "“Insurers, renewal terms”, Tuesday 16 March, 12:00 to 12:45, was forwarded by Tomé Vidal to somebody who is not invited.",
             news.Words
         );
         Assert.Equal("To rosa.teixeira@porto-insurance.example and Ruta Vaitkus", news.Note);
@@ -208,8 +208,8 @@ public sealed class MeetingNewsTests : IAsyncLifetime
     [Fact]
     public async Task Who_speaks_for_an_attendee_is_told_too_and_of_what_is_private_only_where_the_grant_says_so()
     {
-        await world.Grant(world.Tome, world.Ruta, Sight.Whole, Acting.SpeakFor);
-        await world.Grant(world.Tome, world.Ana, Sight.Whole, Acting.SpeakFor, true);
+        await world.Grant(world.Tome, world.Ruta, Sight.Everything, Acting.SpeakFor);
+        await world.Grant(world.Tome, world.Ana, Sight.Everything, Acting.SpeakFor, true);
         var open = await Arranged();
         await world.Do(new CancelEntry(world.Noor.Id, open, null, Reach.All));
         await Later();

@@ -79,7 +79,7 @@ public sealed class MineTests : IAsyncLifetime
         Assert.Equal(["entered “Board”"], mine.Done.Select(d => d.Words));
         var noor = Assert.Single(mine.Holders);
         Assert.Equal(
-            ("Noor Haddad", "may see Whole of your calendar, private entries too, and speak for you"),
+            ("Noor Haddad", "may see everything in your calendar, private entries too, and speak for you"),
             (noor.Who.Name, noor.Words)
         );
         Assert.Equal(["Noor Haddad"], mine.Speakers.Select(s => s.Name));
@@ -120,8 +120,8 @@ public sealed class MineTests : IAsyncLifetime
             )
         );
         await world.Do(new AddMember(group.Id, world.Ana.Id));
-        await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [group.Id], new AccessTerms(Sight.Whole, Acting.SpeakFor)));
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.Change);
+        await world.Do(new GrantAccess(world.Maren.Id, world.Maren.Id, [group.Id], new AccessTerms(Sight.Everything, Acting.SpeakFor)));
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.Change);
         await AskMaren();
         Assert.Equal(
             [
@@ -138,7 +138,7 @@ public sealed class MineTests : IAsyncLifetime
     [InlineData(true)]
     public async Task A_private_one_only_to_who_is_granted_private_entries(bool isPrivate)
     {
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.SpeakFor);
         await AskMaren(isPrivate);
         Assert.Equal(!isPrivate, (await Told()).Contains(("ana@ebbline.example", "maren@ebbline.example")));
     }

@@ -58,7 +58,7 @@ public sealed class NotesTests : IAsyncLifetime
         );
         Assert.True((await See(at, world.Maren)).MayWrite);
 
-        // Who is asked knows the meeting, not what another lane noted of it; not even on that lane.
+        // Who is invited knows the meeting, not what another lane noted of it; not even on that lane.
         var there = await See(at, world.Tome, world.Tome);
         Assert.Equal((true, null, 0), (there.MayWrite, there.Own, there.Shared.Count));
         var onTheirs = await See(at, world.Tome, world.Maren);
@@ -66,7 +66,7 @@ public sealed class NotesTests : IAsyncLifetime
         Assert.Equal(RefusalKind.NotFound, await Refused(() => Keep(at, "x", 1, world.Tome)));
         Assert.Equal(RefusalKind.NotFound, await Refused(() => See(at, world.Ana)));
         Assert.Empty(await Due(world.Tome));
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Look);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.Look);
         Assert.Equal("Clause 7 stays as it is.", (await See(at, world.Ana)).Own!.Text);
         Assert.Equal(RefusalKind.MayNotChange, await Refused(() => Keep(at, "x", 1, world.Ana)));
     }
@@ -213,7 +213,7 @@ public sealed class NotesTests : IAsyncLifetime
     {
         var at = At((await world.Arrange(isPrivate: true, with: [world.Tome])).PublicId);
         await Keep(at, "Secret.", 0, null, Task("Secret task", world.Tome, new LocalDate(2027, 3, 9)));
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.SpeakFor);
         Assert.Equal(RefusalKind.NotFound, await Refused(() => See(at, world.Ana)));
         Assert.Empty(await Due(world.Ana));
         Assert.NotEmpty(await Due(world.Noor));

@@ -83,7 +83,7 @@ public sealed class PaperTests : IAsyncLifetime
                 .Kind
         );
         // Headline is title and place, not papers.
-        await world.Grant(world.Maren, world.Ruta, Sight.Headline, Acting.Look, false);
+        await world.Grant(world.Maren, world.Ruta, Sight.Headlines, Acting.Look, false);
         Assert.Empty(await Lying(meeting.PublicId, world.Ruta));
         await Assert.ThrowsAsync<RefusedException>(() =>
             world.See(s => new ReadPaper(world.Ruta.Id, meeting.PublicId, paper, null, world.Maren.PublicId, world.Now).Run(s))

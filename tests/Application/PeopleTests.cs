@@ -192,12 +192,12 @@ public sealed class PeopleTests : IAsyncLifetime
                 world.Maren.Id,
                 world.Maren.Id,
                 [(await world.See(s => s.User(crew)!)).Id],
-                new AccessTerms(Sight.Headline, Acting.Look)
+                new AccessTerms(Sight.Headlines, Acting.Look)
             )
         );
         var hand = await world.See(s => s.User(ids[999])!);
         Assert.Equal(
-            Sight.Headline,
+            Sight.Headlines,
             await world.See(s =>
                 Rights.Combine(s.GrantsOn([world.Maren.Id], hand.Id)[world.Maren.Id], true, world.Now, s.CeilingFor(true)).Sight
             )

@@ -115,8 +115,8 @@ public sealed class PlanTests : IAsyncLifetime
     [Fact]
     public async Task Access_searches()
     {
-        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, isPrivate: true, passOn: true);
-        await world.Do(new AskForAccess(world.Tome.Id, world.Maren.Id, new AccessTerms(Sight.Headline, Acting.Look), null));
+        await world.Grant(world.Maren, world.Noor, Sight.Everything, Acting.SpeakFor, isPrivate: true, passOn: true);
+        await world.Do(new AskForAccess(world.Tome.Id, world.Maren.Id, new AccessTerms(Sight.Headlines, Acting.Look), null));
         await Searches(
             s =>
                 (

@@ -20,7 +20,7 @@ public sealed class RaceTests : IAsyncLifetime
     [Fact]
     public async Task Two_assistants_change_the_same_meeting_and_the_later_is_told_so()
     {
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.SpeakFor, true);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.SpeakFor, true);
         var made = await world.Arrange(with: [world.Tome]);
         await Later();
         world.Post.Notices.Clear();

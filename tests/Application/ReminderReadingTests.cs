@@ -60,7 +60,7 @@ public sealed class ReminderReadingTests : IAsyncLifetime
     [Fact]
     public async Task A_meeting_of_several_is_one_reminder_and_everyone_answers_their_own()
     {
-        await world.Grant(world.Tome, world.Noor, Sight.Whole, Acting.SpeakFor, true);
+        await world.Grant(world.Tome, world.Noor, Sight.Everything, Acting.SpeakFor, true);
         await world.Arrange("2027-03-08T12:00", with: [world.Tome, world.Lakshmi]);
         At("11:50");
         var due = Assert.Single((await Read(world.Noor)).Due);
@@ -117,7 +117,7 @@ public sealed class ReminderReadingTests : IAsyncLifetime
     [Fact]
     public async Task Nothing_of_what_may_not_be_known_comes_and_an_unknown_entry_tells_nothing()
     {
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.SpeakFor, false);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.SpeakFor, false);
         var secret = await world.Do(
             new AddAppointment(world.Maren.Id, world.Maren.Id, "Doctor", World.Timed("2027-03-08T12:00"), null, null, true, TimeTaken.Firm)
         );

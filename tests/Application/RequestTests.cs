@@ -147,8 +147,8 @@ public sealed class RequestTests : IAsyncLifetime
     [Fact]
     public async Task Only_who_speaks_for_the_principal_knows_of_it_and_of_what_is_private_only_who_does_so_in_private_matters()
     {
-        await world.Grant(world.Maren, world.Ruta, Sight.Whole, Acting.SpeakFor);
-        await world.Grant(world.Maren, world.Ana, Sight.Whole, Acting.Change);
+        await world.Grant(world.Maren, world.Ruta, Sight.Everything, Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ana, Sight.Everything, Acting.Change);
         var open = await Take(Said("Open"));
         var hidden = await Take(Said("Hidden", isPrivate: true));
         Assert.Equal(

@@ -146,7 +146,7 @@ public sealed class ReturnTests : IAsyncLifetime
             Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Return(id, other))).Refusal.Kind);
         Assert.Equal(["Between us"], (await Return(id, world.Maren)).Asked.Select(a => a.Title));
         Assert.StartsWith("You are away", (await Return(id, world.Maren)).Words, StringComparison.Ordinal);
-        await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Whole, Core.Access.Acting.SpeakFor);
+        await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Everything, Core.Access.Acting.SpeakFor);
         var seen = await Return(id, world.Ruta);
         Assert.Empty(seen.Asked);
         Assert.DoesNotContain(seen.Others, o => o.Words.Contains("Between us", StringComparison.Ordinal));

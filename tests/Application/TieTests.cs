@@ -235,7 +235,7 @@ public sealed class TieTests : IAsyncLifetime
     {
         var met = await Weekly("FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1;COUNT=3", "2027-03-31T12:00");
         Assert.Equal(RefusalKind.RuleDoesNotMove, await Refused(() => Tie(met.PublicId, TieKind.PapersDue, 2 * 24 * 60, 0)));
-        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Add);
+        await world.Grant(world.Maren, world.Ana, Sight.Headlines, Acting.Add);
         Assert.Equal(RefusalKind.NotYourAddition, await Refused(() => Tie(met.PublicId, actor: world.Ana)));
         Assert.Equal(RefusalKind.NotFound, await Refused(() => Tie(met.PublicId, actor: world.Ruta)));
         var single = await world.Arrange("2027-04-16T12:00");
@@ -247,7 +247,7 @@ public sealed class TieTests : IAsyncLifetime
     public async Task What_is_tied_to_something_private_is_private_and_its_author_learns_no_more_than_their_grant_says()
     {
         var met = await world.Arrange();
-        await world.Grant(world.Maren, world.Ana, Sight.Headline, Acting.Change);
+        await world.Grant(world.Maren, world.Ana, Sight.Headlines, Acting.Change);
         var tied = await Tie(met.PublicId, actor: world.Ana);
         await world.Do(
             new ChangeEntry(

@@ -181,7 +181,7 @@ public sealed class WeighedTests : IAsyncLifetime
                 RefusalKind.NotFound,
                 (await Assert.ThrowsAsync<RefusedException>(() => Weigh(made.PublicId, new EntryEdit(), viewer: viewer))).Refusal.Kind
             );
-        await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Whole, Core.Access.Acting.Look);
+        await world.Grant(world.Maren, world.Ruta, Core.Access.Sight.Everything, Core.Access.Acting.Look);
         Assert.Equal(
             RefusalKind.NotFound,
             (await Assert.ThrowsAsync<RefusedException>(() => Weigh(made.PublicId, new EntryEdit(), viewer: world.Ruta))).Refusal.Kind

@@ -235,10 +235,10 @@ public sealed class WhereTests : IAsyncLifetime
     }
 
     [Theory]
-    [InlineData(Sight.Headline, WhereTold.Place, "Yard")]
+    [InlineData(Sight.Headlines, WhereTold.Place, "Yard")]
     [InlineData(Sight.Outline, WhereTold.Place, "Halifax")]
-    [InlineData(Sight.Whole, WhereTold.Town, "Halifax")]
-    [InlineData(Sight.Whole, WhereTold.Elsewhere, "Elsewhere")]
+    [InlineData(Sight.Everything, WhereTold.Town, "Halifax")]
+    [InlineData(Sight.Everything, WhereTold.Elsewhere, "Elsewhere")]
     public async Task It_is_told_as_far_as_was_granted_and_said(Sight sight, WhereTold told, string expected)
     {
         await Say(On(StayKind.Place, 9, 12, "Yard"));

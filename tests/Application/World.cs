@@ -119,7 +119,7 @@ public sealed class World : IAsyncDisposable
                 Administrator: true
             )
         );
-        await world.Grant(world.Maren, world.Noor, Sight.Whole, Acting.SpeakFor, true);
+        await world.Grant(world.Maren, world.Noor, Sight.Everything, Acting.SpeakFor, true);
         await world.CloseAsync();
         return world;
     }

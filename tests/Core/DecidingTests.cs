@@ -58,15 +58,15 @@ public class DecidingTests
     [InlineData(Sight.Nothing, Acting.Add, false, Unknown, Yes, Unknown, Yes, Unknown, Unknown, Organiser, Unknown, Organiser)]
     [InlineData(Sight.Outline, Acting.Look, false, Unknown, Unknown, Unknown, Unknown, Unknown, Unknown, Organiser, Unknown, Organiser)]
     [InlineData(Sight.Outline, Acting.Add, true, Unknown, Yes, Unknown, Yes, Unknown, Unknown, Organiser, Unknown, Organiser)]
-    [InlineData(Sight.Headline, Acting.Look, false, Looks, Looks, Unknown, Unknown, Looks, Organiser, Organiser, Unknown, Organiser)]
-    [InlineData(Sight.Headline, Acting.Look, true, Looks, Looks, Looks, Looks, Looks, Organiser, Organiser, Organiser, Organiser)]
-    [InlineData(Sight.Headline, Acting.Add, false, Additions, Yes, Unknown, Yes, Additions, Organiser, Organiser, Unknown, Organiser)]
-    [InlineData(Sight.Headline, Acting.Change, false, Yes, Yes, Unknown, Yes, Elsewhere, Organiser, Organiser, Unknown, Organiser)]
-    [InlineData(Sight.Headline, Acting.Change, true, Yes, Yes, Yes, Yes, Elsewhere, Organiser, Organiser, Organiser, Organiser)]
-    [InlineData(Sight.Whole, Acting.Look, false, Looks, Looks, Unknown, Unknown, Looks, Organiser, Organiser, Unknown, Organiser)]
-    [InlineData(Sight.Whole, Acting.Change, true, Yes, Yes, Yes, Yes, Elsewhere, Organiser, Organiser, Organiser, Organiser)]
-    [InlineData(Sight.Whole, Acting.SpeakFor, false, Yes, Yes, Unknown, Yes, Elsewhere, Yes, Yes, Unknown, Organiser)]
-    [InlineData(Sight.Whole, Acting.SpeakFor, true, Yes, Yes, Yes, Yes, Elsewhere, Yes, Yes, Yes, Yes)]
+    [InlineData(Sight.Headlines, Acting.Look, false, Looks, Looks, Unknown, Unknown, Looks, Organiser, Organiser, Unknown, Organiser)]
+    [InlineData(Sight.Headlines, Acting.Look, true, Looks, Looks, Looks, Looks, Looks, Organiser, Organiser, Organiser, Organiser)]
+    [InlineData(Sight.Headlines, Acting.Add, false, Additions, Yes, Unknown, Yes, Additions, Organiser, Organiser, Unknown, Organiser)]
+    [InlineData(Sight.Headlines, Acting.Change, false, Yes, Yes, Unknown, Yes, Elsewhere, Organiser, Organiser, Unknown, Organiser)]
+    [InlineData(Sight.Headlines, Acting.Change, true, Yes, Yes, Yes, Yes, Elsewhere, Organiser, Organiser, Organiser, Organiser)]
+    [InlineData(Sight.Everything, Acting.Look, false, Looks, Looks, Unknown, Unknown, Looks, Organiser, Organiser, Unknown, Organiser)]
+    [InlineData(Sight.Everything, Acting.Change, true, Yes, Yes, Yes, Yes, Elsewhere, Organiser, Organiser, Organiser, Organiser)]
+    [InlineData(Sight.Everything, Acting.SpeakFor, false, Yes, Yes, Unknown, Yes, Elsewhere, Yes, Yes, Unknown, Organiser)]
+    [InlineData(Sight.Everything, Acting.SpeakFor, true, Yes, Yes, Yes, Yes, Elsewhere, Yes, Yes, Yes, Yes)]
     public void Each_level_of_each_scale_decides(Sight sight, Acting acting, bool isPrivate, params string[] answers)
     {
         var rights = new Rights(sight, acting, isPrivate, null);
@@ -76,9 +76,9 @@ public class DecidingTests
 
     [Theory]
     [InlineData(Sight.Outline, Acting.Look, Unknown)]
-    [InlineData(Sight.Headline, Acting.Look, Looks)]
-    [InlineData(Sight.Headline, Acting.Add, Additions)]
-    [InlineData(Sight.Headline, Acting.Change, Yes)]
+    [InlineData(Sight.Headlines, Acting.Look, Looks)]
+    [InlineData(Sight.Headlines, Acting.Add, Additions)]
+    [InlineData(Sight.Headlines, Acting.Change, Yes)]
     public void What_is_noted_on_a_lane_is_decided_by_the_grant_on_it_whoever_organises(Sight sight, Acting acting, string answer)
     {
         var rights = new Rights(sight, acting, false, null);
@@ -90,7 +90,7 @@ public class DecidingTests
     public void What_an_attendee_made_private_is_not_marked_by_who_does_not_see_it()
     {
         var meeting = Meeting() with { Participations = [new Participation(Tome, AttendeeRole.Required) { OwnPrivate = true }] };
-        Assert.Equal(WhyNot.NotKnown, Deciding.WhyNotMark(meeting, Ruta, Tome, new Rights(Sight.Headline, Acting.Change, false, null)));
-        Assert.Null(Deciding.WhyNotMark(meeting, Ruta, Tome, new Rights(Sight.Headline, Acting.Change, true, null)));
+        Assert.Equal(WhyNot.NotKnown, Deciding.WhyNotMark(meeting, Ruta, Tome, new Rights(Sight.Headlines, Acting.Change, false, null)));
+        Assert.Null(Deciding.WhyNotMark(meeting, Ruta, Tome, new Rights(Sight.Headlines, Acting.Change, true, null)));
     }
 }

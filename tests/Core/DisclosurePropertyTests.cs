@@ -61,10 +61,13 @@ public class DisclosurePropertyTests
                     var text = JsonSerializer.Serialize(told, WithoutTimes);
                     Assert.True(told.Sight <= rights.Sight);
                     Assert.Equal(
-                        rights.Sight >= Sight.Headline && !told.Withheld,
+                        rights.Sight >= Sight.Headlines && !told.Withheld,
                         text.Contains("canary-headline", StringComparison.Ordinal)
                     );
-                    Assert.Equal(rights.Sight == Sight.Whole && !told.Withheld, text.Contains("canary-whole", StringComparison.Ordinal));
+                    Assert.Equal(
+                        rights.Sight == Sight.Everything && !told.Withheld,
+                        text.Contains("canary-whole", StringComparison.Ordinal)
+                    );
                 }
             );
 
@@ -86,7 +89,7 @@ public class DisclosurePropertyTests
                 (meeting, rights) =>
                 {
                     var less = Disclose(meeting, Maren, Stranger, rights with { Sight = Sight.Outline });
-                    var more = Disclose(meeting, Maren, Stranger, rights with { Sight = Sight.Whole });
+                    var more = Disclose(meeting, Maren, Stranger, rights with { Sight = Sight.Everything });
                     Assert.True((less?.Sight ?? Sight.Nothing) <= (more?.Sight ?? Sight.Nothing));
                 }
             );

@@ -54,6 +54,6 @@ public sealed class KeepingTests
                 _ => null,
             },
         };
-        Assert.Equal(whyNot, Keeping.WhyNot(who, Actor, administrator, new Rights(Sight.Whole, acting, false, null)));
+        Assert.Equal(whyNot, Keeping.WhyNot(who, Actor, administrator, new Rights(Sight.Everything, acting, false, null)));
     }
 }

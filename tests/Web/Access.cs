@@ -12,13 +12,13 @@ internal static class Access
         ("nothing", "add"),
         ("outline", "look"),
         ("outline", "add"),
-        ("headline", "look"),
-        ("headline", "add"),
-        ("headline", "change"),
-        ("whole", "look"),
-        ("whole", "add"),
-        ("whole", "change"),
-        ("whole", "speakFor"),
+        ("headlines", "look"),
+        ("headlines", "add"),
+        ("headlines", "change"),
+        ("everything", "look"),
+        ("everything", "add"),
+        ("everything", "change"),
+        ("everything", "speakFor"),
     ];
 
     public static object Terms(string sight, string acting, bool isPrivate, string? until = null) =>

@@ -76,7 +76,7 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
         new("change a meeting", t => Change(t.Meeting), h => h.From(Held.SpeakFor, false)),
         new("change a private meeting", t => Change(t.PrivateMeeting), h => h.From(Held.SpeakFor, true)),
         new(
-            "put on another calendar",
+            "moved to another calendar",
             t => (HttpMethod.Put, $"/api/entries/{t.Entry}/calendar", new { calendar = t.Further }),
             h => h.From(Held.Change, false)
         ),
@@ -272,12 +272,12 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
         foreach (var ((sight, acting), at) in Access.Pairs.Select((p, i) => (p, i)))
         {
             // Who reads no title reads no private one either.
-            foreach (var isPrivate in sight is "headline" or "whole" ? new[] { false, true } : [false])
+            foreach (var isPrivate in sight is "headlines" or "everything" ? new[] { false, true } : [false])
             {
                 await noor.WithdrawAllAsync(owner, viewer);
                 await noor.GrantAsync(owner, viewer, Access.Terms(sight, acting, isPrivate));
                 var held = new Held(
-                    Array.IndexOf(["nothing", "outline", "headline", "whole"], sight),
+                    Array.IndexOf(["nothing", "outline", "headlines", "everything"], sight),
                     Array.IndexOf(["look", "add", "change", "speakFor"], acting),
                     isPrivate
                 );

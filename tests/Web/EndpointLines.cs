@@ -673,7 +673,7 @@ internal static class EndpointLines
         ["GET /api/work/{name}"] = (_ => ("/api/work/x", null), Fine),
         ["GET /api/calendars/{person}/feeds"] = (k => ($"/api/calendars/{k.Owner}/feeds", null), Fine),
         ["POST /api/calendars/{person}/feeds"] = (
-            k => ($"/api/calendars/{k.Owner}/feeds", new { most = "headline", days = 28 }),
+            k => ($"/api/calendars/{k.Owner}/feeds", new { most = "headlines", days = 28 }),
             Forbidden
         ),
         ["POST /api/feeds/{id:long}/renewal"] = (k => ("/api/feeds/999/renewal", new { }), Unknown),
@@ -931,7 +931,7 @@ internal static class EndpointLines
                     new
                     {
                         owner = k.Owner,
-                        sight = "whole",
+                        sight = "everything",
                         acting = "look",
                     }
                 ),
@@ -943,7 +943,7 @@ internal static class EndpointLines
                     "/api/access/ceilings/inside",
                     new
                     {
-                        sight = "whole",
+                        sight = "everything",
                         acting = "look",
                         @private = true,
                     }
@@ -976,7 +976,7 @@ internal static class EndpointLines
     {
         public object Terms { get; } = new
         {
-            sight = "whole",
+            sight = "everything",
             acting = "look",
             @private = true,
             passOn = true,

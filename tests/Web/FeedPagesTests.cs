@@ -16,7 +16,7 @@ public sealed class FeedPagesTests(DemoHost demo) : IClassFixture<DemoHost>
                     said
                         ?? new
                         {
-                            most = "headline",
+                            most = "headlines",
                             @private = false,
                             days = 28,
                         }

@@ -137,7 +137,7 @@ public sealed class RealServeTests
         await host.RunDueAsync(TimeSpan.FromSeconds(11));
         await host.RunDueAsync(TimeSpan.FromMinutes(5));
         var entry = await browser.GetAsync($"/api/entries/{sent}?lane={own}");
-        Assert.All(entry.GetProperty("attendees").EnumerateArray(), a => Assert.Equal("silent", a.Text("answer")));
+        Assert.All(entry.GetProperty("attendees").EnumerateArray(), a => Assert.Equal("none", a.Text("answer")));
         var mail = Assert.Single((await browser.GetAsync("/api/mails")).GetProperty("mails").EnumerateArray());
         Assert.Contains(
             "Mail cannot leave",
@@ -225,7 +225,7 @@ public sealed class RealServeTests
         using var ines = await host.SignInAsync("ines.quadros@ebbline.example");
         var id = await noor.PersonAsync("Maren Falk");
         await noor.WithdrawAllAsync(id, await noor.PersonAsync("Ines Quadros"));
-        await noor.GrantAsync(id, await noor.PersonAsync("Ines Quadros"), Access.Terms("whole", "speakFor", false));
+        await noor.GrantAsync(id, await noor.PersonAsync("Ines Quadros"), Access.Terms("everything", "speakFor", false));
         await noor.DoAsync($"/api/people/{id}/account/invitation", new { });
         await noor.DoAsync("/api/demo/advance", new { seconds = 11 });
         Assert.Contains(

@@ -16,7 +16,7 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
 
     private sealed record Held(string Sight, string Acting, bool IsPrivate, bool OnFurtherOnly);
 
-    private static readonly string[] Scale = ["nothing", "outline", "headline", "whole"];
+    private static readonly string[] Scale = ["nothing", "outline", "headlines", "everything"];
 
     [Fact]
     public async Task No_text_leaves_that_the_grants_do_not_tell()
@@ -34,13 +34,13 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
             // The first round tells all there is, so that the others are known to hold something back.
             var grants =
                 round == 0
-                    ? [new Held("whole", "speakFor", true, false)]
+                    ? [new Held("everything", "speakFor", true, false)]
                     : Enumerable.Range(0, random.Next(3)).Select(_ => Any(random)).ToList();
             var ceiling =
                 round > 0 && random.Next(3) == 0
                     ? (Sight: Scale[random.Next(1, 4)], IsPrivate: random.Next(2) == 0)
-                    : (Sight: "whole", IsPrivate: true);
-            await SetCeilingAsync(noor, "whole", true);
+                    : (Sight: "everything", IsPrivate: true);
+            await SetCeilingAsync(noor, "everything", true);
             foreach (var grant in grants)
                 await noor.GrantAsync(
                     known.Owner,
@@ -68,7 +68,7 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
     /// The same of every endpoint that changes something, whether it is done or refused: what it answers tells no more than a read would.
     /// </summary>
     [Theory]
-    [InlineData("headline", "change", false)]
+    [InlineData("headlines", "change", false)]
     [InlineData("outline", "add", true)]
     [InlineData("nothing", "add", false)]
     public async Task No_answer_to_a_change_tells_more_than_a_read(string sight, string acting, bool isPrivate)
@@ -78,10 +78,10 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
         var known = await demo.KnownAsync();
         var viewer = await noor.PersonAsync("Ana Brandão");
         var (_, standing) = await StandAsync(noor, known.Owner, viewer, "Sea trials of " + sight);
-        await SetCeilingAsync(noor, "whole", true);
+        await SetCeilingAsync(noor, "everything", true);
         await noor.WithdrawAllAsync(known.Owner, viewer);
         await noor.GrantAsync(known.Owner, viewer, Access.Terms(sight, acting, isPrivate, until: "2027-06-01"), null);
-        var (_, mayNot) = Texts(standing, [new Held(sight, acting, isPrivate, false)], ("whole", true));
+        var (_, mayNot) = Texts(standing, [new Held(sight, acting, isPrivate, false)], ("everything", true));
         Assert.NotEmpty(mayNot);
         // Who changes what is older than they think is told that it is older.
         foreach (var entry in standing)
@@ -194,8 +194,8 @@ public sealed class SightPropertyTests(DemoHost demo) : IClassFixture<DemoHost>
                 new
                 {
                     sight,
-                    acting = sight == "whole" ? "speakFor"
-                    : sight == "headline" ? "change"
+                    acting = sight == "everything" ? "speakFor"
+                    : sight == "headlines" ? "change"
                     : "add",
                     @private = isPrivate,
                 }

@@ -29,7 +29,7 @@ public sealed class TrustTests(DemoHost demo) : IClassFixture<DemoHost>
         using var noor = await demo.Host.SignInAsync(Host.Noor);
         using var ana = await demo.Host.SignInAsync("ana.brandao@ebbline.example");
         var (owner, viewer) = (await noor.PersonAsync("Desmond Oyelaran"), await noor.PersonAsync("Ana Brandão"));
-        await noor.GrantAsync(owner, viewer, Access.Terms("whole", "change", false, until: "2027-03-08"));
+        await noor.GrantAsync(owner, viewer, Access.Terms("everything", "change", false, until: "2027-03-08"));
         var lane = $"/api/lanes?who={owner}&view=day&from=2027-03-08";
         Assert.Contains(Title, (await ana.GetAsync(lane)).ToString(), StringComparison.Ordinal);
         var added = await ana.DoAsync("/api/appointments", Access.Appointment(owner, "mine", "2027-03-12T10:00"));
@@ -110,7 +110,7 @@ public sealed class TrustTests(DemoHost demo) : IClassFixture<DemoHost>
                     EndpointLines.Content(
                         new
                         {
-                            sight = "whole",
+                            sight = "everything",
                             acting = "look",
                             @private = true,
                         }

@@ -19,28 +19,28 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
   await page.keyboard.press("ArrowRight");
   assert.match(
     await page.evaluate(() => document.activeElement.getAttribute("aria-label")),
-    /^Ines Quadros, Desmond Oyelaran: Whole, speak for/,
+    /^Ines Quadros, Desmond Oyelaran: Everything, speak for/,
   );
   await page.keyboard.press("ArrowLeft");
   await page.getByText("Ines Quadros sees").waitFor();
   await page.keyboard.press("Enter");
-  await page.waitForFunction(() => document.activeElement.getAttribute("aria-label") === "Sees: Whole");
+  await page.waitForFunction(() => document.activeElement.getAttribute("aria-label") === "Sees: Everything");
   await page.keyboard.press("Enter");
   await page
     .getByRole("dialog", { name: "Sees" })
-    .getByRole("button", { name: /^Headline/ })
+    .getByRole("button", { name: /^Headlines/ })
     .click();
-  // Speaking for somebody needs Whole: what may be done goes down with the sight.
+  // Speaking for somebody needs Everything: what may be done goes down with the sight.
   await page.getByRole("button", { name: "May: change" }).waitFor();
   await page.getByRole("textbox", { name: "A line with it" }).fill("While the board sits");
   await page.getByRole("button", { name: "Change it for Ines" }).click();
-  await page.getByRole("gridcell", { name: "Ines Quadros, Maren Falk: Headline, change" }).waitFor();
+  await page.getByRole("gridcell", { name: "Ines Quadros, Maren Falk: Headlines, change" }).waitFor();
   assert.deepEqual(await faults(page), []);
 
   await advance(page, 11);
   const ines = await signIn(its.browser, its.demo.address, /Ines Quadros/);
   const told = ines.getByRole("list", { name: "Access updates" }).getByRole("listitem");
-  await told.getByText("Noor Haddad for Maren Falk changed it: you may now see Headline of Maren’s calendar and change it.").waitFor();
+  await told.getByText("Noor Haddad for Maren Falk changed it: you may now see headlines of Maren’s calendar and change it.").waitFor();
   await told.getByText("“While the board sits”").waitFor();
   await told.getByRole("link", { name: "See Maren’s lane" }).click();
   await ines.getByRole("group", { name: /^Maren Falk,/ }).waitFor();
@@ -52,7 +52,7 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
   const lane = ines.getByRole("group", { name: /^Maren Falk,/ });
   await lane.getByRole("button", { name: /Tide lease review/ }).waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Undo/ }).click();
-  await page.getByRole("gridcell", { name: "Ines Quadros, Maren Falk: Headline, change" }).waitFor();
+  await page.getByRole("gridcell", { name: "Ines Quadros, Maren Falk: Headlines, change" }).waitFor();
   await ines
     .getByRole("group", { name: /^Maren Falk,/ })
     .getByRole("button", { name: /Tide lease review/ })
@@ -86,11 +86,11 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await page.getByRole("button", { name: /^In return:/ }).click();
   await page
     .getByRole("dialog", { name: "In return" })
-    .getByRole("button", { name: /^Headline/ })
+    .getByRole("button", { name: /^Headlines/ })
     .click();
   await page.getByRole("textbox", { name: "Why" }).fill("harbour dates");
   await page.getByRole("button", { name: "Ask Wiremu" }).click();
-  await page.getByText(/You asked Wiremu Paki for Headline/).waitFor();
+  await page.getByText(/You asked Wiremu Paki for Headlines/).waitFor();
   await advance(page, 11);
 
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
@@ -98,7 +98,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await row.getByRole("button", { name: /Tomé Vidal asks/ }).click();
   await row.getByRole("button", { name: "Open in Access" }).click();
   const asked = noor.getByRole("list", { name: "What is asked for" }).getByRole("listitem").filter({ hasText: "Tomé Vidal asks" });
-  await asked.getByRole("button", { name: "Sees: Headline" }).click();
+  await asked.getByRole("button", { name: "Sees: Headlines" }).click();
   await noor
     .getByRole("dialog", { name: "Sees" })
     .getByRole("button", { name: /^Outline/ })
@@ -107,11 +107,11 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await asked.waitFor({ state: "detached" });
   await cell(noor, "Tomé Vidal", "Wiremu Paki").getByText("Outline").waitFor();
   await advance(noor, 11);
-  await page.getByText(/You asked Wiremu Paki for Headline/).waitFor({ state: "detached" });
+  await page.getByText(/You asked Wiremu Paki for Headlines/).waitFor({ state: "detached" });
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Desk" }).click();
   await page
     .getByRole("list", { name: "Access updates" })
-    .getByText("Noor Haddad for Wiremu Paki lets you see Outline of Wiremu’s calendar.")
+    .getByText("Noor Haddad for Wiremu Paki lets you see the outline of Wiremu’s calendar.")
     .waitFor();
   assert.deepEqual([...page.wrong, ...noor.wrong], []);
   await page.context().close();
@@ -131,7 +131,7 @@ test("several are granted something in one act, and a title says how many will r
   }
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Grant to 2" }).click();
-  await cell(page, "Array design", "Maren Falk").getByText("Headline").waitFor();
+  await cell(page, "Array design", "Maren Falk").getByText("Headlines").waitFor();
   await page.getByRole("link", { name: "Arrange a meeting" }).click();
   await page.getByRole("textbox", { name: "Title" }).fill("Pay round");
   await page.getByText(/^Maren and \d+ others can read this title/).waitFor();

@@ -82,7 +82,7 @@ test("A meeting is offered to somebody else to organise, who takes it on their D
   await tome.getByRole("button", { name: "Take it over" }).click();
   await tome
     .getByText(
-      "“Tide lease review” is organised in the name of Tomé Vidal from now on; everyone is told in ten seconds.",
+      "“Tide lease review” is organised in the name of Tomé Vidal from now on; everyone is notified in ten seconds.",
     )
     .waitFor();
   await row.waitFor({ state: "detached" });

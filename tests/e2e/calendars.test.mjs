@@ -52,7 +52,7 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   assert.equal(await may.getByRole("button", { name: /^speak for/ }).count(), 0);
   await may.getByRole("button", { name: /^change/ }).click();
   await page.getByRole("button", { name: "Grant to Tomé" }).click();
-  await page.getByRole("gridcell", { name: /^Tomé Vidal, Desmond Oyelaran:.*Headline on Sea trials/ }).waitFor();
+  await page.getByRole("gridcell", { name: /^Tomé Vidal, Desmond Oyelaran:.*headlines in Sea trials/ }).waitFor();
   assert.deepEqual(await faults(page), []);
 
   // He puts the appointment where he may, and nowhere else.

@@ -22,7 +22,7 @@ async function ask(page, ...names) {
   await page.keyboard.press("Escape");
 }
 
-const kept = (page) => page.getByRole("status").getByText("Kept", { exact: true }).waitFor();
+const kept = (page) => page.getByRole("status").getByText("Saved", { exact: true }).waitFor();
 
 test("A draft with its papers survives a closed tab, says who cannot open which, and goes out with them", async () => {
   const first = await compose();
@@ -54,8 +54,8 @@ test("A draft with its papers survives a closed tab, says who cannot open which,
   await first.getByRole("link", { name: "Chart of quay 3" }).waitFor();
   assert.deepEqual(await faults(first), []);
   await first.keyboard.press("Escape");
-  await part(first, "A line to those invited").click();
-  await first.getByLabel("A line to those invited").last().fill("Please bring the old plans.");
+  await part(first, "Message to those invited").click();
+  await first.getByLabel("Message to those invited").last().fill("Please bring the old plans.");
   await first.close();
 
   const page = await compose();
@@ -191,15 +191,15 @@ test("A kind of meeting and a standing link are kept for all who arrange for Mar
   await part(page, "Where").click();
   await page.getByRole("radio", { name: "A link there is already" }).check();
   await page.getByLabel("Their link, pasted").fill("https://meet.ebbline.example/maren");
-  await page.getByRole("button", { name: "Keep it as Maren’s standing link" }).click();
+  await page.getByRole("button", { name: "Save as Maren’s standing link" }).click();
   await page.getByText("Maren always uses this link from now on.").waitFor();
   await page.keyboard.press("Escape");
   await part(page, "Answers").click();
-  await page.getByRole("button", { name: /^no answer is asked for/ }).click();
-  await part(page, "Rank").click();
+  await page.getByRole("button", { name: /^no reply wanted/ }).click();
+  await part(page, "Can it move").click();
   await page.getByRole("button", { name: /^fixed/ }).click();
   await part(page, "Template").click();
-  await page.getByRole("button", { name: "Keep it", exact: true }).click();
+  await page.getByRole("button", { name: "Save as a template", exact: true }).click();
   await page.getByText("“Budget round” is a template for all who arrange for Maren.").waitFor();
   assert.deepEqual(await faults(page), []);
   await page.keyboard.press("Escape");
@@ -208,8 +208,8 @@ test("A kind of meeting and a standing link are kept for all who arrange for Mar
   await part(maren, "Template").click();
   await maren.getByRole("button", { name: /^Budget round 1 h 30, by video, no answers/ }).click();
   await maren.getByRole("button", { name: "How long: 1 h 30" }).waitFor();
-  await maren.getByRole("button", { name: "Answers: no answer is asked for" }).waitFor();
-  await maren.getByRole("button", { name: "Rank: fixed" }).waitFor();
+  await maren.getByRole("button", { name: "Answers: no reply wanted" }).waitFor();
+  await maren.getByRole("button", { name: "Can it move: fixed" }).waitFor();
   await maren.getByRole("button", { name: "Where: by their link" }).waitFor();
 });
 

@@ -58,7 +58,7 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   await change.getByRole("textbox", { name: "Address" }).fill("http://pilots.lisbon-port.example/ebbline/k7f2.ics");
   await change.getByRole("button", { name: "How they take time: as they say" }).click();
   await page.getByRole("button", { name: /no time at all/ }).click();
-  await change.getByRole("button", { name: "Keep it so" }).click();
+  await change.getByRole("button", { name: "Save" }).click();
   // What is on its way to the server is not due yet; the form closes when it is kept.
   await change.waitFor({ state: "detached" });
   await tides.getByText("Being read…").waitFor();

@@ -54,7 +54,7 @@ test("An assistant goes from one principal to the next by a tap or a finger, and
   await noor.getByRole("group", { name: "Whose day" }).getByRole("button", { name: "Desmond" }).click();
   // The demo's clock goes on while the tests run.
   await noor.getByText(/05:4\d in Halifax/).waitFor();
-  await noor.getByRole("button", { name: "Day on" }).click();
+  await noor.getByRole("button", { name: "Next day" }).click();
   await noor.getByRole("heading", { level: 1, name: "Tuesday 9 March" }).waitFor();
   await noor.evaluate(() => {
     const at = document.querySelector("h1");

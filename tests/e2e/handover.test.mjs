@@ -25,7 +25,7 @@ test("an assistant hands over what is open with notes, who covers keeps it, and 
   const wiremu = noor.getByRole("region", { name: "For Wiremu Paki" });
   await wiremu.getByRole("textbox", { name: "Promised for Wiremu Paki" }).fill("Ring Mere Tawhai back about the evening");
   await wiremu.getByRole("button", { name: "Add it" }).click();
-  await noor.getByRole("listitem", { name: "Decide Ruta Vaitkus asks" }).getByRole("button", { name: "Keep it" }).click();
+  await noor.getByRole("listitem", { name: "Decide Ruta Vaitkus asks" }).getByRole("button", { name: "Keep this one myself" }).click();
   await noor.getByRole("listitem", { name: "Decide Ruta Vaitkus asks" }).getByRole("button", { name: "Hand it over" }).waitFor();
   assert.deepEqual(await faults(noor), []);
   await noor.getByRole("button", { name: /^Hand \d+ over to Ines/ }).click();
@@ -91,7 +91,7 @@ test("a principal's page fits a hand: now and next, an answer, what was done, an
   const ines = await signIn(its.browser, its.demo.address, /Ines Quadros/);
   await ines.getByRole("group", { name: "Today’s lanes" }).getByText("Maren Falk").first().waitFor();
   const holder = maren.getByRole("region", { name: "Who may see and do what" }).getByRole("listitem", { name: "Ines Quadros" });
-  await holder.getByText("may see Whole of your calendar and speak for you").waitFor();
+  await holder.getByText("may see everything in your calendar and speak for you").waitFor();
   await holder.getByRole("button", { name: "Withdraw it from Ines Quadros" }).click();
   await holder.waitFor({ state: "detached" });
   // Her open Desk loses the lane.

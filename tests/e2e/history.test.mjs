@@ -12,7 +12,7 @@ test("what was done shows both names and the grant, is filtered, leads to one en
   await page.getByRole("button", { name: "In whose name: Maren Falk" }).waitFor();
   const row = page.getByRole("listitem").filter({ hasText: "sent “Design gate, afternoon”" });
   await row.getByText("for Maren Falk").waitFor();
-  await row.getByText("Allowed to see Whole of Maren’s calendar, private entries too, and speak for Maren").waitFor();
+  await row.getByText("Allowed to see everything in Maren’s calendar, private entries too, and speak for Maren").waitFor();
   await page.getByRole("button", { name: "By whom: anybody" }).click();
   await page.getByRole("dialog", { name: "By whom" }).getByRole("button", { name: "Maren Falk" }).click();
   await row.waitFor({ state: "detached" });

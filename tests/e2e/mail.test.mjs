@@ -10,7 +10,7 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: /Chase/ }).click();
   await page.getByRole("button", { name: /Harbour authority/ }).click();
   await page.getByRole("button", { name: "Write to them" }).click();
-  const form = page.getByRole("form", { name: "Write to those asked" });
+  const form = page.getByRole("form", { name: "Write to those invited" });
   await form.getByRole("button", { name: /^To whom/ }).click();
   await page
     .getByRole("dialog", { name: "To whom" })
@@ -65,7 +65,7 @@ test("Who is silent is reminded with a text that is ready, not twice a day unask
   await form.getByText(/^Last written to: .* today 09:4/).waitFor();
   await form.getByRole("button", { name: "Remind 2" }).click();
   await form.getByText(/were written to about it today already. Write all the same\?$/).waitFor();
-  await form.getByRole("button", { name: "Leave it" }).click();
+  await form.getByRole("button", { name: "Discard" }).click();
 
   // A new time and somebody else are each one step away.
   await page.getByRole("button", { name: "Another time…" }).click();
@@ -81,7 +81,7 @@ test("Who is silent is reminded with a text that is ready, not twice a day unask
   await page.getByRole("option", { name: /Ana Brandão/ }).click();
   await page.keyboard.press("Escape");
   await instead.getByRole("button", { name: /^Invite Ana and let / }).click();
-  await page.getByText(/^Ana is asked to “Safety board” in place of /).waitFor();
+  await page.getByText(/^Ana is invited to “Safety board” in place of /).waitFor();
   await page.keyboard.press("z");
   await page.getByText(/^Undone/).first().waitFor();
   assert.deepEqual(page.wrong, []);
@@ -116,7 +116,7 @@ test("A meeting is cancelled with a note; who was asked is told on their Desk an
   await form.getByRole("textbox", { name: /^Reason/ }).fill("The notary fell ill.");
   assert.deepEqual(await faults(noor), []);
   await form.getByRole("button", { name: "Cancel it and notify 7" }).click();
-  await noor.getByText("“Tide lease, steering group” is cancelled; everyone is told in ten seconds.").waitFor();
+  await noor.getByText("“Tide lease, steering group” is cancelled; everyone is notified in ten seconds.").waitFor();
   await noor.getByRole("button", { name: /Tide lease, steering group/ }).waitFor({ state: "detached" });
 
   const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
@@ -155,12 +155,12 @@ test("A meeting like another is arranged, and what was being written comes back"
   await page.getByRole("button", { name: "Where: in Cais do Norte" }).waitFor();
   assert.deepEqual(await faults(page), []);
   await page.getByRole("button", { name: "Other drafts: one other draft" }).click();
-  await page.getByRole("button", { name: /^lease with Ana, kept today/ }).click();
+  await page.getByRole("button", { name: /^lease with Ana, saved today/ }).click();
   await page.getByRole("button", { name: /^Who must come: Ana/ }).waitFor();
   await page.getByRole("button", { name: "Other drafts: one other draft" }).waitFor();
 });
 
-test("Who is asked writes to who organises it; half a letter waits where it was left", async () => {
+test("Who is invited writes to who organises it; half a letter waits where it was left", async () => {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/lanes" });
   const open = async () => {
     await page
@@ -172,14 +172,16 @@ test("Who is asked writes to who organises it; half a letter waits where it was 
   await open();
   const words = page.getByRole("textbox", { name: "Words to Tomé Vidal" });
   await words.fill("Could it be half an hour?");
-  await page.getByRole("form", { name: "Words to Tomé Vidal" }).getByRole("button", { name: "Leave it" }).click();
-  // Focus stays where the form stood.
-  await page.getByRole("button", { name: "Write to Tomé" }).and(page.locator(":focus")).waitFor();
   await page.keyboard.press("Escape");
   await open();
   await page.getByText(/still here/i).waitFor();
   assert.equal(await words.inputValue(), "Could it be half an hour?");
   assert.deepEqual(await faults(page), []);
+  await page.getByRole("form", { name: "Words to Tomé Vidal" }).getByRole("button", { name: "Discard" }).click();
+  // Focus stays where the form stood, and what was discarded is gone.
+  await page.getByRole("button", { name: "Write to Tomé" }).and(page.locator(":focus")).click();
+  assert.equal(await words.inputValue(), "");
+  await words.fill("Could it be half an hour?");
   await page.getByRole("button", { name: "Send it to Tomé" }).click();
   await page.getByText("It goes to Tomé Vidal in ten seconds.").waitFor();
   await words.waitFor({ state: "detached" });

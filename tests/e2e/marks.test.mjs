@@ -46,7 +46,7 @@ test("reminders: of whom and how long before is chosen, and an entry has its own
   const sheet = page.getByRole("dialog", { name: "Reminders" });
   await sheet.getByLabel("How long before").selectOption("30 minutes before");
   assert.deepEqual(await faults(page), []);
-  await sheet.getByRole("button", { name: "Keep it so" }).click();
+  await sheet.getByRole("button", { name: "Save" }).click();
   await sheet.waitFor({ state: "detached" });
   await page.goto(`${its.demo.address}/lanes`);
   await page.getByRole("button", { name: /^Board papers, 14:00/ }).click();
@@ -104,7 +104,7 @@ test("categories: one is renamed where it is chosen, and a colleague who only lo
   await page.getByLabel("Name of the category").fill("Board and owners");
   await page.getByRole("radio", { name: "Colour 6" }).click();
   assert.deepEqual(await faults(page), []);
-  await page.getByRole("button", { name: "Keep it", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByRole("checkbox", { name: /Board and owners/ }).waitFor();
   await page.context().close();
   const ana = await open(/Ana Brandão/);
@@ -192,7 +192,7 @@ test("reminders: the browser tells one too where that is allowed, once over two 
   await page.getByRole("menuitem", { name: "Reminders" }).click();
   const sheet = page.getByRole("dialog", { name: "Reminders" });
   await sheet.getByLabel(/browser/i).check();
-  await sheet.getByRole("button", { name: "Keep it so" }).click();
+  await sheet.getByRole("button", { name: "Save" }).click();
   await sheet.waitFor({ state: "detached" });
   const other = await page.context().newPage();
   await other.goto(its.demo.address);

@@ -22,7 +22,7 @@ test("Preparation is tied to a meeting, moves with it and is gone with it", asyn
   await tie.getByRole("button", { name: "How long: 30 min" }).click();
   await page.getByRole("dialog", { name: "How long" }).getByRole("button", { name: "20 min", exact: true }).click();
   assert.deepEqual(await faults(page), []);
-  await tie.getByRole("button", { name: "Tie it" }).click();
+  await tie.getByRole("button", { name: "Add linked time" }).click();
   await page.getByText("Preparation is tied to “Lunch with Ana”.").waitFor();
   await entry(page, /^Preparation: Lunch with Ana, 11:40 to 12:00/)
     .first()
@@ -63,7 +63,7 @@ test("Notes are kept as they are typed, hold tasks, and are read by others once 
   await page.getByRole("button", { name: "By when: no date" }).click();
   await page.getByRole("dialog", { name: "By when" }).getByLabel("By when").fill("2027-03-09");
   await page.keyboard.press("Enter");
-  await page.getByText("Kept. Only who keeps this calendar reads it.").waitFor();
+  await page.getByText("Saved. Only who keeps this calendar reads it.").waitFor();
   assert.deepEqual(await faults(page), []);
 
   // Before they are released they are nobody else's.
@@ -157,7 +157,7 @@ test("Who came into a group is offered its meetings on the Desk; its page tells 
   const row = page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Maeve Power, joined Safety board/ });
   await row.click();
   await page.getByRole("button", { name: "Ask Maeve" }).click();
-  await page.getByText("Maeve is asked; they are told in ten seconds.").waitFor();
+  await page.getByText("Maeve is invited; they are notified in ten seconds.").waitFor();
   await row.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Cormac Doyle, left Safety board/ }).click();
   await page.getByRole("button", { name: "Leave as it is" }).click();

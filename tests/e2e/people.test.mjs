@@ -34,11 +34,11 @@ test("the index is walked by key, a page begins with the lane, and what is known
   await page.getByRole("group", { name: "Monday 8 March, Desmond Oyelaran" }).getByText("Halifax", { exact: true }).waitFor();
   await page.getByRole("button", { name: "Telephone numbers: yard +1 902 555 0134" }).click();
   await page.getByRole("textbox", { name: "Telephone numbers" }).fill("yard +1 902 555 0134\nmobile +1 902 555 0135");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByRole("button", { name: /mobile \+1 902 555 0135/ }).waitFor();
   await page.getByRole("button", { name: "Telephone numbers" }).click();
   await page.getByRole("textbox", { name: "Telephone numbers" }).fill("ask Ruta");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByText("“ask Ruta” is not valid here.").waitFor();
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Telephone numbers: yard +1 902 555 0134", exact: true }).waitFor();
@@ -178,7 +178,7 @@ test("what somebody says of another's address waits for an administrator, and st
   await ines.getByRole("option", { name: /^Lakshmi Rao/ }).click();
   await ines.getByRole("button", { name: /^First address/ }).click();
   await ines.getByRole("textbox", { name: "First address" }).fill("lakshmi@new-office.example");
-  await ines.getByRole("button", { name: "Keep it" }).click();
+  await ines.getByRole("button", { name: "Save", exact: true }).click();
   await ines.getByRole("note").getByText("An administrator decides.").waitFor();
   await ines.getByRole("button", { name: "First address: lakshmi.rao@coromandel-marine.example" }).waitFor();
   assert.deepEqual(await faults(ines), []);

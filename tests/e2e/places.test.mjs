@@ -271,7 +271,7 @@ test("a press counts though the page moves under it", async () => {
   await page.mouse.up();
   await page.getByRole("form", { name: "Cancel it" }).waitFor();
   // Who moves away from a button before letting go does not press it.
-  await page.getByRole("button", { name: "Leave it" }).click();
+  await page.getByRole("button", { name: "Do not cancel" }).click();
   await cancel.waitFor();
   const again = await cancel.boundingBox();
   await page.mouse.move(again.x + again.width / 2, again.y + again.height / 2);

@@ -81,14 +81,14 @@ test("An appointment becomes a meeting, and the meeting is turned over", async (
   const page = await open("/lanes?from=2027-03-12");
   await page.getByRole("button", { name: /^Pilot roster for May/ }).click();
   const sheet = page.getByRole("dialog", { name: "Pilot roster for May" });
-  await sheet.getByRole("button", { name: "Who is asked: nobody" }).click();
+  await sheet.getByRole("button", { name: "Who is invited: nobody" }).click();
   await page.getByRole("combobox", { name: "Ask also", exact: true }).fill("Ana B");
   await page.getByRole("option", { name: /Ana Brandão/ }).click();
   await page.keyboard.press("Escape");
   // What it does stands before it is sent; until then the button still moves.
   await sheet.getByRole("region", { name: "What it does" }).getByText("Ana").waitFor();
   await sheet.getByRole("button", { name: "Change it and notify 1" }).click();
-  await page.getByText("“Pilot roster for May” is changed; one is told in ten seconds.").waitFor();
+  await page.getByText("“Pilot roster for May” is changed; one is notified in ten seconds.").waitFor();
   await page.getByRole("button", { name: /^Pilot roster for May/ }).click();
   await sheet.getByText(/not agreed yet/).waitFor();
   await sheet.getByRole("button", { name: "Change organiser" }).click();
@@ -97,7 +97,7 @@ test("An appointment becomes a meeting, and the meeting is turned over", async (
   await page.getByRole("option", { name: /Desmond Oyelaran/ }).click();
   assert.deepEqual(await faults(page), []);
   await over.getByRole("button", { name: "Change organiser to Desmond" }).click();
-  await page.getByText("Desmond Oyelaran organises “Pilot roster for May” from now on; everyone is told in ten seconds.").waitFor();
+  await page.getByText("Desmond Oyelaran organises “Pilot roster for May” from now on; everyone is notified in ten seconds.").waitFor();
   await page
     .getByRole("button", { name: /^Pilot roster for May/ })
     .first()

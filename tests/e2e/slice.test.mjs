@@ -65,7 +65,7 @@ async function followToAgreed(page) {
     .getByRole("status")
     .getByText(/goes to 4 in ten seconds/)
     .waitFor();
-  await attendee(page, "Lakshmi Rao").getByText("silent").waitFor();
+  await attendee(page, "Lakshmi Rao").getByText("no reply yet").waitFor();
 
   // The people of the demo answer; the page is not loaded again.
   await advance(page, 11);
@@ -81,7 +81,7 @@ async function followToAgreed(page) {
     .waitFor();
   await page.getByRole("region", { name: /Lakshmi Rao proposes/ }).waitFor();
   await page.getByRole("button", { name: /^Move to .* and invite 4 again/ }).click();
-  await attendee(page, "Tomé Vidal").getByText("silent").waitFor();
+  await attendee(page, "Tomé Vidal").getByText("no reply yet").waitFor();
   await advance(page, 11);
   await advance(page, 20);
   await page.getByText("Everything stands; nothing needs to be done.").waitFor();

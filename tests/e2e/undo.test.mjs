@@ -88,7 +88,7 @@ test("a meeting that was moved and told goes back from the foot, with everyone t
   await meeting.focus();
   for (const key of ["m", "ArrowRight", "Enter"]) await noor.keyboard.press(key);
   await noor.getByRole("button", { name: "Change it and notify 1" }).click();
-  await says(noor, /^“Harbour authority” is changed; one is told in ten seconds/);
+  await says(noor, /^“Harbour authority” is changed; one is notified in ten seconds/);
   await advance(noor, 30);
   await noor.reload();
   await noor.getByRole("button", { name: "Move it back to Monday 8 March, 10:30 to 11:30 and notify 1" }).click();

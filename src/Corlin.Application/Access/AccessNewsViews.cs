@@ -8,7 +8,7 @@ namespace Corlin.Application.Access;
 
 /// <summary>Something that the viewer is told of their access.</summary>
 /// <param name="Owner">Whose calendar it is about.</param>
-/// <param name="Words">"Maren Falk lets you see Headline of her calendar, to 26 March."</param>
+/// <param name="Words">"Maren Falk lets you see headlines of her calendar, to 26 March."</param>
 /// <param name="Line">What who did it wrote with it.</param>
 /// <param name="ToLane">Whether there is something to look at.</param>
 public sealed record AccessNewsView(long Id, PersonView Owner, string Words, string? Line, bool ToLane);

@@ -44,7 +44,7 @@ public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms,
 }
 
 /// <summary>Asks no more.</summary>
-[Change(ChangeKind.AccessAskedNoMore, "asks for access no more", MayTakeBack.ByWhoDidIt)]
+[Change(ChangeKind.AccessAskedNoMore, "withdrew a request for access", MayTakeBack.ByWhoDidIt)]
 public sealed record AskNoMore(UserId Actor, long Request) : IChange<long>
 {
     public long Apply(IChangeSession session)

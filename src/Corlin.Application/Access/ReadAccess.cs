@@ -136,7 +136,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
             return new AccessCalendarView(
                 viewing.View(calendar.Who),
                 true,
-                new MostView(Sight.Whole, Acting.SpeakFor, true, null),
+                new MostView(Sight.Everything, Acting.SpeakFor, true, null),
                 Choices(calendar)
             );
         // The one that lets most be passed on; nobody adds two together.
@@ -156,7 +156,7 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
     private static IReadOnlyList<CalendarChoiceView> Choices(Managed calendar)
     {
         var further = calendar
-            .Of.Further.Where(f => f.Rights.Sight >= Sight.Headline)
+            .Of.Further.Where(f => f.Rights.Sight >= Sight.Headlines)
             .Select(f => CalendarChoiceView.Of(f.Calendar))
             .ToList();
         return further.Count == 0 ? [] : [CalendarChoiceView.Main(calendar.Who), .. further];

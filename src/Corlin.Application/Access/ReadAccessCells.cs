@@ -14,7 +14,7 @@ public sealed record AccessCellsView(string Key, IReadOnlyList<AccessCellView> C
 /// <summary>What somebody holds in somebody's calendars.</summary>
 /// <param name="Calendar">Which of the calendars, by its place in their list.</param>
 /// <param name="Sight">On the main one, all grants taken together, those through groups too.</param>
-/// <param name="Beside">What differs on further calendars: "Whole on Eastern pilot"; null where nothing does.</param>
+/// <param name="Beside">What differs on further calendars: "everything in Eastern pilot"; null where nothing does.</param>
 /// <param name="Ends">"to 26 March", "from 22 March"; null where nothing is dated.</param>
 /// <param name="Through">A group gives it to them too.</param>
 public sealed record AccessCellView(
@@ -83,7 +83,7 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
     private static IEnumerable<AccessCellView> Own(CalendarUser who, Dictionary<UserId, int> place)
     {
         if (place.TryGetValue(who.Id, out var own))
-            yield return new AccessCellView(own, Sight.Whole, Acting.SpeakFor, true, true, null, false, null);
+            yield return new AccessCellView(own, Sight.Everything, Acting.SpeakFor, true, true, null, false, null);
     }
 
     private IEnumerable<AccessCellView> Cells(
@@ -129,10 +129,10 @@ public sealed record ReadAccessCells(UserId Viewer, IReadOnlyList<string> Rows, 
         if (calendars.Further.IsEmpty)
             return null;
         var beside = calendars
-            .Further.Where(f => f.Rights.Sight >= Sight.Headline)
+            .Further.Where(f => f.Rights.Sight >= Sight.Headlines)
             .Select(f => (f.Calendar.Name, Rights: On(grants, f.Calendar.Calendar, inside, ceiling)))
             .Where(f => (f.Rights.Sight, f.Rights.Acting, f.Rights.Private) != (main.Sight, main.Acting, main.Private))
-            .Select(f => $"{f.Rights.Sight} on {f.Name}")
+            .Select(f => $"{English.Word(f.Rights.Sight)} in {f.Name}")
             .ToList();
         return beside.Count == 0 ? null : English.And(beside);
     }

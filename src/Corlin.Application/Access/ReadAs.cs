@@ -46,7 +46,7 @@ public sealed record ReadAs(UserId Viewer, string Receiver, string Owner, LocalD
         var day = viewing.Zone.Day(date);
         var mine = LaneReading.Read(viewing, [owner], day)[0];
         var theirs = Least(mine, LaneReading.Read(other, [owner], day)[0]);
-        var read = theirs.Entries.Count(e => e.Told.Sight >= Sight.Headline);
+        var read = theirs.Entries.Count(e => e.Told.Sight >= Sight.Headlines);
         return new AsSeenView(
             LaneViews.Ms(Now),
             name,

@@ -44,7 +44,7 @@ public sealed record ReadCover(UserId Viewer, string Away, Instant Now)
             .. held.Where(h => h.MayPassOn || away.Id == Viewer)
                 .Select(h => new CoveredCalendarView(
                     viewing.View(h.Owner),
-                    $"{English.Word(h.Held.Max(g => g.Acting))}, {h.Held.Max(g => g.Sight)}{(h.Held.Any(g => g.Private) ? ", private entries too" : "")}",
+                    $"{English.Word(h.Held.Max(g => g.Acting))}, {English.Word(h.Held.Max(g => g.Sight))}{(h.Held.Any(g => g.Private) ? ", private entries too" : "")}",
                     h.MayPassOn
                 )),
         ]);

@@ -51,10 +51,13 @@ public sealed record ReadReaders(UserId Viewer, string Owner, string? Calendar, 
             )
             .ToList();
         var everyone =
-            Rights.Combine(grants.Where(g => g.Receiver is null), inside: true, Now, store.CeilingFor(true)).Sight >= Sight.Headline
+            Rights.Combine(grants.Where(g => g.Receiver is null), inside: true, Now, store.CeilingFor(true)).Sight >= Sight.Headlines
                 ? store.CountInside() - people.Count(p => users[p].Inside) - (owner.Kind == UserKind.Person ? 1 : 0)
                 : 0;
-        var (open, closed) = (rights.Count(r => r.Sight >= Sight.Headline) + everyone, rights.Count(r => r.PrivateSight >= Sight.Headline));
+        var (open, closed) = (
+            rights.Count(r => r.Sight >= Sight.Headlines) + everyone,
+            rights.Count(r => r.PrivateSight >= Sight.Headlines)
+        );
         return new ReadersView(open, closed, Words(open, owner), Words(closed, owner));
     }
 

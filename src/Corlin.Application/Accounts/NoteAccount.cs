@@ -11,11 +11,11 @@ namespace Corlin.Application.Accounts;
 /// What an administrator did with the way in of somebody inside. It is allowed and noted here, before it is done, and told to them and to
 /// whoever speaks for them: nobody gets into a calendar by an account without its owner hearing of it.
 /// </summary>
-[Change(ChangeKind.AccountInvited, "gave a way in", MayTakeBack.Never)]
-[Change(ChangeKind.AccountClosed, "closed the way in", MayTakeBack.Never)]
-[Change(ChangeKind.AccountOpened, "opened the way in again", MayTakeBack.Never)]
-[Change(ChangeKind.AccountSignedOut, "ended all that was open", MayTakeBack.Never)]
-[Change(ChangeKind.SecondFactorRemoved, "took the second factor away", MayTakeBack.Never)]
+[Change(ChangeKind.AccountInvited, "created a sign-up link for", MayTakeBack.Never)]
+[Change(ChangeKind.AccountClosed, "blocked the sign-in of", MayTakeBack.Never)]
+[Change(ChangeKind.AccountOpened, "allowed the sign-in again of", MayTakeBack.Never)]
+[Change(ChangeKind.AccountSignedOut, "signed out everywhere", MayTakeBack.Never)]
+[Change(ChangeKind.SecondFactorRemoved, "removed the second factor of", MayTakeBack.Never)]
 public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -34,7 +34,7 @@ public sealed record NoteAccount(UserId Actor, UserId Who, ChangeKind Kind) : IC
 
 /// <summary>Lets somebody inside manage people and places, or no longer. There is always one who does.</summary>
 [Change(ChangeKind.AdministratorMade, "made an administrator", MayTakeBack.Never)]
-[Change(ChangeKind.AdministratorEnded, "made no administrator any more", MayTakeBack.Never)]
+[Change(ChangeKind.AdministratorEnded, "no longer lets manage people", MayTakeBack.Never)]
 public sealed record SetAdministrator(UserId Actor, UserId Who, bool IsOne) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -17,7 +17,7 @@ namespace Corlin.Application.Calendars;
 /// <param name="Was">The parts to be changed as the editor saw them; where one is another by now, nothing is changed and it is
 /// said.</param>
 /// <param name="Moving">A new time given as moments instead of as words.</param>
-/// <param name="Asking">Who is asked besides, and who no longer.</param>
+/// <param name="Asking">Who is invited besides, and who no longer.</param>
 [Change(ChangeKind.EntryChanged, "changed", MayTakeBack.ByWhoChangesEachEntry)]
 public sealed record ChangeEntry(
     UserId Actor,

@@ -64,7 +64,7 @@ public sealed record RemoveCalendar(UserId Actor, UserId InNameOf, string Calend
 
 /// <summary>Puts an appointment or a hold on another of its owner's calendars. A meeting stands on the main one.</summary>
 /// <param name="Calendar">The public id of a further one; null for the main one.</param>
-[Change(ChangeKind.PutOnCalendar, "put on another calendar", MayTakeBack.ByWhoChangesEachEntry)]
+[Change(ChangeKind.PutOnCalendar, "moved to another calendar", MayTakeBack.ByWhoChangesEachEntry)]
 public sealed record PutOnCalendar(UserId Actor, string Entry, string? Calendar) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -32,9 +32,9 @@ public sealed record ReadCalendars(UserId Viewer, string Owner, Instant Now)
         if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var calendars))
             return new CalendarsView(false, [], []);
         // What a calendar is called is as much as the titles on it.
-        var seen = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headline || f.Rights.Acting >= Acting.Add).ToList();
+        var seen = calendars.Further.Where(f => f.Rights.Sight >= Sight.Headlines || f.Rights.Acting >= Acting.Add).ToList();
         var counts = store.CountAtHome([
-            .. seen.Where(f => f.Rights is { Sight: Sight.Whole, PrivateSight: Sight.Whole }).Select(f => f.Calendar.Calendar),
+            .. seen.Where(f => f.Rights is { Sight: Sight.Everything, PrivateSight: Sight.Everything }).Select(f => f.Calendar.Calendar),
         ]);
         return new CalendarsView(
             calendars.Rights.MaySpeakFor,
@@ -54,6 +54,6 @@ public sealed record ReadCalendars(UserId Viewer, string Owner, Instant Now)
         );
 
         int? Entries(FurtherCalendar calendar, Rights rights) =>
-            rights is { Sight: Sight.Whole, PrivateSight: Sight.Whole } ? counts.GetValueOrDefault(calendar.Calendar) : null;
+            rights is { Sight: Sight.Everything, PrivateSight: Sight.Everything } ? counts.GetValueOrDefault(calendar.Calendar) : null;
     }
 }

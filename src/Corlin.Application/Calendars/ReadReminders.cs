@@ -123,7 +123,7 @@ public sealed record ReadReminders(UserId Viewer, Instant Now)
         foreach (var entry in lane.Entries)
         {
             var told = entry.Told;
-            if (told.AllDay || told.Takes < TimeTaken.Pencilled || told.Sight < Sight.Headline)
+            if (told.AllDay || told.Takes < TimeTaken.Pencilled || told.Sight < Sight.Headlines)
                 continue;
             var way = ways.GetValueOrDefault(entry);
             var leave = way?.Drawn.Start;

@@ -15,7 +15,7 @@ namespace Corlin.Application.Calendars;
 /// <param name="Entry">The public id of the other.</param>
 /// <param name="RecurrenceId">Which of a series; null for all of it.</param>
 /// <param name="Gap">How long before the other's start it begins, by the wall clock; of a debrief how long after its end.</param>
-[Change(ChangeKind.EntryTied, "tied something to an entry,", MayTakeBack.ByWhoChangesTheLane)]
+[Change(ChangeKind.EntryTied, "added a linked time,", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record TieEntry(
     UserId Actor,
     UserId Lane,

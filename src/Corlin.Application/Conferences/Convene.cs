@@ -93,7 +93,7 @@ public sealed record CallIn(UserId Actor, string Meeting, string Who) : IChange<
 
 /// <summary>Somebody is called no more, and asked no more where they did not come yet.</summary>
 /// <param name="Who">Their public id.</param>
-[Change(ChangeKind.CallWithdrawn, "withdrew a call into", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.CallWithdrawn, "stopped calling somebody into", MayTakeBack.BySpeaker)]
 public sealed record WithdrawCall(UserId Actor, string Meeting, string Who) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -140,7 +140,7 @@ public sealed record ReadConference(string Key, Comer Comer, Instant Now)
         {
             null => new CalledView(viewing.View(who), who.Inside ? "not called" : "has mail with the link", false),
             { State: CallState.PutOff } => new CalledView(viewing.View(who), "cannot now", false),
-            { State: CallState.Withdrawn } => new CalledView(viewing.View(who), "called no more", false),
+            { State: CallState.Withdrawn } => new CalledView(viewing.View(who), "no longer called", false),
             _ when call.Rings(Now) => new CalledView(viewing.View(who), "ringing", true),
             _ => new CalledView(viewing.View(who), "did not answer", false),
         };

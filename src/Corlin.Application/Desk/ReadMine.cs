@@ -44,7 +44,7 @@ public sealed record MineView(
 
 /// <summary>What somebody holds in the viewer's calendars.</summary>
 /// <param name="Grant">The number of the grant, to withdraw it.</param>
-/// <param name="Words">"may see Whole of your calendar and speak for you".</param>
+/// <param name="Words">"may see everything in your calendar and speak for you".</param>
 public sealed record HolderView(long Grant, PersonView Who, Sight Sight, Acting Acting, string Words);
 
 public sealed record ReadMine(UserId Viewer, Instant Now)

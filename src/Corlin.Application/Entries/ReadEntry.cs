@@ -127,7 +127,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
         var told = calendars.ToldOrDeclined(viewing, occurrence);
-        if (told is null || told.Sight < Sight.Headline)
+        if (told is null || told.Sight < Sight.Headlines)
             throw new RefusedException(RefusalKind.NotFound);
         var reaches =
             entry.IsSeries && told.MayChange
@@ -151,7 +151,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
                     : null,
             KeptIn = calendars.Followed.FirstOrDefault(f => f.Calendar == entry.Home)?.Name,
             Calendar = OnCalendar(calendars, entry, owner, told),
-            ReadsNotes = calendars.Told(viewing, occurrence) is { Sight: Sight.Whole },
+            ReadsNotes = calendars.Told(viewing, occurrence) is { Sight: Sight.Everything },
             Papers = told.Whole is null ? [] : PaperView.All(viewing, store.Papers([entry.Id])),
             Tied = TiedViews.Of(viewing, calendars, owner, entry, occurrence),
             TiedTo = TiedViews.To(viewing, calendars, owner, occurrence),

@@ -54,7 +54,7 @@ internal static class TiedViews
 
     private static TiedView? View(Viewing viewing, LaneCalendars calendars, CalendarUser owner, Occurrence occurrence)
     {
-        if (calendars.Told(viewing, occurrence) is not { Sight: >= Sight.Headline } told)
+        if (calendars.Told(viewing, occurrence) is not { Sight: >= Sight.Headlines } told)
             return null;
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         var length = told.Stretch.IsEmpty ? "" : English.Length(told.Stretch.Length) + ", ";

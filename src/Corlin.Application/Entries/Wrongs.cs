@@ -283,7 +283,7 @@ internal sealed class Wrongs(
         var day = AtTime.Around(stretch);
         var standing = lane
             .Entries.Where(e =>
-                !e.Told.AllDay && e.Told.Stretch.Overlaps(day) && !but.Has(e.Occurrence.Entry) && e.Told.Sight >= Sight.Headline == told
+                !e.Told.AllDay && e.Told.Stretch.Overlaps(day) && !but.Has(e.Occurrence.Entry) && e.Told.Sight >= Sight.Headlines == told
             )
             .Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes))
             .ToList();

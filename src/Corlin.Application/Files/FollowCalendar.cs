@@ -46,7 +46,7 @@ public sealed record Following(string Name, string Address, TimeTaken Most, Dura
 }
 
 /// <summary>Lets a calendar kept elsewhere stand on somebody's lane.</summary>
-[Change(ChangeKind.CalendarFollowed, "followed a calendar kept elsewhere", MayTakeBack.ByWhoChangesTheLane)]
+[Change(ChangeKind.CalendarFollowed, "subscribed to a calendar", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record FollowCalendar(UserId Actor, UserId InNameOf, Following What) : IChange<long>
 {
     public const int MostOfOne = 20;
@@ -69,7 +69,7 @@ public sealed record FollowCalendar(UserId Actor, UserId InNameOf, Following Wha
 }
 
 /// <summary>Changes what was said of a calendar kept elsewhere.</summary>
-[Change(ChangeKind.FollowingChanged, "changed how a calendar kept elsewhere is followed", MayTakeBack.ByWhoChangesTheLane)]
+[Change(ChangeKind.FollowingChanged, "changed a subscribed calendar", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record ChangeFollowing(UserId Actor, UserId InNameOf, long Id, Following What) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -99,7 +99,7 @@ public sealed record ChangeFollowing(UserId Actor, UserId InNameOf, long Id, Fol
 }
 
 /// <summary>Takes a calendar kept elsewhere off the lane.</summary>
-[Change(ChangeKind.FollowingEnded, "follows a calendar kept elsewhere no more", MayTakeBack.ByWhoChangesTheLane)]
+[Change(ChangeKind.FollowingEnded, "unsubscribed from a calendar", MayTakeBack.ByWhoChangesTheLane)]
 public sealed record EndFollowing(UserId Actor, UserId InNameOf, long Id) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -17,7 +17,7 @@ namespace Corlin.Application.Files;
 /// </remarks>
 /// <param name="CategoryOf">The category that the file gives an entry; new ones become one of the calendar's list, as long as that stays
 /// short.</param>
-[Change(ChangeKind.Imported, "took a calendar file in", MayTakeBack.ByWhoAdds)]
+[Change(ChangeKind.Imported, "imported a calendar file", MayTakeBack.ByWhoAdds)]
 public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<Entry> Entries, Func<Entry, string?>? CategoryOf = null)
     : IChange<Imported>
 {

@@ -32,7 +32,7 @@ public sealed record NewPaper(string Name, string MediaType, long Size, string H
 }
 
 /// <summary>Lays a paper with an entry; its content has been kept before.</summary>
-[Change(ChangeKind.PaperAdded, "laid a paper with an entry", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
+[Change(ChangeKind.PaperAdded, "attached a paper to", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
 public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : IChange<(long Change, string Paper)>
 {
     public (long Change, string Paper) Apply(IChangeSession session)
@@ -51,7 +51,7 @@ public sealed record AddPaper(UserId Actor, string Entry, NewPaper Paper) : ICha
 }
 
 /// <summary>Takes a paper away from its entry.</summary>
-[Change(ChangeKind.PaperRemoved, "took a paper away from an entry", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
+[Change(ChangeKind.PaperRemoved, "removed a paper from", MayTakeBack.ByWhoChangesTheEntryOfThePaper)]
 public sealed record RemovePaper(UserId Actor, string Entry, string Paper) : IChange<long>
 {
     public long Apply(IChangeSession session)

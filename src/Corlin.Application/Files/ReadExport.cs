@@ -34,7 +34,7 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
         var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.PersonUnknown, "calendar", Calendar);
         if (!viewing.CalendarsOf([owner.Id]).TryGetValue(owner.Id, out var own))
             throw new RefusedException(RefusalKind.NotFound);
-        if (Entry is null && own.Rights.Sight < Sight.Whole)
+        if (Entry is null && own.Rights.Sight < Sight.Everything)
             throw new RefusedException(RefusalKind.MayNotSpeakFor, "calendar");
         var entries = Entry is null
             ? store
@@ -44,7 +44,7 @@ public sealed record ReadExport(UserId Viewer, string Calendar, string? Entry, S
             : (IEnumerable<Entry>)[store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound)];
         var told = entries
             .Where(e => IsToldWhole(viewing, e, owner, own))
-            .Select(e => Stripped(e, viewing, own.RightsFor(e).PrivateSight == Sight.Whole))
+            .Select(e => Stripped(e, viewing, own.RightsFor(e).PrivateSight == Sight.Everything))
             .ToList();
         if (Entry is not null && told.Count == 0)
             throw new RefusedException(RefusalKind.NotFound);

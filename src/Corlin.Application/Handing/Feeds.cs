@@ -22,7 +22,7 @@ public sealed record MakeFeed(UserId Actor, UserId Owner, UserId Reader, Sight M
 
     public MadeFeed Apply(IChangeSession session)
     {
-        if (Most is not (Sight.Outline or Sight.Headline))
+        if (Most is not (Sight.Outline or Sight.Headlines))
             throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
         if (Days is < Feed.FewestDays or > Feed.MostDays)
             throw new RefusedException(RefusalKind.BadInput, "days", Days.ToString(CultureInfo.InvariantCulture));

@@ -22,7 +22,7 @@ public sealed record ReadFeed(UserId Viewer, string Calendar, Sight Most, bool P
 
     public FeedContent Run(ICalendarReads store)
     {
-        if (Most is not (Sight.Outline or Sight.Headline))
+        if (Most is not (Sight.Outline or Sight.Headlines))
             throw new RefusedException(RefusalKind.BadInput, "most", Most.ToString());
         var viewing = new Viewing(store, Viewer, Now);
         var owner = viewing.Find(Calendar) ?? throw new RefusedException(RefusalKind.NotFound);

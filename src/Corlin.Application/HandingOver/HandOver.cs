@@ -60,7 +60,7 @@ public sealed record HandOver(UserId Actor, UserId Cover, LocalDate First, Local
 public sealed record HandedOver(long Number, long Change);
 
 /// <summary>Writes to one thing that was handed over: who is away their note, who covers what came of it.</summary>
-[Change(ChangeKind.HandoverNoted, "wrote to something handed over", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.HandoverNoted, "added a note to a handover", MayTakeBack.BySpeaker)]
 public sealed record NoteHandedItem(UserId Actor, long Handover, long Item, string Note) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -77,7 +77,7 @@ public sealed record ReadHistory(
         var owner = viewing.Find(Who) ?? throw new RefusedException(RefusalKind.NotFound);
         var calendars = LaneCalendars.Of(viewing, owner.Id);
         var entry = Entry is null ? null : store.Entry(Entry) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (entry is null && calendars.Rights.Sight < Sight.Whole)
+        if (entry is null && calendars.Rights.Sight < Sight.Everything)
             throw new RefusedException(RefusalKind.HistoryNotTold, "who", owner.Name);
         if (entry is not null && !Knows(entry, owner, viewing, calendars))
             throw new RefusedException(RefusalKind.NotFound);

@@ -4,7 +4,7 @@ using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Lanes;
 
-/// <summary>Who is asked, as a screen sends it before anything is stored.</summary>
+/// <summary>Who is invited, as a screen sends it before anything is stored.</summary>
 internal static class Asked
 {
     private const int MostPeople = 60;

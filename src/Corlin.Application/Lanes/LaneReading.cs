@@ -85,7 +85,7 @@ internal static class LaneReading
                     Days = days,
                     Where = WhereTo.Sight(who, rights),
                     DaysOff = off,
-                    NoGo = own.Rights.Sight == Sight.Whole ? [.. noGo[who.Id]] : [],
+                    NoGo = own.Rights.Sight == Sight.Everything ? [.. noGo[who.Id]] : [],
                     Followed = own.Rights.Acting >= Acting.Change ? own.Followed : [],
                 };
             }),

@@ -120,7 +120,7 @@ internal static class LaneViews
 
     /// <summary>A way is told only where both places it joins are.</summary>
     public static bool IsTold((Way Way, LaneEntry? From, LaneEntry? To) way) =>
-        way.From is null or { Told.Sight: >= Sight.Headline } && way.To is null or { Told.Sight: >= Sight.Headline };
+        way.From is null or { Told.Sight: >= Sight.Headlines } && way.To is null or { Told.Sight: >= Sight.Headlines };
 
     public static IEnumerable<Clash<LaneEntry>> ClashesOn(Lane lane) =>
         Clashes.On(Crowds.Thin(lane).Told.Where(e => !e.Told.AllDay).Select(e => new Standing<LaneEntry>(e, e.Told.Stretch, e.Told.Takes)));

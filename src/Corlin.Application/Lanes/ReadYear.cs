@@ -131,7 +131,7 @@ public sealed record ReadYear(UserId Viewer, string? Who, int? Year, Instant Now
 
     private static IEnumerable<CycleView> Cycles(Viewing viewing, Lane lane) =>
         lane
-            .Entries.Where(e => e.Occurrence.Entry.IsSeries && e.Told.Sight >= Sight.Headline)
+            .Entries.Where(e => e.Occurrence.Entry.IsSeries && e.Told.Sight >= Sight.Headlines)
             .GroupBy(e => e.Told.PublicId!)
             .Select(series => (First: series.First(), Series: series.ToList()))
             .OrderBy(s => s.Series.Count)

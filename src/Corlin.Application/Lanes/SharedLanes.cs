@@ -28,7 +28,7 @@ internal static class SharedLanes
     public static SharedLane? Of(ICalendarReads store, UserId reader, UserId owner, Instant? until, Instant now)
     {
         var viewing = new Viewing(store, reader, now);
-        return Of(viewing, viewing.Users([owner])[owner], new SharedPart(SharedLane.Days + 1, until, Sight.Headline, true, Most))?.Shared;
+        return Of(viewing, viewing.Users([owner])[owner], new SharedPart(SharedLane.Days + 1, until, Sight.Headlines, true, Most))?.Shared;
     }
 
     /// <summary>From today on, with the lane and the span it was made of; null where the reader may know nothing of it now.</summary>
@@ -65,7 +65,7 @@ internal static class SharedLanes
             : "Pencilled";
         var withheld = told.Withheld || (told.Private && !part.Private);
         var (title, place) =
-            part.Most < Sight.Headline ? (taken, null)
+            part.Most < Sight.Headlines ? (taken, null)
             : withheld ? ("Private", null)
             : (told.Title ?? taken, told.Place);
         return new SharedEntry(

@@ -45,7 +45,7 @@ internal static class StartedViews
         [
             .. lanes
                 .SelectMany(lane => lane.Entries.Select(e => (lane, entry: e)))
-                .Where(x => x.entry.Told is { Sight: Sight.Whole, PublicId: not null })
+                .Where(x => x.entry.Told is { Sight: Sight.Everything, PublicId: not null })
                 .Select(x => (x.lane, x.entry, words: viewing.Started.Words(x.entry)))
                 .Where(x => x.words is not null)
                 .DistinctBy(x => (x.entry.Occurrence.Entry.Id, x.entry.Occurrence.RecurrenceId))

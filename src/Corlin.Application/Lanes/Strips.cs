@@ -99,7 +99,7 @@ internal static class Strips
         who.Id == viewing.Person.Id
         || Granting.WhyNotPassOn(
             viewing.Held.Where(g => g.Owner == who.Id && g.IsOn(null)),
-            new AccessTerms(Sight.Whole, Acting.SpeakFor, Until: viewing.Now),
+            new AccessTerms(Sight.Everything, Acting.SpeakFor, Until: viewing.Now),
             viewing.Now
         )
             is null;

@@ -51,7 +51,7 @@ internal static class TendedDays
         : $"tended until {English.ShortDay(until)}";
 
     private static IEnumerable<Instant> Unanswered(Viewing viewing, Lane lane) =>
-        from entry in lane.Rights.Sight == Sight.Whole ? lane.Entries : []
+        from entry in lane.Rights.Sight == Sight.Everything ? lane.Entries : []
         let own = entry.Told.Whole is null ? null : Agreement.Of(entry.Occurrence.Entry, lane.Who.Id, entry.Told.RecurrenceId)
         where
             own is { Answer: Answer.None, Role: AttendeeRole.Required } && entry.Occurrence.Entry.MadeAt < viewing.Now - Tended.AnswerWithin

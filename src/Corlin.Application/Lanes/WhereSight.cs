@@ -30,7 +30,7 @@ internal static class WhereTo
             return WhereSight.Place;
         if (rights.Sight == Core.Access.Sight.Nothing)
             return WhereSight.Usual;
-        var granted = rights.Sight >= Core.Access.Sight.Headline ? WhereSight.Place : WhereSight.Town;
+        var granted = rights.Sight >= Core.Access.Sight.Headlines ? WhereSight.Place : WhereSight.Town;
         var told = who.TellsWhere switch
         {
             WhereTold.Elsewhere => WhereSight.Elsewhere,

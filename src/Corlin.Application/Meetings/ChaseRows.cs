@@ -19,7 +19,7 @@ public enum ChaseGroup
 
 /// <summary>An attendee as Chase shows them.</summary>
 /// <param name="Words">The answer in words, with by whom where it was not themselves.</param>
-public sealed record ChaseAttendee(PersonView Who, string Role, string Answer, string Words, string? Comment);
+public sealed record ChaseAttendee(PersonView Who, AttendeeRole Role, Answer Answer, string Words, string? Comment);
 
 /// <summary>Another time that an attendee proposed, and what it does to everyone.</summary>
 /// <param name="Consequence">For everyone in words.</param>
@@ -123,7 +123,7 @@ internal static class ChaseRows
             words += $", told to {people[told].GivenName}";
         else if (part.AnsweredBy is { } by && by != part.Who)
             words += $", {people[by].GivenName} for {people[part.Who].GivenName}";
-        return new ChaseAttendee(viewing.View(people[part.Who]), English.Word(part.Role), English.Word(part.Answer), words, part.Comment);
+        return new ChaseAttendee(viewing.View(people[part.Who]), part.Role, part.Answer, words, part.Comment);
     }
 
     private static string When(Viewing viewing, Instant at)
@@ -172,7 +172,7 @@ internal static class ChaseRows
         }
 
         if (!whole.AnswersWanted)
-            return (ChaseGroup.Nothing, "Agreed.", "fits", "no answer is asked for");
+            return (ChaseGroup.Nothing, "Agreed.", "fits", "no reply wanted");
         if (Names(a => a is { Role: AttendeeRole.Resource, Answer: Answer.Declined }) is { Length: > 0 } refused)
             return (ChaseGroup.Decision, "No room.", "wrong", $"{refused} cannot be had then");
         var missing = Names(a => a.Role == AttendeeRole.Required && a.Answer != Answer.Accepted);

@@ -11,7 +11,7 @@ namespace Corlin.Application.Meetings;
 /// <param name="Attendee">The public id of who told it.</param>
 /// <param name="RecurrenceId">The occurrence of a series, or null for the whole.</param>
 /// <param name="Comment">Their words.</param>
-[Change(ChangeKind.AnswerEntered, "entered an answer by word of mouth to", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.AnswerEntered, "entered an answer given in person to", MayTakeBack.BySpeaker)]
 public sealed record EnterAnswer(UserId Actor, string Entry, string Attendee, LocalDateTime? RecurrenceId, Answer Answer, string? Comment)
     : IChange<long>
 {

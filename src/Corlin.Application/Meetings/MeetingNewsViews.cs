@@ -59,7 +59,7 @@ internal static class MeetingNewsViews
     )
     {
         var did = change?.Entries.FirstOrDefault(e => e.Id == news.Entry);
-        // Who is asked no more knows it as they were told it before.
+        // Who is invited no more knows it as they were told it before.
         var told =
             did is null ? null
             : news.Kind == EffectKind.Removed ? Disclosure.Past(did.Before, null, null, news.Lane, viewing.Viewer, _ => Rights.None)

@@ -27,7 +27,7 @@ public sealed record GroupPageView(
 );
 
 /// <param name="Lane">On whose lane it is read, by public id.</param>
-/// <param name="Words">How the viewer stands to it: "you are asked", "you organise it", "you are not asked".</param>
+/// <param name="Words">How the viewer stands to it: "you are invited", "you organise it", "you are not invited".</param>
 /// <param name="Link">The address of its conference, where it may be known.</param>
 /// <param name="MayAskToCome">Whether the viewer is in the group and not asked.</param>
 public sealed record GroupMeetingView(
@@ -136,7 +136,7 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         foreach (var lane in lanes)
         {
             // Who organises from outside has no calendar here.
-            if (!calendars.TryGetValue(lane.Id, out var own) || own.Told(viewing, next) is not { Sight: >= Sight.Headline } told)
+            if (!calendars.TryGetValue(lane.Id, out var own) || own.Told(viewing, next) is not { Sight: >= Sight.Headlines } told)
                 continue;
             if (best is null || told.Sight > best.Value.Told.Sight)
                 best = (told, lane);
@@ -174,13 +174,13 @@ public sealed record ReadGroup(UserId Viewer, string Group, Instant Now)
         var part = Agreement.Of(meeting, viewing.Person.Id, told.RecurrenceId);
         var words =
             meeting.Owner == viewing.Person.Id ? "you organise it"
-            : part is null ? "you are not asked"
+            : part is null ? "you are not invited"
             : part.Answer switch
             {
                 Answer.Accepted => "you accepted",
                 Answer.Declined => "you declined",
                 Answer.Tentative => "you said tentative",
-                _ => "you are asked",
+                _ => "you are invited",
             };
         var mayAsk =
             !meeting.StandsWith(viewing.Person.Id)

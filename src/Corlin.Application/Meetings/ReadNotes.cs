@@ -72,7 +72,7 @@ public sealed record ReadNotes(UserId Viewer, string Id, LocalDateTime? Recurren
             throw new RefusedException(RefusalKind.NotFound);
         var rights = calendars.RightsFor(entry);
         var occurrence = Occurrences.Find(entry, RecurrenceId, owner.HomeZone) ?? throw new RefusedException(RefusalKind.NotFound);
-        if (calendars.Told(viewing, occurrence) is not { Sight: Sight.Whole })
+        if (calendars.Told(viewing, occurrence) is not { Sight: Sight.Everything })
             throw new RefusedException(RefusalKind.NotFound);
         var may = Deciding.Notes(entry, owner.Id, rights);
         var reader = new NotesReader(viewing, owner.Id, may);

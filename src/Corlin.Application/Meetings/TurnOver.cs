@@ -42,7 +42,7 @@ public sealed record TurnOver(UserId Actor, string Meeting, string To, bool Stay
 
 /// <summary>Takes a meeting over that was offered, or does not; by whom it was offered to, or in their name.</summary>
 [Change(ChangeKind.TurnedOver, "took over", MayTakeBack.BySpeaker)]
-[Change(ChangeKind.TurnOverRefused, "did not take over", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.TurnOverRefused, "declined to organise", MayTakeBack.BySpeaker)]
 public sealed record AnswerTurnOver(UserId Actor, long Offer, bool Takes) : IChange<long>
 {
     public long Apply(IChangeSession session)

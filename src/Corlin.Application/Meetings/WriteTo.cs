@@ -66,7 +66,7 @@ public sealed record WriteTo(UserId Actor, string Meeting, LocalDateTime? Recurr
 /// <summary>
 /// Writes to who organises a meeting to which somebody is asked, without answering it. What they write back is filed with it.
 /// </summary>
-/// <param name="InNameOf">Who is asked to it.</param>
+/// <param name="InNameOf">Who is invited to it.</param>
 public sealed record WriteToOrganiser(UserId Actor, UserId InNameOf, string Meeting, LocalDateTime? RecurrenceId, string Text)
     : IChange<long>
 {

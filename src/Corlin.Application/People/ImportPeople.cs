@@ -15,7 +15,7 @@ public sealed record ImportedPeople(long? Change, int Added, int Changed, int Un
 /// are added. A line that cannot be is left out and said; the others are taken in together.
 /// </summary>
 /// <param name="KeptFor">The principal whose own contacts they become, or null.</param>
-[Change(ChangeKind.PeopleImported, "took a file of people in", MayTakeBack.ByWhoKeepsThem)]
+[Change(ChangeKind.PeopleImported, "imported people", MayTakeBack.ByWhoKeepsThem)]
 public sealed record ImportPeople(UserId Actor, IReadOnlyList<PersonLine> Lines, UserId? KeptFor) : IChange<ImportedPeople>
 {
     public ImportedPeople Apply(IChangeSession session)

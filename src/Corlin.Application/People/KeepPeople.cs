@@ -55,7 +55,7 @@ public sealed record ChangePerson(UserId Actor, string Who, int Version, PersonE
 }
 
 /// <summary>Takes somebody outside, a contact, a group or a room out of what is found. What they took part in still names them.</summary>
-[Change(ChangeKind.PersonRemoved, "took out of the index", MayTakeBack.ByWhoKeepsThem)]
+[Change(ChangeKind.PersonRemoved, "removed from the directory", MayTakeBack.ByWhoKeepsThem)]
 public sealed record RemovePerson(UserId Actor, string Who) : IChange<long>
 {
     public long Apply(IChangeSession session)
@@ -73,7 +73,7 @@ public sealed record RemovePerson(UserId Actor, string Who) : IChange<long>
 }
 
 /// <summary>Puts people and groups into a group, and takes others out. Who they are at a moment is kept.</summary>
-[Change(ChangeKind.MembersChanged, "changed who is in", MayTakeBack.ByWhoKeepsThem)]
+[Change(ChangeKind.MembersChanged, "changed the members of", MayTakeBack.ByWhoKeepsThem)]
 public sealed record ChangeMembers(UserId Actor, string Group, IReadOnlyList<string> Added, IReadOnlyList<string> Removed) : IChange<long>
 {
     private const int MostMembers = 2_000;
@@ -144,7 +144,7 @@ internal static class NewPeople
     {
         session.CalendarStore.Add(who.Id, who.Name);
         // Rooms are looked at by everyone with their headline, so that one knows whom to ask; people show their outline.
-        var sight = who.Kind is UserKind.Person ? Sight.Outline : Sight.Headline;
+        var sight = who.Kind is UserKind.Person ? Sight.Outline : Sight.Headlines;
         session.AccessStore.Give(new Grant(0, who.Id, null, null, Inside: true, new AccessTerms(sight, Acting.Look)));
     }
 

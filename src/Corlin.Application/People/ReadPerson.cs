@@ -93,7 +93,7 @@ public sealed record ReadPerson(UserId Viewer, string Who, Instant Now)
             whyNot is null,
             whyNot is { } reason ? English.Word(reason, who) : null,
             whyNot is null && (who.Kind != UserKind.Person || who.KeptFor is not null || (!who.Inside && administrator)),
-            who.KeptFor is null && own is { Sight: Sight.Whole },
+            who.KeptFor is null && own is { Sight: Sight.Everything },
             administrator,
             who.Inside && who.Kind != UserKind.Group,
             who.Hours?.Spans.Select(s => new HoursSpanView((int)s.Day, s.From, s.To, s.Place)).ToList(),

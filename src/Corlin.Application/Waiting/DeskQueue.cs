@@ -104,7 +104,7 @@ internal static class DeskQueue
                 "Answer",
                 viewing.View(lane.Who),
                 told.Title!,
-                $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no answer is asked for")}",
+                $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}",
                 English.Word(verdict.Kind),
                 Tone(verdict.Kind),
                 Why(viewing, lane, entry, verdict),

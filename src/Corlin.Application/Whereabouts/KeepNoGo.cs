@@ -10,7 +10,7 @@ namespace Corlin.Application.Whereabouts;
 
 /// <summary>Says that nothing new is to be arranged for somebody in some weeks.</summary>
 /// <param name="Day">Any day of the first week.</param>
-[Change(ChangeKind.NoGoKept, "kept no-go weeks", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.NoGoKept, "kept weeks clear", MayTakeBack.BySpeaker)]
 public sealed record KeepNoGo(UserId Actor, UserId InNameOf, LocalDate Day, int Weeks, string Words) : IChange<long>
 {
     private const int LongestWords = 100;
@@ -30,7 +30,7 @@ public sealed record KeepNoGo(UserId Actor, UserId InNameOf, LocalDate Day, int 
 }
 
 /// <summary>Opens no-go weeks again.</summary>
-[Change(ChangeKind.NoGoOpened, "opened no-go weeks", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.NoGoOpened, "opened weeks again", MayTakeBack.BySpeaker)]
 public sealed record OpenNoGo(UserId Actor, UserId InNameOf, long Id) : IChange<long>
 {
     public long Apply(IChangeSession session)

@@ -215,7 +215,7 @@ public static class Absent
         );
 
     internal static AccessTerms LentFor(Absence absence, Acting acting) =>
-        new(Sight.Whole, acting, From: absence.Stretch.Start, Until: absence.Stretch.End);
+        new(Sight.Everything, acting, From: absence.Stretch.Start, Until: absence.Stretch.End);
 
     /// <summary>What waits for an answer already is decided by hand: only what comes from then on is declined by the absence.</summary>
     internal static void KeepWhatStands(IChangeSession session, Absence absence)

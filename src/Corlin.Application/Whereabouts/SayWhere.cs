@@ -139,7 +139,7 @@ public sealed record SayNoMore(UserId Actor, long Stay, LocalDate? From) : IChan
 }
 
 /// <summary>Says how much of where somebody is others are told.</summary>
-[Change(ChangeKind.WhereToldSaid, "said how much of where they are others see", MayTakeBack.BySpeaker)]
+[Change(ChangeKind.WhereToldSaid, "changed who sees where they are", MayTakeBack.BySpeaker)]
 public sealed record TellWhere(UserId Actor, UserId InNameOf, WhereTold Told) : IChange<long>
 {
     public long Apply(IChangeSession session)

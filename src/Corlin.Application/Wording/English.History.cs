@@ -31,7 +31,7 @@ public static partial class English
         if (before.Takes != after.Takes)
             yield return $"{Word(after.Takes)}, was {Word(before.Takes)}";
         if (before.Private != after.Private)
-            yield return after.Private ? "private" : "private no more";
+            yield return after.Private ? "private" : "no longer private";
         if (before.Whole is not { } was || after.Whole is not { } whole)
             yield break;
         if (was.Agenda != whole.Agenda)
@@ -72,9 +72,9 @@ public static partial class English
         var added = after.Keys.Where(w => !before.ContainsKey(w)).Select(name).ToList();
         var removed = before.Keys.Where(w => !after.ContainsKey(w)).Select(name).ToList();
         if (added.Count > 0)
-            yield return $"{And(added)} asked";
+            yield return $"{And(added)} invited";
         if (removed.Count > 0)
-            yield return $"{And(removed)} asked no more";
+            yield return $"{And(removed)} no longer invited";
         foreach (var (who, part) in after)
         {
             if (before.TryGetValue(who, out var old) && old.Answer != part.Answer)

@@ -88,7 +88,7 @@ public static partial class English
         if (news.Kind == EffectKind.TurnOverRefused)
             return $"{title}, {when}: {who} does not take it over. It stays with {organiser}.";
         if (news.Kind == EffectKind.Forwarded)
-            return $"{title}, {when}, was forwarded by {who} to somebody who is not asked.";
+            return $"{title}, {when}, was forwarded by {who} to somebody who is not invited.";
         if (news.Kind == EffectKind.AnsweredOtherwise)
             return $"{title}, {when}: {AnsweredNow(news, told, who, name)}";
         if (news.Kind == EffectKind.AnswerEntered)
@@ -233,7 +233,7 @@ public static partial class English
     public static (string Subject, string Text) AskingToCome(string who, string title) =>
         (
             $"{who} would like to come: {title}",
-            $"{who} is in the group that was asked to “{title}” and is not asked themselves. They would like to come.\r\n"
+            $"{who} is in the group that was invited to “{title}” and is not invited themselves. They would like to come.\r\n"
         );
 
     private static string Owed(MeetingTask task, Func<UserId, string> name)

@@ -128,7 +128,7 @@ public static partial class English
     public static string Word(Answer answer) =>
         answer switch
         {
-            Answer.None => "silent",
+            Answer.None => "no reply yet",
             _ => answer.ToString().ToLowerInvariant(),
         };
 
@@ -164,7 +164,7 @@ public static partial class English
         whyNot switch
         {
             WhyNot.OrganiserOnly =>
-                $"Only {organiser}, or one who speaks for them, changes this meeting. Whoever is asked can decline it or ask for another time.",
+                $"Only {organiser}, or one who speaks for them, changes this meeting. Whoever is invited can decline it or ask for another time.",
             WhyNot.OwnAdditionsOnly =>
                 "You may add to this calendar and change what you added; somebody else added this. Ask its owner for access to change it.",
             WhyNot.LooksOnly => "You may look at this calendar. Ask its owner for access to change it.",
@@ -211,15 +211,27 @@ public static partial class English
 
     public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
 
-    /// <summary>"see Headline of Maren’s calendar and add to it": what terms let somebody do.</summary>
+    /// <summary>"headlines of", "everything in": how much of a calendar is seen, as its name follows.</summary>
+    private static string Of(Sight sight) =>
+        sight switch
+        {
+            Sight.Nothing => "nothing of",
+            Sight.Outline => "the outline of",
+            Sight.Headlines => "headlines of",
+            _ => "everything in",
+        };
+
+    /// <summary>"headlines", "everything".</summary>
+    public static string Word(Sight sight) => sight.ToString().ToLowerInvariant();
+
+    /// <summary>"see headlines of Maren’s calendar and add to it": what terms let somebody do.</summary>
     /// <param name="on">The name of the one calendar, empty for the main one; null for all of the owner's.</param>
     public static string Access(AccessTerms terms, CalendarUser owner, CalendarUser reader, string? on = null)
     {
         var own = owner.Id == reader.Id;
         var calendar =
             $"{(own ? "your" : $"{owner.GivenName}’s")} {on switch { null => "calendar", "" => "main calendar", _ => $"calendar “{on}”" }}";
-        var sees =
-            $"see {(terms.Sight == Sight.Nothing ? "nothing" : terms.Sight)} of {calendar}{(terms.Private ? ", private entries too," : "")}";
+        var sees = $"see {Of(terms.Sight)} {calendar}{(terms.Private ? ", private entries too," : "")}";
         return terms.Acting switch
         {
             Acting.Look => sees.TrimEnd(','),
@@ -298,7 +310,7 @@ public static partial class English
             RefusalKind.NotTheOrganiser =>
                 "Only the organiser, or one who speaks for them, changes a meeting. Ask for another time, or write to the organiser.",
             RefusalKind.NotAnAttendee => "They are not invited to this meeting.",
-            RefusalKind.NoAttendee => "Nobody is asked yet. Name at least one person who must come.",
+            RefusalKind.NoAttendee => "Nobody is invited yet. Name at least one person who must come.",
             RefusalKind.NoTitle => "It has no title yet.",
             RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",
             RefusalKind.PersonUnknown => $"Nobody here is called “{refusal.What}”. Choose somebody, or type a whole address.",
@@ -308,7 +320,7 @@ public static partial class English
             RefusalKind.LengthLongerThanSpan => "It is longer than the days in which it should be.",
             RefusalKind.SpanTooLong => "A search goes over 62 days at most.",
             RefusalKind.InThePast => "That time has passed.",
-            RefusalKind.OrganiserAsAttendee => "The organiser always attends; they need not be asked.",
+            RefusalKind.OrganiserAsAttendee => "The organiser always attends; they need not be invited.",
             RefusalKind.NotSent => "It has not been sent.",
             RefusalKind.Cancelled => "It was cancelled.",
             RefusalKind.NothingProposed => "No other time is proposed any more.",

@@ -63,7 +63,7 @@ public static class Deciding
         if (entry.Kind == EntryKind.Hold || !StandsOn(entry, lane, isPrivate, onLane))
             return (false, false);
         var (sight, acting) = isPrivate ? (onLane.PrivateSight, onLane.PrivateActing) : (onLane.Sight, onLane.Acting);
-        return (sight == Sight.Whole, sight == Sight.Whole && acting >= Acting.Change);
+        return (sight == Sight.Everything, sight == Sight.Everything && acting >= Acting.Change);
     }
 
     private static bool IsPrivateOn(Entry entry, UserId lane)
@@ -97,7 +97,7 @@ public static class Deciding
         foreach (var part in meeting.Status == MeetingStatus.Draft ? [] : meeting.Participations)
             if (part.Who == actor && !part.NotAsked)
                 return WhyNot.OrganiserOnly;
-        return (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headline ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
+        return (meeting.Private ? onOwner.PrivateSight : onOwner.Sight) >= Sight.Headlines ? WhyNot.OrganiserOnly : WhyNot.NotKnown;
     }
 
     private static WhyNot? Decides(Rights rights, bool addedIt, bool isPrivate)
@@ -106,7 +106,7 @@ public static class Deciding
             return null;
         var (sight, acting) = isPrivate ? (rights.PrivateSight, rights.PrivateActing) : (rights.Sight, rights.Acting);
         // What is private is not told from what is not there.
-        if (sight < Sight.Headline)
+        if (sight < Sight.Headlines)
             return WhyNot.NotKnown;
         return acting switch
         {

@@ -59,13 +59,13 @@ public static class Disclosure
         var takesPart = TakesPart(occurrence, viewer);
         var addedIt = ReadsOwnAddition(entry, viewer, rights);
 
-        var sight = takesPart || addedIt ? Sight.Whole : onShared.Sight;
+        var sight = takesPart || addedIt ? Sight.Everything : onShared.Sight;
         if (sight == Sight.Nothing)
             return null;
         if (isPrivate && !addedIt && !KnowsPrivate(takesPart, own, lane, viewer))
             sight = Least(sight, onShared.PrivateSight);
         // Taken time is told even of what is private.
-        var withheld = isPrivate && sight < Sight.Headline;
+        var withheld = isPrivate && sight < Sight.Headlines;
         if (withheld)
             sight = Sight.Outline;
 
@@ -79,7 +79,7 @@ public static class Disclosure
                 Withheld = withheld,
                 AllDay = allDay,
             };
-        return new DisclosedEntry(sight == Sight.Whole ? occurrence : null, viewer)
+        return new DisclosedEntry(sight == Sight.Everything ? occurrence : null, viewer)
         {
             Stretch = occurrence.Stretch,
             Takes = takes,
@@ -141,13 +141,13 @@ public static class Disclosure
         // Before it was sent nobody who is asked knew of it; that it was sent they know.
         if (after is not null && before is not null && IsDraftOfAnother(before, lane) && !IsDraftOfAnother(after, lane))
             before = null;
-        var sight = Stood(before, lane) || Stood(after, lane) || Stood(now, lane) ? Sight.Whole : Sight.Nothing;
+        var sight = Stood(before, lane) || Stood(after, lane) || Stood(now, lane) ? Sight.Everything : Sight.Nothing;
         foreach (var state in new[] { before, after, now })
             if (state is not null)
                 sight = Least(sight, SightOf(state, lane, viewer, rightsOn(state)));
         if (sight > Sight.Nothing && now is not null && IsTakenOut(now, lane) && !KnowsOtherwise([before, after, now], left, lane, viewer))
             sight = Sight.Nothing;
-        return sight < Sight.Headline
+        return sight < Sight.Headlines
             ? new PastEntry { Withheld = true }
             : new PastEntry
             {
@@ -187,8 +187,8 @@ public static class Disclosure
     private static Sight SightOf(Entry entry, UserId lane, Viewer viewer, Rights rights)
     {
         if (IsDraftOfAnother(entry, lane))
-            return viewer.StandsFor(entry.Owner, entry.HoldsPrivate) ? Sight.Whole : Sight.Nothing;
-        // Who is asked to single occurrences knows those, not the whole.
+            return viewer.StandsFor(entry.Owner, entry.HoldsPrivate) ? Sight.Everything : Sight.Nothing;
+        // Who is invited to single occurrences knows those, not the whole.
         var own = entry.Participations.FirstOrDefault(p => p.Who == lane && p.RecurrenceId is null);
         var takesPart =
             entry.Kind != EntryKind.Meeting
@@ -201,11 +201,11 @@ public static class Disclosure
                         )
                     );
         if (ReadsOwnAddition(entry, viewer, rights))
-            return Sight.Whole;
+            return Sight.Everything;
         // What was declined left that calendar; who takes part, or speaks for who does, finds it again.
         if (!takesPart && entry.Owner != lane && entry.HasDeclined(lane))
             return Sight.Nothing;
-        var sight = takesPart ? Sight.Whole : rights.Sight;
+        var sight = takesPart ? Sight.Everything : rights.Sight;
         var isPrivate = entry.HoldsPrivate || entry.Participations.Any(p => p.Who == lane && p.OwnPrivate);
         return isPrivate && !KnowsPrivate(takesPart, own, lane, viewer) ? Least(sight, rights.PrivateSight) : sight;
     }
@@ -233,7 +233,7 @@ public static class Disclosure
                 entry.Exceptions.Length + entry.Overrides.Count(o => o.Cancelled),
                 entry.Takes,
                 entry.Private,
-                sight == Sight.Whole
+                sight == Sight.Everything
                     ? new WholeState(
                         entry.Agenda,
                         entry.Line,

@@ -33,8 +33,8 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
     public static bool IsLegal(Sight sight, Acting acting) =>
         acting switch
         {
-            Acting.Change => sight >= Sight.Headline,
-            Acting.SpeakFor => sight == Sight.Whole,
+            Acting.Change => sight >= Sight.Headlines,
+            Acting.SpeakFor => sight == Sight.Everything,
             _ => true,
         };
 
@@ -52,9 +52,9 @@ public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
     /// <summary>
     /// What holds for those outside until an administrator says otherwise: nothing whole and nothing private leaves by itself.
     /// </summary>
-    public static readonly Ceiling Outside = new(Sight.Headline, Acting.Look, false);
+    public static readonly Ceiling Outside = new(Sight.Headlines, Acting.Look, false);
 
-    public static readonly Ceiling Open = new(Sight.Whole, Acting.SpeakFor, true);
+    public static readonly Ceiling Open = new(Sight.Everything, Acting.SpeakFor, true);
 
     public Sight On(Sight sight) => sight < Sight ? sight : Sight;
 

@@ -11,10 +11,10 @@ public enum Sight
     Outline,
 
     /// <summary>Also title and place.</summary>
-    Headline,
+    Headlines,
 
     /// <summary>Also attendees, agenda, papers and notes.</summary>
-    Whole,
+    Everything,
 }
 
 /// <summary>What one may do in a calendar, from least to most.</summary>
@@ -36,7 +36,7 @@ public enum Acting
 /// <param name="Grant">The grant that gives the acting, for the history; null for the owner and for defaults.</param>
 public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Grant)
 {
-    public static readonly Rights Own = new(Sight.Whole, Acting.SpeakFor, true, null);
+    public static readonly Rights Own = new(Sight.Everything, Acting.SpeakFor, true, null);
 
     public static readonly Rights None = new(Sight.Nothing, Acting.Look, false, null);
 
@@ -63,7 +63,7 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
     public bool MaySpeakForPrivate => PrivateActing == Acting.SpeakFor;
 
     /// <summary>Whether what is noted on the lane alone, categories and reminders, is told.</summary>
-    public bool SeesMarks => Sight == Sight.Whole || Acting >= Acting.Change;
+    public bool SeesMarks => Sight == Sight.Everything || Acting >= Acting.Change;
 
     /// <summary>
     /// A personal grant replaces the default, also downwards; of several valid now the highest of each scale counts; private entries come

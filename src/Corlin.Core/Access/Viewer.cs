@@ -8,9 +8,9 @@ namespace Corlin.Core.Access;
 /// <param name="SpeaksFor">For whom, and whether private entries are included.</param>
 public sealed record Viewer(UserId Person, ImmutableDictionary<UserId, bool> SpeaksFor)
 {
-    private static readonly Rights Speaks = new(Sight.Whole, Acting.SpeakFor, true, null);
-    private static readonly Rights SpeaksButForPrivate = new(Sight.Whole, Acting.SpeakFor, false, null);
-    private static readonly Rights AsAttendee = new(Sight.Headline, Acting.Look, true, null);
+    private static readonly Rights Speaks = new(Sight.Everything, Acting.SpeakFor, true, null);
+    private static readonly Rights SpeaksButForPrivate = new(Sight.Everything, Acting.SpeakFor, false, null);
+    private static readonly Rights AsAttendee = new(Sight.Headlines, Acting.Look, true, null);
 
     // Asked several times for each entry on a screen.
     private readonly FrozenDictionary<UserId, bool> quick = SpeaksFor.ToFrozenDictionary();

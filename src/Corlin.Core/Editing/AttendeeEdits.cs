@@ -60,7 +60,7 @@ internal static class AttendeeEdits
         {
             Participations = [.. meeting.Participations.Where(p => p.Who != who || (id is not null && p.RecurrenceId != id))],
         };
-        // Who is asked to the series has to be taken out of the one occurrence by name.
+        // Who is invited to the series has to be taken out of the one occurrence by name.
         return id is not null && left.Participations.FirstOrDefault(p => p.Who == who && p.RecurrenceId is null) is { } whole
             ? Scheduling.With(left, new Participation(who, whole.Role, id) { NotAsked = true })
             : left;

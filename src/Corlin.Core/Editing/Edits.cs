@@ -232,7 +232,7 @@ public static class Edits
     private static bool SaysOfTheWhole(EntryEdit edit) =>
         edit is not { Repeat: null, Agenda: null, Private: null, Link: null, DialIn: null, Line: null, AnswersWanted: null, Takes: null };
 
-    /// <summary>Who is asked apart.</summary>
+    /// <summary>Who is invited apart.</summary>
     private static bool SaysNothing(EntryEdit edit) => edit with { Attendees = null } == new EntryEdit();
 
     private static bool IsWhereTheRuleSays(Entry entry, LocalDateTime id) =>

@@ -55,14 +55,14 @@ public sealed record EntryEdit
     /// <summary>It belongs to the whole.</summary>
     public bool? Private { get; init; }
 
-    /// <summary>Who is asked besides, and who no longer. Of a meeting only.</summary>
+    /// <summary>Who is invited besides, and who no longer. Of a meeting only.</summary>
     public AttendeesEdit? Attendees { get; init; }
 
     /// <summary>How it repeats from then on. Never of one occurrence alone.</summary>
     public Repeat? Repeat { get; init; }
 }
 
-/// <param name="Added">Without recurrence id and answer. Who is asked already is left as they are.</param>
+/// <param name="Added">Without recurrence id and answer. Who is invited already is left as they are.</param>
 public sealed record AttendeesEdit(ImmutableArray<Participation> Added, ImmutableArray<UserId> Removed);
 
 /// <param name="Rule">Null for once.</param>

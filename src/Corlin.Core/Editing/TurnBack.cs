@@ -17,7 +17,7 @@ public enum WayBack
     /// <summary>What is said of it is as it was; answers stay.</summary>
     Changes,
 
-    /// <summary>Who is asked is as it was: those who come and go are told, the answers of the others stay.</summary>
+    /// <summary>Who is invited is as it was: those who come and go are told, the answers of the others stay.</summary>
     Asks,
 }
 

@@ -47,7 +47,7 @@ public static class Agreement
     }
 
     /// <summary>
-    /// Every required attendee has accepted, the organiser goes on without those who have not, or no answer is asked for.
+    /// Every required attendee has accepted, the organiser goes on without those who have not, or no reply wanted.
     /// </summary>
     public static bool IsAgreed(Entry entry, LocalDateTime? recurrenceId)
     {

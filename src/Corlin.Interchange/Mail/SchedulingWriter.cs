@@ -225,7 +225,7 @@ public static class SchedulingWriter
                 SchedulingMethod.Cancel => $"{from} has cancelled “{mail.Title}”.",
                 SchedulingMethod.DeclineCounter => $"{from} cannot take up another time; “{mail.Title}” stays as it was.",
                 SchedulingMethod.Publish =>
-                    $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not asked to it.",
+                    $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not invited to it.",
                 _ => $"{from} invites you to “{mail.Title}”.",
             },
             "",
@@ -244,7 +244,7 @@ public static class SchedulingWriter
         if (mail.DialIn is not null)
             lines.Add($"By telephone: {mail.DialIn.ReplaceLineEndings("; ")}");
         if (mail is { Method: SchedulingMethod.Request, AnswersWanted: false })
-            lines.Add("No answer is asked for.");
+            lines.Add("No reply is wanted.");
         if (mail.Changes.Count > 0)
             lines.AddRange([
                 "",

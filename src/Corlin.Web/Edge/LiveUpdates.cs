@@ -220,8 +220,8 @@ internal sealed class LiveUpdates(
                 ChangeReach.Outline => rights.Sight > Sight.Nothing,
                 // What is on in a room is read elsewhere.
                 _ when isRoom => rights.MaySpeakFor,
-                ChangeReach.Headline => rights.Sight >= Sight.Headline,
-                _ => rights.PrivateSight >= Sight.Headline,
+                ChangeReach.Headline => rights.Sight >= Sight.Headlines,
+                _ => rights.PrivateSight >= Sight.Headlines,
             };
     }
 }

@@ -263,7 +263,7 @@ internal sealed class Organisation
                 new AskForAccess(
                     People[(owner + 1 + random.Next(Inside - 1)) % Inside].Id,
                     by,
-                    new AccessTerms(Sight.Headline, Acting.Look),
+                    new AccessTerms(Sight.Headlines, Acting.Look),
                     null
                 )
             );

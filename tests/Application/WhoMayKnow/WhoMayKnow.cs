@@ -121,7 +121,7 @@ internal static class WhoMayKnow
         for (var who = 0; who < Organisation.Inside; who++)
         {
             var sees = who == viewer || rules.On(viewer, who, false).Sees > 0;
-            foreach (var (most, withPrivate) in new[] { (Sight.Outline, true), (Sight.Headline, false), (Sight.Headline, true) })
+            foreach (var (most, withPrivate) in new[] { (Sight.Outline, true), (Sight.Headlines, false), (Sight.Headlines, true) })
             {
                 var told = EveryRead.Answer(
                     new ReadFeed(made.People[viewer].Id, made.People[who].PublicId, most, withPrivate, 30, world.Now),
@@ -137,7 +137,7 @@ internal static class WhoMayKnow
                 )
                 {
                     var may =
-                        most == Sight.Headline
+                        most == Sight.Headlines
                         && title.Any(entry => (withPrivate || !entry.Private) && rules.Told(viewer, entry, who) >= 2);
                     if (!may)
                         yield return $"{viewer} reads the title of {title.First()} in a feed of {who} ({most}, private {withPrivate})";
@@ -235,7 +235,7 @@ internal static class WhoMayKnow
         {
             var tied = made.Entries.FirstOrDefault(e => e.TiedTo == entry);
             var most = Math.Max(rules.Anywhere(viewer, entry), tied is null ? 0 : Math.Min(2, rules.Anywhere(viewer, tied)));
-            // Who is asked to organise it is told what it is.
+            // Who is invited to organise it is told what it is.
             var offered = entry.Number == made.Offered && rules.SpeaksFor(viewer, made.OfferedTo, entry.Private);
             if (most < 2 && !offered && !WroteIt(entry, viewer))
                 yield return entry.Headline;

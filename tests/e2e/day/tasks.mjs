@@ -408,7 +408,7 @@ export const tasks = {
       await hand.key("Enter");
       await hand.on(button(/^Grant to Sofia/, form));
       await says(/^Granted to Sofia/);
-      const cell = page.getByRole("gridcell", { name: /^Sofia Leal, Maren Falk: Headline/ });
+      const cell = page.getByRole("gridcell", { name: /^Sofia Leal, Maren Falk: Headlines/ });
       await cell.waitFor();
       await hand.by({
         pointer: () => hand.on(cell),
@@ -459,7 +459,7 @@ export const tasks = {
       const form = page.getByRole("form", { name: "Cancel it" });
       await hand.write(form.getByRole("textbox", { name: /^Reason/ }), "The notary fell ill.");
       await hand.on(button(/^Cancel it and notify/, form));
-      await says("“Tide lease, steering group” is cancelled; everyone is told in ten seconds.");
+      await says("“Tide lease, steering group” is cancelled; everyone is notified in ten seconds.");
       await advance(page, 11);
       await hand.on(button("Reinstate the meeting", page.getByRole("region", { name: "Cancelled within the hour" })));
       await says("“Tide lease, steering group” takes place after all; everyone is invited again.");
@@ -570,7 +570,7 @@ export const tasks = {
       await arrange();
       await hand.write(page.getByRole("textbox", { name: "Title" }), "Berth plan");
       await ask("Who must come", ["owen", "Owen Tupper"]);
-      await page.getByRole("status").getByText("Kept", { exact: true }).waitFor();
+      await page.getByRole("status").getByText("Saved", { exact: true }).waitFor();
       const elsewhere = await another();
       await elsewhere.getByRole("link", { name: "Arrange a meeting" }).click();
       await elsewhere.getByRole("button", { name: "Who must come: Owen" }).waitFor();

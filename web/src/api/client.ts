@@ -83,7 +83,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   try {
     result = await call;
   } catch {
-    throw new Problem("Corlin cannot be reached. What you typed is kept; try again.", "corlin:offline", 0, undefined);
+    throw new Problem("Corlin cannot be reached. What you typed is still here; try again.", "corlin:offline", 0, undefined);
   }
   if (result.response.ok) return result.data as T;
   const body = (result.error ?? {}) as ProblemBody;

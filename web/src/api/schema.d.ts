@@ -7287,6 +7287,8 @@ export interface components {
             optional: string[];
             removed: string[];
         };
+        /** @enum {unknown} */
+        AttendeeRole: "required" | "optional" | "resource";
         AuthenticatorView: {
             secret: string;
             link: string;
@@ -7398,8 +7400,8 @@ export interface components {
         };
         ChaseAttendee: {
             who: components["schemas"]["PersonView"];
-            role: string;
-            answer: string;
+            role: components["schemas"]["AttendeeRole"];
+            answer: components["schemas"]["Answer"];
             words: string;
             comment: null | string;
         };
@@ -9004,7 +9006,7 @@ export interface components {
             now: boolean;
         };
         /** @enum {unknown} */
-        Sight: "nothing" | "outline" | "headline" | "whole";
+        Sight: "nothing" | "outline" | "headlines" | "everything";
         SignInRequest: {
             address: string;
             password: string;

@@ -6,7 +6,7 @@ export const hoistOf = (answer: string): Hoist => (answer === "accepted" ? "top"
 /** Those of who is asked who are people: a room is booked, and told nothing. */
 export const peopleOf = <T extends { role: string }>(attendees: T[]): T[] => attendees.filter((a) => a.role !== "resource");
 
-/** Who is asked, each with a staff and the answer in words. */
+/** Who is invited, each with a staff and the answer in words. */
 export function Attendees({ attendees }: { attendees: ChaseAttendee[] }) {
   return (
     <ul>

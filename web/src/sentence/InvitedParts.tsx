@@ -1,12 +1,19 @@
 import { Choices, Part } from "./Part";
 
-/** The line to those invited, in a sentence. */
-export function LinePart({ line, value, onChange }: { line: string; value: string; onChange: (line: string) => void }) {
+interface LineProps {
+  line: string;
+  value: string;
+  quiet?: string | undefined;
+  onChange: (line: string) => void;
+}
+
+/** The message to those invited, in a sentence. */
+export function LinePart({ line, value, quiet, onChange }: LineProps) {
   return (
-    <Part name="A line to those invited" value={value} width={380}>
+    <Part name="Message to those invited" value={value} quiet={quiet} width={380}>
       {() => (
         <label>
-          <span className="text-soft">A line to those invited</span>
+          <span className="text-soft">Message to those invited</span>
           <textarea
             autoFocus
             rows={3}
@@ -22,15 +29,23 @@ export function LinePart({ line, value, onChange }: { line: string; value: strin
 }
 
 /** Whether those invited are to answer, in a sentence. */
-export function AnswersPart({ wanted, onChange }: { wanted: boolean; onChange: (wanted: boolean) => void }) {
+export function AnswersPart({
+  wanted,
+  quiet,
+  onChange,
+}: {
+  wanted: boolean;
+  quiet?: string | undefined;
+  onChange: (wanted: boolean) => void;
+}) {
   return (
-    <Part name="Answers" value={wanted ? "they are asked to answer" : "no answer is asked for"} width={320}>
+    <Part name="Answers" value={wanted ? "a reply is wanted" : "no reply wanted"} quiet={wanted ? quiet : undefined} width={320}>
       {(close) => (
         <Choices
           value={wanted ? "wanted" : "not"}
           options={[
-            { value: "wanted", label: "they are asked to answer", note: "agreed when they accept" },
-            { value: "not", label: "no answer is asked for", note: "agreed at once" },
+            { value: "wanted", label: "a reply is wanted", note: "agreed when they accept" },
+            { value: "not", label: "no reply wanted", note: "agreed at once" },
           ]}
           onChoose={(v) => {
             onChange(v === "wanted");

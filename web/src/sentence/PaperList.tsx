@@ -230,7 +230,7 @@ function LinkForm({ onLink }: { onLink: Props["onLink"] }) {
           Add the link
         </Button>
         <Button look="plain" onClick={() => setAddress(undefined)}>
-          Leave it
+          Discard
         </Button>
       </p>
     </form>

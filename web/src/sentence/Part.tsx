@@ -7,13 +7,15 @@ interface PartProps {
   value: string;
   /** Nothing is said here yet. */
   empty?: boolean;
+  /** What is written in place of the value while it is only what is usual. */
+  quiet?: string | undefined;
   wrong?: string | undefined;
   children: (close: () => void) => ReactNode;
   width?: number;
 }
 
 /** An underlined part of a sentence; it opens its own editor in place. */
-export function Part({ name, value, empty, wrong, children, width = 340 }: PartProps) {
+export function Part({ name, value, empty, quiet, wrong, children, width = 340 }: PartProps) {
   const [open, setOpen] = useState(false);
   const trigger = useRef<HTMLButtonElement>(null);
   return (
@@ -22,10 +24,10 @@ export function Part({ name, value, empty, wrong, children, width = 340 }: PartP
       <span className="whitespace-nowrap after:content-['\2060']">
         <Popover.Trigger
           ref={trigger}
-          aria-label={`${name}: ${value}`}
-          className={`inline text-left whitespace-normal underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : ""}`}
+          aria-label={`${name}: ${quiet ?? value}`}
+          className={`inline text-left whitespace-normal underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : quiet ? "text-soft decoration-dotted" : ""}`}
         >
-          {value}
+          {quiet ?? value}
         </Popover.Trigger>
       </span>
       <Popover.Portal>

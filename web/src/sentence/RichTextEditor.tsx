@@ -116,7 +116,7 @@ function Marks({ editor }: { editor: Editor }) {
             Link it
           </Button>
           <Button look="plain" onClick={() => setLinking(undefined)}>
-            Leave it
+            Discard
           </Button>
         </form>
       )}

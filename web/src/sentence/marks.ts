@@ -18,16 +18,16 @@ export const reminderWords = (reminder: string) => reminders.find((r) => r.value
 /** How far an entry may be moved for something else. */
 export const ranks: { value: Rank | "none"; label: string; note: string }[] = [
   { value: "fixed", label: "fixed", note: "it stays where it is" },
-  { value: "askFirst", label: "to be asked first", note: "before it is moved" },
-  { value: "mayMove", label: "free to move", note: "for something heavier" },
-  { value: "none", label: "no rank", note: "nothing is said" },
+  { value: "askFirst", label: "ask first", note: "before it is moved" },
+  { value: "mayMove", label: "may move", note: "for something more important" },
+  { value: "none", label: "not said whether it may move", note: "" },
 ];
 
 export const rankWords = (rank: Rank | null | undefined) => ranks.find((r) => r.value === (rank ?? "none"))?.label ?? "";
 
 /** Who joins a conference by its link at once; everyone else knocks. */
 export const admissions: { value: Admission; label: string; note?: string }[] = [
-  { value: "asked", label: "those asked", note: "others ask to come in" },
+  { value: "asked", label: "those invited", note: "others ask to come in" },
   { value: "inside", label: "everyone inside", note: "others ask to come in" },
   { value: "anyone", label: "whoever has the link" },
 ];

@@ -50,7 +50,7 @@ public sealed record EntryParts(
 /// <summary>A move by hand on the lane, in milliseconds since 1970.</summary>
 public sealed record MoveRequest(long FromStart, long FromEnd, long ToStart, long ToEnd);
 
-/// <summary>Who is asked besides, by public id or address, and who no longer.</summary>
+/// <summary>Who is invited besides, by public id or address, and who no longer.</summary>
 public sealed record AskingRequest(IReadOnlyList<string> Required, IReadOnlyList<string> Optional, IReadOnlyList<string> Removed);
 
 /// <param name="Was">The same parts as the editor saw them.</param>

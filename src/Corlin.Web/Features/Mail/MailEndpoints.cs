@@ -29,7 +29,7 @@ internal sealed record MailsAsked
 /// <param name="Subject">Null for the title of the meeting.</param>
 public sealed record WriteRequest(string? Occurrence, Circle Circle, string? Subject, string Text);
 
-/// <param name="InNameOf">Who is asked to it.</param>
+/// <param name="InNameOf">Who is invited to it.</param>
 public sealed record OrganiserLetterRequest(string InNameOf, string? Occurrence, string Text);
 
 public sealed record AnswerMailRequest(string Text);

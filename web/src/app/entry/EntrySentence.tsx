@@ -22,7 +22,7 @@ interface Props {
   agenda: boolean;
   /** Others are asked, and read it too. */
   invited?: boolean;
-  /** Who is asked, where that can be changed. */
+  /** Who is invited, where that can be changed. */
   asked?: ReactNode;
   onEdit: (part: Partial<Draft>) => void;
 }

@@ -51,7 +51,7 @@ function stateOf(entry: EntryDetails): string {
   // Who does not know it whole knows how it takes time, not who answered.
   if (entry.kind !== "meeting" || entry.organiser === null) return entry.takes;
   if (!entry.sent) return "saved and not sent";
-  return `${entry.agreed ? "agreed" : "not agreed yet"}${entry.answersWanted ? "" : ", no answer is asked for"}`;
+  return `${entry.agreed ? "agreed" : "not agreed yet"}${entry.answersWanted ? "" : ", no reply wanted"}`;
 }
 
 function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetails }) {
@@ -92,7 +92,7 @@ function Details({ entry, shown, onClose, onOpen }: Props & { entry: EntryDetail
       )}
       {entry.attendees.length > 0 && (
         <section className="mt-4">
-          <h3 className="mb-1 text-soft">Who is asked</h3>
+          <h3 className="mb-1 text-soft">Who is invited</h3>
           <Attendees attendees={entry.attendees} />
         </section>
       )}

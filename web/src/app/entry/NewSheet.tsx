@@ -144,7 +144,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
               onClose();
             }}
           >
-            Leave it
+            Discard
           </Button>
         </SideFoot>
       </form>

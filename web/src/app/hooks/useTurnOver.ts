@@ -12,8 +12,8 @@ export function useTurnOver() {
       run(
         ask(client.POST("/api/turning-over/{id}", { params: { path: { id: row.turnOver } }, body: { takes } })),
         takes
-          ? `“${row.title}” is organised in the name of ${row.for.name} from now on; everyone is told in ten seconds.`
-          : `“${row.title}” stays with who offered it; they are told in ten seconds.`,
+          ? `“${row.title}” is organised in the name of ${row.for.name} from now on; everyone is notified in ten seconds.`
+          : `“${row.title}” stays with who offered it; they are notified in ten seconds.`,
       );
     },
     [run],

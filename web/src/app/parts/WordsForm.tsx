@@ -53,8 +53,14 @@ export function WordsForm({ label, keptAs, sends, call, sent, onDone }: Props) {
         <Button type="submit" disabled={busy || text === ""}>
           {sends}
         </Button>
-        <Button look="plain" onClick={onDone}>
-          Leave it
+        <Button
+          look="plain"
+          onClick={() => {
+            kept.forget();
+            onDone();
+          }}
+        >
+          Discard
         </Button>
       </div>
     </form>

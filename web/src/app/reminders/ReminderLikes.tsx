@@ -97,10 +97,10 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
         <p className="text-soft">An entry can have a reminder of its own, or none: open it and say so.</p>
         <SideFoot>
           <Button type="submit" form={form} look="filled">
-            Keep it so
+            Save
           </Button>
           <Button look="plain" onClick={onClose}>
-            Leave it
+            Discard
           </Button>
         </SideFoot>
       </form>

@@ -36,10 +36,10 @@ export function AsSeen({ who, owner }: { who: string; owner: string }) {
         <span className="text-soft">{data.words}</span>
         <span className="ml-auto flex gap-1">
           <Button look="plain" onClick={() => setDate(addDays(data.date, -1))}>
-            Day back
+            Previous day
           </Button>
           <Button look="plain" onClick={() => setDate(addDays(data.date, 1))}>
-            Day on
+            Next day
           </Button>
         </span>
       </div>

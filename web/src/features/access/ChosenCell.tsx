@@ -75,7 +75,7 @@ function OneMore(props: Omit<CellSentence, "children">) {
   return (
     <GivenSentence {...props} further>
       <Button look="plain" onClick={() => setOpen(false)}>
-        Leave it
+        Discard
       </Button>
     </GivenSentence>
   );

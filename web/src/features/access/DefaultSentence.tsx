@@ -54,7 +54,7 @@ export function DefaultSentence({ stands, row, calendar, onDone, children }: Cel
               Change it for {name}
             </Button>
             <Button look="plain" onClick={() => setTerms(undefined)}>
-              Leave it
+              Discard
             </Button>
           </>
         )}

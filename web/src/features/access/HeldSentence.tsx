@@ -74,7 +74,7 @@ export function HeldSentence({ grant, row, calendar, onDone, children }: CellSen
               Change it for {name}
             </Button>
             <Button look="plain" onClick={() => setTerms(undefined)}>
-              Leave it
+              Discard
             </Button>
           </>
         ) : (

@@ -1,6 +1,6 @@
 import type { Acting, Sight } from "../../api/types";
 
-const lines: Record<Sight, number> = { nothing: 0, outline: 1, headline: 2, whole: 3 };
+const lines: Record<Sight, number> = { nothing: 0, outline: 1, headlines: 2, everything: 3 };
 
 /** How much is seen as lines on one another, what may be done as what stands on them. Words stand beside it. */
 export function Mark({ sight, acting }: { sight: Sight; acting: Acting }) {

@@ -1,9 +1,9 @@
 import type { Acting, Sight, Terms } from "../../api/types";
 
 export const sights: { value: Sight; label: string; note: string }[] = [
-  { value: "headline", label: "Headline", note: "also title and place" },
+  { value: "headlines", label: "Headlines", note: "also title and place" },
   { value: "outline", label: "Outline", note: "that time is taken" },
-  { value: "whole", label: "Whole", note: "also who, agenda, papers" },
+  { value: "everything", label: "Everything", note: "also who, agenda, papers" },
   { value: "nothing", label: "nothing", note: "not even that" },
 ];
 
@@ -20,13 +20,13 @@ export const sightLabel = (sight: Sight) => labelOf(sights, sight);
 export const actingLabel = (acting: Acting) => labelOf(actings, acting);
 
 /** What is chosen most. */
-export const usualTerms: Terms = { sight: "headline", acting: "look", private: false, passOn: false, from: null, until: null };
+export const usualTerms: Terms = { sight: "headlines", acting: "look", private: false, passOn: false, from: null, until: null };
 
 /** Less sight takes away what needs more of it. */
 export function withSight(terms: Terms, sight: Sight): Terms {
   const blind = sight === "nothing" || sight === "outline";
   const acting =
-    terms.acting === "speakFor" && sight !== "whole"
+    terms.acting === "speakFor" && sight !== "everything"
       ? blind
         ? "add"
         : "change"
@@ -38,8 +38,8 @@ export function withSight(terms: Terms, sight: Sight): Terms {
 
 /** More to do brings the sight that it needs. */
 export function withActing(terms: Terms, acting: Acting): Terms {
-  if (acting === "speakFor") return { ...terms, acting, sight: "whole" };
-  if (acting === "change" && terms.sight !== "whole") return { ...terms, acting, sight: "headline" };
+  if (acting === "speakFor") return { ...terms, acting, sight: "everything" };
+  if (acting === "change" && terms.sight !== "everything") return { ...terms, acting, sight: "headlines" };
   return { ...terms, acting };
 }
 

@@ -17,7 +17,7 @@ import type { Draft } from "./draft";
 import { DraftPapers } from "./DraftPapers";
 import { DraftsPart } from "./DraftsPart";
 import { HoldPart } from "./HoldPart";
-import { KindsPart } from "./KindsPart";
+import { TemplatesPart } from "./TemplatesPart";
 import { mended } from "./mend";
 import { MoreSentence } from "./MoreSentence";
 import { PlainLine } from "./PlainLine";
@@ -129,7 +129,9 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const arrange = (send: boolean) => {
     if (!draft.title.trim()) return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
     if (send && draft.required.length === 0)
-      return setProblem(new Problem("Nobody is asked yet. Name at least one person who must come.", "corlin:no-attendee", 400, "required"));
+      return setProblem(
+        new Problem("Nobody is invited yet. Name at least one person who must come.", "corlin:no-attendee", 400, "required"),
+      );
     if (start === undefined) return setProblem(new Problem("No time is chosen yet.", "corlin:no-time", 400, "start"));
     void attempt(async () => {
       // Kept first: where the sending is undone, it is being written again.
@@ -210,7 +212,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       { keys: "J K", does: "along the slots" },
       { keys: "H L", does: "another day" },
       { keys: "X", does: "choose it to be held" },
-      { keys: "Ctrl S", does: "save, not send" },
+      { keys: "Ctrl S", does: "save without sending" },
       { keys: "Ctrl Enter", does: "send" },
     ],
   );
@@ -252,7 +254,6 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           draft={draft}
           presets={presets}
           zone={zone.id}
-          organiser={organiser.givenName}
           papers={
             <DraftPapers
               id={id}
@@ -266,7 +267,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
               }}
             />
           }
-          kinds={<KindsPart draft={draft} organiser={organiser} presets={presets} onEdit={edit} />}
+          templates={<TemplatesPart draft={draft} organiser={organiser} presets={presets} onEdit={edit} />}
+          wrong={problem?.field === "agenda" ? problem.message : undefined}
           onEdit={edit}
         />
         {left !== undefined && (
@@ -312,7 +314,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
             onDay={day}
           />
         ) : (
-          <p className="pt-8 text-soft">{ready ? "" : "The lanes of those asked stand here as soon as somebody is."}</p>
+          <p className="pt-8 text-soft">{ready ? "" : "The lanes of those invited stand here as soon as somebody is."}</p>
         )}
       </div>
       <ArrangeFoot

@@ -89,10 +89,10 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }
         <span>Drag the stretch, or move it with the arrow keys.</span>
         <span className="flex gap-1">
           <Button look="plain" onClick={() => onDay(-1)}>
-            Day back
+            Previous day
           </Button>
           <Button look="plain" onClick={() => onDay(1)}>
-            Day on
+            Next day
           </Button>
         </span>
       </div>

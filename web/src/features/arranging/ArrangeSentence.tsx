@@ -7,7 +7,6 @@ import { LengthEditor } from "../../sentence/LengthEditor";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { PrivatePart } from "../../sentence/PrivatePart";
 import { RepeatEditor } from "../../sentence/RepeatEditor";
-import { pointsOf, RichTextField } from "../../sentence/RichText";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import type { Draft } from "./draft";
@@ -137,16 +136,7 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, zone, 
           />
         )}
       </Part>
-      , <WherePart draft={draft} organiser={organiser} presets={presets} wrong={wrong("link") ?? wrong("place")} onEdit={onEdit} />; agenda{" "}
-      <Part name="Agenda" value={pointsOf(draft.agenda)} wrong={wrong("agenda")} width={520}>
-        {() => (
-          <>
-            <p className="mb-1 text-soft">Agenda</p>
-            <RichTextField label="Agenda" html={draft.agenda} onChange={(agenda) => onEdit({ agenda })} />
-          </>
-        )}
-      </Part>
-      ,{" "}
+      , <WherePart draft={draft} organiser={organiser} presets={presets} wrong={wrong("link") ?? wrong("place")} onEdit={onEdit} />,{" "}
       <PrivatePart
         isPrivate={draft.private}
         lane={organiser.id}

@@ -22,7 +22,7 @@ export function DraftPapers({ id, title, papers, outside, settle, onChange }: Pr
   const words = papers.length === 0 ? "no papers" : papers.length === 1 ? (papers[0]?.name ?? "") : `${papers.length} papers`;
   const kept = async () => {
     const settled = await settle();
-    if (settled === undefined) throw new Error("The draft could not be kept.");
+    if (settled === undefined) throw new Error("The draft could not be saved.");
     return settled;
   };
   const put = (call: (draft: string) => Promise<KeptDraft>) =>
@@ -31,7 +31,7 @@ export function DraftPapers({ id, title, papers, outside, settle, onChange }: Pr
       .then((made) => onChange(made.papers));
   const apply = (call: (draft: string) => Promise<KeptDraft>) => void put(call).catch(fail);
   return (
-    <Part name="Papers" value={words} width={400}>
+    <Part name="Papers" value={words} quiet={papers.length === 0 ? "papers" : undefined} width={400}>
       {() => (
         <PaperList
           title={title || "this meeting"}

@@ -46,12 +46,12 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
     <p className="flex items-center gap-3 whitespace-nowrap text-soft">
       <span role="status">
         {keeping === "not kept"
-          ? "Not kept yet: Corlin cannot be reached"
+          ? "Not saved yet: Corlin cannot be reached"
           : keeping === "keeping"
-            ? "Keeping…"
+            ? "Saving…"
             : id === undefined
               ? ""
-              : "Kept"}
+              : "Saved"}
       </span>
       {others.length > 0 && (
         <Part name="Other drafts" value={others.length === 1 ? "one other draft" : `${others.length} other drafts`} width={380}>

@@ -4,6 +4,7 @@ import { cityOf } from "../../lane/words";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { AnswersPart, LinePart } from "../../sentence/InvitedParts";
 import { Choices, Part } from "../../sentence/Part";
+import { pointsOf, RichTextField } from "../../sentence/RichText";
 import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
@@ -14,23 +15,36 @@ interface Props {
   presets: Presets | undefined;
   /** The writer's zone. */
   zone: string;
-  organiser: string;
-  /** The papers, and the kinds of meeting. */
   papers: ReactNode;
-  kinds: ReactNode;
+  templates: ReactNode;
+  /** What is wrong with the agenda. */
+  wrong: string | undefined;
   onEdit: (part: Partial<Draft>) => void;
 }
 
-/** What a meeting is besides: how it is told, how it stands on the organiser's lane, what goes with it. */
-export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, onEdit }: Props) {
-  const told = draft.toldIn ?? zone;
+/** What a meeting is besides: what is told with it, how it stands on the organiser's lane. What is only as usual is one quiet word. */
+export function MoreSentence({ draft, presets, zone, papers, templates, wrong, onEdit }: Props) {
   return (
     <p className="mt-1 text-[14px] leading-[26px]">
-      It goes with{" "}
-      <LinePart line={draft.line} value={draft.line ? `“${short(draft.line)}”` : "no line to them"} onChange={(line) => onEdit({ line })} />{" "}
-      and {papers}; <AnswersPart wanted={draft.answers} onChange={(answers) => onEdit({ answers })} />. It is told in{" "}
-      <ToldIn draft={draft} told={told} zone={zone} onEdit={onEdit} />. On {organiser}’s lane:{" "}
-      <Part name="Category" value={draft.category || "no category"} width={280}>
+      <span className="text-soft">More:</span>{" "}
+      <Part name="Agenda" value={pointsOf(draft.agenda)} quiet={draft.agenda ? undefined : "agenda"} wrong={wrong} width={520}>
+        {() => (
+          <>
+            <p className="mb-1 text-soft">Agenda</p>
+            <RichTextField label="Agenda" html={draft.agenda} onChange={(agenda) => onEdit({ agenda })} />
+          </>
+        )}
+      </Part>
+      ,{" "}
+      <LinePart
+        line={draft.line}
+        value={`“${short(draft.line)}”`}
+        quiet={draft.line ? undefined : "message"}
+        onChange={(line) => onEdit({ line })}
+      />
+      , {papers}, <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
+      <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}
+      <Part name="Category" value={draft.category} quiet={draft.category ? undefined : "category"} width={280}>
         {(close) => (
           <CategoryChoice
             categories={presets?.categories ?? []}
@@ -43,7 +57,7 @@ export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, o
         )}
       </Part>
       ,{" "}
-      <Part name="Rank" value={rankWords(draft.rank)} width={320}>
+      <Part name="Can it move" value={rankWords(draft.rank)} quiet={draft.rank ? undefined : "can it move"} width={320}>
         {(close) => (
           <Choices<string>
             value={draft.rank ?? "none"}
@@ -55,8 +69,13 @@ export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, o
           />
         )}
       </Part>
-      , reminded{" "}
-      <Part name="Reminder" value={reminderWords(draft.reminder)} width={280}>
+      ,{" "}
+      <Part
+        name="Reminder"
+        value={draft.reminder === "none" ? "no reminder" : `reminder ${reminderWords(draft.reminder)}`}
+        quiet={draft.reminder === "usual" ? "reminder" : undefined}
+        width={280}
+      >
         {(close) => (
           <Choices<string>
             value={draft.reminder}
@@ -68,7 +87,7 @@ export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, o
           />
         )}
       </Part>
-      . {kinds}
+      . {templates}
     </p>
   );
 }
@@ -76,10 +95,12 @@ export function MoreSentence({ draft, presets, zone, organiser, papers, kinds, o
 const short = (text: string) => (text.length > 40 ? `${text.slice(0, 38).trimEnd()}…` : text);
 
 /** The zones in which start and end are told; looking at another changes no moment. */
-function ToldIn({ draft, told, zone, onEdit }: { draft: Draft; told: string; zone: string; onEdit: Props["onEdit"] }) {
+function ZonePart({ draft, zone, onEdit }: Pick<Props, "draft" | "zone" | "onEdit">) {
+  const told = draft.toldIn ?? zone;
+  const isUsual = told === zone && draft.endZone === undefined;
   const value = draft.endZone ? `the time of ${cityOf(told)}, the end in that of ${cityOf(draft.endZone)}` : `the time of ${cityOf(told)}`;
   return (
-    <Part name="In which zone" value={value} width={340}>
+    <Part name="Zone" value={`told in ${value}`} quiet={isUsual ? "zone" : undefined} width={340}>
       {() => (
         <div className="grid gap-3">
           <ZonePicker

@@ -136,7 +136,7 @@ function StandingLine({ draft, organiser, presets, onEdit }: Omit<Props, "wrong"
       )}
       {!isStanding && /^https?:\/\/./.test(draft.link) && (
         <Button look="plain" onClick={() => keep(draft.link)}>
-          {`Keep it as ${organiser.givenName}’s standing link`}
+          {`Save as ${organiser.givenName}’s standing link`}
         </Button>
       )}
       {isStanding && (

@@ -73,7 +73,7 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
           409,
           undefined,
         );
-      if (save.waits) throw new Problem("What you typed could not be kept yet. It stands here; try again.", "corlin:offline", 0, undefined);
+      if (save.waits) throw new Problem("What you typed could not be saved yet. It stays here; try again.", "corlin:offline", 0, undefined);
     },
     [save],
   );

@@ -145,7 +145,7 @@ function Door({ data, onJoin }: { data: ConferenceData; onJoin: (name: string | 
   const note = !data.atOnce
     ? "You were not invited: ask to come in, and somebody who is in lets you in."
     : data.early
-      ? "It starts before its time, and stands out on the calendars of everyone asked."
+      ? "It starts before its time, and stands out on the calendars of everyone invited."
       : "";
   return (
     <form

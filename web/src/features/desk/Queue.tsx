@@ -92,7 +92,7 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
       <>
         <Button onClick={() => onSettle(row, true)}>Use it</Button>
         <Button look="plain" onClick={() => onSettle(row, false)}>
-          Leave it as it is
+          Leave as it is
         </Button>
       </>
     );

@@ -31,7 +31,7 @@ export function useDeskActs(sheet: { open: (id: string, lane: string, occurrence
           body: { group: offer.group, members: offer.members, takenUp },
         }),
       ),
-      takenUp ? `${done}; they are told in ten seconds.` : `It stays as it is with ${offer.name}.`,
+      takenUp ? `${done}; they are notified in ten seconds.` : `It stays as it is with ${offer.name}.`,
     );
   };
   const open = (r: QueueRow) => {

@@ -4,15 +4,15 @@ import { Choices, Part } from "../../sentence/Part";
 export interface FeedDraft {
   /** Somebody outside; undefined for a program of one's own. */
   reader: string | undefined;
-  most: "outline" | "headline";
+  most: "outline" | "headlines";
   private: boolean;
   days: number;
 }
 
-export const startingFeed: FeedDraft = { reader: undefined, most: "headline", private: false, days: 90 };
+export const startingFeed: FeedDraft = { reader: undefined, most: "headlines", private: false, days: 90 };
 
 export const mosts = [
-  { value: "headline" as const, label: "titles and places", note: "as far as its reader may see them" },
+  { value: "headlines" as const, label: "titles and places", note: "as far as its reader may see them" },
   { value: "outline" as const, label: "only what time is taken", note: "no titles" },
 ];
 
@@ -72,7 +72,7 @@ export function FeedSentence({
           />
         )}
       </Part>
-      {draft.most === "headline" && tellsPrivate && !draft.reader && (
+      {draft.most === "headlines" && tellsPrivate && !draft.reader && (
         <>
           ,{" "}
           <Part name="Private entries" value={privates[draft.private ? 1 : 0]?.label ?? ""} width={320}>

@@ -129,10 +129,10 @@ function Line({ who, calendar }: { who: Person; calendar: Followed }) {
           {problem && <FieldError>{problem.message}</FieldError>}
           <p className="flex gap-2">
             <Button type="submit" disabled={busy || !editing.address.trim() || !editing.name.trim()}>
-              Keep it so
+              Save
             </Button>
             <Button look="plain" onClick={() => setEditing(undefined)}>
-              Leave it as it was
+              Discard changes
             </Button>
           </p>
         </form>

@@ -81,9 +81,9 @@ function Day({ hand, asked }: { hand: HandDayData; asked: HandAsked }) {
         <HandPeople people={people} who={who} onChoose={(id) => go({ who: id })} />
         <div className="flex items-end gap-2">
           <h1 className="min-w-0 flex-1 font-serif text-[27px] leading-9">{hand.dateLine}</h1>
-          <StepTo words="Day back" sign="‹" onClick={() => step(-1)} />
+          <StepTo words="Previous day" sign="‹" onClick={() => step(-1)} />
           {!hand.day.today && <StepTo words="Today" sign="Today" onClick={() => go({ day: undefined })} />}
-          <StepTo words="Day on" sign="›" onClick={() => step(1)} />
+          <StepTo words="Next day" sign="›" onClick={() => step(1)} />
         </div>
         <p className="pb-2 text-[14px] leading-5 text-soft">
           {hand.lead}

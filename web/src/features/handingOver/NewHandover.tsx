@@ -139,7 +139,7 @@ export function NewHandover({ data }: { data: Handovers }) {
                 )}
                 <span className="ml-auto">
                   <Button look="plain" onClick={() => setKept((k) => ({ ...k, [row.key]: !left(row.key) }))}>
-                    {left(row.key) ? "Hand it over" : "Keep it"}
+                    {left(row.key) ? "Hand it over" : "Keep this one myself"}
                   </Button>
                 </span>
               </Waiting>

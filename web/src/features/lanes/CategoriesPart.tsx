@@ -143,7 +143,7 @@ function Edit({ category, onDone }: { category: Category; onDone: () => void }) 
       {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-1">
         <Button type="submit" disabled={busy || name.trim() === ""}>
-          Keep it
+          Save
         </Button>
         <Button look="grave" onClick={() => send(true)}>
           Take it off the list

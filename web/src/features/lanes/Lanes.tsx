@@ -211,8 +211,8 @@ function Board({
       ...lanes.keys,
     },
     [
-      { keys: "H L", does: `${stepNames[view].toLowerCase()} back, on` },
-      { keys: "0", does: "now" },
+      { keys: "H L", does: `previous, next ${stepNames[view].toLowerCase()}` },
+      { keys: "0", does: "today" },
       { keys: "1–9", does: "show or hide a lane" },
       { keys: "B", does: "as a list" },
       { keys: "E", does: "enter an appointment" },
@@ -297,15 +297,15 @@ function Board({
         </p>
         <div className="no-print ml-auto flex shrink-0 gap-1">
           <Button look="plain" onClick={() => step(-1)}>
-            {stepNames[view]} back
+            {`Previous ${stepNames[view].toLowerCase()}`}
           </Button>
           {from && (
             <Button look="plain" onClick={() => set({ from: undefined })}>
-              Now
+              Today
             </Button>
           )}
           <Button look="plain" onClick={() => step(1)}>
-            {stepNames[view]} on
+            {`Next ${stepNames[view].toLowerCase()}`}
           </Button>
         </div>
       </div>

@@ -31,7 +31,7 @@ function Shown({ data }: { data: Year }) {
     void navigate({ search: (before) => ({ ...before, ...change }) });
   const to = (year: number) => set({ from: `${year}-07-01` });
   useKeys({ h: () => to(data.year - 1), l: () => to(data.year + 1), "0": () => to(Number(new Date(data.now).toISOString().slice(0, 4))) }, [
-    { keys: "H L", does: "year back, on" },
+    { keys: "H L", does: "previous, next year" },
     { keys: "0", does: "now" },
   ]);
   return (
@@ -58,10 +58,10 @@ function Shown({ data }: { data: Year }) {
         <p className="min-w-0 flex-1 truncate text-soft">{data.words}</p>
         <div className="no-print ml-auto flex shrink-0 gap-1">
           <Button look="plain" onClick={() => to(data.year - 1)}>
-            Year back
+            Previous year
           </Button>
           <Button look="plain" onClick={() => to(data.year + 1)}>
-            Year on
+            Next year
           </Button>
         </div>
       </div>

@@ -48,7 +48,7 @@ export function AnotherTime({ row, onDone }: Props) {
           </Button>
         )}
         <Button look="plain" onClick={onDone}>
-          Leave it
+          Close
         </Button>
       </div>
       {/* Below the buttons, which it would move away from a hand. */}

@@ -89,7 +89,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
                         body: { occurrence: row.occurrence, reach: row.occurrence ? "thisOne" : "all", note },
                       }),
                     ),
-                  `“${row.title}”${row.occurrence ? `, ${row.when},` : ""} is cancelled; everyone is told in ten seconds.`,
+                  `“${row.title}”${row.occurrence ? `, ${row.when},` : ""} is cancelled; everyone is notified in ten seconds.`,
                   close,
                 )
               }

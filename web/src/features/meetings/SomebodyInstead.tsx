@@ -57,7 +57,7 @@ export function SomebodyInstead({ row, onDone }: Props) {
                     reach: row.occurrence ? "thisOne" : "all",
                     asking: { required: [instead.id], optional: [], removed: [of.id] },
                   }),
-                `${instead.givenName} is asked to “${row.title}” in place of ${of.givenName}; both are told in ten seconds.`,
+                `${instead.givenName} is invited to “${row.title}” in place of ${of.givenName}; both are notified in ten seconds.`,
                 onDone,
               )
             }
@@ -66,7 +66,7 @@ export function SomebodyInstead({ row, onDone }: Props) {
           </Button>
         )}
         <Button look="plain" onClick={onDone}>
-          Leave it
+          Close
         </Button>
       </div>
     </section>

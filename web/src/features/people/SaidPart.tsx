@@ -90,7 +90,7 @@ function Said({
       )}
       <div className="mt-2 flex items-center gap-3">
         <span className="min-w-0 flex-1 text-[12.5px] text-soft">{hint}</span>
-        <Button type="submit">Keep it</Button>
+        <Button type="submit">Save</Button>
       </div>
     </form>
   );

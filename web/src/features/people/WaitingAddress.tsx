@@ -13,7 +13,7 @@ export function WaitingAddress({ page }: { page: PersonPage }) {
       {waiting.mayDecide && <Button onClick={() => settle(waiting.id, who, true)}>Use it</Button>}
       {(waiting.mayDecide || waiting.mayTakeBack) && (
         <Button look="plain" onClick={() => settle(waiting.id, who, false)}>
-          {waiting.mayTakeBack ? "Take it back" : "Leave it as it is"}
+          {waiting.mayTakeBack ? "Take it back" : "Leave as it is"}
         </Button>
       )}
     </p>

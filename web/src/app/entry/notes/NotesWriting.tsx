@@ -19,9 +19,9 @@ interface Props {
 }
 
 const keepingWords: Record<Exclude<Keeping, "elsewhere">, string> = {
-  kept: "Kept.",
-  keeping: "Keeping…",
-  "not kept": "Not kept yet: the server cannot be reached. It stands here and is tried again.",
+  kept: "Saved.",
+  keeping: "Saving…",
+  "not kept": "Not saved yet: the server cannot be reached. It stays here and is tried again.",
 };
 
 /** The notes of a lane as they are written, their tasks, and to whom they are released. */
@@ -47,7 +47,7 @@ export function NotesWriting({ entry, lane, stand, open, onOpen }: Props) {
       <TaskLines tasks={written.tasks} stand={stand?.tasks ?? []} attendees={entry.attendees} onChange={(tasks) => notes.edit({ tasks })} />
       {keeping === "elsewhere" ? (
         <div role="alert" className="grid gap-1 border-y border-rule py-2">
-          <p>Somebody else wrote here meanwhile. What you typed stands in this window and is not kept yet.</p>
+          <p>Somebody else wrote here meanwhile. What you typed is in this window and is not saved yet.</p>
           <p className="flex flex-wrap gap-2">
             <Button onClick={() => void theirs().then((t) => notes.takeUp(t.own))}>Take theirs up</Button>
             <Button look="grave" onClick={() => void theirs().then((t) => notes.keepOver(t.own))}>
@@ -57,7 +57,7 @@ export function NotesWriting({ entry, lane, stand, open, onOpen }: Props) {
         </div>
       ) : (
         <p className="text-[12.5px] text-soft" role="status">
-          {says ? keepingWords[keeping] : "Kept as you type."}{" "}
+          {says ? keepingWords[keeping] : "Saved as you type."}{" "}
           {stand?.released
             ? `${stand.released.slice(0, 1).toUpperCase()}${stand.released.slice(1)}${stand.saysMore ? "; what came since is not" : ""}.`
             : "Only who keeps this calendar reads it."}

@@ -52,7 +52,7 @@ export function ReleaseSentence({ entry, lane, stand, before, onDone }: Props) {
           Share with {to.length === 1 ? "one" : to.length}
         </Button>
         <Button look="plain" onClick={onDone}>
-          Leave it
+          Close
         </Button>
       </div>
     </form>

@@ -5,7 +5,7 @@ import { Flag } from "../../../lane/Flag";
 import { hoistOf } from "../../../lane/Attendees";
 import { and } from "../../../lane/words";
 
-/** Who is asked besides, and who no longer. */
+/** Who is invited besides, and who no longer. */
 export interface AskingDraft {
   required: Chosen[];
   optional: Chosen[];
@@ -16,7 +16,7 @@ export const askingNobody: AskingDraft = { required: [], optional: [], removed: 
 
 export const isAsking = (asking: AskingDraft) => asking.required.length + asking.optional.length + asking.removed.length > 0;
 
-/** Who is asked, as a part of the sentence: some are taken out, others asked besides. */
+/** Who is invited, as a part of the sentence: some are taken out, others asked besides. */
 export function AskedPart({
   entry,
   asking,
@@ -31,7 +31,7 @@ export function AskedPart({
   const known = entry.attendees.map((a) => a.who.id);
   const others = entry.organiser ? [...known, entry.organiser.id] : known;
   return (
-    <Part name="Who is asked" value={asked(entry, asking)} wrong={wrong} width={400}>
+    <Part name="Who is invited" value={asked(entry, asking)} wrong={wrong} width={400}>
       {() => (
         <div className="grid max-h-[70vh] gap-3 overflow-auto">
           <ul>

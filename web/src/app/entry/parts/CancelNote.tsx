@@ -38,7 +38,7 @@ export function CancelNote({ told, busy = false, wrong, onCancel, onDrop }: Prop
           Cancel it and notify {told === 1 ? "one" : told}
         </Button>
         <Button look="plain" onClick={onDrop}>
-          Leave it
+          Do not cancel
         </Button>
       </div>
     </form>

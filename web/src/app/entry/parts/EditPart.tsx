@@ -64,10 +64,14 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
     throw changedSince();
   };
   const send = () =>
-    make(change, `“${draft.title}” is changed${told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} told in ten seconds` : ""}.`, () => {
-      kept.forget();
-      onClose();
-    });
+    make(
+      change,
+      `“${draft.title}” is changed${told > 0 ? `; ${told === 1 ? "one is" : `${told} are`} notified in ten seconds` : ""}.`,
+      () => {
+        kept.forget();
+        onClose();
+      },
+    );
   const settle = () => {
     setConflicts([]);
     clear();
@@ -185,7 +189,7 @@ export function EditPart({ entry, shown, onClose }: { entry: EntryDetails; shown
                 if (shown.move) onClose();
               }}
             >
-              Leave it as it was
+              Discard changes
             </Button>
           </SideFoot>
         </div>
@@ -203,7 +207,7 @@ function words(draft: Draft, part: EntryPart): string {
     case "repeat":
       return draft.repeats || "once";
     case "answersWanted":
-      return draft.answersWanted ? "wanted" : "not asked for";
+      return draft.answersWanted ? "wanted" : "not wanted";
     case "agenda":
       return pointsOf(draft.agenda);
     default:

@@ -55,7 +55,7 @@ export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane
           {to.length === 0 ? "Forward it" : `Forward it to ${names}`}
         </Button>
         <Button look="plain" onClick={() => setOpen(false)}>
-          Leave it
+          Discard
         </Button>
       </div>
     </form>

@@ -44,7 +44,7 @@ export function MarkPart({ entry, lane }: { entry: EntryDetails; lane: string })
         )}
       </Part>
       ,{" "}
-      <Part name="Rank" value={rankWords(mark.rank)} width={320}>
+      <Part name="Can it move" value={rankWords(mark.rank)} width={320}>
         {(close) => (
           <Choices<string>
             value={mark.rank ?? "none"}

@@ -45,7 +45,7 @@ function Spoken({ id, occurrence, title, attendees, onDone }: Props & { onDone: 
   const people = peopleOf(attendees);
   const { busy, problem, clear, make } = useChange();
   // Who has said nothing yet first.
-  const first = people.find((a) => a.answer === "silent") ?? people[0];
+  const first = people.find((a) => a.answer === "none") ?? people[0];
   const kept = useKept(`spoken ${id} ${occurrence ?? ""}`, () => ({
     who: first?.who.id ?? "",
     answer: "accepted" as GivenAnswer,
@@ -74,7 +74,7 @@ function Spoken({ id, occurrence, title, attendees, onDone }: Props & { onDone: 
                 body: { occurrence, attendee: who.id, answer, comment: words.trim() || null, allTheSame: otherwise },
               }),
             ),
-          `${who.givenName} ${said} “${title}”${who.inside ? `; ${who.givenName} is told in ten seconds that it stands` : ""}.`,
+          `${who.givenName} ${said} “${title}”${who.inside ? `; ${who.givenName} is notified in ten seconds that it stands` : ""}.`,
           () => {
             kept.forget();
             onDone();
@@ -123,8 +123,14 @@ function Spoken({ id, occurrence, title, attendees, onDone }: Props & { onDone: 
         <Button type="submit" look="filled" disabled={busy}>
           {otherwise ? "Enter it all the same" : `Enter it for ${who.givenName}`}
         </Button>
-        <Button look="plain" onClick={onDone}>
-          Leave it
+        <Button
+          look="plain"
+          onClick={() => {
+            kept.forget();
+            onDone();
+          }}
+        >
+          Discard
         </Button>
       </div>
     </form>

@@ -180,10 +180,10 @@ function TieSentence({ entry, lane, onDone }: { entry: EntryDetails; lane: strin
       {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         <Button type="submit" disabled={busy}>
-          Tie it
+          Add linked time
         </Button>
         <Button look="plain" onClick={onDone}>
-          Leave it
+          Discard
         </Button>
       </div>
     </form>

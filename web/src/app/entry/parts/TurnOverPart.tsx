@@ -67,7 +67,7 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
           (done) =>
             done.offered
               ? `${to.name} is asked to organise “${entry.title}”. Until they take it, it stays as it is.`
-              : `${to.name} organises “${entry.title}” from now on; everyone is told in ten seconds.`,
+              : `${to.name} organises “${entry.title}” from now on; everyone is notified in ten seconds.`,
           onDone,
         );
       }}
@@ -98,7 +98,7 @@ function Offering({ entry, onDone }: { entry: EntryDetails; onDone: () => void }
           {to ? `Change organiser to ${to.givenName}` : "Change organiser"}
         </Button>
         <Button look="plain" onClick={() => setAsking(false)}>
-          Leave it
+          Close
         </Button>
       </div>
     </form>

@@ -22,7 +22,7 @@ interface Asked {
 const circles: { value: Circle; label: string; is: (a: Asked) => boolean }[] = [
   { value: "everyone", label: "everyone", is: () => true },
   { value: "required", label: "those required", is: (a) => a.role === "required" },
-  { value: "silent", label: "those who have not answered", is: (a) => a.answer === "silent" },
+  { value: "silent", label: "those who have not answered", is: (a) => a.answer === "none" },
   { value: "external", label: "those outside", is: (a) => !a.who.inside },
 ];
 
@@ -43,7 +43,7 @@ export function WritePart({ id, occurrence, title, attendees }: Props) {
   const place = useFocusBack<HTMLDivElement>(open !== undefined);
   const people = peopleOf(attendees);
   if (people.length === 0) return null;
-  const silent = people.filter((a) => a.answer === "silent").length;
+  const silent = people.filter((a) => a.answer === "none").length;
   // Read anew each time: what was written a moment ago counts.
   const begin = (kind: Writing) =>
     void queries
@@ -107,7 +107,7 @@ function Words({
   };
   return (
     <form
-      aria-label={kind === "reminder" ? "Remind who has not replied" : "Write to those asked"}
+      aria-label={kind === "reminder" ? "Remind who has not replied" : "Write to those invited"}
       className="grid max-w-[70ch] gap-2 py-1"
       onSubmit={(e) => {
         e.preventDefault();
@@ -164,8 +164,14 @@ function Words({
         <Button type="submit" disabled={busy || count === 0 || text.trim() === ""}>
           {again ? "Write all the same" : `${kind === "reminder" ? "Remind" : "Write to"} ${count === 1 ? "one" : count}`}
         </Button>
-        <Button look="plain" onClick={onDone}>
-          Leave it
+        <Button
+          look="plain"
+          onClick={() => {
+            kept.forget();
+            onDone();
+          }}
+        >
+          Discard
         </Button>
       </div>
     </form>

@@ -129,7 +129,7 @@ function Change({ request, of, zone, now, onDone }: Props & { onDone: () => void
           Change it
         </Button>
         <Button look="plain" onClick={onDone}>
-          Leave it as it was
+          Discard changes
         </Button>
       </p>
     </div>
@@ -175,7 +175,7 @@ function Enter({ request, zone, now, onDone }: Pick<Props, "request" | "zone" | 
         Enter the appointment
       </Button>
       <Button look="plain" onClick={onDone}>
-        Leave it
+        Discard
       </Button>
       {problem && <FieldError>{problem.message}</FieldError>}
     </form>
@@ -214,7 +214,7 @@ function SayNo({ request, onNo, onDrop }: { request: TimeAsked; onNo: (letter: s
           Already told in person
         </Button>
         <Button look="plain" onClick={onDrop}>
-          Leave it
+          Discard
         </Button>
       </p>
     </div>

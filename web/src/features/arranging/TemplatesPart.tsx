@@ -10,7 +10,7 @@ import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
 import type { Draft } from "./draft";
 
-/** What of a meeting its kind says. */
+/** What of a meeting its template says. */
 const said = [
   "minutes",
   "conference",
@@ -41,15 +41,15 @@ interface Props {
   onEdit: (part: Partial<Draft>) => void;
 }
 
-/** Kinds of meeting: what is always the same about one is taken from there, or kept as one. */
-export function KindsPart({ draft, organiser, presets, onEdit }: Props) {
+/** Templates: what is always the same about one is taken from there, or saved as one. */
+export function TemplatesPart({ draft, organiser, presets, onEdit }: Props) {
   const kinds = presets?.kinds ?? [];
   return (
     <Part name="Template" value={kinds.length === 0 ? "Save as a template" : "Use a template"} width={380}>
       {(close) => (
         <div className="grid gap-3">
           {kinds.length > 0 && (
-            <ul aria-label={`${organiser.givenName}’s kinds of meeting`} className="grid">
+            <ul aria-label={`${organiser.givenName}’s templates`} className="grid">
               {kinds.map((k) => (
                 <KindRow
                   key={k.id}
@@ -78,7 +78,7 @@ function KindRow({ kind, organiser, onTake }: { kind: Kind; organiser: Person; o
   const drop = () =>
     run(
       ask(client.DELETE("/api/kinds/{id}", { params: { path: { id: kind.id }, query: { inNameOf: organiser.id } } })),
-      `“${kind.name}” is no template any more.`,
+      `The template “${kind.name}” is deleted.`,
     );
   return (
     <li className="flex items-center border-b border-rule">
@@ -96,8 +96,8 @@ function KindRow({ kind, organiser, onTake }: { kind: Kind; organiser: Person; o
             .join(", ")}
         </span>
       </button>
-      <Button look="plain" aria-label={`Drop the kind ${kind.name}`} onClick={drop}>
-        Drop
+      <Button look="plain" aria-label={`Delete the template ${kind.name}`} onClick={drop}>
+        Delete
       </Button>
     </li>
   );
@@ -120,11 +120,11 @@ function KeepKind({ draft, organiser, kinds }: { draft: Draft; organiser: Person
       }}
     >
       <Field label="Save this as a template, called" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
-      <p className="text-soft">Its length, room, conference, agenda, words and marks; not who is asked, nor when.</p>
+      <p className="text-soft">Its length, room, conference, agenda, message and marks; not who is invited, nor when.</p>
       {problem && <FieldError>{problem.message}</FieldError>}
       <p>
         <Button type="submit" disabled={busy || name.trim() === ""}>
-          {known ? `Save “${known.name}” again` : "Keep it"}
+          {known ? `Save “${known.name}” again` : "Save as a template"}
         </Button>
       </p>
     </form>

@@ -147,7 +147,7 @@ test("a passkey is added, lets in without a password, and lets nobody in once it
   await page.getByRole("navigation", { name: "Places" }).waitFor();
 
   await page.goto(`${address}/account`);
-  await kept.getByRole("button", { name: "Take it away" }).click();
+  await kept.getByRole("button", { name: "Delete" }).click();
   await kept.waitFor({ state: "detached" });
   await signOut();
   await page.getByRole("button", { name: "Use a passkey" }).click();

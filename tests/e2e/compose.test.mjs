@@ -96,7 +96,7 @@ test("Two windows do not write over each other", async () => {
   await one.getByRole("button", { name: "Save mine as a copy" }).click();
   await kept(one);
   await one.getByRole("button", { name: "Other drafts: one other draft" }).click();
-  await one.getByRole("button", { name: /^Tender for the south array kept/ }).click();
+  await one.getByRole("button", { name: /^Tender for the south array saved/ }).click();
   assert.equal(await one.getByRole("textbox", { name: "Title" }).inputValue(), "Tender for the south array");
   await one.getByRole("button", { name: "Other drafts: one other draft" }).click();
   await one.getByRole("button", { name: "Delete Tender, mine" }).click();
@@ -231,7 +231,7 @@ test("a time that was chosen stays through every other change; days that leave i
   await whom.getByRole("button", { name: "show its members" }).click();
   await whom.getByRole("button", { name: "Leave Aroha Pene out" }).click();
   await whom.getByText(/^Harbour liaison is asked by name now, 4 without Aroha Pene; who joins it later is not\./).waitFor();
-  await whom.getByRole("button", { name: "Ask the whole group" }).click();
+  await whom.getByRole("button", { name: "Invite the whole group" }).click();
   await whom.getByRole("button", { name: "Remove Harbour liaison" }).click();
   await page.keyboard.press("Escape");
   await send.waitFor();

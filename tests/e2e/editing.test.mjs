@@ -259,7 +259,7 @@ test("one of a series asks another person and leaves one out, and the rest of th
   await sheet.getByRole("button", { name: /^Who is invited: Ruta, Owen and 2 others/ }).click();
   const part = page.getByRole("dialog", { name: "Who is invited" });
   await part.getByRole("button", { name: "Remove Ruta Vaitkus" }).click();
-  await part.getByRole("combobox", { name: "Ask also", exact: true }).fill("Hana");
+  await part.getByRole("combobox", { name: "Invite also", exact: true }).fill("Hana");
   await part.getByRole("option", { name: /Hana Rerekura/ }).click();
   assert.deepEqual(await faults(page), []);
   await page.keyboard.press("Escape");

@@ -156,7 +156,7 @@ test("Who came into a group is offered its meetings on the Desk; its page tells 
   const page = await noor();
   const row = page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Maeve Power, joined Safety board/ });
   await row.click();
-  await page.getByRole("button", { name: "Ask Maeve" }).click();
+  await page.getByRole("button", { name: "Invite Maeve" }).click();
   await page.getByText("Maeve is invited; they are notified in ten seconds.").waitFor();
   await row.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Decide for Desmond Oyelaran: Cormac Doyle, left Safety board/ }).click();

@@ -82,7 +82,7 @@ test("An appointment becomes a meeting, and the meeting is turned over", async (
   await page.getByRole("button", { name: /^Pilot roster for May/ }).click();
   const sheet = page.getByRole("dialog", { name: "Pilot roster for May" });
   await sheet.getByRole("button", { name: "Who is invited: nobody" }).click();
-  await page.getByRole("combobox", { name: "Ask also", exact: true }).fill("Ana B");
+  await page.getByRole("combobox", { name: "Invite also", exact: true }).fill("Ana B");
   await page.getByRole("option", { name: /Ana Brandão/ }).click();
   await page.keyboard.press("Escape");
   // What it does stands before it is sent; until then the button still moves.

@@ -133,7 +133,7 @@ export function PeoplePicker({ label, chosen, onChange, wrong, known = false, no
               onChange([...chosen.filter((c) => !parted.members.some((m) => m.id === c.id)), parted.group]);
             }}
           >
-            Ask the whole group
+            Invite the whole group
           </button>
         </p>
       )}

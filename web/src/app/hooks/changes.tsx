@@ -47,9 +47,9 @@ interface ChangesState {
   /** Says something with a way on beside it; nothing was done yet. */
   ask: (words: string, wayOn: WayOn) => void;
   /** Says what a change did with its undo, does what follows, and reads the calendars again; it rejects where the change was not made. */
-  make: <T>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) => Promise<void>;
-  /** The same for what is no form: why it was not made is said at the foot. */
-  run: <T>(call: Promise<T>, words: Words<T>) => void;
+  make: <T>(call: Promise<T>, words: Words<T> | undefined, made?: (made: T) => void) => Promise<void>;
+  /** The same for what is no form: why it was not made is said at the foot. Without words what it does is seen where it is done. */
+  run: <T>(call: Promise<T>, words?: Words<T>) => void;
   /** Takes one act back, or does it again. */
   takeBack: (changes: number[], words: string) => void;
   /** Goes back to what a meeting was before a change of which people were told. */
@@ -82,16 +82,16 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
     if (reads > 0) void readAnew();
   }, [reads]);
   const make = useCallback(
-    <T,>(call: Promise<T>, words: Words<T>, made?: (made: T) => void) =>
+    <T,>(call: Promise<T>, words: Words<T> | undefined, made?: (made: T) => void) =>
       call
         .then((done) => {
-          say(typeof words === "function" ? (words as (made: T) => string)(done) : words, changesOf(done));
+          if (words !== undefined) say(typeof words === "function" ? (words as (made: T) => string)(done) : words, changesOf(done));
           made?.(done);
         })
         .finally(readAgain),
     [readAgain, say],
   );
-  const run = useCallback(<T,>(call: Promise<T>, words: Words<T>) => void make(call, words).catch(fail), [fail, make]);
+  const run = useCallback(<T,>(call: Promise<T>, words?: Words<T>) => void make(call, words).catch(fail), [fail, make]);
   const takeBack = useCallback(
     (changes: number[], words: string) => {
       ask(client.POST("/api/changes/undo", { body: { changes } }))

@@ -10,7 +10,7 @@ interface FormChange {
   /** What is changed in the form is not refused yet. */
   clear: () => void;
   /** Makes it, unless one is on its way already; what follows, follows only when it was made. */
-  make: <T>(call: () => Promise<T>, words: Words<T>, made?: (made: T) => void) => void;
+  make: <T>(call: () => Promise<T>, words: Words<T> | undefined, made?: (made: T) => void) => void;
 }
 
 /** The change of a form, which stays open with what was typed until the change is made; where nobody says why it was not, `otherwise` does. */

@@ -8,13 +8,15 @@ import { Button } from "../../ui/Button";
 /** Who calls now: one line under the places, until it is joined, put off or over. */
 export function CallStrip() {
   const queries = useQueryClient();
-  const { fail } = useChanges();
+  const { run } = useChanges();
   const calls = useQuery(callsQuery).data ?? [];
   if (calls.length === 0) return null;
   const putOff = (id: string) =>
-    ask(client.DELETE("/api/calls/{id}", { params: { path: { id } } }))
-      .then(() => queries.invalidateQueries({ queryKey: callsQuery.queryKey }))
-      .catch(fail);
+    run(
+      ask(client.DELETE("/api/calls/{id}", { params: { path: { id } } })).then(() =>
+        queries.invalidateQueries({ queryKey: callsQuery.queryKey }),
+      ),
+    );
   return (
     <section aria-label="Calls" role="alert" className="no-print shrink-0 border-b-2 border-sea bg-sea-wash px-6">
       <ul>

@@ -1,6 +1,4 @@
-import { useMutation } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
-import { readAnew } from "../../api/fresh";
 import type { MeetingNews } from "../../api/types";
 import { useChanges } from "../hooks/changes";
 import { Flag } from "../../lane/Flag";
@@ -9,12 +7,7 @@ import { Tone } from "../../ui/Tone";
 
 /** What others did to meetings to which one is asked, until it is put away; what is near stands first and louder. */
 export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: MeetingNews) => void }) {
-  const { fail } = useChanges();
-  const away = useMutation({
-    mutationFn: (id: number) => ask(client.DELETE("/api/news/{id}", { params: { path: { id } } })),
-    onSuccess: readAnew,
-    onError: fail,
-  });
+  const { run } = useChanges();
   if (told.length === 0) return null;
   return (
     <ul aria-label="Meeting updates">
@@ -36,7 +29,7 @@ export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: Mee
               See it
             </Button>
           )}
-          <Button look="plain" disabled={away.isPending} onClick={() => away.mutate(n.id)}>
+          <Button look="plain" onClick={() => run(ask(client.DELETE("/api/news/{id}", { params: { path: { id: n.id } } })))}>
             Dismiss
           </Button>
         </li>

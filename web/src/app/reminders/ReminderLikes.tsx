@@ -6,14 +6,15 @@ import type { Reminders } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Side, SideFoot } from "../entry/Side";
-import { useChanges } from "../hooks/changes";
+import { FieldError } from "../../ui/Field";
+import { useChange } from "../hooks/useChange";
 
 const leads = [0, 5, 10, 15, 20, 30, 45, 60];
 
 /** Of whom one is reminded, how long before, and whether the browser tells it too. */
 export default function ReminderLikes({ data, onClose }: { data: Reminders; onClose: () => void }) {
   const queries = useQueryClient();
-  const { fail, say } = useChanges();
+  const { busy, problem, make } = useChange();
   const [of, setOf] = useState(() => data.likes.of ?? data.principals.map((p) => p.id));
   const [minutes, setMinutes] = useState(data.likes.minutes);
   const [browser, setBrowser] = useState(data.likes.browser);
@@ -29,18 +30,22 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
     }
     setBrowser(on);
   };
-  const keep = () =>
-    ask(
-      client.PUT("/api/settings/{name}", {
-        params: { path: { name: "reminders" } },
-        // Everyone stays everyone, also when another principal is added later.
-        body: { value: { of: everyone ? null : of, minutes, browser } },
-      }),
-    ).then(() => {
-      void queries.invalidateQueries({ queryKey: remindersQuery.queryKey });
-      say("Reminders are as you chose.");
-      onClose();
-    }, fail);
+  const save = () =>
+    make(
+      () =>
+        ask(
+          client.PUT("/api/settings/{name}", {
+            params: { path: { name: "reminders" } },
+            // Everyone stays everyone, also when another principal is added later.
+            body: { value: { of: everyone ? null : of, minutes, browser } },
+          }),
+        ),
+      "Reminders are as you chose.",
+      () => {
+        void queries.invalidateQueries({ queryKey: remindersQuery.queryKey });
+        onClose();
+      },
+    );
 
   return (
     <Side title="Reminders" onClose={onClose}>
@@ -49,7 +54,7 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
         className="grid gap-4"
         onSubmit={(e) => {
           e.preventDefault();
-          void keep();
+          save();
         }}
       >
         <h2 className="font-serif text-[24px] leading-7">Reminders</h2>
@@ -95,8 +100,9 @@ export default function ReminderLikes({ data, onClose }: { data: Reminders; onCl
           </p>
         )}
         <p className="text-soft">An entry can have a reminder of its own, or none: open it and say so.</p>
+        {problem && <FieldError>{problem.message}</FieldError>}
         <SideFoot>
-          <Button type="submit" form={form} look="filled">
+          <Button type="submit" form={form} look="filled" disabled={busy}>
             Save
           </Button>
           <Button look="plain" onClick={onClose}>

@@ -10,7 +10,7 @@ import { passkeysQuery } from "./queries";
 /** Passkeys let in without the password: each under a name, taken away when what it is on is lost. */
 export function Passkeys() {
   const queries = useQueryClient();
-  const { say, fail } = useChanges();
+  const { say, run } = useChanges();
   const passkeys = useQuery(passkeysQuery);
   const [name, setName] = useState("");
   const [error, setError] = useState<string>();
@@ -52,13 +52,13 @@ export function Passkeys() {
               <Button
                 look="grave"
                 onClick={() =>
-                  void ask(client.DELETE("/api/account/passkeys/{id}", { params: { path: { id: p.id } } }))
-                    .then(() => say(`“${p.name}” lets nobody in any more.`))
-                    .then(refresh)
-                    .catch(fail)
+                  run(
+                    ask(client.DELETE("/api/account/passkeys/{id}", { params: { path: { id: p.id } } })).then(refresh),
+                    `“${p.name}” lets nobody in any more.`,
+                  )
                 }
               >
-                Take it away
+                Delete
               </Button>
             </span>
           </li>

@@ -57,7 +57,7 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }
     <section aria-label="Everyone’s lanes" className="flex min-h-0 min-w-0 flex-col">
       <div ref={area} className="min-h-64 flex-[1_1_0] overflow-x-hidden overflow-y-auto">
         <LaneBoard
-          name={`Lanes of those asked, ${day.label}`}
+          name={`Lanes of those invited, ${day.label}`}
           rows={rows}
           zones={[zone]}
           now={now}

@@ -20,16 +20,14 @@ interface Props {
 /** What else is being written, and whether this is kept. */
 export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
   const queries = useQueryClient();
-  const { fail } = useChanges();
+  const { fail, run } = useChanges();
   const others = drafts.filter((d) => d.id !== id);
-  const drop = async (draft: KeptDraft) => {
-    try {
-      await ask(client.DELETE("/api/drafts/{id}", { params: { path: { id: draft.id } } }));
-      queries.setQueryData(draftsQuery.queryKey, (all) => (all ?? []).filter((d) => d.id !== draft.id));
-    } catch (e) {
-      fail(e);
-    }
-  };
+  const drop = (draft: KeptDraft) =>
+    run(
+      ask(client.DELETE("/api/drafts/{id}", { params: { path: { id: draft.id } } })).then(() =>
+        queries.setQueryData(draftsQuery.queryKey, (all) => (all ?? []).filter((d) => d.id !== draft.id)),
+      ),
+    );
   if (keeping === "elsewhere")
     return (
       <p role="alert" className="flex flex-wrap items-center gap-x-2">
@@ -70,7 +68,7 @@ export function DraftsPart({ drafts, id, keeping, turnTo, resolve }: Props) {
                     <span className="block truncate font-semibold text-ink">{titleOf(d)}</span>
                     <span className="block text-soft">{keptWords(d)}</span>
                   </button>
-                  <Button look="plain" aria-label={`Delete ${titleOf(d)}`} onClick={() => void drop(d)}>
+                  <Button look="plain" aria-label={`Delete ${titleOf(d)}`} onClick={() => drop(d)}>
                     Delete
                   </Button>
                 </li>

@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, makesConferences, problemOf, type Problem } from "../../api/client";
+import { ask, client, makesConferences } from "../../api/client";
 import { chosenQuery, deskQuery } from "../../api/queries";
 import type { Desk } from "../../api/types";
 import { useKeys } from "../../app/keys";
+import { useChange } from "../../app/hooks/useChange";
 import { useNow } from "../../app/hooks/useNow";
 import { localText, minute } from "../../lane/time";
 import { and } from "../../lane/words";
@@ -29,8 +30,7 @@ function AtOnce({ desk }: { desk: Desk }) {
   const [title, setTitle] = useState("");
   const [called, setCalled] = useState<Chosen[]>([]);
   const [isPrivate, setPrivate] = useState(false);
-  const [problem, setProblem] = useState<Problem>();
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, make } = useChange();
   const zone = desk.zones[0];
   const organiser = names.find((n) => n.id === inNameOf) ?? desk.viewer;
   // How it is with each of them at this minute.
@@ -62,26 +62,20 @@ function AtOnce({ desk }: { desk: Desk }) {
   const rings = called.filter((c) => c.person?.inside === true && c.id !== desk.viewer.id);
   const writes = called.filter((c) => c.person?.inside !== true);
   const callNames = called.length > 3 ? `${called.length} people` : and(called.map((c) => c.givenName));
-  const call = async () => {
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      const made = await ask(
-        client.POST("/api/convene", { body: { inNameOf, title: title.trim(), called: called.map((c) => c.id), private: isPrivate } }),
-      );
-      location.assign(made.key ? `/conference/${made.key}#join` : made.link);
-    } catch (e) {
-      setProblem(problemOf(e));
-      setBusy(false);
-    }
-  };
+  const call = () =>
+    make(
+      () =>
+        ask(client.POST("/api/convene", { body: { inNameOf, title: title.trim(), called: called.map((c) => c.id), private: isPrivate } })),
+      undefined,
+      (made) => location.assign(made.key ? `/conference/${made.key}#join` : made.link),
+    );
   return (
     <form
       aria-label="Convene"
       className="grid max-w-[900px] gap-5 px-6 py-4"
       onSubmit={(e) => {
         e.preventDefault();
-        void call();
+        call();
       }}
     >
       <h1 className="font-serif text-[27px] leading-8">At once</h1>

@@ -1,4 +1,3 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
 import type { AccessNews } from "../../api/types";
@@ -8,13 +7,7 @@ import { Button } from "../../ui/Button";
 
 /** What the reader is told of their access to others' calendars, with the way in, until it is put away. */
 export function News({ news }: { news: AccessNews[] }) {
-  const queries = useQueryClient();
-  const { fail } = useChanges();
-  const away = useMutation({
-    mutationFn: (id: number) => ask(client.DELETE("/api/access/news/{id}", { params: { path: { id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["calendars", "desk"] }),
-    onError: fail,
-  });
+  const { run } = useChanges();
   if (news.length === 0) return null;
   return (
     <ul aria-label="Access updates">
@@ -30,7 +23,7 @@ export function News({ news }: { news: AccessNews[] }) {
               See {n.owner.givenName}’s lane
             </Link>
           )}
-          <Button look="plain" disabled={away.isPending} onClick={() => away.mutate(n.id)}>
+          <Button look="plain" onClick={() => run(ask(client.DELETE("/api/access/news/{id}", { params: { path: { id: n.id } } })))}>
             Dismiss
           </Button>
         </li>

@@ -72,7 +72,7 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
   if (row.offer)
     return (
       <>
-        <Button onClick={() => onSettle(row, true)}>{row.offer.joined ? `Ask ${row.offer.name}` : `Take ${row.offer.name} out`}</Button>
+        <Button onClick={() => onSettle(row, true)}>{row.offer.joined ? `Invite ${row.offer.name}` : `Remove ${row.offer.name}`}</Button>
         <Button look="plain" onClick={() => onSettle(row, false)}>
           Leave as it is
         </Button>

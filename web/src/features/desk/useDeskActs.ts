@@ -23,7 +23,7 @@ export function useDeskActs(sheet: { open: (id: string, lane: string, occurrence
     if (r.address !== null) return address.settle(r.address, r.for, takenUp);
     if (!offer || !entry) return;
     const are = offer.members.length === 1 ? "is" : "are";
-    const done = `${offer.name.slice(0, 1).toUpperCase()}${offer.name.slice(1)} ${are} asked${offer.joined ? "" : " no more"}`;
+    const done = `${offer.name.slice(0, 1).toUpperCase()}${offer.name.slice(1)} ${are} ${offer.joined ? "" : "no longer "}invited`;
     run(
       ask(
         client.POST("/api/meetings/{id}/members", {

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Followed, Person } from "../../api/types";
@@ -67,19 +67,11 @@ function Body({ who, data }: { who: Person; data: { mayChange: boolean; calendar
 }
 
 function Line({ who, calendar }: { who: Person; calendar: Followed }) {
-  const { run, fail } = useChanges();
+  const { run } = useChanges();
   const { busy, problem, make } = useChange();
-  const queries = useQueryClient();
   const [editing, setEditing] = useState<FollowDraft>();
   const path = { person: who.id, id: calendar.id };
-  const readNow = async () => {
-    try {
-      await ask(client.POST("/api/calendars/{person}/followed/{id}/reading", { params: { path } }));
-      await queries.invalidateQueries({ queryKey: ["calendars", "followed"] });
-    } catch (e) {
-      fail(e);
-    }
-  };
+  const readNow = () => run(ask(client.POST("/api/calendars/{person}/followed/{id}/reading", { params: { path } })));
   return (
     <li aria-label={calendar.name} className="border-t border-rule py-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -89,7 +81,7 @@ function Line({ who, calendar }: { who: Person; calendar: Followed }) {
           {took[calendar.most as keyof typeof took]}
         </span>
         <span className="ml-auto flex gap-1">
-          <Button look="plain" disabled={calendar.waiting} onClick={() => void readNow()}>
+          <Button look="plain" disabled={calendar.waiting} onClick={readNow}>
             Read it now
           </Button>
           <Button look="plain" onClick={() => setEditing(editing ? undefined : { ...calendar })}>

@@ -2,7 +2,6 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import { readAnew } from "../../api/fresh";
 import type { Mail } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { useFocusBack } from "../../app/hooks/useFocusBack";
@@ -20,15 +19,10 @@ export function MailOpen({ id }: { id: number }) {
 }
 
 function Message({ mail }: { mail: Mail }) {
-  const { say, fail } = useChanges();
+  const { run } = useChanges();
   const [answering, setAnswering] = useState(false);
   const place = useFocusBack<HTMLDivElement>(answering);
   const path = { id: mail.line.id };
-  const act = (call: Promise<unknown>, words: string) =>
-    call
-      .then(() => say(words))
-      .catch(fail)
-      .finally(() => void readAnew());
   return (
     <div className="grid gap-x-10 gap-y-3 min-[900px]:grid-cols-[300px_minmax(0,1fr)]">
       <dl className="grid grid-cols-[auto_minmax(0,1fr)] content-start gap-x-3 gap-y-0.5 [&>dd]:break-words [&>dt]:text-soft">
@@ -61,7 +55,7 @@ function Message({ mail }: { mail: Mail }) {
             {mail.maySendAgain && (
               <Button
                 onClick={() =>
-                  void act(ask(client.POST("/api/mails/{id}/sending", { params: { path } })), `“${mail.line.subject}” is tried again now.`)
+                  run(ask(client.POST("/api/mails/{id}/sending", { params: { path } })), `“${mail.line.subject}” is tried again now.`)
                 }
               >
                 Try it again now
@@ -72,7 +66,7 @@ function Message({ mail }: { mail: Mail }) {
               <Button
                 look="plain"
                 onClick={() =>
-                  void act(ask(client.POST("/api/mails/{id}/settling", { params: { path } })), `“${mail.line.subject}” is seen to.`)
+                  run(ask(client.POST("/api/mails/{id}/settling", { params: { path } })), `“${mail.line.subject}” is dealt with.`)
                 }
               >
                 Dealt with

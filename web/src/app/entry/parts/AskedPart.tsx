@@ -60,7 +60,7 @@ export function AskedPart({
             })}
           </ul>
           <PeoplePicker
-            label="Ask also"
+            label="Invite also"
             quiet
             chosen={asking.required}
             not={[...others, ...asking.optional.map((c) => c.id)]}
@@ -68,7 +68,7 @@ export function AskedPart({
             onChange={(required) => onChange({ ...asking, required })}
           />
           <PeoplePicker
-            label="Ask also, if free"
+            label="Invite also, if free"
             quiet
             chosen={asking.optional}
             not={[...others, ...asking.required.map((c) => c.id)]}

@@ -46,7 +46,7 @@ export function ForwardPart({ entry, lane, onDone }: { entry: EntryDetails; lane
       <PeoplePicker label="To whom, for information" quiet chosen={to} onChange={setTo} />
       <Field label="A line to them" value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
       <p className="text-[12.5px] text-soft">
-        They get a mail with what, when and where; papers and the list of those asked stay here. They are not asked to come
+        They get a mail with what, when and where; papers and the list of those invited stay here. They are not invited
         {organises ? "." : `: only ${entry.organiser?.givenName ?? "who organises it"} asks people, and is told to whom it went.`}
       </p>
       {problem && <FieldError>{problem.message}</FieldError>}

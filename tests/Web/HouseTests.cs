@@ -68,6 +68,7 @@ public partial class HouseTests
     public void A_folder_has_25_files_at_most()
     {
         var offenders = Sources("src")
+            .Concat(Sources("tests"))
             .Where(f => !f.Contains("Migrations", StringComparison.Ordinal))
             .GroupBy(f => Path.GetRelativePath(Host.Root, Path.GetDirectoryName(f)!))
             .Where(g => g.Count() > 25)

@@ -24,7 +24,7 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
   await page.keyboard.press("ArrowLeft");
   await page.getByText("Ines Quadros sees").waitFor();
   await page.keyboard.press("Enter");
-  await page.waitForFunction(() => document.activeElement.getAttribute("aria-label") === "Sees: Everything");
+  await page.waitForFunction(() => document.activeElement.getAttribute("aria-label") === "Sees: everything");
   await page.keyboard.press("Enter");
   await page
     .getByRole("dialog", { name: "Sees" })
@@ -90,7 +90,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
     .click();
   await page.getByRole("textbox", { name: "Why" }).fill("harbour dates");
   await page.getByRole("button", { name: "Ask Wiremu" }).click();
-  await page.getByText(/You asked Wiremu Paki for Headlines/).waitFor();
+  await page.getByText(/You asked Wiremu Paki for headlines/).waitFor();
   await advance(page, 11);
 
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
@@ -98,7 +98,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await row.getByRole("button", { name: /Tomé Vidal asks/ }).click();
   await row.getByRole("button", { name: "Open in Access" }).click();
   const asked = noor.getByRole("list", { name: "What is asked for" }).getByRole("listitem").filter({ hasText: "Tomé Vidal asks" });
-  await asked.getByRole("button", { name: "Sees: Headlines" }).click();
+  await asked.getByRole("button", { name: "Sees: headlines" }).click();
   await noor
     .getByRole("dialog", { name: "Sees" })
     .getByRole("button", { name: /^Outline/ })
@@ -107,7 +107,7 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
   await asked.waitFor({ state: "detached" });
   await cell(noor, "Tomé Vidal", "Wiremu Paki").getByText("Outline").waitFor();
   await advance(noor, 11);
-  await page.getByText(/You asked Wiremu Paki for Headlines/).waitFor({ state: "detached" });
+  await page.getByText(/You asked Wiremu Paki for headlines/).waitFor({ state: "detached" });
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Desk" }).click();
   await page
     .getByRole("list", { name: "Access updates" })

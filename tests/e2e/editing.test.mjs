@@ -29,8 +29,9 @@ async function drag(page, element, dx, dy = 0) {
 test("a stretch drawn on a lane becomes an appointment of its owner, is taken back and done again", async () => {
   const page = await open();
   const lane = page.getByRole("group", { name: /^Monday 15,/ });
+  // Hovering waits until the lane stands still.
+  await lane.hover({ position: { x: (await lane.boundingBox()).width * 0.62, y: 20 } });
   const box = await lane.boundingBox();
-  await page.mouse.move(box.x + box.width * 0.62, box.y + 20);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width * 0.66, box.y + 20, { steps: 4 });
   await page.mouse.move(box.x + box.width * 0.7, box.y + 20, { steps: 4 });

@@ -300,7 +300,7 @@ test("arrange: what is wrong is said at its part, and what was typed is kept", a
   await names.fill("rosa@porto-norte.example; fergus.hale@northpool.example");
   await names.press("Enter");
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: /rosa@porto-norte.example and Fergus/ }).waitFor();
+  await page.getByRole("button", { name: /^Who must come: rosa@porto-norte.example and Fergus/ }).waitFor();
   await page.getByRole("button", { name: /^How long/ }).click();
   await page.getByLabel("Or minutes").fill("2000");
   await page.keyboard.press("Escape");

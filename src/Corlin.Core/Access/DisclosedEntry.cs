@@ -63,11 +63,11 @@ public sealed record DisclosedEntry
     /// <summary>Whether the viewer knows it as one who takes part, or for one.</summary>
     public bool TakesPart { get; init; }
 
-    /// <summary>Everything else, with Whole only. Written out where it is asked for: most reads look at times and titles.</summary>
+    /// <summary>Everything else, with Everything only. Written out where it is asked for: most reads look at times and titles.</summary>
     public WholeEntry? Whole => told is null ? null : whole ??= WholeEntry.Of(told, to!);
 }
 
-/// <summary>What only Whole tells.</summary>
+/// <summary>What only Everything tells.</summary>
 public sealed record WholeEntry(
     UserId Organiser,
     UserId MadeBy,

@@ -29,7 +29,7 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
 
     public bool Private => Terms.Private;
 
-    /// <summary>Add goes with any sight, change needs Headline, speak for needs Whole.</summary>
+    /// <summary>Add goes with any sight, change needs Headlines, speak for needs Everything.</summary>
     public static bool IsLegal(Sight sight, Acting acting) =>
         acting switch
         {

@@ -6,7 +6,7 @@ namespace Corlin.Core.Access;
 /// <summary>Why terms may not be granted.</summary>
 public enum WhyNotGrant
 {
-    /// <summary>They do not go together: change needs Headline, speak for needs Whole.</summary>
+    /// <summary>They do not go together: change needs Headlines, speak for needs Everything.</summary>
     NoSuchPair,
 
     /// <summary>Speak for goes with all of somebody's calendars: who answers for them answers for all of their time.</summary>

@@ -21,7 +21,7 @@ public sealed record PastEntry
 }
 
 /// <summary>An entry as it stood, as far as it may be known.</summary>
-/// <param name="Whole">Null for who may know the headline only.</param>
+/// <param name="Whole">Null for who may know headlines only.</param>
 public sealed record EntryState(
     string PublicId,
     string Title,

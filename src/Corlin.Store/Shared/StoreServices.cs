@@ -21,6 +21,7 @@ public static class StoreServices
         services.AddSingleton<IReadStore, ReadStore>();
         services.AddSingleton<IOutbox, Outbox>();
         services.AddSingleton<IAnswers, Answers>();
+        services.AddSingleton<IPruning, Pruning>();
         return services;
     }
 

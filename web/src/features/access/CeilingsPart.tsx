@@ -2,25 +2,29 @@ import { ask, client } from "../../api/client";
 import type { Access, Ceiling, Terms } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { Choices, Part } from "../../sentence/Part";
-import { actingLabel, actings, sightLabel, sights, withActing, withSight } from "./terms";
+import { actingLabel, actings, sights, sightWord, withActing, withSight } from "./terms";
 
 /** The most that the organisation lets anybody have; administrators choose it. */
 export function CeilingsPart({ data }: { data: Access }) {
   return (
     <p className="mt-auto shrink-0 pt-1.5 text-soft">
-      Nobody inside holds more than <Most side="inside" ceiling={data.inside} mayChange={data.mayChangeCeilings} /> in the calendar of
-      another, nobody outside more than <Most side="outside" ceiling={data.outside} mayChange={data.mayChangeCeilings} />.
+      Limit for colleagues: <Most side="inside" ceiling={data.inside} mayChange={data.mayChangeCeilings} />; for people outside:{" "}
+      <Most side="outside" ceiling={data.outside} mayChange={data.mayChangeCeilings} />.
     </p>
   );
 }
 
 const wordsOf = (side: "inside" | "outside", c: Ceiling) =>
-  [sightLabel(c.sight), side === "inside" && actingLabel(c.acting), c.private ? "private entries too" : "without private entries"]
+  [sightWord(c.sight), side === "inside" && actingLabel(c.acting), c.private ? "private entries too" : "without private entries"]
     .filter(Boolean)
     .join(", ");
 
 const cutWords = (cut: number) =>
-  cut === 0 ? "" : cut === 1 ? " One grant was for more; who holds it is told." : ` ${cut} grants were for more; who holds them is told.`;
+  cut === 0
+    ? ""
+    : cut === 1
+      ? " One grant was for more; who holds it is notified."
+      : ` ${cut} grants were for more; who holds them is notified.`;
 
 function Most({ side, ceiling, mayChange }: { side: "inside" | "outside"; ceiling: Ceiling; mayChange: boolean }) {
   const { run } = useChanges();
@@ -29,7 +33,7 @@ function Most({ side, ceiling, mayChange }: { side: "inside" | "outside"; ceilin
   const set = (next: Ceiling) =>
     run(
       ask(client.PUT("/api/access/ceilings/{side}", { params: { path: { side } }, body: next })),
-      (made) => `Nobody ${side} holds more than ${wordsOf(side, next)}.${cutWords(made.cut)}`,
+      (made) => `The limit for ${side === "inside" ? "colleagues" : "people outside"} is ${wordsOf(side, next)}.${cutWords(made.cut)}`,
     );
   const cut = (t: Terms): Ceiling => ({ sight: t.sight, acting: t.acting, private: t.private });
   const terms: Terms = { ...ceiling, passOn: false, from: null, until: null };

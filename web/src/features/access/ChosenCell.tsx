@@ -6,7 +6,7 @@ import type { CellSentence } from "./cellSentence";
 import { DefaultSentence } from "./DefaultSentence";
 import { GivenSentence } from "./GivenSentence";
 import { HeldSentence } from "./HeldSentence";
-import { sightLabel } from "./terms";
+import { sightWord } from "./terms";
 
 interface Props {
   row: AccessRow;
@@ -56,7 +56,7 @@ export function ChosenCell({ row, calendar, grants, seen, onSeen, onDone }: Prop
       )}
       {grants.through.map((t) => (
         <p key={t.group} className="text-soft">
-          {given} also holds {sightLabel(t.sight)} as one of {t.group}.
+          {given} also sees {sightWord(t.sight)} as a member of {t.group}.
         </p>
       ))}
     </div>

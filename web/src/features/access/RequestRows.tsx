@@ -4,7 +4,7 @@ import type { Access, AccessRequest, Terms } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
-import { isSame, sightLabel } from "./terms";
+import { isSame, sightWord } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** What is asked for: of the reader's calendars to be granted, granted less, or refused; of others' to be waited for. */
@@ -19,7 +19,7 @@ export function RequestRows({ data }: { data: Access }) {
       {data.asked.map((r) => (
         <li key={r.id} className="flex min-h-11 items-center gap-3 border-b border-rule px-3">
           <span className="text-soft">
-            You asked {r.owner.name} for {sightLabel(r.sight)}, {r.asked}
+            You asked {r.owner.name} for {sightWord(r.sight)}, {r.asked}
             {r.words && `: “${r.words}”`}
           </span>
           <Button

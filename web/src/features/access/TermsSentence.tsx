@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { Person, Terms } from "../../api/types";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
-import { actingLabel, actings, sightLabel, sights, withActing, withSight } from "./terms";
+import { actingLabel, actings, sights, sightWord, withActing, withSight } from "./terms";
 
 interface Props {
   /** Who sees, as the sentence begins: "Ines Quadros sees", "Let … see". */
@@ -32,7 +32,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
   return (
     <span>
       {begin}{" "}
-      <Part name="Sees" value={sightLabel(terms.sight)} width={300}>
+      <Part name="Sees" value={sightWord(terms.sight)} width={300}>
         {(close) => (
           <Choices
             value={terms.sight}
@@ -44,7 +44,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
           />
         )}
       </Part>{" "}
-      of {on || `${whose} calendar`}
+      {terms.sight === "everything" ? "in" : "of"} {on || `${whose} calendar`}
       {(held || terms.private) && (
         <>
           , <Private value={terms.private} onChoose={(value) => onEdit({ ...terms, private: value })} />

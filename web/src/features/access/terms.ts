@@ -17,6 +17,8 @@ export const actings: { value: Acting; label: string; note: string }[] = [
 const labelOf = <T extends string>(list: { value: T; label: string }[], value: T) => list.find((o) => o.value === value)?.label ?? value;
 
 export const sightLabel = (sight: Sight) => labelOf(sights, sight);
+/** As it stands in a sentence: "headlines", "everything". */
+export const sightWord = (sight: Sight) => sightLabel(sight).toLowerCase();
 export const actingLabel = (acting: Acting) => labelOf(actings, acting);
 
 /** What is chosen most. */

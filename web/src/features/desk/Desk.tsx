@@ -102,7 +102,7 @@ function Today({ desk }: { desk: DeskData }) {
         ghost={ghostOf(sheet.fresh, desk.zones)}
       />
       {rows.length < desk.day.lanes.length && <lanes.Hidden />}
-      <div className="flex min-h-[36px] shrink-0 flex-wrap items-center gap-x-5 gap-y-0.5 border-b border-rule py-1.5">
+      <div className="flex min-h-[36px] shrink-0 flex-wrap items-center gap-x-4 gap-y-0.5 border-b border-rule py-1.5">
         {desk.beside.length > 0 && <span className="text-soft">Others today</span>}
         {desk.beside.map((b) => {
           const zone = desk.clocks.find((z) => z.id === b.who.zone);
@@ -113,12 +113,13 @@ function Today({ desk }: { desk: DeskData }) {
             </span>
           );
         })}
-        {desk.clocks.length > 0 && <span className="ml-auto text-soft">Clocks</span>}
-        {desk.clocks.map((z) => (
-          <span key={z.id}>
-            {z.label} <strong className="font-semibold">{clock(z, now)}</strong>
-          </span>
-        ))}
+        <ul aria-label="Clocks" className="ml-auto flex flex-wrap gap-x-4">
+          {desk.clocks.map((z) => (
+            <li key={z.id}>
+              {z.label} <strong className="font-semibold">{clock(z, now)}</strong>
+            </li>
+          ))}
+        </ul>
       </div>
       {desk.day.lanes.every((l) => l.who.id === desk.viewer.id) && <NobodyYet />}
       <Started started={desk.started} />

@@ -57,6 +57,8 @@ public sealed class World : IAsyncDisposable
 
     public IOutbox Outbox => services.GetRequiredService<IOutbox>();
 
+    public IPruning Pruning => services.GetRequiredService<IPruning>();
+
     public Instant Now => Clock.GetCurrentInstant();
 
     public CalendarUser Maren { get; private set; } = null!;

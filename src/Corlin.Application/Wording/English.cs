@@ -209,8 +209,6 @@ public static partial class English
             _ => "Papers due",
         };
 
-    public static string Word(AttendeeRole role) => role.ToString().ToLowerInvariant();
-
     /// <summary>"headlines of", "everything in": how much of a calendar is seen, as its name follows.</summary>
     private static string Of(Sight sight) =>
         sight switch

@@ -8,7 +8,7 @@ using NodaTime;
 
 namespace Corlin.Store;
 
-/// <summary></summary>
+/// <summary>Many entries of one calendar at once, in pieces of bounded size: from a file, or from a calendar kept elsewhere.</summary>
 internal sealed class EntryPieces(ChangeSession session)
 {
     private CorlinDb Db => session.Db;

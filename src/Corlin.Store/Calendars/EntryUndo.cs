@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Store;
 
-/// <summary></summary>
+/// <summary>Entries given back the state, or the absence, that they had before a change.</summary>
 internal sealed class EntryUndo(ChangeSession session)
 {
     private CorlinDb Db => session.Db;
@@ -20,7 +20,7 @@ internal sealed class EntryUndo(ChangeSession session)
     }
 
     /// <summary>Takes away the entries that a change made, where nothing of them was changed since.</summary>
-    internal void Remove(IEnumerable<HistoryRow> lines)
+    private void Remove(IEnumerable<HistoryRow> lines)
     {
         foreach (var some in lines.Chunk(ChangeSession.PieceSize))
         {
@@ -43,7 +43,7 @@ internal sealed class EntryUndo(ChangeSession session)
 
     /// <summary>Gives entries back the state that they had before a change.</summary>
     /// <param name="lines">The last first.</param>
-    internal void Restore(IEnumerable<HistoryRow> lines)
+    private void Restore(IEnumerable<HistoryRow> lines)
     {
         var change = session.Current.Id;
         // One that the change wrote more than once becomes what it was before the first time.
@@ -84,7 +84,7 @@ internal sealed class EntryUndo(ChangeSession session)
     }
 
     /// <summary>Brings back the entries that a change had taken away.</summary>
-    internal void BringBack(IEnumerable<HistoryRow> lines)
+    private void BringBack(IEnumerable<HistoryRow> lines)
     {
         var change = session.Current.Id;
         foreach (var some in lines.Chunk(ChangeSession.PieceSize))

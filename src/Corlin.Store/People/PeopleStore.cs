@@ -150,7 +150,7 @@ internal sealed class PeopleStore(ChangeSession session) : IPeopleStore
         }
     }
 
-    internal void Note(UserRow row, string? before)
+    private void Note(UserRow row, string? before)
     {
         Db.SaveChanges();
         Db.PersonHistory.Add(
@@ -175,7 +175,7 @@ internal sealed class PeopleStore(ChangeSession session) : IPeopleStore
         Db.SaveChanges();
     }
 
-    internal string Snapshot(UserRow row) =>
+    private string Snapshot(UserRow row) =>
         JsonSerializer.Serialize(
             new StoreReads.PersonRows(
                 row,

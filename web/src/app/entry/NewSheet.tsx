@@ -6,6 +6,7 @@ import { CalendarPart } from "../../sentence/CalendarPart";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
+import { DiscardButton } from "../parts/DiscardButton";
 import { StillHere } from "../../ui/StillHere";
 import { useChange } from "../hooks/useChange";
 import { useKept } from "../hooks/useKept";
@@ -137,15 +138,7 @@ export default function NewSheet({ fresh, onClose, onDraft }: { fresh: Fresh; on
           <Button type="submit" form={form} look="filled" disabled={busy || draft.time.minutes <= 0}>
             Add it for {fresh.owner.name.split(" ")[0]}
           </Button>
-          <Button
-            look="plain"
-            onClick={() => {
-              kept.forget();
-              onClose();
-            }}
-          >
-            Discard
-          </Button>
+          <DiscardButton kept={kept} onDone={onClose} />
         </SideFoot>
       </form>
     </Side>

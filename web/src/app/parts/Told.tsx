@@ -1,13 +1,14 @@
 import { ask, client } from "../../api/client";
 import type { MeetingNews } from "../../api/types";
-import { useChanges } from "../hooks/changes";
+import { useChange } from "../hooks/useChange";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 import { Tone } from "../../ui/Tone";
 
 /** What others did to meetings to which one is asked, until it is put away; what is near stands first and louder. */
 export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: MeetingNews) => void }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   if (told.length === 0) return null;
   return (
     <ul aria-label="Meeting updates">
@@ -29,11 +30,20 @@ export function Told({ told, onOpen }: { told: MeetingNews[]; onOpen: (news: Mee
               See it
             </Button>
           )}
-          <Button look="plain" onClick={() => run(ask(client.DELETE("/api/news/{id}", { params: { path: { id: n.id } } })))}>
+          <Button
+            look="plain"
+            disabled={busy}
+            onClick={() => make(() => ask(client.DELETE("/api/news/{id}", { params: { path: { id: n.id } } })), undefined)}
+          >
             Dismiss
           </Button>
         </li>
       ))}
+      {problem && (
+        <li>
+          <FieldError>{problem.message}</FieldError>
+        </li>
+      )}
     </ul>
   );
 }

@@ -1,4 +1,5 @@
 import { Button } from "../../ui/Button";
+import { DiscardButton } from "./DiscardButton";
 import { FieldError } from "../../ui/Field";
 import { StillHere } from "../../ui/StillHere";
 import { useChange } from "../hooks/useChange";
@@ -53,15 +54,7 @@ export function WordsForm({ label, keptAs, sends, call, sent, onDone }: Props) {
         <Button type="submit" disabled={busy || text === ""}>
           {sends}
         </Button>
-        <Button
-          look="plain"
-          onClick={() => {
-            kept.forget();
-            onDone();
-          }}
-        >
-          Discard
-        </Button>
+        <DiscardButton kept={kept} onDone={onDone} />
       </div>
     </form>
   );

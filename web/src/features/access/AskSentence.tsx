@@ -7,7 +7,7 @@ import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { StillHere } from "../../ui/StillHere";
-import { sights, sightWord, usualTerms } from "./terms";
+import { sightJoin, sights, sightWord, usualTerms } from "./terms";
 import { TermsSentence } from "./TermsSentence";
 
 /** Asks somebody for access to their calendar, and where one likes offers one's own in the same act. */
@@ -36,7 +36,7 @@ export function AskSentence({ onDone }: { onDone: () => void }) {
                 },
               }),
             ),
-          `${whom.name} is asked${offer === "nothing" ? "" : ` and sees ${sightWord(offer)} ${offer === "everything" ? "in" : "of"} your calendar`}.`,
+          `${whom.name} is asked${offer === "nothing" ? "" : ` and sees ${sightWord(offer)} ${sightJoin(offer)} your calendar`}.`,
           () => {
             kept.forget();
             onDone();

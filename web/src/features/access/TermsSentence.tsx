@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { Person, Terms } from "../../api/types";
 import { DatePart } from "../../sentence/DatePart";
 import { Choices, Part } from "../../sentence/Part";
-import { actingLabel, actings, sights, sightWord, withActing, withSight } from "./terms";
+import { actingLabel, actings, sightJoin, sights, sightWord, withActing, withSight } from "./terms";
 
 interface Props {
   /** Who sees, as the sentence begins: "Ines Quadros sees", "Let … see". */
@@ -44,7 +44,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
           />
         )}
       </Part>{" "}
-      {terms.sight === "everything" ? "in" : "of"} {on || `${whose} calendar`}
+      {sightJoin(terms.sight)} {on || `${whose} calendar`}
       {(held || terms.private) && (
         <>
           , <Private value={terms.private} onChoose={(value) => onEdit({ ...terms, private: value })} />

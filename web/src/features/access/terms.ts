@@ -19,6 +19,8 @@ const labelOf = <T extends string>(list: { value: T; label: string }[], value: T
 export const sightLabel = (sight: Sight) => labelOf(sights, sight);
 /** As it stands in a sentence: "headlines", "everything". */
 export const sightWord = (sight: Sight) => sightLabel(sight).toLowerCase();
+/** What joins it to the calendar: "headlines of", "everything in". */
+export const sightJoin = (sight: Sight) => (sight === "everything" ? "in" : "of");
 export const actingLabel = (acting: Acting) => labelOf(actings, acting);
 
 /** What is chosen most. */

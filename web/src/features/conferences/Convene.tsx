@@ -31,6 +31,8 @@ function AtOnce({ desk }: { desk: Desk }) {
   const [called, setCalled] = useState<Chosen[]>([]);
   const [isPrivate, setPrivate] = useState(false);
   const { busy, problem, make } = useChange();
+  // Until the page has gone a second press would call everybody again.
+  const [leaving, setLeaving] = useState(false);
   const zone = desk.zones[0];
   const organiser = names.find((n) => n.id === inNameOf) ?? desk.viewer;
   // How it is with each of them at this minute.
@@ -67,7 +69,10 @@ function AtOnce({ desk }: { desk: Desk }) {
       () =>
         ask(client.POST("/api/convene", { body: { inNameOf, title: title.trim(), called: called.map((c) => c.id), private: isPrivate } })),
       undefined,
-      (made) => location.assign(made.key ? `/conference/${made.key}#join` : made.link),
+      (made) => {
+        setLeaving(true);
+        location.assign(made.key ? `/conference/${made.key}#join` : made.link);
+      },
     );
   return (
     <form
@@ -127,7 +132,7 @@ function AtOnce({ desk }: { desk: Desk }) {
       </div>
       {problem?.field === "title" && <FieldError>{problem.message}</FieldError>}
       <div className="flex items-center gap-4">
-        <Button type="submit" look="filled" disabled={busy || !makesConferences() || called.length === 0 || title.trim() === ""}>
+        <Button type="submit" look="filled" disabled={busy || leaving || !makesConferences() || called.length === 0 || title.trim() === ""}>
           {called.length === 0 ? "Call nobody yet" : rings.length > 0 ? `Call ${callNames}` : `Send ${callNames} the link`}
         </Button>
         <span className="text-soft">

@@ -1,13 +1,14 @@
 import { Link } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
 import type { AccessNews } from "../../api/types";
-import { useChanges } from "../../app/hooks/changes";
+import { useChange } from "../../app/hooks/useChange";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
+import { FieldError } from "../../ui/Field";
 
 /** What the reader is told of their access to others' calendars, with the way in, until it is put away. */
 export function News({ news }: { news: AccessNews[] }) {
-  const { run } = useChanges();
+  const { busy, problem, make } = useChange();
   if (news.length === 0) return null;
   return (
     <ul aria-label="Access updates">
@@ -23,11 +24,20 @@ export function News({ news }: { news: AccessNews[] }) {
               See {n.owner.givenName}’s lane
             </Link>
           )}
-          <Button look="plain" onClick={() => run(ask(client.DELETE("/api/access/news/{id}", { params: { path: { id: n.id } } })))}>
+          <Button
+            look="plain"
+            disabled={busy}
+            onClick={() => make(() => ask(client.DELETE("/api/access/news/{id}", { params: { path: { id: n.id } } })), undefined)}
+          >
             Dismiss
           </Button>
         </li>
       ))}
+      {problem && (
+        <li>
+          <FieldError>{problem.message}</FieldError>
+        </li>
+      )}
     </ul>
   );
 }

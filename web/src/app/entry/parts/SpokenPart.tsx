@@ -5,6 +5,7 @@ import type { ChaseAttendee } from "../../../api/types";
 import { peopleOf } from "../../../lane/Attendees";
 import { Choices, Part } from "../../../sentence/Part";
 import { Button } from "../../../ui/Button";
+import { DiscardButton } from "../../parts/DiscardButton";
 import { FieldError } from "../../../ui/Field";
 import { useChange } from "../../hooks/useChange";
 import { useFocusBack } from "../../hooks/useFocusBack";
@@ -123,15 +124,7 @@ function Spoken({ id, occurrence, title, attendees, onDone }: Props & { onDone: 
         <Button type="submit" look="filled" disabled={busy}>
           {otherwise ? "Enter it all the same" : `Enter it for ${who.givenName}`}
         </Button>
-        <Button
-          look="plain"
-          onClick={() => {
-            kept.forget();
-            onDone();
-          }}
-        >
-          Discard
-        </Button>
+        <DiscardButton kept={kept} onDone={onDone} />
       </div>
     </form>
   );

@@ -6,6 +6,7 @@ import type { Circle, Letters } from "../../../api/types";
 import { and } from "../../../lane/words";
 import { Choices, Part } from "../../../sentence/Part";
 import { Button } from "../../../ui/Button";
+import { DiscardButton } from "../../parts/DiscardButton";
 import { FieldError } from "../../../ui/Field";
 import { useChanges } from "../../hooks/changes";
 import { useChange } from "../../hooks/useChange";
@@ -164,15 +165,7 @@ function Words({
         <Button type="submit" disabled={busy || count === 0 || text.trim() === ""}>
           {again ? "Write all the same" : `${kind === "reminder" ? "Remind" : "Write to"} ${count === 1 ? "one" : count}`}
         </Button>
-        <Button
-          look="plain"
-          onClick={() => {
-            kept.forget();
-            onDone();
-          }}
-        >
-          Discard
-        </Button>
+        <DiscardButton kept={kept} onDone={onDone} />
       </div>
     </form>
   );

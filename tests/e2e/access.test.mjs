@@ -58,8 +58,6 @@ test("the table is walked by key, the chosen cell is changed as a sentence, told
     .getByRole("button", { name: /Tide lease review/ })
     .waitFor();
   assert.deepEqual([...page.wrong, ...ines.wrong], []);
-  await page.context().close();
-  await ines.context().close();
 });
 
 test("what they see stands beside the lane as it is", async () => {
@@ -74,7 +72,6 @@ test("what they see stands beside the lane as it is", async () => {
   await page.keyboard.press("Escape");
   await seen.waitFor({ state: "detached" });
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("asked for and offered in one go, it waits on the Desk of who decides, is granted less and told", async () => {
@@ -114,8 +111,6 @@ test("asked for and offered in one go, it waits on the Desk of who decides, is g
     .getByText("Noor Haddad for Wiremu Paki lets you see the outline of Wiremu’s calendar.")
     .waitFor();
   assert.deepEqual([...page.wrong, ...noor.wrong], []);
-  await page.context().close();
-  await noor.context().close();
 });
 
 test("several are granted something in one act, and a title says how many will read it", async () => {
@@ -139,7 +134,6 @@ test("several are granted something in one act, and a title says how many will r
   await page.getByRole("button", { name: /^private/ }).click();
   await page.getByText(/^Maren and one other can read this title/).waitFor();
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("an administrator closes a site and opens it again", async () => {
@@ -157,7 +151,6 @@ test("an administrator closes a site and opens it again", async () => {
   await line.getByRole("button", { name: "Open Head office again" }).click();
   await line.waitFor({ state: "detached" });
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("who covers gets in one step what the assistant holds, for some days, and one undo takes all of it back", async () => {
@@ -181,5 +174,4 @@ test("who covers gets in one step what the assistant holds, for some days, and o
   await page.keyboard.press("Control+z");
   await page.getByText("from 22 March to 26 March").first().waitFor({ state: "detached" });
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 });

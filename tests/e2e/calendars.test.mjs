@@ -66,7 +66,6 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   await tome.getByRole("button", { name: /^Towing plan, second/ }).waitFor();
   assert.deepEqual(tome.wrong, []);
   assert.deepEqual(page.wrong, []);
-  await tome.context().close();
 
   await page.goto(`${its.demo.address}/people?text=desmond+oyel`);
   await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
@@ -75,7 +74,6 @@ test("a calendar beside the main one is kept, put on, counted, and granted alone
   await page.getByRole("status").getByText("“Sea trials” is off Desmond’s lane, with what stood on it.").waitFor();
   await page.keyboard.press("Control+z");
   await kept.waitFor();
-  await page.context().close();
 });
 
 const idOf = (page, name) =>

@@ -144,7 +144,6 @@ test("What is wrong is mended in one step; saved it is not sent, and goes on fro
   await notSent.getByRole("listitem", { name: "Berth survey" }).filter({ hasText: "being written" }).getByRole("button", { name: "Go on with it" }).click();
   await part(page, "Who must come").waitFor();
   assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Berth survey");
-  await page.context().close();
 });
 
 test("Several times are held until an hour; one is arranged, and the others are free again", async () => {

@@ -5,7 +5,7 @@ import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } fr
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { after, before } from "node:test";
+import { after, afterEach, before } from "node:test";
 
 const root = new URL("../..", import.meta.url).pathname;
 const require = createRequire(join(root, "web/package.json"));
@@ -94,20 +94,44 @@ export function startServer(args, now = startOfDemo) {
   return { process: server, ended, heard, output: () => said };
 }
 
+const executable = process.env.CHROMIUM ?? "/usr/bin/chromium";
+const flags = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+/** The browser that a run keeps for its files, or one of its own. */
 export async function openBrowser() {
-  return chromium.launch({
-    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-    args: [
-      "--headless",
-      "--no-sandbox",
-      "--disable-gpu",
-      "--disable-quic",
-      "--no-first-run",
-      "--disable-background-networking",
-      "--disable-component-update",
-      "--disable-sync",
-    ],
+  if (process.env.CORLIN_BROWSER) return chromium.connectOverCDP(process.env.CORLIN_BROWSER);
+  return chromium.launch({ executablePath: executable, args: flags });
+}
+
+/** A browser for one file after another: where they find it, and its end. */
+export async function startBrowser() {
+  const folder = mkdtempSync(join(tmpdir(), "corlin-browser-"));
+  const browser = spawn(executable, [...flags, "--remote-debugging-port=0", `--user-data-dir=${folder}`, "about:blank"]);
+  const ended = new Promise((resolve) => browser.on("exit", resolve));
+  let said = "";
+  const address = await new Promise((resolve, reject) => {
+    browser.stderr.on("data", (chunk) => {
+      said += chunk;
+      const found = /DevTools listening on (ws:\S+)/.exec(said);
+      if (found) resolve(found[1]);
+    });
+    ended.then((code) => reject(new Error(`The browser ended with ${code}: ${said}`)));
   });
+  const close = async () => {
+    browser.kill();
+    await ended;
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return { address, close };
 }
 
 /** What stands privately in the demo, and who may know it: in no answer, live message, mail, log or file of anybody else. */
@@ -135,8 +159,9 @@ export function watch(page, name) {
   return page;
 }
 
-const wrong = () =>
-  watched.flatMap(({ page, name }) => page.wrong.filter((w) => !page.meant.some((m) => w.includes(m))).map((w) => `${name}: ${w}`));
+const unmeant = (page) => page.wrong.filter((w) => !page.meant.some((m) => w.includes(m)));
+
+const wrong = () => watched.flatMap(({ page, name }) => unmeant(page).map((w) => `${name}: ${w}`));
 
 /** Listens to everything that a page is sent, for what its reader may not know. */
 function listen(page, name) {
@@ -167,6 +192,7 @@ export function withDemo() {
   before(async () => {
     [its.browser, its.demo] = await Promise.all([openBrowser(), startDemo()]);
   });
+  afterEach(leave);
   after(async () => {
     await its.browser.close();
     await its.demo.stop();
@@ -189,8 +215,22 @@ async function letIn(context, address, name) {
   assert.ok(answer.ok(), `${who.name} was not let in: ${answer.status()}`);
 }
 
-/** A page of somebody who has just signed in, at a path. What goes wrong in it fails the test. */
+/** Pages in use, and those that a test has left, by whose they are and how they look: a session is begun once in a file. */
+const inUse = new Set();
+const left = new Map();
+
+/** A page of somebody who is in, at a path. What goes wrong in it fails the test. */
 export async function signIn(browser, address, name, { path = "/", ...options } = {}) {
+  const key = `${address} ${name} ${JSON.stringify(options)}`;
+  const page = left.get(key)?.pop() ?? (await newPage(browser, address, name, options));
+  page.key = key;
+  inUse.add(page);
+  await page.goto(address + path);
+  await page.getByRole("navigation", { name: "Places" }).waitFor();
+  return page;
+}
+
+async function newPage(browser, address, name, options) {
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
@@ -200,9 +240,23 @@ export async function signIn(browser, address, name, { path = "/", ...options } 
   page.setDefaultTimeout(30_000);
   listen(page, name);
   await letIn(context, address, name);
-  await page.goto(address + path);
-  await page.getByRole("navigation", { name: "Places" }).waitFor();
   return page;
+}
+
+/** Leaves the pages of a test for the next one, with nothing kept in them. Whoever has signed out closes the context. */
+async function leave() {
+  const pages = [...inUse].filter((p) => !p.isClosed());
+  inUse.clear();
+  for (const page of pages) {
+    await page.evaluate(() => {
+      localStorage.clear();
+      sessionStorage.clear();
+    });
+    for (const other of page.context().pages()) await (other === page ? page.goto("about:blank") : other.close());
+    page.wrong = unmeant(page);
+    page.meant = [];
+    left.set(page.key, [...(left.get(page.key) ?? []), page]);
+  }
 }
 
 /** Puts the demo's clock forward, and does what has come due. */
@@ -221,10 +275,13 @@ export async function advance(page, seconds) {
   }, seconds);
 }
 
-/** The faults that an accessibility scan finds, in words. */
+/** The faults that an accessibility scan finds, in words. Where a dialog is open it alone is looked at: what is behind it has its own scan. */
 export async function faults(page) {
+  const dialog = "[role=dialog][data-state=open]";
+  const builder = new AxeBuilder({ page });
+  if ((await page.locator(dialog).count()) > 0) builder.include(dialog);
   // Within one page, and without a list of what is right: a scan takes a third of the time.
-  const scan = await new AxeBuilder({ page })
+  const scan = await builder
     .setLegacyMode()
     .options({ resultTypes: ["violations"] })
     .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa"])

@@ -54,7 +54,6 @@ test("a stretch drawn on a lane becomes an appointment of its owner, is taken ba
   await page.keyboard.press("y");
   await entry(page, /^Tide tables/).waitFor();
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("an entry is taken in hand by key, moved, stretched, let go and put down", async () => {
@@ -78,7 +77,6 @@ test("an entry is taken in hand by key, moved, stretched, let go and put down", 
   await page.keyboard.press("z");
   await own.waitFor();
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("one of a series that is dragged asks how far it reaches, and from here on leaves what was before", async () => {
@@ -101,7 +99,6 @@ test("one of a series that is dragged asks how far it reaches, and from here on 
   await entry(page, /^Week close with Noor, (?!14:00).*Friday 26$/).waitFor();
   await page.goto(`${its.demo.address}/lanes?view=working-days&from=2027-03-08`);
   await entry(page, /^Week close with Noor, 14:00 to 14:30, .*Friday 12$/).waitFor();
-  await page.context().close();
 });
 
 test("a meeting that is dragged says what it does to each, asks once before anybody is told, and offers a better time", async () => {
@@ -130,7 +127,6 @@ test("a meeting that is dragged says what it does to each, asks once before anyb
   await entry(page, /^Tide lease, steering group, 15:30 to 16:30/).waitFor();
   await page.keyboard.press("z");
   await entry(page, /^Tide lease, steering group, 14:00 to 15:00/).waitFor();
-  await page.context().close();
 });
 
 test("somebody else's meeting is not moved, and it is said who may", async () => {
@@ -141,7 +137,6 @@ test("somebody else's meeting is not moved, and it is said who may", async () =>
     .getByText(/“Ana, weekly” is not yours to move/)
     .waitFor();
   await entry(page, /^Ana, weekly, 09:30 to 10:15/).waitFor();
-  await page.context().close();
 });
 
 test("a stale edit shows both states and merges what does not meet", async () => {
@@ -161,8 +156,6 @@ test("a stale edit shows both states and merges what does not meet", async () =>
   await sheet.getByRole("button", { name: "Use mine" }).click();
   await sheet.getByRole("button", { name: "Change it" }).click();
   await entry(noor, /^Writing, annual report/).waitFor();
-  await noor.context().close();
-  await maren.context().close();
 });
 
 test("a time that does not exist is said with its two neighbours, and words that are no rule with what was not understood", async () => {
@@ -182,7 +175,6 @@ test("a time that does not exist is said with its two neighbours, and words that
   const often = page.getByRole("dialog", { name: "How often" });
   await often.getByLabel("How it repeats, in words").fill("every Sunday with cake");
   await often.getByText("“with cake” is not understood.").waitFor();
-  await page.context().close();
 });
 
 test("a meeting that repeats says how many, until when and whom a change of clocks moves, and stands every week", async () => {
@@ -222,7 +214,6 @@ test("a meeting that repeats says how many, until when and whom a change of cloc
   await page.getByRole("heading", { name: /Chase/ }).first().waitFor();
   await page.goto(`${its.demo.address}/lanes?view=working-days&from=2027-04-05`);
   await entry(page, /^Tide and grid/).waitFor();
-  await page.context().close();
 });
 
 test("a meeting typed in one line becomes the sentence, and what was not understood stays marked on the line", async () => {
@@ -250,7 +241,6 @@ test("a meeting typed in one line becomes the sentence, and what was not underst
   await page.getByText("Understood: “Berth plan”, with Owen, Tuesday 9 March, 11:00.").waitFor();
   assert.equal(await line.inputValue(), "Berth plan with Owen tomorrow at 11");
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 });
 
 test("one of a series asks another person and leaves one out, and the rest of the series stays as it was", async () => {
@@ -276,7 +266,6 @@ test("one of a series asks another person and leaves one out, and the rest of th
   await entry(page, /^Stand-up, 12:00 to 12:30/).click();
   await sheet.getByRole("button", { name: /^Who is invited: Ruta, Owen and 2 others/ }).waitFor();
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("a calendar file is taken in with a report, again changes nothing, and goes out with what was kept of it", async () => {
@@ -313,7 +302,6 @@ test("a calendar file is taken in with a report, again changes nothing, and goes
     .waitFor();
   await page.goto(its.demo.address + week);
   await entry(page, /^Tide office, 17:00 to 17:45, firm, Tuesday 16$/).waitFor();
-  await page.context().close();
 });
 
 test("free lane that is pressed begins an appointment there, with what speaks against it, and nothing stands by a stray press", async () => {
@@ -343,7 +331,6 @@ test("free lane that is pressed begins an appointment there, with what speaks ag
   await open1.getByRole("button", { name: "Close" }).click();
   await open1.waitFor({ state: "detached" });
   assert.equal(await page.getByRole("dialog").count(), 0);
-  await page.context().close();
 });
 
 test("a stretch drawn on the lane of somebody one may only ask begins a meeting with them once it is said", async () => {
@@ -364,5 +351,4 @@ test("a stretch drawn on the lane of somebody one may only ask begins a meeting 
   assert.match(page.url(), /\/lanes/);
   await page.getByRole("button", { name: /^Arrange with Tomé for \d\d:\d\d$/ }).click();
   await page.getByRole("button", { name: "Who must come: Tomé" }).waitFor();
-  await page.context().close();
 });

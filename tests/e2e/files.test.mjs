@@ -65,7 +65,6 @@ test("a calendar kept elsewhere stands on the lane, follows its server, says whe
   await advance(page, 1);
   await tides.getByText("4 entries, not taking time").waitFor();
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("an address that is none is said to be, and who may not change the lane is told so", async () => {
@@ -80,7 +79,6 @@ test("an address that is none is said to be, and who may not change the lane is 
     .getByText("“the pilots” is no address of a calendar. Give one that begins with https:// and names a server.")
     .waitFor();
   assert.equal(await page.getByRole("textbox", { name: "Address" }).inputValue(), "the pilots");
-  await page.context().close();
 });
 
 test("a paper is laid with a meeting, found by its name, taken up, taken away and brought back", async () => {
@@ -117,7 +115,6 @@ test("a paper is laid with a meeting, found by its name, taken up, taken away an
   await page.getByRole("button", { name: /^Undo/ }).click();
   await link.waitFor();
   page.meant.push("400");
-  await page.context().close();
 });
 
 test("a link is made for a program, renewed, and ended; who has it reads the calendar as a page too", async () => {

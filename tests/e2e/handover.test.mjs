@@ -68,8 +68,6 @@ test("an assistant hands over what is open with notes, who covers keeps it, and 
   await noor.keyboard.press("Control+z");
   await noor.getByRole("link", { name: /^To 12 March you leave Ines Quadros/ }).waitFor();
   assert.deepEqual(noor.wrong, []);
-  await ines.context().close();
-  await noor.context().close();
 });
 
 test("a principal's page fits a hand: now and next, an answer, what was done, and a grant withdrawn at once", async () => {
@@ -99,8 +97,6 @@ test("a principal's page fits a hand: now and next, an answer, what was done, an
   await maren.getByRole("button", { name: /^Undo/ }).click();
   await holder.waitFor();
   assert.deepEqual(maren.wrong, []);
-  await ines.context().close();
-  await maren.context().close();
 });
 
 test("who covers and when is said once, for the handover and for what it needs, and no note is lost by it", async () => {

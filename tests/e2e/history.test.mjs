@@ -23,13 +23,11 @@ test("what was done shows both names and the grant, is filtered, leads to one en
   assert.match(table, /^when,who,in whose name,what,details,under,taken back\r\n/);
   assert.match(table, /Maren Falk,Maren Falk,entered “Doctor”/);
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 });
 
 test("who may not know a calendar whole is told nothing of its past", async () => {
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/people?text=maren" });
   const address = await noor.getByRole("link", { name: "What was done" }).getAttribute("href");
-  await noor.context().close();
   const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/, { path: "/people?text=maren" });
   await tome.getByRole("heading", { level: 2, name: "Maren Falk" }).waitFor();
   assert.equal(await tome.getByRole("link", { name: "What was done" }).count(), 0);
@@ -37,5 +35,4 @@ test("who may not know a calendar whole is told nothing of its past", async () =
   tome.meant.push("403");
   await tome.goto(its.demo.address + address);
   await tome.getByText("What was done in the name of Maren Falk is told to Maren Falk and to those who see that calendar whole.").waitFor();
-  await tome.context().close();
 });

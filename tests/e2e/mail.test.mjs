@@ -186,5 +186,4 @@ test("Who is invited writes to who organises it; half a letter waits where it wa
   await page.getByText("It goes to Tomé Vidal in ten seconds.").waitFor();
   await words.waitFor({ state: "detached" });
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });

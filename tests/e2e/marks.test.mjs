@@ -6,7 +6,7 @@ const its = withDemo();
 
 const open = (name = /Noor Haddad/, options) => signIn(its.browser, its.demo.address, name, options);
 
-test("reminders: one comes when it is time to leave, is put off, and put away in every tab", async () => {
+test("reminders: one comes when it is time to is put off, and put away in every tab", async () => {
   const page = await open();
   const strip = page.getByRole("region", { name: "Reminders" });
   await strip.getByText("Began 42 minutes ago").waitFor();
@@ -54,7 +54,6 @@ test("reminders: of whom and how long before is chosen, and an entry has its own
   await entry.getByRole("button", { name: "Reminder: as usual" }).click();
   await page.getByRole("button", { name: "an hour before" }).click();
   await entry.getByRole("button", { name: "Reminder: an hour before" }).waitFor();
-  await page.context().close();
 });
 
 test("categories: made while tagging, several at once, filtered by, and they colour", async () => {
@@ -94,7 +93,6 @@ test("categories: made while tagging, several at once, filtered by, and they col
   const quiet = page.getByRole("button", { name: /^Lunch with Ana/ });
   assert.equal(await quiet.innerText(), "");
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("categories: one is renamed where it is chosen, and a colleague who only looks cannot", async () => {
@@ -106,7 +104,6 @@ test("categories: one is renamed where it is chosen, and a colleague who only lo
   assert.deepEqual(await faults(page), []);
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByRole("checkbox", { name: /Board and owners/ }).waitFor();
-  await page.context().close();
   const ana = await open(/Ana Brandão/);
   const people = await ana.evaluate(async () => (await (await fetch("/api/people?text=maren")).json())[0].id);
   await ana.goto(`${its.demo.address}/lanes?who=${people}`);
@@ -119,7 +116,6 @@ test("categories: one is renamed where it is chosen, and a colleague who only lo
       .count(),
     0,
   );
-  await ana.context().close();
 });
 
 test("year: what comes back, no-go weeks kept and opened again, a week opens", async () => {
@@ -144,7 +140,6 @@ test("year: what comes back, no-go weeks kept and opened again, a week opens", a
   await page.getByRole("button", { name: /^Week 10, from 8 March/ }).click();
   await page.getByRole("heading", { name: /8 to 14 March/ }).waitFor();
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("lanes: hours are drawn nearer by key and by wheel around the pointer, and as they were", async () => {
@@ -171,7 +166,6 @@ test("lanes: hours are drawn nearer by key and by wheel around the pointer, and 
   assert.ok(nearer.x <= box.x + 6 && nearer.x + nearer.width > box.x + 4);
   assert.deepEqual(await faults(page), []);
   assert.deepEqual(page.wrong, []);
-  await page.context().close();
 });
 
 test("reminders: the browser tells one too where that is allowed, once over two tabs", async () => {

@@ -43,7 +43,6 @@ test("the index is walked by key, a page begins with the lane, and what is known
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Telephone numbers: yard +1 902 555 0134", exact: true }).waitFor();
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 });
 
 test("hours are drawn on seven lanes or typed, and stand on the lane then; who may not change them is told who may", async () => {
@@ -74,14 +73,12 @@ test("hours are drawn on seven lanes or typed, and stand on the lane then; who m
     )
     .waitFor();
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 
   const tome = await open(/Tomé Vidal/);
   await find(tome, "maren falk");
   await tome.getByText("Maren changes this, or who speaks for Maren, or an administrator.").waitFor();
   assert.equal(await tome.getByRole("textbox", { name: "Hours of Friday" }).count(), 0);
   assert.deepEqual(await faults(tome), []);
-  await tome.context().close();
 });
 
 test("a contact of one principal is entered, found by who keeps the calendar and by nobody else", async () => {
@@ -107,13 +104,10 @@ test("a contact of one principal is entered, found by who keeps the calendar and
   await tome.getByText("Nobody is called that.").waitFor();
   await tome.goto(page.url());
   await tome.getByText("Not found, or you have no access to it.").waitFor();
-  await tome.context().close();
 
   const maren = await open(/Maren Falk/);
   await find(maren, "sigrid");
   await heading(maren, "Sigrid Aune").waitFor();
-  await maren.context().close();
-  await page.context().close();
 });
 
 test("who leaves a group stays in its past; a group is put into a group", async () => {
@@ -144,7 +138,6 @@ test("who leaves a group stays in its past; a group is put into a group", async 
   await page.getByRole("button", { name: "Put in", exact: true }).click();
   await page.getByText("Finance round would be in itself. Nothing was changed.").waitFor();
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 });
 
 test("a file of people is taken in with a report, and taken back whole", async () => {
@@ -169,7 +162,6 @@ test("a file of people is taken in with a report, and taken back whole", async (
     .click();
   await page.getByText("Nobody is called that.").waitFor();
   assert.deepEqual(await faults(page), []);
-  await page.context().close();
 });
 
 test("what somebody says of another's address waits for an administrator, and stands before a meeting is sent", async () => {
@@ -199,6 +191,4 @@ test("what somebody says of another's address waits for an administrator, and st
   await noor.getByText("What was done in the name of Tomé Vidal is told to Tomé Vidal and to those who see that calendar whole.").waitFor();
   await noor.getByRole("link", { name: "What was done in your own name" }).click();
   await noor.getByRole("heading", { name: /What was done in the name of/ }).waitFor();
-  await ines.context().close();
-  await noor.context().close();
 });

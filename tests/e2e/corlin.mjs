@@ -94,44 +94,20 @@ export function startServer(args, now = startOfDemo) {
   return { process: server, ended, heard, output: () => said };
 }
 
-const executable = process.env.CHROMIUM ?? "/usr/bin/chromium";
-const flags = [
-  "--headless",
-  "--no-sandbox",
-  "--disable-gpu",
-  "--disable-quic",
-  "--no-first-run",
-  "--disable-background-networking",
-  "--disable-component-update",
-  "--disable-sync",
-];
-
-/** The browser that a run keeps for its files, or one of its own. */
 export async function openBrowser() {
-  if (process.env.CORLIN_BROWSER) return chromium.connectOverCDP(process.env.CORLIN_BROWSER);
-  return chromium.launch({ executablePath: executable, args: flags });
-}
-
-/** A browser for one file after another: where they find it, and its end. */
-export async function startBrowser() {
-  const folder = mkdtempSync(join(tmpdir(), "corlin-browser-"));
-  const browser = spawn(executable, [...flags, "--remote-debugging-port=0", `--user-data-dir=${folder}`, "about:blank"]);
-  const ended = new Promise((resolve) => browser.on("exit", resolve));
-  let said = "";
-  const address = await new Promise((resolve, reject) => {
-    browser.stderr.on("data", (chunk) => {
-      said += chunk;
-      const found = /DevTools listening on (ws:\S+)/.exec(said);
-      if (found) resolve(found[1]);
-    });
-    ended.then((code) => reject(new Error(`The browser ended with ${code}: ${said}`)));
+  return chromium.launch({
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    args: [
+      "--headless",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
   });
-  const close = async () => {
-    browser.kill();
-    await ended;
-    rmSync(folder, { recursive: true, force: true });
-  };
-  return { address, close };
 }
 
 /** What stands privately in the demo, and who may know it: in no answer, live message, mail, log or file of anybody else. */

@@ -1,7 +1,7 @@
-// Runs files of tests two at a time: node tests/e2e/run.mjs FILE… Each of the two keeps one server and one browser for its files, with fresh data for each.
+// Runs files of tests two at a time: node tests/e2e/run.mjs FILE… Each of the two keeps one server for its files, with fresh data for each.
 import { spawn } from "node:child_process";
 import { readFileSync } from "node:fs";
-import { startBrowser, startServer } from "./corlin.mjs";
+import { startServer } from "./corlin.mjs";
 
 const longestMs = 900_000;
 // The longest first, so that both end at about the same time: a whole day, then by their lines.
@@ -31,13 +31,10 @@ function keepServer() {
   return { answer: (question) => (question.start ? begin(question.start) : end()), end, close: () => server.process.stdin.end() };
 }
 
-function runFile(file, server, browser) {
+function runFile(file, server) {
   return new Promise((resolve) => {
     const began = Date.now();
-    const child = spawn(process.execPath, ["--test-reporter=tap", file], {
-      stdio: ["ignore", "pipe", "pipe", "ipc"],
-      env: { ...process.env, CORLIN_BROWSER: browser.address },
-    });
+    const child = spawn(process.execPath, ["--test-reporter=tap", file], { stdio: ["ignore", "pipe", "pipe", "ipc"] });
     const limit = setTimeout(() => child.kill(), longestMs);
     let said = "";
     for (const stream of [child.stdout, child.stderr]) stream.on("data", (chunk) => (said += chunk));
@@ -63,10 +60,8 @@ function runFile(file, server, browser) {
 
 async function work() {
   const server = keepServer();
-  const browser = await startBrowser();
-  for (let file = queue.shift(); file; file = queue.shift()) await runFile(file, server, browser);
+  for (let file = queue.shift(); file; file = queue.shift()) await runFile(file, server);
   server.close();
-  await browser.close();
 }
 
 await Promise.all([work(), work()]);

@@ -20,6 +20,9 @@ internal sealed class Viewing
     private readonly Dictionary<UserId, CalendarUser> users = [];
     private readonly Dictionary<UserId, string> namesOfUnknown = [];
     private readonly Dictionary<UserId, Rights> laneRights = [];
+
+    // Null for who has no main calendar.
+    private readonly Dictionary<UserId, LaneCalendars?> laneCalendars = [];
     private readonly Dictionary<UserId, IReadOnlyList<Category>> categories = [];
 
     private readonly IReadOnlyList<Grant>? holding;
@@ -169,25 +172,35 @@ internal sealed class Viewing
     /// </summary>
     public Dictionary<UserId, LaneCalendars> CalendarsOf(IReadOnlyCollection<UserId> owners)
     {
+        var unread = owners.Where(o => !laneCalendars.ContainsKey(o)).Distinct().ToList();
+        if (unread.Count > 0)
+            ReadCalendars(unread);
+        return owners.Distinct().Where(o => laneCalendars[o] is not null).ToDictionary(o => o, o => laneCalendars[o]!);
+    }
+
+    private void ReadCalendars(IReadOnlyCollection<UserId> owners)
+    {
         var calendars = Store.MainCalendars(owners);
         var grants = GrantsOn(calendars.Keys);
         var further = Store.FurtherOf([.. calendars.Keys]).ToLookup(f => f.Owner);
         var followed = Store.FollowedBy([.. calendars.Keys]).ToLookup(f => f.Owner);
         var people = Users(calendars.Keys);
-        return calendars.ToDictionary(
-            c => c.Key,
-            c => new LaneCalendars(
-                c.Key,
-                c.Value,
-                Combined(grants[c.Key], c.Key, c.Value),
-                [.. further[c.Key].Select(f => (f, Combined(grants[c.Key], c.Key, f.Calendar)))],
-                [.. followed[c.Key]]
-            )
-            {
-                OnAll = Combined(grants[c.Key].Where(g => g.Receiver is not null), c.Key, null),
-                OfResource = people[c.Key].Kind is UserKind.Room or UserKind.Resource,
-            }
-        );
+        foreach (var owner in owners)
+        {
+            laneCalendars[owner] = calendars.TryGetValue(owner, out var main)
+                ? new LaneCalendars(
+                    owner,
+                    main,
+                    Combined(grants[owner], owner, main),
+                    [.. further[owner].Select(f => (f, Combined(grants[owner], owner, f.Calendar)))],
+                    [.. followed[owner]]
+                )
+                {
+                    OnAll = Combined(grants[owner].Where(g => g.Receiver is not null), owner, null),
+                    OfResource = people[owner].Kind is UserKind.Room or UserKind.Resource,
+                }
+                : null;
+        }
     }
 
     /// <summary>The viewer's rights on somebody's main calendar, read once; none where they have no calendar.</summary>

@@ -17,14 +17,12 @@ internal static class MemberOffers
     public static IEnumerable<QueueRow> Read(Viewing viewing, IReadOnlyList<CalendarUser> kept)
     {
         var organisers = kept.Select(k => k.Id).Append(viewing.Person.Id).Distinct().ToList();
-        var members = new Dictionary<UserId, IReadOnlyList<UserId>>();
-        IReadOnlyList<UserId> MembersOf(UserId group) =>
-            members.TryGetValue(group, out var known) ? known : members[group] = viewing.Store.Members(group);
-        var offers = viewing
+        var meetings = viewing
             .Store.MeetingsOfGroups(organisers, viewing.Now, Most)
             .Where(m => viewing.Viewer.StandsFor(m.Owner, m.Private))
-            .SelectMany(m => GroupOffers.Of(m, MembersOf).Select(o => (Meeting: m, Offer: o)))
             .ToList();
+        var members = viewing.Store.MembersOf([.. meetings.SelectMany(m => m.Groups).Select(g => g.Group).Distinct()]);
+        var offers = meetings.SelectMany(m => GroupOffers.Of(m, g => members[g]).Select(o => (Meeting: m, Offer: o))).ToList();
         var people = viewing.Users(offers.SelectMany(o => new[] { o.Meeting.Owner, o.Offer.Group, o.Offer.Member }));
         return offers
             .GroupBy(o => (o.Meeting.Id, o.Offer.Group, o.Offer.Joined))

@@ -144,30 +144,42 @@ internal partial class StoreReads
 
     public ILookup<UserId, UserId> EveryoneIn(IReadOnlyCollection<UserId> groups)
     {
-        var found = new List<(UserId Group, UserId Who)>();
-        foreach (var group in groups.Distinct())
+        // One question a level, whatever the number of groups.
+        var inside = new Dictionary<long, long[]>();
+        long[] level = [.. groups.Select(g => g.Value).Distinct()];
+        for (var depth = 0; level.Length > 0 && depth < DeepestGroup; depth++)
         {
-            var seen = new HashSet<long> { group.Value };
-            long[] level = [group.Value];
-            for (var depth = 0; level.Length > 0 && depth < DeepestGroup; depth++)
-            {
-                var inside = level;
-                level =
-                [
-                    .. Db
-                        .Memberships.Where(m => inside.Contains(m.GroupId) && m.EndedById == null)
-                        .Select(m => m.UserId)
-                        .Distinct()
-                        .AsEnumerable()
-                        .Where(seen.Add),
-                ];
-            }
-
-            seen.Remove(group.Value);
-            found.AddRange(seen.Select(who => (group, new UserId(who))));
+            var unread = level;
+            var members = Db
+                .Memberships.Where(m => unread.Contains(m.GroupId) && m.EndedById == null)
+                .Select(m => new { m.GroupId, m.UserId })
+                .Distinct()
+                .ToLookup(m => m.GroupId, m => m.UserId);
+            foreach (var group in unread)
+                inside[group] = [.. members[group]];
+            level = [.. unread.SelectMany(g => inside[g]).Where(m => !inside.ContainsKey(m)).Distinct()];
         }
 
-        return found.ToLookup(f => f.Group, f => f.Who);
+        return groups
+            .Distinct()
+            .SelectMany(g => Below(g.Value, inside).Select(who => (Group: g, Who: new UserId(who))))
+            .ToLookup(f => f.Group, f => f.Who);
+    }
+
+    private static IEnumerable<long> Below(long group, Dictionary<long, long[]> inside)
+    {
+        var seen = new HashSet<long> { group };
+        var open = new Queue<(long Group, int Depth)>([(group, 0)]);
+        while (open.TryDequeue(out var at))
+        {
+            if (at.Depth == DeepestGroup)
+                continue;
+            foreach (var member in inside.GetValueOrDefault(at.Group, []).Where(seen.Add))
+            {
+                open.Enqueue((member, at.Depth + 1));
+                yield return member;
+            }
+        }
     }
 
     public IReadOnlyList<Grant> GrantsHeld(bool inside, int limit) =>

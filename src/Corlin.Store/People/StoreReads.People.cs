@@ -147,20 +147,18 @@ internal partial class StoreReads
             .ToDictionary(g => new UserId(g.Key), g => g.Count);
     }
 
-    public IReadOnlyList<UserId> Members(UserId group)
+    public IReadOnlyDictionary<UserId, IReadOnlyList<UserId>> MembersOf(IReadOnlyCollection<UserId> groups)
     {
-        var everyone = EveryoneIn([group])[group].Select(m => m.Value).ToArray();
-        if (everyone.Length == 0)
-            return [];
-        return
-        [
-            .. Db
-                .People.Where(u => everyone.Contains(u.Id) && u.Kind != UserKind.Group && !u.Removed)
-                .OrderBy(u => u.Id)
-                .Select(u => u.Id)
-                .AsEnumerable()
-                .Select(id => new UserId(id)),
-        ];
+        var inside = EveryoneIn(groups);
+        var everyone = groups.SelectMany(g => inside[g]).Select(m => m.Value).Distinct().ToArray();
+        var there =
+            everyone.Length == 0
+                ? []
+                : Db.People.Where(u => everyone.Contains(u.Id) && u.Kind != UserKind.Group && !u.Removed).Select(u => u.Id).ToHashSet();
+        return groups.ToDictionary(
+            g => g,
+            g => (IReadOnlyList<UserId>)[.. inside[g].Where(m => there.Contains(m.Value)).OrderBy(m => m.Value)]
+        );
     }
 
     private static IQueryable<UserRow> Called(IQueryable<UserRow> people, string text, IReadOnlyCollection<UserId> keeps)

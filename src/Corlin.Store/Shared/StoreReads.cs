@@ -23,6 +23,9 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
 
     private readonly PeopleIndex index = people ?? new PeopleIndex();
 
+    /// <summary>The entries that a read has seen: its state does not change while it lasts.</summary>
+    private readonly Dictionary<long, Entry> known = [];
+
     internal CorlinDb Db { get; } = db;
 
     public CalendarUser? User(string publicId) =>
@@ -608,6 +611,15 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
 
     /// <summary>Entries whole, by their numbers.</summary>
     internal Dictionary<long, Entry> ById(long[] ids)
+    {
+        if (people is null)
+            return ReadById(ids);
+        foreach (var (id, entry) in ReadById([.. ids.Where(i => !known.ContainsKey(i))]))
+            known[id] = entry;
+        return ids.Distinct().Where(known.ContainsKey).ToDictionary(i => i, i => known[i]);
+    }
+
+    private Dictionary<long, Entry> ReadById(long[] ids)
     {
         if (ids.Length == 0)
             return [];

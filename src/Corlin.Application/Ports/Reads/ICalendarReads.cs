@@ -219,8 +219,11 @@ public interface ICalendarReads
     /// <summary>The people and rooms whose usual place is one of some, rooms last.</summary>
     IReadOnlyList<CalendarUser> At(IReadOnlyCollection<string> places, int limit);
 
-    /// <summary>The people and rooms in a group, in groups of it too.</summary>
-    IReadOnlyList<UserId> Members(UserId group);
+    /// <summary>The people and rooms in each of some groups, in groups of it too.</summary>
+    IReadOnlyDictionary<UserId, IReadOnlyList<UserId>> MembersOf(IReadOnlyCollection<UserId> groups);
+
+    /// <summary>As <see cref="MembersOf"/>, of one group.</summary>
+    IReadOnlyList<UserId> Members(UserId group) => MembersOf([group])[group];
 
     /// <summary>The categories of some people's lists, by name.</summary>
     IReadOnlyList<Category> Categories(IReadOnlyCollection<UserId> owners);

@@ -28,6 +28,15 @@ public enum SlotReasonKind
     /// <summary>An optional person is away.</summary>
     OptionalAway,
 
+    /// <summary>An optional person has time that is protected.</summary>
+    OptionalProtected,
+
+    /// <summary>An optional person has no time before or after something else, or none for the way.</summary>
+    OptionalNoTime,
+
+    /// <summary>An optional person would have no lunch, or too full a day.</summary>
+    OptionalTooMuch,
+
     /// <summary>Some occurrences of the series do not suit everyone required.</summary>
     SomeOccurrences,
 
@@ -55,8 +64,20 @@ public enum SlotReasonKind
     /// <summary>It falls into the last hour of somebody's day.</summary>
     LastHour,
 
-    /// <summary>It leaves somebody less than 45 minutes of lunch between 12:00 and 13:30 of their wall clock.</summary>
+    /// <summary>It leaves somebody no piece of their lunch that is long enough.</summary>
     Lunch,
+
+    /// <summary>It falls into time in which somebody is not to be met if it can be helped.</summary>
+    Protected,
+
+    /// <summary>Something is in the way within the breathing space around it.</summary>
+    NoBreathing,
+
+    /// <summary>The way from the one before, or to the next, does not fit in between.</summary>
+    TooFar,
+
+    /// <summary>Somebody's day would hold more than it should.</summary>
+    FullDay,
 
     /// <summary>Something firm ends as it starts, or starts as it ends.</summary>
     NoBreak,
@@ -71,7 +92,11 @@ public sealed record SlotReason(SlotReasonKind Kind, string? Person = null, int 
 /// <param name="Missing">The keys of the optional people who cannot.</param>
 /// <param name="Cost">Lower is better; 0 is without fault.</param>
 /// <param name="Reasons">Never empty, the heaviest first.</param>
-public sealed record Slot(Stretch Stretch, ImmutableArray<string> Missing, int Cost, ImmutableArray<SlotReason> Reasons);
+public sealed record Slot(Stretch Stretch, ImmutableArray<string> Missing, int Cost, ImmutableArray<SlotReason> Reasons)
+{
+    /// <summary>The keys of the rooms that would do and are free; empty where no room is sought.</summary>
+    public ImmutableArray<string> Rooms { get; init; } = [];
+}
 
 /// <summary>How many of those asked are free from a moment on, until the next in the list.</summary>
 public sealed record ContourStep(Instant From, int Free);

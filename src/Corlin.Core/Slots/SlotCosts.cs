@@ -13,57 +13,49 @@ internal static class SlotCosts
     public const int OverPencilled = 30;
     public const int OverHold = 20;
     public const int NoGo = 35;
+    public const int Protected = 30;
+    public const int TooFar = 25;
+    public const int FullDay = 15;
     public const int NotTended = 8;
     public const int EdgeOfDay = 12;
     public const int Lunch = 10;
+    public const int NoBreathing = 8;
     public const int NoBreak = 6;
+    private static readonly Duration Edge = Duration.FromHours(1);
+    private static readonly Duration NoEdges = Duration.FromHours(20);
 
-    private static readonly Duration Hour = Duration.FromHours(1);
-    private static readonly LocalTime LunchFrom = new(12, 0);
-    private static readonly LocalTime LunchTo = new(13, 30);
-    private static readonly Duration LeastLunch = Duration.FromMinutes(45);
-
-    public static void Weigh(PersonTime person, Stretch stretch, List<(SlotReason Reason, int Cost)> into)
+    /// <summary>What costs wherever it is so, beside the wishes: of each the starts at which it is so.</summary>
+    public static IEnumerable<(SlotReasonKind Reason, int Cost, StretchSet Starts)> Of(PersonStarts own, SlotRequest request)
     {
-        void Add(SlotReasonKind kind, int cost) => into.Add((new SlotReason(kind, person.Person.Key), cost));
-
-        if (!person.Person.Known)
+        var (person, length, everywhere) = (own.Person, request.Length, StretchSet.Of([request.Reach]));
+        if (!person.Known)
+            return [(SlotReasonKind.NotKnown, NotKnown, everywhere)];
+        // Around the clock there is no first hour.
+        var days = StretchSet.Of(own.Hours.Stretches.Where(h => h.Length < NoEdges));
+        var first = Starts.AtTheBeginning(days, Edge);
+        var pencilled = Starts.Overlapping(own.Pencilled, length);
+        var costs = new List<(SlotReasonKind Reason, int Cost, StretchSet Starts)>
         {
-            Add(SlotReasonKind.NotKnown, NotKnown);
-            return;
+            (SlotReasonKind.NotThere, NotThere, Starts.Overlapping(person.NotThere, length)),
+            (SlotReasonKind.NoGo, NoGo, Starts.Overlapping(person.NoGo, length)),
+            (SlotReasonKind.FirstHour, EdgeOfDay, first),
+            (SlotReasonKind.LastHour, EdgeOfDay, Starts.AtTheEnd(days, length, Edge).Except(first)),
+            (SlotReasonKind.NoBreak, NoBreak, Starts.Touching(own.Firm, length)),
+        };
+        if (request.Pencilled == Weight.Cost)
+        {
+            costs.Add((SlotReasonKind.OverPencilled, OverPencilled, pencilled));
+            costs.Add((SlotReasonKind.OverHold, OverHold, Starts.Overlapping(own.Held, length).Except(pencilled)));
         }
 
-        if (person.Pencilled.Overlaps(stretch))
-            Add(SlotReasonKind.OverPencilled, OverPencilled);
-        else if (person.Held.Overlaps(stretch))
-            Add(SlotReasonKind.OverHold, OverHold);
-
-        if (person.Person.NotThere.Overlaps(stretch))
-            Add(SlotReasonKind.NotThere, NotThere);
-        if (person.Person.NoGo.Overlaps(stretch))
-            Add(SlotReasonKind.NoGo, NoGo);
-        if (person.Person.TendedUntil <= stretch.Start)
-            Add(SlotReasonKind.NotTended, NotTended);
-
-        if (person.Hours.Around(stretch.Start) is { } day && day.Length < Duration.FromHours(20))
-        {
-            if (stretch.Start - day.Start < Hour)
-                Add(SlotReasonKind.FirstHour, EdgeOfDay);
-            else if (day.End - stretch.End < Hour)
-                Add(SlotReasonKind.LastHour, EdgeOfDay);
-            if (LeavesNoLunch(stretch, person.Person.ZoneAt(stretch.Start)))
-                Add(SlotReasonKind.Lunch, Lunch);
-        }
-
-        if (person.Firm.Stretches.Any(f => f.End == stretch.Start || f.Start == stretch.End))
-            Add(SlotReasonKind.NoBreak, NoBreak);
-    }
-
-    /// <summary>What is left of lunch in one piece is too short, by the wall clock of the person.</summary>
-    private static bool LeavesNoLunch(Stretch stretch, DateTimeZone zone)
-    {
-        var date = zone.ToLocal(stretch.Start).Date;
-        var lunch = new Stretch(zone.ToInstant(date + LunchFrom), zone.ToInstant(date + LunchTo));
-        return stretch.Overlaps(lunch) && Duration.Max(stretch.Start - lunch.Start, lunch.End - stretch.End) < LeastLunch;
+        if (person.TendedUntil is { } until)
+            costs.Add(
+                (
+                    SlotReasonKind.NotTended,
+                    NotTended,
+                    StretchSet.Of([Starts.Stretch(Instant.Max(until, request.Reach.Start), request.Reach.End)])
+                )
+            );
+        return costs;
     }
 }

@@ -10,6 +10,9 @@ public enum Need
 {
     Required,
     Optional,
+
+    /// <summary>Asked only where one of the needs names them; never missing.</summary>
+    Counted,
 }
 
 /// <summary>Whether something rules a slot out or only makes it worse.</summary>
@@ -20,7 +23,12 @@ public enum Weight
 }
 
 /// <summary>Something that takes a person's time.</summary>
-public sealed record Busy(Stretch Stretch, TimeTaken Takes);
+/// <param name="Place">Where it takes place, as ways are told; null where that is not known or does not matter, as of a whole day.</param>
+public sealed record Busy(Stretch Stretch, TimeTaken Takes, string? Place = null)
+{
+    /// <summary>What tells it apart where it could be moved; the same for everyone whose time it takes.</summary>
+    public string? Key { get; init; }
+}
 
 /// <summary>Somebody for whom a slot is sought.</summary>
 /// <param name="Key">What tells them apart; the order of the people is kept in every answer.</param>
@@ -51,12 +59,24 @@ public sealed record SlotPerson(
 
     /// <summary>Until when their calendar is tended, or null where that is not known or holds for the whole span.</summary>
     public Instant? TendedUntil { get; init; }
+
+    /// <summary>Time in which they are not to be met; null where there is none.</summary>
+    public ProtectedTime? Protected { get; init; }
+
+    /// <summary>How far their hours are wider for this request, at both ends of each run of them.</summary>
+    public Duration Loosened { get; init; } = Duration.Zero;
+
+    /// <summary>The most that their day may hold; null where nothing is said.</summary>
+    public DayLimit? MostADay { get; init; }
+
+    /// <summary>A room or another resource: it takes no lunch, needs no breathing space and goes nowhere.</summary>
+    public bool IsResource { get; init; }
 }
 
 /// <summary>A search for free slots.</summary>
 /// <param name="Span">A meeting lies wholly in it.</param>
-/// <param name="Length">How long the meeting is.</param>
-/// <param name="Step">Starts are tried every so often from the start of the span.</param>
+/// <param name="Length">How long the meeting is; more than nothing.</param>
+/// <param name="Step">Starts are tried every so often from the start of the span; more than nothing.</param>
 /// <param name="Pencilled">Whether pencilled entries and holds forbid or cost.</param>
 public sealed record SlotRequest(
     Stretch Span,
@@ -74,4 +94,19 @@ public sealed record SlotRequest(
 
     /// <summary>As far as what is known of the people reaches; an occurrence beyond is not asked for.</summary>
     public Stretch Reach { get; init; } = Span;
+
+    /// <summary>Each of these must hold.</summary>
+    public ImmutableArray<SomeOf> Needs { get; init; } = [];
+
+    public RoomWish? Room { get; init; }
+
+    public ClockWish? ByClock { get; init; }
+
+    public BreathingWish? Breathing { get; init; }
+
+    /// <summary>Null where lunch does not matter at all.</summary>
+    public LunchWish? Lunch { get; init; } = LunchWish.Usual;
+
+    /// <summary>Null for a meeting by link, or where its place is not known: no way is needed.</summary>
+    public PlaceWish? At { get; init; }
 }

@@ -10,28 +10,15 @@ public static class SlotSearch
     /// <summary>Every slot of the request, lowest cost first, earlier first where two cost the same.</summary>
     public static ImmutableArray<Slot> Find(SlotRequest request)
     {
-        var people = request.People.Select(p => new PersonTime(p, request)).ToArray();
-        var open = StretchSet.Of([request.Span]);
-        foreach (var person in people)
-        {
-            if (person.Person.Need == Need.Required)
-                open = open.Intersect(person.Allowed);
-        }
-
-        var found = new List<Slot>();
-        foreach (var free in open.Stretches)
-        {
-            for (var start = FirstStart(request, free.Start); start + request.Length <= free.End; start += request.Step)
-            {
-                var stretch = new Stretch(start, start + request.Length);
-                var occurrences = request.Occurrences?.Invoke(stretch);
-                if (occurrences is not { Count: 0 })
-                    found.Add(Rank(stretch, occurrences ?? [], people));
-            }
-        }
-
-        return [.. found.OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start)];
+        var work = new SlotWork(request);
+        return
+        [
+            .. work.Slots().Numbers().Select(n => At(work, work.Grid[n])).OfType<Slot>().OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start),
+        ];
     }
+
+    /// <summary>How many slots a request has.</summary>
+    public static int Count(SlotRequest request) => new SlotWork(request).Slots().Count();
 
     /// <summary>How many of those whose calendar is known are free at each moment of the span.</summary>
     public static ImmutableArray<ContourStep> Contour(SlotRequest request)
@@ -39,7 +26,7 @@ public static class SlotSearch
         var changes = new SortedDictionary<Instant, int> { [request.Span.Start] = 0 };
         foreach (var person in request.People.Where(p => p.Known))
         {
-            foreach (var free in new PersonTime(person, request).Allowed.Stretches)
+            foreach (var free in new PersonStarts(person, request).Free.Stretches)
             {
                 if (free.Intersect(request.Span) is not { } inside)
                     continue;
@@ -60,52 +47,68 @@ public static class SlotSearch
         return steps.ToImmutable();
     }
 
-    private static Instant FirstStart(SlotRequest request, Instant from)
+    /// <summary>A slot with what it costs and why; null where a series cannot begin then.</summary>
+    private static Slot? At(SlotWork work, Instant start)
     {
-        var step = request.Step.BclCompatibleTicks;
-        var past = (from - request.Span.Start).BclCompatibleTicks;
-        return request.Span.Start + Duration.FromTicks((past + step - 1) / step * step);
-    }
-
-    private static Slot Rank(Stretch stretch, IReadOnlyList<Stretch> occurrences, PersonTime[] people)
-    {
+        var request = work.Request;
+        var stretch = new Stretch(start, start + request.Length);
+        var occurrences = request.Occurrences?.Invoke(stretch);
+        if (occurrences is { Count: 0 })
+            return null;
         var weighed = new List<(SlotReason Reason, int Cost)>();
         var missing = ImmutableArray.CreateBuilder<string>();
-        foreach (var person in people)
+        foreach (var person in work.People)
         {
-            if (person.Person.Need == Need.Optional && !person.Allowed.Covers(stretch))
+            if (person.Bad.Contains(start))
             {
+                if (person.Person.Need != Need.Optional)
+                    continue;
                 missing.Add(person.Person.Key);
                 weighed.Add((new SlotReason(WhyMissing(person, stretch), person.Person.Key), SlotCosts.OptionalMissing));
                 continue;
             }
 
-            SlotCosts.Weigh(person, stretch, weighed);
+            foreach (var (reason, cost, starts) in person.Costs)
+            {
+                if (starts.Contains(start))
+                    weighed.Add((new SlotReason(reason, person.Person.Key), cost));
+            }
         }
 
-        var fitting = occurrences.Count(o => people.All(p => p.Person.Need == Need.Optional || p.Allowed.Covers(o)));
-        if (fitting < occurrences.Count)
+        var fitting = occurrences?.Count(o => work.Required.All(p => !p.Bad.Contains(o.Start))) ?? 0;
+        if (occurrences is not null && fitting < occurrences.Count)
             weighed.Add(
                 (
                     new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count),
                     SlotCosts.OccurrenceMissed * (occurrences.Count - fitting)
                 )
             );
-        var reasons = weighed.OrderByDescending(w => w.Cost).Select(w => w.Reason);
         var free = new SlotReason(
-            people.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree
+            work.People.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree
             : missing.Count == 0 ? SlotReasonKind.AllFree
             : SlotReasonKind.RequiredFree
         );
-        return new Slot(stretch, missing.ToImmutable(), weighed.Sum(w => w.Cost), [free, .. reasons]);
+        return new Slot(
+            stretch,
+            missing.ToImmutable(),
+            weighed.Sum(w => w.Cost),
+            [free, .. weighed.OrderByDescending(w => w.Cost).Select(w => w.Reason)]
+        )
+        {
+            Rooms = work.RoomsAt(start),
+        };
     }
 
-    private static SlotReasonKind WhyMissing(PersonTime person, Stretch stretch)
-    {
-        if (person.Person.Absences.Overlaps(stretch))
-            return SlotReasonKind.OptionalAway;
-        if (!person.Hours.Overlaps(stretch) && person.Person.Days?.HoursIfOpen.Overlaps(stretch) == true)
-            return SlotReasonKind.OptionalDayOff;
-        return person.Hours.Covers(stretch) ? SlotReasonKind.OptionalTaken : SlotReasonKind.OptionalOutOfHours;
-    }
+    private static SlotReasonKind WhyMissing(PersonStarts person, Stretch stretch) =>
+        person.ObstaclesAt(stretch.Start).First() switch
+        {
+            Obstacle.Away => SlotReasonKind.OptionalAway,
+            Obstacle.Taken => SlotReasonKind.OptionalTaken,
+            Obstacle.OutOfHours when !person.Hours.Overlaps(stretch) && person.Person.Days?.HoursIfOpen.Overlaps(stretch) == true =>
+                SlotReasonKind.OptionalDayOff,
+            Obstacle.OutOfHours => SlotReasonKind.OptionalOutOfHours,
+            Obstacle.Protected => SlotReasonKind.OptionalProtected,
+            Obstacle.NoLunch or Obstacle.FullDay => SlotReasonKind.OptionalTooMuch,
+            _ => SlotReasonKind.OptionalNoTime,
+        };
 }

@@ -4,7 +4,8 @@ using NodaTime;
 namespace Corlin.Core.Travel;
 
 /// <summary>How long the way between two sites takes, as set up. A way not in the table is not known and forbids nothing.</summary>
-public sealed class TravelTable(IReadOnlyDictionary<(string From, string To), Duration> ways)
+/// <param name="otherwise">What a way takes that is not in the table; null where it is not known then.</param>
+public sealed class TravelTable(IReadOnlyDictionary<(string From, string To), Duration> ways, Duration? otherwise = null)
 {
     public static readonly TravelTable Empty = new(new Dictionary<(string, string), Duration>());
 
@@ -15,7 +16,7 @@ public sealed class TravelTable(IReadOnlyDictionary<(string From, string To), Du
             return Duration.Zero;
         if (ways.TryGetValue((from, to), out var there))
             return there;
-        return ways.TryGetValue((to, from), out var back) ? back : null;
+        return ways.TryGetValue((to, from), out var back) ? back : otherwise;
     }
 }
 

@@ -10,11 +10,15 @@ public static class BusyReader
 {
     /// <param name="span">What lies outside is left out.</param>
     /// <param name="owner">The zone for all-day and floating times.</param>
+    /// <returns>Each under its UID where it is no occurrence of a series; a whole day has no place.</returns>
     /// <exception cref="FormatException">As <see cref="CalendarReader.Read"/>.</exception>
     public static IEnumerable<Busy> Read(string text, Stretch span, DateTimeZone owner) =>
         CalendarReader
             .Read(text, owner)
-            .Where(e => e.Takes != TimeTaken.Free)
             .SelectMany(e => Occurrences.In(e, span, owner))
-            .Select(o => new Busy(o.Stretch, o.Entry.Takes));
+            .Where(o => o.Takes != TimeTaken.Free)
+            .Select(o => new Busy(o.Stretch, o.Takes, o.Time is TimedEntry ? o.Place : null)
+            {
+                Key = o.RecurrenceId is null ? o.Entry.Uid : null,
+            });
 }

@@ -1,0 +1,124 @@
+using Corlin.Core.Calendars;
+using Corlin.Core.Time;
+
+namespace Corlin.Core.Slots;
+
+/// <summary>Why somebody cannot come, in the order in which it is said.</summary>
+public enum Obstacle
+{
+    /// <summary>They are away.</summary>
+    Away,
+
+    /// <summary>It lies beyond their hours.</summary>
+    OutOfHours,
+
+    /// <summary>Something is in the way.</summary>
+    Taken,
+
+    /// <summary>It falls into time that is protected.</summary>
+    Protected,
+
+    /// <summary>There is too little time before or after something else.</summary>
+    NoBreathing,
+
+    /// <summary>The way from the one before, or to the next, does not fit in between.</summary>
+    TooFar,
+
+    /// <summary>It leaves no lunch.</summary>
+    NoLunch,
+
+    /// <summary>Their day would hold too much.</summary>
+    FullDay,
+}
+
+/// <summary>What a person's time says to each start, worked out once for all of them.</summary>
+internal sealed class PersonStarts
+{
+    private readonly Dictionary<Obstacle, StretchSet> obstacles = [];
+
+    public PersonStarts(SlotPerson person, SlotRequest request)
+    {
+        Person = person;
+        var (length, reach) = (request.Length, request.Reach);
+        Hours = Widened(person, person.Hours ?? WorkingHours.Usual.Within(reach, person.Zone));
+        Pencilled = Taken(TimeTaken.Pencilled);
+        Held = Taken(TimeTaken.Hold);
+        Firm = Taken(TimeTaken.Firm);
+        var forbids = request.Pencilled == Weight.Forbid;
+        InTheWay = forbids ? Firm.Union(Pencilled).Union(Held) : Firm;
+        var rules = new PersonalRules(person, reach, length, InTheWay);
+        obstacles[Obstacle.Away] = Starts.Overlapping(person.Absences, length);
+        obstacles[Obstacle.Taken] = Starts.Overlapping(InTheWay, length);
+        obstacles[Obstacle.OutOfHours] = StretchSet.Of([reach]).Except(Starts.Within(Hours, length));
+        var costs = new List<(SlotReasonKind, int, StretchSet)>();
+        void Wish(Obstacle obstacle, SlotReasonKind reason, int cost, Weight weight, StretchSet starts)
+        {
+            if (weight == Weight.Forbid)
+                obstacles[obstacle] = starts;
+            else
+                costs.Add((reason, cost, starts));
+        }
+
+        if (person.Protected is { } kept)
+            Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotCosts.Protected, kept.Weight, Starts.Overlapping(kept.Time, length));
+        if (person.MostADay is { } limit)
+            Wish(Obstacle.FullDay, SlotReasonKind.FullDay, SlotCosts.FullDay, limit.Weight, rules.FullDay(limit));
+        if (!person.IsResource)
+        {
+            if (request.Breathing is { } breathing)
+                Wish(
+                    Obstacle.NoBreathing,
+                    SlotReasonKind.NoBreathing,
+                    SlotCosts.NoBreathing,
+                    breathing.Weight,
+                    Starts.Overlapping(InTheWay, length, breathing.Around)
+                );
+            if (request.At is { } at)
+            {
+                var taken = person.Busy.Where(b => b.Takes == TimeTaken.Firm || (forbids && b.Takes != TimeTaken.Free));
+                Wish(Obstacle.TooFar, SlotReasonKind.TooFar, SlotCosts.TooFar, at.Weight, rules.TooFar(at, taken));
+            }
+
+            if (request.Lunch is { } lunch)
+                Wish(Obstacle.NoLunch, SlotReasonKind.Lunch, SlotCosts.Lunch, lunch.Weight, rules.NoLunch(lunch));
+        }
+
+        Bad = obstacles.Values.Aggregate((all, one) => all.Union(one));
+        Costs = [.. costs, .. SlotCosts.Of(this, request)];
+    }
+
+    public SlotPerson Person { get; }
+
+    /// <summary>Their hours, as wide as the request has them.</summary>
+    public StretchSet Hours { get; }
+
+    public StretchSet Firm { get; }
+
+    public StretchSet Pencilled { get; }
+
+    public StretchSet Held { get; }
+
+    /// <summary>The time that something takes which rules a slot out.</summary>
+    public StretchSet InTheWay { get; }
+
+    /// <summary>Starts at which they cannot come.</summary>
+    public StretchSet Bad { get; }
+
+    /// <summary>Starts that are worse for them, each kind with what it costs.</summary>
+    public IReadOnlyList<(SlotReasonKind Reason, int Cost, StretchSet Starts)> Costs { get; }
+
+    /// <summary>The time in which they could take part in something.</summary>
+    public StretchSet Free =>
+        Hours.Except(InTheWay).Except(Person.Absences).Except(Person.Protected is { Weight: Weight.Forbid } p ? p.Time : StretchSet.Empty);
+
+    /// <summary>What keeps them from coming at a start; none where they can.</summary>
+    public IEnumerable<Obstacle> ObstaclesAt(NodaTime.Instant start) =>
+        obstacles.Where(o => o.Value.Contains(start)).Select(o => o.Key).Order();
+
+    private StretchSet Taken(TimeTaken how) => StretchSet.Of(Person.Busy.Where(b => b.Takes == how).Select(b => b.Stretch));
+
+    private static StretchSet Widened(SlotPerson person, StretchSet hours) =>
+        person.Loosened == NodaTime.Duration.Zero
+            ? hours
+            : StretchSet.Of(hours.Stretches.Select(h => new Stretch(h.Start - person.Loosened, h.End + person.Loosened)));
+}

@@ -1,0 +1,106 @@
+using System.Collections.Immutable;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Core.Slots;
+
+/// <summary>A request whose rules are worked out: for each start who can come, what it costs and why.</summary>
+internal sealed class SlotWork
+{
+    private readonly Dictionary<string, PersonStarts> byKey;
+    private readonly List<(string Key, StretchSet Taken)> rooms;
+    private readonly StretchSet? byClock;
+
+    public SlotWork(SlotRequest request)
+    {
+        Request = request;
+        Grid = new StartGrid(request);
+        People = [.. request.People.Select(p => new PersonStarts(p, request))];
+        byKey = People.ToDictionary(p => p.Person.Key);
+        Required = [.. People.Where(p => p.Person.Need == Need.Required)];
+        rooms = [.. (request.Room?.Fitting ?? []).Select(r => (r.Key, Starts.Overlapping(r.Taken, request.Length)))];
+        byClock = request.ByClock is { } clock ? Starts.By(clock, request.Reach, request.Length) : null;
+    }
+
+    public SlotRequest Request { get; }
+
+    public StartGrid Grid { get; }
+
+    public ImmutableArray<PersonStarts> People { get; }
+
+    public ImmutableArray<PersonStarts> Required { get; }
+
+    /// <summary>The starts of the grid that break no rule which is nobody's in particular: the clock, a room, so many of some.</summary>
+    public StartBits Open()
+    {
+        var open = StartBits.All(Grid.Count);
+        if (byClock is not null)
+            open.Keep(StartBits.Of(byClock, Grid));
+        if (Request.Room is not null)
+        {
+            var room = new StartBits(Grid.Count);
+            foreach (var (_, taken) in rooms)
+            {
+                var free = StartBits.All(Grid.Count);
+                free.Remove(StartBits.Of(taken, Grid));
+                room.Join(free);
+            }
+
+            open.Keep(room);
+        }
+
+        foreach (var some in Request.Needs)
+            open.Keep(Enough(some));
+        return open;
+    }
+
+    /// <summary>The starts of the grid that are slots.</summary>
+    public StartBits Slots()
+    {
+        var slots = Open();
+        foreach (var person in Required)
+            slots.Remove(StartBits.Of(person.Bad, Grid));
+        return slots;
+    }
+
+    /// <summary>Whether a start on no grid is a slot; its meeting must lie in the span too.</summary>
+    public bool IsSlot(Instant start) =>
+        start >= Request.Span.Start
+        && start + Request.Length <= Request.Span.End
+        && IsOpen(start)
+        && Required.All(p => !p.Bad.Contains(start));
+
+    public bool IsOpen(Instant start) =>
+        byClock?.Contains(start) != false
+        && (Request.Room is null || rooms.Any(r => !r.Taken.Contains(start)))
+        && Request.Needs.All(n => n.Of.Distinct().Count(key => Comes(key, start)) >= n.AtLeast);
+
+    /// <summary>The rooms that are free at a start, in the order of the request.</summary>
+    public ImmutableArray<string> RoomsAt(Instant start) => [.. rooms.Where(r => !r.Taken.Contains(start)).Select(r => r.Key)];
+
+    private bool Comes(string key, Instant start) => byKey.TryGetValue(key, out var who) && !who.Bad.Contains(start);
+
+    /// <summary>The starts at which enough of some can come.</summary>
+    private StartBits Enough(SomeOf some)
+    {
+        var counts = new int[Grid.Count];
+        foreach (var key in some.Of.Distinct())
+        {
+            if (!byKey.TryGetValue(key, out var who))
+                continue;
+            var comes = StartBits.All(Grid.Count);
+            comes.Remove(StartBits.Of(who.Bad, Grid));
+            foreach (var start in comes.Numbers())
+                counts[start]++;
+        }
+
+        var enough = new StartBits(Grid.Count);
+        for (var i = 0; i < counts.Length; i++)
+        {
+            if (counts[i] >= some.AtLeast)
+                enough.Add(i, i + 1);
+        }
+
+        return enough;
+    }
+}

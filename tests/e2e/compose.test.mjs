@@ -252,3 +252,47 @@ test("a time that was chosen stays through every other change; days that leave i
   await page.getByRole("button", { name: "Choose it all the same" }).click();
   await send.waitFor();
 });
+
+test("Where nothing fits the nearest times say what stands in the way, and what would open most is done in one press", async () => {
+  const page = await compose();
+  await page.getByRole("button", { name: "New meeting" }).click();
+  await page.getByRole("textbox", { name: "Title" }).fill("Array budget");
+  await page.getByRole("button", { name: /^Who must come/ }).click();
+  for (const name of ["Wiremu Paki", "Desmond", "Tomé Vidal"]) {
+    await page.getByRole("combobox", { name: "Who must come" }).fill(name);
+    await page
+      .getByRole("option", { name: new RegExp(name) })
+      .first()
+      .click();
+  }
+  await page.keyboard.press("Escape");
+  const slots = page.getByRole("region", { name: "Free slots" });
+  await slots.getByText("In these days the 4 asked are never all free within their hours.").waitFor();
+  await page.getByText(/^Wiremu’s time leaves 0 of \d+\.$/).waitFor();
+  const near = slots.getByRole("region", { name: "Nearest" });
+  await near
+    .getByText(/too early for Wiremu, at /)
+    .first()
+    .waitFor();
+  assert.deepEqual(await faults(page), []);
+  // Chosen it is judged like any other time; there is no free slot to be taken instead.
+  await near.getByRole("button").first().click();
+  const before = page.getByRole("list", { name: "Before sending" });
+  await before.getByText("Out of hours for Wiremu.").waitFor();
+  await before.getByRole("button", { name: "Ask Wiremu only if free" }).waitFor();
+  assert.equal(await before.getByRole("button", { name: "Take the best free slot" }).count(), 0);
+  // Hours that are loosened stand in the sentence, where they are taken back.
+  const openings = slots.getByRole("region", { name: "What would open most" });
+  await openings.getByRole("button", { name: /early or late for Wiremu$/ }).click();
+  await slots.getByRole("heading", { name: /^\d+ free slots?/ }).waitFor();
+  await slots
+    .getByText("out of hours, Wiremu")
+    .first()
+    .waitFor();
+  await page.getByRole("button", { name: /^Hours: .* early or late for Wiremu$/ }).click();
+  await page.getByRole("combobox", { name: "Wiremu Paki" }).selectOption({ label: "not at all" });
+  await page.keyboard.press("Escape");
+  await openings.getByRole("button", { name: "Wiremu only if free" }).click();
+  await page.getByRole("button", { name: "Who may come: Wiremu" }).waitFor();
+  await slots.getByRole("heading", { name: /^\d+ free slots/ }).waitFor();
+});

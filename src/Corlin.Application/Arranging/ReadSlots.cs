@@ -15,6 +15,9 @@ namespace Corlin.Application.Arranging;
 /// <summary>What a search for free slots finds.</summary>
 /// <param name="Total">How many there are in all; the best of them are given.</param>
 /// <param name="Days">The days of the span, for the board.</param>
+/// <param name="Near">What comes nearest, where few or none are free.</param>
+/// <param name="Openings">What would open most, where few or none are free; the most first.</param>
+/// <param name="Scarce">Whose time leaves few of the slots that the others have, in a sentence; empty where nobody's does.</param>
 /// <param name="DaysOff">Holidays and closures in the span that some of those asked have: "Friday 26 March is Good Friday for Maren and
 /// Tomé."</param>
 public sealed record SlotsView(
@@ -25,7 +28,10 @@ public sealed record SlotsView(
     IReadOnlyList<SlotDayView> Days,
     string Summary,
     IReadOnlyList<ZoneView> Zones,
-    IReadOnlyList<string> DaysOff
+    IReadOnlyList<string> DaysOff,
+    IReadOnlyList<NearMissView> Near,
+    IReadOnlyList<OpeningView> Openings,
+    string Scarce
 );
 
 public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown);
@@ -80,8 +86,21 @@ public sealed record ReadSlots(
     /// <summary>The tzdb id of the zone in which a series is told; null for the viewer's.</summary>
     public string? ToldIn { get; init; }
 
+    /// <summary>By how many minutes the hours of some are loosened at both ends, by public id.</summary>
+    public IReadOnlyDictionary<string, int> Loosened { get; init; } = new Dictionary<string, int>();
+
     public const int MostDays = 62;
+
+    /// <summary>Hours are loosened by no more minutes.</summary>
+    public const int MostLoosened = 180;
+
     private const int Given = 60;
+
+    /// <summary>So many of the first slots lie in other parts of days.</summary>
+    private const int Different = 6;
+
+    /// <summary>Where no more are free than these, what comes near is told too.</summary>
+    private const int Few = 3;
     private const int MostDaysOff = 12;
 
     public SlotsView Run(ICalendarReads store)
@@ -91,29 +110,16 @@ public sealed record ReadSlots(
         var span = Span(viewing);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
         var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id);
-        var reach = occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
-        var lanes = LaneReading.Read(viewing, [.. asked.Select(a => a.Who)], reach);
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var request = SlotPeople.Request(
-            viewing,
-            lanes,
-            asked,
-            tended,
-            span,
-            Duration.FromMinutes(Minutes),
-            Site(viewing, asked),
-            Apart.Named(viewing, Saved, HoldRequest)
-        ) with
-        {
-            Occurrences = occurrences,
-            Reach = reach,
-        };
+        var but = Apart.Named(viewing, Saved, HoldRequest);
+        var (request, lanes) = Request(viewing, asked, tended, span, occurrences, but);
         var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
+        var counts = new SlotCounts(request);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
         return new SlotsView(
             [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
-            [.. slots.Take(Given).Select(s => View(viewing, lanes, names, s))],
+            [.. DayParts.DifferentFirst(slots, viewing.Zone, Different).Take(Given).Select(s => View(viewing, lanes, names, s))],
             slots.Length,
             [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
@@ -121,8 +127,66 @@ public sealed record ReadSlots(
                 : slots.Length > Given ? $"{slots.Length - Given} more in these days"
                 : "",
             viewing.ZonesOf(asked.Select(a => a.Who), span),
-            DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date)
+            DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date),
+            slots.Length <= Few ? NearMisses.Read(viewing, lanes, request, but) : [],
+            slots.Length <= Few
+                ? Openings.Read(
+                    request,
+                    counts,
+                    names,
+                    organiser.PublicId,
+                    (from, to) => Request(viewing, asked, tended, Days(viewing, from, to), occurrences, but).Request,
+                    To
+                )
+                : [],
+            Scarce(request, counts, names)
         );
+    }
+
+    private (SlotRequest Request, IReadOnlyList<Lane> Lanes) Request(
+        Viewing viewing,
+        IReadOnlyList<(CalendarUser Who, bool Required)> asked,
+        Dictionary<UserId, LocalDate> tended,
+        Stretch span,
+        Func<Stretch, IReadOnlyList<Stretch>>? occurrences,
+        Apart but
+    )
+    {
+        var reach = occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
+        var lanes = LaneReading.Read(viewing, [.. asked.Select(a => a.Who)], reach);
+        var request = SlotPeople.Request(viewing, lanes, asked, tended, span, Duration.FromMinutes(Minutes), Site(viewing, asked), but);
+        return (
+            request with
+            {
+                Occurrences = occurrences,
+                Reach = reach,
+                People =
+                [
+                    .. request.People.Select(p =>
+                        Loosened.TryGetValue(p.Key, out var by)
+                            ? p with
+                            {
+                                Loosened = Duration.FromMinutes(Math.Clamp(by, 0, MostLoosened)),
+                            }
+                            : p
+                    ),
+                ],
+            },
+            lanes
+        );
+    }
+
+    private static Stretch Days(Viewing viewing, LocalDate from, LocalDate to) =>
+        new(viewing.Zone.Day(from).Start, viewing.Zone.Day(to).End);
+
+    /// <summary>Whose time takes at least half of the slots that all the others would have.</summary>
+    private static string Scarce(SlotRequest request, SlotCounts counts, Dictionary<string, string> names)
+    {
+        var required = request.People.Where(p => p.Need == Need.Required).ToList();
+        if (required.Count < 2)
+            return "";
+        var (who, without) = required.Select(p => (p.Key, Without: counts.With(p with { Need = Need.Optional }))).MaxBy(w => w.Without);
+        return without >= 2 * Math.Max(1, counts.Now) ? English.Leaves(names[who], counts.Now, without) : "";
     }
 
     private static IReadOnlyList<string> DaysOff(IReadOnlyList<Lane> lanes, LocalDate last) =>
@@ -210,6 +274,5 @@ public sealed record ReadSlots(
         );
     }
 
-    private static string Nothing(int people) =>
-        $"In these days the {people} asked are never all free within their hours. Give more days, a shorter length, or ask fewer as required.";
+    private static string Nothing(int people) => $"In these days the {people} asked are never all free within their hours.";
 }

@@ -48,6 +48,7 @@ internal static class SlotPeople
                     )
                     {
                         Days = lane.Days,
+                        IsResource = lane.Who.Kind is UserKind.Room or UserKind.Resource,
                         NotThere = WhereTo.NotThere(viewing, lane, site),
                         NoGo = StretchSet.Of(lane.NoGo.Select(n => n.In(lane.Who.HomeZone))),
                         TendedUntil = tended.TryGetValue(lane.Who.Id, out var until) ? lane.Who.HomeZone.Day(until).End : null,
@@ -70,6 +71,8 @@ internal static class SlotPeople
             return ($"{elsewhere} elsewhere", "doubt");
         if (Who(SlotReasonKind.OverPencilled, SlotReasonKind.OverHold) is { Length: > 0 } over)
             return ($"pencilled, {over}", "doubt");
+        if (Who(SlotReasonKind.Loosened) is { Length: > 0 } beyond)
+            return ($"out of hours, {beyond}", "doubt");
         if (Who(SlotReasonKind.LastHour) is { Length: > 0 } late)
             return ($"{late} late", "doubt");
         if (Who(SlotReasonKind.FirstHour) is { Length: > 0 } early)

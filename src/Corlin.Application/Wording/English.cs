@@ -5,7 +5,6 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Papers;
 using Corlin.Core.Refusals;
-using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;
 using NodaTime;
@@ -255,47 +254,6 @@ public static partial class English
     public static string Word(Acting acting) => acting == Acting.SpeakFor ? "speak for" : acting.ToString().ToLowerInvariant();
 
     public static string Word(VerdictKind verdict) => verdict == VerdictKind.OutOfHours ? "Out of hours" : verdict.ToString();
-
-    /// <summary>Why a slot ranks where it does, those of one kind together: "Everyone is free. Lunch for Maren and Tomé."</summary>
-    /// <param name="name">The name of whom a reason is about, by their key.</param>
-    public static string Reasons(IEnumerable<SlotReason> reasons, Func<string, string> name) =>
-        string.Join(
-            " ",
-            reasons
-                .GroupBy(r => r.Kind)
-                .Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + ".")
-        );
-
-    private static string Reason(SlotReason reason, string who) =>
-        reason.Kind switch
-        {
-            SlotReasonKind.SomeOccurrences => $"Suits everyone required {reason.Fitting} of {reason.Of} times",
-            SlotReasonKind.AllFree => "Everyone is free",
-            SlotReasonKind.RequiredFree => "Everyone required is free",
-            SlotReasonKind.KnownFree => "Free for all whose calendar is known",
-            SlotReasonKind.OptionalTaken => $"Taken: {who}",
-            SlotReasonKind.OptionalOutOfHours => $"Out of hours for {who}",
-            SlotReasonKind.OptionalDayOff => $"Day off: {who}",
-            SlotReasonKind.OptionalAway => $"Away: {who}",
-            SlotReasonKind.OptionalProtected => $"Not free: {who}",
-            SlotReasonKind.OptionalNoTime => $"No time before or after: {who}",
-            SlotReasonKind.OptionalTooMuch => $"Too full a day for {who}",
-            SlotReasonKind.Protected => $"{who} would rather not then",
-            SlotReasonKind.NoBreathing => $"Too short a break for {who}",
-            SlotReasonKind.TooFar => $"Too short a way for {who}",
-            SlotReasonKind.FullDay => $"A full day for {who}",
-            SlotReasonKind.NotKnown => $"Not known: {who}",
-            SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",
-            SlotReasonKind.OverHold => $"Over a hold of {who}",
-            SlotReasonKind.NotThere => $"{who} not there that day",
-            SlotReasonKind.NoGo => $"No-go week for {who}",
-            SlotReasonKind.NotTended => $"Not tended that far: {who}",
-            SlotReasonKind.FirstHour => $"First hour for {who}",
-            SlotReasonKind.LastHour => $"Last hour for {who}",
-            SlotReasonKind.Lunch => $"Lunch for {who}",
-            SlotReasonKind.NoBreak => $"No break for {who}",
-            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
-        };
 
     /// <summary>"26 times until Tuesday 7 September: 23 suit everyone required."</summary>
     public static string Occurrences(int times, int fitting, LocalDate last)

@@ -206,6 +206,7 @@ public sealed record Entry
 /// <summary>What is different about one occurrence of a series (RECURRENCE-ID, RFC 5545 3.8.4.4).</summary>
 /// <param name="RecurrenceId">The wall-clock start that the rule gives it.</param>
 /// <param name="Time">When it takes place instead, or null for as the rule says.</param>
+/// <param name="Place">Where it takes place instead: null for as the series, empty for no place.</param>
 /// <param name="AndFollowing">
 /// Whether it holds from that occurrence on (RANGE=THISANDFUTURE, RFC 5545 3.2.13): those that follow are moved by the same difference of
 /// the

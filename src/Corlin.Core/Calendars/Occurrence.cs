@@ -10,7 +10,8 @@ public sealed record Occurrence(Entry Entry, LocalDateTime? RecurrenceId, EntryT
 {
     public string Title => Change?.Title ?? Entry.Title;
 
-    public string? Place => Change?.Place ?? Entry.Place;
+    /// <summary>An override that says no place has none, wherever the series is.</summary>
+    public string? Place => (Change?.Place ?? Entry.Place) is { Length: > 0 } place ? place : null;
 
     public string? Agenda => Change?.Agenda ?? Entry.Agenda;
 

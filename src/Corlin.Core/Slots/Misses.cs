@@ -5,7 +5,14 @@ using NodaTime;
 namespace Corlin.Core.Slots;
 
 /// <summary>Somebody required who cannot come, and why.</summary>
-public sealed record Hindrance(string Person, ImmutableArray<Obstacle> Why);
+public sealed record Hindrance(string Person, ImmutableArray<Obstacle> Why)
+{
+    /// <summary>How long before their hours it begins; zero where it does not, or where no hours are near.</summary>
+    public Duration Early { get; init; }
+
+    /// <summary>How long after their hours it ends; zero where it does not, or where no hours are near.</summary>
+    public Duration Late { get; init; }
+}
 
 /// <summary>A start that is no slot for some of those required.</summary>
 /// <param name="Hindered">In the order of the people; empty where it is a slot.</param>
@@ -14,6 +21,10 @@ public sealed record NearMiss(Stretch Stretch, ImmutableArray<Hindrance> Hindere
 /// <summary>What comes nearest where nothing fits.</summary>
 public static class Misses
 {
+    private const int OfAKind = 2;
+    private const int Repeated = 100;
+    private static readonly Duration Nearby = Duration.FromHours(6);
+
     /// <summary>
     /// The starts that suit all but the fewest of those required, in time order: the slots themselves where there are any. Rules that are
     /// nobody's in particular hold for each.
@@ -21,6 +32,49 @@ public static class Misses
     public static ImmutableArray<NearMiss> Least(SlotRequest request)
     {
         var work = new SlotWork(request);
+        var (open, counts) = Failing(work);
+        if (open.Count == 0)
+            return [];
+        var least = open.Min(n => counts[n]);
+        return [.. open.Where(n => counts[n] == least).Select(n => At(work, work.Grid[n]))];
+    }
+
+    /// <summary>
+    /// The starts that come nearest to suiting everyone required, of each part of a day at most one, so that they differ: few people, and
+    /// little of each, stand in the way. Starts that are slots are left out; nearest first.
+    /// </summary>
+    /// <param name="reader">By whose clock days and their parts are told.</param>
+    public static ImmutableArray<NearMiss> Nearest(SlotRequest request, DateTimeZone reader, int most)
+    {
+        var work = new SlotWork(request);
+        var (open, counts) = Failing(work);
+        return
+        [
+            .. open.Where(n => counts[n] > 0)
+                .GroupBy(n => DayParts.Of(work.Grid[n], reader))
+                // One person more weighs more than anything of one.
+                .SelectMany(part => part.GroupBy(n => counts[n]).MinBy(g => g.Key)!)
+                .Select(n => At(work, work.Grid[n]))
+                .Select(m => (Miss: m, Weight: m.Hindered.Sum(Weight)))
+                .GroupBy(m => DayParts.Of(m.Miss.Stretch.Start, reader))
+                .Select(part => part.MinBy(m => (m.Weight, m.Miss.Stretch.Start)))
+                // What stands in the way differs too: the third of a kind weighs more.
+                .GroupBy(m => string.Join(' ', m.Miss.Hindered.Select(h => $"{h.Person}:{string.Join(',', h.Why)}")))
+                .SelectMany(kind => kind.OrderBy(m => m.Weight).ThenBy(m => m.Miss.Stretch.Start).Select(Again))
+                .OrderBy(m => m.Miss.Hindered.Length)
+                .ThenBy(m => m.Weight)
+                .ThenBy(m => m.Miss.Stretch.Start)
+                .Take(most)
+                .Select(m => m.Miss),
+        ];
+    }
+
+    private static (NearMiss Miss, int Weight) Again((NearMiss Miss, int Weight) miss, int before) =>
+        before < OfAKind ? miss : (miss.Miss, miss.Weight + Repeated);
+
+    /// <summary>The starts that break no rule which is nobody's in particular, and for how many required each is no slot.</summary>
+    private static (List<int> Open, int[] Counts) Failing(SlotWork work)
+    {
         var counts = new int[work.Grid.Count];
         foreach (var person in work.Required)
         {
@@ -28,16 +82,41 @@ public static class Misses
                 counts[start]++;
         }
 
-        var open = work.Open().Numbers().ToList();
-        if (open.Count == 0)
-            return [];
-        var least = open.Min(n => counts[n]);
-        return [.. open.Where(n => counts[n] == least).Select(n => At(work, work.Grid[n]))];
+        return ([.. work.Open().Numbers()], counts);
     }
 
-    private static NearMiss At(SlotWork work, Instant start) =>
-        new(
-            new Stretch(start, start + work.Request.Length),
-            [.. work.Required.Where(p => p.Bad.Contains(start)).Select(p => new Hindrance(p.Person.Key, [.. p.ObstaclesAt(start)]))]
+    /// <summary>How much stands in the way of somebody.</summary>
+    private static int Weight(Hindrance hindered) =>
+        hindered.Why.Sum(obstacle =>
+            obstacle switch
+            {
+                Obstacle.Away => 150,
+                Obstacle.OutOfHours when hindered.Early + hindered.Late is var by && by > Duration.Zero => (int)
+                    Math.Min(120, by.TotalMinutes / 2),
+                Obstacle.OutOfHours => 140,
+                Obstacle.Taken => 45,
+                Obstacle.Protected => 60,
+                Obstacle.TooFar => 30,
+                _ => 15,
+            }
         );
+
+    private static NearMiss At(SlotWork work, Instant start)
+    {
+        var stretch = new Stretch(start, start + work.Request.Length);
+        return new NearMiss(stretch, [.. work.Required.Where(p => p.Bad.Contains(start)).Select(p => Hindered(p, stretch))]);
+    }
+
+    private static Hindrance Hindered(PersonStarts person, Stretch stretch)
+    {
+        // Of hours on another day nothing is said.
+        var (early, late) = person
+            .Hours.Stretches.Where(h => h.Start < stretch.End + Nearby && stretch.Start - Nearby < h.End)
+            .Select(h => (Early: Beyond(h.Start - stretch.Start), Late: Beyond(stretch.End - h.End)))
+            .OrderBy(b => b.Early + b.Late)
+            .FirstOrDefault();
+        return new Hindrance(person.Person.Key, [.. person.ObstaclesAt(stretch.Start)]) { Early = early, Late = late };
+    }
+
+    private static Duration Beyond(Duration by) => Duration.Max(by, Duration.Zero);
 }

@@ -40,7 +40,8 @@ internal sealed class PersonStarts
     {
         Person = person;
         var (length, reach) = (request.Length, request.Reach);
-        Hours = Widened(person, person.Hours ?? WorkingHours.Usual.Within(reach, person.Zone));
+        OwnHours = person.Hours ?? WorkingHours.Usual.Within(reach, person.Zone);
+        Hours = Widened(person, OwnHours);
         Pencilled = Taken(TimeTaken.Pencilled);
         Held = Taken(TimeTaken.Hold);
         Firm = Taken(TimeTaken.Firm);
@@ -88,6 +89,9 @@ internal sealed class PersonStarts
     }
 
     public SlotPerson Person { get; }
+
+    /// <summary>Their hours as they are.</summary>
+    public StretchSet OwnHours { get; }
 
     /// <summary>Their hours, as wide as the request has them.</summary>
     public StretchSet Hours { get; }

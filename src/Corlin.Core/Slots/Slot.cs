@@ -58,6 +58,9 @@ public enum SlotReasonKind
     /// <summary>It lies beyond the day until which somebody's calendar is tended.</summary>
     NotTended,
 
+    /// <summary>It lies beyond somebody's hours, which were loosened for it.</summary>
+    Loosened,
+
     /// <summary>It falls into the first hour of somebody's day.</summary>
     FirstHour,
 

@@ -16,6 +16,7 @@ internal static class SlotCosts
     public const int Protected = 30;
     public const int TooFar = 25;
     public const int FullDay = 15;
+    public const int Loosened = 18;
     public const int NotTended = 8;
     public const int EdgeOfDay = 12;
     public const int Lunch = 10;
@@ -31,15 +32,17 @@ internal static class SlotCosts
         if (!person.Known)
             return [(SlotReasonKind.NotKnown, NotKnown, everywhere)];
         // Around the clock there is no first hour.
-        var days = StretchSet.Of(own.Hours.Stretches.Where(h => h.Length < NoEdges));
+        var days = StretchSet.Of(own.OwnHours.Stretches.Where(h => h.Length < NoEdges));
         var first = Starts.AtTheBeginning(days, Edge);
+        var beyond = person.Loosened == Duration.Zero ? StretchSet.Empty : everywhere.Except(Starts.Within(own.OwnHours, length));
         var pencilled = Starts.Overlapping(own.Pencilled, length);
         var costs = new List<(SlotReasonKind Reason, int Cost, StretchSet Starts)>
         {
             (SlotReasonKind.NotThere, NotThere, Starts.Overlapping(person.NotThere, length)),
             (SlotReasonKind.NoGo, NoGo, Starts.Overlapping(person.NoGo, length)),
-            (SlotReasonKind.FirstHour, EdgeOfDay, first),
-            (SlotReasonKind.LastHour, EdgeOfDay, Starts.AtTheEnd(days, length, Edge).Except(first)),
+            (SlotReasonKind.Loosened, Loosened, beyond),
+            (SlotReasonKind.FirstHour, EdgeOfDay, first.Except(beyond)),
+            (SlotReasonKind.LastHour, EdgeOfDay, Starts.AtTheEnd(days, length, Edge).Except(first).Except(beyond)),
             (SlotReasonKind.NoBreak, NoBreak, Starts.Touching(own.Firm, length)),
         };
         if (request.Pencilled == Weight.Cost)

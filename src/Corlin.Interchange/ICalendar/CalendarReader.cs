@@ -75,7 +75,7 @@ public static class CalendarReader
             MadeBy = Nobody,
             MadeAt = Instant.MinValue,
             Title = string.IsNullOrWhiteSpace(found.Summary) ? "(no title)" : found.Summary.Trim(),
-            Place = string.IsNullOrWhiteSpace(found.Location) ? null : found.Location,
+            Place = PlaceOf(found),
             Agenda = !string.IsNullOrWhiteSpace(found.Description) ? found.Description : agenda?.Plain,
             StyledAgenda = agenda?.Html,
             Link = LinkOf(found),
@@ -103,6 +103,8 @@ public static class CalendarReader
         };
     }
 
+    private static string? PlaceOf(CalendarEvent found) => string.IsNullOrWhiteSpace(found.Location) ? null : found.Location;
+
     private static Override Change(CalendarEvent changed, CalendarEvent master, EntryTime series, DateTimeZone owner)
     {
         var identifier = changed.RecurrenceIdentifier!;
@@ -110,7 +112,7 @@ public static class CalendarReader
             LocalIn(series, identifier.StartTime, owner),
             Time(changed, owner),
             changed.Summary,
-            changed.Location,
+            PlaceOf(changed) ?? (PlaceOf(master) is null ? null : ""),
             Is(changed.Status, "CANCELLED"),
             identifier.Range == RecurrenceRange.ThisAndFuture
         )

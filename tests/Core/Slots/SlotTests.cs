@@ -53,7 +53,7 @@ public class SlotTests
             var expected = Enumerable
                 .Range(0, 96)
                 .Select(q => new Stretch(Quarter(q), Quarter(q) + request.Length))
-                .Where(s => s.End <= Day.End && request.People.All(p => p.Need == Need.Optional || CanCome(p, s, request.Pencilled)));
+                .Where(s => s.End <= Day.End && request.People.All(p => p.Need != Need.Required || CanCome(p, s, request.Pencilled)));
             Assert.Equal(expected.Select(s => s.Start), SlotSearch.Find(request).Select(s => s.Stretch.Start).Order());
         });
 
@@ -88,7 +88,7 @@ public class SlotTests
                     foreach (var slot in SlotSearch.Find(once with { Occurrences = Times, Reach = reach }))
                     {
                         var fitting = Times(slot.Stretch)
-                            .Count(t => once.People.All(p => p.Need == Need.Optional || CanCome(p, t, once.Pencilled)));
+                            .Count(t => once.People.All(p => p.Need != Need.Required || CanCome(p, t, once.Pencilled)));
                         var told = slot.Reasons.SingleOrDefault(r => r.Kind == SlotReasonKind.SomeOccurrences);
                         Assert.Equal(
                             fitting == times ? null : (fitting, times),

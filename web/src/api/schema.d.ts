@@ -8446,6 +8446,16 @@ export interface components {
             /** Format: int64 */
             toEnd: number;
         };
+        NearMissView: {
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            when: string;
+            verdict: string;
+            tone: string;
+            reason: string;
+        };
         NearSlotView: {
             /** Format: int64 */
             start: number;
@@ -8536,6 +8546,22 @@ export interface components {
         OpenForView: {
             principal: components["schemas"]["PersonView"];
             rows: components["schemas"]["QueueRow"][];
+        };
+        /** @enum {unknown} */
+        OpeningKind: "shorter" | "onlyIfFree" | "loosened" | "otherDays";
+        OpeningView: {
+            kind: components["schemas"]["OpeningKind"];
+            /** Format: int32 */
+            slots: number;
+            words: string;
+            person: null | string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            minutes: number;
+            from: null | string;
+            to: null | string;
         };
         OrganiserLetterRequest: {
             inNameOf: string;
@@ -9060,6 +9086,9 @@ export interface components {
             video: boolean;
             repeats: null | string;
             toldIn: null | string;
+            loosened: null | {
+                [key: string]: number;
+            };
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];
@@ -9071,6 +9100,9 @@ export interface components {
             summary: string;
             zones: components["schemas"]["ZoneView"][];
             daysOff: string[];
+            near: components["schemas"]["NearMissView"][];
+            openings: components["schemas"]["OpeningView"][];
+            scarce: string;
         };
         SpanView: {
             /** Format: int64 */

@@ -30,7 +30,8 @@ public sealed record SlotsRequest(
     string? Place = null,
     bool Video = false,
     string? Repeats = null,
-    string? ToldIn = null
+    string? ToldIn = null,
+    IReadOnlyDictionary<string, int>? Loosened = null
 );
 
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
@@ -141,6 +142,7 @@ internal static class ArrangeEndpoints
             HasLink = request.Video,
             Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
+            Loosened = request.Loosened ?? new Dictionary<string, int>(),
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
     }

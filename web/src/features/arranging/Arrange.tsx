@@ -7,7 +7,7 @@ import { chosenQuery, deskQuery, draftsQuery } from "../../api/queries";
 import type { Desk, KeptDraft, Mend } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { useKeys } from "../../app/keys";
-import { addDays, dateText, localText, minute, wallClock } from "../../lane/time";
+import { dateText, localText, minute, wallClock } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
@@ -18,8 +18,9 @@ import { DraftPapers } from "./DraftPapers";
 import { DraftsPart } from "./DraftsPart";
 import { HoldPart } from "./HoldPart";
 import { TemplatesPart } from "./TemplatesPart";
-import { mended } from "./mend";
+import { mendable, mended } from "./mend";
 import { MoreSentence } from "./MoreSentence";
+import { opened } from "./openings";
 import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
 import { mostFree } from "./mostFree";
@@ -93,7 +94,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     written.change({ start: at, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
   };
   const step = (by: number) => {
-    const all = found?.slots ?? [];
+    // Where nothing is free one goes along what comes near.
+    const all = (found?.slots.length ? found.slots : found?.near) ?? [];
     const at = all.findIndex((s) => s.start === start);
     const next = all[Math.max(0, Math.min(all.length - 1, at + by))];
     if (next) pick(next.start);
@@ -252,6 +254,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         />
         <MoreSentence
           draft={draft}
+          organiser={organiser}
           presets={presets}
           zone={zone.id}
           papers={
@@ -292,14 +295,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           onPick={pick}
           holding={draft.holding}
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
-          ways={
-            <>
-              <Button onClick={() => written.change({ to: addDays(draft.to, 14) })}>Look two weeks further</Button>
-              {draft.minutes >= 30 && (
-                <Button onClick={() => written.change({ minutes: draft.minutes - 15 })}>A quarter of an hour shorter</Button>
-              )}
-            </>
-          }
+          mayOpen={(by) => opened(draft, by) !== undefined}
+          onOpen={(by) => edit(opened(draft, by) ?? {})}
           holds={<HoldPart draft={draft} zone={zone} now={desk.now} busy={busy} onHold={place} onRelease={release} />}
         />
         {found && onBoard ? (
@@ -318,7 +315,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         )}
       </div>
       <ArrangeFoot
-        wrong={chosen.data && moment ? [...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])] : []}
+        wrong={chosen.data && moment ? mendable([...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])], found, start) : []}
         series={(moment && chosen.data?.series) ?? undefined}
         send={
           moment

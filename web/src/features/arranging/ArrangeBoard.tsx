@@ -55,6 +55,7 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }
   if (!shown || !day) return <p className="pt-8 text-soft">{lanes.error ? "The lanes could not be read." : "Reading the lanes…"}</p>;
   return (
     <section aria-label="Everyone’s lanes" className="flex min-h-0 min-w-0 flex-col">
+      {found.scarce && <p className="pb-1 text-soft">{found.scarce}</p>}
       <div ref={area} className="min-h-64 flex-[1_1_0] overflow-x-hidden overflow-y-auto">
         <LaneBoard
           name={`Lanes of those invited, ${day.label}`}

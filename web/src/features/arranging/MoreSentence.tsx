@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { Presets, Rank } from "../../api/types";
+import type { Person, Presets, Rank } from "../../api/types";
 import { cityOf } from "../../lane/words";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
 import { AnswersPart, LinePart } from "../../sentence/InvitedParts";
@@ -9,9 +9,11 @@ import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import type { Draft } from "./draft";
+import { HoursPart } from "./HoursPart";
 
 interface Props {
   draft: Draft;
+  organiser: Person;
   presets: Presets | undefined;
   /** The writer's zone. */
   zone: string;
@@ -23,7 +25,7 @@ interface Props {
 }
 
 /** What a meeting is besides: what is told with it, how it stands on the organiser's lane. What is only as usual is one quiet word. */
-export function MoreSentence({ draft, presets, zone, papers, templates, wrong, onEdit }: Props) {
+export function MoreSentence({ draft, organiser, presets, zone, papers, templates, wrong, onEdit }: Props) {
   return (
     <p className="mt-1 text-[14px] leading-[26px]">
       <span className="text-soft">More:</span>{" "}
@@ -42,7 +44,8 @@ export function MoreSentence({ draft, presets, zone, papers, templates, wrong, o
         quiet={draft.line ? undefined : "message"}
         onChange={(line) => onEdit({ line })}
       />
-      , {papers}, <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
+      , {papers}, <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
+      <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
       <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}
       <Part name="Category" value={draft.category} quiet={draft.category ? undefined : "category"} width={280}>
         {(close) => (

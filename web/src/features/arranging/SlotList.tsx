@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
-import type { Slot, Slots } from "../../api/types";
+import type { Opening, Slot, Slots } from "../../api/types";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
+import { LittleFits } from "./LittleFits";
 
 interface Props {
   slots: Slots | undefined;
@@ -13,18 +14,19 @@ interface Props {
   /** The starts chosen to be held. */
   holding: number[];
   onHolding: (starts: number[]) => void;
+  /** Whether the draft can be made different as an opening says. */
+  mayOpen: (by: Opening) => boolean;
+  onOpen: (by: Opening) => void;
   /** What is held, under the list. */
-  /** What may be done where nothing is free. */
-  ways: ReactNode;
   holds: ReactNode;
 }
 
 const firstShown = 12;
 
 /** The free slots, best first, each with everyone's own hour and why it ranks there. */
-export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding, holds, ways }: Props) {
+export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding, mayOpen, onOpen, holds }: Props) {
   const [all, setAll] = useState(false);
-  const list = useRef<HTMLUListElement>(null);
+  const list = useRef<HTMLDivElement>(null);
   const chosen = slots?.slots.findIndex((s) => s.start === start) ?? -1;
   useEffect(() => {
     list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: "nearest" });
@@ -53,59 +55,57 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
         </span>
         <span className="text-soft">{busy ? "looking again" : slots?.total === 0 ? "" : "best for all first"}</span>
       </h2>
-      <ul ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
-        {slots?.daysOff.map((d) => (
-          <li key={d} className="border-b border-rule px-3 py-1 text-[12.5px] text-brass">
-            {d}
-          </li>
-        ))}
-        {shown.map((slot) => (
-          <li key={slot.start} className="group relative border-b border-rule">
-            <button
-              type="button"
-              aria-pressed={slot.start === start}
-              onClick={() => onPick(slot.start)}
-              className={`block w-full px-3 py-2 text-left ${slot.start === start ? "bg-water" : "hover:bg-water/50"}`}
-            >
-              <span className="flex items-baseline justify-between gap-2">
-                <span className="font-semibold">{slot.when}</span>
-                <Tone tone={slot.tone}>{slot.verdict}</Tone>
-              </span>
-              {slots && <LocalRule slot={slot} slots={slots} />}
-              <span className="block pr-14 text-soft">{slot.reason}</span>
-            </button>
-            <label
-              className={`absolute right-3 bottom-1 flex min-h-8 items-center gap-1.5 text-soft ${holding.includes(slot.start) || slot.start === start ? "" : "opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"}`}
-            >
-              <input
-                type="checkbox"
-                aria-label={`Hold ${slot.when}`}
-                checked={holding.includes(slot.start)}
-                onChange={(e) => onHolding(e.target.checked ? [...holding, slot.start] : holding.filter((h) => h !== slot.start))}
-                className="size-4 accent-sea"
-              />
-              hold
-            </label>
-          </li>
-        ))}
-        {!slots && !busy && <li className="px-3 py-3">They could not be looked for; what is wrong stands above.</li>}
-        {slots && slots.total === 0 && (
-          <li className="px-3 py-3">
-            <p>{slots.summary || "Nobody required is free together in these days."}</p>
-            <p className="flex flex-wrap gap-2 pt-2">{ways}</p>
-          </li>
-        )}
-        {slots && shown.length < slots.slots.length && (
-          <li className="px-3 py-1">
-            <Button look="plain" className="-ml-3" onClick={() => setAll(true)}>
-              Show {slots.slots.length - shown.length} more
-            </Button>
-          </li>
-        )}
-        {slots && shown.length === slots.slots.length && slots.total > 0 && slots.summary && (
-          <li className="px-3 py-2 text-soft">{slots.summary}</li>
-        )}
-      </ul>
+      <div ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
+        <ul>
+          {slots?.daysOff.map((d) => (
+            <li key={d} className="border-b border-rule px-3 py-1 text-[12.5px] text-brass">
+              {d}
+            </li>
+          ))}
+          {shown.map((slot) => (
+            <li key={slot.start} className="group relative border-b border-rule">
+              <button
+                type="button"
+                aria-pressed={slot.start === start}
+                onClick={() => onPick(slot.start)}
+                className={`block w-full px-3 py-2 text-left ${slot.start === start ? "bg-water" : "hover:bg-water/50"}`}
+              >
+                <span className="flex items-baseline justify-between gap-2">
+                  <span className="font-semibold">{slot.when}</span>
+                  <Tone tone={slot.tone}>{slot.verdict}</Tone>
+                </span>
+                {slots && <LocalRule slot={slot} slots={slots} />}
+                <span className="block pr-14 text-soft">{slot.reason}</span>
+              </button>
+              <label
+                className={`absolute right-3 bottom-1 flex min-h-8 items-center gap-1.5 text-soft ${holding.includes(slot.start) || slot.start === start ? "" : "opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"}`}
+              >
+                <input
+                  type="checkbox"
+                  aria-label={`Hold ${slot.when}`}
+                  checked={holding.includes(slot.start)}
+                  onChange={(e) => onHolding(e.target.checked ? [...holding, slot.start] : holding.filter((h) => h !== slot.start))}
+                  className="size-4 accent-sea"
+                />
+                hold
+              </label>
+            </li>
+          ))}
+          {!slots && !busy && <li className="px-3 py-3">They could not be looked for; what is wrong stands above.</li>}
+          {slots && slots.total === 0 && <li className="border-b border-rule px-3 py-2">{slots.summary}</li>}
+          {slots && shown.length < slots.slots.length && (
+            <li className="px-3 py-1">
+              <Button look="plain" className="-ml-3" onClick={() => setAll(true)}>
+                Show {slots.slots.length - shown.length} more
+              </Button>
+            </li>
+          )}
+          {slots && shown.length === slots.slots.length && slots.total > 0 && slots.summary && (
+            <li className="px-3 py-2 text-soft">{slots.summary}</li>
+          )}
+        </ul>
+        {slots && <LittleFits near={slots.near} openings={slots.openings.filter(mayOpen)} start={start} onPick={onPick} onOpen={onOpen} />}
+      </div>
       {holds}
     </section>
   );

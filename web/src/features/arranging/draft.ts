@@ -41,6 +41,8 @@ export interface Draft {
   category: string;
   reminder: string;
   rank: Rank | undefined;
+  /** By how many minutes the hours of some are loosened at both ends, by their ids. */
+  loosened: Record<string, number>;
   /** The zone in which its times are told; undefined for the writer's. */
   toldIn: string | undefined;
   /** The zone in which its end is told, where it is another. */
@@ -79,6 +81,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     category: "",
     reminder: "usual",
     rank: undefined,
+    loosened: {},
     toldIn: undefined,
     endZone: undefined,
     start: undefined,

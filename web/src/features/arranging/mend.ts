@@ -1,6 +1,10 @@
-import type { Mend, Slots } from "../../api/types";
+import type { Mend, Slots, Warning } from "../../api/types";
 import { chosenOf, isRoom } from "../../sentence/PeoplePicker";
 import type { Draft } from "./draft";
+
+/** What of it can be done: another slot only where there is one. */
+export const mendable = (wrong: Warning[], found: Slots | undefined, start: number | undefined): Warning[] =>
+  wrong.map((w) => ({ ...w, mends: w.mends.filter((m) => m.kind !== "slot" || found?.slots.some((s) => s.start !== start)) }));
 
 /** What is different about a draft that is mended in one step. */
 export function mended(draft: Draft, by: Mend, found: Slots | undefined, start: number | undefined): Partial<Draft> {

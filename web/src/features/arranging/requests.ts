@@ -17,6 +17,7 @@ export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
     to: draft.to,
     place: draft.place || null,
     video: draft.conference !== "none",
+    loosened: draft.loosened,
     ...repeating(draft),
     ...apart(draft),
   };

@@ -1,0 +1,104 @@
+using Corlin.Core.Slots;
+using NodaTime;
+
+namespace Corlin.Application.Wording;
+
+/// <summary>What is said of free slots, and of what comes near to one.</summary>
+public static partial class English
+{
+    /// <summary>Why a slot ranks where it does, those of one kind together: "Everyone is free. Lunch for Maren and Tomé."</summary>
+    /// <param name="name">The name of whom a reason is about, by their key.</param>
+    public static string Reasons(IEnumerable<SlotReason> reasons, Func<string, string> name) =>
+        string.Join(
+            " ",
+            reasons
+                .GroupBy(r => r.Kind)
+                .Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + ".")
+        );
+
+    private static string Reason(SlotReason reason, string who) =>
+        reason.Kind switch
+        {
+            SlotReasonKind.SomeOccurrences => $"Suits everyone required {reason.Fitting} of {reason.Of} times",
+            SlotReasonKind.AllFree => "Everyone is free",
+            SlotReasonKind.RequiredFree => "Everyone required is free",
+            SlotReasonKind.KnownFree => "Free for all whose calendar is known",
+            SlotReasonKind.OptionalTaken => $"Taken: {who}",
+            SlotReasonKind.OptionalOutOfHours => $"Out of hours for {who}",
+            SlotReasonKind.OptionalDayOff => $"Day off: {who}",
+            SlotReasonKind.OptionalAway => $"Away: {who}",
+            SlotReasonKind.OptionalProtected => $"Not free: {who}",
+            SlotReasonKind.OptionalNoTime => $"No time before or after: {who}",
+            SlotReasonKind.OptionalTooMuch => $"Too full a day for {who}",
+            SlotReasonKind.Protected => $"{who} would rather not then",
+            SlotReasonKind.NoBreathing => $"Too short a break for {who}",
+            SlotReasonKind.TooFar => $"Too short a way for {who}",
+            SlotReasonKind.FullDay => $"A full day for {who}",
+            SlotReasonKind.NotKnown => $"Not known: {who}",
+            SlotReasonKind.OverPencilled => $"Over something pencilled for {who}",
+            SlotReasonKind.OverHold => $"Over a hold of {who}",
+            SlotReasonKind.NotThere => $"{who} not there that day",
+            SlotReasonKind.NoGo => $"No-go week for {who}",
+            SlotReasonKind.NotTended => $"Not tended that far: {who}",
+            SlotReasonKind.Loosened => $"Out of hours for {who}",
+            SlotReasonKind.FirstHour => $"First hour for {who}",
+            SlotReasonKind.LastHour => $"Last hour for {who}",
+            SlotReasonKind.Lunch => $"Lunch for {who}",
+            SlotReasonKind.NoBreak => $"No break for {who}",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
+        };
+
+    /// <summary>Who stands in the way of a time: "all but Wiremu".</summary>
+    public static string AllBut(IReadOnlyList<string> names) => names.Count <= 2 ? $"all but {And(names)}" : $"all but {names.Count}";
+
+    /// <summary>It begins before somebody's hours: "An hour too early for Wiremu, at 08:00".</summary>
+    public static string TooEarly(string name, Duration by, string local) => $"{Capital(LongLength(by))} too early for {name}, at {local}";
+
+    /// <summary>It ends after somebody's hours: "Half an hour too late for Maren, to 18:30".</summary>
+    public static string TooLate(string name, Duration by, string local) => $"{Capital(LongLength(by))} too late for {name}, to {local}";
+
+    public static string NotWorking(string name, string local) => $"{name} does not work then, at {local}";
+
+    public static string DayOffOf(string name) => $"{name} has a day off";
+
+    public static string AwayThen(string name) => $"{name} is away";
+
+    /// <param name="title">Null where the reader may not know it.</param>
+    public static string TakenThen(string name, string? title) => title is null ? $"{name} is taken" : $"{name} is taken: {title}";
+
+    /// <summary>Something else keeps them: a wish of the request or of theirs.</summary>
+    public static string Hindered(string name, Obstacle obstacle) =>
+        obstacle switch
+        {
+            Obstacle.Protected => $"{name} is not free",
+            Obstacle.NoBreathing => $"Too short a break for {name}",
+            Obstacle.TooFar => $"No time for {name}’s way",
+            Obstacle.NoLunch => $"No lunch for {name}",
+            Obstacle.FullDay => $"Too full a day for {name}",
+            _ => $"{name} cannot come",
+        };
+
+    /// <summary>"45 minutes instead of an hour".</summary>
+    public static string Instead(Duration shorter, Duration length) => $"{LongLength(shorter)} instead of {LongLength(length)}";
+
+    public static string OnlyIfFree(string name) => $"{name} only if free";
+
+    /// <summary>"an hour early or late for Wiremu".</summary>
+    public static string EarlyOrLate(string name, Duration by) => $"{LongLength(by)} early or late for {name}";
+
+    /// <summary>"the week after, 22 to 28 March".</summary>
+    public static string WeekAfter(LocalDate from, LocalDate to) =>
+        from.Month == to.Month ? $"the week after, {from.Day} to {ShortDay(to)}" : $"the week after, {ShortDay(from)} to {ShortDay(to)}";
+
+    /// <summary>"Wiremu’s time leaves 12 of 160."</summary>
+    public static string Leaves(string name, int slots, int without) => $"{name}’s time leaves {slots} of {without}.";
+
+    /// <summary>"half an hour", "an hour", "45 minutes", "2 h 30".</summary>
+    private static string LongLength(Duration length) =>
+        (int)length.TotalMinutes switch
+        {
+            30 => "half an hour",
+            60 => "an hour",
+            var minutes => Length(minutes),
+        };
+}

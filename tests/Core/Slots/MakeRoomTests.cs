@@ -1,0 +1,201 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
+using Corlin.Core.Travel;
+using CsCheck;
+using NodaTime;
+using static Corlin.Core.Tests.Times;
+
+namespace Corlin.Core.Tests;
+
+public class MakeRoomTests
+{
+    private static readonly string[] Places = ["Cais", "Quay"];
+    private static readonly DateTimeZone Zone = Zones.Get("Europe/Lisbon");
+    private static readonly TravelTable Ways = new(new Dictionary<(string, string), Duration>(), Duration.FromHours(3));
+
+    /// <summary>A few starts a day for six days, so that every way of moving can be tried.</summary>
+    private static Gen<SlotRequest> Requests(int days, int step)
+    {
+        var span = new Stretch(Utc("2027-03-26 08:00"), Utc("2027-03-26 08:00") + Duration.FromDays(days));
+        Instant At(int at) => span.Start + Duration.FromHours(step * at);
+        var starts = days * 24 / step;
+        var entries = Gen.Select(Gen.Int[0, starts - 1], Gen.Int[1, 4], Gen.Int[0, 2], Gen.Int[0, 6])
+            .Select((at, hours, place, who) => (At: At(at), Hours: hours, Place: place < 2 ? Places[place] : null, Who: who));
+        return Gen.Select(
+                entries.Array[1, 3],
+                entries.Array[0, 2],
+                Gen.Int[0, 2],
+                Gen.Int[0, 1],
+                Gen.Int[0, 2],
+                Gen.Int[0, 1],
+                Gen.Select(Gen.Int[0, starts - 1], Gen.Int[0, starts - 1])
+            )
+            .Select(
+                (movable, fixedOnes, breathing, lunch, place, away, cells) =>
+                {
+                    Busy Taken((Instant At, int Hours, string? Place, int Who) e, string? key) =>
+                        new(new Stretch(e.At, e.At + Duration.FromHours(e.Hours)), TimeTaken.Firm, e.Place) { Key = key };
+                    // What can be moved stands where the two required could otherwise meet.
+                    (int First, int Second) open = cells;
+                    var where = movable.Select((m, i) => m with { At = At(i % 2 == 0 ? open.First : open.Second) }).ToList();
+                    SlotPerson Person(int number) =>
+                        new(
+                            $"p{number}",
+                            number == 2 ? Need.Optional : Need.Required,
+                            Zone,
+                            StretchSet.Of([new Stretch(At(0), At(starts - away))]),
+                            [
+                                .. where.Select((m, i) => (m, i)).Where(m => Comes(m.m.Who, number)).Select(m => Taken(m.m, $"m{m.i}")),
+                                .. fixedOnes.Where(f => Comes(f.Who, number)).Select(f => Taken(f, null)),
+                                // They are free in turn, and together nowhere else.
+                                .. Enumerable
+                                    .Range(0, starts)
+                                    .Where(i => i % 2 == number && i != open.First && i != open.Second)
+                                    .Select(i => Taken((At(i), 1, null, 0), null)),
+                            ],
+                            StretchSet.Empty
+                        );
+                    return new SlotRequest(
+                        span,
+                        Duration.FromHours(1),
+                        Duration.FromHours(step),
+                        [Person(0), Person(1), Person(2)],
+                        Weight.Forbid
+                    )
+                    {
+                        Reach = new Stretch(span.Start - Duration.FromDays(3), span.End + Duration.FromDays(3)),
+                        Breathing = breathing == 2 ? new BreathingWish(Duration.FromMinutes(30)) : null,
+                        Lunch = lunch == 1 ? new LunchWish(new(12, 0), new(14, 0), Duration.FromMinutes(45)) : null,
+                        At = place < 2 ? new PlaceWish(Places[place], Ways) : null,
+                    };
+                }
+            );
+    }
+
+    /// <summary>Everyone, or two of the three, or one.</summary>
+    private static bool Comes(int who, int number) => who > 5 || who == number || (who is >= 3 and <= 5 && number != who - 3);
+
+    [Theory]
+    [InlineData(6, 8)]
+    [InlineData(2, 4)]
+    public void The_fewest_moves_are_those_of_trying_them_all(int days, int step) =>
+        Requests(days, step)
+            .Sample(
+                request =>
+                {
+                    var movable = Movables(request);
+                    var plans = MakeRoom.Least(request, movable, 2);
+                    var (least, starts) = Try(request, movable, 2);
+                    Assert.Equal(starts, plans.Select(p => p.Start.Start));
+                    foreach (var plan in plans)
+                    {
+                        Assert.Equal(least, plan.Moves.Length);
+                        Assert.True(
+                            Holds(
+                                request,
+                                movable,
+                                plan.Start.Start,
+                                [.. plan.Moves.Select(m => (movable.Single(e => e.Key == m.Key), m.To.Start))]
+                            )
+                        );
+                    }
+                },
+                iter: 60
+            );
+
+    [Fact]
+    public void Making_room_twice_finds_nothing_new() =>
+        Requests(6, 8)
+            .Sample(
+                request =>
+                {
+                    var movable = Movables(request);
+                    if (MakeRoom.Least(request, movable, 2) is not [{ Moves.IsEmpty: false } plan, ..])
+                        return;
+                    var after = Moved(request, [.. plan.Moves.Select(m => (movable.Single(e => e.Key == m.Key), m.To.Start))]);
+                    Assert.Contains(MakeRoom.Least(after, Movables(after), 2), p => p.Start == plan.Start && p.Moves.IsEmpty);
+                },
+                iter: 60
+            );
+
+    private static ImmutableArray<Movable> Movables(SlotRequest request) =>
+        [
+            .. request
+                .People.SelectMany(p => p.Busy.Where(b => b.Key is not null).Select(b => (Busy: b, p.Key)))
+                .GroupBy(b => b.Busy.Key!)
+                .OrderBy(g => g.Key)
+                .Select(g => new Movable(g.Key, g.First().Busy.Stretch, [.. g.Select(b => b.Key)]) { Place = g.First().Busy.Place }),
+        ];
+
+    private static (int? Least, IEnumerable<Instant> Starts) Try(SlotRequest request, ImmutableArray<Movable> movable, int most)
+    {
+        for (var many = 0; many <= most; many++)
+        {
+            var found = PlainSlots
+                .Grid(request)
+                .Where(t => Plans(request, movable, many).Any(plan => Holds(request, movable, t, plan)))
+                .ToList();
+            if (found.Count > 0)
+                return (many, found);
+        }
+
+        return (null, []);
+    }
+
+    private static IEnumerable<List<(Movable Entry, Instant To)>> Plans(SlotRequest request, ImmutableArray<Movable> movable, int many)
+    {
+        if (many == 0)
+            return
+            [
+                [],
+            ];
+        return from i in Enumerable.Range(0, movable.Length)
+            from to in PlainSlots.Grid(request with { Length = movable[i].Stretch.Length })
+            where to != movable[i].Stretch.Start
+            from rest in Plans(request, movable[(i + 1)..], many - 1)
+            select rest.Prepend((movable[i], to)).ToList();
+    }
+
+    private static bool Holds(SlotRequest request, ImmutableArray<Movable> movable, Instant start, List<(Movable Entry, Instant To)> plan)
+    {
+        var moved = Moved(request, plan);
+        var meeting = new Stretch(start, start + request.Length);
+        foreach (var (entry, to) in plan)
+        {
+            var stretch = new Stretch(to, to + entry.Stretch.Length);
+            foreach (var person in moved.People.Where(p => entry.Attendees.Contains(p.Key)))
+            {
+                if (stretch.Overlaps(meeting) || !person.Hours!.Covers(stretch))
+                    return false;
+                if (person.Busy.Any(b => b.Key != entry.Key && b.Stretch.Overlaps(stretch)))
+                    return false;
+            }
+        }
+
+        return PlainSlots.IsSlot(moved, start);
+    }
+
+    private static SlotRequest Moved(SlotRequest request, List<(Movable Entry, Instant To)> plan) =>
+        request with
+        {
+            People =
+            [
+                .. request.People.Select(p =>
+                    p with
+                    {
+                        Busy =
+                        [
+                            .. p.Busy.Select(b =>
+                                plan.Where(m => m.Entry.Key == b.Key)
+                                    .Select(m => b with { Stretch = new Stretch(m.To, m.To + b.Stretch.Length) })
+                                    .FirstOrDefault()
+                                ?? b
+                            ),
+                        ],
+                    }
+                ),
+            ],
+        };
+}

@@ -1,0 +1,19 @@
+import type { Opening } from "../../api/types";
+import type { Draft } from "./draft";
+
+/** The part of a draft that an opening would make different; undefined where it is nobody's whom the draft names by themselves. */
+export function opened(draft: Draft, by: Opening): Partial<Draft> | undefined {
+  switch (by.kind) {
+    case "shorter":
+      return { minutes: by.minutes };
+    case "otherDays":
+      return by.from && by.to ? { from: by.from, to: by.to } : undefined;
+    case "loosened":
+      return by.person ? { loosened: { ...draft.loosened, [by.person]: by.minutes } } : undefined;
+    case "onlyIfFree": {
+      // Somebody of a group is required with it.
+      const whom = draft.required.find((r) => r.id === by.person || r.person?.id === by.person);
+      return whom && { required: draft.required.filter((r) => r !== whom), optional: [...draft.optional, whom] };
+    }
+  }
+}

@@ -296,3 +296,46 @@ test("Where nothing fits the nearest times say what stands in the way, and what 
   await page.getByRole("button", { name: "Who may come: Wiremu" }).waitFor();
   await slots.getByRole("heading", { name: /^\d+ free slots/ }).waitFor();
 });
+
+test("Wishes stand in the sentence, rule slots out, and are given up one at a time", async () => {
+  const page = await compose();
+  await page.getByRole("button", { name: "New meeting" }).click();
+  await page.getByRole("textbox", { name: "Title" }).fill("Crane lift plan");
+  await ask(page, "Tomé Vidal");
+  const slots = page.getByRole("region", { name: "Free slots" });
+  const many = async () => Number.parseInt(await slots.getByRole("heading").first().innerText(), 10);
+  await slots.getByRole("heading", { name: /^\d+ free slots/ }).waitFor();
+  const before = await many();
+  await part(page, "Wishes").click();
+  const wishes = page.getByRole("dialog", { name: "Wishes" });
+  for (const day of ["Monday", "Tuesday", "Wednesday", "Thursday"]) await wishes.getByRole("checkbox", { name: day }).check();
+  await wishes.getByLabel("Not before").fill("10:00");
+  await wishes.getByRole("combobox", { name: "Free before and after it" }).selectOption({ label: "15 minutes" });
+  await wishes.getByRole("checkbox", { name: /lunch/ }).check();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  const words = "not on Monday, Tuesday, Wednesday and Thursday, after 10:00, 15 minutes around it, lunch kept free";
+  await page.getByRole("button", { name: `Wishes: ${words}` }).waitFor();
+  // Every slot shown is on a day that is left.
+  await slots.getByRole("button", { name: /^Friday/ }).first().waitFor();
+  await slots.getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / }).first().waitFor({ state: "detached" });
+  assert.ok((await many()) < before);
+  // An hour that ends before it starts is said at its part, and nothing is lost by it.
+  page.meant.push("400");
+  await part(page, "Wishes").click();
+  await wishes.getByLabel("Over by").fill("09:00");
+  await wishes.getByRole("alert").getByText("It would end before it starts.").waitFor();
+  await wishes.getByLabel("Over by").fill("10:15");
+  await wishes.getByRole("alert").waitFor({ state: "detached" });
+  await page.keyboard.press("Escape");
+  // From 10:00 to 10:15 there is no room for three quarters of an hour.
+  await slots.getByRole("heading", { name: /^No free slot/ }).waitFor();
+  await slots.getByRole("button", { name: "any time of the day" }).click();
+  await slots.getByRole("heading", { name: /^\d+ free slots/ }).waitFor();
+  await page.getByRole("button", { name: /^Wishes: not on Monday.*, 15 minutes around it, lunch kept free$/ }).waitFor();
+  await part(page, "Wishes").click();
+  await wishes.getByRole("button", { name: "No wishes" }).click();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
+  await slots.getByRole("heading", { name: new RegExp(`^${before} free slots`) }).waitFor();
+});

@@ -5,15 +5,6 @@ using NodaTime.Text;
 
 namespace Corlin.Application.Arranging;
 
-/// <summary>What of a request would be different.</summary>
-public enum OpeningKind
-{
-    Shorter,
-    OnlyIfFree,
-    Loosened,
-    OtherDays,
-}
-
 /// <summary>How many free slots there would be if one thing were different.</summary>
 /// <param name="Person">The public id of whom it is about; null where it is about nobody.</param>
 /// <param name="Minutes">The length it would have, or how far the hours would be loosened.</param>
@@ -42,6 +33,7 @@ internal static class Openings
     public static IReadOnlyList<OpeningView> Read(
         SlotRequest request,
         SlotCounts counts,
+        WishesView wishes,
         IReadOnlyDictionary<string, string> names,
         string organiser,
         Func<LocalDate, LocalDate, SlotRequest> another,
@@ -51,6 +43,7 @@ internal static class Openings
         return
         [
             .. Shorter(request)
+                .Concat(WithoutWishes(request, wishes))
                 .Concat(ByPerson(request, counts, names, organiser))
                 .Append(OtherDays(another, last))
                 .Where(o => o.Slots > counts.Now)
@@ -71,6 +64,32 @@ internal static class Openings
             English.Instead(shorter, request.Length),
             Minutes: (int)shorter.TotalMinutes
         );
+    }
+
+    private static IEnumerable<OpeningView> WithoutWishes(SlotRequest request, WishesView wishes)
+    {
+        OpeningView Without(OpeningKind kind, SlotRequest other) => new(kind, SlotSearch.Count(other), English.Opens(kind));
+        var clock = request.ByClock;
+        if (wishes.NotOn.Count > 0)
+            yield return Without(
+                OpeningKind.AnyDay,
+                request with
+                {
+                    ByClock = (wishes with { NotOn = [] }).On(request, clock!.Zone).ByClock,
+                }
+            );
+        if (wishes.From is not null || wishes.To is not null)
+            yield return Without(
+                OpeningKind.AnyTime,
+                request with
+                {
+                    ByClock = (wishes with { From = null, To = null }).On(request, clock!.Zone).ByClock,
+                }
+            );
+        if (request.Breathing is not null)
+            yield return Without(OpeningKind.NoBreathing, request with { Breathing = null });
+        if (request.Lunch is { Weight: Weight.Forbid })
+            yield return Without(OpeningKind.OverLunch, request with { Lunch = LunchWish.Usual });
     }
 
     private static IEnumerable<OpeningView> ByPerson(

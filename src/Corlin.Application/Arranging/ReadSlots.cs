@@ -89,6 +89,8 @@ public sealed record ReadSlots(
     /// <summary>By how many minutes the hours of some are loosened at both ends, by public id.</summary>
     public IReadOnlyDictionary<string, int> Loosened { get; init; } = new Dictionary<string, int>();
 
+    public WishesView Wishes { get; init; } = WishesView.None;
+
     public const int MostDays = 62;
 
     /// <summary>Hours are loosened by no more minutes.</summary>
@@ -133,6 +135,7 @@ public sealed record ReadSlots(
                 ? Openings.Read(
                     request,
                     counts,
+                    Wishes,
                     names,
                     organiser.PublicId,
                     (from, to) => Request(viewing, asked, tended, Days(viewing, from, to), occurrences, but).Request,
@@ -156,7 +159,7 @@ public sealed record ReadSlots(
         var lanes = LaneReading.Read(viewing, [.. asked.Select(a => a.Who)], reach);
         var request = SlotPeople.Request(viewing, lanes, asked, tended, span, Duration.FromMinutes(Minutes), Site(viewing, asked), but);
         return (
-            request with
+            Wishes.On(request, viewing.Zone) with
             {
                 Occurrences = occurrences,
                 Reach = reach,

@@ -33,26 +33,50 @@ internal static class SlotPeople
         Duration length,
         string? site,
         Apart but
-    ) => new(span, length, Step, [.. lanes.Zip(asked, (lane, a) => new SlotPerson(
-                        lane.Who.PublicId,
-                        a.Required ? Need.Required : Need.Optional,
-                        lane.Who.HomeZone,
-                        lane.Hours,
-                        [
-                            .. lane
-                                .Entries.Where(e => e.Told.Takes > TimeTaken.Free && !but.Has(e.Occurrence.Entry))
-                                .Select(e => new Busy(e.Told.Stretch, e.Told.Takes)),
-                        ],
-                        StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
-                        lane.Known
-                    )
-                    {
-                        Days = lane.Days,
-                        IsResource = lane.Who.Kind is UserKind.Room or UserKind.Resource,
-                        NotThere = WhereTo.NotThere(viewing, lane, site),
-                        NoGo = StretchSet.Of(lane.NoGo.Select(n => n.In(lane.Who.HomeZone))),
-                        TendedUntil = tended.TryGetValue(lane.Who.Id, out var until) ? lane.Who.HomeZone.Day(until).End : null,
-                    })]);
+    ) =>
+        new SlotRequest(
+            span,
+            length,
+            Step,
+            [.. lanes.Zip(asked, (lane, a) => Person(viewing, lane, a.Required ? Need.Required : Need.Optional, tended, site, but))]
+        )
+        {
+            // A way is told only where both places are; where it is not known it forbids nothing.
+            At = site is null ? null : new PlaceWish(site, viewing.Store.Travel(), Weight.Cost),
+        };
+
+    private static SlotPerson Person(
+        Viewing viewing,
+        Lane lane,
+        Need need,
+        Dictionary<UserId, LocalDate> tended,
+        string? site,
+        Apart but
+    ) =>
+        new(
+            lane.Who.PublicId,
+            need,
+            lane.Who.HomeZone,
+            lane.Hours,
+            [
+                .. lane
+                    .Entries.Where(e => e.Told.Takes > TimeTaken.Free && !but.Has(e.Occurrence.Entry))
+                    .Select(e => new Busy(
+                        e.Told.Stretch,
+                        e.Told.Takes,
+                        e.Occurrence.Time is TimedEntry ? viewing.SiteOf(e.Told.Place) : null
+                    )),
+            ],
+            StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
+            lane.Known
+        )
+        {
+            Days = lane.Days,
+            IsResource = lane.Who.Kind is UserKind.Room or UserKind.Resource,
+            NotThere = WhereTo.NotThere(viewing, lane, site),
+            NoGo = StretchSet.Of(lane.NoGo.Select(n => n.In(lane.Who.HomeZone))),
+            TendedUntil = tended.TryGetValue(lane.Who.Id, out var until) ? lane.Who.HomeZone.Day(until).End : null,
+        };
 
     /// <summary>"In hours for all", "Lakshmi late": a few words.</summary>
     public static (string Words, string Tone) Verdict(Slot slot, Dictionary<string, string> names, bool zonesKnown)

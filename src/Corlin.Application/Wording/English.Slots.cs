@@ -81,6 +81,17 @@ public static partial class English
     /// <summary>"45 minutes instead of an hour".</summary>
     public static string Instead(Duration shorter, Duration length) => $"{LongLength(shorter)} instead of {LongLength(length)}";
 
+    /// <summary>What opens where a wish is given up.</summary>
+    public static string Opens(OpeningKind kind) =>
+        kind switch
+        {
+            OpeningKind.AnyDay => "any day of the week",
+            OpeningKind.AnyTime => "any time of the day",
+            OpeningKind.NoBreathing => "no break around it",
+            OpeningKind.OverLunch => "over lunch too",
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
+        };
+
     public static string OnlyIfFree(string name) => $"{name} only if free";
 
     /// <summary>"an hour early or late for Wiremu".</summary>

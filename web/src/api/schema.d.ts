@@ -8548,7 +8548,7 @@ export interface components {
             rows: components["schemas"]["QueueRow"][];
         };
         /** @enum {unknown} */
-        OpeningKind: "shorter" | "onlyIfFree" | "loosened" | "otherDays";
+        OpeningKind: "shorter" | "anyDay" | "anyTime" | "noBreathing" | "overLunch" | "onlyIfFree" | "loosened" | "otherDays";
         OpeningView: {
             kind: components["schemas"]["OpeningKind"];
             /** Format: int32 */
@@ -9089,6 +9089,7 @@ export interface components {
             loosened: null | {
                 [key: string]: number;
             };
+            wishes: null | components["schemas"]["WishesView"];
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];
@@ -9362,6 +9363,17 @@ export interface components {
             weeks: components["schemas"]["SheetWeekView"][];
             rows: components["schemas"]["SheetRowView"][];
             together: string[];
+        };
+        WishesView: {
+            notOn: number[];
+            /** Format: int32 */
+            from: null | number;
+            /** Format: int32 */
+            to: null | number;
+            zone: null | string;
+            /** Format: int32 */
+            around: number;
+            lunch: boolean;
         };
         WithLineRequest: {
             line: null | string;

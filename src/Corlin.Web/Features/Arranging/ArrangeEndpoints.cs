@@ -31,7 +31,8 @@ public sealed record SlotsRequest(
     bool Video = false,
     string? Repeats = null,
     string? ToldIn = null,
-    IReadOnlyDictionary<string, int>? Loosened = null
+    IReadOnlyDictionary<string, int>? Loosened = null,
+    WishesView? Wishes = null
 );
 
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
@@ -113,6 +114,7 @@ public sealed record ArrangedView(string Entry, long Change, int Asked);
 internal static class ArrangeEndpoints
 {
     private const int LongestRepeats = 300;
+    private const int MostAround = 240;
 
     public static void Map(RouteGroupBuilder api)
     {
@@ -143,8 +145,25 @@ internal static class ArrangeEndpoints
             Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
             Loosened = request.Loosened ?? new Dictionary<string, int>(),
+            Wishes = request.Wishes is { } wishes ? Checked(wishes) : WishesView.None,
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
+
+    private static WishesView Checked(WishesView wishes)
+    {
+        static bool IsMinute(int? minute) => minute is null or (>= 0 and < 24 * 60);
+        if (
+            wishes.NotOn is null
+            || wishes.NotOn.Any(d => d is < 1 or > 7)
+            || !IsMinute(wishes.From)
+            || !IsMinute(wishes.To)
+            || wishes.Around is < 0 or > MostAround
+        )
+            throw new RefusedException(RefusalKind.BadInput, "wishes", $"around {wishes.Around}");
+        if (wishes.From >= wishes.To)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "wishes");
+        return wishes with { Zone = wishes.Zone is null ? null : Times.Zone(wishes.Zone, "wishes") };
     }
 
     private static async Task<Ok<ChosenView>> ChosenAsync(Reader reader, ChosenRequest request, StartOptions options)

@@ -20,11 +20,11 @@ import { HoldPart } from "./HoldPart";
 import { TemplatesPart } from "./TemplatesPart";
 import { mendable, mended } from "./mend";
 import { MoreSentence } from "./MoreSentence";
-import { opened } from "./openings";
+import { opened } from "./slots/openings";
 import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
-import { mostFree } from "./mostFree";
-import { SlotList } from "./SlotList";
+import { mostFree } from "./slots/mostFree";
+import { SlotList } from "./slots/SlotList";
 import { useDraft } from "./useDraft";
 import { presetsQuery, slotsQuery } from "./queries";
 
@@ -271,7 +271,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
             />
           }
           templates={<TemplatesPart draft={draft} organiser={organiser} presets={presets} onEdit={edit} />}
-          wrong={problem?.field === "agenda" ? problem.message : undefined}
+          wrong={(field) => (shown?.field === field ? shown.message : undefined)}
           onEdit={edit}
         />
         {left !== undefined && (
@@ -286,7 +286,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           </p>
         )}
       </div>
-      <div className="grid min-h-0 flex-1 gap-x-6 px-6 pt-3 min-[900px]:grid-cols-[330px_minmax(0,1fr)]">
+      <div className="grid flex-1 gap-x-6 min-[900px]:min-h-0 px-6 pt-3 min-[900px]:grid-cols-[330px_minmax(0,1fr)]">
         <SlotList
           slots={found}
           ready={ready}

@@ -9,7 +9,7 @@ import type { BoardRow } from "../../lane/board";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { clock, dateText, hour, minute } from "../../lane/time";
 import { Button } from "../../ui/Button";
-import { Contour } from "./Contour";
+import { Contour } from "./slots/Contour";
 
 interface Props {
   found: Slots;
@@ -54,9 +54,9 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }
 
   if (!shown || !day) return <p className="pt-8 text-soft">{lanes.error ? "The lanes could not be read." : "Reading the lanes…"}</p>;
   return (
-    <section aria-label="Everyone’s lanes" className="flex min-h-0 min-w-0 flex-col">
+    <section aria-label="Everyone’s lanes" className="flex min-w-0 flex-col max-[899px]:pt-4 min-[900px]:min-h-0">
       {found.scarce && <p className="pb-1 text-soft">{found.scarce}</p>}
-      <div ref={area} className="min-h-64 flex-[1_1_0] overflow-x-hidden overflow-y-auto">
+      <div ref={area} className="min-h-64 overflow-x-hidden overflow-y-auto max-[899px]:h-[420px] min-[900px]:flex-[1_1_0]">
         <LaneBoard
           name={`Lanes of those invited, ${day.label}`}
           rows={rows}

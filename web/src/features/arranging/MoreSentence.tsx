@@ -10,6 +10,7 @@ import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import type { Draft } from "./draft";
 import { HoursPart } from "./HoursPart";
+import { WishesPart } from "./WishesPart";
 
 interface Props {
   draft: Draft;
@@ -19,8 +20,8 @@ interface Props {
   zone: string;
   papers: ReactNode;
   templates: ReactNode;
-  /** What is wrong with the agenda. */
-  wrong: string | undefined;
+  /** What is wrong with a part. */
+  wrong: (field: string) => string | undefined;
   onEdit: (part: Partial<Draft>) => void;
 }
 
@@ -29,7 +30,7 @@ export function MoreSentence({ draft, organiser, presets, zone, papers, template
   return (
     <p className="mt-1 text-[14px] leading-[26px]">
       <span className="text-soft">More:</span>{" "}
-      <Part name="Agenda" value={pointsOf(draft.agenda)} quiet={draft.agenda ? undefined : "agenda"} wrong={wrong} width={520}>
+      <Part name="Agenda" value={pointsOf(draft.agenda)} quiet={draft.agenda ? undefined : "agenda"} wrong={wrong("agenda")} width={520}>
         {() => (
           <>
             <p className="mb-1 text-soft">Agenda</p>
@@ -44,7 +45,8 @@ export function MoreSentence({ draft, organiser, presets, zone, papers, template
         quiet={draft.line ? undefined : "message"}
         onChange={(line) => onEdit({ line })}
       />
-      , {papers}, <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
+      , {papers}, <WishesPart draft={draft} zone={zone} wrong={wrong("wishes")} onEdit={onEdit} />,{" "}
+      <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
       <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
       <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}
       <Part name="Category" value={draft.category} quiet={draft.category ? undefined : "category"} width={280}>

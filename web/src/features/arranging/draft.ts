@@ -1,5 +1,5 @@
 import { makesConferences } from "../../api/client";
-import type { Admission, EntryDetails, LineReading, Rank, TimeAsked, Zone } from "../../api/types";
+import type { Admission, EntryDetails, LineReading, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
@@ -43,6 +43,8 @@ export interface Draft {
   rank: Rank | undefined;
   /** By how many minutes the hours of some are loosened at both ends, by their ids. */
   loosened: Record<string, number>;
+  /** What is wished of a free slot besides. */
+  wishes: Wishes;
   /** The zone in which its times are told; undefined for the writer's. */
   toldIn: string | undefined;
   /** The zone in which its end is told, where it is another. */
@@ -57,6 +59,8 @@ export interface Draft {
   /** The public id of what somebody asked for, of which it comes. */
   request: string | undefined;
 }
+
+export const noWishes: Wishes = { notOn: [], from: null, to: null, zone: null, around: 0, lunch: false };
 
 export function freshDraft(viewerZone: Zone, now: number): Draft {
   const today = dateText(viewerZone, now);
@@ -82,6 +86,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     reminder: "usual",
     rank: undefined,
     loosened: {},
+    wishes: noWishes,
     toldIn: undefined,
     endZone: undefined,
     start: undefined,

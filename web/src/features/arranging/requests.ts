@@ -18,6 +18,7 @@ export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
     place: draft.place || null,
     video: draft.conference !== "none",
     loosened: draft.loosened,
+    wishes: draft.wishes,
     ...repeating(draft),
     ...apart(draft),
   };

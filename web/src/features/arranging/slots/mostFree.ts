@@ -1,4 +1,4 @@
-import type { Slots } from "../../api/types";
+import type { Slots } from "../../../api/types";
 
 /** Where most are free for as long as it takes, the first such time from now on; where none is as long, where most are free at all. */
 export function mostFree({ contour, days }: Pick<Slots, "contour" | "days">, length: number, now: number): number | undefined {

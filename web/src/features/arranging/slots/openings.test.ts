@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { Opening } from "../../api/types";
-import { freshDraft } from "./draft";
+import type { Opening } from "../../../api/types";
+import { freshDraft } from "../draft";
 import { opened } from "./openings";
 
 const chosen = (id: string) => ({ id, name: id, givenName: id, person: undefined });

@@ -1,5 +1,5 @@
-import type { NearMiss, Opening } from "../../api/types";
-import { Tone } from "../../ui/Tone";
+import type { NearMiss, Opening } from "../../../api/types";
+import { Tone } from "../../../ui/Tone";
 
 interface Props {
   near: NearMiss[];

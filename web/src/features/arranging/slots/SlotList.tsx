@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
-import type { Opening, Slot, Slots } from "../../api/types";
-import { Flag } from "../../lane/Flag";
-import { Button } from "../../ui/Button";
-import { Tone } from "../../ui/Tone";
+import type { Opening, Slot, Slots } from "../../../api/types";
+import { Flag } from "../../../lane/Flag";
+import { Button } from "../../../ui/Button";
+import { Tone } from "../../../ui/Tone";
 import { LittleFits } from "./LittleFits";
 
 interface Props {
@@ -40,7 +40,7 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
     );
   const shown = slots?.slots.slice(0, all || chosen >= firstShown ? undefined : firstShown) ?? [];
   return (
-    <section aria-label="Free slots" aria-busy={busy} className="flex min-h-0 flex-col">
+    <section aria-label="Free slots" aria-busy={busy} className="flex flex-col min-[900px]:min-h-0">
       <h2 className="flex items-baseline justify-between border-b border-rule pb-1.5">
         <span className="text-[15px] font-semibold">
           {!slots
@@ -55,7 +55,7 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
         </span>
         <span className="text-soft">{busy ? "looking again" : slots?.total === 0 ? "" : "best for all first"}</span>
       </h2>
-      <div ref={list} className="-mx-3 min-h-40 flex-[1_1_0] overflow-auto" tabIndex={-1}>
+      <div ref={list} className="-mx-3 min-[900px]:min-h-40 min-[900px]:flex-[1_1_0] min-[900px]:overflow-auto" tabIndex={-1}>
         <ul>
           {slots?.daysOff.map((d) => (
             <li key={d} className="border-b border-rule px-3 py-1 text-[12.5px] text-brass">

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { hour } from "../../lane/time";
+import { hour } from "../../../lane/time";
 import { mostFree } from "./mostFree";
 
 const days = [{ end: 24 * hour }] as Parameters<typeof mostFree>[0]["days"];

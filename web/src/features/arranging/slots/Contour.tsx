@@ -1,6 +1,6 @@
-import type { Slots, Zone } from "../../api/types";
-import type { Axis } from "../../lane/axis";
-import { clock, minute } from "../../lane/time";
+import type { Slots, Zone } from "../../../api/types";
+import type { Axis } from "../../../lane/axis";
+import { clock, minute } from "../../../lane/time";
 
 interface Props {
   axis: Axis;

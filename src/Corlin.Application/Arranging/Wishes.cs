@@ -1,0 +1,40 @@
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Arranging;
+
+/// <summary>What is wished of a free slot besides that everyone can come; a slot that breaks a wish is none.</summary>
+/// <param name="NotOn">Days of the week on which it does not start, 1 for Monday to 7 for Sunday.</param>
+/// <param name="From">The minute of the day at which it starts at the earliest, 0 to 1439; null for any.</param>
+/// <param name="To">The minute of the day at which it ends at the latest; null for any.</param>
+/// <param name="Zone">The tzdb id of the clock by which days and hours are told; null for the viewer's.</param>
+/// <param name="Around">So many minutes before and after it are free of what is firm; 0 for none.</param>
+/// <param name="Lunch">Whether everyone keeps 45 minutes between 12:00 and 13:30 of their clock.</param>
+public sealed record WishesView(IReadOnlyList<int> NotOn, int? From, int? To, string? Zone, int Around, bool Lunch)
+{
+    public static readonly WishesView None = new([], null, null, null, 0, false);
+
+    private static readonly IEnumerable<IsoDayOfWeek> Week = Enumerable.Range(1, 7).Select(d => (IsoDayOfWeek)d);
+
+    /// <summary>A search with these wishes.</summary>
+    /// <param name="reader">The zone of the viewer.</param>
+    internal SlotRequest On(SlotRequest request, DateTimeZone reader) =>
+        request with
+        {
+            ByClock = NotOn.Count > 0 || From is not null || To is not null ? Clock(Zone is null ? reader : Zones.Get(Zone)) : null,
+            Breathing = Around > 0 ? new BreathingWish(Duration.FromMinutes(Around)) : null,
+            Lunch = Lunch ? LunchWish.Usual with { Weight = Weight.Forbid } : LunchWish.Usual,
+        };
+
+    private ClockWish Clock(DateTimeZone zone)
+    {
+        var days = Week.Where(d => !NotOn.Contains((int)d)).ToList();
+        // On no day at all is not on every day.
+        return days.Count == 0
+            ? new ClockWish(zone, [], LocalTime.Midnight, LocalTime.Midnight)
+            : new ClockWish(zone, days.Count == 7 ? [] : [.. days], Time(From), Time(To));
+    }
+
+    private static LocalTime? Time(int? minute) => minute is { } known ? LocalTime.FromMinutesSinceMidnight(known) : null;
+}

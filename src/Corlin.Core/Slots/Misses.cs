@@ -110,11 +110,15 @@ public static class Misses
     private static Hindrance Hindered(PersonStarts person, Stretch stretch)
     {
         // Of hours on another day nothing is said.
-        var (early, late) = person
-            .Hours.Stretches.Where(h => h.Start < stretch.End + Nearby && stretch.Start - Nearby < h.End)
-            .Select(h => (Early: Beyond(h.Start - stretch.Start), Late: Beyond(stretch.End - h.End)))
-            .OrderBy(b => b.Early + b.Late)
-            .FirstOrDefault();
+        var (early, late) = (Duration.Zero, Duration.Zero);
+        var least = Duration.MaxValue;
+        foreach (var hours in person.Hours.Near(new Stretch(stretch.Start - Nearby, stretch.End + Nearby)))
+        {
+            var (before, after) = (Beyond(hours.Start - stretch.Start), Beyond(stretch.End - hours.End));
+            if (before + after < least)
+                (early, late, least) = (before, after, before + after);
+        }
+
         return new Hindrance(person.Person.Key, [.. person.ObstaclesAt(stretch.Start)]) { Early = early, Late = late };
     }
 

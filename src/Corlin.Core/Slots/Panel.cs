@@ -19,8 +19,8 @@ public static class Panel
     public const int Most = 16;
 
     /// <summary>
-    /// The plan that meets the most candidates, in time order, over as early as it can be. Each is a slot by itself; no two overlap, and where
-    /// breathing space is asked so much lies between two of them.
+    /// The plan that meets the most candidates, in time order, over as early as it can be. Each is a slot by itself; no two overlap, and
+    /// where breathing space is asked so much lies between two of them.
     /// </summary>
     /// <exception cref="ArgumentException">There are more than <see cref="Most"/>.</exception>
     public static ImmutableArray<Placed> Place(SlotRequest request, ImmutableArray<SlotCandidate> candidates)

@@ -85,7 +85,7 @@ internal sealed class PersonStarts
         }
 
         Bad = obstacles.Values.Aggregate((all, one) => all.Union(one));
-        Costs = [.. costs, .. SlotCosts.Of(this, request)];
+        Costs = [.. costs.Concat(SlotCosts.Of(this, request)).Where(c => !c.Item3.IsEmpty)];
     }
 
     public SlotPerson Person { get; }

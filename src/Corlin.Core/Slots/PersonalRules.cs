@@ -30,21 +30,36 @@ internal sealed class PersonalRules(SlotPerson person, Stretch reach, Duration l
         var from = Instant.Max(day.Start, lunch.Start - length + Tick);
         var to = Instant.Min(day.End, lunch.End);
         // A piece stays long enough where the meeting begins late enough after its start, or ends early enough before its end.
-        foreach (var piece in StretchSet.Of([lunch]).Except(inTheWay).Stretches.Where(p => p.Length >= wish.Least))
+        void Keep(Instant start, Instant end)
         {
-            from = Instant.Max(from, piece.End - wish.Least - length + Tick);
-            to = Instant.Min(to, piece.Start + wish.Least);
+            if (end - start < wish.Least)
+                return;
+            from = Instant.Max(from, end - wish.Least - length + Tick);
+            to = Instant.Min(to, start + wish.Least);
         }
 
+        var free = lunch.Start;
+        foreach (var taken in inTheWay.Near(lunch))
+        {
+            Keep(free, Instant.Max(free, taken.Start));
+            free = taken.End;
+        }
+
+        Keep(free, Instant.Max(free, lunch.End));
         return Starts.Stretch(from, to);
     }
 
     /// <summary>What is in the way that day and the meeting take more than the day may hold.</summary>
     public StretchSet FullDay(DayLimit limit) =>
-        StretchSet.Of(
-            days.Select(d => d.Zone.Day(d.Date))
-                .Where(day => inTheWay.Intersect(StretchSet.Of([day])).Stretches.Aggregate(length, (sum, s) => sum + s.Length) > limit.Most)
-        );
+        StretchSet.Of(days.Select(d => d.Zone.Day(d.Date)).Where(day => length + Taken(day) > limit.Most));
+
+    private Duration Taken(Stretch day)
+    {
+        var taken = Duration.Zero;
+        foreach (var one in inTheWay.Near(day))
+            taken += one.Intersect(day)!.Value.Length;
+        return taken;
+    }
 
     /// <summary>The way from what ends before, or to what starts after, does not fit in between.</summary>
     public StretchSet TooFar(PlaceWish wish, IEnumerable<Busy> taken)

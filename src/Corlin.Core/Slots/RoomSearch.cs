@@ -8,7 +8,9 @@ namespace Corlin.Core.Slots;
 /// <summary>Tries the starts that become slots when certain entries, all of them, are moved.</summary>
 internal sealed class RoomSearch
 {
-    /// <summary>What lies further from the meeting than this matters to none of its rules: they look at most at the days it touches.</summary>
+    /// <summary>
+    /// What lies further from the meeting than this matters to none of its rules: they look at most at the days it touches.
+    /// </summary>
     private static readonly Duration Near = Duration.FromDays(2);
 
     /// <summary>So many places far away, each clear of the others, are enough to choose from.</summary>
@@ -148,7 +150,9 @@ internal sealed class RoomSearch
         return new SlotWork(near).IsSlot(meeting.Start);
     }
 
-    /// <summary>Where an entry could go on the grid, whenever the meeting is: within the hours of all its attendees and clear of all that stays.</summary>
+    /// <summary>
+    /// Where an entry could go on the grid, whenever the meeting is: within the hours of all its attendees and clear of all that stays.
+    /// </summary>
     private ImmutableArray<Stretch> PlacesFor(Movable entry)
     {
         var grid = new StartGrid(without with { Length = entry.Stretch.Length });

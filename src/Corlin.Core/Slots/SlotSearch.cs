@@ -11,10 +11,8 @@ public static class SlotSearch
     public static ImmutableArray<Slot> Find(SlotRequest request)
     {
         var work = new SlotWork(request);
-        return
-        [
-            .. work.Slots().Numbers().Select(n => At(work, work.Grid[n])).OfType<Slot>().OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start),
-        ];
+        var marks = work.People.Select(p => new PersonBits(p, work.Grid)).ToArray();
+        return [.. work.Slots().Numbers().Select(n => At(work, marks, n)).OfType<Slot>().OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start)];
     }
 
     /// <summary>How many slots a request has.</summary>
@@ -48,18 +46,18 @@ public static class SlotSearch
     }
 
     /// <summary>A slot with what it costs and why; null where a series cannot begin then.</summary>
-    private static Slot? At(SlotWork work, Instant start)
+    private static Slot? At(SlotWork work, PersonBits[] marks, int number)
     {
-        var request = work.Request;
+        var (request, start) = (work.Request, work.Grid[number]);
         var stretch = new Stretch(start, start + request.Length);
         var occurrences = request.Occurrences?.Invoke(stretch);
         if (occurrences is { Count: 0 })
             return null;
         var weighed = new List<(SlotReason Reason, int Cost)>();
         var missing = ImmutableArray.CreateBuilder<string>();
-        foreach (var person in work.People)
+        foreach (var (person, bad, costs) in marks)
         {
-            if (person.Bad.Contains(start))
+            if (bad[number])
             {
                 if (person.Person.Need != Need.Optional)
                     continue;
@@ -68,9 +66,9 @@ public static class SlotSearch
                 continue;
             }
 
-            foreach (var (reason, cost, starts) in person.Costs)
+            foreach (var (reason, cost, starts) in costs)
             {
-                if (starts.Contains(start))
+                if (starts[number])
                     weighed.Add((new SlotReason(reason, person.Person.Key), cost));
             }
         }
@@ -97,6 +95,18 @@ public static class SlotSearch
         {
             Rooms = work.RoomsAt(start),
         };
+    }
+
+    /// <summary>What a person's time says, by the number of each start.</summary>
+    private readonly record struct PersonBits(
+        PersonStarts Person,
+        StartBits Bad,
+        (SlotReasonKind Reason, int Cost, StartBits Starts)[] Costs
+    )
+    {
+        public PersonBits(PersonStarts person, StartGrid grid)
+            : this(person, StartBits.Of(person.Bad, grid), [.. person.Costs.Select(c => (c.Reason, c.Cost, StartBits.Of(c.Starts, grid)))])
+        { }
     }
 
     private static SlotReasonKind WhyMissing(PersonStarts person, Stretch stretch) =>

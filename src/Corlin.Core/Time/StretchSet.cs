@@ -21,7 +21,8 @@ public sealed class StretchSet : IEquatable<StretchSet>
         var sorted = stretches.Where(s => !s.IsEmpty).ToArray();
         if (sorted.Length == 0)
             return Empty;
-        Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
+        if (!InOrder(sorted))
+            Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
         var merged = ImmutableArray.CreateBuilder<Stretch>(sorted.Length);
         var current = sorted[0];
         foreach (var next in sorted.AsSpan(1))
@@ -39,6 +40,37 @@ public sealed class StretchSet : IEquatable<StretchSet>
 
         merged.Add(current);
         return new StretchSet(merged.ToImmutable());
+    }
+
+    private static bool InOrder(Stretch[] stretches)
+    {
+        for (var i = 1; i < stretches.Length; i++)
+        {
+            if (stretches[i].Start < stretches[i - 1].Start)
+                return false;
+        }
+
+        return true;
+    }
+
+    /// <summary>Those of its stretches, whole, that share time with another.</summary>
+    public ReadOnlySpan<Stretch> Near(Stretch other)
+    {
+        int low = 0,
+            high = Stretches.Length;
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (Stretches[middle].End <= other.Start)
+                low = middle + 1;
+            else
+                high = middle;
+        }
+
+        var end = low;
+        while (end < Stretches.Length && Stretches[end].Start < other.End)
+            end++;
+        return Stretches.AsSpan()[low..end];
     }
 
     public StretchSet Union(StretchSet other) => Of(Stretches.Concat(other.Stretches));

@@ -7,7 +7,7 @@ using NodaTime;
 
 namespace Corlin.Cli;
 
-/// <summary>A search for free slots as it stands in a file; README.md names what each part means.</summary>
+/// <summary>A search for free slots as it stands in a file; docs/slots.md names what each part means.</summary>
 internal sealed record SlotRequestFile(string From, string To, int Minutes, int Step, IReadOnlyList<PersonInFile> People)
 {
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)

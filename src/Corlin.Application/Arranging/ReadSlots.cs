@@ -98,7 +98,7 @@ public sealed record ReadSlots(
 
     private const int Given = 60;
 
-    /// <summary>So many of the first slots lie in other parts of days.</summary>
+    /// <summary>So many of the first slots differ from each other.</summary>
     private const int Different = 6;
 
     /// <summary>Where no more are free than these, what comes near is told too.</summary>
@@ -121,7 +121,7 @@ public sealed record ReadSlots(
         var days = Days(viewing, span, slots);
         return new SlotsView(
             [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
-            [.. DayParts.DifferentFirst(slots, viewing.Zone, Different).Take(Given).Select(s => View(viewing, lanes, names, s))],
+            [.. Differing.First(slots, viewing.Zone, Different).Take(Given).Select(s => View(viewing, lanes, names, s))],
             slots.Length,
             [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,

@@ -40,34 +40,36 @@ public static class Misses
     }
 
     /// <summary>
-    /// The starts that come nearest to suiting everyone required, of each part of a day at most one, so that they differ: few people, and
-    /// little of each, stand in the way. Starts that are slots are left out; nearest first.
+    /// The starts that come nearest to suiting everyone required and differ from each other: few people, and little of each, stand in the
+    /// way. Starts that are slots are left out; nearest first.
     /// </summary>
-    /// <param name="reader">By whose clock days and their parts are told.</param>
+    /// <param name="reader">By whose clock days are told.</param>
     public static ImmutableArray<NearMiss> Nearest(SlotRequest request, DateTimeZone reader, int most)
     {
         var work = new SlotWork(request);
         var (open, counts) = Failing(work);
+        var near = open.Where(n => counts[n] > 0)
+            .GroupBy(n => reader.ToLocal(work.Grid[n]).Date)
+            // One person more weighs more than anything of one.
+            .SelectMany(day => day.GroupBy(n => counts[n]).MinBy(g => g.Key)!)
+            .Select(n => At(work, work.Grid[n]))
+            .Select(m => (Miss: m, Weight: m.Hindered.Sum(Weight)));
+        // What stands in the way differs too: the third of a kind weighs more.
         return
         [
-            .. open.Where(n => counts[n] > 0)
-                .GroupBy(n => DayParts.Of(work.Grid[n], reader))
-                // One person more weighs more than anything of one.
-                .SelectMany(part => part.GroupBy(n => counts[n]).MinBy(g => g.Key)!)
-                .Select(n => At(work, work.Grid[n]))
-                .Select(m => (Miss: m, Weight: m.Hindered.Sum(Weight)))
-                .GroupBy(m => DayParts.Of(m.Miss.Stretch.Start, reader))
-                .Select(part => part.MinBy(m => (m.Weight, m.Miss.Stretch.Start)))
-                // What stands in the way differs too: the third of a kind weighs more.
-                .GroupBy(m => string.Join(' ', m.Miss.Hindered.Select(h => $"{h.Person}:{string.Join(',', h.Why)}")))
-                .SelectMany(kind => kind.OrderBy(m => m.Weight).ThenBy(m => m.Miss.Stretch.Start).Select(Again))
-                .OrderBy(m => m.Miss.Hindered.Length)
-                .ThenBy(m => m.Weight)
-                .ThenBy(m => m.Miss.Stretch.Start)
+            .. InOrder(
+                    Differing
+                        .Pick(InOrder(near), m => m.Miss.Stretch.Start, reader, most * OfAKind * 2)
+                        .GroupBy(m => string.Join(' ', m.Miss.Hindered.Select(h => $"{h.Person}:{string.Join(',', h.Why)}")))
+                        .SelectMany(kind => kind.Select(Again))
+                )
                 .Take(most)
                 .Select(m => m.Miss),
         ];
     }
+
+    private static IEnumerable<(NearMiss Miss, int Weight)> InOrder(IEnumerable<(NearMiss Miss, int Weight)> misses) =>
+        misses.OrderBy(m => m.Miss.Hindered.Length).ThenBy(m => m.Weight).ThenBy(m => m.Miss.Stretch.Start);
 
     private static (NearMiss Miss, int Weight) Again((NearMiss Miss, int Weight) miss, int before) =>
         before < OfAKind ? miss : (miss.Miss, miss.Weight + Repeated);

@@ -223,14 +223,14 @@ public class SlotWishTests
             );
 
     [Fact]
-    public void What_comes_near_is_no_slot_says_why_and_differs_by_part_of_day() =>
+    public void What_comes_near_is_no_slot_says_why_and_differs() =>
         Gen.Select(Requests, ZonesGen)
             .Sample(
                 (request, reader) =>
                 {
                     var near = Misses.Nearest(request, reader, 4);
                     Assert.True(near.Length <= 4);
-                    Assert.Equal(near.Length, near.Select(m => DayParts.Of(m.Stretch.Start, reader)).Distinct().Count());
+                    AllDiffer([.. near.Select(m => m.Stretch.Start)], reader);
                     foreach (var miss in near)
                     {
                         Assert.True(PlainSlots.IsOpen(request, miss.Stretch.Start));
@@ -270,15 +270,20 @@ public class SlotWishTests
 
     [Fact]
     public void The_first_slots_differ_and_none_is_lost() =>
-        Gen.Select(Requests, ZonesGen, Gen.Int[0, 6])
+        Gen.Select(Requests, ZonesGen, Gen.Int[1, 6])
             .Sample(
                 (request, reader, many) =>
                 {
                     var slots = SlotSearch.Find(request);
-                    var shown = DayParts.DifferentFirst(slots, reader, many);
+                    var shown = Differing.First(slots, reader, many);
                     Assert.Equal(slots.Select(s => s.Stretch.Start).Order(), shown.Select(s => s.Stretch.Start).Order());
-                    var parts = slots.Select(s => DayParts.Of(s.Stretch.Start, reader)).Distinct().Take(many).ToList();
-                    Assert.Equal(parts, shown.Take(parts.Count).Select(s => DayParts.Of(s.Stretch.Start, reader)));
+                    // The first that keep the order of cost are those that were put first.
+                    var first = shown.Take(many).TakeWhile((s, i) => shown.Take(i).All(o => Apart(o, s, reader))).ToList();
+                    AllDiffer([.. first.Select(s => s.Stretch.Start)], reader);
+                    // What was passed over is like one that costs no more.
+                    Assert.All(slots.Except(first).Where(s => first.Count < many || s.Cost < first.Max(f => f.Cost)), s =>
+                        Assert.Contains(first, f => f.Cost <= s.Cost && !Apart(f, s, reader))
+                    );
                     Assert.Equal(slots.FirstOrDefault(), shown.FirstOrDefault());
                 }
             );
@@ -307,6 +312,23 @@ public class SlotWishTests
         }
 
         Assert.True(slots[0].Cost < slots[^1].Cost);
+    }
+
+    private static bool Apart(Slot one, Slot other, DateTimeZone reader) =>
+        reader.ToLocal(one.Stretch.Start).Date != reader.ToLocal(other.Stretch.Start).Date
+        || Math.Abs((one.Stretch.Start - other.Stretch.Start).TotalHours) >= 3;
+
+    private static void AllDiffer(IReadOnlyList<Instant> starts, DateTimeZone reader)
+    {
+        for (var i = 0; i < starts.Count; i++)
+        {
+            for (var j = 0; j < i; j++)
+            {
+                Assert.True(
+                    reader.ToLocal(starts[i]).Date != reader.ToLocal(starts[j]).Date || Math.Abs((starts[i] - starts[j]).TotalHours) >= 3
+                );
+            }
+        }
     }
 
     private static HashSet<Instant> Set(SlotRequest request) => [.. SlotSearch.Find(request).Select(s => s.Stretch.Start)];

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
@@ -7,10 +8,11 @@ namespace Corlin.Application.Lanes;
 /// <summary>Who is invited, as a screen sends it before anything is stored.</summary>
 internal static class Asked
 {
-    private const int MostPeople = 60;
+    /// <summary>More are not looked at at once: none of them is left out without a word.</summary>
+    public const int MostPeople = 200;
 
     /// <summary>The people behind ids and addresses; an address nobody has yet stands for an external person.</summary>
-    /// <exception cref="RefusedException">One of them is unknown, or is no address.</exception>
+    /// <exception cref="RefusedException">One of them is unknown, or is no address, or they are more than <see cref="MostPeople"/>.</exception>
     public static IReadOnlyList<(CalendarUser Who, bool Required)> Find(
         Viewing viewing,
         CalendarUser organiser,
@@ -19,19 +21,30 @@ internal static class Asked
     )
     {
         var found = new List<(CalendarUser Who, bool Required)> { (organiser, true) };
-        foreach (var (text, must) in required.Select(r => (r, true)).Concat(optional.Select(o => (o, false))).Take(MostPeople))
+        var known = viewing.Store.Users([.. required.Concat(optional).Select(t => t.Trim()).Distinct()]);
+        foreach (var (text, must) in required.Select(r => (r, true)).Concat(optional.Select(o => (o, false))))
         {
-            foreach (var who in One(viewing, organiser, text.Trim(), must ? "required" : "optional"))
+            var field = must ? "required" : "optional";
+            foreach (var who in One(viewing, organiser, known, text.Trim(), field))
             {
                 if (found.All(f => f.Who.PublicId != who.PublicId))
                     found.Add((who, must));
             }
+
+            if (found.Count > MostPeople)
+                throw new RefusedException(RefusalKind.TooMany, field, MostPeople.ToString(CultureInfo.InvariantCulture));
         }
 
         return found;
     }
 
-    private static IReadOnlyList<CalendarUser> One(Viewing viewing, CalendarUser organiser, string text, string field)
+    private static IReadOnlyList<CalendarUser> One(
+        Viewing viewing,
+        CalendarUser organiser,
+        IReadOnlyDictionary<string, CalendarUser> known,
+        string text,
+        string field
+    )
     {
         if (text.Contains('@', StringComparison.Ordinal))
         {
@@ -45,7 +58,8 @@ internal static class Asked
             ];
         }
 
-        var user = viewing.Find(text) ?? throw new RefusedException(RefusalKind.PersonUnknown, field, text);
+        if (!known.TryGetValue(text, out var user) || !viewing.MayKnow(user))
+            throw new RefusedException(RefusalKind.PersonUnknown, field, text);
         return user.Kind == UserKind.Group ? [.. viewing.Store.Users(viewing.Store.Members(user.Id)).Values] : [user];
     }
 }

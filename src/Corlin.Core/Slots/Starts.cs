@@ -21,7 +21,7 @@ internal static class Starts
 
     /// <summary>Starts that are the end of a stretch, or whose meeting ends as one begins.</summary>
     public static StretchSet Touching(StretchSet taken, Duration length) =>
-        StretchSet.Of(taken.Stretches.SelectMany(t => new[] { At(t.End), At(t.Start - length) }));
+        StretchSet.Of(taken.Stretches.Select(t => At(t.End))).Union(StretchSet.Of(taken.Stretches.Select(t => At(t.Start - length))));
 
     /// <summary>Starts in the first time of a stretch, within which the whole meeting lies.</summary>
     public static StretchSet AtTheBeginning(StretchSet days, Duration within) =>

@@ -23,9 +23,15 @@ public sealed class StretchSet : IEquatable<StretchSet>
             return Empty;
         if (!InOrder(sorted))
             Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
+        return Merged(sorted);
+    }
+
+    /// <param name="sorted">By their starts; at least one, and none is empty.</param>
+    private static StretchSet Merged(ReadOnlySpan<Stretch> sorted)
+    {
         var merged = ImmutableArray.CreateBuilder<Stretch>(sorted.Length);
         var current = sorted[0];
-        foreach (var next in sorted.AsSpan(1))
+        foreach (var next in sorted[1..])
         {
             if (next.Start <= current.End)
             {
@@ -73,7 +79,23 @@ public sealed class StretchSet : IEquatable<StretchSet>
         return Stretches.AsSpan()[low..end];
     }
 
-    public StretchSet Union(StretchSet other) => Of(Stretches.Concat(other.Stretches));
+    public StretchSet Union(StretchSet other)
+    {
+        if (IsEmpty)
+            return other;
+        if (other.IsEmpty)
+            return this;
+        var both = new Stretch[Stretches.Length + other.Stretches.Length];
+        int i = 0,
+            j = 0;
+        for (var at = 0; at < both.Length; at++)
+        {
+            var own = j == other.Stretches.Length || (i < Stretches.Length && Stretches[i].Start <= other.Stretches[j].Start);
+            both[at] = own ? Stretches[i++] : other.Stretches[j++];
+        }
+
+        return Merged(both);
+    }
 
     public StretchSet Intersect(StretchSet other)
     {

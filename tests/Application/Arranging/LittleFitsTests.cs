@@ -2,6 +2,7 @@ using System.Text.Json;
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using NodaTime;
 
@@ -122,5 +123,23 @@ public sealed class LittleFitsTests : IAsyncLifetime
         Assert.Contains("10:45", starts);
         Assert.Contains("13:15", starts);
         Assert.DoesNotContain(starts, s => string.CompareOrdinal(s, "10:45") > 0 && string.CompareOrdinal(s, "13:15") < 0);
+    }
+
+    [Fact]
+    public async Task More_people_than_are_looked_at_at_once_are_refused_and_none_is_left_out_in_silence()
+    {
+        string[] many = [.. Enumerable.Range(0, 200).Select(i => $"guest{i}@outside.example")];
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            Slots(world.Noor, world.Maren, world.Tome, r => r with { Required = many })
+        );
+        Assert.Equal((RefusalKind.TooMany, "required"), (refused.Refusal.Kind, refused.Refusal.Field));
+        var most = await Slots(world.Noor, world.Maren, world.Tome, r =>
+            r with
+            {
+                Required = [world.Tome.PublicId],
+                Optional = many[..198],
+            }
+        );
+        Assert.Equal(200, most.People.Count);
     }
 }

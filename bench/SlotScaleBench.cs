@@ -66,7 +66,7 @@ public class SlotScaleBench
     }
 
     [Benchmark]
-    public int Near() => Misses.Nearest(request, DateTimeZone.Utc, 4).Length;
+    public int Near() => Misses.Nearest(request, DateTimeZone.Utc, 3).Length;
 
     [Benchmark(Baseline = true)]
     public int EveryStart()

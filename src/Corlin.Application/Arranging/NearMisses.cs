@@ -15,7 +15,7 @@ public sealed record NearMissView(long Start, long End, string When, string Verd
 /// <summary>What comes nearest where little fits.</summary>
 internal static class NearMisses
 {
-    private const int Most = 4;
+    private const int Most = 3;
 
     /// <param name="but">What does not count.</param>
     public static IReadOnlyList<NearMissView> Read(Viewing viewing, IReadOnlyList<Lane> lanes, SlotRequest request, Apart but)

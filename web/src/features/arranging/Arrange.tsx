@@ -221,7 +221,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
 
   const shown = problem ?? (slots.error instanceof Problem ? slots.error : undefined);
   return (
-    <div className="flex min-h-full flex-col">
+    <div className="flex min-h-full flex-col max-[899px]:shrink-0">
       <div className="px-6 pt-3">
         <h1 className="sr-only">Arrange a meeting</h1>
         <PlainLine

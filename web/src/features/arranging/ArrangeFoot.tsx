@@ -21,7 +21,7 @@ const shown = 3;
 export function ArrangeFoot({ wrong, series, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
   const [all, setAll] = useState(false);
   return (
-    <div className="sticky bottom-0 flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
+    <div className="sticky bottom-0 flex min-h-[52px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
       <ul aria-label="Before sending" className="max-h-[40vh] min-w-0 flex-1 basis-[420px] overflow-auto">
         {series && (
           <li className="leading-5">

@@ -42,8 +42,6 @@ internal sealed class StartBits(int count)
     private const int Wide = 64;
     private readonly ulong[] words = new ulong[(count + Wide - 1) / Wide];
 
-    public int Length => count;
-
     public bool this[int start] => (words[start / Wide] >> (start % Wide) & 1) != 0;
 
     /// <summary>The starts of a grid that lie in a set.</summary>

@@ -61,12 +61,12 @@ public class SlotScaleBench
     [Benchmark]
     public int Counts()
     {
-        var counts = new SlotCounts(request);
+        var counts = new SlotCounts(new SlotWork(request));
         return request.People.Where(p => p.Need == Need.Required).Sum(p => counts.With(p with { Need = Need.Optional }));
     }
 
     [Benchmark]
-    public int Near() => Misses.Nearest(request, DateTimeZone.Utc, 3).Length;
+    public int Near() => Misses.Nearest(new SlotWork(request), DateTimeZone.Utc, 3).Length;
 
     [Benchmark(Baseline = true)]
     public int EveryStart()

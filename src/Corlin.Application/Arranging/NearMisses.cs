@@ -18,10 +18,10 @@ internal static class NearMisses
     private const int Most = 3;
 
     /// <param name="but">What does not count.</param>
-    public static IReadOnlyList<NearMissView> Read(Viewing viewing, IReadOnlyList<Lane> lanes, SlotRequest request, Apart but)
+    public static IReadOnlyList<NearMissView> Read(Viewing viewing, IReadOnlyList<Lane> lanes, SlotWork work, Apart but)
     {
         var byKey = lanes.ToDictionary(l => l.Who.PublicId);
-        return [.. Misses.Nearest(request, viewing.Zone, Most).Select(m => View(viewing, byKey, m, but))];
+        return [.. Misses.Nearest(work, viewing.Zone, Most).Select(m => View(viewing, byKey, m, but))];
     }
 
     private static NearMissView View(Viewing viewing, Dictionary<string, Lane> lanes, NearMiss miss, Apart but)

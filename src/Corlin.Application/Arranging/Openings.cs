@@ -28,12 +28,14 @@ internal static class Openings
     private static readonly int[] LoosenedBy = [30, 60, 120, 180];
     private static readonly Duration Hour = Duration.FromHours(1);
 
+    /// <param name="reader">The zone of the viewer.</param>
     /// <param name="another">The same request in other days.</param>
     /// <param name="last">The last day of the request.</param>
     public static IReadOnlyList<OpeningView> Read(
         SlotRequest request,
         SlotCounts counts,
         WishesView wishes,
+        DateTimeZone reader,
         IReadOnlyDictionary<string, string> names,
         string organiser,
         Func<LocalDate, LocalDate, SlotRequest> another,
@@ -43,7 +45,7 @@ internal static class Openings
         return
         [
             .. Shorter(request)
-                .Concat(WithoutWishes(request, wishes))
+                .Concat(WithoutWishes(request, wishes, reader))
                 .Concat(ByPerson(request, counts, names, organiser))
                 .Append(OtherDays(another, last))
                 .Where(o => o.Slots > counts.Now)
@@ -66,30 +68,18 @@ internal static class Openings
         );
     }
 
-    private static IEnumerable<OpeningView> WithoutWishes(SlotRequest request, WishesView wishes)
+    private static IEnumerable<OpeningView> WithoutWishes(SlotRequest request, WishesView wishes, DateTimeZone reader)
     {
-        OpeningView Without(OpeningKind kind, SlotRequest other) => new(kind, SlotSearch.Count(other), English.Opens(kind));
-        var clock = request.ByClock;
+        OpeningView Without(OpeningKind kind, WishesView other) =>
+            new(kind, SlotSearch.Count(other.On(request, reader)), English.Opens(kind));
         if (wishes.NotOn.Count > 0)
-            yield return Without(
-                OpeningKind.AnyDay,
-                request with
-                {
-                    ByClock = (wishes with { NotOn = [] }).On(request, clock!.Zone).ByClock,
-                }
-            );
+            yield return Without(OpeningKind.AnyDay, wishes with { NotOn = [] });
         if (wishes.From is not null || wishes.To is not null)
-            yield return Without(
-                OpeningKind.AnyTime,
-                request with
-                {
-                    ByClock = (wishes with { From = null, To = null }).On(request, clock!.Zone).ByClock,
-                }
-            );
-        if (request.Breathing is not null)
-            yield return Without(OpeningKind.NoBreathing, request with { Breathing = null });
-        if (request.Lunch is { Weight: Weight.Forbid })
-            yield return Without(OpeningKind.OverLunch, request with { Lunch = LunchWish.Usual });
+            yield return Without(OpeningKind.AnyTime, wishes with { From = null, To = null });
+        if (wishes.Around > 0)
+            yield return Without(OpeningKind.NoBreathing, wishes with { Around = 0 });
+        if (wishes.Lunch)
+            yield return Without(OpeningKind.OverLunch, wishes with { Lunch = false });
     }
 
     private static IEnumerable<OpeningView> ByPerson(

@@ -115,27 +115,29 @@ public sealed record ReadSlots(
         var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
         var but = Apart.Named(viewing, Saved, HoldRequest);
         var (request, lanes) = Request(viewing, asked, tended, span, occurrences, but);
-        var slots = span.Length >= request.Length ? SlotSearch.Find(request) : [];
-        var counts = new SlotCounts(request);
+        var work = new SlotWork(request);
+        var slots = SlotSearch.Find(work);
+        var counts = new SlotCounts(work);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
         var days = Days(viewing, span, slots);
         return new SlotsView(
             [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
             [.. Differing.First(slots, viewing.Zone, Different).Take(Given).Select(s => View(viewing, lanes, names, s))],
             slots.Length,
-            [.. SlotSearch.Contour(request).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
+            [.. SlotSearch.Contour(work).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
             slots.Length == 0 ? Nothing(asked.Count)
                 : slots.Length > Given ? $"{slots.Length - Given} more in these days"
                 : "",
             viewing.ZonesOf(asked.Select(a => a.Who), span),
             DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date),
-            slots.Length <= Few ? NearMisses.Read(viewing, lanes, request, but) : [],
+            slots.Length <= Few ? NearMisses.Read(viewing, lanes, work, but) : [],
             slots.Length <= Few
                 ? Openings.Read(
                     request,
                     counts,
                     Wishes,
+                    viewing.Zone,
                     names,
                     organiser.PublicId,
                     (from, to) => Request(viewing, asked, tended, Days(viewing, from, to), occurrences, but).Request,

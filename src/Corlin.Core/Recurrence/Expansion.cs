@@ -66,5 +66,5 @@ public static class Expansion
 
     private const int MostCounted = 1_000_000;
 
-    private static readonly LocalDateTime EndOfTime = new(9999, 12, 31, 0, 0);
+    internal static readonly LocalDateTime EndOfTime = new(9999, 12, 31, 0, 0);
 }

@@ -44,9 +44,8 @@ public static class Misses
     /// way. Starts that are slots are left out; nearest first.
     /// </summary>
     /// <param name="reader">By whose clock days are told.</param>
-    public static ImmutableArray<NearMiss> Nearest(SlotRequest request, DateTimeZone reader, int most)
+    public static ImmutableArray<NearMiss> Nearest(SlotWork work, DateTimeZone reader, int most)
     {
-        var work = new SlotWork(request);
         var (open, counts) = Failing(work);
         var near = open.Where(n => counts[n] > 0)
             .GroupBy(n => reader.ToLocal(work.Grid[n]).Date)

@@ -42,7 +42,7 @@ public static class SeriesFits
         var local = clock.ToLocal(start);
         var missed = ImmutableArray.CreateBuilder<Instant>();
         var tried = 0;
-        foreach (var at in Expansion.Starts(local, rule, clock, local, EndOfTime).Take(count).Select(clock.ToInstant))
+        foreach (var at in Expansion.Starts(local, rule, clock, local, Expansion.EndOfTime).Take(count).Select(clock.ToInstant))
         {
             tried++;
             if (!work.IsSlot(at))
@@ -51,6 +51,4 @@ public static class SeriesFits
 
         return new SeriesFit(start, tried - missed.Count, missed.ToImmutable());
     }
-
-    private static readonly LocalDateTime EndOfTime = new(9999, 12, 31, 0, 0);
 }

@@ -3,14 +3,12 @@ namespace Corlin.Core.Slots;
 /// <summary>How many slots a request has, and would have if one of its people were another; the rest is worked out once.</summary>
 public sealed class SlotCounts
 {
-    private readonly SlotRequest request;
     private readonly SlotWork work;
     private readonly StartBits[] bad;
 
-    public SlotCounts(SlotRequest request)
+    public SlotCounts(SlotWork work)
     {
-        this.request = request;
-        work = new SlotWork(request);
+        this.work = work;
         bad = [.. work.People.Select(p => StartBits.Of(p.Bad, work.Grid))];
         Now = work.Slots().Count();
     }
@@ -29,7 +27,7 @@ public sealed class SlotCounts
                 at = i;
         }
 
-        if (at < 0 || request.Needs.Any(n => n.Of.Contains(other.Key)))
+        if (at < 0 || work.Request.Needs.Any(n => n.Of.Contains(other.Key)))
             throw new ArgumentException($"“{other.Key}” cannot be another here.", nameof(other));
         var slots = work.Open();
         for (var i = 0; i < bad.Length; i++)
@@ -39,7 +37,7 @@ public sealed class SlotCounts
         }
 
         if (other.Need == Need.Required)
-            slots.Remove(StartBits.Of(new PersonStarts(other, request).Bad, work.Grid));
+            slots.Remove(StartBits.Of(new PersonStarts(other, work.Request).Bad, work.Grid));
         return slots.Count();
     }
 }

@@ -8,9 +8,11 @@ namespace Corlin.Core.Slots;
 public static class SlotSearch
 {
     /// <summary>Every slot of the request, lowest cost first, earlier first where two cost the same.</summary>
-    public static ImmutableArray<Slot> Find(SlotRequest request)
+    public static ImmutableArray<Slot> Find(SlotRequest request) => Find(new SlotWork(request));
+
+    /// <inheritdoc cref="Find(SlotRequest)"/>
+    public static ImmutableArray<Slot> Find(SlotWork work)
     {
-        var work = new SlotWork(request);
         var marks = work.People.Select(p => new PersonBits(p, work.Grid)).ToArray();
         return [.. work.Slots().Numbers().Select(n => At(work, marks, n)).OfType<Slot>().OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start)];
     }
@@ -19,12 +21,13 @@ public static class SlotSearch
     public static int Count(SlotRequest request) => new SlotWork(request).Slots().Count();
 
     /// <summary>How many of those whose calendar is known are free at each moment of the span.</summary>
-    public static ImmutableArray<ContourStep> Contour(SlotRequest request)
+    public static ImmutableArray<ContourStep> Contour(SlotWork work)
     {
+        var request = work.Request;
         var changes = new SortedDictionary<Instant, int> { [request.Span.Start] = 0 };
-        foreach (var person in request.People.Where(p => p.Known))
+        foreach (var person in work.People.Where(p => p.Person.Known))
         {
-            foreach (var free in new PersonStarts(person, request).Free.Stretches)
+            foreach (var free in person.Free.Stretches)
             {
                 if (free.Intersect(request.Span) is not { } inside)
                     continue;

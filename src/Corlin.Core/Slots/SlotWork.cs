@@ -4,8 +4,11 @@ using NodaTime;
 
 namespace Corlin.Core.Slots;
 
-/// <summary>A request whose rules are worked out: for each start who can come, what it costs and why.</summary>
-internal sealed class SlotWork
+/// <summary>
+/// A request whose rules are worked out: for each start who can come, what it costs and why. Whoever asks several things of one request
+/// makes it once.
+/// </summary>
+public sealed class SlotWork
 {
     private readonly Dictionary<string, PersonStarts> byKey;
     private readonly List<(string Key, StretchSet Taken)> rooms;
@@ -24,14 +27,14 @@ internal sealed class SlotWork
 
     public SlotRequest Request { get; }
 
-    public StartGrid Grid { get; }
+    internal StartGrid Grid { get; }
 
-    public ImmutableArray<PersonStarts> People { get; }
+    internal ImmutableArray<PersonStarts> People { get; }
 
-    public ImmutableArray<PersonStarts> Required { get; }
+    internal ImmutableArray<PersonStarts> Required { get; }
 
     /// <summary>The starts of the grid that break no rule which is nobody's in particular: the clock, a room, so many of some.</summary>
-    public StartBits Open()
+    internal StartBits Open()
     {
         var open = StartBits.All(Grid.Count);
         if (byClock is not null)
@@ -55,7 +58,7 @@ internal sealed class SlotWork
     }
 
     /// <summary>The starts of the grid that are slots.</summary>
-    public StartBits Slots()
+    internal StartBits Slots()
     {
         var slots = Open();
         foreach (var person in Required)
@@ -64,19 +67,19 @@ internal sealed class SlotWork
     }
 
     /// <summary>Whether a start on no grid is a slot; its meeting must lie in the span too.</summary>
-    public bool IsSlot(Instant start) =>
+    internal bool IsSlot(Instant start) =>
         start >= Request.Span.Start
         && start + Request.Length <= Request.Span.End
         && IsOpen(start)
         && Required.All(p => !p.Bad.Contains(start));
 
-    public bool IsOpen(Instant start) =>
+    private bool IsOpen(Instant start) =>
         byClock?.Contains(start) != false
         && (Request.Room is null || rooms.Any(r => !r.Taken.Contains(start)))
         && Request.Needs.All(n => n.Of.Distinct().Count(key => Comes(key, start)) >= n.AtLeast);
 
     /// <summary>The rooms that are free at a start, in the order of the request.</summary>
-    public ImmutableArray<string> RoomsAt(Instant start) => [.. rooms.Where(r => !r.Taken.Contains(start)).Select(r => r.Key)];
+    internal ImmutableArray<string> RoomsAt(Instant start) => [.. rooms.Where(r => !r.Taken.Contains(start)).Select(r => r.Key)];
 
     private bool Comes(string key, Instant start) => byKey.TryGetValue(key, out var who) && !who.Bad.Contains(start);
 

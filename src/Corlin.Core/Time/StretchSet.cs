@@ -163,18 +163,7 @@ public sealed class StretchSet : IEquatable<StretchSet>
         return null;
     }
 
-    public bool Overlaps(Stretch stretch)
-    {
-        foreach (var own in Stretches)
-        {
-            if (own.Start >= stretch.End)
-                return false;
-            if (own.Overlaps(stretch))
-                return true;
-        }
-
-        return false;
-    }
+    public bool Overlaps(Stretch stretch) => !stretch.IsEmpty && !Near(stretch).IsEmpty;
 
     public bool Equals(StretchSet? other) => other is not null && Stretches.AsSpan().SequenceEqual(other.Stretches.AsSpan());
 

@@ -112,7 +112,7 @@ public class SlotTests
     public void The_contour_counts_who_is_free_at_every_quarter() =>
         Requests.Sample(request =>
         {
-            var contour = SlotSearch.Contour(request);
+            var contour = SlotSearch.Contour(new SlotWork(request));
             for (var q = 0; q < 96; q++)
             {
                 var at = new Stretch(Quarter(q), Quarter(q + 1));

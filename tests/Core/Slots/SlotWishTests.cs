@@ -228,7 +228,7 @@ public class SlotWishTests
             .Sample(
                 (request, reader) =>
                 {
-                    var near = Misses.Nearest(request, reader, 4);
+                    var near = Misses.Nearest(new SlotWork(request), reader, 4);
                     Assert.True(near.Length <= 4);
                     AllDiffer([.. near.Select(m => m.Stretch.Start)], reader);
                     foreach (var miss in near)
@@ -258,7 +258,7 @@ public class SlotWishTests
                 (request, other) =>
                 {
                     var asked = request with { Needs = [] };
-                    var counts = new SlotCounts(asked);
+                    var counts = new SlotCounts(new SlotWork(asked));
                     Assert.Equal(SlotSearch.Find(asked).Length, counts.Now);
                     var changed = other with { Key = asked.People[^1].Key };
                     Assert.Equal(

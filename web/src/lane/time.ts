@@ -20,6 +20,9 @@ export function wallClock(zone: Zone, moment: number): Date {
 
 const two = (n: number) => String(n).padStart(2, "0");
 
+/** "09:30" of a minute of the day; "24:00" of its end. */
+export const timeOf = (minutes: number) => `${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`;
+
 export function clock(zone: Zone, moment: number): string {
   const local = wallClock(zone, moment);
   return `${two(local.getUTCHours())}:${two(local.getUTCMinutes())}`;
@@ -49,11 +52,11 @@ export function dateText(zone: Zone, moment: number): string {
 
 const months = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December"];
 
-const weekdays = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+export const weekdays = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 
 /** "Tuesday" of an ISO date. */
 export function weekdayOf(date: string): string {
-  return weekdays[new Date(`${date}T00:00Z`).getUTCDay()] ?? "";
+  return weekdays[(new Date(`${date}T00:00Z`).getUTCDay() + 6) % 7] ?? "";
 }
 
 /** "16 March" of an ISO date. */

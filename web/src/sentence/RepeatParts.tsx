@@ -1,9 +1,8 @@
 import type { RepeatParts as Parts, RepeatReading } from "../api/types";
-import { weekdayOf } from "../lane/time";
+import { weekdayOf, weekdays } from "../lane/time";
 
 const units = ["daily", "weekly", "monthly", "yearly"] as const;
 const unitWords = { daily: ["day", "days"], weekly: ["week", "weeks"], monthly: ["month", "months"], yearly: ["year", "years"] } as const;
-const weekdays = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 const field = "h-8 border-b border-ink bg-transparent px-1 outline-none focus-visible:border-b-2 focus-visible:border-sea";
 
 type Unit = (typeof units)[number];

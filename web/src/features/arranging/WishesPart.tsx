@@ -1,10 +1,11 @@
 import type { Wishes } from "../../api/types";
+import { timeOf, weekdays } from "../../lane/time";
 import { cityOf } from "../../lane/words";
 import { Part } from "../../sentence/Part";
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import { noWishes, type Draft } from "./draft";
-import { minuteOf, timeOf, weekdays, wishWords } from "./wishes";
+import { minuteOf, wishWords } from "./wishes";
 
 interface Props {
   draft: Draft;

@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import type { Wishes } from "../../api/types";
 import { noWishes } from "./draft";
-import { minuteOf, timeOf, wishWords } from "./wishes";
+import { timeOf } from "../../lane/time";
+import { minuteOf, wishWords } from "./wishes";
 
 test.each<[string, Partial<Wishes>]>([
   ["", {}],

@@ -1,11 +1,8 @@
 import type { Wishes } from "../../api/types";
+import { timeOf, weekdays } from "../../lane/time";
 import { and, cityOf } from "../../lane/words";
 
-export const weekdays = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-
-/** "09:30" of a minute of the day, and back. */
-export const timeOf = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
-
+/** The minute of the day of "09:30"; null where it is none. */
 export const minuteOf = (time: string): number | null => {
   const [hour, minute] = time.split(":").map(Number);
   return hour === undefined || minute === undefined || Number.isNaN(hour + minute) ? null : hour * 60 + minute;

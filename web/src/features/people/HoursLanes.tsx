@@ -1,9 +1,10 @@
 import { useRef, useState, type PointerEvent } from "react";
 import type { HoursSpan } from "../../api/types";
 import { followPointer } from "../../lane/followPointer";
+import { weekdays } from "../../lane/time";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
-import { dayNames, grain, minutesADay, painted, readText, textOf } from "./hours";
+import { grain, minutesADay, painted, readText, textOf } from "./hours";
 
 interface Props {
   hours: HoursSpan[] | null;
@@ -60,7 +61,7 @@ export function HoursLanes({ hours, place, places, mayChange, onKeep }: Props) {
           ))}
         </div>
         <span />
-        {dayNames.map((name, i) => (
+        {weekdays.map((name, i) => (
           <DayLane
             key={name}
             name={name}

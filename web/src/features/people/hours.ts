@@ -1,19 +1,17 @@
 import type { HoursSpan } from "../../api/types";
+import { timeOf } from "../../lane/time";
 
-export const dayNames = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 export const minutesADay = 24 * 60;
 
 /** What is painted is caught to this many minutes. */
 export const grain = 15;
-
-const clockOf = (minutes: number) => `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
 
 /** A day's hours as they are typed: "08:00-12:30 Head office, 13:30-18:15". */
 export const textOf = (spans: HoursSpan[], day: number): string =>
   spans
     .filter((s) => s.day === day)
     .toSorted((a, b) => a.from - b.from)
-    .map((s) => `${clockOf(s.from)}-${clockOf(s.to)}${s.place ? ` ${s.place}` : ""}`)
+    .map((s) => `${timeOf(s.from)}-${timeOf(s.to)}${s.place ? ` ${s.place}` : ""}`)
     .join(", ");
 
 const minutesOf = (clock: string): number => {

@@ -264,21 +264,31 @@ internal static class EndpointLines
         ),
         ["POST /api/people/file"] = (k => ($"/api/people/file?keptFor={k.Owner}", "text/csv"), Forbidden),
         ["GET /api/find"] = (_ => ($"/api/find?text={Canary}", null), Fine),
-        ["POST /api/slots"] = (
+        ["POST /api/slots"] = (k => ("/api/slots", Slots(k)), Forbidden),
+        ["POST /api/slots/room"] = (k => ("/api/slots/room", Slots(k)), Forbidden),
+        ["POST /api/room"] = (
             k =>
                 (
-                    "/api/slots",
+                    "/api/room",
                     new
                     {
-                        inNameOf = k.Owner,
-                        required = new[] { k.Owner },
-                        optional = Array.Empty<string>(),
-                        minutes = 30,
-                        from = "2027-03-08",
-                        to = "2027-03-09",
+                        search = Slots(k),
+                        start = 1_804_500_000_000,
+                        moves = new[]
+                        {
+                            new
+                            {
+                                entry = "x",
+                                occurrence = (string?)null,
+                                fromStart = 1_804_500_000_000,
+                                fromEnd = 1_804_501_800_000,
+                                toStart = 1_804_511_800_000,
+                                toEnd = 1_804_513_600_000,
+                            },
+                        },
                     }
                 ),
-            Forbidden
+            Unknown
         ),
         ["POST /api/slots/chosen"] = (
             k =>
@@ -1226,4 +1236,15 @@ internal static class EndpointLines
         new DateTimeOffset(year, month, day, hour, 0, 0, TimeSpan.Zero).ToUnixTimeMilliseconds();
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;
+
+    private static object Slots(Known known) =>
+        new
+        {
+            inNameOf = known.Owner,
+            required = new[] { known.Owner },
+            optional = Array.Empty<string>(),
+            minutes = 30,
+            from = "2027-03-08",
+            to = "2027-03-09",
+        };
 }

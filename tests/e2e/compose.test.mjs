@@ -336,3 +336,26 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
   await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
   await slots.getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / }).first().waitFor();
 });
+
+test("Room is made by moving what is in the way, in one step that is taken back in one", async () => {
+  const page = await compose();
+  await page.getByRole("button", { name: "New meeting" }).click();
+  const line = page.getByRole("textbox", { name: "In one line" });
+  await line.fill("Array budget with Desmond and Tomé tomorrow for 2 hours");
+  await line.press("Enter");
+  const room = page.getByRole("region", { name: "Make room" });
+  const plan = room.getByRole("button", { name: /16:00 one move Blade test review to 15:00/ });
+  await plan.click();
+  await page.getByText("Blade test review, Tuesday 9 March 17:00 to 15:00. 2 people are notified.").waitFor();
+  const board = page.getByRole("region", { name: "Everyone’s lanes" });
+  await board.getByTitle("Blade test review was 17:00").waitFor();
+  await board.getByTitle("Blade test review to 15:00").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Move it first" }).click();
+  await page.getByText("There is room for Tuesday 9, 16:00 now.", { exact: false }).waitFor();
+  const slots = page.getByRole("region", { name: "Free slots" });
+  await slots.getByRole("button", { name: /^Tuesday 9 March, 16:00 .*Everyone is free/, pressed: true }).waitFor();
+  await page.getByRole("button", { name: /^Undo, / }).click();
+  await plan.waitFor();
+  await slots.getByText("No free slot").waitFor();
+});

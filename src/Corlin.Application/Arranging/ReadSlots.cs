@@ -93,9 +93,6 @@ public sealed record ReadSlots(
 
     public const int MostDays = 62;
 
-    /// <summary>Hours are loosened by no more minutes.</summary>
-    public const int MostLoosened = 180;
-
     private const int Given = 60;
 
     /// <summary>So many of the first slots differ from each other.</summary>
@@ -108,18 +105,14 @@ public sealed record ReadSlots(
     public SlotsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var organiser = viewing.MustSpeakFor(InNameOf);
-        var span = Span(viewing);
-        var asked = Asked.Find(viewing, organiser, Required, Optional);
-        var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id);
-        var tended = TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]);
-        var but = Apart.Named(viewing, Saved, HoldRequest);
-        var (request, lanes) = Request(viewing, asked, tended, span, occurrences, but);
+        var question = Ask(viewing);
+        var (organiser, asked) = (question.Organiser, question.Asked);
+        var (request, lanes) = question.In(Span(viewing));
         var work = new SlotWork(request);
         var slots = SlotSearch.Find(work);
         var counts = new SlotCounts(work);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
-        var days = Days(viewing, span, slots);
+        var days = Days(viewing, request.Span, slots);
         return new SlotsView(
             [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
             [.. Differing.First(slots, viewing.Zone, Different).Take(Given).Select(s => View(viewing, lanes, names, s))],
@@ -129,9 +122,9 @@ public sealed record ReadSlots(
             slots.Length == 0 ? Nothing(asked.Count)
                 : slots.Length > Given ? $"{slots.Length - Given} more in these days"
                 : "",
-            viewing.ZonesOf(asked.Select(a => a.Who), span),
-            DaysOff(lanes, viewing.Zone.ToLocal(span.End - Duration.Epsilon).Date),
-            slots.Length <= Few ? NearMisses.Read(viewing, lanes, work, but) : [],
+            viewing.ZonesOf(asked.Select(a => a.Who), request.Span),
+            DaysOff(lanes, viewing.Zone.ToLocal(request.Span.End - Duration.Epsilon).Date),
+            slots.Length <= Few ? NearMisses.Read(viewing, lanes, work, question.But) : [],
             slots.Length <= Few
                 ? Openings.Read(
                     request,
@@ -140,7 +133,7 @@ public sealed record ReadSlots(
                     viewing.Zone,
                     names,
                     organiser.PublicId,
-                    (from, to) => Request(viewing, asked, tended, Days(viewing, from, to), occurrences, but).Request,
+                    (from, to) => question.In(Days(viewing, from, to)).Request,
                     To
                 )
                 : [],
@@ -148,36 +141,23 @@ public sealed record ReadSlots(
         );
     }
 
-    private (SlotRequest Request, IReadOnlyList<Lane> Lanes) Request(
-        Viewing viewing,
-        IReadOnlyList<(CalendarUser Who, bool Required)> asked,
-        Dictionary<UserId, LocalDate> tended,
-        Stretch span,
-        Func<Stretch, IReadOnlyList<Stretch>>? occurrences,
-        Apart but
-    )
+    /// <summary>The same as the core takes it.</summary>
+    /// <exception cref="RefusedException">The viewer does not speak for whose name it is in, or something asked makes no sense.</exception>
+    internal SlotQuestion Ask(Viewing viewing)
     {
-        var reach = occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
-        var lanes = LaneReading.Read(viewing, [.. asked.Select(a => a.Who)], reach);
-        var request = SlotPeople.Request(viewing, lanes, asked, tended, span, Duration.FromMinutes(Minutes), Site(viewing, asked), but);
-        return (
-            Wishes.On(request, viewing.Zone) with
-            {
-                Occurrences = occurrences,
-                Reach = reach,
-                People =
-                [
-                    .. request.People.Select(p =>
-                        Loosened.TryGetValue(p.Key, out var by)
-                            ? p with
-                            {
-                                Loosened = Duration.FromMinutes(Math.Clamp(by, 0, MostLoosened)),
-                            }
-                            : p
-                    ),
-                ],
-            },
-            lanes
+        var organiser = viewing.MustSpeakFor(InNameOf);
+        var asked = Asked.Find(viewing, organiser, Required, Optional);
+        return new SlotQuestion(
+            viewing,
+            organiser,
+            asked,
+            TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]),
+            HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id),
+            Apart.Named(viewing, Saved, HoldRequest),
+            HasLink ? null : viewing.SiteOf(Place, asked.Select(a => a.Who)),
+            Duration.FromMinutes(Minutes),
+            Loosened,
+            Wishes
         );
     }
 
@@ -207,7 +187,8 @@ public sealed record ReadSlots(
                 .Select(g => English.DayOff(g.First().Day, English.And([.. g.Select(d => d.Who.GivenName).Distinct()]))),
         ];
 
-    private Stretch Span(Viewing viewing)
+    /// <summary>The days that are asked of, from now on.</summary>
+    internal Stretch Span(Viewing viewing)
     {
         if (Minutes is < 5 or > 24 * 60)
             throw new RefusedException(RefusalKind.LengthTooLong, "minutes");
@@ -224,9 +205,6 @@ public sealed record ReadSlots(
         // Nothing begins in the past: the span starts with the next quarter of an hour.
         return new Stretch(Instant.Min(Instant.Max(start, SlotPeople.NextStart(Now)), end), end);
     }
-
-    private string? Site(Viewing viewing, IReadOnlyList<(CalendarUser Who, bool Required)> asked) =>
-        HasLink ? null : viewing.SiteOf(Place, asked.Select(a => a.Who));
 
     private static IReadOnlyList<SlotDayView> Days(Viewing viewing, Stretch span, ImmutableArray<Slot> slots)
     {

@@ -183,7 +183,10 @@ public sealed record ReadWeighed(
         var from = SlotPeople.NextStart(Instant.Max(Now, at.Start - Duration.FromHours(12)));
         var span = new Stretch(from, from + SlotsWithin);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
-        var found = SlotSearch.Find(SlotPeople.Request(viewing, lanes, asked, [], span, at.Length, site, but));
+        var people = lanes.Zip(asked, (lane, a) =>
+            SlotPeople.Person(viewing, lane, a.Required ? Need.Required : Need.Optional, [], site, but)
+        );
+        var found = SlotSearch.Find(SlotPeople.Request(viewing, span, at.Length, [.. people], site));
         // The best of each half of a day, so that those given differ.
         return
         [

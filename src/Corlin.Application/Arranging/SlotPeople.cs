@@ -21,37 +21,26 @@ internal static class SlotPeople
         return Instant.FromUnixTimeTicks((from.ToUnixTimeTicks() + step - 1) / step * step);
     }
 
-    /// <param name="tended">Until which day the calendar of somebody is tended.</param>
     /// <param name="site">Where it takes place; null where nobody need be there.</param>
-    /// <param name="but">What does not count.</param>
-    public static SlotRequest Request(
-        Viewing viewing,
-        IReadOnlyList<Lane> lanes,
-        IReadOnlyList<(CalendarUser Who, bool Required)> asked,
-        Dictionary<UserId, LocalDate> tended,
-        Stretch span,
-        Duration length,
-        string? site,
-        Apart but
-    ) =>
-        new SlotRequest(
-            span,
-            length,
-            Step,
-            [.. lanes.Zip(asked, (lane, a) => Person(viewing, lane, a.Required ? Need.Required : Need.Optional, tended, site, but))]
-        )
+    public static SlotRequest Request(Viewing viewing, Stretch span, Duration length, ImmutableArray<SlotPerson> people, string? site) =>
+        new(span, length, Step, people)
         {
             // A way is told only where both places are; where it is not known it forbids nothing.
             At = site is null ? null : new PlaceWish(site, viewing.Store.Travel(), Weight.Cost),
         };
 
-    private static SlotPerson Person(
+    /// <param name="tended">Until which day the calendar of somebody is tended.</param>
+    /// <param name="site">Where it takes place; null where nobody need be there.</param>
+    /// <param name="but">What does not count.</param>
+    /// <param name="key">What tells an entry apart that could be moved; null where that does not matter.</param>
+    public static SlotPerson Person(
         Viewing viewing,
         Lane lane,
         Need need,
         Dictionary<UserId, LocalDate> tended,
         string? site,
-        Apart but
+        Apart but,
+        Func<LaneEntry, string?>? key = null
     ) =>
         new(
             lane.Who.PublicId,
@@ -65,7 +54,10 @@ internal static class SlotPeople
                         e.Told.Stretch,
                         e.Told.Takes,
                         e.Occurrence.Time is TimedEntry ? viewing.SiteOf(e.Told.Place) : null
-                    )),
+                    )
+                    {
+                        Key = key?.Invoke(e),
+                    }),
             ],
             StretchSet.Of(lane.Absences.Select(x => x.Stretch)),
             lane.Known

@@ -165,6 +165,9 @@ public enum ChangeKind
 
     /// <summary>What an attendee said by word of mouth was entered as their answer.</summary>
     AnswerEntered,
+
+    /// <summary>Entries were moved so that a meeting has room.</summary>
+    RoomMade,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

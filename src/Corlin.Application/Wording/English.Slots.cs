@@ -104,6 +104,29 @@ public static partial class English
     /// <summary>"Wiremu’s time leaves 12 of 160."</summary>
     public static string Leaves(string name, int slots, int without) => $"{name}’s time leaves {slots} of {without}.";
 
+    /// <summary>"one move".</summary>
+    public static string Moves(int many) => Count(many, "move", "moves");
+
+    /// <summary>"to 14:30", "to Thursday 18 March, 09:00".</summary>
+    public static string MovedTo(LocalDateTime from, LocalDateTime to) =>
+        from.Date == to.Date ? $"to {Time(to.TimeOfDay)}" : $"to {Day(to.Date)}, {Time(to.TimeOfDay)}";
+
+    /// <summary>"Stand-up to 14:30 and Ops round to 20:15; both suit everyone in them."</summary>
+    public static string Suits(IReadOnlyList<string> moved) =>
+        moved.Count == 1 ? $"{moved[0]}; it suits everyone in it."
+        : moved.Count == 2 ? $"{And(moved)}; both suit everyone in them."
+        : $"{And(moved)}; all suit everyone in them.";
+
+    /// <summary>"Stand-up, Wednesday 17 March 12:00 to 14:30. 10 people are notified."</summary>
+    public static string InOneStep(IReadOnlyList<string> moved, int notified) =>
+        string.Join(" ", moved.Select(m => m + "."))
+        + notified switch
+        {
+            0 => " Nobody is notified.",
+            1 => " One person is notified.",
+            _ => $" {notified} people are notified.",
+        };
+
     /// <summary>"half an hour", "an hour", "45 minutes", "2 h 30".</summary>
     private static string LongLength(Duration length) =>
         (int)length.TotalMinutes switch

@@ -288,6 +288,7 @@ public static partial class English
             RefusalKind.Cancelled => "It was cancelled.",
             RefusalKind.NothingProposed => "No other time is proposed any more.",
             RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
+            RefusalKind.RoomChanged => "Something has changed since this was worked out. Nothing was moved; look again at what makes room.",
             RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
             RefusalKind.IllegalGrant =>
                 "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",

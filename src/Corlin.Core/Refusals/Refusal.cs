@@ -179,6 +179,9 @@ public enum RefusalKind
     /// <summary>Another has just said otherwise of the same days.</summary>
     WhereSaidSince,
 
+    /// <summary>What was to be moved to make room, or what it was to go between, has changed.</summary>
+    RoomChanged,
+
     /// <summary>There are as many already as there may be.</summary>
     TooMany,
     BadInput,

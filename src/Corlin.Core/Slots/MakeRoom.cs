@@ -4,23 +4,12 @@ using NodaTime;
 
 namespace Corlin.Core.Slots;
 
-/// <summary>A single entry that may be moved: it stands under this key in the time of each of its attendees.</summary>
-/// <param name="Attendees">Their keys; those who are not among the people of the request do not count.</param>
-public sealed record Movable(string Key, Stretch Stretch, ImmutableArray<string> Attendees)
-{
-    /// <summary>Where it takes place; it goes with it.</summary>
-    public string? Place { get; init; }
-}
-
-public sealed record Move(string Key, Stretch To);
-
-/// <summary>A start that becomes a slot when some entries are moved.</summary>
-/// <param name="Moves">Each to a start of its own that suits all of its attendees.</param>
-public sealed record RoomPlan(Stretch Start, ImmutableArray<Move> Moves);
-
 /// <summary>Makes room for a meeting by moving as few entries as will do.</summary>
 public static class MakeRoom
 {
+    private const int ForEachAttendee = 2;
+    private const int ToAnotherDay = 10;
+
     /// <summary>
     /// One plan for each start that can be had with the fewest moves, in time order; without moves where there are slots, and none where
     /// even the most do not do.
@@ -28,14 +17,12 @@ public static class MakeRoom
     /// <param name="most">How many entries are moved at most.</param>
     public static ImmutableArray<RoomPlan> Least(SlotRequest request, ImmutableArray<Movable> movable, int most)
     {
-        var keys = request.People.Select(p => p.Key).ToHashSet();
-        // What takes the time of nobody asked is in nobody's way.
-        ImmutableArray<Movable> concerned = [.. movable.Where(m => m.Attendees.Any(keys.Contains))];
-        for (var many = 0; many <= Math.Min(most, concerned.Length); many++)
+        var choices = new RoomChoices(request, movable);
+        for (var many = 0; many <= Math.Min(most, choices.Count); many++)
         {
             var plans = new SortedDictionary<Instant, RoomPlan>();
-            foreach (var moved in Choices(concerned, many))
-                new RoomSearch(request, moved).Find(plans);
+            foreach (var (moved, starts) in choices.Of(many))
+                new RoomSearch(choices.Everything, moved, MoveRules.None).Find(plans, starts);
             if (plans.Count > 0)
                 return [.. plans.Values];
         }
@@ -43,15 +30,54 @@ public static class MakeRoom
         return [];
     }
 
-    private static IEnumerable<ImmutableArray<Movable>> Choices(ImmutableArray<Movable> from, int many)
+    /// <summary>
+    /// The cheapest plans that differ from each other, where there are no slots or not these: fewer moves first, then by how many are
+    /// concerned, how far each goes and what the start costs.
+    /// </summary>
+    /// <param name="most">How many entries are moved at most.</param>
+    /// <param name="reader">By whose clock days are told.</param>
+    /// <param name="want">How many plans are enough.</param>
+    public static ImmutableArray<RoomPlan> Cheapest(
+        SlotRequest request,
+        ImmutableArray<Movable> movable,
+        MoveRules rules,
+        int most,
+        DateTimeZone reader,
+        int want
+    )
     {
-        if (many == 0)
-            return
-            [
-                [],
-            ];
-        return Enumerable
-            .Range(0, from.Length - many + 1)
-            .SelectMany(i => Choices(from[(i + 1)..], many - 1).Select(rest => rest.Insert(0, from[i])));
+        var choices = new RoomChoices(request, movable);
+        var byKey = movable.ToDictionary(m => m.Key);
+        var plans = new SortedDictionary<Instant, RoomPlan>();
+        var picked = new List<RoomPlan>();
+        for (var many = 0; many <= Math.Min(most, choices.Count) && picked.Count < want; many++)
+        {
+            foreach (var (moved, starts) in choices.Of(many))
+                new RoomSearch(choices.Everything, moved, rules).Find(plans, starts);
+            var inOrder = plans
+                .Values.Where(p => !p.Moves.IsEmpty)
+                .OrderBy(p => p.Moves.Length)
+                .ThenBy(p => p.Cost + p.Moves.Sum(m => Cost(byKey[m.Key], m, reader)))
+                .ThenBy(p => p.Start.Start);
+            picked = Differing.Pick(inOrder, p => p.Start.Start, reader, want);
+        }
+
+        return [.. picked];
+    }
+
+    /// <summary>Whether a plan still does, for the same request or one that has changed since.</summary>
+    public static bool Holds(SlotRequest request, ImmutableArray<Movable> movable, MoveRules rules, RoomPlan plan)
+    {
+        var byKey = movable.ToDictionary(m => m.Key);
+        if (plan.Moves.DistinctBy(m => m.Key).Count() != plan.Moves.Length || plan.Moves.Any(m => !byKey.ContainsKey(m.Key)))
+            return false;
+        ImmutableArray<Movable> moved = [.. plan.Moves.Select(m => byKey[m.Key])];
+        return new RoomSearch(new SlotWork(request), moved, rules).Allows(plan);
+    }
+
+    private static int Cost(Movable entry, Move move, DateTimeZone reader)
+    {
+        var days = Period.DaysBetween(reader.ToLocal(entry.Stretch.Start).Date, reader.ToLocal(move.To.Start).Date);
+        return (ForEachAttendee * entry.Attendees.Length) + (days == 0 ? 0 : ToAnotherDay + Math.Abs(days));
     }
 }

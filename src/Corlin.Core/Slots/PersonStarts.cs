@@ -35,10 +35,14 @@ public enum Obstacle
 internal sealed class PersonStarts
 {
     private readonly Dictionary<Obstacle, StretchSet> obstacles = [];
+    private readonly SlotRequest request;
+    private readonly List<(SlotReasonKind, int, StretchSet)> wished = [];
+    private IReadOnlyList<(SlotReasonKind Reason, int Cost, StretchSet Starts)>? costs;
 
     public PersonStarts(SlotPerson person, SlotRequest request)
     {
         Person = person;
+        this.request = request;
         var (length, reach) = (request.Length, request.Reach);
         OwnHours = person.Hours ?? WorkingHours.Usual.Within(reach, person.Zone);
         Hours = Widened(person, OwnHours);
@@ -51,13 +55,12 @@ internal sealed class PersonStarts
         obstacles[Obstacle.Away] = Starts.Overlapping(person.Absences, length);
         obstacles[Obstacle.Taken] = Starts.Overlapping(InTheWay, length);
         obstacles[Obstacle.OutOfHours] = StretchSet.Of([reach]).Except(Starts.Within(Hours, length));
-        var costs = new List<(SlotReasonKind, int, StretchSet)>();
         void Wish(Obstacle obstacle, SlotReasonKind reason, int cost, Weight weight, StretchSet starts)
         {
             if (weight == Weight.Forbid)
                 obstacles[obstacle] = starts;
             else
-                costs.Add((reason, cost, starts));
+                wished.Add((reason, cost, starts));
         }
 
         if (person.Protected is { } kept)
@@ -85,7 +88,6 @@ internal sealed class PersonStarts
         }
 
         Bad = obstacles.Values.Aggregate((all, one) => all.Union(one));
-        Costs = [.. costs.Concat(SlotCosts.Of(this, request)).Where(c => !c.Item3.IsEmpty)];
     }
 
     public SlotPerson Person { get; }
@@ -109,7 +111,8 @@ internal sealed class PersonStarts
     public StretchSet Bad { get; }
 
     /// <summary>Starts that are worse for them, each kind with what it costs.</summary>
-    public IReadOnlyList<(SlotReasonKind Reason, int Cost, StretchSet Starts)> Costs { get; }
+    public IReadOnlyList<(SlotReasonKind Reason, int Cost, StretchSet Starts)> Costs =>
+        costs ??= [.. wished.Concat(SlotCosts.Of(this, request)).Where(c => !c.Item3.IsEmpty)];
 
     /// <summary>The time in which they could take part in something.</summary>
     public StretchSet Free =>

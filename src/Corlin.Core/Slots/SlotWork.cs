@@ -15,10 +15,13 @@ public sealed class SlotWork
     private readonly StretchSet? byClock;
 
     public SlotWork(SlotRequest request)
+        : this(request, [.. request.People.Select(p => new PersonStarts(p, request))]) { }
+
+    private SlotWork(SlotRequest request, ImmutableArray<PersonStarts> people)
     {
         Request = request;
         Grid = new StartGrid(request);
-        People = [.. request.People.Select(p => new PersonStarts(p, request))];
+        People = people;
         byKey = People.ToDictionary(p => p.Person.Key);
         Required = [.. People.Where(p => p.Person.Need == Need.Required)];
         rooms = [.. (request.Room?.Fitting ?? []).Select(r => (r.Key, Starts.Overlapping(r.Taken, request.Length)))];
@@ -27,11 +30,28 @@ public sealed class SlotWork
 
     public SlotRequest Request { get; }
 
+    /// <summary>The same request with other people in the place of some; those who are the same are not worked out again.</summary>
+    internal SlotWork With(ImmutableArray<SlotPerson> others)
+    {
+        var request = Request with { People = others };
+        return new SlotWork(
+            request,
+            [
+                .. others.Select(p =>
+                    byKey.TryGetValue(p.Key, out var own) && ReferenceEquals(own.Person, p) ? own : new PersonStarts(p, request)
+                ),
+            ]
+        );
+    }
+
     internal StartGrid Grid { get; }
 
     internal ImmutableArray<PersonStarts> People { get; }
 
     internal ImmutableArray<PersonStarts> Required { get; }
+
+    /// <summary>What the time of one of the people says.</summary>
+    internal PersonStarts Of(string key) => byKey[key];
 
     /// <summary>The starts of the grid that break no rule which is nobody's in particular: the clock, a room, so many of some.</summary>
     internal StartBits Open()
@@ -77,6 +97,14 @@ public sealed class SlotWork
         byClock?.Contains(start) != false
         && (Request.Room is null || rooms.Any(r => !r.Taken.Contains(start)))
         && Request.Needs.All(n => n.Of.Distinct().Count(key => Comes(key, start)) >= n.AtLeast);
+
+    /// <summary>What a start that is a slot costs.</summary>
+    internal int CostAt(Instant start) =>
+        People.Sum(p =>
+            !p.Bad.Contains(start) ? p.Costs.Where(c => c.Starts.Contains(start)).Sum(c => c.Cost)
+            : p.Person.Need == Need.Optional ? SlotCosts.OptionalMissing
+            : 0
+        );
 
     /// <summary>The rooms that are free at a start, in the order of the request.</summary>
     internal ImmutableArray<string> RoomsAt(Instant start) => [.. rooms.Where(r => !r.Taken.Contains(start)).Select(r => r.Key)];

@@ -69,6 +69,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.FileUnderWay
             or RefusalKind.AnsweredOtherwise
             or RefusalKind.WhereSaidSince
+            or RefusalKind.RoomChanged
             or RefusalKind.DoneAlready
             or RefusalKind.AlreadySent
             or RefusalKind.Cancelled

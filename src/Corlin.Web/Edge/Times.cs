@@ -104,6 +104,10 @@ internal static class Times
                 milliseconds.ToString(System.Globalization.CultureInfo.InvariantCulture)
             );
 
+    /// <summary>From one moment to a later one, both in milliseconds since 1970.</summary>
+    public static Stretch Stretch(long start, long end, string field) =>
+        end > start ? new Stretch(Moment(start, field), Moment(end, field)) : throw new RefusedException(RefusalKind.EndBeforeStart, field);
+
     public static string? Limited(string? text, int most, string field)
     {
         if (string.IsNullOrWhiteSpace(text))

@@ -78,6 +78,7 @@ internal static class Endpoints
         WhereaboutsEndpoints.Map(api);
         PlacesEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
+        SlotsEndpoints.Map(api);
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);
         HoldsEndpoints.Map(api);

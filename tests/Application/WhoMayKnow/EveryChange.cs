@@ -156,6 +156,36 @@ internal static class EveryChange
             ("Time", _) => [World.Timed("2027-04-06T09:00")],
             ("Times", _) => [ImmutableArray.Create<EntryTime>(World.Timed("2027-04-06T09:00"))],
             ("LapsesAt", _) => [world.Now + Duration.FromDays(3)],
+            ("Search", _) =>
+            [
+                .. there.Select(u =>
+                    (object)
+                        new ReadSlots(
+                            actor.Id,
+                            u.PublicId,
+                            [u.PublicId],
+                            [],
+                            30,
+                            new LocalDate(2027, 3, 9),
+                            new LocalDate(2027, 3, 10),
+                            world.Now
+                        )
+                ),
+            ],
+            ("Start", var t) when t == typeof(Instant) => [Instant.FromUtc(2027, 3, 9, 9, 0)],
+            ("Moves", _) =>
+            [
+                .. made.Entries.Select(e =>
+                    ImmutableArray.Create(
+                        new RoomMove(
+                            e.Id,
+                            null,
+                            new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0)),
+                            new Stretch(Instant.FromUtc(2027, 3, 9, 11, 0), Instant.FromUtc(2027, 3, 9, 12, 0))
+                        )
+                    )
+                ),
+            ],
             ("Invited", _) => [ImmutableArray.Create(new Invited(made.Outsider.PublicId, AttendeeRole.Required))],
             (_, var t) when t == typeof(ImmutableArray<string>) => [.. there.Select(u => (object)ImmutableArray.Create(u.PublicId))],
             ("Tasks", _) => [ImmutableArray<TaskSaid>.Empty],

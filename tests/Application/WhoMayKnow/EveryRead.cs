@@ -1,6 +1,7 @@
 using System.Collections;
 using System.Collections.Concurrent;
 using System.Reflection;
+using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
 using Corlin.Application.Ports;
@@ -99,6 +100,12 @@ internal static class EveryRead
             ("Span", _) => [null],
             ("Stretch", _) => [new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0))],
             ("Becomes", _) => [new EntryEdit(), new EntryEdit { Place = "Gannet" }],
+            ("Search", _) =>
+            [
+                .. people.SelectMany(p =>
+                    people.Select(q => new ReadSlots(viewer, p, [q], [], 30, new LocalDate(2027, 3, 9), new LocalDate(2027, 3, 10), now))
+                ),
+            ],
             ("Moving", _) =>
             [
                 null,

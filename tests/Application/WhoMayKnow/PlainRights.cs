@@ -67,6 +67,9 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
                     && (c.Draft is null || of.Drafts[c.Draft] == actor)
                     && (c.Request is null || !c.Send || OfRequest(actor, c.Request))
             ),
+            MakeRoomFor c => If(
+                store.User(c.Search.InNameOf) is { } principal && Speaks(actor, principal.Id) && c.Moves.All(m => Changes(actor, m.Entry))
+            ),
             AnswerInvitation c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             KeepPartPrivate c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry), May.Yes),
             ForwardMeeting c => If(

@@ -120,6 +120,62 @@ public class MakeRoomTests
                 iter: 60
             );
 
+    [Fact]
+    public void The_cheapest_plans_hold_and_those_with_the_fewest_moves_come_first() =>
+        Requests(6, 8)
+            .Sample(
+                request =>
+                {
+                    var movable = Movables(request);
+                    var least = MakeRoom.Least(request, movable, 2);
+                    var plans = MakeRoom.Cheapest(request, movable, MoveRules.None, 2, Zone, 3);
+                    Assert.Equal(plans.Length, plans.Select(p => p.Start.Start).Distinct().Count());
+                    Assert.Equal(plans.Select(p => p.Moves.Length).Order(), plans.Select(p => p.Moves.Length));
+                    if (least is [{ Moves: { IsEmpty: false } fewest }, ..])
+                        Assert.Equal(fewest.Length, plans[0].Moves.Length);
+                    foreach (var plan in plans)
+                    {
+                        List<(Movable, Instant)> moved = [.. plan.Moves.Select(m => (movable.Single(e => e.Key == m.Key), m.To.Start))];
+                        Assert.NotEmpty(moved);
+                        Assert.True(Holds(request, movable, plan.Start.Start, moved));
+                        Assert.True(MakeRoom.Holds(request, movable, MoveRules.None, plan));
+                        // Where something comes between it holds no more.
+                        Assert.False(MakeRoom.Holds(With(request, plan.Moves[0].To), movable, MoveRules.None, plan));
+                        Assert.False(MakeRoom.Holds(With(request, plan.Start), movable, MoveRules.None, plan));
+                    }
+                },
+                iter: 60
+            );
+
+    [Fact]
+    public void A_moved_entry_takes_nobody_s_lunch_where_it_must_not()
+    {
+        var day = new Stretch(Utc("2027-03-15 09:00"), Utc("2027-03-15 15:00"));
+        var stands = new Stretch(Utc("2027-03-15 09:00"), Utc("2027-03-15 10:00"));
+        SlotPerson Person(string key, params Busy[] busy) =>
+            new(key, Need.Required, Zone, StretchSet.Of([day]), [.. busy], StretchSet.Empty);
+        Busy Taken(string from, string to) => new(new Stretch(Utc($"2027-03-15 {from}"), Utc($"2027-03-15 {to}")), TimeTaken.Firm);
+        var request = new SlotRequest(
+            day,
+            Duration.FromHours(1),
+            Duration.FromHours(1),
+            [
+                Person("a", new Busy(stands, TimeTaken.Firm) { Key = "m" }, Taken("10:00", "12:00"), Taken("13:00", "14:00")),
+                Person("b", Taken("10:00", "15:00")),
+            ]
+        );
+        ImmutableArray<Movable> movable = [new("m", stands, ["a"])];
+        Instant To(MoveRules rules) => Assert.Single(Assert.Single(MakeRoom.Cheapest(request, movable, rules, 1, Zone, 3)).Moves).To.Start;
+        Assert.Equal(Utc("2027-03-15 12:00"), To(MoveRules.None));
+        Assert.Equal(Utc("2027-03-15 14:00"), To(new MoveRules(LunchWish.Usual, null)));
+    }
+
+    private static SlotRequest With(SlotRequest request, Stretch taken) =>
+        request with
+        {
+            People = [.. request.People.Select(p => p with { Busy = [.. p.Busy, new Busy(taken, TimeTaken.Firm)] })],
+        };
+
     private static ImmutableArray<Movable> Movables(SlotRequest request) =>
         [
             .. request

@@ -2660,45 +2660,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/slots": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["SlotsRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["SlotsView"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/slots/chosen": {
         parameters: {
             query?: never;
@@ -2845,6 +2806,123 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["LineReading"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SlotsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SlotsView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/slots/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SlotsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RoomView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RoomRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RoomMadeView"];
                     };
                 };
             };
@@ -8945,6 +9023,56 @@ export interface components {
             key: string;
             /** Format: int64 */
             until: number;
+        };
+        RoomMadeView: {
+            /** Format: int64 */
+            change: number;
+        };
+        RoomMoveRequest: {
+            entry: string;
+            occurrence: null | string;
+            /** Format: int64 */
+            fromStart: number;
+            /** Format: int64 */
+            fromEnd: number;
+            /** Format: int64 */
+            toStart: number;
+            /** Format: int64 */
+            toEnd: number;
+        };
+        RoomMoveView: {
+            entry: string;
+            recurrenceId: null | string;
+            title: string;
+            /** Format: int64 */
+            fromStart: number;
+            /** Format: int64 */
+            fromEnd: number;
+            /** Format: int64 */
+            toStart: number;
+            /** Format: int64 */
+            toEnd: number;
+            people: string[];
+        };
+        RoomPlanView: {
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            when: string;
+            verdict: string;
+            reason: string;
+            words: string;
+            moves: components["schemas"]["RoomMoveView"][];
+        };
+        RoomRequest: {
+            search: components["schemas"]["SlotsRequest"];
+            /** Format: int64 */
+            start: number;
+            moves: components["schemas"]["RoomMoveRequest"][];
+        };
+        RoomView: {
+            plans: components["schemas"]["RoomPlanView"][];
         };
         SaidTime: {
             start: string;

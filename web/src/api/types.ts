@@ -18,6 +18,7 @@ export type Slots = Schemas["SlotsView"];
 export type Slot = Schemas["SlotView"];
 export type NearMiss = Schemas["NearMissView"];
 export type Wishes = Schemas["WishesView"];
+export type RoomPlan = Schemas["RoomPlanView"];
 export type Opening = Schemas["OpeningView"];
 export type Chosen = Schemas["ChosenView"];
 export type RepeatReading = Schemas["RepeatView"];

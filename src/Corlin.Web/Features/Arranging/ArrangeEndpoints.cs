@@ -13,28 +13,6 @@ using NodaTime;
 
 namespace Corlin.Web.Features.Arranging;
 
-/// <param name="Required">Public ids or addresses.</param>
-/// <param name="Saved">The public id of the meeting where it was saved and not sent.</param>
-/// <param name="HoldRequest">The holds that are kept for it.</param>
-/// <param name="Place">Where it takes place, as it is typed so far.</param>
-/// <param name="Video">Whether it has, or will have, a conference.</param>
-public sealed record SlotsRequest(
-    string InNameOf,
-    IReadOnlyList<string> Required,
-    IReadOnlyList<string> Optional,
-    int Minutes,
-    string From,
-    string To,
-    string? Saved = null,
-    string? HoldRequest = null,
-    string? Place = null,
-    bool Video = false,
-    string? Repeats = null,
-    string? ToldIn = null,
-    IReadOnlyDictionary<string, int>? Loosened = null,
-    WishesView? Wishes = null
-);
-
 /// <param name="Start">Wall-clock time in <paramref name="Zone"/>, 2027-03-16T12:00.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 /// <param name="Draft">What is written of it, for its papers.</param>
@@ -113,57 +91,12 @@ public sealed record ArrangedView(string Entry, long Change, int Asked);
 
 internal static class ArrangeEndpoints
 {
-    private const int LongestRepeats = 300;
-    private const int MostAround = 240;
-
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/chosen", ChosenAsync);
         api.MapPost("/meetings", SendAsync);
         api.MapPost("/repeat", RepeatAsync);
         api.MapPost("/line", LineAsync).RequireRateLimiting(Limits.Search);
-    }
-
-    private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request)
-    {
-        var read = new ReadSlots(
-            reader.Person,
-            request.InNameOf,
-            request.Required,
-            request.Optional,
-            request.Minutes,
-            Reader.Date(request.From, "span"),
-            Reader.Date(request.To, "span"),
-            reader.Now
-        )
-        {
-            Saved = request.Saved,
-            HoldRequest = request.HoldRequest,
-            Place = Times.Limited(request.Place, 300, "place"),
-            HasLink = request.Video,
-            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
-            ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
-            Loosened = request.Loosened ?? new Dictionary<string, int>(),
-            Wishes = request.Wishes is { } wishes ? Checked(wishes) : WishesView.None,
-        };
-        return TypedResults.Ok(await reader.ReadAsync(read.Run));
-    }
-
-    private static WishesView Checked(WishesView wishes)
-    {
-        static bool IsMinute(int? minute) => minute is null or (>= 0 and < 24 * 60);
-        if (
-            wishes.NotOn is null
-            || wishes.NotOn.Any(d => d is < 1 or > 7)
-            || !IsMinute(wishes.From)
-            || !IsMinute(wishes.To)
-            || wishes.Around is < 0 or > MostAround
-        )
-            throw new RefusedException(RefusalKind.BadInput, "wishes", $"around {wishes.Around}");
-        if (wishes.From >= wishes.To)
-            throw new RefusedException(RefusalKind.EndBeforeStart, "wishes");
-        return wishes with { Zone = wishes.Zone is null ? null : Times.Zone(wishes.Zone, "wishes") };
     }
 
     private static async Task<Ok<ChosenView>> ChosenAsync(Reader reader, ChosenRequest request, StartOptions options)
@@ -184,7 +117,7 @@ internal static class ArrangeEndpoints
             Saved = request.Saved,
             HoldRequest = request.HoldRequest,
             MailLeaves = options.MailLeaves,
-            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
+            Repeats = Times.Limited(request.Repeats, SlotsEndpoints.LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
         };
         return TypedResults.Ok(await reader.ReadAsync(read.Run));

@@ -25,6 +25,7 @@ import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
 import { mostFree } from "./slots/mostFree";
 import { SlotList } from "./slots/SlotList";
+import { useRoom } from "./slots/useRoom";
 import { useDraft } from "./useDraft";
 import { presetsQuery, slotsQuery } from "./queries";
 
@@ -59,7 +60,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const presets = useQuery(presetsQuery(organiser.id)).data;
   const outside = [...draft.required, ...draft.optional].some((c) => !c.person || !c.person.inside);
   const ready = draft.required.length > 0 && draft.from <= draft.to;
-  const slots = useQuery(slotsQuery(slotsRequest(draft, organiser), ready));
+  const search = slotsRequest(draft, organiser);
+  const slots = useQuery(slotsQuery(search, ready));
   const found = ready && !slots.error ? slots.data : undefined;
   // Groups by who is in them; a room is booked, not asked.
   const asked = found
@@ -71,6 +73,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const kept = papers.length > 0 ? id : undefined;
   // Where nothing fits the board stands all the same, where most are free; nothing is chosen by that.
   const looked = start ?? (found && mostFree(found, draft.minutes * minute, desk.now));
+  const room = useRoom(search, found !== undefined && found.near.length > 0, start);
   const chosen = useQuery(chosenQuery(chosenRequest(draft, organiser, zone, looked ?? 0, kept), ready && looked !== undefined));
   const stretch = (at: number | undefined) => (at === undefined ? undefined : { start: at, end: at + draft.minutes * minute });
   const moment = stretch(start);
@@ -95,7 +98,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   };
   const step = (by: number) => {
     // Where nothing is free one goes along what comes near.
-    const all = (found?.slots.length ? found.slots : found?.near) ?? [];
+    const all = (found?.slots.length ? found.slots : found && [...found.near, ...room.plans]) ?? [];
     const at = all.findIndex((s) => s.start === start);
     const next = all[Math.max(0, Math.min(all.length - 1, at + by))];
     if (next) pick(next.start);
@@ -152,6 +155,17 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     });
   };
 
+  const makeRoom = () =>
+    void attempt(async () => {
+      const { plan } = room;
+      if (!plan) return;
+      const moves = plan.moves.map((m) => ({ ...m, occurrence: m.recurrenceId }));
+      const made = await ask(client.POST("/api/room", { body: { search, start: plan.start, moves } }));
+      pick(plan.start);
+      await readAnew();
+      say(`There is room for ${shortWhen(wallClock(zone, plan.start))} now. ${plan.words}`, made.change);
+    });
+
   const place = (lapses: number) =>
     void attempt(async () => {
       const body = {
@@ -207,6 +221,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       h: () => day(-1),
       l: () => day(1),
       x: () => hold(start),
+      ...(room.plan ? { m: () => makeRoom() } : {}),
     },
     [
       { keys: "Tab", does: "next part of the sentence" },
@@ -214,6 +229,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       { keys: "J K", does: "along the slots" },
       { keys: "H L", does: "another day" },
       { keys: "X", does: "choose it to be held" },
+      ...(room.plan ? [{ keys: "M", does: "make room" }] : []),
       { keys: "Ctrl S", does: "save without sending" },
       { keys: "Ctrl Enter", does: "send" },
     ],
@@ -293,6 +309,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           busy={slots.isFetching}
           start={start}
           onPick={pick}
+          room={room}
           holding={draft.holding}
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
           mayOpen={(by) => opened(draft, by) !== undefined}
@@ -307,6 +324,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
             now={desk.now}
             moment={onBoard}
             chosen={chosen.data}
+            plan={room.plan}
             onPick={pick}
             onDay={day}
           />
@@ -317,6 +335,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       <ArrangeFoot
         wrong={chosen.data && moment ? mendable([...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])], found, start) : []}
         series={(moment && chosen.data?.series) ?? undefined}
+        plan={room.plan}
+        onMove={makeRoom}
         send={
           moment
             ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.repeats}` : ""}`

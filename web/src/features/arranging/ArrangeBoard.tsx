@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useRef, type PointerEvent } from "react";
 import { lanesQuery } from "../../api/queries";
-import type { Chosen, Lane, Slots, Zone } from "../../api/types";
+import type { Chosen, Lane, RoomPlan, Slots, Zone } from "../../api/types";
 import { useWatched } from "../../app/hooks/live";
 import { useSize } from "../../app/hooks/useSize";
 import type { Axis } from "../../lane/axis";
@@ -10,6 +10,7 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { clock, dateText, hour, minute } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Contour } from "./slots/Contour";
+import { RoomOnBoard } from "./slots/RoomOnBoard";
 
 interface Props {
   found: Slots;
@@ -18,6 +19,8 @@ interface Props {
   now: number;
   moment: { start: number; end: number };
   chosen: Chosen | undefined;
+  /** What would be moved for the stretch. */
+  plan: RoomPlan | undefined;
   onPick: (start: number) => void;
   onDay: (by: number) => void;
 }
@@ -25,7 +28,7 @@ interface Props {
 const step = 15 * minute;
 
 /** Everyone's lanes on the chosen day under the contour of how many are free; the stretch is dragged over them. */
-export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }: Props) {
+export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, onDay }: Props) {
   const [area, height] = useSize();
   const day = found.days.find((d) => d.start <= moment.start && moment.start < d.end);
   const ids = found.people.filter((p) => !p.who.id.includes("@")).map((p) => p.who.id);
@@ -82,7 +85,20 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, onPick, onDay }
             />
           )}
           overlay={(axis, stands) => (
-            <Stretch axis={axis} stands={stands} day={day} zone={zone} moment={moment} rows={rows} chosen={chosen} onPick={onPick} />
+            <>
+              {plan && <RoomOnBoard axis={axis} stands={stands} rows={rows} day={day} zone={zone} plan={plan} />}
+              <Stretch
+                axis={axis}
+                stands={stands}
+                day={day}
+                zone={zone}
+                moment={moment}
+                rows={rows}
+                chosen={chosen}
+                moving={plan?.moves.flatMap((m) => m.people) ?? []}
+                onPick={onPick}
+              />
+            </>
           )}
         />
       </div>
@@ -128,6 +144,7 @@ function Stretch({
   moment,
   rows,
   chosen,
+  moving,
   onPick,
 }: {
   axis: Axis;
@@ -137,6 +154,8 @@ function Stretch({
   moment: { start: number; end: number };
   rows: BoardRow[];
   chosen: Chosen | undefined;
+  /** Those for whom something would be moved: their hour stands below what is drawn of that. */
+  moving: string[];
   onPick: (start: number) => void;
 }) {
   const held = useRef<{ offset: number; box: DOMRect } | undefined>(undefined);
@@ -195,14 +214,16 @@ function Stretch({
           if (!person || stale) return null;
           const stand = stands[i];
           const wide = width > 64;
+          const moves = moving.includes(row.key);
+          const middle = (stand?.height ?? 0) / (moves ? 1 : 2) - (moves ? 20 : 15);
           return (
             <span
               key={row.key}
               className="pointer-events-none absolute left-1/2 grid -translate-x-1/2 justify-items-center text-xs leading-[15px] font-semibold whitespace-nowrap"
-              style={{ top: (stand?.top ?? 0) + (stand?.height ?? 0) / 2 - 15 }}
+              style={{ top: (stand?.top ?? 0) + middle }}
             >
               <span className="bg-water/90 px-1 text-ink">{person.local}</span>
-              {(person.tone !== "fits" || wide) && (
+              {!moves && (person.tone !== "fits" || wide) && (
                 <span
                   className={`bg-water/90 px-1 ${person.tone === "fits" ? "text-sea" : person.tone === "wrong" ? "text-brick" : "text-brass"}`}
                 >

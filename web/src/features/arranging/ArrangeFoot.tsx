@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Mend, Warning } from "../../api/types";
+import type { Mend, RoomPlan, Warning } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 
@@ -7,6 +7,9 @@ interface Props {
   wrong: Warning[];
   /** How each time of a series suits, in words. */
   series: { words: string; tone: string } | undefined;
+  /** What would be moved to make the chosen time free. */
+  plan: RoomPlan | undefined;
+  onMove: () => void;
   send: string;
   disabled: boolean;
   onMend: (mend: Mend) => void;
@@ -18,7 +21,7 @@ interface Props {
 const shown = 3;
 
 /** What is wrong on the left, each with what mends it; the sending on the right. */
-export function ArrangeFoot({ wrong, series, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
+export function ArrangeFoot({ wrong, series, plan, onMove, send, disabled, onMend, onSend, onSave, onAnother }: Props) {
   const [all, setAll] = useState(false);
   return (
     <div className="sticky bottom-0 flex min-h-[52px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
@@ -26,6 +29,14 @@ export function ArrangeFoot({ wrong, series, send, disabled, onMend, onSend, onS
         {series && (
           <li className="leading-5">
             <Tone tone={series.tone}>{series.words}</Tone>
+          </li>
+        )}
+        {plan && (
+          <li className="leading-5">
+            <Tone tone="fits" className="inline-block first-letter:uppercase">
+              {plan.verdict}:
+            </Tone>{" "}
+            {plan.words}
           </li>
         )}
         {wrong.slice(0, all ? undefined : shown).map((w) => (
@@ -63,9 +74,14 @@ export function ArrangeFoot({ wrong, series, send, disabled, onMend, onSend, onS
         <Button look="plain" disabled={disabled} onClick={onSave}>
           Save without sending
         </Button>
-        <Button look="filled" className="ml-2" disabled={disabled} onClick={onSend}>
+        <Button look={plan ? "outlined" : "filled"} className="ml-2" disabled={disabled} onClick={onSend}>
           {send}
         </Button>
+        {plan && (
+          <Button look="filled" className="ml-2" disabled={disabled} onClick={onMove}>
+            {plan.moves.length === 1 ? "Move it first" : `Move these ${plan.moves.length} first`}
+          </Button>
+        )}
       </span>
     </div>
   );

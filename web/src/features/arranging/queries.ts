@@ -11,6 +11,14 @@ export const slotsQuery = (request: SlotsRequest, enabled: boolean) =>
     retry: false,
   });
 
+export const roomQuery = (request: SlotsRequest, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["calendars", "slots", "room", request],
+    queryFn: () => ask(client.POST("/api/slots/room", { body: request })),
+    enabled,
+    retry: false,
+  });
+
 export const presetsQuery = (of: string) =>
   queryOptions({
     queryKey: ["calendars", "presets", of],

@@ -1,50 +1,44 @@
 import type { NearMiss, Opening } from "../../../api/types";
-import { Tone } from "../../../ui/Tone";
+import { Offered, OfferedHead } from "./Offered";
+import type { Room } from "./useRoom";
 
 interface Props {
   near: NearMiss[];
+  room: Room;
   openings: Opening[];
   start: number | undefined;
   onPick: (start: number) => void;
   onOpen: (by: Opening) => void;
 }
 
-const heading = "px-3 pt-3 pb-0.5 text-[13px] font-semibold text-soft";
-
-/** Where little fits: the times that come nearest, with what stands in the way, and what would open most. */
-export function LittleFits({ near, openings, start, onPick, onOpen }: Props) {
+/** Where little fits: the times that come nearest, what could be moved to make one free, and what would open most. */
+export function LittleFits({ near, room, openings, start, onPick, onOpen }: Props) {
   return (
     <>
       {near.length > 0 && (
         <section aria-labelledby="nearest">
-          <h3 id="nearest" className={heading}>
-            Nearest
-          </h3>
+          <OfferedHead id="nearest">Nearest</OfferedHead>
           <ul>
             {near.map((n) => (
-              <li key={n.start} className="border-b border-rule">
-                <button
-                  type="button"
-                  aria-pressed={n.start === start}
-                  onClick={() => onPick(n.start)}
-                  className={`block w-full px-3 py-2 text-left ${n.start === start ? "bg-water" : "hover:bg-water/50"}`}
-                >
-                  <span className="flex items-baseline justify-between gap-2">
-                    <span className="font-semibold">{n.when}</span>
-                    <Tone tone={n.tone}>{n.verdict}</Tone>
-                  </span>
-                  <span className="block text-soft">{n.reason}</span>
-                </button>
-              </li>
+              <Offered key={n.start} {...n} chosen={n.start === start && !room.plan} onPick={() => onPick(n.start)} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {(room.plans.length > 0 || room.looking) && (
+        <section aria-labelledby="make-room" aria-busy={room.looking}>
+          <OfferedHead id="make-room">Make room</OfferedHead>
+          {room.plans.length === 0 && <p className="px-3 py-1 text-soft">Looking for what could be moved…</p>}
+          <ul>
+            {room.plans.map((p) => (
+              <Offered key={p.start} {...p} tone="fits" chosen={p === room.plan} onPick={() => onPick(p.start)} />
             ))}
           </ul>
         </section>
       )}
       {openings.length > 0 && (
         <section aria-labelledby="openings" className="pb-2">
-          <h3 id="openings" className={heading}>
-            What would open most
-          </h3>
+          <OfferedHead id="openings">What would open most</OfferedHead>
           <ul>
             {openings.map((o) => (
               <li key={o.words}>

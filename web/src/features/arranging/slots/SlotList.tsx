@@ -4,6 +4,7 @@ import { Flag } from "../../../lane/Flag";
 import { Button } from "../../../ui/Button";
 import { Tone } from "../../../ui/Tone";
 import { LittleFits } from "./LittleFits";
+import type { Room } from "./useRoom";
 
 interface Props {
   slots: Slots | undefined;
@@ -11,6 +12,8 @@ interface Props {
   busy: boolean;
   start: number | undefined;
   onPick: (start: number) => void;
+  /** What could be moved where little fits. */
+  room: Room;
   /** The starts chosen to be held. */
   holding: number[];
   onHolding: (starts: number[]) => void;
@@ -24,7 +27,7 @@ interface Props {
 const firstShown = 12;
 
 /** The free slots, best first, each with everyone's own hour and why it ranks there. */
-export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding, mayOpen, onOpen, holds }: Props) {
+export function SlotList({ slots, ready, busy, start, onPick, room, holding, onHolding, mayOpen, onOpen, holds }: Props) {
   const [all, setAll] = useState(false);
   const list = useRef<HTMLDivElement>(null);
   const chosen = slots?.slots.findIndex((s) => s.start === start) ?? -1;
@@ -104,7 +107,16 @@ export function SlotList({ slots, ready, busy, start, onPick, holding, onHolding
             <li className="px-3 py-2 text-soft">{slots.summary}</li>
           )}
         </ul>
-        {slots && <LittleFits near={slots.near} openings={slots.openings.filter(mayOpen)} start={start} onPick={onPick} onOpen={onOpen} />}
+        {slots && (
+          <LittleFits
+            near={slots.near}
+            room={room}
+            openings={slots.openings.filter(mayOpen)}
+            start={start}
+            onPick={onPick}
+            onOpen={onOpen}
+          />
+        )}
       </div>
       {holds}
     </section>

@@ -1,0 +1,55 @@
+using Corlin.Application.Entries;
+using Corlin.Application.Lanes;
+using Corlin.Core.Calendars;
+using Corlin.Core.Slots;
+using Corlin.Core.Time;
+using NodaTime;
+
+namespace Corlin.Application.Arranging;
+
+/// <summary>What is asked of a search, with what is known of those asked.</summary>
+/// <param name="Tended">Until which day the calendar of somebody is tended.</param>
+/// <param name="Occurrences">Of a series what the first of them brings with it; null for once.</param>
+/// <param name="But">What does not count.</param>
+/// <param name="Site">Where it takes place; null where nobody need be there.</param>
+/// <param name="Loosened">By how many minutes the hours of some are loosened, by public id.</param>
+internal sealed record SlotQuestion(
+    Viewing Viewing,
+    CalendarUser Organiser,
+    IReadOnlyList<(CalendarUser Who, bool Required)> Asked,
+    Dictionary<UserId, LocalDate> Tended,
+    Func<Stretch, IReadOnlyList<Stretch>>? Occurrences,
+    Apart But,
+    string? Site,
+    Duration Length,
+    IReadOnlyDictionary<string, int> Loosened,
+    WishesView Wishes
+)
+{
+    /// <summary>Hours are loosened by no more minutes.</summary>
+    public const int MostLoosened = 180;
+
+    /// <summary>The search in some days, and the lanes of those asked, in their order.</summary>
+    /// <param name="key">What tells an entry apart that could be moved; null where that does not matter.</param>
+    public (SlotRequest Request, IReadOnlyList<Lane> Lanes) In(Stretch span, Func<LaneEntry, string?>? key = null)
+    {
+        var reach = Occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
+        var lanes = LaneReading.Read(Viewing, [.. Asked.Select(a => a.Who)], reach);
+        var people = lanes.Zip(Asked, (lane, a) => Person(lane, a.Required ? Need.Required : Need.Optional, key));
+        var request = SlotPeople.Request(Viewing, span, Length, [.. people], Site);
+        return (Wishes.On(request, Viewing.Zone) with { Occurrences = Occurrences, Reach = reach }, lanes);
+    }
+
+    /// <summary>Somebody as the search takes them.</summary>
+    /// <param name="key">What tells an entry apart that could be moved; null where that does not matter.</param>
+    public SlotPerson Person(Lane lane, Need need, Func<LaneEntry, string?>? key = null)
+    {
+        var person = SlotPeople.Person(Viewing, lane, need, Tended, Site, But, key);
+        return Loosened.TryGetValue(person.Key, out var by)
+            ? person with
+            {
+                Loosened = Duration.FromMinutes(Math.Clamp(by, 0, MostLoosened)),
+            }
+            : person;
+    }
+}

@@ -1,0 +1,117 @@
+using Corlin.Application.Arranging;
+using Corlin.Core.Refusals;
+using Corlin.Web.Edge;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Corlin.Web.Features.Arranging;
+
+/// <param name="Required">Public ids or addresses.</param>
+/// <param name="Saved">The public id of the meeting where it was saved and not sent.</param>
+/// <param name="HoldRequest">The holds that are kept for it.</param>
+/// <param name="Place">Where it takes place, as it is typed so far.</param>
+/// <param name="Video">Whether it has, or will have, a conference.</param>
+public sealed record SlotsRequest(
+    string InNameOf,
+    IReadOnlyList<string> Required,
+    IReadOnlyList<string> Optional,
+    int Minutes,
+    string From,
+    string To,
+    string? Saved = null,
+    string? HoldRequest = null,
+    string? Place = null,
+    bool Video = false,
+    string? Repeats = null,
+    string? ToldIn = null,
+    IReadOnlyDictionary<string, int>? Loosened = null,
+    WishesView? Wishes = null
+);
+
+/// <summary>An entry that goes elsewhere to make room.</summary>
+/// <param name="Entry">Its public id.</param>
+/// <param name="Occurrence">Which of a series; null for what does not repeat.</param>
+/// <param name="FromStart">Where it stood when that was decided, in milliseconds since 1970, as what follows.</param>
+public sealed record RoomMoveRequest(string Entry, string? Occurrence, long FromStart, long FromEnd, long ToStart, long ToEnd);
+
+/// <param name="Search">As it was asked when the plan was found.</param>
+/// <param name="Start">When the meeting is to begin, in milliseconds since 1970.</param>
+public sealed record RoomRequest(SlotsRequest Search, long Start, IReadOnlyList<RoomMoveRequest> Moves);
+
+/// <param name="Change">With it the moves can be undone for ten seconds.</param>
+public sealed record RoomMadeView(long Change);
+
+/// <summary>Free slots, and room made where there are none.</summary>
+internal static class SlotsEndpoints
+{
+    public const int LongestRepeats = 300;
+    private const int MostAround = 240;
+
+    public static void Map(RouteGroupBuilder api)
+    {
+        api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
+        api.MapPost("/slots/room", RoomAsync).RequireRateLimiting(Limits.Search);
+        api.MapPost("/room", MakeRoomAsync).RequireRateLimiting(Limits.Search);
+    }
+
+    private static async Task<Ok<SlotsView>> SlotsAsync(Reader reader, SlotsRequest request) =>
+        TypedResults.Ok(await reader.ReadAsync(Search(reader, request).Run));
+
+    private static async Task<Ok<RoomView>> RoomAsync(Reader reader, SlotsRequest request) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadRoom(reader.Person, Search(reader, request)).Run));
+
+    private static async Task<Ok<RoomMadeView>> MakeRoomAsync(Reader reader, RoomRequest request)
+    {
+        var moves = request
+            .Moves.Take(ReadRoom.MostMoves + 1)
+            .Select(m => new RoomMove(
+                m.Entry,
+                Reader.Occurrence(m.Occurrence),
+                Times.Stretch(m.FromStart, m.FromEnd, "moves"),
+                Times.Stretch(m.ToStart, m.ToEnd, "moves")
+            ));
+        var change = await reader.ChangeAsync(
+            new MakeRoomFor(reader.Person, Search(reader, request.Search), Times.Moment(request.Start, "start"), [.. moves])
+        );
+        return TypedResults.Ok(new RoomMadeView(change));
+    }
+
+    private static ReadSlots Search(Reader reader, SlotsRequest request)
+    {
+        return new ReadSlots(
+            reader.Person,
+            request.InNameOf,
+            request.Required,
+            request.Optional,
+            request.Minutes,
+            Reader.Date(request.From, "span"),
+            Reader.Date(request.To, "span"),
+            reader.Now
+        )
+        {
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+            Place = Times.Limited(request.Place, 300, "place"),
+            HasLink = request.Video,
+            Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
+            ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
+            Loosened = request.Loosened ?? new Dictionary<string, int>(),
+            Wishes = request.Wishes is { } wishes ? Checked(wishes) : WishesView.None,
+        };
+    }
+
+    private static WishesView Checked(WishesView wishes)
+    {
+        static bool IsMinute(int? minute) => minute is null or (>= 0 and < 24 * 60);
+        if (
+            wishes.NotOn is null
+            || wishes.NotOn.Any(d => d is < 1 or > 7)
+            || !IsMinute(wishes.From)
+            || !IsMinute(wishes.To)
+            || wishes.Around is < 0 or > MostAround
+        )
+            throw new RefusedException(RefusalKind.BadInput, "wishes", $"around {wishes.Around}");
+        if (wishes.From >= wishes.To)
+            throw new RefusedException(RefusalKind.EndBeforeStart, "wishes");
+        return wishes with { Zone = wishes.Zone is null ? null : Times.Zone(wishes.Zone, "wishes") };
+    }
+}

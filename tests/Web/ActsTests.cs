@@ -142,6 +142,23 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
             h => h.OnCalendar(Held.SpeakFor)
         ),
         new(
+            "offer times in their name",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/offers",
+                    new
+                    {
+                        meeting = Access.Meeting(t.Owner, "x", "x", "2027-03-12T12:00", false, t.Other, "rosa@survey.example"),
+                        starts = new[] { 1_804_860_000_000 },
+                        zone = "Europe/Lisbon",
+                        until = 1_804_700_000_000,
+                        decision = "firstChoice",
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
             "keep no-go weeks",
             t =>
                 (

@@ -265,6 +265,39 @@ internal static class EndpointLines
         ["POST /api/people/file"] = (k => ($"/api/people/file?keptFor={k.Owner}", "text/csv"), Forbidden),
         ["GET /api/find"] = (_ => ($"/api/find?text={Canary}", null), Fine),
         ["POST /api/slots"] = (k => ("/api/slots", Slots(k)), Forbidden),
+        ["GET /api/offers"] = (_ => ("/api/offers", null), Fine),
+        ["POST /api/offers"] = (
+            k =>
+                (
+                    "/api/offers",
+                    new
+                    {
+                        meeting = new
+                        {
+                            inNameOf = k.Owner,
+                            title = "x",
+                            required = new[] { "rosa@cais.example" },
+                            optional = Array.Empty<string>(),
+                            start = "2027-03-12T12:00",
+                            zone = "Europe/Lisbon",
+                            minutes = 30,
+                            place = (string?)null,
+                            video = false,
+                            agenda = (string?)null,
+                            line = (string?)null,
+                            @private = false,
+                        },
+                        starts = new[] { 1_805_200_000_000 },
+                        zone = "Europe/Lisbon",
+                        until = 1_804_700_000_000,
+                        decision = "firstChoice",
+                    }
+                ),
+            Forbidden
+        ),
+        ["POST /api/offers/{id}/links"] = (_ => ("/api/offers/nothing/links", new { reader = 0 }), Unknown),
+        ["POST /api/offers/{id}/booking"] = (_ => ("/api/offers/nothing/booking", new { time = 0 }), Unknown),
+        ["DELETE /api/offers/{id}"] = (_ => ("/api/offers/nothing", null), Unknown),
         ["POST /api/slots/room"] = (k => ("/api/slots/room", Slots(k)), Forbidden),
         ["POST /api/room"] = (
             k =>

@@ -6,7 +6,9 @@ import { advance, faults, signIn, withDemo } from "./corlin.mjs";
 const its = withDemo();
 
 async function compose(who = /Noor Haddad/) {
-  const page = await signIn(its.browser, its.demo.address, who, { path: "/arrange" });
+  const page = await signIn(its.browser, its.demo.address, who, {
+    path: "/arrange",
+  });
   await page.getByRole("textbox", { name: "Title" }).waitFor();
   return page;
 }
@@ -39,13 +41,17 @@ test("A draft with its papers survives a closed tab, says who cannot open which,
   assert.deepEqual(await faults(first), []);
   await first.keyboard.press("Escape");
   await part(first, "Papers").click();
-  await first
-    .getByLabel("Papers for Quay lease")
-    .setInputFiles({ name: "Lease draft 4.pdf", mimeType: "application/pdf", buffer: Buffer.from("%PDF-1.7 four") });
+  await first.getByLabel("Papers for Quay lease").setInputFiles({
+    name: "Lease draft 4.pdf",
+    mimeType: "application/pdf",
+    buffer: Buffer.from("%PDF-1.7 four"),
+  });
   await first.getByRole("link", { name: "Lease draft 4.pdf" }).waitFor();
-  await first
-    .getByLabel("Papers for Quay lease")
-    .setInputFiles({ name: "Plan.exe", mimeType: "application/pdf", buffer: Buffer.from("MZ") });
+  await first.getByLabel("Papers for Quay lease").setInputFiles({
+    name: "Plan.exe",
+    mimeType: "application/pdf",
+    buffer: Buffer.from("MZ"),
+  });
   await first.getByRole("alert").getByText("“Plan.exe” is not taken.").waitFor();
   await first.getByRole("button", { name: "Add a link" }).click();
   await first.getByLabel("Web address").fill("https://charts.ebbline.example/quay-3");
@@ -138,10 +144,20 @@ test("What is wrong is mended in one step; saved it is not sent, and goes on fro
   await page.getByText("Undone. Nothing was sent.").waitFor();
   // Chase has both, and each goes on from there.
   const notSent = page.getByRole("region", { name: "Not sent yet" });
-  await notSent.getByRole("listitem", { name: "Berth survey" }).getByText(/^being written by you, with Ana and 1 more/).waitFor();
-  await notSent.getByRole("listitem", { name: "Berth survey" }).getByText(/^saved, for Maren: /).waitFor();
+  await notSent
+    .getByRole("listitem", { name: "Berth survey" })
+    .getByText(/^being written by you, with Ana and 1 more/)
+    .waitFor();
+  await notSent
+    .getByRole("listitem", { name: "Berth survey" })
+    .getByText(/^saved, for Maren: /)
+    .waitFor();
   assert.deepEqual(await faults(page), []);
-  await notSent.getByRole("listitem", { name: "Berth survey" }).filter({ hasText: "being written" }).getByRole("button", { name: "Go on with it" }).click();
+  await notSent
+    .getByRole("listitem", { name: "Berth survey" })
+    .filter({ hasText: "being written" })
+    .getByRole("button", { name: "Go on with it" })
+    .click();
   await part(page, "Who must come").waitFor();
   assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Berth survey");
 });
@@ -160,7 +176,12 @@ test("Several times are held until an hour; one is arranged, and the others are 
   await slots.getByText(/3 times are held until Wednesday 18:00/).waitFor();
   assert.deepEqual(await faults(page), []);
   const when = names[0].replace("Hold ", "");
-  const day = { 9: "2027-03-09", 10: "2027-03-10", 11: "2027-03-11", 12: "2027-03-12" }[/ (\d+) March/.exec(when)[1]];
+  const day = {
+    9: "2027-03-09",
+    10: "2027-03-10",
+    11: "2027-03-11",
+    12: "2027-03-12",
+  }[/ (\d+) March/.exec(when)[1]];
   await page.goto(`${its.demo.address}/lanes?view=day&from=${day}`);
   await page
     .getByRole("button", { name: /Crew change/ })
@@ -221,7 +242,9 @@ test("a time that was chosen stays through every other change; days that leave i
   await page.getByLabel("Day", { exact: true }).fill("2027-03-11");
   await page.getByLabel("Starts", { exact: true }).fill("15:00");
   await page.keyboard.press("Escape");
-  const send = page.getByRole("button", { name: /^Send to \d+ for Thursday 11, 15:00$/ });
+  const send = page.getByRole("button", {
+    name: /^Send to \d+ for Thursday 11, 15:00$/,
+  });
   await send.waitFor();
   // Of a group somebody is left out: it is said what that makes of it, and the whole group is one step away.
   await ask(page, "Harbour liaison");
@@ -285,10 +308,7 @@ test("Where nothing fits the nearest times say what stands in the way, and what 
   const openings = slots.getByRole("region", { name: "What would open most" });
   await openings.getByRole("button", { name: /early or late for Wiremu$/ }).click();
   await slots.getByRole("heading", { name: /^\d+ free slots?/ }).waitFor();
-  await slots
-    .getByText("out of hours, Wiremu")
-    .first()
-    .waitFor();
+  await slots.getByText("out of hours, Wiremu").first().waitFor();
   await page.getByRole("button", { name: /^Hours: .* early or late for Wiremu$/ }).click();
   await page.getByRole("combobox", { name: "Wiremu Paki" }).selectOption({ label: "not at all" });
   await page.keyboard.press("Escape");
@@ -315,8 +335,14 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
   const words = "not on Monday, Tuesday, Wednesday and Thursday, after 10:00, 15 minutes around it, lunch kept free";
   await page.getByRole("button", { name: `Wishes: ${words}` }).waitFor();
   // Every slot shown is on a day that is left.
-  await slots.getByRole("button", { name: /^Friday/ }).first().waitFor();
-  await slots.getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / }).first().waitFor({ state: "detached" });
+  await slots
+    .getByRole("button", { name: /^Friday/ })
+    .first()
+    .waitFor();
+  await slots
+    .getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / })
+    .first()
+    .waitFor({ state: "detached" });
   // An hour that ends before it starts is said at its part, and nothing is lost by it.
   page.meant.push("400");
   await part(page, "Wishes").click();
@@ -329,12 +355,19 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
   await slots.getByRole("heading", { name: /^No free slot/ }).waitFor();
   await slots.getByRole("button", { name: "any time of the day" }).click();
   await slots.getByRole("heading", { name: /^\d+ free slots/ }).waitFor();
-  await page.getByRole("button", { name: /^Wishes: not on Monday.*, 15 minutes around it, lunch kept free$/ }).waitFor();
+  await page
+    .getByRole("button", {
+      name: /^Wishes: not on Monday.*, 15 minutes around it, lunch kept free$/,
+    })
+    .waitFor();
   await part(page, "Wishes").click();
   await wishes.getByRole("button", { name: "No wishes" }).click();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
-  await slots.getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / }).first().waitFor();
+  await slots
+    .getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / })
+    .first()
+    .waitFor();
 });
 
 test("Room is made by moving what is in the way, in one step that is taken back in one", async () => {
@@ -344,7 +377,9 @@ test("Room is made by moving what is in the way, in one step that is taken back 
   await line.fill("Array budget with Desmond and Tomé tomorrow for 2 hours");
   await line.press("Enter");
   const room = page.getByRole("region", { name: "Make room" });
-  const plan = room.getByRole("button", { name: /16:00 one move Blade test review to 15:00/ });
+  const plan = room.getByRole("button", {
+    name: /16:00 one move Blade test review to 15:00/,
+  });
   await plan.click();
   await page.getByText("Blade test review, Tuesday 9 March 17:00 to 15:00. 2 people are notified.").waitFor();
   const board = page.getByRole("region", { name: "Everyone’s lanes" });
@@ -354,8 +389,121 @@ test("Room is made by moving what is in the way, in one step that is taken back 
   await page.getByRole("button", { name: "Move it first" }).click();
   await page.getByText("There is room for Tuesday 9, 16:00 now.", { exact: false }).waitFor();
   const slots = page.getByRole("region", { name: "Free slots" });
-  await slots.getByRole("button", { name: /^Tuesday 9 March, 16:00 .*Everyone is free/, pressed: true }).waitFor();
+  await slots
+    .getByRole("button", {
+      name: /^Tuesday 9 March, 16:00 .*Everyone is free/,
+      pressed: true,
+    })
+    .waitFor();
   await page.getByRole("button", { name: /^Undo, / }).click();
   await plan.waitFor();
   await slots.getByText("No free slot").waitFor();
+});
+
+/** A page of its own for somebody outside: a telephone without session and script. */
+async function outside(link) {
+  const context = await its.browser.newContext({
+    viewport: { width: 390, height: 844 },
+    javaScriptEnabled: false,
+  });
+  const page = await context.newPage();
+  await page.goto(link);
+  return page;
+}
+
+async function offer(page, line, decision) {
+  await page.getByRole("button", { name: "New meeting" }).click();
+  const typed = page.getByRole("textbox", { name: "In one line" });
+  await typed.fill(line);
+  await typed.press("Enter");
+  const slots = page.getByRole("region", { name: "Free slots" });
+  await slots
+    .getByText(/Not known: /)
+    .first()
+    .waitFor();
+  for (const n of [0, 1, 2])
+    await slots
+      .getByRole("checkbox", { name: /^Hold / })
+      .nth(n)
+      .check({ force: true });
+  await slots.getByRole("button", { name: "Offer these 3…" }).click();
+  const window = page.getByRole("dialog");
+  await window.getByRole("radio", { name: decision }).check();
+  assert.deepEqual(await faults(page), []);
+  await window.getByRole("button", { name: "Offer these 3", exact: true }).click();
+  await window
+    .getByRole("textbox", { name: /to be pasted/ })
+    .first()
+    .waitFor();
+  const texts = await window.getByRole("textbox", { name: /to be pasted/ }).all();
+  const links = await Promise.all(texts.map(async (t) => (await t.inputValue()).trim().split("\n").at(-1)));
+  await window.getByRole("button", { name: "Done" }).click();
+  await page.getByRole("heading", { name: "Chase" }).waitFor();
+  return links;
+}
+
+test("Times are offered to somebody outside, who chooses one on a page without script; it is booked, and the others are free", async () => {
+  const page = await compose();
+  const [link] = await offer(page, "Pier lease with Rosa Teixeira and Tomé for 45 minutes", "Their choice books it");
+  const offered = page.getByRole("region", { name: "Offered outside" }).getByRole("listitem", { name: "Pier lease" });
+  await offered.getByText("to Rosa Teixeira, no reply yet, until", { exact: false }).waitFor();
+  const rosa = await outside(link);
+  assert.equal(await rosa.getByRole("heading", { name: "Pier lease" }).count(), 1);
+  assert.equal(await rosa.getByText("Tomé").count(), 0);
+  // None fits at first.
+  await rosa.getByText("None of these fits").click();
+  await rosa.getByRole("textbox", { name: "What would suit you?" }).fill("Later in the week");
+  await rosa.getByRole("button", { name: "Say that none fits" }).click();
+  await rosa.getByText("Your answer is kept.", { exact: false }).waitFor();
+  await offered.getByText("Later in the week").waitFor();
+  await page.goto(`${its.demo.address}/`);
+  await page.getByText("None fits.").waitFor();
+  // She changes her mind.
+  await rosa.getByRole("radio").nth(1).check();
+  await rosa.getByRole("button", { name: "Book the chosen time" }).click();
+  await rosa.getByText("It is booked. An invitation comes by mail.").waitFor();
+  await page.goto(`${its.demo.address}/chase`);
+  await page.getByText("Pier lease").first().waitFor();
+  assert.equal(await page.getByRole("region", { name: "Offered outside" }).count(), 0);
+  const file = await rosa.context().request.get(`${link}/times.ics`);
+  assert.equal((await file.text()).match(/BEGIN:VEVENT/g).length, 1);
+  // A key that nobody has leads nowhere, and says nothing more.
+  const nowhere = await outside(`${link.slice(0, -1)}z`);
+  await nowhere.getByText("There is no offer behind this link.", { exact: false }).waitFor();
+  await nowhere.context().close();
+  await rosa.context().close();
+});
+
+test("Several outside mark the times; the assistant sees the table and books the one that suits, or withdraws it", async () => {
+  const page = await compose();
+  const links = await offer(page, "Quay survey with Rosa Teixeira and Lakshmi Rao for 30 minutes", "Each marks what fits; I book one");
+  for (const [link, marks] of [
+    [links[0], ["fits", "at a pinch", "no"]],
+    [links[1], ["no", "fits", "fits"]],
+  ]) {
+    const reader = await outside(link);
+    for (const [n, mark] of marks.entries())
+      await reader
+        .getByRole("radiogroup")
+        .nth(n)
+        .getByRole("radio", { name: new RegExp(`: ${mark}$`) })
+        .check({ force: true });
+    await reader.getByRole("button", { name: "Send my answer" }).click();
+    await reader.getByText("Your answer is kept.", { exact: false }).waitFor();
+    await reader.context().close();
+  }
+
+  const offered = page.getByRole("region", { name: "Offered outside" }).getByRole("listitem", { name: "Quay survey" });
+  await offered.getByText("2 of 2 answered", { exact: false }).waitFor();
+  const best = offered.getByRole("row").filter({ hasText: "suits best" });
+  assert.match(await best.innerText(), /at a pinch\s+fits/);
+  assert.deepEqual(await faults(page), []);
+  await best.getByRole("button", { name: /^Book / }).click();
+  await page.getByText(/“Quay survey” is booked for .*; everyone is invited in ten seconds\./).waitFor();
+  await page.getByRole("button", { name: /^Undo, / }).click();
+  await offered.getByRole("button", { name: "Withdraw it" }).click();
+  await offered.waitFor({ state: "detached" });
+  const late = await outside(links[0]);
+  await late.getByText("These times are offered no longer.", { exact: false }).waitFor();
+  await late.context().close();
 });

@@ -70,6 +70,24 @@ public sealed record ArrangeMeeting(
             return Became(session, sentBy);
         var blank = Saved is null ? session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) : MustBeSaved(session, Saved);
         var change = session.Begin(Send ? ChangeKind.MeetingSent : ChangeKind.MeetingSaved, Actor, InNameOf, rights.Grant);
+        var sent = Made(session, blank);
+        var stored = sent.Entry;
+        if (draft is not null)
+        {
+            Lay(session, draft, stored);
+            session.DraftStore.Save(draft with { SentBy = change, At = session.Now });
+        }
+
+        if (Send)
+            session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
+        session.Tell(sent, Actor);
+        return new ArrangedMeeting(stored.PublicId, change, PeopleAsked(stored));
+    }
+
+    /// <summary>Stores it as it is arranged, in a change that has begun; nobody is told yet.</summary>
+    /// <param name="blank">The entry that it becomes.</param>
+    internal Transition Made(IChangeSession session, Entry blank)
+    {
         var by = new Inviting(Actor, InNameOf, Private);
         var asked = Send ? Attendees.Resolve(session, Invited, by) : Attendees.Edit(session, new Asking(Invited, []), by).Added;
         var written = blank with
@@ -96,17 +114,7 @@ public sealed record ArrangeMeeting(
         if (HoldRequest is not null)
             Holds.Release(session, Actor, InNameOf, HoldRequest);
         var sent = Send ? Scheduling.Send(written) : new Transition(written with { Version = written.Version + 1 }, []);
-        var stored = session.EntryStore.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry);
-        if (draft is not null)
-        {
-            Lay(session, draft, stored);
-            session.DraftStore.Save(draft with { SentBy = change, At = session.Now });
-        }
-
-        if (Send)
-            session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
-        session.Tell(sent with { Entry = stored }, Actor);
-        return new ArrangedMeeting(stored.PublicId, change, PeopleAsked(stored));
+        return sent with { Entry = session.EntryStore.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry) };
     }
 
     /// <summary>A room is booked, not asked.</summary>

@@ -19,8 +19,6 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
 {
     public const int MostTimes = 20;
 
-    private static readonly Duration Longest = Duration.FromDays(90);
-
     /// <summary>The public ids of others on whose calendars they stand too, where the actor may add to those.</summary>
     public ImmutableArray<string> With { get; init; } = [];
 
@@ -37,36 +35,14 @@ public sealed record PlaceHolds(UserId Actor, UserId InNameOf, string Title, Imm
             throw new RefusedException(RefusalKind.NoTitle, "title");
         if (Times.Length is 0 or > MostTimes)
             throw new RefusedException(RefusalKind.TooMany, "times", $"{MostTimes} times");
-        if (LapsesAt <= session.Now)
-            throw new RefusedException(RefusalKind.InThePast, "lapses");
-        if (LapsesAt - session.Now > Longest)
-            throw new RefusedException(RefusalKind.BadInput, "lapses", "more than 90 days");
+        Holds.MustLapse(session, LapsesAt, "lapses");
         var change = session.Begin(ChangeKind.HoldPlaced, Actor, InNameOf, rights.Grant);
         if (InPlaceOf is not null)
             Holds.Release(session, Actor, InNameOf, InPlaceOf);
-        var request = PublicIds.New();
-        UserId[] lanes = [InNameOf, .. Others(session)];
-        foreach (var (lane, time) in lanes.SelectMany(lane => Times.Select(time => (lane, time))))
-        {
-            session.EntryStore.Save(
-                session.New(EntryKind.Hold, lane, Actor, Title, time) with
-                {
-                    Takes = TimeTaken.Hold,
-                    HoldRequest = request,
-                    LapsesAt = LapsesAt,
-                }
-            );
-        }
-
+        var (request, lanes) = Holds.Place(session, Actor, InNameOf, Title, Times, LapsesAt, session.Users(With).Values);
         session.Became(Actor, For, RequestState.Held, holds: request);
-        return new PlacedHolds(request, change, lanes.Length);
+        return new PlacedHolds(request, change, lanes);
     }
-
-    private IEnumerable<UserId> Others(IChangeSession session) =>
-        session
-            .Users(With)
-            .Values.Where(u => u is { Inside: true, Kind: UserKind.Person } && u.Id != InNameOf && session.MayAdd(Actor, u.Id))
-            .Select(u => u.Id);
 }
 
 /// <param name="Request">What the holds have in common.</param>
@@ -91,6 +67,47 @@ public sealed record ReleaseHolds(UserId Actor, string Request) : IChange<long>
 
 internal static class Holds
 {
+    private static readonly Duration Longest = Duration.FromDays(90);
+
+    /// <exception cref="RefusedException">They would lapse in the past, or after more than 90 days.</exception>
+    public static void MustLapse(IChangeSession session, Instant at, string field)
+    {
+        if (at <= session.Now)
+            throw new RefusedException(RefusalKind.InThePast, field);
+        if (at - session.Now > Longest)
+            throw new RefusedException(RefusalKind.BadInput, field, "more than 90 days");
+    }
+
+    /// <summary>Places holds on a lane, and on those of others inside where the actor may add to them.</summary>
+    /// <returns>What they have in common, and on how many lanes they stand.</returns>
+    public static (string Request, int Lanes) Place(
+        IChangeSession session,
+        UserId actor,
+        UserId lane,
+        string title,
+        IReadOnlyCollection<EntryTime> times,
+        Instant lapsesAt,
+        IEnumerable<CalendarUser> with
+    )
+    {
+        var request = PublicIds.New();
+        var others = with.Where(u => u is { Inside: true, Kind: UserKind.Person } && u.Id != lane && session.MayAdd(actor, u.Id));
+        UserId[] lanes = [lane, .. others.Select(u => u.Id)];
+        foreach (var (on, time) in lanes.SelectMany(on => times.Select(time => (on, time))))
+        {
+            session.EntryStore.Save(
+                session.New(EntryKind.Hold, on, actor, title, time) with
+                {
+                    Takes = TimeTaken.Hold,
+                    HoldRequest = request,
+                    LapsesAt = lapsesAt,
+                }
+            );
+        }
+
+        return (request, lanes.Length);
+    }
+
     /// <summary>Releases the holds of a request, on others' lanes with those on the lane of whose request it is.</summary>
     /// <exception cref="RefusedException">The actor may not change them.</exception>
     public static void Release(IChangeSession session, UserId actor, UserId lane, string request)
@@ -113,5 +130,8 @@ internal static class Holds
             throw new RefusedException(RefusalKind.NotFound, "holdRequest");
         foreach (var hold in holds)
             session.EntryStore.Save(Scheduling.Cancel(hold).Entry);
+        // What is held no longer is offered no longer: another would choose what is settled already.
+        if (session.OfferOfHolds(request) is { State: OfferState.Open } offer)
+            session.OfferStore.Save(offer with { State = OfferState.Withdrawn, Version = offer.Version + 1 });
     }
 }

@@ -168,6 +168,21 @@ public enum ChangeKind
 
     /// <summary>Entries were moved so that a meeting has room.</summary>
     RoomMade,
+
+    /// <summary>Times are held and offered to people outside.</summary>
+    OfferMade,
+
+    /// <summary>A reader said how the offered times suit.</summary>
+    OfferAnswered,
+
+    /// <summary>A reader chose an offered time: it is booked.</summary>
+    OfferChosen,
+
+    /// <summary>Who made an offer, or the rule they set, booked one of its times.</summary>
+    OfferBooked,
+
+    /// <summary>Times are offered no longer.</summary>
+    OfferEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -17,6 +17,9 @@ public sealed record KeptDraft(string PublicId, UserId Writer, string Json, int 
 
     /// <summary>So long one that was sent is kept, for the sending may be undone.</summary>
     public static readonly Duration Stays = Duration.FromDays(1);
+
+    /// <summary>Of one whose times are offered: longer than an offer can last.</summary>
+    public static readonly Duration StaysOffered = Duration.FromDays(120);
 }
 
 /// <summary>What reads of drafts ask of the store.</summary>

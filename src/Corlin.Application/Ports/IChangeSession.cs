@@ -46,6 +46,7 @@ public interface IChangeSession : ICalendarReads
     IPaperStore PaperStore { get; }
     IFeedStore FeedStore { get; }
     IRequestStore RequestStore { get; }
+    IOfferStore OfferStore { get; }
     IDraftStore DraftStore { get; }
     IMeetingKindStore MeetingKindStore { get; }
 }

@@ -34,6 +34,7 @@ internal static class DeskQueue
                 .Concat(MemberOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
                 .Concat(TurnOverOffers.Read(viewing, [.. kept.Select(l => l.Who)]))
                 .Concat(AddressesThatWait.Read(viewing))
+                .Concat(OffersThatWait.Read(viewing))
                 .OrderBy(r => r.Deadline)
                 .ThenBy(r => r.Verb, StringComparer.Ordinal)
                 .ThenBy(r => r.Title, StringComparer.Ordinal),

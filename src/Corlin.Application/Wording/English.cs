@@ -289,6 +289,11 @@ public static partial class English
             RefusalKind.NothingProposed => "No other time is proposed any more.",
             RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
             RefusalKind.RoomChanged => "Something has changed since this was worked out. Nothing was moved; look again at what makes room.",
+            RefusalKind.OfferBooked => "One of these times has been booked already.",
+            RefusalKind.OfferEnded => "These times are offered no longer.",
+            RefusalKind.OfferTimeGone => "That time has just been taken by something else. The others still stand.",
+            RefusalKind.OfferMarkMissing => "Say of each time whether it fits.",
+            RefusalKind.OfferWithoutReader => "Times are offered to people outside. Invite one first.",
             RefusalKind.AlreadySent => "It has been sent already; it can be cancelled, and everyone is told.",
             RefusalKind.IllegalGrant =>
                 "These do not go together: change needs Headline, speak for needs Whole, and people outside only look.",

@@ -182,6 +182,21 @@ public enum RefusalKind
     /// <summary>What was to be moved to make room, or what it was to go between, has changed.</summary>
     RoomChanged,
 
+    /// <summary>One of the offered times was booked already.</summary>
+    OfferBooked,
+
+    /// <summary>An offer was withdrawn, or its end came.</summary>
+    OfferEnded,
+
+    /// <summary>An offered time was taken by something else meanwhile.</summary>
+    OfferTimeGone,
+
+    /// <summary>How some offered time suits was not said.</summary>
+    OfferMarkMissing,
+
+    /// <summary>Nobody outside is named to whom times could be offered.</summary>
+    OfferWithoutReader,
+
     /// <summary>There are as many already as there may be.</summary>
     TooMany,
     BadInput,

@@ -80,12 +80,20 @@ internal sealed class DraftStore(ChangeSession session) : IDraftStore, IMeetingK
         Db.SaveChanges();
     }
 
-    /// <summary>What the same writer sent longer ago than it can be undone is written no more.</summary>
+    /// <summary>
+    /// What the same writer sent longer ago than it can be undone is written no more. What was offered stays until it can be booked no
+    /// more.
+    /// </summary>
     private void DropSent(KeptDraft draft)
     {
         var before = session.Now - KeptDraft.Stays;
+        var offered = session.Now - KeptDraft.StaysOffered;
         Db.Drafts.Where(d =>
-                d.WriterId == draft.Writer.Value && d.At < before && Db.Changes.Any(c => c.Id == d.SentByChangeId && c.UndoneById == null)
+                d.WriterId == draft.Writer.Value
+                && d.At < before
+                && Db.Changes.Any(c =>
+                    c.Id == d.SentByChangeId && c.UndoneById == null && (c.Kind != ChangeKind.OfferMade || d.At < offered)
+                )
             )
             .ExecuteDelete();
     }

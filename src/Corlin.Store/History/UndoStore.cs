@@ -37,6 +37,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
         session.TurnOverStore.RestoreTurnOvers(change);
         session.AddressStore.RestoreAddresses(change);
         session.RequestStore.RestoreRequests(change);
+        session.OfferStore.RestoreOffers(change);
         session.NotesStore.RestoreNotes(change);
         session.ConferenceStore.RestoreCalls(change);
         session.PaperStore.BringBackPapers(change);

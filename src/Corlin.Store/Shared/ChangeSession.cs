@@ -162,6 +162,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     internal DraftStore DraftStore => field ??= new DraftStore(this);
 
     internal FeedStore FeedStore => field ??= new FeedStore(this);
+    internal OfferStore OfferStore => field ??= new OfferStore(this);
 
     internal TurnOverStore TurnOverStore => field ??= new TurnOverStore(this);
 
@@ -218,6 +219,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IPaperStore IChangeSession.PaperStore => PaperStore;
 
     IFeedStore IChangeSession.FeedStore => FeedStore;
+    IOfferStore IChangeSession.OfferStore => OfferStore;
 
     IRequestStore IChangeSession.RequestStore => RequestStore;
 

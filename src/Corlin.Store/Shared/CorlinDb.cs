@@ -69,6 +69,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<MeetingRequestHistoryRow> MeetingRequestHistory => Set<MeetingRequestHistoryRow>();
 
+    internal DbSet<OfferRow> Offers => Set<OfferRow>();
+
+    internal DbSet<OfferHistoryRow> OfferHistory => Set<OfferHistoryRow>();
+
+    internal DbSet<OfferKeyRow> OfferKeys => Set<OfferKeyRow>();
+
     internal DbSet<EntryGroupRow> EntryGroups => Set<EntryGroupRow>();
 
     internal DbSet<PresenceRow> Presences => Set<PresenceRow>();
@@ -304,6 +310,21 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             r.HasOne<UserRow>().WithMany().HasForeignKey(x => x.PrincipalId).OnDelete(DeleteBehavior.Restrict);
         });
         builder.Entity<MeetingRequestHistoryRow>().HasIndex(x => x.ChangeId);
+        builder.Entity<OfferRow>(o =>
+        {
+            o.HasIndex(x => x.PublicId).IsUnique();
+            o.HasIndex(x => x.HoldRequest).IsUnique();
+            o.HasIndex(x => new { x.OwnerId, x.Until });
+            o.HasIndex(x => x.Until, "IX_Offers_Open").HasFilter("\"State\" = 0");
+            o.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<OfferHistoryRow>().HasIndex(x => x.ChangeId);
+        builder.Entity<OfferKeyRow>(k =>
+        {
+            // No key to the offer: what an undo takes away comes back, and its links lead there again.
+            k.HasKey(x => new { x.Offer, x.Reader });
+            k.HasIndex(x => x.KeyHash).IsUnique();
+        });
         NotesTables(builder);
         ConferenceTables(builder);
         builder.Entity<StandingRow>(s =>

@@ -70,6 +70,9 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.AnsweredOtherwise
             or RefusalKind.WhereSaidSince
             or RefusalKind.RoomChanged
+            or RefusalKind.OfferBooked
+            or RefusalKind.OfferEnded
+            or RefusalKind.OfferTimeGone
             or RefusalKind.DoneAlready
             or RefusalKind.AlreadySent
             or RefusalKind.Cancelled

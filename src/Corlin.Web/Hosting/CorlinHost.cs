@@ -3,6 +3,7 @@ using Corlin.Application.Access;
 using Corlin.Application.Files;
 using Corlin.Application.History;
 using Corlin.Application.Mail;
+using Corlin.Application.Offers;
 using Corlin.Application.Ports;
 using Corlin.Application.Shared;
 using Corlin.Application.Whereabouts;
@@ -135,12 +136,14 @@ internal static class CorlinHost
         services.AddSingleton<FileImports>();
         services.AddSingleton<LargeUndo>();
         services.AddSingleton<PruneWorker>();
+        services.AddSingleton<OfferWorker>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing away what only grows", s.GetRequiredService<PruneWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Invitations for who is away", s.GetRequiredService<AwayWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Offers whose end has come", s.GetRequiredService<OfferWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
         services.AddSingleton(s => new Worker(
             "Calendars kept elsewhere",
@@ -213,7 +216,9 @@ internal static class CorlinHost
                 .AllowAnonymous();
     }
 
-    private static void ServeSite(WebApplication app, string site) =>
+    private static void ServeSite(WebApplication app, string site)
+    {
+        PlainPage.FindFaces(site);
         app.UseStaticFiles(
             new StaticFileOptions
             {
@@ -223,4 +228,5 @@ internal static class CorlinHost
                     c.Context.Response.Headers.CacheControl = c.Context.Request.Path.StartsWithSegments("/assets") ? Forever : "no-cache",
             }
         );
+    }
 }

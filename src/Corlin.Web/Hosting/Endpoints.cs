@@ -14,6 +14,7 @@ using Corlin.Web.Features.History;
 using Corlin.Web.Features.Lanes;
 using Corlin.Web.Features.Mail;
 using Corlin.Web.Features.Meetings;
+using Corlin.Web.Features.Offers;
 using Corlin.Web.Features.People;
 using Corlin.Web.Features.Whereabouts;
 
@@ -41,6 +42,10 @@ internal static class Endpoints
         "GET /feeds/{key}",
         "GET /feeds/{key}/calendar.ics",
         "GET /feeds/{key}/busy.ics",
+        // Who has the link of an offer answers it, on a page without script.
+        "GET /offers/{key}",
+        "POST /offers/{key}",
+        "GET /offers/{key}/times.ics",
         "GET /api/demo/sign-ins",
         "GET /openapi/{documentName}.json",
         // The page itself, whatever place its address names.
@@ -82,6 +87,8 @@ internal static class Endpoints
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);
         HoldsEndpoints.Map(api);
+        OffersEndpoints.Map(api);
+        OfferPages.Map(app);
         RequestsEndpoints.Map(api);
         NotesEndpoints.Map(api);
         ConferenceEndpoints.Map(api);

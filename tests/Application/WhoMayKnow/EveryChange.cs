@@ -113,6 +113,25 @@ internal static class EveryChange
         return (parameter.Name!, parameter.ParameterType) switch
         {
             ("Actor", _) => [actor.Id],
+            ("Time" or "Reader", var t) when t == typeof(int) => [0],
+            ("Offer", var t) when t == typeof(string) => [Nothing],
+            ("Meeting", var t) when t == typeof(ArrangeMeeting) =>
+            [
+                .. there.Select(u =>
+                    (object)
+                        new ArrangeMeeting(
+                            actor.Id,
+                            u.Id,
+                            "Offered",
+                            [new Invited(made.Outsider.PublicId, AttendeeRole.Required)],
+                            World.Timed("2027-04-06T09:00"),
+                            null,
+                            null,
+                            null,
+                            null
+                        )
+                ),
+            ],
             ("Entries", var t) when t == typeof(IReadOnlyList<string>) => [.. made.Entries.Select(e => new[] { e.Id })],
             ("Chosen", _) => [.. made.Entries.SelectMany(e => there.Select(u => new[] { new ChosenOnLane(u.Id, [e.Id]) }))],
             ("Changes", _) => [new[] { made.Changes.Last }],
@@ -186,6 +205,10 @@ internal static class EveryChange
                     )
                 ),
             ],
+            ("Starts", _) => [ImmutableArray.Create(Instant.FromUtc(2027, 4, 6, 9, 0))],
+            ("Zone", _) => ["Asia/Kolkata"],
+            ("Until", var t) when t == typeof(Instant) => [world.Now + Duration.FromDays(3)],
+            ("Decision", _) => [OfferDecision.FirstChoice],
             ("Invited", _) => [ImmutableArray.Create(new Invited(made.Outsider.PublicId, AttendeeRole.Required))],
             (_, var t) when t == typeof(ImmutableArray<string>) => [.. there.Select(u => (object)ImmutableArray.Create(u.PublicId))],
             ("Tasks", _) => [ImmutableArray<TaskSaid>.Empty],

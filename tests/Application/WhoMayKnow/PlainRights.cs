@@ -9,6 +9,7 @@ using Corlin.Application.HandingOver;
 using Corlin.Application.History;
 using Corlin.Application.Mail;
 using Corlin.Application.Meetings;
+using Corlin.Application.Offers;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
 using Corlin.Application.Whereabouts;
@@ -67,6 +68,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
                     && (c.Draft is null || of.Drafts[c.Draft] == actor)
                     && (c.Request is null || !c.Send || OfRequest(actor, c.Request))
             ),
+            MakeOffer c => If(Speaks(actor, c.Meeting.InNameOf)),
+            BookOffered or EndOffer or RenewOfferLink => May.No,
             MakeRoomFor c => If(
                 store.User(c.Search.InNameOf) is { } principal && Speaks(actor, principal.Id) && c.Moves.All(m => Changes(actor, m.Entry))
             ),

@@ -38,6 +38,12 @@ export const chaseQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/chase")),
 });
 
+/** What is offered to people outside. */
+export const offersQuery = queryOptions({
+  queryKey: ["calendars", "offers"],
+  queryFn: () => ask(client.GET("/api/offers")),
+});
+
 export const lanesSpans = ["day", "working-days", "week", "month", "list", "year"] as const;
 
 export type LanesSpan = (typeof lanesSpans)[number];

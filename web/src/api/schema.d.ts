@@ -3447,6 +3447,183 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OffersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OfferRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MadeOfferView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OfferLinkRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OfferLinkView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/booking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BookingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArrangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests": {
         parameters: {
             query?: never;
@@ -7394,6 +7571,10 @@ export interface components {
             who: components["schemas"]["PersonView"];
             words: string;
         };
+        BookingRequest: {
+            /** Format: int32 */
+            time: number;
+        };
         CalendarChoiceView: {
             id: string;
             name: string;
@@ -8393,6 +8574,13 @@ export interface components {
             change: number;
             key: string;
         };
+        MadeOfferView: {
+            id: string;
+            /** Format: int64 */
+            change: number;
+            request: string;
+            keys: string[];
+        };
         MailLineView: {
             /** Format: int64 */
             id: number;
@@ -8609,6 +8797,62 @@ export interface components {
         };
         OccurrenceRequest: {
             occurrence: null | string;
+        };
+        /** @enum {unknown} */
+        OfferDecision: "firstChoice" | "byMaker" | "byItself";
+        OfferLinkRequest: {
+            /** Format: int32 */
+            reader: number;
+        };
+        OfferLinkView: {
+            key: string;
+        };
+        /** @enum {unknown} */
+        OfferMark: "fits" | "atAPinch" | "no" | null;
+        OfferReaderView: {
+            /** Format: int32 */
+            number: number;
+            who: components["schemas"]["PersonView"];
+            answered: string;
+            noneFits: boolean;
+            words: null | string;
+        };
+        OfferRequest: {
+            meeting: components["schemas"]["ArrangeRequest"];
+            starts: number[];
+            zone: string;
+            /** Format: int64 */
+            until: number;
+            decision: components["schemas"]["OfferDecision"];
+        };
+        OfferTimeView: {
+            /** Format: int32 */
+            number: number;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            when: string;
+            free: boolean;
+            booked: boolean;
+            best: boolean;
+            marks: components["schemas"]["OfferMark"][];
+        };
+        OfferView: {
+            id: string;
+            for: components["schemas"]["PersonView"];
+            title: string;
+            stands: string;
+            decides: string;
+            text: string;
+            entry: null | string;
+            open: boolean;
+            mayBook: boolean;
+            times: components["schemas"]["OfferTimeView"][];
+            readers: components["schemas"]["OfferReaderView"][];
+        };
+        OffersView: {
+            offers: components["schemas"]["OfferView"][];
         };
         OffsetView: {
             /** Format: int64 */

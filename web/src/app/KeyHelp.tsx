@@ -1,5 +1,5 @@
-import { Dialog } from "radix-ui";
 import { Button } from "../ui/Button";
+import { Window } from "../ui/Window";
 import { useKeysState, type KeyHint } from "./keys";
 
 const everywhere: KeyHint[] = [
@@ -28,33 +28,22 @@ const everywhere: KeyHint[] = [
 export default function KeyHelp() {
   const { helpOpen, setHelpOpen, single, setSingle } = useKeysState();
   return (
-    <Dialog.Root open={helpOpen} onOpenChange={setHelpOpen}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 max-h-[92vh] w-[min(92vw,460px)] overflow-auto -translate-x-1/2 -translate-y-1/2 bg-ground p-6 shadow-lg"
-        >
-          <Dialog.Title className="mb-3 font-serif text-2xl">Keys</Dialog.Title>
-          <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">
-            {everywhere.map((k) => (
-              <div key={k.keys} className="contents">
-                <dt className="font-semibold">{k.keys}</dt>
-                <dd className="text-soft">{k.does}</dd>
-              </div>
-            ))}
-          </dl>
-          <label className="mt-4 flex min-h-8 items-center gap-2">
-            <input type="checkbox" checked={single} onChange={(e) => setSingle(e.target.checked)} className="size-4 accent-sea" />
-            Use single-letter shortcuts
-          </label>
-          <div className="mt-4 text-right">
-            <Dialog.Close asChild>
-              <Button>Close the list</Button>
-            </Dialog.Close>
+    <Window title="Keys" open={helpOpen} onOpen={setHelpOpen}>
+      <dl className="grid grid-cols-[7rem_1fr] gap-y-1.5">
+        {everywhere.map((k) => (
+          <div key={k.keys} className="contents">
+            <dt className="font-semibold">{k.keys}</dt>
+            <dd className="text-soft">{k.does}</dd>
           </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+        ))}
+      </dl>
+      <label className="mt-4 flex min-h-8 items-center gap-2">
+        <input type="checkbox" checked={single} onChange={(e) => setSingle(e.target.checked)} className="size-4 accent-sea" />
+        Use single-letter shortcuts
+      </label>
+      <div className="mt-4 text-right">
+        <Button onClick={() => setHelpOpen(false)}>Close the list</Button>
+      </div>
+    </Window>
   );
 }

@@ -17,6 +17,7 @@ public interface ICalendarReads
         IMeetingNewsReads,
         IDraftReads,
         IRequestReads,
+        IOfferReads,
         INotesReads,
         IConferenceReads,
         IAddressReads,

@@ -11,6 +11,16 @@ public interface IRequestStore
     void Save(MeetingRequest request);
 }
 
+/// <summary>Times that are offered to people outside.</summary>
+public interface IOfferStore
+{
+    /// <summary>Keeps an offer, new or changed, with its history.</summary>
+    void Save(Offer offer);
+
+    /// <summary>One of its readers answers with this key from then on, and with none before.</summary>
+    void Key(Offer offer, int reader, string keyHash);
+}
+
 /// <summary>What is being written and not sent.</summary>
 public interface IDraftStore
 {

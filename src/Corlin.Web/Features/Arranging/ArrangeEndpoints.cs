@@ -163,50 +163,55 @@ internal static class ArrangeEndpoints
 
     private static async Task<Ok<ArrangedView>> SendAsync(Reader reader, ArrangeRequest request, IConferenceLinks links, IRichTexts texts)
     {
+        var meeting = await MeetingAsync(reader, request, links, texts);
+        if (((TimedEntry)meeting.Time).ToStretch(DateTimeZone.Utc).End <= reader.Now)
+            throw new RefusedException(RefusalKind.InThePast, "start");
+        var made = await reader.ChangeAsync(meeting);
+        return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
+    }
+
+    /// <summary>A meeting as it was written, checked where it comes in.</summary>
+    internal static async Task<ArrangeMeeting> MeetingAsync(Reader reader, ArrangeRequest request, IConferenceLinks links, IRichTexts texts)
+    {
         var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
         var invited = request
             .Required.Select(r => new Invited(r, AttendeeRole.Required))
             .Concat(request.Optional.Select(o => new Invited(o, AttendeeRole.Optional)));
         var time = Time(request);
-        if (time.ToStretch(DateTimeZone.Utc).End <= reader.Now)
-            throw new RefusedException(RefusalKind.InThePast, "start");
         var agenda = Times.Limited(request.Agenda, Times.LongestAgenda, "agenda") is { } html ? texts.Read(html) : null;
         var given = Times.Limited(request.Link, 2_000, "link");
         var conference =
             given is null && request.Video ? links.Make() ?? throw new RefusedException(RefusalKind.NoConferences, "video") : null;
         var link = given is null ? conference?.Link : Conference.MustBeLink(given);
-        var made = await reader.ChangeAsync(
-            new ArrangeMeeting(
-                reader.Person,
-                owner,
-                Times.Limited(request.Title, 200, "title") ?? "",
-                [.. invited],
-                time,
-                Times.Limited(request.Place, 200, "place"),
-                link,
-                agenda?.Plain,
-                Times.Limited(request.Line, 2_000, "line"),
-                request.Private,
-                Times.Repeats(request.Repeats, time.Start.Date)
-            )
-            {
-                DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
-                StyledAgenda = agenda?.Html,
-                AnswersWanted = request.Answers,
-                Mark = new MarkWish(
-                    Times.Limited(request.Category, 40, "category"),
-                    MarksEndpoints.Reminder(request.Reminder)?.Wish,
-                    request.Rank
-                ),
-                Draft = request.Draft,
-                Saved = request.Saved,
-                HoldRequest = request.HoldRequest,
-                Send = request.Send,
-                Request = request.Request,
-                Admission = request.Admission,
-            }
-        );
-        return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
+        return new ArrangeMeeting(
+            reader.Person,
+            owner,
+            Times.Limited(request.Title, 200, "title") ?? "",
+            [.. invited],
+            time,
+            Times.Limited(request.Place, 200, "place"),
+            link,
+            agenda?.Plain,
+            Times.Limited(request.Line, 2_000, "line"),
+            request.Private,
+            Times.Repeats(request.Repeats, time.Start.Date)
+        )
+        {
+            DialIn = Times.Limited(request.DialIn, 500, "dialIn") ?? conference?.DialIn,
+            StyledAgenda = agenda?.Html,
+            AnswersWanted = request.Answers,
+            Mark = new MarkWish(
+                Times.Limited(request.Category, 40, "category"),
+                MarksEndpoints.Reminder(request.Reminder)?.Wish,
+                request.Rank
+            ),
+            Draft = request.Draft,
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+            Send = request.Send,
+            Request = request.Request,
+            Admission = request.Admission,
+        };
     }
 
     /// <summary>The time chosen in the writer's zone, as the meeting is to tell it.</summary>

@@ -21,6 +21,8 @@ import { TemplatesPart } from "./TemplatesPart";
 import { mendable, mended } from "./mend";
 import { MoreSentence } from "./MoreSentence";
 import { opened } from "./slots/openings";
+import { OfferWindow } from "./offers/OfferWindow";
+import { useOffer } from "./offers/useOffer";
 import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
 import { mostFree } from "./slots/mostFree";
@@ -186,6 +188,15 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       say(`${draft.holding.length === 1 ? "One time is" : `${draft.holding.length} times are`} held ${where}.`, made.change);
       await readAnew();
     });
+  const readers = [...draft.required, ...draft.optional].filter((c) => !c.person?.inside && c.person?.kind !== "group");
+  const offering = useOffer(attempt);
+  const leaveOffer = (open: boolean) => {
+    offering.setOpen(open);
+    if (open || !offering.made) return;
+    // What was offered is written no more; it goes on under Chase.
+    written.finish();
+    void navigate({ to: "/chase" });
+  };
   const release = () =>
     void attempt(async () => {
       if (!draft.held) return;
@@ -314,7 +325,17 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
           mayOpen={(by) => opened(draft, by) !== undefined}
           onOpen={(by) => edit(opened(draft, by) ?? {})}
-          holds={<HoldPart draft={draft} zone={zone} now={desk.now} busy={busy} onHold={place} onRelease={release} />}
+          holds={
+            <HoldPart
+              draft={draft}
+              zone={zone}
+              now={desk.now}
+              busy={busy}
+              onHold={place}
+              onRelease={release}
+              onOffer={readers.length > 0 && !draft.repeats && !draft.saved ? () => offering.setOpen(true) : undefined}
+            />
+          }
         />
         {found && onBoard ? (
           <ArrangeBoard
@@ -332,6 +353,29 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           <p className="pt-8 text-soft">{ready ? "" : "The lanes of those invited stand here as soon as somebody is."}</p>
         )}
       </div>
+      <OfferWindow
+        key={readers.map((r) => r.id).join()}
+        open={offering.open}
+        readers={readers.map((r) => r.person?.name ?? r.id)}
+        known={readers.find((r) => r.person?.town)?.person?.zone}
+        count={draft.holding.length}
+        zone={zone}
+        now={desk.now}
+        busy={busy}
+        made={offering.made}
+        onOffer={(wanted) => {
+          if (!draft.title.trim()) {
+            offering.setOpen(false);
+            return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
+          }
+          offering.offer(
+            async () => arrangeRequest(draft, organiser, zone, draft.holding[0] ?? 0, await written.settle(), true),
+            draft.holding,
+            wanted,
+          );
+        }}
+        onOpen={leaveOffer}
+      />
       <ArrangeFoot
         wrong={chosen.data && moment ? mendable([...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])], found, start) : []}
         series={(moment && chosen.data?.series) ?? undefined}

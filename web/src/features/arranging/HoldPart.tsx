@@ -11,10 +11,12 @@ interface Props {
   busy: boolean;
   onHold: (lapses: number) => void;
   onRelease: () => void;
+  /** Offers them to those outside who are invited; undefined where nobody is. */
+  onOffer: (() => void) | undefined;
 }
 
 /** The stretches chosen to be held until an hour, while something is being agreed. */
-export function HoldPart({ draft, zone, now, busy, onHold, onRelease }: Props) {
+export function HoldPart({ draft, zone, now, busy, onHold, onRelease, onOffer }: Props) {
   const [lapses, setLapses] = useState(() => `${addDays(dateText(zone, now), 2)}T18:00`);
   const count = draft.holding.length;
   const same = draft.held !== undefined && sameStarts(draft.held, draft.holding);
@@ -43,6 +45,11 @@ export function HoldPart({ draft, zone, now, busy, onHold, onRelease }: Props) {
         {count > 0 && !same && (
           <Button disabled={busy} onClick={() => onHold(momentOf(zone, lapses))}>
             {`Hold ${count === 1 ? "it" : `these ${count}`}${draft.held ? " instead" : ""}`}
+          </Button>
+        )}
+        {count > 0 && onOffer && (
+          <Button disabled={busy} onClick={onOffer}>
+            {`Offer ${count === 1 ? "it" : `these ${count}`}…`}
           </Button>
         )}
         {draft.held && (

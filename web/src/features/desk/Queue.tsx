@@ -64,6 +64,9 @@ export const isAccess = (row: QueueRow) => row.key.startsWith("access-");
 /** Somebody asked for time. */
 export const isRequest = (row: QueueRow) => row.key.startsWith("request-");
 
+/** Times are offered to people outside. */
+export const isOffer = (row: QueueRow) => row.key.startsWith("offer-");
+
 /** Something agreed in a meeting is to be done. */
 export const isTask = (row: QueueRow) => row.key.startsWith("task-");
 
@@ -114,13 +117,15 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
         ? "Open in Access"
         : isRequest(row)
           ? "Open in Requests"
-          : isTask(row)
-            ? "Open the notes"
-            : row.verb === "Chase"
-              ? "Open in Chase"
-              : row.verb === "Decide"
-                ? "See the holds"
-                : "Open the entry"}
+          : isOffer(row)
+            ? "Open in Chase"
+            : isTask(row)
+              ? "Open the notes"
+              : row.verb === "Chase"
+                ? "Open in Chase"
+                : row.verb === "Decide"
+                  ? "See the holds"
+                  : "Open the entry"}
     </Button>
   );
 }

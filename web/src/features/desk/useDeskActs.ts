@@ -6,7 +6,7 @@ import { useChanges } from "../../app/hooks/changes";
 import { useAddress } from "../../app/hooks/useAddress";
 import { useAnswer } from "../../app/hooks/useAnswer";
 import { useTurnOver } from "../../app/hooks/useTurnOver";
-import { isAccess, isRequest, isTask } from "./Queue";
+import { isAccess, isOffer, isRequest, isTask } from "./Queue";
 
 /** What is done with a row of the queue: answered, settled, or opened where it is dealt with. */
 export function useDeskActs(sheet: { open: (id: string, lane: string, occurrence: string | null) => void }) {
@@ -37,6 +37,7 @@ export function useDeskActs(sheet: { open: (id: string, lane: string, occurrence
   const open = (r: QueueRow) => {
     if (isAccess(r)) void navigate({ to: "/access" });
     else if (isRequest(r)) void navigate({ to: "/requests" });
+    else if (isOffer(r)) void navigate({ to: "/chase" });
     else if (r.verb === "Chase" && r.entry && !isTask(r)) void navigate({ to: "/chase", search: { meeting: r.entry } });
     else if (r.entry) sheet.open(r.entry, r.for.id, r.occurrence);
     else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });

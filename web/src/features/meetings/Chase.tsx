@@ -14,6 +14,7 @@ import { Wait } from "../../ui/Wait";
 import { ChaseLine } from "./ChaseLine";
 import { ChaseOpen } from "./ChaseOpen";
 import { NotSent } from "./NotSent";
+import { Offered } from "./Offered";
 
 const route = getRouteApi("/chase");
 
@@ -68,6 +69,7 @@ function Rows({ data }: { data: ChaseData }) {
       </h1>
       {data.cancelled.length > 0 && <Cancelled lines={data.cancelled} onRun={run} />}
       {data.undelivered.length > 0 && <Undelivered lines={data.undelivered} />}
+      <Offered />
       <NotSent saved={data.saved} />
       {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
       {groups.map(({ group, words }) => {

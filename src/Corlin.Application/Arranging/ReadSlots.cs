@@ -91,6 +91,9 @@ public sealed record ReadSlots(
 
     public WishesView Wishes { get; init; } = WishesView.None;
 
+    /// <summary>Whether the soonest stand first, and not the best.</summary>
+    public bool Soonest { get; init; }
+
     public const int MostDays = 62;
 
     private const int Given = 60;
@@ -115,7 +118,7 @@ public sealed record ReadSlots(
         var days = Days(viewing, request.Span, slots);
         return new SlotsView(
             [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
-            [.. Differing.First(slots, viewing.Zone, Different).Take(Given).Select(s => View(viewing, lanes, names, s))],
+            [.. InOrder(slots, viewing.Zone).Take(Given).Select(s => View(viewing, lanes, names, s))],
             slots.Length,
             [.. SlotSearch.Contour(work).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
             days,
@@ -160,6 +163,9 @@ public sealed record ReadSlots(
             Wishes
         );
     }
+
+    private IEnumerable<Slot> InOrder(ImmutableArray<Slot> slots, DateTimeZone reader) =>
+        Soonest ? slots.OrderBy(s => s.Stretch.Start) : Differing.First(slots, reader, Different);
 
     private static Stretch Days(Viewing viewing, LocalDate from, LocalDate to) =>
         new(viewing.Zone.Day(from).Start, viewing.Zone.Day(to).End);

@@ -26,6 +26,10 @@ internal sealed record SlotQuestion(
     WishesView Wishes
 )
 {
+    private readonly Lazy<IReadOnlyDictionary<UserId, int>> edges = new(() =>
+        EdgesHad.Read(Viewing, Organiser, [.. Asked.Select(a => a.Who)])
+    );
+
     /// <summary>Hours are loosened by no more minutes.</summary>
     public const int MostLoosened = 180;
 
@@ -45,11 +49,10 @@ internal sealed record SlotQuestion(
     public SlotPerson Person(Lane lane, Need need, Func<LaneEntry, string?>? key = null)
     {
         var person = SlotPeople.Person(Viewing, lane, need, Tended, Site, But, key);
-        return Loosened.TryGetValue(person.Key, out var by)
-            ? person with
-            {
-                Loosened = Duration.FromMinutes(Math.Clamp(by, 0, MostLoosened)),
-            }
-            : person;
+        return person with
+        {
+            Loosened = Duration.FromMinutes(Math.Clamp(Loosened.GetValueOrDefault(person.Key), 0, MostLoosened)),
+            EdgesHad = need == Need.Counted ? 0 : edges.Value.GetValueOrDefault(lane.Who.Id),
+        };
     }
 }

@@ -12,7 +12,7 @@ public static partial class English
         string.Join(
             " ",
             reasons
-                .GroupBy(r => r.Kind)
+                .GroupBy(r => (r.Kind, r.Times))
                 .Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + ".")
         );
 
@@ -41,11 +41,21 @@ public static partial class English
             SlotReasonKind.NoGo => $"No-go week for {who}",
             SlotReasonKind.NotTended => $"Not tended that far: {who}",
             SlotReasonKind.Loosened => $"Out of hours for {who}",
+            SlotReasonKind.HadBefore => $"{who} had an early or late hour {Often(reason.Times)} lately",
             SlotReasonKind.FirstHour => $"First hour for {who}",
             SlotReasonKind.LastHour => $"Last hour for {who}",
             SlotReasonKind.Lunch => $"Lunch for {who}",
             SlotReasonKind.NoBreak => $"No break for {who}",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
+        };
+
+    /// <summary>"once", "twice", "three times".</summary>
+    private static string Often(int times) =>
+        times switch
+        {
+            1 => "once",
+            2 => "twice",
+            _ => Count(times, "time", "times"),
         };
 
     /// <summary>Who stands in the way of a time: "all but Wiremu".</summary>

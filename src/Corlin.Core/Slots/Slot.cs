@@ -61,6 +61,9 @@ public enum SlotReasonKind
     /// <summary>It lies beyond somebody's hours, which were loosened for it.</summary>
     Loosened,
 
+    /// <summary>It falls to somebody to have an early or late hour who had more of them lately than the others.</summary>
+    HadBefore,
+
     /// <summary>It falls into the first hour of somebody's day.</summary>
     FirstHour,
 
@@ -89,7 +92,11 @@ public enum SlotReasonKind
 /// <param name="Person">The key of whom it is about, or null.</param>
 /// <param name="Fitting">Of a series how many occurrences suit everyone required; 0 where it is not about that.</param>
 /// <param name="Of">How many were looked at.</param>
-public sealed record SlotReason(SlotReasonKind Kind, string? Person = null, int Fitting = 0, int Of = 0);
+public sealed record SlotReason(SlotReasonKind Kind, string? Person = null, int Fitting = 0, int Of = 0)
+{
+    /// <summary>How often they had an early or late hour lately; 0 where it is not about that.</summary>
+    public int Times { get; init; }
+}
 
 /// <summary>A start at which every required person can come.</summary>
 /// <param name="Missing">The keys of the optional people who cannot.</param>

@@ -19,6 +19,9 @@ internal static class SlotCosts
     public const int Loosened = 18;
     public const int NotTended = 8;
     public const int EdgeOfDay = 12;
+
+    /// <summary>For each early or late hour that somebody had more than who had the fewest.</summary>
+    public const int HadBefore = 4;
     public const int Lunch = 10;
     public const int NoBreathing = 8;
     public const int NoBreak = 6;
@@ -35,6 +38,7 @@ internal static class SlotCosts
         var days = StretchSet.Of(own.OwnHours.Stretches.Where(h => h.Length < NoEdges));
         var first = Starts.AtTheBeginning(days, Edge);
         var beyond = person.Loosened == Duration.Zero ? StretchSet.Empty : everywhere.Except(Starts.Within(own.OwnHours, length));
+        var last = Starts.AtTheEnd(days, length, Edge).Except(first).Except(beyond);
         var pencilled = Starts.Overlapping(own.Pencilled, length);
         var costs = new List<(SlotReasonKind Reason, int Cost, StretchSet Starts)>
         {
@@ -42,9 +46,11 @@ internal static class SlotCosts
             (SlotReasonKind.NoGo, NoGo, Starts.Overlapping(person.NoGo, length)),
             (SlotReasonKind.Loosened, Loosened, beyond),
             (SlotReasonKind.FirstHour, EdgeOfDay, first.Except(beyond)),
-            (SlotReasonKind.LastHour, EdgeOfDay, Starts.AtTheEnd(days, length, Edge).Except(first).Except(beyond)),
+            (SlotReasonKind.LastHour, EdgeOfDay, last),
             (SlotReasonKind.NoBreak, NoBreak, Starts.Touching(own.Firm, length)),
         };
+        if (More(person, request) is > 0 and var more)
+            costs.Add((SlotReasonKind.HadBefore, HadBefore * more, first.Union(last).Union(beyond)));
         if (request.Pencilled == Weight.Cost)
         {
             costs.Add((SlotReasonKind.OverPencilled, OverPencilled, pencilled));
@@ -61,4 +67,10 @@ internal static class SlotCosts
             );
         return costs;
     }
+
+    /// <summary>How many more early or late hours somebody had than who had the fewest of those who have hours at all.</summary>
+    private static int More(SlotPerson person, SlotRequest request) =>
+        person.EdgesHad == 0
+            ? 0
+            : person.EdgesHad - request.People.Where(p => p is { IsResource: false, Hours: not null }).Min(p => p.EdgesHad);
 }

@@ -69,6 +69,11 @@ public sealed record SlotPerson(
     /// <summary>The most that their day may hold; null where nothing is said.</summary>
     public DayLimit? MostADay { get; init; }
 
+    /// <summary>
+    /// In how many of the last meetings of mostly these people they had an early or late hour: who had more than the others is spared next.
+    /// </summary>
+    public int EdgesHad { get; init; }
+
     /// <summary>A room or another resource: it takes no lunch, needs no breathing space and goes nowhere.</summary>
     public bool IsResource { get; init; }
 }

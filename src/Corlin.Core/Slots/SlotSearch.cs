@@ -72,7 +72,15 @@ public static class SlotSearch
             foreach (var (reason, cost, starts) in costs)
             {
                 if (starts[number])
-                    weighed.Add((new SlotReason(reason, person.Person.Key), cost));
+                    weighed.Add(
+                        (
+                            new SlotReason(reason, person.Person.Key)
+                            {
+                                Times = reason == SlotReasonKind.HadBefore ? person.Person.EdgesHad : 0,
+                            },
+                            cost
+                        )
+                    );
             }
         }
 

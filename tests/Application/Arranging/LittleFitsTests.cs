@@ -82,6 +82,28 @@ public sealed class LittleFitsTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Who_had_the_early_or_late_hours_lately_is_spared_next()
+    {
+        foreach (var day in new[] { "02", "03", "04" })
+            await world.Arrange($"2027-03-{day}T12:00", false, world.Ruta);
+        // What others met for is nothing to them.
+        await world.Arrange("2027-03-05T12:00", false, world.Tome, world.Ana, world.Ruta);
+        var found = await Slots(world.Noor, world.Maren, world.Ruta, r => r with { Soonest = true });
+        const string had = "Ruta had an early or late hour three times lately.";
+        // 8 o'clock in Halifax, and the middle of her day.
+        SlotView At(string when) => found.Slots.Single(s => s.When.EndsWith(when, StringComparison.Ordinal));
+        Assert.Contains(had, At("11:00").Reason, StringComparison.Ordinal);
+        Assert.DoesNotContain("had an early", At("14:00").Reason, StringComparison.Ordinal);
+        Assert.Equal(found.Slots.OrderBy(s => s.Start), found.Slots);
+        // Whoever may not know of those meetings is not told.
+        await world.Grant(world.Maren, world.Tome, Core.Access.Sight.Everything, Core.Access.Acting.SpeakFor);
+        foreach (var day in new[] { "01", "02", "03" })
+            await world.Arrange($"2027-03-{day}T17:15", true, world.Ruta);
+        var other = await Slots(world.Tome, world.Maren, world.Ruta, r => r with { Soonest = true });
+        Assert.DoesNotContain("six times", JsonSerializer.Serialize(other), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Where_much_is_free_nothing_else_is_told()
     {
         var found = await Slots(world.Noor, world.Maren, world.Tome);

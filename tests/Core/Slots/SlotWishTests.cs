@@ -59,7 +59,7 @@ public class SlotWishTests
                 }
         );
 
-    private static readonly Gen<SlotRequest> Requests = Gen.Select(
+    internal static readonly Gen<SlotRequest> Requests = Gen.Select(
             People.Array[1, 4],
             Gen.Int[1, 18],
             Gen.Enum<Weight>(),

@@ -9462,6 +9462,8 @@ export interface components {
                 [key: string]: number;
             };
             wishes: null | components["schemas"]["WishesView"];
+            /** @default false */
+            soonest: boolean;
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];

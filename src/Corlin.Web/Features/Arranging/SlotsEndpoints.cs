@@ -10,6 +10,7 @@ namespace Corlin.Web.Features.Arranging;
 /// <param name="HoldRequest">The holds that are kept for it.</param>
 /// <param name="Place">Where it takes place, as it is typed so far.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
+/// <param name="Soonest">Whether the soonest stand first, and not the best.</param>
 public sealed record SlotsRequest(
     string InNameOf,
     IReadOnlyList<string> Required,
@@ -24,7 +25,8 @@ public sealed record SlotsRequest(
     string? Repeats = null,
     string? ToldIn = null,
     IReadOnlyDictionary<string, int>? Loosened = null,
-    WishesView? Wishes = null
+    WishesView? Wishes = null,
+    bool Soonest = false
 );
 
 /// <summary>An entry that goes elsewhere to make room.</summary>
@@ -95,6 +97,7 @@ internal static class SlotsEndpoints
             Repeats = Times.Limited(request.Repeats, LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
             Loosened = request.Loosened ?? new Dictionary<string, int>(),
+            Soonest = request.Soonest,
             Wishes = request.Wishes is { } wishes ? Checked(wishes) : WishesView.None,
         };
     }

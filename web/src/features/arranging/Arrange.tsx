@@ -62,7 +62,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const presets = useQuery(presetsQuery(organiser.id)).data;
   const outside = [...draft.required, ...draft.optional].some((c) => !c.person || !c.person.inside);
   const ready = draft.required.length > 0 && draft.from <= draft.to;
-  const search = slotsRequest(draft, organiser);
+  const [soonest, setSoonest] = useState(false);
+  const search = slotsRequest(draft, organiser, soonest);
   const slots = useQuery(slotsQuery(search, ready));
   const found = ready && !slots.error ? slots.data : undefined;
   // Groups by who is in them; a room is booked, not asked.
@@ -321,6 +322,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           start={start}
           onPick={pick}
           room={room}
+          soonest={soonest}
+          onSoonest={setSoonest}
           holding={draft.holding}
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
           mayOpen={(by) => opened(draft, by) !== undefined}

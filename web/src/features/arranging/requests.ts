@@ -8,7 +8,8 @@ const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draf
 
 const repeating = (draft: Draft) => ({ repeats: draft.repeats || null, toldIn: draft.toldIn ?? null });
 
-export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
+/** @param soonest Whether the soonest stand first, and not the best. */
+export function slotsRequest(draft: Draft, organiser: Person, soonest: boolean): SlotsRequest {
   return {
     inNameOf: organiser.id,
     ...asked(draft),
@@ -19,6 +20,7 @@ export function slotsRequest(draft: Draft, organiser: Person): SlotsRequest {
     video: draft.conference !== "none",
     loosened: draft.loosened,
     wishes: draft.wishes,
+    soonest,
     ...repeating(draft),
     ...apart(draft),
   };

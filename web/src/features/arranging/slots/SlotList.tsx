@@ -14,6 +14,9 @@ interface Props {
   onPick: (start: number) => void;
   /** What could be moved where little fits. */
   room: Room;
+  /** Whether the soonest stand first, and not the best. */
+  soonest: boolean;
+  onSoonest: (soonest: boolean) => void;
   /** The starts chosen to be held. */
   holding: number[];
   onHolding: (starts: number[]) => void;
@@ -27,7 +30,21 @@ interface Props {
 const firstShown = 12;
 
 /** The free slots, best first, each with everyone's own hour and why it ranks there. */
-export function SlotList({ slots, ready, busy, start, onPick, room, holding, onHolding, mayOpen, onOpen, holds }: Props) {
+export function SlotList({
+  slots,
+  ready,
+  busy,
+  start,
+  onPick,
+  room,
+  soonest,
+  onSoonest,
+  holding,
+  onHolding,
+  mayOpen,
+  onOpen,
+  holds,
+}: Props) {
   const [all, setAll] = useState(false);
   const list = useRef<HTMLDivElement>(null);
   const chosen = slots?.slots.findIndex((s) => s.start === start) ?? -1;
@@ -56,7 +73,22 @@ export function SlotList({ slots, ready, busy, start, onPick, room, holding, onH
                 ? "1 free slot"
                 : `${slots.total} free slots`}
         </span>
-        <span className="text-soft">{busy ? "looking again" : slots?.total === 0 ? "" : "best for all first"}</span>
+        <span className="flex items-baseline gap-2 text-soft">
+          {busy && <span>looking again</span>}
+          {slots && slots.total > 1 && (
+            <label>
+              <span className="sr-only">Order</span>
+              <select
+                value={soonest ? "soonest" : "best"}
+                onChange={(e) => onSoonest(e.target.value === "soonest")}
+                className="h-7 bg-transparent text-right"
+              >
+                <option value="best">best for all first</option>
+                <option value="soonest">soonest first</option>
+              </select>
+            </label>
+          )}
+        </span>
       </h2>
       <div ref={list} className="-mx-3 min-[900px]:min-h-40 min-[900px]:flex-[1_1_0] min-[900px]:overflow-auto" tabIndex={-1}>
         <ul>

@@ -368,6 +368,13 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
     .getByRole("button", { name: /^(Monday|Tuesday|Wednesday|Thursday) / })
     .first()
     .waitFor();
+  // They can be said in the line too.
+  const line = page.getByRole("textbox", { name: "In one line" });
+  await line.fill("not on Friday, after 10:00 in Halifax, 15 minutes around it, lunch free");
+  await line.press("Enter");
+  await page
+    .getByRole("button", { name: "Wishes: not on Friday, after 10:00 in Halifax, 15 minutes around it, lunch kept free" })
+    .waitFor();
 });
 
 test("Room is made by moving what is in the way, in one step that is taken back in one", async () => {

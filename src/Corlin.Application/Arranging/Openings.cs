@@ -1,3 +1,4 @@
+using Corlin.Application.Calendars;
 using Corlin.Application.Wording;
 using Corlin.Core.Slots;
 using NodaTime;

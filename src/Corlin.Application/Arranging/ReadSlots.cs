@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;

@@ -1,3 +1,4 @@
+using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
 using Corlin.Core.Calendars;

@@ -21,6 +21,7 @@ namespace Corlin.Application.Calendars;
 /// <param name="Local">The chosen time by the wall clock of <paramref name="Zone"/>, "2027-03-16T12:00".</param>
 /// <param name="Zone">The zone that was said, else the reader's; null where no time was chosen.</param>
 /// <param name="EndZone">Of a journey the zone by which its end was said.</param>
+/// <param name="Wishes">What is wished of a free slot; null for nothing.</param>
 public sealed record LineReading(
     string? InNameOf,
     string? Title,
@@ -40,7 +41,8 @@ public sealed record LineReading(
     IReadOnlyList<NotUnderstoodView> NotUnderstood,
     string? Local,
     string? Zone,
-    string? EndZone
+    string? EndZone,
+    WishesView? Wishes
 );
 
 /// <param name="At">Where in the line it begins; <paramref name="End"/> where it ends.</param>
@@ -50,11 +52,14 @@ public sealed record NotUnderstoodView(int At, int End, string Text, string Why,
 
 public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
 {
+    /// <summary>Whether it looks for a free slot: bounds are then wishes.</summary>
+    public bool Wishing { get; init; }
+
     public LineReading Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var names = new StoreNames(viewing);
-        var line = LineReader.Read(Text, viewing.Zone.ToLocal(Now), names, viewing.Zone);
+        var line = LineReader.Read(Text, viewing.Zone.ToLocal(Now), names, viewing.Zone, Wishing);
         var zone = line.Zone is { } named ? Zones.Get(named) : viewing.Zone;
         var start = line is { Date: { } date, Time: { } time } ? zone.ToInstant(date + time) : (Instant?)null;
         var (from, to) = line switch
@@ -82,7 +87,8 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             [.. line.NotUnderstood.Select(n => new NotUnderstoodView(n.At, n.End, Text[n.At..n.End], Why(n.Kind), n.Readings))],
             line is { Date: { } onDay, Time: { } atTime } ? LocalText.Format(onDay + atTime) : null,
             start is null ? null : zone.Id,
-            line.EndZone
+            line.EndZone,
+            WishesView.Of(line.Wishes)
         );
     }
 

@@ -172,11 +172,14 @@ export const zonesQuery = (text: string, at: number | undefined) =>
     staleTime: Infinity,
   });
 
-/** What a line of plain words says. */
-export const lineQuery = (text: string) =>
+/**
+ * What a line of plain words says.
+ * @param wishing Whether it looks for a free slot: bounds are then wishes.
+ */
+export const lineQuery = (text: string, wishing = false) =>
   queryOptions({
-    queryKey: ["line", text],
-    queryFn: () => ask(client.POST("/api/line", { body: { text } })),
+    queryKey: ["line", text, wishing],
+    queryFn: () => ask(client.POST("/api/line", { body: { text, wishing } })),
     placeholderData: (before) => before,
     enabled: text.trim() !== "",
     retry: false,

@@ -8565,9 +8565,12 @@ export interface components {
             local: null | string;
             zone: null | string;
             endZone: null | string;
+            wishes: null | components["schemas"]["WishesView"];
         };
         LineRequest: {
             text: string;
+            /** @default false */
+            wishing: boolean;
         };
         MadeFeedView: {
             /** Format: int64 */

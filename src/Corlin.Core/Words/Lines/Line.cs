@@ -97,5 +97,8 @@ public sealed record Line
 
     public Rule? Rule { get; init; }
 
+    /// <summary>What is wished of a free slot; none where the line was not read for that.</summary>
+    public LineWishes Wishes { get; init; } = LineWishes.None;
+
     public ImmutableArray<NotUnderstood> NotUnderstood { get; init; } = [];
 }

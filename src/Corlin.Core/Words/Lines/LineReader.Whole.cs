@@ -47,6 +47,7 @@ public sealed partial class LineReader
                 Miss(at, count, NotUnderstoodKind.Time);
         line = line with { Between = line.Date is null ? within : null, Title = Titled(LineTitle.Of(words, taken)) };
         TheRule(clock);
+        line = line with { Wishes = wishes };
         return line with
         {
             NotUnderstood = [.. missed.DistinctBy(m => m.At).OrderBy(m => m.At).Aggregate(new List<NotUnderstood>(), Apart)],

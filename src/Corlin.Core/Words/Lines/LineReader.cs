@@ -42,9 +42,12 @@ public sealed partial class LineReader
 
     private string? telephone;
 
-    private LineReader(string text, LocalDateTime now, ILineNames names, DateTimeZone? zone)
+    /// <summary>Whether bounds are taken as wishes; otherwise they are in doubt.</summary>
+    private readonly bool wishing;
+
+    private LineReader(string text, LocalDateTime now, ILineNames names, DateTimeZone? zone, bool wishing)
     {
-        (this.now, this.names, this.zone) = (now, names, zone);
+        (this.now, this.names, this.zone, this.wishing) = (now, names, zone, wishing);
         words = TypedWords.Of(text);
         taken = new bool[words.Count];
         (dayWords, clockWords) = (new DayWords(words, now.Date), new ClockWords(words));
@@ -52,9 +55,13 @@ public sealed partial class LineReader
 
     /// <param name="now">The wall clock of who writes: dates are read from that day on.</param>
     /// <param name="zone">The writer's: a time that its clocks skip is in doubt; null where that is not looked at.</param>
-    public static Line Read(string text, LocalDateTime now, ILineNames names, DateTimeZone? zone = null)
+    /// <param name="wishing">
+    /// Whether the line looks for a free slot: "not on Friday, after 10" is then a wish. Of a line that says when something is it says no
+    /// time, and is in doubt.
+    /// </param>
+    public static Line Read(string text, LocalDateTime now, ILineNames names, DateTimeZone? zone = null, bool wishing = false)
     {
-        var reader = new LineReader(text, now, names, zone);
+        var reader = new LineReader(text, now, names, zone, wishing);
         reader.Parts();
         return reader.Finished();
     }
@@ -73,7 +80,9 @@ public sealed partial class LineReader
             return Added(at);
         if (words[at] is "," or "-" or "&" or "or")
             return 0;
-        var part = Repeats(at);
+        var part = wishing ? Wish(at) : 0;
+        if (part == 0)
+            part = Repeats(at);
         if (part == 0)
             part = People(at);
         if (part == 0)

@@ -79,7 +79,8 @@ public sealed record ArrangeRequest(
 );
 
 /// <param name="Text">A meeting in a line of plain words.</param>
-public sealed record LineRequest(string Text);
+/// <param name="Wishing">Whether it looks for a free slot: bounds are then wishes.</param>
+public sealed record LineRequest(string Text, bool Wishing = false);
 
 /// <param name="Words">How it is to repeat, as somebody typed it.</param>
 /// <param name="People">The public ids of those for whom a change of clocks is looked at.</param>
@@ -126,7 +127,7 @@ internal static class ArrangeEndpoints
     private static async Task<Ok<LineReading>> LineAsync(Reader reader, LineRequest request)
     {
         var text = Times.Limited(request.Text, 500, "text") ?? "";
-        return TypedResults.Ok(await reader.ReadAsync(new ReadLine(reader.Person, text, reader.Now).Run));
+        return TypedResults.Ok(await reader.ReadAsync(new ReadLine(reader.Person, text, reader.Now) { Wishing = request.Wishing }.Run));
     }
 
     private static async Task<Ok<RepeatView>> RepeatAsync(Reader reader, RepeatRequest request)

@@ -1,4 +1,5 @@
 using Corlin.Application.Arranging;
+using Corlin.Application.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -46,7 +47,6 @@ public sealed record RoomMadeView(long Change);
 internal static class SlotsEndpoints
 {
     public const int LongestRepeats = 300;
-    private const int MostAround = 240;
 
     public static void Map(RouteGroupBuilder api)
     {
@@ -110,7 +110,7 @@ internal static class SlotsEndpoints
             || wishes.NotOn.Any(d => d is < 1 or > 7)
             || !IsMinute(wishes.From)
             || !IsMinute(wishes.To)
-            || wishes.Around is < 0 or > MostAround
+            || wishes.Around is < 0 or > WishesView.MostAround
         )
             throw new RefusedException(RefusalKind.BadInput, "wishes", $"around {wishes.Around}");
         if (wishes.From >= wishes.To)

@@ -13,6 +13,8 @@ interface Props {
   /** Under which name what is typed is kept in this window until it is used or cleared. */
   keptAs: string;
   autoFocus?: boolean;
+  /** Whether it looks for a free slot: bounds are then wishes. */
+  wishing?: boolean;
   /** What Enter does with what was read; false where it stays on the line to be said otherwise. */
   onSay: (reading: LineReading) => boolean | Promise<boolean>;
   /** What is understood while it is typed; undefined where nothing is typed. */
@@ -23,7 +25,7 @@ interface Props {
 }
 
 /** What is typed in one line, read by the server as it is typed. What was not understood is marked and stays. */
-export function LineInput({ label, placeholder, keptAs, autoFocus, onSay, onReading, button, aside }: Props) {
+export function LineInput({ label, placeholder, keptAs, autoFocus, wishing, onSay, onReading, button, aside }: Props) {
   const { value: text, set: setText } = useKept(`line ${keptAs}`, () => "");
   const line = useRef<HTMLInputElement>(null);
   const take = useCallback(
@@ -34,7 +36,7 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, onSay, onRead
     [setText],
   );
   useGivenLine(keptAs, take);
-  const read = useQuery(lineQuery(text.trim()));
+  const read = useQuery(lineQuery(text.trim(), wishing));
   const understood = text.trim() !== "" && !read.isPlaceholderData ? read.data : undefined;
   useKeys({ s: () => line.current?.focus() });
   const queries = useQueryClient();
@@ -42,7 +44,7 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, onSay, onRead
   // Who presses Enter with the last letter does not wait for what is read meanwhile.
   const say = async () => {
     if (text.trim() === "") return;
-    const reading = understood ?? (await queries.ensureQueryData(lineQuery(text.trim())).catch(() => undefined));
+    const reading = understood ?? (await queries.ensureQueryData(lineQuery(text.trim(), wishing)).catch(() => undefined));
     if (!reading || !(await onSay(reading))) return;
     // What was not understood stays to be said otherwise, as does what was typed since.
     setText((now) => (now === text ? reading.notUnderstood.map((n) => n.text).join(", ") : now));

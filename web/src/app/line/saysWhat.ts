@@ -1,4 +1,5 @@
 import type { LineReading } from "../../api/types";
+import { wishWords } from "../parts/wishes";
 
 const named = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses].join(", ");
 
@@ -15,6 +16,7 @@ export function saysWhat(line: LineReading): string {
     line.video && "by video",
     line.place && `in ${line.place}`,
     line.private && "private",
+    line.wishes && wishWords(line.wishes),
   ]
     .filter(Boolean)
     .join(", ");

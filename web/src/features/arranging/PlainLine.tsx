@@ -8,8 +8,9 @@ export function PlainLine({ onSay, aside }: { onSay: (part: Partial<Draft>) => v
   return (
     <LineInput
       label="In one line"
-      placeholder="Lease review with Ana, if free Tomé, on Thursday at 3 for 45 minutes in Gannet"
+      placeholder="Lease review with Ana, if free Tomé, for 45 minutes in Gannet, not on Friday, after 10:00"
       keptAs="arrange"
+      wishing
       onSay={(reading) => {
         onSay(partsOf(reading));
         return true;

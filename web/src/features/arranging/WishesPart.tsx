@@ -1,11 +1,11 @@
 import type { Wishes } from "../../api/types";
+import { minuteOf, noWishes, wishWords } from "../../app/parts/wishes";
 import { timeOf, weekdays } from "../../lane/time";
 import { cityOf } from "../../lane/words";
 import { Part } from "../../sentence/Part";
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
-import { noWishes, type Draft } from "./draft";
-import { minuteOf, wishWords } from "./wishes";
+import type { Draft } from "./draft";
 
 interface Props {
   draft: Draft;

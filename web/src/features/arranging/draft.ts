@@ -1,6 +1,7 @@
 import { makesConferences } from "../../api/client";
 import type { Admission, EntryDetails, LineReading, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
+import { noWishes } from "../../app/parts/wishes";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 import { htmlOf } from "../../sentence/RichText";
@@ -59,8 +60,6 @@ export interface Draft {
   /** The public id of what somebody asked for, of which it comes. */
   request: string | undefined;
 }
-
-export const noWishes: Wishes = { notOn: [], from: null, to: null, zone: null, around: 0, lunch: false };
 
 export function freshDraft(viewerZone: Zone, now: number): Draft {
   const today = dateText(viewerZone, now);
@@ -211,5 +210,6 @@ export function partsOf(line: LineReading): Partial<Draft> {
   if (line.video !== null) parts.conference = line.video ? "made" : "none";
   if (line.private !== null) parts.private = line.private;
   if (line.repeats !== null) parts.repeats = line.repeats;
+  if (line.wishes) parts.wishes = line.wishes;
   return parts;
 }

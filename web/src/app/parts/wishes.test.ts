@@ -1,8 +1,7 @@
 import { expect, test } from "vitest";
 import type { Wishes } from "../../api/types";
-import { noWishes } from "./draft";
 import { timeOf } from "../../lane/time";
-import { minuteOf, wishWords } from "./wishes";
+import { minuteOf, noWishes, wishWords } from "./wishes";
 
 test.each<[string, Partial<Wishes>]>([
   ["", {}],

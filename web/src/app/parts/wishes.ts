@@ -2,6 +2,8 @@ import type { Wishes } from "../../api/types";
 import { timeOf, weekdays } from "../../lane/time";
 import { and, cityOf } from "../../lane/words";
 
+export const noWishes: Wishes = { notOn: [], from: null, to: null, zone: null, around: 0, lunch: false };
+
 /** The minute of the day of "09:30"; null where it is none. */
 export const minuteOf = (time: string): number | null => {
   const [hour, minute] = time.split(":").map(Number);

@@ -1,8 +1,9 @@
 using Corlin.Core.Slots;
 using Corlin.Core.Time;
+using Corlin.Core.Words.Lines;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Calendars;
 
 /// <summary>What is wished of a free slot besides that everyone can come; a slot that breaks a wish is none.</summary>
 /// <param name="NotOn">Days of the week on which it does not start, 1 for Monday to 7 for Sunday.</param>
@@ -13,7 +14,26 @@ namespace Corlin.Application.Arranging;
 /// <param name="Lunch">Whether everyone keeps 45 minutes between 12:00 and 13:30 of their clock.</param>
 public sealed record WishesView(IReadOnlyList<int> NotOn, int? From, int? To, string? Zone, int Around, bool Lunch)
 {
+    /// <summary>More minutes around it are not looked at.</summary>
+    public const int MostAround = 240;
+
     public static readonly WishesView None = new([], null, null, null, 0, false);
+
+    /// <summary>As a line said them; null where it said none.</summary>
+    internal static WishesView? Of(LineWishes said)
+    {
+        static int? Minute(LocalTime? time) => time is { } known ? (known.Hour * 60) + known.Minute : null;
+        return said == LineWishes.None
+            ? null
+            : new WishesView(
+                [.. said.NotOn.Select(d => (int)d)],
+                Minute(said.From),
+                Minute(said.To),
+                said.Zone,
+                Math.Min(MostAround, (int)said.Around.TotalMinutes),
+                said.Lunch
+            );
+    }
 
     private static readonly IEnumerable<IsoDayOfWeek> Week = Enumerable.Range(1, 7).Select(d => (IsoDayOfWeek)d);
 

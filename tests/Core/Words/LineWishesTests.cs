@@ -1,0 +1,98 @@
+using Corlin.Core.Words.Lines;
+using NodaTime;
+using static Corlin.Core.Tests.Times;
+
+namespace Corlin.Core.Tests;
+
+/// <summary>What a line wishes of a free slot.</summary>
+public class LineWishesTests
+{
+    private sealed class Nobody : ILineNames
+    {
+        public LineName? Person(string name) => name is "Ana" ? new LineName("ana") { Name = "Ana Brandão" } : null;
+
+        public bool IsGroup(string key) => false;
+
+        public string? Place(string name) => name is "Gannet" ? name : null;
+    }
+
+    private static Line Read(string text, bool wishing = true) =>
+        LineReader.Read(text, Local("2027-03-08 09:42"), new Nobody(), Time.Zones.Get("Europe/Lisbon"), wishing);
+
+    private static string Words(LineWishes wishes) =>
+        string.Join(
+            "; ",
+            new[]
+            {
+                string.Join(' ', wishes.NotOn),
+                wishes.From is { } from ? $"from {from:HH:mm}" : "",
+                wishes.To is { } to ? $"to {to:HH:mm}" : "",
+                wishes.Zone ?? "",
+                wishes.Around > Duration.Zero ? $"around {wishes.Around.TotalMinutes}" : "",
+                wishes.Lunch ? "lunch" : "",
+            }.Where(w => w.Length > 0)
+        );
+
+    [Theory]
+    [InlineData("Lease review with Ana, not on Friday", "Friday")]
+    [InlineData("Lease review with Ana, not on Mondays and Fridays", "Monday Friday")]
+    [InlineData("Lease review with Ana, not on a Friday", "Friday")]
+    [InlineData("Lease review with Ana not before 10", "from 10:00")]
+    [InlineData("Lease review with Ana, after 10:00", "from 10:00")]
+    [InlineData("Lease review with Ana, after 3", "from 15:00")]
+    [InlineData("Lease review with Ana, before 17:00", "to 17:00")]
+    [InlineData("Lease review with Ana, not after half past four", "to 16:30")]
+    [InlineData("Lease review with Ana, after 10:00 in Halifax", "from 10:00; America/Halifax")]
+    [InlineData("Lease review with Ana, after 10:00, before 16:00", "from 10:00; to 16:00")]
+    [InlineData("Lease review with Ana, 15 minutes around it", "around 15")]
+    [InlineData("Lease review with Ana, with half an hour around it", "around 30")]
+    [InlineData("Lease review with Ana, lunch free", "lunch")]
+    [InlineData("Lease review with Ana, keep lunch free", "lunch")]
+    [InlineData("Lease review with Ana, not over lunch", "lunch")]
+    [InlineData(
+        "Lease review with Ana, not on Friday, after 10:00 in Halifax, 15 minutes around it, lunch free",
+        "Friday; from 10:00; America/Halifax; around 15; lunch"
+    )]
+    public void Bounds_are_wishes_where_a_slot_is_looked_for(string text, string wishes)
+    {
+        var line = Read(text);
+        Assert.Equal(wishes, Words(line.Wishes));
+        Assert.Empty(line.NotUnderstood);
+        Assert.Equal("Lease review", line.Title);
+        Assert.Equal(["ana"], line.Required);
+        Assert.Null(line.Time);
+        Assert.Null(line.Length);
+    }
+
+    [Theory]
+    [InlineData("Lease review with Ana on Thursday", " after 3", "from 15:00")]
+    [InlineData("Lease review with Ana for 45 minutes in Gannet", ", not on Friday", "Friday")]
+    public void The_rest_of_the_line_is_read_as_ever(string text, string more, string wishes)
+    {
+        var (plain, wishing) = (Read(text, wishing: false), Read(text + more));
+        Assert.Equal(wishes, Words(wishing.Wishes));
+        Assert.Equal((plain.Title, plain.Length, plain.Place, plain.Date), (wishing.Title, wishing.Length, wishing.Place, wishing.Date));
+        Assert.Null(wishing.Time);
+    }
+
+    [Theory]
+    [InlineData("Lease review with Ana, not on Friday")]
+    [InlineData("Lease review with Ana, after 3")]
+    [InlineData("Lease review with Ana, not after 17:00")]
+    public void Of_a_line_that_says_when_something_is_they_are_in_doubt(string text)
+    {
+        var line = Read(text, wishing: false);
+        Assert.NotEmpty(line.NotUnderstood);
+        Assert.Equal(LineWishes.None, line.Wishes);
+    }
+
+    [Theory]
+    [InlineData("Look after 3 apprentices with Ana")]
+    [InlineData("Report before 3 April with Ana")]
+    [InlineData("Not on my watch with Ana")]
+    [InlineData("Free lunch with Ana")]
+    [InlineData("An hour around the yard with Ana")]
+    [InlineData("after")]
+    [InlineData("not on")]
+    public void What_is_no_wish_is_none(string text) => Assert.Equal(LineWishes.None, Read(text).Wishes);
+}

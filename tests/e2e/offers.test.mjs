@@ -5,6 +5,13 @@ import { faults, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 
+/** What was written before is kept first; nothing of it is left in the sentence then. */
+async function newMeeting(page) {
+  await page.getByRole("button", { name: "New meeting" }).click();
+  await page.waitForFunction(() => document.querySelector('[aria-label="Title"]')?.value === "");
+  await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
+}
+
 async function compose() {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/arrange" });
   await page.getByRole("textbox", { name: "Title" }).waitFor();
@@ -23,7 +30,7 @@ async function outside(link) {
 }
 
 async function offer(page, line, decision) {
-  await page.getByRole("button", { name: "New meeting" }).click();
+  await newMeeting(page);
   const typed = page.getByRole("textbox", { name: "In one line" });
   await typed.fill(line);
   await typed.press("Enter");
@@ -111,6 +118,7 @@ test("Several outside mark the times; the assistant sees the table and books the
   assert.deepEqual(await faults(page), []);
   await best.getByRole("button", { name: /^Book / }).click();
   await page.getByText(/“Quay survey” is booked for .*; everyone is invited in ten seconds\./).waitFor();
+  await offered.waitFor({ state: "detached" });
   await page.getByRole("button", { name: /^Undo, / }).click();
   await offered.getByRole("button", { name: "Withdraw it" }).click();
   await offered.waitFor({ state: "detached" });

@@ -114,6 +114,16 @@ public static partial class English
     /// <summary>"Wiremu’s time leaves 12 of 160."</summary>
     public static string Leaves(string name, int slots, int without) => $"{name}’s time leaves {slots} of {without}.";
 
+    /// <summary>"Against the wish: not on Friday."</summary>
+    public static string AgainstTheWish(string wish) => $"Against the wish: {wish}.";
+
+    /// <summary>"Less than 15 minutes around it for Maren."</summary>
+    public static string TooLittleAround(int minutes, IReadOnlyList<string> names) =>
+        $"Less than {Length(minutes)} around it for {And(names)}.";
+
+    /// <summary>"It leaves no lunch to Maren."</summary>
+    public static string LeavesNoLunch(IReadOnlyList<string> names) => $"It leaves no lunch to {And(names)}.";
+
     /// <summary>"one move".</summary>
     public static string Moves(int many) => Count(many, "move", "moves");
 

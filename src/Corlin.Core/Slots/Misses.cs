@@ -67,6 +67,9 @@ public static class Misses
         ];
     }
 
+    /// <summary>What stands in the way of those required at one start, on the grid or not.</summary>
+    public static NearMiss Of(SlotWork work, Instant start) => At(work, start);
+
     private static IEnumerable<(NearMiss Miss, int Weight)> InOrder(IEnumerable<(NearMiss Miss, int Weight)> misses) =>
         misses.OrderBy(m => m.Miss.Hindered.Length).ThenBy(m => m.Weight).ThenBy(m => m.Miss.Stretch.Start);
 

@@ -104,6 +104,36 @@ public sealed class LittleFitsTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_time_that_is_chosen_in_spite_of_the_wishes_is_told_which_it_breaks()
+    {
+        await world.Do(new AddAppointment(world.Maren.Id, world.Maren.Id, "Call", World.Timed("2027-03-16T13:20", 30), null));
+        var wishes = new WishesView([2], 15 * 60, null, "Europe/Madrid", 15, true);
+        var day = new LocalDate(2027, 3, 16);
+        Task<IReadOnlyList<Entries.WarningView>> At(int hour, int minute, WishesView said) =>
+            world.See(
+                new ReadWished(
+                    world.Noor.Id,
+                    new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 45, day, day, world.Now)
+                    {
+                        Wishes = said,
+                    },
+                    Instant.FromUtc(2027, 3, 16, hour, minute)
+                ).Run
+            );
+        Assert.Equal(
+            [
+                "Against the wish: not on Tuesday in Madrid.",
+                "Against the wish: after 15:00 in Madrid.",
+                "Less than 15 minutes around it for Maren.",
+                "It leaves no lunch to Maren and Tomé.",
+            ],
+            (await At(12, 30, wishes)).Select(w => w.Words)
+        );
+        Assert.Equal(["Against the wish: not on Tuesday in Madrid."], (await At(14, 15, wishes)).Select(w => w.Words));
+        Assert.Equal(["Against the wish: before 16:00."], (await At(15, 30, WishesView.None with { To = 16 * 60 })).Select(w => w.Words));
+    }
+
+    [Fact]
     public async Task Where_much_is_free_nothing_else_is_told()
     {
         var found = await Slots(world.Noor, world.Maren, world.Tome);

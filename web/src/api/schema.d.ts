@@ -7716,6 +7716,7 @@ export interface components {
             holdRequest: null | string;
             repeats: null | string;
             toldIn: null | string;
+            wishes: null | components["schemas"]["WishesView"];
         };
         ChosenView: {
             /** Format: int64 */

@@ -29,7 +29,8 @@ public sealed record ChosenRequest(
     string? Saved = null,
     string? HoldRequest = null,
     string? Repeats = null,
-    string? ToldIn = null
+    string? ToldIn = null,
+    WishesView? Wishes = null
 );
 
 /// <summary>A meeting as it is written.</summary>
@@ -121,7 +122,28 @@ internal static class ArrangeEndpoints
             Repeats = Times.Limited(request.Repeats, SlotsEndpoints.LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
         };
-        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+        var chosen = await reader.ReadAsync(read.Run);
+        var wishes = request.Wishes is { } wished ? SlotsEndpoints.Checked(wished) : WishesView.None;
+        if (wishes == WishesView.None)
+            return TypedResults.Ok(chosen);
+        var (start, day) = (time.ToStretch(DateTimeZone.Utc).Start, time.Start.Date);
+        var search = new ReadSlots(
+            reader.Person,
+            request.InNameOf,
+            request.Required,
+            request.Optional,
+            request.Minutes,
+            day,
+            day,
+            reader.Now
+        )
+        {
+            Saved = request.Saved,
+            HoldRequest = request.HoldRequest,
+            Wishes = wishes,
+        };
+        var broken = await reader.ReadAsync(new ReadWished(reader.Person, search, start).Run);
+        return TypedResults.Ok(chosen with { Wrong = [.. chosen.Wrong, .. broken] });
     }
 
     private static async Task<Ok<LineReading>> LineAsync(Reader reader, LineRequest request)

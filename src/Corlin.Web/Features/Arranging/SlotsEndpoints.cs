@@ -102,7 +102,7 @@ internal static class SlotsEndpoints
         };
     }
 
-    private static WishesView Checked(WishesView wishes)
+    internal static WishesView Checked(WishesView wishes)
     {
         static bool IsMinute(int? minute) => minute is null or (>= 0 and < 24 * 60);
         if (

@@ -26,8 +26,8 @@ export function slotsRequest(draft: Draft, organiser: Person, soonest: boolean):
   };
 }
 
-/** @param id The draft's own, with which its papers are found. */
-export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined): ChosenRequest {
+/** What a chosen time and a meeting say alike. */
+function meeting(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined) {
   return {
     inNameOf: organiser.id,
     ...asked(draft),
@@ -42,6 +42,11 @@ export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start
   };
 }
 
+/** @param id The draft's own, with which its papers are found. */
+export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined): ChosenRequest {
+  return { ...meeting(draft, organiser, zone, start, id), wishes: draft.wishes };
+}
+
 export function arrangeRequest(
   draft: Draft,
   organiser: Person,
@@ -51,7 +56,7 @@ export function arrangeRequest(
   send: boolean,
 ): ArrangeRequest {
   return {
-    ...chosenRequest(draft, organiser, zone, start, id),
+    ...meeting(draft, organiser, zone, start, id),
     title: draft.title.trim(),
     video: draft.conference === "made",
     link: draft.conference === "given" ? draft.link.trim() || null : null,

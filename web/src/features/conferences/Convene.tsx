@@ -53,6 +53,7 @@ function AtOnce({ desk }: { desk: Desk }) {
         holdRequest: null,
         repeats: null,
         toldIn: null,
+        wishes: null,
       },
       zone !== undefined && called.length > 0,
     ),

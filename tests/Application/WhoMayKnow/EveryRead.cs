@@ -100,6 +100,7 @@ internal static class EveryRead
             ("Span", _) => [null],
             ("Stretch", _) => [new Stretch(Instant.FromUtc(2027, 3, 9, 9, 0), Instant.FromUtc(2027, 3, 9, 10, 0))],
             ("Becomes", _) => [new EntryEdit(), new EntryEdit { Place = "Gannet" }],
+            ("Start", var t) when t == typeof(Instant) => [Instant.FromUtc(2027, 3, 9, 9, 0)],
             ("Search", _) =>
             [
                 .. people.SelectMany(p =>

@@ -118,7 +118,7 @@ public sealed record ArrangeMeeting(
     }
 
     /// <summary>A room is booked, not asked.</summary>
-    private static int PeopleAsked(Entry meeting) => meeting.Participations.Count(p => p.Role != AttendeeRole.Resource);
+    internal static int PeopleAsked(Entry meeting) => meeting.Participations.Count(p => p.Role != AttendeeRole.Resource);
 
     private static ArrangedMeeting Became(IChangeSession session, long change) =>
         session.EntryStore.TouchedBy(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting

@@ -132,6 +132,6 @@ internal static class Holds
             session.EntryStore.Save(Scheduling.Cancel(hold).Entry);
         // What is held no longer is offered no longer: another would choose what is settled already.
         if (session.OfferOfHolds(request) is { State: OfferState.Open } offer)
-            session.OfferStore.Save(offer with { State = OfferState.Withdrawn, Version = offer.Version + 1 });
+            session.OfferStore.Save(Offering.End(offer, OfferState.Withdrawn));
     }
 }

@@ -54,7 +54,14 @@ public sealed record ReadRoom(UserId Viewer, ReadSlots Search)
     {
         var viewing = new Viewing(store, Viewer, Search.Now);
         var question = RoomQuestion.Ask(viewing, Search);
-        var plans = MakeRoom.Cheapest(question.Request, question.Movable, question.Rules, MostMoves, viewing.Zone, Plans);
+        var plans = MakeRoom.Cheapest(
+            question.Search.Fair(question.Request),
+            question.Movable,
+            question.Rules,
+            MostMoves,
+            viewing.Zone,
+            Plans
+        );
         return new RoomView([.. plans.Select(p => View(viewing, question, p))]);
     }
 

@@ -111,7 +111,8 @@ public sealed record ReadSlots(
         var viewing = new Viewing(store, Viewer, Now);
         var question = Ask(viewing);
         var (organiser, asked) = (question.Organiser, question.Asked);
-        var (request, lanes) = question.In(Span(viewing));
+        var (asFound, lanes) = question.In(Span(viewing));
+        var request = question.Fair(asFound);
         var work = new SlotWork(request);
         var slots = SlotSearch.Find(work);
         var counts = new SlotCounts(work);

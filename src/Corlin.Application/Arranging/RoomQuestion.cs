@@ -11,7 +11,8 @@ namespace Corlin.Application.Arranging;
 
 /// <summary>An occurrence that the viewer may move for something else.</summary>
 /// <param name="With">Everyone in it, its owner first.</param>
-internal sealed record MovableEntry(string Key, LaneEntry Entry, ImmutableArray<CalendarUser> With)
+/// <param name="Place">Where it takes place, as ways are told; or null.</param>
+internal sealed record MovableEntry(string Key, LaneEntry Entry, ImmutableArray<CalendarUser> With, string? Place)
 {
     public Occurrence Occurrence => Entry.Occurrence;
 
@@ -19,7 +20,12 @@ internal sealed record MovableEntry(string Key, LaneEntry Entry, ImmutableArray<
 }
 
 /// <summary>A search with the entries that may be moved for it.</summary>
-internal sealed record RoomQuestion(SlotRequest Request, IReadOnlyDictionary<string, MovableEntry> Entries, MoveRules Rules)
+internal sealed record RoomQuestion(
+    SlotQuestion Search,
+    SlotRequest Request,
+    IReadOnlyDictionary<string, MovableEntry> Entries,
+    MoveRules Rules
+)
 {
     /// <summary>More entries are not looked at; those soonest are.</summary>
     private const int MostEntries = 40;
@@ -31,12 +37,7 @@ internal sealed record RoomQuestion(SlotRequest Request, IReadOnlyDictionary<str
     private const int MostOthers = 60;
 
     public ImmutableArray<Movable> Movable =>
-        [
-            .. Entries.Values.Select(e => new Movable(e.Key, e.Stretch, [.. e.With.Select(w => w.PublicId)])
-            {
-                Place = Request.People.SelectMany(p => p.Busy).FirstOrDefault(b => b.Key == e.Key)?.Place,
-            }),
-        ];
+        [.. Entries.Values.Select(e => new Movable(e.Key, e.Stretch, [.. e.With.Select(w => w.PublicId)]) { Place = e.Place })];
 
     /// <summary>A meal at another hour is none.</summary>
     private static readonly string[] Meals = ["breakfast", "brunch", "lunch", "luncheon", "dinner", "supper"];
@@ -61,9 +62,10 @@ internal sealed record RoomQuestion(SlotRequest Request, IReadOnlyDictionary<str
         var entries = mayMove
             .Where(m => m.Who.All(w => known.Contains(w) && people.ContainsKey(w)))
             .Take(MostEntries)
-            .Select(m => new MovableEntry(KeyOf(m.Entry), m.Entry, [.. m.Who.Select(w => people[w])]))
+            .Select(m => new MovableEntry(KeyOf(m.Entry), m.Entry, [.. m.Who.Select(w => people[w])], viewing.SiteOf(m.Entry.Told.Place)))
             .ToDictionary(m => m.Key);
         return new RoomQuestion(
+            question,
             request with
             {
                 People = [.. request.People, .. otherLanes.Select(l => question.Person(l, Need.Counted, KeyOf))],

@@ -27,10 +27,6 @@ internal sealed record SlotQuestion(
     WishesView Wishes
 )
 {
-    private readonly Lazy<IReadOnlyDictionary<UserId, int>> edges = new(() =>
-        EdgesHad.Read(Viewing, Organiser, [.. Asked.Select(a => a.Who)])
-    );
-
     /// <summary>Hours are loosened by no more minutes.</summary>
     public const int MostLoosened = 180;
 
@@ -50,10 +46,16 @@ internal sealed record SlotQuestion(
     public SlotPerson Person(Lane lane, Need need, Func<LaneEntry, string?>? key = null)
     {
         var person = SlotPeople.Person(Viewing, lane, need, Tended, Site, But, key);
-        return person with
-        {
-            Loosened = Duration.FromMinutes(Math.Clamp(Loosened.GetValueOrDefault(person.Key), 0, MostLoosened)),
-            EdgesHad = need == Need.Counted ? 0 : edges.Value.GetValueOrDefault(lane.Who.Id),
-        };
+        return person with { Loosened = Duration.FromMinutes(Math.Clamp(Loosened.GetValueOrDefault(person.Key), 0, MostLoosened)) };
+    }
+
+    /// <summary>The same with who had the early or late hours lately. It only costs, so it is read only where slots are ranked.</summary>
+    public SlotRequest Fair(SlotRequest request)
+    {
+        var had = EdgesHad.Read(Viewing, Organiser, [.. Asked.Select(a => a.Who)]);
+        if (had.Count == 0)
+            return request;
+        var byKey = Asked.ToDictionary(a => a.Who.PublicId, a => had.GetValueOrDefault(a.Who.Id));
+        return request with { People = [.. request.People.Select(p => p with { EdgesHad = byKey.GetValueOrDefault(p.Key) })] };
     }
 }

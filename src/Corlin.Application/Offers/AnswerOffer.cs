@@ -85,7 +85,7 @@ public sealed record SettleOffer(string Offer) : IChange<bool>
         }
 
         session.Begin(ChangeKind.OfferEnded, offer.MadeBy, offer.Owner, null);
-        session.OfferStore.Save(offer with { State = OfferState.Lapsed, Version = offer.Version + 1 });
+        session.OfferStore.Save(Offering.End(offer, OfferState.Lapsed));
         return true;
     }
 }

@@ -128,7 +128,7 @@ public sealed record EndOffer(UserId Actor, string Offer) : IChange<long>
         var change = session.Begin(ChangeKind.OfferEnded, Actor, offer.Owner, rights.Grant);
         Holds.Release(session, Actor, offer.Owner, offer.HoldRequest);
         if (session.Offer(Offer) is { State: OfferState.Open } still)
-            session.OfferStore.Save(still with { State = OfferState.Withdrawn, Version = still.Version + 1 });
+            session.OfferStore.Save(Offering.End(still, OfferState.Withdrawn));
         return change;
     }
 }

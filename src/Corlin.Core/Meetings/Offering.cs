@@ -51,6 +51,10 @@ public static class Offering
             Version = offer.Version + 1,
         };
 
+    /// <summary>It can be answered no more, and nothing was booked.</summary>
+    /// <param name="state">Withdrawn or lapsed.</param>
+    public static Offer End(Offer offer, OfferState state) => offer with { State = state, Version = offer.Version + 1 };
+
     /// <exception cref="RefusedException">It was booked, withdrawn, or its end came.</exception>
     public static void MustBeOpen(Offer offer, Instant now)
     {

@@ -118,6 +118,10 @@ internal sealed class PersonStarts
     public StretchSet Free =>
         Hours.Except(InTheWay).Except(Person.Absences).Except(Person.Protected is { Weight: Weight.Forbid } p ? p.Time : StretchSet.Empty);
 
+    /// <summary>The starts at which one thing keeps them from coming, in the order in which it is said.</summary>
+    public IEnumerable<(Obstacle Obstacle, StretchSet Starts)> Obstacles =>
+        obstacles.Where(o => !o.Value.IsEmpty).OrderBy(o => o.Key).Select(o => (o.Key, o.Value));
+
     /// <summary>What keeps them from coming at a start; none where they can.</summary>
     public IEnumerable<Obstacle> ObstaclesAt(NodaTime.Instant start) =>
         obstacles.Where(o => o.Value.Contains(start)).Select(o => o.Key).Order();
@@ -127,5 +131,5 @@ internal sealed class PersonStarts
     private static StretchSet Widened(SlotPerson person, StretchSet hours) =>
         person.Loosened == NodaTime.Duration.Zero
             ? hours
-            : StretchSet.Of(hours.Stretches.Select(h => new Stretch(h.Start - person.Loosened, h.End + person.Loosened)));
+            : hours.Each(h => new Stretch(h.Start - person.Loosened, h.End + person.Loosened));
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Corlin.Core.Time;
 using NodaTime;
 
@@ -13,8 +14,26 @@ public static class SlotSearch
     /// <inheritdoc cref="Find(SlotRequest)"/>
     public static ImmutableArray<Slot> Find(SlotWork work)
     {
-        var marks = work.People.Select(p => new PersonBits(p, work.Grid)).ToArray();
-        return [.. work.Slots().Numbers().Select(n => At(work, marks, n)).OfType<Slot>().OrderBy(s => s.Cost).ThenBy(s => s.Stretch.Start)];
+        var slots = work.Slots();
+        var (marks, known) = (SlotMarks.Of(work, slots), work.People.All(p => p.Person.Known));
+        var said = new List<SlotMark>?[work.Grid.Count];
+        foreach (var number in slots.Numbers())
+            said[number] = [];
+        foreach (var mark in marks)
+        {
+            foreach (var number in mark.Starts.Numbers())
+                said[number]!.Add(mark);
+        }
+
+        return
+        [
+            .. slots
+                .Numbers()
+                .Select(n => At(work, work.Grid[n], said[n]!, known))
+                .OfType<Slot>()
+                .OrderBy(s => s.Cost)
+                .ThenBy(s => s.Stretch.Start),
+        ];
     }
 
     /// <summary>How many slots a request has.</summary>
@@ -49,87 +68,45 @@ public static class SlotSearch
     }
 
     /// <summary>A slot with what it costs and why; null where a series cannot begin then.</summary>
-    private static Slot? At(SlotWork work, PersonBits[] marks, int number)
+    /// <param name="said">What costs then, the heaviest first.</param>
+    /// <param name="known">Whether everyone's calendar may be seen.</param>
+    private static Slot? At(SlotWork work, Instant start, List<SlotMark> said, bool known)
     {
-        var (request, start) = (work.Request, work.Grid[number]);
+        var request = work.Request;
         var stretch = new Stretch(start, start + request.Length);
         var occurrences = request.Occurrences?.Invoke(stretch);
         if (occurrences is { Count: 0 })
             return null;
-        var weighed = new List<(SlotReason Reason, int Cost)>();
-        var missing = ImmutableArray.CreateBuilder<string>();
-        foreach (var (person, bad, costs) in marks)
+        if (occurrences is not null && SomeMissed(work, occurrences) is { } some)
+            said.Insert(said.Count(m => m.Cost >= some.Cost), some);
+        var (cost, missing, reasons) = (0, new List<string>(), new SlotReason[said.Count + 1]);
+        for (var i = 0; i < said.Count; i++)
         {
-            if (bad[number])
-            {
-                if (person.Person.Need != Need.Optional)
-                    continue;
-                missing.Add(person.Person.Key);
-                weighed.Add((new SlotReason(WhyMissing(person, stretch), person.Person.Key), SlotCosts.OptionalMissing));
-                continue;
-            }
-
-            foreach (var (reason, cost, starts) in costs)
-            {
-                if (starts[number])
-                    weighed.Add(
-                        (
-                            new SlotReason(reason, person.Person.Key)
-                            {
-                                Times = reason == SlotReasonKind.HadBefore ? person.Person.EdgesHad : 0,
-                            },
-                            cost
-                        )
-                    );
-            }
+            cost += said[i].Cost;
+            reasons[i + 1] = said[i].Reason;
+            if (said[i].Missing is { } who)
+                missing.Add(who);
         }
 
-        var fitting = occurrences?.Count(o => work.Required.All(p => !p.Bad.Contains(o.Start))) ?? 0;
-        if (occurrences is not null && fitting < occurrences.Count)
-            weighed.Add(
-                (
-                    new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count),
-                    SlotCosts.OccurrenceMissed * (occurrences.Count - fitting)
-                )
-            );
-        var free = new SlotReason(
-            work.People.Any(p => !p.Person.Known) ? SlotReasonKind.KnownFree
+        reasons[0] = new SlotReason(
+            !known ? SlotReasonKind.KnownFree
             : missing.Count == 0 ? SlotReasonKind.AllFree
             : SlotReasonKind.RequiredFree
         );
-        return new Slot(
-            stretch,
-            missing.ToImmutable(),
-            weighed.Sum(w => w.Cost),
-            [free, .. weighed.OrderByDescending(w => w.Cost).Select(w => w.Reason)]
-        )
-        {
-            Rooms = work.RoomsAt(start),
-        };
+        return new Slot(stretch, [.. missing], cost, ImmutableCollectionsMarshal.AsImmutableArray(reasons)) { Rooms = work.RoomsAt(start) };
     }
 
-    /// <summary>What a person's time says, by the number of each start.</summary>
-    private readonly record struct PersonBits(
-        PersonStarts Person,
-        StartBits Bad,
-        (SlotReasonKind Reason, int Cost, StartBits Starts)[] Costs
-    )
+    /// <summary>What it costs that some occurrences do not suit everyone required; null where all do.</summary>
+    private static SlotMark? SomeMissed(SlotWork work, IReadOnlyList<Stretch> occurrences)
     {
-        public PersonBits(PersonStarts person, StartGrid grid)
-            : this(person, StartBits.Of(person.Bad, grid), [.. person.Costs.Select(c => (c.Reason, c.Cost, StartBits.Of(c.Starts, grid)))])
-        { }
+        var fitting = occurrences.Count(o => work.Required.All(p => !p.Bad.Contains(o.Start)));
+        return fitting == occurrences.Count
+            ? null
+            : new SlotMark(
+                new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count),
+                SlotCosts.OccurrenceMissed * (occurrences.Count - fitting),
+                StartBits.All(0),
+                null
+            );
     }
-
-    private static SlotReasonKind WhyMissing(PersonStarts person, Stretch stretch) =>
-        person.ObstaclesAt(stretch.Start).First() switch
-        {
-            Obstacle.Away => SlotReasonKind.OptionalAway,
-            Obstacle.Taken => SlotReasonKind.OptionalTaken,
-            Obstacle.OutOfHours when !person.Hours.Overlaps(stretch) && person.Person.Days?.HoursIfOpen.Overlaps(stretch) == true =>
-                SlotReasonKind.OptionalDayOff,
-            Obstacle.OutOfHours => SlotReasonKind.OptionalOutOfHours,
-            Obstacle.Protected => SlotReasonKind.OptionalProtected,
-            Obstacle.NoLunch or Obstacle.FullDay => SlotReasonKind.OptionalTooMuch,
-            _ => SlotReasonKind.OptionalNoTime,
-        };
 }

@@ -8,31 +8,29 @@ namespace Corlin.Core.Slots;
 internal readonly record struct StartGrid
 {
     private readonly long step;
+    private readonly Instant last;
 
     public StartGrid(SlotRequest request)
     {
         From = request.Span.Start;
-        step = request.Step.BclCompatibleTicks;
-        var room = (request.Span.Length - request.Length).BclCompatibleTicks;
+        step = request.Step.ToInt64Nanoseconds();
+        var room = (request.Span.Length - request.Length).ToInt64Nanoseconds();
         Count = room < 0 ? 0 : (int)(room / step) + 1;
+        last = this[Math.Max(0, Count - 1)];
     }
 
     public Instant From { get; }
 
     public int Count { get; }
 
-    public Instant this[int start] => From + Duration.FromTicks(start * step);
+    public Instant this[int start] => From + Duration.FromNanoseconds(start * step);
 
     /// <summary>The number of the first start at or after a moment, at most <see cref="Count"/>.</summary>
     public int FirstAt(Instant moment)
     {
         if (moment <= From)
             return 0;
-        var past = moment - From;
-        var ticks = past.BclCompatibleTicks;
-        // A part of a tick more is a moment after it.
-        var whole = Duration.FromTicks(ticks) == past ? ticks : ticks + 1;
-        return (int)Math.Min(Count, (whole + step - 1) / step);
+        return moment > last ? Count : (int)(((moment - From).ToInt64Nanoseconds() + step - 1) / step);
     }
 }
 

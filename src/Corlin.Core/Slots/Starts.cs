@@ -13,23 +13,21 @@ internal static class Starts
 
     /// <summary>Starts at which the meeting, with some time around it, shares time with what is taken.</summary>
     public static StretchSet Overlapping(StretchSet taken, Duration length, Duration around = default) =>
-        StretchSet.Of(taken.Stretches.Select(t => Stretch(t.Start - length - around + Tick, t.End + around)));
+        taken.Each(t => Stretch(t.Start - length - around + Tick, t.End + around));
 
     /// <summary>Starts at which the whole meeting lies in one of the stretches.</summary>
-    public static StretchSet Within(StretchSet allowed, Duration length) =>
-        StretchSet.Of(allowed.Stretches.Where(a => a.Length >= length).Select(a => Stretch(a.Start, a.End - length + Tick)));
+    public static StretchSet Within(StretchSet allowed, Duration length) => allowed.Each(a => Stretch(a.Start, a.End - length + Tick));
 
     /// <summary>Starts that are the end of a stretch, or whose meeting ends as one begins.</summary>
     public static StretchSet Touching(StretchSet taken, Duration length) =>
-        StretchSet.Of(taken.Stretches.Select(t => At(t.End))).Union(StretchSet.Of(taken.Stretches.Select(t => At(t.Start - length))));
+        taken.Each(t => At(t.End)).Union(taken.Each(t => At(t.Start - length)));
 
     /// <summary>Starts in the first time of a stretch, within which the whole meeting lies.</summary>
-    public static StretchSet AtTheBeginning(StretchSet days, Duration within) =>
-        StretchSet.Of(days.Stretches.Select(d => Stretch(d.Start, d.Start + within)));
+    public static StretchSet AtTheBeginning(StretchSet days, Duration within) => days.Each(d => Stretch(d.Start, d.Start + within));
 
     /// <summary>Starts of which less than so much is left of the stretch when the meeting ends.</summary>
     public static StretchSet AtTheEnd(StretchSet days, Duration length, Duration within) =>
-        StretchSet.Of(days.Stretches.Select(d => Stretch(d.End - within - length + Tick, d.End)));
+        days.Each(d => Stretch(d.End - within - length + Tick, d.End));
 
     /// <summary>Starts that a clock allows.</summary>
     public static StretchSet By(ClockWish clock, Stretch reach, Duration length)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using NodaTime;
 
 namespace Corlin.Core.Time;
@@ -23,29 +24,40 @@ public sealed class StretchSet : IEquatable<StretchSet>
             return Empty;
         if (!InOrder(sorted))
             Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
-        return Merged(sorted);
+        return Merged(sorted, sorted.Length);
     }
 
-    /// <param name="sorted">By their starts; at least one, and none is empty.</param>
-    private static StretchSet Merged(ReadOnlySpan<Stretch> sorted)
+    /// <summary>What becomes of each stretch, which must leave their starts in order; an empty one is gone.</summary>
+    public StretchSet Each(Func<Stretch, Stretch> change)
     {
-        var merged = ImmutableArray.CreateBuilder<Stretch>(sorted.Length);
-        var current = sorted[0];
-        foreach (var next in sorted[1..])
+        var changed = new Stretch[Stretches.Length];
+        var count = 0;
+        foreach (var stretch in Stretches)
         {
-            if (next.Start <= current.End)
-            {
-                current = new Stretch(current.Start, Instant.Max(current.End, next.End));
-            }
-            else
-            {
-                merged.Add(current);
-                current = next;
-            }
+            var one = change(stretch);
+            if (!one.IsEmpty)
+                changed[count++] = one;
         }
 
-        merged.Add(current);
-        return new StretchSet(merged.ToImmutable());
+        return Merged(changed, count);
+    }
+
+    /// <param name="sorted">By their starts, and none is empty; used up.</param>
+    private static StretchSet Merged(Stretch[] sorted, int count)
+    {
+        if (count == 0)
+            return Empty;
+        var last = 0;
+        for (var i = 1; i < count; i++)
+        {
+            var next = sorted[i];
+            if (next.Start <= sorted[last].End)
+                sorted[last] = new Stretch(sorted[last].Start, Instant.Max(sorted[last].End, next.End));
+            else
+                sorted[++last] = next;
+        }
+
+        return new StretchSet(ImmutableCollectionsMarshal.AsImmutableArray(last + 1 == sorted.Length ? sorted : sorted[..(last + 1)]));
     }
 
     private static bool InOrder(Stretch[] stretches)
@@ -94,7 +106,7 @@ public sealed class StretchSet : IEquatable<StretchSet>
             both[at] = own ? Stretches[i++] : other.Stretches[j++];
         }
 
-        return Merged(both);
+        return Merged(both, both.Length);
     }
 
     public StretchSet Intersect(StretchSet other)

@@ -299,6 +299,10 @@ internal static class EndpointLines
         ["POST /api/offers/{id}/booking"] = (_ => ("/api/offers/nothing/booking", new { time = 0 }), Unknown),
         ["DELETE /api/offers/{id}"] = (_ => ("/api/offers/nothing", null), Unknown),
         ["POST /api/slots/room"] = (k => ("/api/slots/room", Slots(k)), Forbidden),
+        ["POST /api/slots/occurrences"] = (
+            k => ("/api/slots/occurrences", new { search = Slots(k), start = 1_804_500_000_000 }),
+            Forbidden
+        ),
         ["POST /api/room"] = (
             k =>
                 (

@@ -413,3 +413,37 @@ test("Room is made by moving what is in the way, in one step that is taken back 
   await page.getByRole("button", { name: /^Undo, / }).click();
   await room.getByRole("button", { name: new RegExp(`^${when} ${moves}`) }).waitFor();
 });
+
+test("Times of a series that do not suit get a time of their own before it is sent", async () => {
+  const page = await compose();
+  await newMeeting(page);
+  await page.getByRole("textbox", { name: "Title" }).fill("Berth planning");
+  await ask(page, "Tomé Vidal", "Desmond Oyelaran");
+  await part(page, "How often").click();
+  await page.keyboard.type("every week");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /^Show \d+ more/ }).click();
+  await page
+    .getByRole("button", { name: /23 of 26 times/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: "Look at the 3 that do not" }).click();
+  const missed = page.getByRole("dialog", { name: "Times that do not suit everyone" });
+  await missed.getByText("Desmond has Canada Day").waitFor();
+  assert.deepEqual(await faults(page), []);
+  // One may stay where it is.
+  await missed.getByRole("checkbox", { name: /Canada Day/ }).uncheck();
+  await missed.getByRole("button", { name: "Move these 2" }).click();
+  await page.getByText("25 suit everyone required. 2 of them have a time of their own.").waitFor();
+  // Another first time is another series.
+  await page.keyboard.press("j");
+  await page.getByText("of their own").waitFor({ state: "detached" });
+  await page.keyboard.press("k");
+  await page.getByRole("button", { name: "Look at the 3 that do not" }).click();
+  await missed.getByRole("button", { name: "Move these 3" }).click();
+  await page.getByText("each suits everyone required. 3 of them have a time of their own.").waitFor();
+  await page.getByRole("button", { name: "Save without sending" }).click();
+  await page.getByText(/“Berth planning” is saved/).waitFor();
+  await page.close();
+});

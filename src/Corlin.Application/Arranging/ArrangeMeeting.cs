@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
 using Corlin.Application.Files;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
@@ -54,6 +55,9 @@ public sealed record ArrangeMeeting(
 
     /// <summary>Who joins the conference by its link at once.</summary>
     public Admission Admission { get; init; }
+
+    /// <summary>Occurrences of a series that take place at a time of their own from the start.</summary>
+    public IReadOnlyList<MovedOccurrence> Moved { get; init; } = [];
 
     /// <summary>False to save it and ask nobody.</summary>
     public bool Send { get; init; } = true;
@@ -111,6 +115,7 @@ public sealed record ArrangeMeeting(
             Groups = [.. Attendees.GroupsOf(session, Invited)],
             Marks = Mark.On(session, InNameOf),
         };
+        written = written with { Overrides = MovedOccurrence.Of(written, Moved) };
         if (HoldRequest is not null)
             Holds.Release(session, Actor, InNameOf, HoldRequest);
         var sent = Send ? Scheduling.Send(written) : new Transition(written with { Version = written.Version + 1 }, []);

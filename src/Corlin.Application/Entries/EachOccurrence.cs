@@ -34,11 +34,7 @@ internal static class EachOccurrence
         foreach (var occurrence in occurrences)
         {
             var on = viewing.Zone.ToLocal(occurrence.Start).Date;
-            var wrong = asked
-                .Where(a => a.Required)
-                .Select(a => Wrong(viewing, a.Lane, occurrence, site, but))
-                .OfType<(string Words, string Tone)>()
-                .ToList();
+            var wrong = At(viewing, asked, occurrence, site, but);
             if (wrong.Count == 0)
                 fitting++;
             found.AddRange(wrong.Select(w => new InTheWay(w.Words, w.Tone, on)));
@@ -61,6 +57,15 @@ internal static class EachOccurrence
             [.. told]
         );
     }
+
+    /// <summary>What is in the way of those who must come at one occurrence; empty where it suits all of them.</summary>
+    public static IReadOnlyList<(string Words, string Tone)> At(
+        Viewing viewing,
+        IReadOnlyList<(Lane Lane, bool Required)> asked,
+        Stretch occurrence,
+        string? site,
+        Apart but
+    ) => [.. asked.Where(a => a.Required).Select(a => Wrong(viewing, a.Lane, occurrence, site, but)).OfType<(string Words, string Tone)>()];
 
     private static (string Words, string Tone)? Wrong(Viewing viewing, Lane lane, Stretch stretch, string? site, Apart but)
     {

@@ -6,7 +6,7 @@ using NodaTime;
 namespace Corlin.Application.Entries;
 
 /// <summary>The half year in which every occurrence of a series is weighed.</summary>
-internal static class HalfYear
+public static class HalfYear
 {
     /// <summary>How far occurrences are looked at from the first on.</summary>
     public const int Days = 182;

@@ -76,6 +76,9 @@ public sealed record ReadChosen(
     /// <summary>The tzdb id of the zone in which a series is told; null for the viewer's.</summary>
     public string? ToldIn { get; init; }
 
+    /// <summary>Occurrences of a series that are to take place at a time of their own.</summary>
+    public IReadOnlyList<MovedOccurrence> Moved { get; init; } = [];
+
     /// <summary>Whether mail reaches anybody outside.</summary>
     public bool MailLeaves { get; init; } = true;
 
@@ -84,7 +87,7 @@ public sealed record ReadChosen(
         var viewing = new Viewing(store, Viewer, Now);
         var organiser = viewing.MustSpeakFor(InNameOf);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
-        var occurrences = HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id)?.Invoke(Stretch) ?? [];
+        var occurrences = MovedOccurrence.In(HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id)?.Invoke(Stretch) ?? [], Moved);
         var around = AtTime.Around(Stretch);
         var lanes = LaneReading.Read(
             viewing,

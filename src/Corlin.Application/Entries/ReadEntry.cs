@@ -78,9 +78,16 @@ public sealed record EntryDetails(
     /// </summary>
     public bool? OwnPartPrivate { get; init; }
 
+    /// <summary>Of a series that is not sent yet, the occurrences that have a time of their own; empty where the viewer does not change it.</summary>
+    public IReadOnlyList<MovedView> Moved { get; init; } = [];
+
     /// <summary>Whom its organiser asks to organise it, which waits; null where nobody is asked or the viewer does not change it.</summary>
     public PersonView? OfferedTo { get; init; }
 }
+
+/// <param name="Occurrence">When it would start by the rule, in milliseconds since 1970.</param>
+/// <param name="Start">When it starts instead.</param>
+public sealed record MovedView(long Occurrence, long Start);
 
 /// <summary>On which of its owner's calendars an appointment stands.</summary>
 /// <param name="Id">One of the choices.</param>
@@ -145,6 +152,9 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
         return Details(viewing, owner, told, [.. reaches]) with
         {
             Mark = mark,
+            Moved = told is { MayChange: true, Whole.Status: MeetingStatus.Draft }
+                ? [.. MovedOccurrence.From(entry).Select(m => new MovedView(LaneViews.Ms(m.Occurrence), LaneViews.Ms(m.Start)))]
+                : [],
             OfferedTo =
                 told is { MayChange: true, Kind: EntryKind.Meeting } && store.TurnOverOf(entry.Id) is { } offer
                     ? viewing.View(viewing.Users([offer.To])[offer.To])

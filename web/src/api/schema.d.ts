@@ -2894,6 +2894,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slots/occurrences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OccurrencesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OccurrencesView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/room": {
         parameters: {
             query?: never;
@@ -7497,6 +7536,7 @@ export interface components {
             send: boolean;
             request: null | string;
             admission: components["schemas"]["Admission"];
+            moved: null | components["schemas"]["MovedRequest"][];
         };
         ArrangedView: {
             entry: string;
@@ -7717,6 +7757,7 @@ export interface components {
             repeats: null | string;
             toldIn: null | string;
             wishes: null | components["schemas"]["WishesView"];
+            moved: null | components["schemas"]["MovedRequest"][];
         };
         ChosenView: {
             /** Format: int64 */
@@ -8017,6 +8058,7 @@ export interface components {
             admission: components["schemas"]["Admission"];
             readsNotes: boolean;
             ownPartPrivate: null | boolean;
+            moved: components["schemas"]["MovedView"][];
             offeredTo: null | components["schemas"]["PersonView"];
         };
         /** @enum {unknown} */
@@ -8716,6 +8758,18 @@ export interface components {
             /** Format: int64 */
             toEnd: number;
         };
+        MovedRequest: {
+            /** Format: int64 */
+            occurrence: number;
+            /** Format: int64 */
+            start: number;
+        };
+        MovedView: {
+            /** Format: int64 */
+            occurrence: number;
+            /** Format: int64 */
+            start: number;
+        };
         NearMissView: {
             /** Format: int64 */
             start: number;
@@ -8734,6 +8788,11 @@ export interface components {
             when: string;
             verdict: string;
             tone: string;
+        };
+        NearTimeView: {
+            /** Format: int64 */
+            start: number;
+            when: string;
         };
         /** @enum {unknown} */
         NewInvitations: "kept" | "declined" | "passedOn";
@@ -8801,6 +8860,23 @@ export interface components {
         };
         OccurrenceRequest: {
             occurrence: null | string;
+        };
+        OccurrenceView: {
+            /** Format: int64 */
+            occurrence: number;
+            when: string;
+            why: string;
+            near: null | components["schemas"]["NearTimeView"];
+        };
+        OccurrencesRequest: {
+            search: components["schemas"]["SlotsRequest"];
+            /** Format: int64 */
+            start: number;
+        };
+        OccurrencesView: {
+            /** Format: int32 */
+            times: number;
+            missed: components["schemas"]["OccurrenceView"][];
         };
         /** @enum {unknown} */
         OfferDecision: "firstChoice" | "byMaker" | "byItself";

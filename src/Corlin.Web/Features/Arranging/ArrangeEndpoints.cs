@@ -30,7 +30,8 @@ public sealed record ChosenRequest(
     string? HoldRequest = null,
     string? Repeats = null,
     string? ToldIn = null,
-    WishesView? Wishes = null
+    WishesView? Wishes = null,
+    IReadOnlyList<MovedRequest>? Moved = null
 );
 
 /// <summary>A meeting as it is written.</summary>
@@ -49,6 +50,7 @@ public sealed record ChosenRequest(
 /// <param name="Send">False to save it and ask nobody.</param>
 /// <param name="Admission">Who joins the conference by its link at once.</param>
 /// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
+/// <param name="Moved">Occurrences of a series that take place at a time of their own.</param>
 public sealed record ArrangeRequest(
     string InNameOf,
     string Title,
@@ -76,7 +78,8 @@ public sealed record ArrangeRequest(
     string? HoldRequest = null,
     bool Send = true,
     string? Request = null,
-    Admission Admission = Admission.Asked
+    Admission Admission = Admission.Asked,
+    IReadOnlyList<MovedRequest>? Moved = null
 );
 
 /// <param name="Text">A meeting in a line of plain words.</param>
@@ -121,6 +124,7 @@ internal static class ArrangeEndpoints
             MailLeaves = options.MailLeaves,
             Repeats = Times.Limited(request.Repeats, SlotsEndpoints.LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
+            Moved = MovedRequest.Read(request.Moved),
         };
         var chosen = await reader.ReadAsync(read.Run);
         var wishes = request.Wishes is { } wished ? SlotsEndpoints.Checked(wished) : WishesView.None;
@@ -234,6 +238,7 @@ internal static class ArrangeEndpoints
             Send = request.Send,
             Request = request.Request,
             Admission = request.Admission,
+            Moved = MovedRequest.Read(request.Moved),
         };
     }
 

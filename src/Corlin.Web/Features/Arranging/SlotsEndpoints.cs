@@ -1,5 +1,6 @@
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
+using Corlin.Application.Entries;
 using Corlin.Core.Refusals;
 using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -30,6 +31,23 @@ public sealed record SlotsRequest(
     bool Soonest = false
 );
 
+/// <param name="Search">With how it repeats; its days do not matter.</param>
+/// <param name="Start">When the first is to begin, in milliseconds since 1970.</param>
+public sealed record OccurrencesRequest(SlotsRequest Search, long Start);
+
+/// <summary>An occurrence of a series that is to take place at a time of its own.</summary>
+/// <param name="Occurrence">When it would start by the rule, in milliseconds since 1970.</param>
+/// <param name="Start">When it starts instead.</param>
+public sealed record MovedRequest(long Occurrence, long Start)
+{
+    internal static IReadOnlyList<MovedOccurrence> Read(IReadOnlyList<MovedRequest>? moved) =>
+        [
+            .. (moved ?? [])
+                .Take(HalfYear.Most + 1)
+                .Select(m => new MovedOccurrence(Times.Moment(m.Occurrence, "moved"), Times.Moment(m.Start, "moved"))),
+        ];
+}
+
 /// <summary>An entry that goes elsewhere to make room.</summary>
 /// <param name="Entry">Its public id.</param>
 /// <param name="Occurrence">Which of a series; null for what does not repeat.</param>
@@ -52,6 +70,7 @@ internal static class SlotsEndpoints
     {
         api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/room", RoomAsync).RequireRateLimiting(Limits.Search);
+        api.MapPost("/slots/occurrences", OccurrencesAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/room", MakeRoomAsync).RequireRateLimiting(Limits.Search);
     }
 
@@ -60,6 +79,12 @@ internal static class SlotsEndpoints
 
     private static async Task<Ok<RoomView>> RoomAsync(Reader reader, SlotsRequest request) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadRoom(reader.Person, Search(reader, request)).Run));
+
+    private static async Task<Ok<OccurrencesView>> OccurrencesAsync(Reader reader, OccurrencesRequest request)
+    {
+        var read = new ReadOccurrences(reader.Person, Search(reader, request.Search), Times.Moment(request.Start, "start"));
+        return TypedResults.Ok(await reader.ReadAsync(read.Run));
+    }
 
     private static async Task<Ok<RoomMadeView>> MakeRoomAsync(Reader reader, RoomRequest request)
     {

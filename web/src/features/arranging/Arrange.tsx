@@ -26,6 +26,7 @@ import { useOffer } from "./offers/useOffer";
 import { PlainLine } from "./PlainLine";
 import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
 import { mostFree } from "./slots/mostFree";
+import { SeriesLine } from "./slots/SeriesLine";
 import { SlotList } from "./slots/SlotList";
 import { useRoom } from "./slots/useRoom";
 import { useDraft } from "./useDraft";
@@ -381,7 +382,18 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       />
       <ArrangeFoot
         wrong={chosen.data && moment ? mendable([...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])], found, start) : []}
-        series={(moment && chosen.data?.series) ?? undefined}
+        series={
+          moment &&
+          chosen.data?.series && (
+            <SeriesLine
+              series={chosen.data.series}
+              search={search}
+              start={moment.start}
+              moved={draft.moved}
+              onMoved={(moved) => written.change({ start: moment.start, moved })}
+            />
+          )
+        }
         plan={room.plan}
         onMove={makeRoom}
         send={

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { Mend, RoomPlan, Warning } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
@@ -6,7 +6,7 @@ import { Tone } from "../../ui/Tone";
 interface Props {
   wrong: Warning[];
   /** How each time of a series suits, in words. */
-  series: { words: string; tone: string } | undefined;
+  series: ReactNode;
   /** What would be moved to make the chosen time free. */
   plan: RoomPlan | undefined;
   onMove: () => void;
@@ -26,11 +26,7 @@ export function ArrangeFoot({ wrong, series, plan, onMove, send, disabled, onMen
   return (
     <div className="sticky bottom-0 flex min-h-[52px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule bg-ground px-6 py-1.5">
       <ul aria-label="Before sending" className="max-h-[40vh] min-w-0 flex-1 basis-[420px] overflow-auto">
-        {series && (
-          <li className="leading-5">
-            <Tone tone={series.tone}>{series.words}</Tone>
-          </li>
-        )}
+        {series && <li className="leading-5">{series}</li>}
         {plan && (
           <li className="leading-5">
             <Tone tone="fits" className="inline-block first-letter:uppercase">

@@ -1,5 +1,5 @@
 import { makesConferences } from "../../api/client";
-import type { Admission, EntryDetails, LineReading, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
+import type { Admission, EntryDetails, LineReading, Moved, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
 import { noWishes } from "../../app/parts/wishes";
 import { addDays, dateText, minute } from "../../lane/time";
@@ -52,6 +52,8 @@ export interface Draft {
   endZone: string | undefined;
   /** The chosen start, in milliseconds since 1970. */
   start: number | undefined;
+  /** The times of a series that are to be elsewhere, from the chosen start on. */
+  moved: Moved[];
   /** The starts that are chosen to be held, or are. */
   holding: number[];
   held: Held | undefined;
@@ -89,11 +91,19 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     toldIn: undefined,
     endZone: undefined,
     start: undefined,
+    moved: [],
     holding: [],
     held: undefined,
     saved: undefined,
     request: undefined,
   };
+}
+
+/** A draft with a part of it said anew; times of a series that were moved belong to the series as it was. */
+export function changedDraft(draft: Draft, part: Partial<Draft>): Draft {
+  const next = { ...draft, ...part };
+  const another = (["start", "repeats", "minutes", "toldIn"] as const).some((key) => next[key] !== draft[key]);
+  return another && !part.moved ? { ...next, moved: [] } : next;
 }
 
 /** A draft as it was kept; the days in which it was to be may be over. */
@@ -142,6 +152,7 @@ function savedOne(entry: EntryDetails, fresh: Draft, viewerZone: Zone): Draft {
     toldIn: entry.said.zone === viewerZone.id ? undefined : entry.said.zone,
     endZone: entry.said.endZone ?? undefined,
     start: entry.start,
+    moved: entry.moved,
     saved: entry.id,
   };
 }

@@ -19,6 +19,14 @@ export const roomQuery = (request: SlotsRequest, enabled: boolean) =>
     retry: false,
   });
 
+/** The times of a series that do not suit, from a first one on. */
+export const occurrencesQuery = (search: SlotsRequest, start: number) =>
+  queryOptions({
+    queryKey: ["calendars", "slots", "occurrences", search, start],
+    queryFn: () => ask(client.POST("/api/slots/occurrences", { body: { search, start } })),
+    retry: false,
+  });
+
 export const presetsQuery = (of: string) =>
   queryOptions({
     queryKey: ["calendars", "presets", of],

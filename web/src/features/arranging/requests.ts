@@ -37,6 +37,7 @@ function meeting(draft: Draft, organiser: Person, zone: Zone, start: number, id:
     place: draft.place || null,
     video: draft.conference !== "none",
     draft: id ?? null,
+    moved: draft.moved,
     ...repeating(draft),
     ...apart(draft),
   };

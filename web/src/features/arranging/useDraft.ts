@@ -6,7 +6,7 @@ import type { KeptDraft, Paper, Zone } from "../../api/types";
 import { outlives } from "../../app/hooks/autosave";
 import { takeBegun } from "../../app/parts/arrangeWith";
 import { useAutosave } from "../../app/hooks/useAutosave";
-import { begunDraft, freshDraft, readDraft, saysSomething, type Draft } from "./draft";
+import { begunDraft, changedDraft, freshDraft, readDraft, saysSomething, type Draft } from "./draft";
 
 interface Open {
   /** Undefined until it was first kept. */
@@ -51,7 +51,7 @@ export function useDraft(viewerZone: Zone, now: number, kept: KeptDraft[]) {
 
   const change = useCallback(
     (part: Partial<Draft>) => {
-      show({ ...latest.current, draft: { ...latest.current.draft, ...part } });
+      show({ ...latest.current, draft: changedDraft(latest.current.draft, part) });
       if (saysSomething(latest.current.draft) || latest.current.id !== undefined) save.touch();
     },
     [save, show],

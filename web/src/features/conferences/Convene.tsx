@@ -54,6 +54,7 @@ function AtOnce({ desk }: { desk: Desk }) {
         repeats: null,
         toldIn: null,
         wishes: null,
+        moved: null,
       },
       zone !== undefined && called.length > 0,
     ),

@@ -4,6 +4,7 @@ return args switch
 {
     ["slots", var file] => Command.Run(() => SlotsCommand.Run(file, Console.Out)),
     ["expand", var file, "--from", var from, "--to", var to] => Command.Run(() => ExpandCommand.Run(file, from, to, Console.Out)),
+    ["converse", var file] => Command.Run(() => ConverseCommand.Run(file, Console.Out)),
     ["read", var file] => Command.Run(() => ReadCommand.Run(file, Console.Out)),
     ["import", var file, "--for", var address] => Command.Run(() =>
         ImportCommand.RunAsync(file, address, "data/corlin", Console.Out).GetAwaiter().GetResult()
@@ -12,6 +13,6 @@ return args switch
         ImportCommand.RunAsync(file, address, folder, Console.Out).GetAwaiter().GetResult()
     ),
     _ => Command.Fail(
-        "say slots REQUEST.json, or expand FILE.ics --from INSTANT --to INSTANT, or read FILE.jsonl, or import FILE.ics --for ADDRESS [--data FOLDER]"
+        "say slots REQUEST.json, or expand FILE.ics --from INSTANT --to INSTANT, or read FILE.jsonl, or converse FILE.jsonl, or import FILE.ics --for ADDRESS [--data FOLDER]"
     ),
 };

@@ -18,16 +18,7 @@ public class CorpusTests
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
-    private static string Folder
-    {
-        get
-        {
-            var at = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(at.FullName, "Corlin.slnx")))
-                at = at.Parent!;
-            return Path.Combine(at.FullName, "tests", "cases", "ics");
-        }
-    }
+    private static readonly string Folder = Cases.Path("ics");
 
     public static IEnumerable<TheoryDataRow<string>> Files =>
         Directory

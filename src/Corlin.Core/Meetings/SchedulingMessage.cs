@@ -15,6 +15,12 @@ public enum SchedulingMethod
 
     /// <summary>For knowledge: nobody is asked.</summary>
     Publish,
+
+    /// <summary>More occurrences of a series.</summary>
+    Add,
+
+    /// <summary>An attendee asks how it stands now.</summary>
+    Refresh,
 }
 
 /// <summary>An answer or a proposed time as it comes in from outside (REPLY, COUNTER).</summary>

@@ -17,7 +17,10 @@ public sealed record Component(string Name, IReadOnlyList<string> Lines, bool Wh
     public bool Readable { get; init; } = true;
 
     /// <summary>The value of the first property of that name, of the component itself and not of one within it.</summary>
-    public string? Value(string property)
+    public string? Value(string property) => Named(property).Select(Properties.ValueOf).FirstOrDefault();
+
+    /// <summary>The lines of that name, of the component itself and not of one within it.</summary>
+    public IEnumerable<string> Named(string property)
     {
         var depth = 0;
         foreach (var line in Lines)
@@ -27,10 +30,8 @@ public sealed record Component(string Name, IReadOnlyList<string> Lines, bool Wh
             else if (line.StartsWith("END:", StringComparison.OrdinalIgnoreCase))
                 depth--;
             else if (depth == 1 && Properties.NameOf(line).Equals(property, StringComparison.OrdinalIgnoreCase))
-                return Properties.ValueOf(line);
+                yield return line;
         }
-
-        return null;
     }
 }
 

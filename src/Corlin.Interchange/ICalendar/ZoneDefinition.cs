@@ -18,7 +18,17 @@ internal sealed class ZoneDefinition
 
     private ZoneDefinition(List<Observance> parts) => this.parts = parts;
 
-    private sealed record Observance(LocalDateTime Start, Rule? Rule, IReadOnlyList<LocalDateTime> Dates, Offset From, Offset To);
+    private sealed record Observance(LocalDateTime Start, Rule? Rule, IReadOnlyList<LocalDateTime> Dates, Offset From, Offset To)
+    {
+        /// <summary>Where its rule ends the last onset, which holds on.</summary>
+        public LocalDateTime? Last { get; } = Rule is { Ends: true } ? Expansion.Last(Start, Rule, null) : null;
+    }
+
+    /// <summary>The least and the greatest offset.</summary>
+    public (Offset Least, Offset Greatest) Bounds => (parts.Min(p => Offset.Min(p.From, p.To)), parts.Max(p => Offset.Max(p.From, p.To)));
+
+    /// <summary>The offset before the first onset.</summary>
+    public Offset First => parts.MinBy(p => p.Start)!.From;
 
     /// <summary>A moment from which another offset holds.</summary>
     public readonly record struct Onset(Instant At, Offset Before, Offset After);
@@ -38,6 +48,8 @@ internal sealed class ZoneDefinition
         foreach (var part in parts)
         {
             IEnumerable<LocalDateTime> starts = part.Dates.Prepend(part.Start);
+            if (part.Last is { } ended)
+                starts = starts.Append(ended);
             if (part.Rule is not null)
                 starts = starts.Concat(
                     Expansion.Starts(part.Start, part.Rule, null, LocalDateTime.Max(first, part.Start), last).Take(MostOnsets)

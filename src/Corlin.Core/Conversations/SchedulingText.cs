@@ -1,0 +1,67 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
+using NodaTime;
+
+namespace Corlin.Core.Conversations;
+
+/// <summary>A scheduling message as it came in, read and not judged (RFC 5546).</summary>
+/// <param name="Sender">The address that sent it, in lower case.</param>
+/// <param name="Vouched">Whether the receiving server vouched for the sender (RFC 8601).</param>
+/// <param name="Method">METHOD; null where there is none that is known.</param>
+/// <param name="Parts">Its events; empty where it holds none that can be read.</param>
+public sealed record ReceivedMessage(string Sender, bool Vouched, SchedulingMethod? Method, ImmutableArray<ScheduledPart> Parts);
+
+/// <summary>STATUS of an event (RFC 5545 3.8.1.11).</summary>
+public enum ScheduledStatus
+{
+    Confirmed,
+    Tentative,
+    Cancelled,
+}
+
+/// <summary>An event of a scheduling message. Addresses are in lower case and without "mailto:".</summary>
+/// <param name="RecurrenceId">The moment at which the occurrence was first to start; null for the whole.</param>
+/// <param name="AndFollowing">Whether it is about all later ones too (RANGE=THISANDFUTURE).</param>
+/// <param name="Time">Null where it says none, as an answer need not.</param>
+/// <param name="Status">Null where it says none.</param>
+/// <param name="Stamp">DTSTAMP.</param>
+/// <param name="OrganiserSentBy">SENT-BY of the organiser.</param>
+public sealed record ScheduledPart(
+    string Uid,
+    Instant? RecurrenceId,
+    bool AndFollowing,
+    PlannedTime? Time,
+    ScheduledStatus? Status,
+    int Sequence,
+    Instant Stamp,
+    string? Organiser,
+    string? OrganiserSentBy,
+    ImmutableArray<AttendeeLine> Attendees
+)
+{
+    public Rule? Rule { get; init; }
+
+    /// <summary>RDATE, on the wall clock of <see cref="Time"/>.</summary>
+    public ImmutableArray<LocalDateTime> Additions { get; init; } = [];
+
+    /// <summary>EXDATE, on the same clock.</summary>
+    public ImmutableArray<LocalDateTime> Exceptions { get; init; } = [];
+
+    public string? Summary { get; init; }
+
+    public string? Location { get; init; }
+
+    public AttendeeLine? Of(string address) => Attendees.FirstOrDefault(a => a.Address == address);
+}
+
+/// <summary>An ATTENDEE line (RFC 5545 3.8.4.1).</summary>
+/// <param name="Answer">PARTSTAT; none for NEEDS-ACTION and where it is not said.</param>
+public sealed record AttendeeLine(
+    string Address,
+    Answer Answer,
+    string? SentBy = null,
+    string? DelegatedTo = null,
+    string? DelegatedFrom = null
+);

@@ -5,7 +5,7 @@ using NodaTime;
 
 namespace Corlin.Cli;
 
-/// <summary>What stands after each conversation of a file, what waits, what was passed over and what went out; one a line, as JSON.</summary>
+/// <summary>What stands after each conversation of a file, what waits, what was ignored and what went out; one a line, as JSON.</summary>
 internal static class ConverseCommand
 {
     public static void Run(string file, TextWriter output)

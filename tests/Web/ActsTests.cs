@@ -159,6 +159,11 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
             h => h.OnCalendar(Held.SpeakFor)
         ),
         new(
+            "say what is wished of every meeting",
+            t => (HttpMethod.Put, $"/api/wishes/{t.Owner}", new { stood = Array.Empty<object>(), wishes = Array.Empty<object>() }),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
             "keep no-go weeks",
             t =>
                 (

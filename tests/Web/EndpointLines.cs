@@ -165,6 +165,27 @@ internal static class EndpointLines
                 ),
             Forbidden
         ),
+        ["GET /api/wishes/{who}"] = (k => ($"/api/wishes/{k.Owner}", null), Forbidden),
+        ["PUT /api/wishes/{who}"] = (
+            k =>
+                (
+                    $"/api/wishes/{k.Owner}",
+                    new
+                    {
+                        stood = Array.Empty<object>(),
+                        wishes = new[]
+                        {
+                            new
+                            {
+                                kind = "lunch",
+                                value = 0,
+                                always = true,
+                            },
+                        },
+                    }
+                ),
+            Forbidden
+        ),
         ["DELETE /api/no-go-weeks/{id:long}"] = (k => ($"/api/no-go-weeks/1?inNameOf={k.Owner}", null), Forbidden),
         ["POST /api/people/pasted"] = (_ => ("/api/people/pasted", new { text = "nobody@porto.example" }), Fine),
         ["GET /api/zones"] = (_ => ("/api/zones?text=lis", null), Fine),

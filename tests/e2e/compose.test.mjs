@@ -447,3 +447,27 @@ test("Times of a series that do not suit get a time of their own before it is se
   await page.getByText(/“Berth planning” is saved/).waitFor();
   await page.close();
 });
+
+test("What a principal wishes of every meeting is said once, rules slots out, and can be taken back", async () => {
+  const page = await compose();
+  await newMeeting(page);
+  await page.getByRole("textbox", { name: "Title" }).fill("Berth planning");
+  await ask(page, "Tomé Vidal");
+  const count = page.getByRole("heading", { name: /^\d+ free slots/ });
+  await count.waitFor();
+  const before = await count.innerText();
+  await part(page, "Wishes").click();
+  await page.getByRole("button", { name: "Say what Maren always wishes" }).click();
+  const kept = page.getByRole("dialog", { name: "What Maren wishes of every meeting" });
+  await kept.getByLabel("Not before").fill("10:00");
+  await kept.getByRole("checkbox", { name: /lunch/ }).check();
+  assert.deepEqual(await faults(page), []);
+  await kept.getByRole("button", { name: "Save" }).click();
+  await page.getByText("not before 10:00, lunch kept free.").waitFor();
+  await page.waitForFunction((was) => !document.body.innerText.includes(was), before.split("\n")[0]);
+  await page.getByRole("button", { name: /^Undo, \d+ s/ }).click();
+  await part(page, "Wishes").click();
+  await page.getByText("Maren wishes of every meeting: nothing yet.").waitFor();
+  await page.getByRole("heading", { name: before.split("\n")[0] }).waitFor();
+  await page.close();
+});

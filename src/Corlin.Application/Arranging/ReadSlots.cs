@@ -157,6 +157,7 @@ public sealed record ReadSlots(
             organiser,
             asked,
             TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]),
+            viewing.Store.KeptWishes([.. asked.Select(a => a.Who.Id)]),
             HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id),
             Apart.Named(viewing, Saved, HoldRequest),
             HasLink ? null : viewing.SiteOf(Place, asked.Select(a => a.Who)),

@@ -183,8 +183,12 @@ public sealed record ReadWeighed(
         var from = SlotPeople.NextStart(Instant.Max(Now, at.Start - Duration.FromHours(12)));
         var span = new Stretch(from, from + SlotsWithin);
         var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
+        var wishes = viewing.Store.KeptWishes([.. asked.Select(a => a.Who.Id)]);
         var people = lanes.Zip(asked, (lane, a) =>
-            SlotPeople.Person(viewing, lane, a.Required ? Need.Required : Need.Optional, [], site, but)
+            SlotPeople.Person(viewing, lane, a.Required ? Need.Required : Need.Optional, [], site, but) with
+            {
+                Wishes = lane.Known ? wishes.GetValueOrDefault(a.Who.Id, []) : [],
+            }
         );
         var found = SlotSearch.Find(SlotPeople.Request(viewing, span, at.Length, [.. people], site));
         // The best of each half of a day, so that those given differ.

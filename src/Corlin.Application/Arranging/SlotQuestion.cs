@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
@@ -10,6 +11,7 @@ namespace Corlin.Application.Arranging;
 
 /// <summary>What is asked of a search, with what is known of those asked.</summary>
 /// <param name="Tended">Until which day the calendar of somebody is tended.</param>
+/// <param name="Kept">What some of them wish of every meeting.</param>
 /// <param name="Occurrences">Of a series what the first of them brings with it; null for once.</param>
 /// <param name="But">What does not count.</param>
 /// <param name="Site">Where it takes place; null where nobody need be there.</param>
@@ -19,6 +21,7 @@ internal sealed record SlotQuestion(
     CalendarUser Organiser,
     IReadOnlyList<(CalendarUser Who, bool Required)> Asked,
     Dictionary<UserId, LocalDate> Tended,
+    IReadOnlyDictionary<UserId, ImmutableArray<KeptWish>> Kept,
     Func<Stretch, IReadOnlyList<Stretch>>? Occurrences,
     Apart But,
     string? Site,
@@ -46,7 +49,11 @@ internal sealed record SlotQuestion(
     public SlotPerson Person(Lane lane, Need need, Func<LaneEntry, string?>? key = null)
     {
         var person = SlotPeople.Person(Viewing, lane, need, Tended, Site, But, key);
-        return person with { Loosened = Duration.FromMinutes(Math.Clamp(Loosened.GetValueOrDefault(person.Key), 0, MostLoosened)) };
+        return person with
+        {
+            Loosened = Duration.FromMinutes(Math.Clamp(Loosened.GetValueOrDefault(person.Key), 0, MostLoosened)),
+            Wishes = lane.Known ? Kept.GetValueOrDefault(lane.Who.Id, []) : [],
+        };
     }
 
     /// <summary>The same with who had the early or late hours lately. It only costs, so it is read only where slots are ranked.</summary>

@@ -78,7 +78,7 @@ public sealed record EntryDetails(
     /// </summary>
     public bool? OwnPartPrivate { get; init; }
 
-    /// <summary>Of a series that is not sent yet, the occurrences that have a time of their own; empty where the viewer does not change it.</summary>
+    /// <summary>Of a series that is not sent yet the occurrences with a time of their own; told to who may change it.</summary>
     public IReadOnlyList<MovedView> Moved { get; init; } = [];
 
     /// <summary>Whom its organiser asks to organise it, which waits; null where nobody is asked or the viewer does not change it.</summary>

@@ -183,6 +183,9 @@ public enum ChangeKind
 
     /// <summary>Times are offered no longer.</summary>
     OfferEnded,
+
+    /// <summary>What somebody wishes of every meeting was said anew.</summary>
+    WishesKept,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

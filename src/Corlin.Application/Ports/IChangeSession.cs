@@ -47,6 +47,7 @@ public interface IChangeSession : ICalendarReads
     IFeedStore FeedStore { get; }
     IRequestStore RequestStore { get; }
     IOfferStore OfferStore { get; }
+    IWishStore WishStore { get; }
     IDraftStore DraftStore { get; }
     IMeetingKindStore MeetingKindStore { get; }
 }

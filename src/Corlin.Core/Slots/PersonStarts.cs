@@ -58,13 +58,15 @@ internal sealed class PersonStarts
         void Wish(Obstacle obstacle, SlotReasonKind reason, int cost, Weight weight, StretchSet starts)
         {
             if (weight == Weight.Forbid)
-                obstacles[obstacle] = starts;
+                obstacles[obstacle] = obstacles.GetValueOrDefault(obstacle, StretchSet.Empty).Union(starts);
             else
                 wished.Add((reason, cost, starts));
         }
 
         if (person.Protected is { } kept)
             Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotCosts.Protected, kept.Weight, Starts.Overlapping(kept.Time, length));
+        foreach (var wish in person.Wishes)
+            Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotCosts.Protected, wish.Weight, rules.Breaking(wish, OwnHours));
         if (person.MostADay is { } limit)
             Wish(Obstacle.FullDay, SlotReasonKind.FullDay, SlotCosts.FullDay, limit.Weight, rules.FullDay(limit));
         if (!person.IsResource)

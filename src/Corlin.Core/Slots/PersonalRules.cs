@@ -10,6 +10,7 @@ namespace Corlin.Core.Slots;
 internal sealed class PersonalRules(SlotPerson person, Stretch reach, Duration length, StretchSet inTheWay)
 {
     private static readonly Duration Tick = Duration.Epsilon;
+    private static readonly Duration Edge = Duration.FromHours(1);
 
     /// <summary>Each day that the reach touches, by the clock by which they live at its noon.</summary>
     private readonly (LocalDate Date, DateTimeZone Zone)[] days =
@@ -60,6 +61,26 @@ internal sealed class PersonalRules(SlotPerson person, Stretch reach, Duration l
             taken += one.Intersect(day)!.Value.Length;
         return taken;
     }
+
+    /// <summary>What breaks a wish that is kept with them.</summary>
+    /// <param name="hours">Theirs, as they are.</param>
+    public StretchSet Breaking(KeptWish wish, StretchSet hours) =>
+        wish.Kind switch
+        {
+            KeptWishKind.NotOn => StretchSet.Of(days.Where(d => wish.Names(d.Date.DayOfWeek)).Select(d => d.Zone.Day(d.Date))),
+            KeptWishKind.NotBefore => StretchSet.Of(days.Select(d => Starts.Stretch(d.Zone.Day(d.Date).Start, At(d, wish.Value)))),
+            KeptWishKind.NotAfter => StretchSet.Of(days.Select(d => TooLate(d.Zone.Day(d.Date), At(d, wish.Value)))),
+            KeptWishKind.Around => Starts.Overlapping(inTheWay, length, Duration.FromMinutes(wish.Value)),
+            KeptWishKind.Lunch => NoLunch(LunchWish.Usual),
+            KeptWishKind.MostADay => FullDay(new DayLimit(Duration.FromMinutes(wish.Value))),
+            KeptWishKind.EdgesSpared => Starts.AtTheBeginning(hours, Edge).Union(Starts.AtTheEnd(hours, length, Edge)),
+            _ => StretchSet.Empty,
+        };
+
+    private static Instant At((LocalDate Date, DateTimeZone Zone) day, int minute) =>
+        day.Zone.ToInstant(day.Date + LocalTime.FromMinutesSinceMidnight(minute));
+
+    private Stretch TooLate(Stretch day, Instant until) => Starts.Stretch(Instant.Max(day.Start, until - length + Tick), day.End);
 
     /// <summary>The way from what ends before, or to what starts after, does not fit in between.</summary>
     public StretchSet TooFar(PlaceWish wish, IEnumerable<Busy> taken)

@@ -63,6 +63,9 @@ public sealed record SlotPerson(
     /// <summary>Time in which they are not to be met; null where there is none.</summary>
     public ProtectedTime? Protected { get; init; }
 
+    /// <summary>What they wish of every meeting; it is told only as time in which they are not free.</summary>
+    public ImmutableArray<KeptWish> Wishes { get; init; } = [];
+
     /// <summary>How far their hours are wider for this request, at both ends of each run of them.</summary>
     public Duration Loosened { get; init; } = Duration.Zero;
 

@@ -167,7 +167,7 @@ public static class CalendarWriter
         {
             if (people(part.Who) is not { } box)
                 continue;
-            yield return $"ATTENDEE;CN={Properties.Parameter(box.Name)};ROLE={Mail.PartStat.WriteRole(part.Role)};PARTSTAT={Mail.PartStat.Write(part.Answer)}:mailto:{box.Address}";
+            yield return $"ATTENDEE;CN={Properties.Parameter(box.Name)};ROLE={PartStat.WriteRole(part.Role)};PARTSTAT={PartStat.Write(part.Answer)}:mailto:{box.Address}";
         }
     }
 

@@ -5,7 +5,6 @@ using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
-using Corlin.Interchange.Mail;
 using NodaTime;
 
 namespace Corlin.Interchange.ICalendar;

@@ -25,6 +25,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
                 Db.History.AsNoTracking().Where(h => h.ChangeId == change).OrderByDescending(h => h.Id).ToList()
             );
         session.DayOffStore.RestoreNoGo(change);
+        session.WishStore.Restore(change);
         session.DayOffStore.RestoreClosures(change);
         session.AbsenceStore.RestoreAbsences(change);
         session.StayStore.RestoreStays(change);

@@ -1283,6 +1283,43 @@ namespace Corlin.Store.Migrations
                     b.ToTable("History");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.KeptWishRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Value")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Weight")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("UserId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("KeptWishes");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.LaneMarkRow", b =>
                 {
                     b.Property<long>("EntryId")
@@ -2930,6 +2967,15 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("ChangeId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.KeptWishRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

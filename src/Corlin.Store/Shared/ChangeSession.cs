@@ -164,6 +164,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     internal FeedStore FeedStore => field ??= new FeedStore(this);
     internal OfferStore OfferStore => field ??= new OfferStore(this);
 
+    internal WishStore WishStore => field ??= new WishStore(this);
+
     internal TurnOverStore TurnOverStore => field ??= new TurnOverStore(this);
 
     internal NotesStore NotesStore => field ??= new NotesStore(this);
@@ -220,6 +222,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     IFeedStore IChangeSession.FeedStore => FeedStore;
     IOfferStore IChangeSession.OfferStore => OfferStore;
+
+    IWishStore IChangeSession.WishStore => WishStore;
 
     IRequestStore IChangeSession.RequestStore => RequestStore;
 

@@ -23,6 +23,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<DayOffRow> DaysOff => Set<DayOffRow>();
 
     internal DbSet<NoGoRow> NoGoWeeks => Set<NoGoRow>();
+    internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
 
     internal DbSet<CalendarRow> Calendars => Set<CalendarRow>();
 
@@ -186,6 +187,13 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             n.HasIndex(x => x.KeptById);
             n.HasIndex(x => x.OpenedById).HasFilter("\"OpenedById\" IS NOT NULL");
             n.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<KeptWishRow>(w =>
+        {
+            w.HasIndex(x => x.UserId).HasFilter("\"EndedById\" IS NULL");
+            w.HasIndex(x => x.KeptById);
+            w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            w.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<WayRow>().HasKey(x => new { x.FromSite, x.ToSite });
         builder.Entity<CalendarRow>(c =>

@@ -14,6 +14,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
+using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
@@ -205,6 +206,8 @@ internal static class EveryChange
                     )
                 ),
             ],
+            ("Stood", _) => [ImmutableArray<KeptWish>.Empty],
+            ("Wishes", _) => [ImmutableArray.Create(new KeptWish(KeptWishKind.Lunch, 0, Weight.Forbid))],
             ("Starts", _) => [ImmutableArray.Create(Instant.FromUtc(2027, 4, 6, 9, 0))],
             ("Zone", _) => ["Asia/Kolkata"],
             ("Until", var t) when t == typeof(Instant) => [world.Now + Duration.FromDays(3)],

@@ -93,6 +93,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             SayNoMore c => If(store.Stay(c.Stay) is { } stay && Speaks(actor, stay.Who)),
             TellWhere c => If(Speaks(actor, c.InNameOf), May.Yes),
             KeepNoGo c => If(Speaks(actor, c.InNameOf), May.Yes),
+            KeepWishes c => If(Speaks(actor, c.InNameOf), May.Yes),
             OpenNoGo c => If(Speaks(actor, c.InNameOf)),
             KeepKind c => If(Speaks(actor, c.InNameOf)),
             DropKind c => If(Speaks(actor, c.InNameOf)),

@@ -50,6 +50,8 @@ internal static class PlainSlots
             return false;
         if (person.Protected is { } kept && meeting.Exists(kept.Time.Contains))
             return false;
+        if (person.Wishes.Any(w => w.Weight == Weight.Forbid && Breaks(w)))
+            return false;
         if (request.Breathing is { } breathing && Ticks(start - breathing.Around, end + breathing.Around).Any(IsTaken))
             return false;
         if (person.MostADay is { } limit && Tick * Ticks(day.Start, day.End).Count(IsTaken) + request.Length > limit.Most)
@@ -57,6 +59,22 @@ internal static class PlainSlots
         if (request.Lunch is { Weight: Weight.Forbid } lunch && !LeavesLunch(lunch, person.Zone, date, new Stretch(start, end), IsTaken))
             return false;
         return request.At is not { } at || HasTime(at, person.Zone, taken, start, end);
+
+        bool Breaks(KeptWish wish) =>
+            wish.Kind switch
+            {
+                KeptWishKind.NotOn => (wish.Value & (1 << ((int)date.DayOfWeek - 1))) != 0,
+                KeptWishKind.NotBefore => start < Wall(wish.Value),
+                KeptWishKind.NotAfter => end > Wall(wish.Value),
+                KeptWishKind.Around => Ticks(start - Duration.FromMinutes(wish.Value), end + Duration.FromMinutes(wish.Value)).Any(IsTaken),
+                KeptWishKind.Lunch => !LeavesLunch(LunchWish.Usual, person.Zone, date, new Stretch(start, end), IsTaken),
+                KeptWishKind.MostADay => Tick * Ticks(day.Start, day.End).Count(IsTaken) + request.Length
+                    > Duration.FromMinutes(wish.Value),
+                _ => person.Hours.Stretches.Any(h =>
+                    (start >= h.Start && start < h.Start + Duration.FromHours(1)) || (start < h.End && end > h.End - Duration.FromHours(1))
+                ),
+            };
+        Instant Wall(int minute) => person.Zone.ToInstant(date + LocalTime.FromMinutesSinceMidnight(minute));
     }
 
     private static bool LeavesLunch(LunchWish wish, DateTimeZone zone, LocalDate date, Stretch meeting, Func<Instant, bool> isTaken)

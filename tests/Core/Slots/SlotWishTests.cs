@@ -40,6 +40,27 @@ public class SlotWishTests
     private static readonly Gen<Busy> Busies = Gen.Select(Stretches(60, 40), Gen.Enum<TimeTaken>(), Gen.Int[0, 4])
         .Select((stretch, takes, place) => new Busy(stretch, takes, place < 3 ? Places[place] : null));
 
+    /// <summary>None, mostly; else one of any kind.</summary>
+    private static readonly Gen<ImmutableArray<KeptWish>> KeptWishes = Gen.Select(Gen.Int[0, 20], Gen.Int[1, 47], Gen.Enum<Weight>())
+        .Select(
+            (kind, value, weight) =>
+                Enum.IsDefined((KeptWishKind)kind)
+                    ? ImmutableArray.Create(
+                        new KeptWish(
+                            (KeptWishKind)kind,
+                            (KeptWishKind)kind switch
+                            {
+                                KeptWishKind.NotOn => value,
+                                KeptWishKind.Around => value * 5,
+                                KeptWishKind.Lunch or KeptWishKind.EdgesSpared => 0,
+                                _ => value * 30,
+                            },
+                            weight
+                        )
+                    )
+                    : []
+        );
+
     private static readonly Gen<SlotPerson> People = Gen.Select(
             Gen.Enum<Need>(),
             ZonesGen,
@@ -47,15 +68,16 @@ public class SlotWishTests
             Busies.Array[0, 5],
             Stretches(48, 24).Array[0, 2],
             Gen.Int[0, 2],
-            Gen.Int[0, 4]
+            Gen.Select(Gen.Int[0, 4], KeptWishes)
         )
         .Select(
-            (need, zone, hours, busy, kept, loosened, most) =>
+            (need, zone, hours, busy, kept, loosened, more) =>
                 new SlotPerson("", need, zone, StretchSet.Of(hours), [.. busy], StretchSet.Empty)
                 {
                     Protected = kept.Length == 0 ? null : new ProtectedTime(StretchSet.Of(kept)),
                     Loosened = Ticks(6 * loosened),
-                    MostADay = most == 0 ? null : new DayLimit(Duration.FromHours(2 * most)),
+                    MostADay = more.Item1 == 0 ? null : new DayLimit(Duration.FromHours(2 * more.Item1)),
+                    Wishes = more.Item2,
                 }
         );
 

@@ -2933,6 +2933,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes/{who}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    who: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptWishView"][];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    who: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeptWishesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WishesKeptView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/room": {
         parameters: {
             query?: never;
@@ -8533,6 +8595,18 @@ export interface components {
         KeptRequest: {
             kept: boolean;
         };
+        /** @enum {unknown} */
+        KeptWishKind: "notOn" | "notBefore" | "notAfter" | "around" | "lunch" | "mostADay" | "edgesSpared";
+        KeptWishView: {
+            kind: components["schemas"]["KeptWishKind"];
+            /** Format: int32 */
+            value: number;
+            always: boolean;
+        };
+        KeptWishesRequest: {
+            stood: components["schemas"]["KeptWishView"][];
+            wishes: components["schemas"]["KeptWishView"][];
+        };
         KindRequest: {
             inNameOf: string;
             id: null | string;
@@ -9817,6 +9891,10 @@ export interface components {
             weeks: components["schemas"]["SheetWeekView"][];
             rows: components["schemas"]["SheetRowView"][];
             together: string[];
+        };
+        WishesKeptView: {
+            /** Format: int64 */
+            change: number;
         };
         WishesView: {
             notOn: number[];

@@ -14,6 +14,7 @@ public interface ICalendarReads
     : IAccessReads,
         IHistoryReads,
         IMailReads,
+        IWishReads,
         IMeetingNewsReads,
         IDraftReads,
         IRequestReads,

@@ -1,7 +1,9 @@
+using System.Collections.Immutable;
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Core.Refusals;
+using Corlin.Core.Slots;
 using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -61,16 +63,25 @@ public sealed record RoomRequest(SlotsRequest Search, long Start, IReadOnlyList<
 /// <param name="Change">With it the moves can be undone for ten seconds.</param>
 public sealed record RoomMadeView(long Change);
 
+/// <param name="Stood">What stood when they were edited.</param>
+public sealed record KeptWishesRequest(IReadOnlyList<KeptWishView> Stood, IReadOnlyList<KeptWishView> Wishes);
+
+/// <param name="Change">With it what was said before can be said again for ten seconds.</param>
+public sealed record WishesKeptView(long Change);
+
 /// <summary>Free slots, and room made where there are none.</summary>
 internal static class SlotsEndpoints
 {
     public const int LongestRepeats = 300;
+    private const int MostWishes = 20;
 
     public static void Map(RouteGroupBuilder api)
     {
         api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/room", RoomAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/occurrences", OccurrencesAsync).RequireRateLimiting(Limits.Search);
+        api.MapGet("/wishes/{who}", WishesAsync);
+        api.MapPut("/wishes/{who}", KeepWishesAsync);
         api.MapPost("/room", MakeRoomAsync).RequireRateLimiting(Limits.Search);
     }
 
@@ -100,6 +111,18 @@ internal static class SlotsEndpoints
             new MakeRoomFor(reader.Person, Search(reader, request.Search), Times.Moment(request.Start, "start"), [.. moves])
         );
         return TypedResults.Ok(new RoomMadeView(change));
+    }
+
+    private static async Task<Ok<IReadOnlyList<KeptWishView>>> WishesAsync(Reader reader, string who) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadKeptWishes(reader.Person, who, reader.Now).Run));
+
+    private static async Task<Ok<WishesKeptView>> KeepWishesAsync(Reader reader, string who, KeptWishesRequest request)
+    {
+        var owner = await reader.UserAsync(who, "who");
+        ImmutableArray<KeptWish> Read(IReadOnlyList<KeptWishView> wishes) => [.. wishes.Take(MostWishes).Select(w => w.ToWish())];
+        return TypedResults.Ok(
+            new WishesKeptView(await reader.ChangeAsync(new KeepWishes(reader.Person, owner, Read(request.Stood), Read(request.Wishes))))
+        );
     }
 
     private static ReadSlots Search(Reader reader, SlotsRequest request)

@@ -45,7 +45,7 @@ export function MoreSentence({ draft, organiser, presets, zone, papers, template
         quiet={draft.line ? undefined : "message"}
         onChange={(line) => onEdit({ line })}
       />
-      , {papers}, <WishesPart draft={draft} zone={zone} wrong={wrong("wishes")} onEdit={onEdit} />,{" "}
+      , {papers}, <WishesPart draft={draft} zone={zone} organiser={organiser} wrong={wrong("wishes")} onEdit={onEdit} />,{" "}
       <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
       <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
       <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}

@@ -1,4 +1,4 @@
-import type { Wishes } from "../../api/types";
+import type { Person, Wishes } from "../../api/types";
 import { minuteOf, noWishes, wishWords } from "../../app/parts/wishes";
 import { timeOf, weekdays } from "../../lane/time";
 import { cityOf } from "../../lane/words";
@@ -6,11 +6,13 @@ import { Part } from "../../sentence/Part";
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import type { Draft } from "./draft";
+import { KeptWishes } from "./KeptWishes";
 
 interface Props {
   draft: Draft;
   /** The writer's zone. */
   zone: string;
+  organiser: Person;
   wrong: string | undefined;
   onEdit: (part: Partial<Draft>) => void;
 }
@@ -19,7 +21,7 @@ const around = [0, 5, 10, 15, 30, 60];
 const field = "h-9 border-b border-ink bg-transparent text-[15px]";
 
 /** What is wished of a free slot besides that everyone can come. */
-export function WishesPart({ draft, zone, wrong, onEdit }: Props) {
+export function WishesPart({ draft, zone, organiser, wrong, onEdit }: Props) {
   const { wishes } = draft;
   const words = wishWords(wishes);
   const wish = (part: Partial<Wishes>) => onEdit({ wishes: { ...wishes, ...part } });
@@ -96,6 +98,7 @@ export function WishesPart({ draft, zone, wrong, onEdit }: Props) {
               <Button onClick={() => onEdit({ wishes: noWishes })}>No wishes</Button>
             </p>
           )}
+          <KeptWishes of={organiser} />
         </div>
       )}
     </Part>

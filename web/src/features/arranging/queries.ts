@@ -27,6 +27,13 @@ export const occurrencesQuery = (search: SlotsRequest, start: number) =>
     retry: false,
   });
 
+/** What somebody wishes of every meeting; for who speaks for them. */
+export const keptWishesQuery = (of: string) =>
+  queryOptions({
+    queryKey: ["calendars", "wishes", of],
+    queryFn: () => ask(client.GET("/api/wishes/{who}", { params: { path: { who: of } } })),
+  });
+
 export const presetsQuery = (of: string) =>
   queryOptions({
     queryKey: ["calendars", "presets", of],

@@ -1,6 +1,6 @@
 using Corlin.Core.Calendars;
 
-namespace Corlin.Interchange.Mail;
+namespace Corlin.Interchange.ICalendar;
 
 /// <summary>Answers ⇄ PARTSTAT (RFC 5545 3.2.12), and the ROLE that stands beside it.</summary>
 internal static class PartStat

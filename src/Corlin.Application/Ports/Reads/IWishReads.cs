@@ -1,0 +1,12 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Slots;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>What people wish of every meeting.</summary>
+public interface IWishReads
+{
+    /// <summary>Of those who wish anything.</summary>
+    IReadOnlyDictionary<UserId, ImmutableArray<KeptWish>> KeptWishes(IReadOnlyCollection<UserId> who);
+}

@@ -1,0 +1,12 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Slots;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>What people wish of every meeting.</summary>
+public interface IWishStore
+{
+    /// <summary>These in place of those that stood.</summary>
+    void Keep(UserId who, ImmutableArray<KeptWish> wishes);
+}

@@ -1,0 +1,82 @@
+using Corlin.Application.Arranging;
+using Corlin.Application.History;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
+using Corlin.Core.Slots;
+using NodaTime;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>What a principal wishes of every meeting.</summary>
+public sealed class KeptWishesTests : IAsyncLifetime
+{
+    private static readonly KeptWish NotBeforeTen = new(KeptWishKind.NotBefore, 10 * 60, Weight.Forbid);
+    private static readonly KeptWish Lunch = new(KeptWishKind.Lunch, 0, Weight.Cost);
+
+    private World world = null!;
+
+    public async ValueTask InitializeAsync() => world = await World.MakeAsync();
+
+    public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    private Task<long> Keep(KeptWish[] stood, params KeptWish[] wishes) =>
+        world.Do(new KeepWishes(world.Noor.Id, world.Maren.Id, [.. stood], [.. wishes]));
+
+    private Task<IReadOnlyList<KeptWishView>> Read(CalendarUser viewer) =>
+        world.See(new ReadKeptWishes(viewer.Id, world.Maren.PublicId, world.Now).Run);
+
+    /// <summary>The hours of the slots of a day, as who arranges something with Maren finds them.</summary>
+    private async Task<SlotsView> Slots(CalendarUser viewer, CalendarUser inNameOf, CalendarUser with)
+    {
+        var day = new LocalDate(2027, 3, 16);
+        return await world.See(
+            new ReadSlots(viewer.Id, inNameOf.PublicId, [with.PublicId], [], 45, day, day, world.Now) { Soonest = true }.Run
+        );
+    }
+
+    [Fact]
+    public async Task A_slot_keeps_to_them_and_others_learn_only_that_she_is_not_free()
+    {
+        Assert.EndsWith("08:00", (await Slots(world.Noor, world.Maren, world.Tome)).Slots[0].When, StringComparison.Ordinal);
+        var change = await Keep([], NotBeforeTen);
+        Assert.EndsWith("10:00", (await Slots(world.Noor, world.Maren, world.Tome)).Slots[0].When, StringComparison.Ordinal);
+
+        // Tomé sees when Maren is free, and nothing of why she is not.
+        await world.Grant(world.Maren, world.Tome, Sight.Outline, Acting.Look);
+        var found = await Slots(world.Tome, world.Tome, world.Maren);
+        Assert.EndsWith("10:00", found.Slots[0].When, StringComparison.Ordinal);
+        await Assert.ThrowsAsync<RefusedException>(() => Read(world.Tome));
+
+        await world.Do(new UndoChange(world.Noor.Id, change));
+        Assert.EndsWith("08:00", (await Slots(world.Noor, world.Maren, world.Tome)).Slots[0].When, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task They_are_said_anew_as_a_whole_and_what_another_changed_meanwhile_stands()
+    {
+        await Keep([], NotBeforeTen, Lunch);
+        await Keep([NotBeforeTen, Lunch], Lunch);
+        Assert.Equal([KeptWishView.Of(Lunch)], await Read(world.Noor));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => Keep([NotBeforeTen, Lunch], NotBeforeTen));
+        Assert.Equal(RefusalKind.ChangedSince, refused.Refusal.Kind);
+        Assert.Equal([KeptWishView.Of(Lunch)], await Read(world.Maren));
+    }
+
+    [Theory]
+    [InlineData(KeptWishKind.NotBefore, 24 * 60)]
+    [InlineData(KeptWishKind.NotOn, 0)]
+    [InlineData(KeptWishKind.NotOn, 128)]
+    [InlineData(KeptWishKind.Around, -5)]
+    [InlineData(KeptWishKind.Lunch, 3)]
+    [InlineData((KeptWishKind)77, 0)]
+    public async Task What_makes_no_sense_is_refused(KeptWishKind kind, int value)
+    {
+        var refused = await Assert.ThrowsAsync<RefusedException>(() => Keep([], new KeptWish(kind, value, Weight.Forbid)));
+        Assert.Equal(RefusalKind.BadInput, refused.Refusal.Kind);
+    }
+
+    [Fact]
+    public async Task One_of_a_kind_is_kept() =>
+        await Assert.ThrowsAsync<RefusedException>(() => Keep([], Lunch, Lunch with { Weight = Weight.Forbid }));
+}

@@ -35,7 +35,8 @@ public sealed record SlotsView(
     string Scarce
 );
 
-public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown);
+/// <param name="Counted">Whether only some of them and others must come.</param>
+public sealed record SlotPersonView(PersonView Who, bool Required, bool Known, bool HoursKnown, bool Counted);
 
 /// <param name="Verdict">"In hours for all", "Lakshmi late": a few words.</param>
 /// <param name="Plants">Where each flag stands on the local-clock rule.</param>
@@ -92,6 +93,9 @@ public sealed record ReadSlots(
 
     public WishesView Wishes { get; init; } = WishesView.None;
 
+    /// <summary>Of whom only so many must come.</summary>
+    public IReadOnlyList<SomeWish> Some { get; init; } = [];
+
     /// <summary>Whether the soonest stand first, and not the best.</summary>
     public bool Soonest { get; init; }
 
@@ -116,10 +120,10 @@ public sealed record ReadSlots(
         var work = new SlotWork(request);
         var slots = SlotSearch.Find(work);
         var counts = new SlotCounts(work);
-        var names = asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
+        var names = question.Names;
         var days = Days(viewing, request.Span, slots);
         return new SlotsView(
-            [.. lanes.Zip(asked, (lane, a) => new SlotPersonView(viewing.View(a.Who), a.Required, lane.Known, a.Who.Hours is not null))],
+            [.. lanes.Select((lane, i) => Person(viewing, lane, i < asked.Count && asked[i].Required, i >= asked.Count))],
             [.. InOrder(slots, viewing.Zone).Take(Given).Select(s => View(viewing, lanes, names, s))],
             slots.Length,
             [.. SlotSearch.Contour(work).Select(c => new ContourView(LaneViews.Ms(c.From), c.Free))],
@@ -127,7 +131,7 @@ public sealed record ReadSlots(
             slots.Length == 0 ? Nothing(asked.Count)
                 : slots.Length > Given ? $"{slots.Length - Given} more in these days"
                 : "",
-            viewing.ZonesOf(asked.Select(a => a.Who), request.Span),
+            viewing.ZonesOf(question.Everyone, request.Span),
             DaysOff(lanes, viewing.Zone.ToLocal(request.Span.End - Duration.Epsilon).Date),
             slots.Length <= Few ? NearMisses.Read(viewing, lanes, work, question.But) : [],
             slots.Length <= Few
@@ -146,18 +150,24 @@ public sealed record ReadSlots(
         );
     }
 
+    private static SlotPersonView Person(Viewing viewing, Lane lane, bool required, bool counted) =>
+        new(viewing.View(lane.Who), required, lane.Known, lane.Who.Hours is not null, counted);
+
     /// <summary>The same as the core takes it.</summary>
     /// <exception cref="RefusedException">The viewer does not speak for whose name it is in, or something asked makes no sense.</exception>
     internal SlotQuestion Ask(Viewing viewing)
     {
         var organiser = viewing.MustSpeakFor(InNameOf);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
+        var some = SomeAsked.Find(viewing, organiser, Some);
+        IReadOnlyList<CalendarUser> everyone = [.. asked.Select(a => a.Who), .. some.SelectMany(s => s.Of)];
         return new SlotQuestion(
             viewing,
             organiser,
             asked,
-            TendedDays.Read(viewing, [.. asked.Select(a => a.Who)]),
-            viewing.Store.KeptWishes([.. asked.Select(a => a.Who.Id)]),
+            some,
+            TendedDays.Read(viewing, everyone),
+            viewing.Store.KeptWishes([.. everyone.Select(w => w.Id)]),
             HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id),
             Apart.Named(viewing, Saved, HoldRequest),
             HasLink ? null : viewing.SiteOf(Place, asked.Select(a => a.Who)),
@@ -242,6 +252,8 @@ public sealed record ReadSlots(
         var local = viewing.Zone.ToLocal(slot.Stretch.Start);
         var (verdict, tone) = SlotPeople.Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
         var reason = English.Reasons(slot.Reasons, key => names[key]);
+        if (!slot.Counted.IsEmpty)
+            reason += " " + English.CouldCome([.. slot.Counted.Select(key => names[key])]);
         return new SlotView(
             LaneViews.Ms(slot.Stretch.Start),
             LaneViews.Ms(slot.Stretch.End),

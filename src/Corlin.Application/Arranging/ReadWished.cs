@@ -25,7 +25,7 @@ public sealed record ReadWished(UserId Viewer, ReadSlots Search, Instant Start)
         // Those around it count, so the days around it are read.
         var (request, _) = question.In(new Stretch(meeting.Start - Around, meeting.End + Around));
         var work = new SlotWork(request with { Occurrences = null });
-        var names = question.Asked.ToDictionary(a => a.Who.PublicId, a => a.Who.GivenName);
+        var names = question.Names;
         var hindered = Misses.Of(work, Start).Hindered;
         IReadOnlyList<string> By(Obstacle obstacle) => [.. hindered.Where(h => h.Why.Contains(obstacle)).Select(h => names[h.Person])];
         var wishes = Search.Wishes;

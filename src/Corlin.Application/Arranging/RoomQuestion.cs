@@ -55,7 +55,7 @@ internal sealed record RoomQuestion(
         // What a series needs stands at no single place.
         var mayMove = question.Occurrences is null ? Candidates(viewing, question, lanes, span) : [];
         var people = viewing.Store.Users([.. mayMove.SelectMany(m => m.Who).Distinct()]);
-        List<CalendarUser> others = [.. people.Values.Where(p => question.Asked.All(a => a.Who.Id != p.Id)).OrderBy(p => p.Id.Value)];
+        List<CalendarUser> others = [.. people.Values.Where(p => question.Everyone.All(a => a.Id != p.Id)).OrderBy(p => p.Id.Value)];
         var otherLanes = LaneReading.Read(viewing, [.. others.Take(MostOthers)], span);
         // Of whom nothing is known nobody can say that another time suits them.
         var known = lanes.Concat(otherLanes).Where(l => l.Known).Select(l => l.Who.Id).ToHashSet();

@@ -10,6 +10,7 @@ using NodaTime;
 namespace Corlin.Application.Arranging;
 
 /// <summary>What is asked of a search, with what is known of those asked.</summary>
+/// <param name="Some">Of whom so many must come.</param>
 /// <param name="Tended">Until which day the calendar of somebody is tended.</param>
 /// <param name="Kept">What some of them wish of every meeting.</param>
 /// <param name="Occurrences">Of a series what the first of them brings with it; null for once.</param>
@@ -20,6 +21,7 @@ internal sealed record SlotQuestion(
     Viewing Viewing,
     CalendarUser Organiser,
     IReadOnlyList<(CalendarUser Who, bool Required)> Asked,
+    IReadOnlyList<SomeAsked> Some,
     Dictionary<UserId, LocalDate> Tended,
     IReadOnlyDictionary<UserId, ImmutableArray<KeptWish>> Kept,
     Func<Stretch, IReadOnlyList<Stretch>>? Occurrences,
@@ -33,14 +35,26 @@ internal sealed record SlotQuestion(
     /// <summary>Hours are loosened by no more minutes.</summary>
     public const int MostLoosened = 180;
 
-    /// <summary>The search in some days, and the lanes of those asked, in their order.</summary>
+    /// <summary>Those asked, then those of whom only some must come; each once.</summary>
+    public IReadOnlyList<CalendarUser> Everyone { get; } =
+    [.. Asked.Select(a => a.Who).Concat(Some.SelectMany(s => s.Of)).DistinctBy(w => w.PublicId)];
+
+    /// <summary>What each is called, by public id.</summary>
+    public Dictionary<string, string> Names => Everyone.ToDictionary(w => w.PublicId, w => w.GivenName);
+
+    /// <summary>The search in some days, and the lanes of everyone, in their order.</summary>
     /// <param name="key">What tells an entry apart that could be moved; null where that does not matter.</param>
     public (SlotRequest Request, IReadOnlyList<Lane> Lanes) In(Stretch span, Func<LaneEntry, string?>? key = null)
     {
         var reach = Occurrences is null ? span : new Stretch(span.Start, span.End + HalfYear.Ahead);
-        var lanes = LaneReading.Read(Viewing, [.. Asked.Select(a => a.Who)], reach);
-        var people = lanes.Zip(Asked, (lane, a) => Person(lane, a.Required ? Need.Required : Need.Optional, key));
-        var request = SlotPeople.Request(Viewing, span, Length, [.. people], Site);
+        var lanes = LaneReading.Read(Viewing, Everyone, reach);
+        var people = lanes
+            .Zip(Asked, (lane, a) => Person(lane, a.Required ? Need.Required : Need.Optional, key))
+            .Concat(lanes.Skip(Asked.Count).Select(lane => Person(lane, Need.Counted, key)));
+        var request = SlotPeople.Request(Viewing, span, Length, [.. people], Site) with
+        {
+            Needs = [.. Some.Select(s => new SomeOf([.. s.Of.Select(w => w.PublicId)], s.AtLeast))],
+        };
         return (Wishes.On(request, Viewing.Zone) with { Occurrences = Occurrences, Reach = reach }, lanes);
     }
 

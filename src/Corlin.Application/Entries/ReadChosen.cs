@@ -9,6 +9,7 @@ namespace Corlin.Application.Entries;
 
 /// <summary>What a chosen time is for each of those asked, and what is wrong with it.</summary>
 /// <param name="Wrong">The heaviest first; empty where nothing is.</param>
+/// <param name="Picked">Of those of whom only so many must come the ones who do, as far as they can.</param>
 /// <param name="Series">How what repeats suits everyone over the half year; null for once.</param>
 public sealed record ChosenView(
     long Start,
@@ -16,7 +17,8 @@ public sealed record ChosenView(
     string When,
     IReadOnlyList<ChosenPersonView> People,
     IReadOnlyList<WarningView> Wrong,
-    SeriesView? Series
+    SeriesView? Series,
+    IReadOnlyList<PersonView> Picked
 );
 
 public sealed record ChosenPersonView(string Person, string Local, string State, string Tone);
@@ -76,6 +78,9 @@ public sealed record ReadChosen(
     /// <summary>The tzdb id of the zone in which a series is told; null for the viewer's.</summary>
     public string? ToldIn { get; init; }
 
+    /// <summary>Of whom only so many must come.</summary>
+    public IReadOnlyList<SomeWish> Some { get; init; } = [];
+
     /// <summary>Occurrences of a series that are to take place at a time of their own.</summary>
     public IReadOnlyList<MovedOccurrence> Moved { get; init; } = [];
 
@@ -86,7 +91,10 @@ public sealed record ReadChosen(
     {
         var viewing = new Viewing(store, Viewer, Now);
         var organiser = viewing.MustSpeakFor(InNameOf);
-        var asked = Asked.Find(viewing, organiser, Required, Optional);
+        var asked = Asked.Find(viewing, organiser, Required, Optional).ToList();
+        var but = Apart.Named(viewing, Saved, HoldRequest);
+        var picked = Pick(viewing, organiser, asked, but);
+        asked.AddRange(picked.Select(p => (p, true)));
         var occurrences = MovedOccurrence.In(HalfYear.Following(Repeats, ToldIn ?? viewing.Zone.Id)?.Invoke(Stretch) ?? [], Moved);
         var around = AtTime.Around(Stretch);
         var lanes = LaneReading.Read(
@@ -94,7 +102,6 @@ public sealed record ReadChosen(
             [.. asked.Select(a => a.Who)],
             occurrences.Count < 2 ? around : new Stretch(around.Start, AtTime.Around(occurrences[^1]).End)
         );
-        var but = Apart.Named(viewing, Saved, HoldRequest);
         var states = lanes.Select(lane => AtTime.One(viewing, lane, Stretch, but)).ToList();
         var local = viewing.Zone.ToLocal(Stretch.Start);
         var papers =
@@ -128,7 +135,31 @@ public sealed record ReadChosen(
                     occurrences,
                     HasLink ? null : wrongs.Site,
                     but
-                )
+                ),
+            [.. picked.Select(viewing.View)]
         );
+    }
+
+    /// <summary>Of each wish as many as are wished, who is free before who is not; those who are asked already count.</summary>
+    private List<CalendarUser> Pick(
+        Viewing viewing,
+        CalendarUser organiser,
+        IReadOnlyList<(CalendarUser Who, bool Required)> asked,
+        Apart but
+    )
+    {
+        var picked = new List<CalendarUser>();
+        foreach (var some in SomeAsked.Find(viewing, organiser, Some))
+        {
+            bool Comes(CalendarUser who) =>
+                picked.Exists(p => p.PublicId == who.PublicId) || asked.Any(a => a.Required && a.Who.PublicId == who.PublicId);
+            var others = some.Of.Where(w => !Comes(w)).ToList();
+            var free = LaneReading
+                .Read(viewing, others, AtTime.Around(Stretch))
+                .ToLookup(lane => AtTime.One(viewing, lane, Stretch, but).Kind == AtTimeKind.Free, lane => lane.Who);
+            picked.AddRange(free[true].Concat(free[false]).Take(Math.Max(0, some.AtLeast - (some.Of.Count - others.Count))));
+        }
+
+        return picked;
     }
 }

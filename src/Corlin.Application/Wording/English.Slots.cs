@@ -16,6 +16,9 @@ public static partial class English
                 .Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + ".")
         );
 
+    /// <summary>"Ana and Marta could come."</summary>
+    public static string CouldCome(IReadOnlyList<string> names) => $"{And(names)} could come.";
+
     private static string Reason(SlotReason reason, string who) =>
         reason.Kind switch
         {

@@ -200,6 +200,9 @@ public enum RefusalKind
     /// <summary>There are as many already as there may be.</summary>
     TooMany,
     BadInput,
+
+    /// <summary>More of some are wished than there are.</summary>
+    MoreThanThereAre,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

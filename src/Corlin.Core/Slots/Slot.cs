@@ -106,6 +106,9 @@ public sealed record Slot(Stretch Stretch, ImmutableArray<string> Missing, int C
 {
     /// <summary>The keys of the rooms that would do and are free; empty where no room is sought.</summary>
     public ImmutableArray<string> Rooms { get; init; } = [];
+
+    /// <summary>The keys of those who are asked only for a need and can come, in the order of the people.</summary>
+    public ImmutableArray<string> Counted { get; init; } = [];
 }
 
 /// <summary>How many of those asked are free from a moment on, until the next in the list.</summary>

@@ -44,7 +44,7 @@ public static class SlotSearch
     {
         var request = work.Request;
         var changes = new SortedDictionary<Instant, int> { [request.Span.Start] = 0 };
-        foreach (var person in work.People.Where(p => p.Person.Known))
+        foreach (var person in work.People.Where(p => p.Person is { Known: true, Need: not Need.Counted }))
         {
             foreach (var free in person.Free.Stretches)
             {
@@ -93,7 +93,11 @@ public static class SlotSearch
             : missing.Count == 0 ? SlotReasonKind.AllFree
             : SlotReasonKind.RequiredFree
         );
-        return new Slot(stretch, [.. missing], cost, ImmutableCollectionsMarshal.AsImmutableArray(reasons)) { Rooms = work.RoomsAt(start) };
+        return new Slot(stretch, [.. missing], cost, ImmutableCollectionsMarshal.AsImmutableArray(reasons))
+        {
+            Rooms = work.RoomsAt(start),
+            Counted = work.CountedAt(start),
+        };
     }
 
     /// <summary>What it costs that some occurrences do not suit everyone required; null where all do.</summary>

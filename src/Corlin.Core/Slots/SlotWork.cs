@@ -109,6 +109,10 @@ public sealed class SlotWork
     /// <summary>The rooms that are free at a start, in the order of the request.</summary>
     internal ImmutableArray<string> RoomsAt(Instant start) => [.. rooms.Where(r => !r.Taken.Contains(start)).Select(r => r.Key)];
 
+    /// <summary>Those who are asked only for a need and can come at a start.</summary>
+    internal ImmutableArray<string> CountedAt(Instant start) =>
+        [.. People.Where(p => p.Person.Need == Need.Counted && !p.Bad.Contains(start)).Select(p => p.Person.Key)];
+
     private bool Comes(string key, Instant start) => byKey.TryGetValue(key, out var who) && !who.Bad.Contains(start);
 
     /// <summary>The starts at which enough of some can come.</summary>

@@ -7820,6 +7820,7 @@ export interface components {
             toldIn: null | string;
             wishes: null | components["schemas"]["WishesView"];
             moved: null | components["schemas"]["MovedRequest"][];
+            some: null | components["schemas"]["SomeWish"][];
         };
         ChosenView: {
             /** Format: int64 */
@@ -7830,6 +7831,7 @@ export interface components {
             people: components["schemas"]["ChosenPersonView"][];
             wrong: components["schemas"]["WarningView"][];
             series: null | components["schemas"]["SeriesView"];
+            picked: components["schemas"]["PersonView"][];
         };
         /** @enum {unknown} */
         Circle: "everyone" | "required" | "silent" | "external";
@@ -9585,6 +9587,7 @@ export interface components {
             required: boolean;
             known: boolean;
             hoursKnown: boolean;
+            counted: boolean;
         };
         SlotView: {
             /** Format: int64 */
@@ -9618,6 +9621,7 @@ export interface components {
             wishes: null | components["schemas"]["WishesView"];
             /** @default false */
             soonest: boolean;
+            some: null | components["schemas"]["SomeWish"][];
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];
@@ -9632,6 +9636,11 @@ export interface components {
             near: components["schemas"]["NearMissView"][];
             openings: components["schemas"]["OpeningView"][];
             scarce: string;
+        };
+        SomeWish: {
+            of: string[];
+            /** Format: int32 */
+            atLeast: number;
         };
         SpanView: {
             /** Format: int64 */

@@ -1,6 +1,7 @@
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
+using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
@@ -31,7 +32,8 @@ public sealed record ChosenRequest(
     string? Repeats = null,
     string? ToldIn = null,
     WishesView? Wishes = null,
-    IReadOnlyList<MovedRequest>? Moved = null
+    IReadOnlyList<MovedRequest>? Moved = null,
+    IReadOnlyList<SomeWish>? Some = null
 );
 
 /// <summary>A meeting as it is written.</summary>
@@ -125,6 +127,7 @@ internal static class ArrangeEndpoints
             Repeats = Times.Limited(request.Repeats, SlotsEndpoints.LongestRepeats, "repeats"),
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
             Moved = MovedRequest.Read(request.Moved),
+            Some = request.Some ?? [],
         };
         var chosen = await reader.ReadAsync(read.Run);
         var wishes = request.Wishes is { } wished ? SlotsEndpoints.Checked(wished) : WishesView.None;

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
+using Corlin.Application.Lanes;
 using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using Corlin.Web.Edge;
@@ -15,6 +16,7 @@ namespace Corlin.Web.Features.Arranging;
 /// <param name="Place">Where it takes place, as it is typed so far.</param>
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 /// <param name="Soonest">Whether the soonest stand first, and not the best.</param>
+/// <param name="Some">Of whom only so many must come.</param>
 public sealed record SlotsRequest(
     string InNameOf,
     IReadOnlyList<string> Required,
@@ -30,7 +32,8 @@ public sealed record SlotsRequest(
     string? ToldIn = null,
     IReadOnlyDictionary<string, int>? Loosened = null,
     WishesView? Wishes = null,
-    bool Soonest = false
+    bool Soonest = false,
+    IReadOnlyList<SomeWish>? Some = null
 );
 
 /// <param name="Search">With how it repeats; its days do not matter.</param>
@@ -146,6 +149,7 @@ internal static class SlotsEndpoints
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
             Loosened = request.Loosened ?? new Dictionary<string, int>(),
             Soonest = request.Soonest,
+            Some = request.Some ?? [],
             Wishes = request.Wishes is { } wishes ? Checked(wishes) : WishesView.None,
         };
     }

@@ -68,9 +68,11 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const slots = useQuery(slotsQuery(search, ready));
   const found = ready && !slots.error ? slots.data : undefined;
   // Groups by who is in them; a room is booked, not asked.
-  const asked = found
-    ? found.people.filter((p) => p.who.kind !== "room" && p.who.id !== organiser.id).length
-    : draft.required.length + draft.optional.length;
+  const asked =
+    (draft.some.of.length > 0 ? draft.some.atLeast : 0) +
+    (found
+      ? found.people.filter((p) => p.who.kind !== "room" && p.who.id !== organiser.id && !p.counted).length
+      : draft.required.length + draft.optional.length);
   // The zones of everyone asked over the whole span; the viewer's is the first.
   const zone = found?.zones.find((z) => z.id === viewerZone.id) ?? viewerZone;
   const start = draft.start ?? found?.slots[0]?.start;
@@ -78,7 +80,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   // Where nothing fits the board stands all the same, where most are free; nothing is chosen by that.
   const looked = start ?? (found && mostFree(found, draft.minutes * minute, desk.now));
   const room = useRoom(search, found !== undefined && found.near.length > 0, start);
-  const chosen = useQuery(chosenQuery(chosenRequest(draft, organiser, zone, looked ?? 0, kept), ready && looked !== undefined));
+  const chosenAt = (at: number) => chosenRequest(draft, organiser, zone, at, kept);
+  const chosen = useQuery(chosenQuery(chosenAt(looked ?? 0), ready && looked !== undefined));
   const stretch = (at: number | undefined) => (at === undefined ? undefined : { start: at, end: at + draft.minutes * minute });
   const moment = stretch(start);
   const onBoard = stretch(looked);
@@ -145,7 +148,16 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     void attempt(async () => {
       // Kept first: where the sending is undone, it is being written again.
       const settled = await written.settle();
-      const body = arrangeRequest(draft, organiser, zone, start, settled, send);
+      const picked = draft.some.of.length > 0 ? (await queries.fetchQuery(chosenQuery(chosenAt(start), true))).picked : [];
+      const body = arrangeRequest(
+        draft,
+        organiser,
+        picked.map((p) => p.id),
+        zone,
+        start,
+        settled,
+        send,
+      );
       const made = await ask(client.POST("/api/meetings", { body }));
       written.finish();
       await readAnew();
@@ -286,6 +298,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           organiser={organiser}
           presets={presets}
           zone={zone.id}
+          picked={(moment && chosen.data?.picked.map((p) => p.givenName)) ?? []}
           papers={
             <DraftPapers
               id={id}
@@ -337,7 +350,11 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
               busy={busy}
               onHold={place}
               onRelease={release}
-              onOffer={readers.length > 0 && !draft.repeats && !draft.saved ? () => offering.setOpen(true) : undefined}
+              onOffer={
+                readers.length > 0 && !draft.repeats && !draft.saved && draft.some.of.length === 0
+                  ? () => offering.setOpen(true)
+                  : undefined
+              }
             />
           }
         />
@@ -373,7 +390,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
             return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
           }
           offering.offer(
-            async () => arrangeRequest(draft, organiser, zone, draft.holding[0] ?? 0, await written.settle(), true),
+            async () => arrangeRequest(draft, organiser, [], zone, draft.holding[0] ?? 0, await written.settle(), true),
             draft.holding,
             wanted,
           );

@@ -40,7 +40,7 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, o
     if (!shown) return [];
     return found.people.map((p) => {
       const lane = shown.lanes.find((l) => l.who.id === p.who.id) ?? unknownLane(p.who);
-      const notes = [p.who.town, p.required ? "" : "if free", p.known ? "" : p.hoursKnown ? "hours as told" : "not known"];
+      const notes = [p.who.town, p.counted ? "one of several" : p.required ? "" : "if free", p.known ? "" : p.hoursKnown ? "hours as told" : "not known"];
       return {
         key: p.who.id,
         lane,
@@ -78,8 +78,8 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, o
               axis={axis}
               day={day}
               contour={found.contour}
-              everyone={found.people.length}
-              known={found.people.filter((p) => p.known).length}
+              everyone={found.people.filter((p) => !p.counted).length}
+              known={found.people.filter((p) => p.known && !p.counted).length}
               zone={zone}
               moment={moment}
             />

@@ -10,6 +10,7 @@ import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import type { Draft } from "./draft";
 import { HoursPart } from "./HoursPart";
+import { SomePart } from "./SomePart";
 import { WishesPart } from "./WishesPart";
 
 interface Props {
@@ -18,6 +19,8 @@ interface Props {
   presets: Presets | undefined;
   /** The writer's zone. */
   zone: string;
+  /** Those who come at the chosen time of whom only some must, by name. */
+  picked: string[];
   papers: ReactNode;
   templates: ReactNode;
   /** What is wrong with a part. */
@@ -26,7 +29,7 @@ interface Props {
 }
 
 /** What a meeting is besides: what is told with it, how it stands on the organiser's lane. What is only as usual is one quiet word. */
-export function MoreSentence({ draft, organiser, presets, zone, papers, templates, wrong, onEdit }: Props) {
+export function MoreSentence({ draft, organiser, presets, zone, picked, papers, templates, wrong, onEdit }: Props) {
   return (
     <p className="mt-1 text-[14px] leading-[26px]">
       <span className="text-soft">More:</span>{" "}
@@ -46,6 +49,7 @@ export function MoreSentence({ draft, organiser, presets, zone, papers, template
         onChange={(line) => onEdit({ line })}
       />
       , {papers}, <WishesPart draft={draft} zone={zone} organiser={organiser} wrong={wrong("wishes")} onEdit={onEdit} />,{" "}
+      <SomePart draft={draft} organiser={organiser.id} picked={picked} wrong={wrong("some")} onEdit={onEdit} />,{" "}
       <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
       <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
       <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}

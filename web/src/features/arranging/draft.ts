@@ -2,6 +2,7 @@ import { makesConferences } from "../../api/client";
 import type { Admission, EntryDetails, LineReading, Moved, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
 import { noWishes } from "../../app/parts/wishes";
+import { and } from "../../lane/words";
 import { addDays, dateText, minute } from "../../lane/time";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 import { htmlOf } from "../../sentence/RichText";
@@ -17,12 +18,23 @@ export interface Held {
   lapses: number;
 }
 
+export interface Some {
+  of: Chosen[];
+  atLeast: number;
+}
+
+/** "one of Ana and Marta"; empty where nobody is named. */
+export const someWords = ({ of, atLeast }: Some) =>
+  of.length === 0 ? "" : `${atLeast === 1 ? "one" : atLeast} of ${and(of.map((o) => o.givenName))}`;
+
 /** A meeting as it is written. It is kept on the server, so that it survives a closed tab. */
 export interface Draft {
   inNameOf: string | undefined;
   title: string;
   required: Chosen[];
   optional: Chosen[];
+  /** People of whom only so many must come. */
+  some: Some;
   minutes: number;
   from: string;
   to: string;
@@ -70,6 +82,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     title: "",
     required: [],
     optional: [],
+    some: { of: [], atLeast: 1 },
     minutes: 45,
     from: addDays(today, 1),
     to: addDays(today, 11),

@@ -4,6 +4,8 @@ import type { Draft } from "./draft";
 
 const asked = (draft: Draft) => ({ required: draft.required.map((r) => r.id), optional: draft.optional.map((o) => o.id) });
 
+const some = ({ some: { of, atLeast } }: Draft) => (of.length > 0 ? [{ of: of.map((o) => o.id), atLeast }] : []);
+
 const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draft.held?.request ?? null });
 
 const repeating = (draft: Draft) => ({ repeats: draft.repeats || null, toldIn: draft.toldIn ?? null });
@@ -21,6 +23,7 @@ export function slotsRequest(draft: Draft, organiser: Person, soonest: boolean):
     loosened: draft.loosened,
     wishes: draft.wishes,
     soonest,
+    some: some(draft),
     ...repeating(draft),
     ...apart(draft),
   };
@@ -45,12 +48,14 @@ function meeting(draft: Draft, organiser: Person, zone: Zone, start: number, id:
 
 /** @param id The draft's own, with which its papers are found. */
 export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined): ChosenRequest {
-  return { ...meeting(draft, organiser, zone, start, id), wishes: draft.wishes };
+  return { ...meeting(draft, organiser, zone, start, id), wishes: draft.wishes, some: some(draft) };
 }
 
+/** @param picked The ids of those who come of whom only some must. */
 export function arrangeRequest(
   draft: Draft,
   organiser: Person,
+  picked: string[],
   zone: Zone,
   start: number,
   id: string | undefined,
@@ -58,6 +63,7 @@ export function arrangeRequest(
 ): ArrangeRequest {
   return {
     ...meeting(draft, organiser, zone, start, id),
+    required: [...draft.required.map((r) => r.id), ...picked],
     title: draft.title.trim(),
     video: draft.conference === "made",
     link: draft.conference === "given" ? draft.link.trim() || null : null,

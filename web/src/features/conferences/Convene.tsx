@@ -55,6 +55,7 @@ function AtOnce({ desk }: { desk: Desk }) {
         toldIn: null,
         wishes: null,
         moved: null,
+        some: null,
       },
       zone !== undefined && called.length > 0,
     ),

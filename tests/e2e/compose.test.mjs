@@ -471,3 +471,37 @@ test("What a principal wishes of every meeting is said once, rules slots out, an
   await page.getByRole("heading", { name: before.split("\n")[0] }).waitFor();
   await page.close();
 });
+
+test("One of several and any room that is free are sought, told, and invited as they can at the chosen time", async () => {
+  const page = await compose();
+  // No room is so large.
+  page.meant.push("400");
+  await newMeeting(page);
+  await page.getByRole("textbox", { name: "Title" }).fill("Berth planning");
+  await ask(page, "Tomé Vidal");
+  await part(page, "Some of several").click();
+  for (const name of ["Wiremu", "Desmond"]) {
+    await page.getByRole("combobox", { name: "Some of these" }).fill(name);
+    await page.getByRole("option", { name: new RegExp(name) }).click();
+  }
+  await page.getByText("At the chosen time: Desmond.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await part(page, "Where").click();
+  await page.getByRole("radio", { name: "No conference" }).check();
+  await page.getByRole("checkbox", { name: "Any room that is free" }).check();
+  await page.getByRole("spinbutton", { name: "For how many" }).fill("900");
+  await page.getByText("There is no room for 900 where it takes place.").first().waitFor();
+  await page.getByRole("spinbutton", { name: "For how many" }).fill("8");
+  await page.getByRole("checkbox", { name: "screen" }).check();
+  await page.getByText("At the chosen time: Petrel.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Where: in a room for 8 with screen" }).waitFor();
+  await page.getByRole("button", { name: /^Send to 2/ }).click();
+  await page.waitForURL(/\/chase/);
+  const row = page.getByText("Organised by Noor Haddad for Maren Falk").locator("..");
+  for (const who of ["Tomé Vidal", "Desmond Oyelaran", "Petrel"]) await row.getByText(who).waitFor();
+  assert.equal(await row.getByText("Wiremu").count(), 0);
+  await page.close();
+});

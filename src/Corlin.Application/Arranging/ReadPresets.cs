@@ -8,11 +8,13 @@ namespace Corlin.Application.Arranging;
 /// <summary>What is ready to be taken where a meeting is arranged in somebody's name.</summary>
 /// <param name="Standing">The conference they always use, or null.</param>
 /// <param name="Places">The places of the set-up, by name.</param>
+/// <param name="Features">What some room has: "screen", "step-free".</param>
 public sealed record PresetsView(
     IReadOnlyList<KindView> Kinds,
     IReadOnlyList<CategoryView> Categories,
     StandingView? Standing,
-    IReadOnlyList<string> Places
+    IReadOnlyList<string> Places,
+    IReadOnlyList<string> Features
 );
 
 /// <summary>A kind of meeting on a principal's list.</summary>
@@ -24,6 +26,8 @@ public sealed record StandingView(string Link, string? DialIn);
 /// <summary>For whoever speaks for them.</summary>
 public sealed record ReadPresets(UserId Viewer, string InNameOf, Instant Now)
 {
+    private const int MostRooms = 200;
+
     public PresetsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
@@ -33,7 +37,14 @@ public sealed record ReadPresets(UserId Viewer, string InNameOf, Instant Now)
             [.. store.KindsOf([owner.Id]).Select(k => new KindView(k.PublicId, k.Name, k.Json))],
             viewing.CategoriesOf(owner, rights),
             store.StandingOf(owner.Id) is { } standing ? new StandingView(standing.Link, standing.DialIn) : null,
-            [.. store.Places().Keys.Order(StringComparer.CurrentCulture)]
+            [.. store.Places().Keys.Order(StringComparer.CurrentCulture)],
+            [
+                .. store
+                    .Facts([.. store.Rooms(MostRooms).Select(r => r.Id)])
+                    .Values.SelectMany(f => f.Features)
+                    .Distinct(StringComparer.OrdinalIgnoreCase)
+                    .Order(StringComparer.CurrentCulture),
+            ]
         );
     }
 }

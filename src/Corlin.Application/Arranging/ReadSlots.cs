@@ -96,6 +96,9 @@ public sealed record ReadSlots(
     /// <summary>Of whom only so many must come.</summary>
     public IReadOnlyList<SomeWish> Some { get; init; } = [];
 
+    /// <summary>Any room like that is to be free; null where none is sought.</summary>
+    public AnyRoom? Room { get; init; }
+
     /// <summary>Whether the soonest stand first, and not the best.</summary>
     public bool Soonest { get; init; }
 
@@ -159,7 +162,7 @@ public sealed record ReadSlots(
     {
         var organiser = viewing.MustSpeakFor(InNameOf);
         var asked = Asked.Find(viewing, organiser, Required, Optional);
-        var some = SomeAsked.Find(viewing, organiser, Some);
+        var some = SomeAsked.Find(viewing, organiser, Some, Room, Place);
         IReadOnlyList<CalendarUser> everyone = [.. asked.Select(a => a.Who), .. some.SelectMany(s => s.Of)];
         return new SlotQuestion(
             viewing,
@@ -252,8 +255,16 @@ public sealed record ReadSlots(
         var local = viewing.Zone.ToLocal(slot.Stretch.Start);
         var (verdict, tone) = SlotPeople.Verdict(slot, names, lanes.All(a => a.Who.ZoneKnown));
         var reason = English.Reasons(slot.Reasons, key => names[key]);
-        if (!slot.Counted.IsEmpty)
-            reason += " " + English.CouldCome([.. slot.Counted.Select(key => names[key])]);
+        var counted = lanes.Select(l => l.Who).Where(w => slot.Counted.Contains(w.PublicId)).ToLookup(w => w.Kind == UserKind.Person);
+        reason = string.Join(
+            ' ',
+            new[]
+            {
+                reason,
+                English.CouldCome([.. counted[true].Select(w => w.GivenName)]),
+                English.FreeRooms([.. counted[false].Select(w => w.Name)]),
+            }.Where(w => w.Length > 0)
+        );
         return new SlotView(
             LaneViews.Ms(slot.Stretch.Start),
             LaneViews.Ms(slot.Stretch.End),

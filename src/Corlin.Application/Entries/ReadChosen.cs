@@ -81,6 +81,9 @@ public sealed record ReadChosen(
     /// <summary>Of whom only so many must come.</summary>
     public IReadOnlyList<SomeWish> Some { get; init; } = [];
 
+    /// <summary>Any room like that is to be free; null where none is sought.</summary>
+    public AnyRoom? Room { get; init; }
+
     /// <summary>Occurrences of a series that are to take place at a time of their own.</summary>
     public IReadOnlyList<MovedOccurrence> Moved { get; init; } = [];
 
@@ -149,7 +152,7 @@ public sealed record ReadChosen(
     )
     {
         var picked = new List<CalendarUser>();
-        foreach (var some in SomeAsked.Find(viewing, organiser, Some))
+        foreach (var some in SomeAsked.Find(viewing, organiser, Some, Room, Place))
         {
             bool Comes(CalendarUser who) =>
                 picked.Exists(p => p.PublicId == who.PublicId) || asked.Any(a => a.Required && a.Who.PublicId == who.PublicId);

@@ -16,8 +16,19 @@ public static partial class English
                 .Select(g => Reason(g.First(), And([.. g.Select(r => r.Person).OfType<string>().Select(name)])) + ".")
         );
 
-    /// <summary>"Ana and Marta could come."</summary>
-    public static string CouldCome(IReadOnlyList<string> names) => $"{And(names)} could come.";
+    /// <summary>"for 8 with screen and step-free"</summary>
+    public static string RoomLike(int seats, IReadOnlyList<string> features) =>
+        string.Join(
+            ' ',
+            new[] { seats > 0 ? $"for {seats}" : "", features.Count > 0 ? $"with {And(features)}" : "" }.Where(w => w.Length > 0)
+        );
+
+    /// <summary>"Ana and Marta could come."; empty for nobody.</summary>
+    public static string CouldCome(IReadOnlyList<string> names) => names.Count == 0 ? "" : $"{And(names)} could come.";
+
+    /// <summary>"Gannet and Petrel are free."; empty for none.</summary>
+    public static string FreeRooms(IReadOnlyList<string> rooms) =>
+        rooms.Count == 0 ? "" : $"{And(rooms)} {(rooms.Count == 1 ? "is" : "are")} free.";
 
     private static string Reason(SlotReason reason, string who) =>
         reason.Kind switch

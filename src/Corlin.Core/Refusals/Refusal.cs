@@ -203,6 +203,9 @@ public enum RefusalKind
 
     /// <summary>More of some are wished than there are.</summary>
     MoreThanThereAre,
+
+    /// <summary>No room there is has so many seats and all of what is wanted.</summary>
+    NoRoomFits,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

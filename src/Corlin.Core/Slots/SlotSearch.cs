@@ -15,7 +15,7 @@ public static class SlotSearch
     public static ImmutableArray<Slot> Find(SlotWork work)
     {
         var slots = work.Slots();
-        var (marks, known) = (SlotMarks.Of(work, slots), work.People.All(p => p.Person.Known));
+        var (marks, known) = (SlotMarks.Of(work, slots), work.People.All(p => p.Person.Known || p.Person.Need == Need.Counted));
         var said = new List<SlotMark>?[work.Grid.Count];
         foreach (var number in slots.Numbers())
             said[number] = [];

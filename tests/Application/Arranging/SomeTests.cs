@@ -84,6 +84,28 @@ public sealed class SomeTests : IAsyncLifetime
         Assert.Contains(both.Wrong, w => w.Words.Contains("Noor", StringComparison.Ordinal));
     }
 
+    [Fact]
+    public async Task Any_room_that_is_free_is_taken_and_one_that_there_is_not_is_refused()
+    {
+        Task<SlotsView> Search(AnyRoom room) =>
+            world.See(
+                new ReadSlots(world.Noor.Id, world.Maren.PublicId, [world.Tome.PublicId], [], 45, Day, Day, world.Now) { Room = room }.Run
+            );
+        await world.Do(new AddAppointment(world.Gannet.Id, world.Gannet.Id, "Cleaning", World.Timed("2027-03-16T08:00", 120), null));
+        var found = await Search(new AnyRoom(0, []));
+        Assert.DoesNotContain(found.Slots, s => s.When.EndsWith("09:00", StringComparison.Ordinal));
+        Assert.Contains(
+            "Gannet is free.",
+            found.Slots.First(s => s.When.EndsWith("11:00", StringComparison.Ordinal)).Reason,
+            StringComparison.Ordinal
+        );
+        foreach (var none in new[] { new AnyRoom(10_000, []), new AnyRoom(0, ["a lake"]) })
+        {
+            var refused = await Assert.ThrowsAsync<RefusedException>(() => Search(none));
+            Assert.Equal(RefusalKind.NoRoomFits, refused.Refusal.Kind);
+        }
+    }
+
     [Theory]
     [InlineData(0)]
     [InlineData(3)]

@@ -7556,6 +7556,11 @@ export interface components {
             /** @default false */
             allTheSame: boolean;
         };
+        AnyRoom: {
+            /** Format: int32 */
+            seats: number;
+            features: string[];
+        };
         AppointmentRequest: {
             inNameOf: string;
             title: string;
@@ -7821,6 +7826,7 @@ export interface components {
             wishes: null | components["schemas"]["WishesView"];
             moved: null | components["schemas"]["MovedRequest"][];
             some: null | components["schemas"]["SomeWish"][];
+            room: null | components["schemas"]["AnyRoom"];
         };
         ChosenView: {
             /** Format: int64 */
@@ -9195,6 +9201,7 @@ export interface components {
             categories: components["schemas"]["CategoryView"][];
             standing: null | components["schemas"]["StandingView"];
             places: string[];
+            features: string[];
         };
         ProgressView: {
             /** Format: int32 */
@@ -9622,6 +9629,7 @@ export interface components {
             /** @default false */
             soonest: boolean;
             some: null | components["schemas"]["SomeWish"][];
+            room: null | components["schemas"]["AnyRoom"];
         };
         SlotsView: {
             people: components["schemas"]["SlotPersonView"][];

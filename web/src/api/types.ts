@@ -16,6 +16,7 @@ export type ChaseAttendee = Schemas["ChaseAttendee"];
 export type Proposal = Schemas["ProposalView"];
 export type Slots = Schemas["SlotsView"];
 export type Slot = Schemas["SlotView"];
+export type AnyRoom = Schemas["AnyRoom"];
 export type KeptWish = Schemas["KeptWishView"];
 export type Moved = Schemas["MovedView"];
 export type Occurrences = Schemas["OccurrencesView"];

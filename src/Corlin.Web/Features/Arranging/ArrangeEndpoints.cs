@@ -33,7 +33,8 @@ public sealed record ChosenRequest(
     string? ToldIn = null,
     WishesView? Wishes = null,
     IReadOnlyList<MovedRequest>? Moved = null,
-    IReadOnlyList<SomeWish>? Some = null
+    IReadOnlyList<SomeWish>? Some = null,
+    AnyRoom? Room = null
 );
 
 /// <summary>A meeting as it is written.</summary>
@@ -128,6 +129,7 @@ internal static class ArrangeEndpoints
             ToldIn = request.ToldIn is null ? null : Times.Zone(request.ToldIn, "zone"),
             Moved = MovedRequest.Read(request.Moved),
             Some = request.Some ?? [],
+            Room = SlotsEndpoints.Checked(request.Room),
         };
         var chosen = await reader.ReadAsync(read.Run);
         var wishes = request.Wishes is { } wished ? SlotsEndpoints.Checked(wished) : WishesView.None;

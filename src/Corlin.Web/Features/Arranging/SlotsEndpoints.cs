@@ -17,6 +17,7 @@ namespace Corlin.Web.Features.Arranging;
 /// <param name="Video">Whether it has, or will have, a conference.</param>
 /// <param name="Soonest">Whether the soonest stand first, and not the best.</param>
 /// <param name="Some">Of whom only so many must come.</param>
+/// <param name="Room">Any room like that is to be free.</param>
 public sealed record SlotsRequest(
     string InNameOf,
     IReadOnlyList<string> Required,
@@ -33,7 +34,8 @@ public sealed record SlotsRequest(
     IReadOnlyDictionary<string, int>? Loosened = null,
     WishesView? Wishes = null,
     bool Soonest = false,
-    IReadOnlyList<SomeWish>? Some = null
+    IReadOnlyList<SomeWish>? Some = null,
+    AnyRoom? Room = null
 );
 
 /// <param name="Search">With how it repeats; its days do not matter.</param>
@@ -150,9 +152,16 @@ internal static class SlotsEndpoints
             Loosened = request.Loosened ?? new Dictionary<string, int>(),
             Soonest = request.Soonest,
             Some = request.Some ?? [],
+            Room = Checked(request.Room),
             Wishes = request.Wishes is { } wishes ? Checked(wishes) : WishesView.None,
         };
     }
+
+    internal static AnyRoom? Checked(AnyRoom? room) =>
+        room is null or { Seats: >= 0 and <= 100_000, Features.Count: <= 20 }
+        && room?.Features.All(f => f?.Length is > 0 and <= 100) != false
+            ? room
+            : throw new RefusedException(RefusalKind.BadInput, "place", $"{room?.Seats} seats");
 
     internal static WishesView Checked(WishesView wishes)
     {

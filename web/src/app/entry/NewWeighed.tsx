@@ -30,6 +30,7 @@ export function NewWeighed({ owner, time, place, repeats }: Props) {
     wishes: null,
     moved: null,
     some: null,
+    room: null,
   });
   const chosen = useQuery(chosenQuery(request, !time.allDay && time.minutes > 0));
   // Who may add and not look is told nothing here; what cannot be read of the time its own part says.

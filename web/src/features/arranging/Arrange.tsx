@@ -84,6 +84,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const chosen = useQuery(chosenQuery(chosenAt(looked ?? 0), ready && looked !== undefined));
   const stretch = (at: number | undefined) => (at === undefined ? undefined : { start: at, end: at + draft.minutes * minute });
   const moment = stretch(start);
+  const picked = (moment && chosen.data?.picked) ?? [];
   const onBoard = stretch(looked);
 
   const edit = (part: Partial<Draft>) => {
@@ -148,11 +149,11 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     void attempt(async () => {
       // Kept first: where the sending is undone, it is being written again.
       const settled = await written.settle();
-      const picked = draft.some.of.length > 0 ? (await queries.fetchQuery(chosenQuery(chosenAt(start), true))).picked : [];
+      const coming = draft.some.of.length > 0 || draft.room ? (await queries.fetchQuery(chosenQuery(chosenAt(start), true))).picked : [];
       const body = arrangeRequest(
         draft,
         organiser,
-        picked.map((p) => p.id),
+        coming.map((p) => p.id),
         zone,
         start,
         settled,
@@ -290,6 +291,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           zone={zone}
           start={start}
           presets={presets}
+          picked={picked.filter((p) => p.kind !== "person").map((p) => p.name)}
           onPick={pick}
           onEdit={edit}
         />
@@ -298,7 +300,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           organiser={organiser}
           presets={presets}
           zone={zone.id}
-          picked={(moment && chosen.data?.picked.map((p) => p.givenName)) ?? []}
+          picked={picked.filter((p) => p.kind === "person").map((p) => p.givenName)}
           papers={
             <DraftPapers
               id={id}

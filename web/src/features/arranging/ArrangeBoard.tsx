@@ -40,7 +40,11 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, o
     if (!shown) return [];
     return found.people.map((p) => {
       const lane = shown.lanes.find((l) => l.who.id === p.who.id) ?? unknownLane(p.who);
-      const notes = [p.who.town, p.counted ? "one of several" : p.required ? "" : "if free", p.known ? "" : p.hoursKnown ? "hours as told" : "not known"];
+      const notes = [
+        p.who.town,
+        p.counted ? "one of several" : p.required ? "" : "if free",
+        p.known ? "" : p.hoursKnown ? "hours as told" : "not known",
+      ];
       return {
         key: p.who.id,
         lane,

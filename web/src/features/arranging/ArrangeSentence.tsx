@@ -24,6 +24,8 @@ interface Props {
   zone: Zone;
   start: number | undefined;
   presets: Presets | undefined;
+  /** The room that is free at the chosen time, where any room is sought. */
+  picked: string[];
   onPick: (start: number) => void;
   onEdit: (part: Partial<Draft>) => void;
 }
@@ -48,7 +50,7 @@ export function shortWhen(local: Date): string {
 }
 
 /** The meeting as a sentence; its underlined parts are the fields. */
-export function ArrangeSentence({ draft, organiser, names, problem, time, zone, start, presets, onPick, onEdit }: Props) {
+export function ArrangeSentence({ draft, organiser, names, problem, time, zone, start, presets, picked, onPick, onEdit }: Props) {
   const wrong = (field: string) => (problem?.field === field ? problem.message : undefined);
   return (
     <p className="font-serif text-[24px] leading-[36px]">
@@ -136,7 +138,16 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, zone, 
           />
         )}
       </Part>
-      , <WherePart draft={draft} organiser={organiser} presets={presets} wrong={wrong("link") ?? wrong("place")} onEdit={onEdit} />,{" "}
+      ,{" "}
+      <WherePart
+        draft={draft}
+        organiser={organiser}
+        presets={presets}
+        picked={picked}
+        wrong={wrong("link") ?? wrong("place")}
+        onEdit={onEdit}
+      />
+      ,{" "}
       <PrivatePart
         isPrivate={draft.private}
         lane={organiser.id}

@@ -1,6 +1,7 @@
 import { useId } from "react";
 import { ask, client, makesConferences } from "../../api/client";
-import type { Admission, Person, Presets } from "../../api/types";
+import type { Admission, AnyRoom, Person, Presets } from "../../api/types";
+import { and } from "../../lane/words";
 import { useChanges } from "../../app/hooks/changes";
 import { admissions } from "../../sentence/marks";
 import { Part } from "../../sentence/Part";
@@ -14,35 +15,42 @@ interface Props {
   draft: Draft;
   organiser: Person;
   presets: Presets | undefined;
+  /** The room that is free at the chosen time, where any room is sought. */
+  picked: string[];
   wrong: string | undefined;
   onEdit: (part: Partial<Draft>) => void;
 }
 
 const isRoom = (kind: string | undefined) => kind === "room" || kind === "resource";
 
+/** "a room for 8 with screen". */
+const roomWords = ({ seats, features }: AnyRoom) =>
+  `a room${seats > 0 ? ` for ${seats}` : ""}${features.length > 0 ? ` with ${and(features)}` : ""}`;
+
 /** "by video and in Sala Douro". */
 function words(draft: Draft): string {
-  const room = draft.required.find((r) => isRoom(r.person?.kind))?.name;
+  const room = draft.required.find((r) => isRoom(r.person?.kind))?.name ?? (draft.room && roomWords(draft.room));
   const place = draft.place && room && draft.place !== room ? `${draft.place}, ${room}` : draft.place || room;
   const by = draft.conference === "none" ? "" : draft.conference === "given" ? "by their link" : "by video";
   return [by, place && `in ${place}`].filter(Boolean).join(" and ") || "somewhere";
 }
 
 /** Where it takes place: a place, a room, a conference, or several of them. */
-export function WherePart({ draft, organiser, presets, wrong, onEdit }: Props) {
+export function WherePart({ draft, organiser, presets, picked, wrong, onEdit }: Props) {
   return (
     <Part name="Where" value={words(draft)} empty={words(draft) === "somewhere"} wrong={wrong} width={400}>
       {() => (
         <div className="grid gap-4">
           <ConferenceEditor draft={draft} organiser={organiser} presets={presets} wrong={wrong} onEdit={onEdit} />
           <PlaceEditor draft={draft} presets={presets} onEdit={onEdit} />
+          <AnyRoomEditor draft={draft} presets={presets} picked={picked} onEdit={onEdit} />
         </div>
       )}
     </Part>
   );
 }
 
-function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
+function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Omit<Props, "picked">) {
   const standing = presets?.standing;
   const choices: { value: Conference; label: string; note?: string }[] = [
     { value: "none", label: "No conference" },
@@ -118,7 +126,7 @@ function ConferenceEditor({ draft, organiser, presets, wrong, onEdit }: Props) {
 }
 
 /** The conference the principal always uses: taken from there, or kept as that. */
-function StandingLine({ draft, organiser, presets, onEdit }: Omit<Props, "wrong">) {
+function StandingLine({ draft, organiser, presets, onEdit }: Omit<Props, "wrong" | "picked">) {
   const { run } = useChanges();
   const standing = presets?.standing;
   const isStanding = standing?.link === draft.link && (standing.dialIn ?? "") === draft.dialIn;
@@ -182,5 +190,57 @@ function PlaceEditor({ draft, presets, onEdit }: { draft: Draft; presets: Preset
         onChange={(next) => onEdit({ required: [...draft.required.filter((r) => !isRoom(r.person?.kind)), ...next] })}
       />
     </div>
+  );
+}
+
+/** Any room that is free and like that; which one it is, is decided by the chosen time. */
+function AnyRoomEditor({ draft, presets, picked, onEdit }: Pick<Props, "draft" | "presets" | "picked" | "onEdit">) {
+  const { room } = draft;
+  return (
+    <fieldset className="grid gap-1 border-t border-rule pt-3">
+      <legend className="sr-only">Any free room</legend>
+      <label className="flex min-h-8 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={room !== undefined}
+          onChange={(e) =>
+            onEdit({ room: e.target.checked ? { seats: draft.required.length + draft.optional.length + 1, features: [] } : undefined })
+          }
+          className="size-4 accent-sea"
+        />
+        Any room that is free
+      </label>
+      {room && (
+        <>
+          <label className="flex items-center gap-3">
+            For how many
+            <input
+              type="number"
+              min={1}
+              max={999}
+              value={room.seats}
+              onChange={(e) => onEdit({ room: { ...room, seats: Math.min(999, Math.max(0, Number(e.target.value))) } })}
+              className="h-9 w-20 border-b border-ink bg-transparent text-[15px]"
+            />
+          </label>
+          <div className="flex flex-wrap gap-x-3">
+            {presets?.features.map((f) => (
+              <label key={f} className="flex min-h-8 items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={room.features.includes(f)}
+                  onChange={(e) =>
+                    onEdit({ room: { ...room, features: e.target.checked ? [...room.features, f] : room.features.filter((o) => o !== f) } })
+                  }
+                  className="size-4 accent-sea"
+                />
+                {f}
+              </label>
+            ))}
+          </div>
+          {picked.length > 0 && <p>{`At the chosen time: ${and(picked)}.`}</p>}
+        </>
+      )}
+    </fieldset>
   );
 }

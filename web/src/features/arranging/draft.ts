@@ -1,5 +1,5 @@
 import { makesConferences } from "../../api/client";
-import type { Admission, EntryDetails, LineReading, Moved, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
+import type { Admission, AnyRoom, EntryDetails, LineReading, Moved, Rank, TimeAsked, Wishes, Zone } from "../../api/types";
 import type { Beginning } from "../../app/parts/arrangeWith";
 import { noWishes } from "../../app/parts/wishes";
 import { and } from "../../lane/words";
@@ -44,6 +44,8 @@ export interface Draft {
   /** Who joins by the link at once. */
   admission: Admission;
   place: string;
+  /** Any room like that; undefined where none is sought. */
+  room: AnyRoom | undefined;
   /** Rich text as HTML. */
   agenda: string;
   line: string;
@@ -91,6 +93,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     dialIn: "",
     admission: "asked",
     place: "",
+    room: undefined,
     agenda: "",
     line: "",
     private: false,

@@ -24,6 +24,7 @@ export function slotsRequest(draft: Draft, organiser: Person, soonest: boolean):
     wishes: draft.wishes,
     soonest,
     some: some(draft),
+    room: draft.room ?? null,
     ...repeating(draft),
     ...apart(draft),
   };
@@ -48,7 +49,7 @@ function meeting(draft: Draft, organiser: Person, zone: Zone, start: number, id:
 
 /** @param id The draft's own, with which its papers are found. */
 export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined): ChosenRequest {
-  return { ...meeting(draft, organiser, zone, start, id), wishes: draft.wishes, some: some(draft) };
+  return { ...meeting(draft, organiser, zone, start, id), wishes: draft.wishes, some: some(draft), room: draft.room ?? null };
 }
 
 /** @param picked The ids of those who come of whom only some must. */

@@ -56,6 +56,7 @@ function AtOnce({ desk }: { desk: Desk }) {
         wishes: null,
         moved: null,
         some: null,
+        room: null,
       },
       zone !== undefined && called.length > 0,
     ),

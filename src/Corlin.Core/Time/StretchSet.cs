@@ -1,5 +1,5 @@
+using System.Buffers;
 using System.Collections.Immutable;
-using System.Runtime.InteropServices;
 using NodaTime;
 
 namespace Corlin.Core.Time;
@@ -19,18 +19,26 @@ public sealed class StretchSet : IEquatable<StretchSet>
     /// <summary>Stretches in any order, overlapping or touching, as one set.</summary>
     public static StretchSet Of(IEnumerable<Stretch> stretches)
     {
-        var sorted = stretches.Where(s => !s.IsEmpty).ToArray();
-        if (sorted.Length == 0)
-            return Empty;
-        if (!InOrder(sorted))
-            Array.Sort(sorted, static (a, b) => a.Start.CompareTo(b.Start));
-        return Merged(sorted, sorted.Length);
+        var count = 0;
+        var some = stretches.TryGetNonEnumeratedCount(out var known) ? Rent(known) : Rent(16);
+        foreach (var stretch in stretches)
+        {
+            if (stretch.IsEmpty)
+                continue;
+            if (count == some.Length)
+                some = Larger(some);
+            some[count++] = stretch;
+        }
+
+        if (!InOrder(some.AsSpan(0, count)))
+            some.AsSpan(0, count).Sort(static (a, b) => a.Start.CompareTo(b.Start));
+        return Merged(some, count);
     }
 
     /// <summary>What becomes of each stretch, which must leave their starts in order; an empty one is gone.</summary>
     public StretchSet Each(Func<Stretch, Stretch> change)
     {
-        var changed = new Stretch[Stretches.Length];
+        var changed = Rent(Stretches.Length);
         var count = 0;
         foreach (var stretch in Stretches)
         {
@@ -42,25 +50,36 @@ public sealed class StretchSet : IEquatable<StretchSet>
         return Merged(changed, count);
     }
 
-    /// <param name="sorted">By their starts, and none is empty; used up.</param>
+    // A set is worked out in a borrowed array, since only what is left of it is kept.
+    private static Stretch[] Rent(int length) => ArrayPool<Stretch>.Shared.Rent(Math.Max(1, length));
+
+    private static Stretch[] Larger(Stretch[] some)
+    {
+        var larger = Rent(2 * some.Length);
+        some.CopyTo(larger, 0);
+        ArrayPool<Stretch>.Shared.Return(some);
+        return larger;
+    }
+
+    /// <param name="sorted">Borrowed, and given back. By their starts, and none is empty.</param>
     private static StretchSet Merged(Stretch[] sorted, int count)
     {
-        if (count == 0)
-            return Empty;
-        var last = 0;
-        for (var i = 1; i < count; i++)
+        var last = -1;
+        for (var i = 0; i < count; i++)
         {
             var next = sorted[i];
-            if (next.Start <= sorted[last].End)
+            if (last >= 0 && next.Start <= sorted[last].End)
                 sorted[last] = new Stretch(sorted[last].Start, Instant.Max(sorted[last].End, next.End));
             else
                 sorted[++last] = next;
         }
 
-        return new StretchSet(ImmutableCollectionsMarshal.AsImmutableArray(last + 1 == sorted.Length ? sorted : sorted[..(last + 1)]));
+        var set = last < 0 ? Empty : new StretchSet([.. sorted.AsSpan(0, last + 1)]);
+        ArrayPool<Stretch>.Shared.Return(sorted);
+        return set;
     }
 
-    private static bool InOrder(Stretch[] stretches)
+    private static bool InOrder(ReadOnlySpan<Stretch> stretches)
     {
         for (var i = 1; i < stretches.Length; i++)
         {
@@ -97,16 +116,17 @@ public sealed class StretchSet : IEquatable<StretchSet>
             return other;
         if (other.IsEmpty)
             return this;
-        var both = new Stretch[Stretches.Length + other.Stretches.Length];
+        var count = Stretches.Length + other.Stretches.Length;
+        var both = Rent(count);
         int i = 0,
             j = 0;
-        for (var at = 0; at < both.Length; at++)
+        for (var at = 0; at < count; at++)
         {
             var own = j == other.Stretches.Length || (i < Stretches.Length && Stretches[i].Start <= other.Stretches[j].Start);
             both[at] = own ? Stretches[i++] : other.Stretches[j++];
         }
 
-        return Merged(both, both.Length);
+        return Merged(both, count);
     }
 
     public StretchSet Intersect(StretchSet other)

@@ -117,7 +117,7 @@ public class SlotTests
             {
                 var at = new Stretch(Quarter(q), Quarter(q + 1));
                 Assert.Equal(
-                    request.People.Count(p => p.Known && CanCome(p, at, request.Pencilled)),
+                    request.People.Count(p => p is { Known: true, Need: not Need.Counted } && CanCome(p, at, request.Pencilled)),
                     contour.Last(c => c.From <= at.Start).Free
                 );
             }

@@ -64,7 +64,8 @@ const choose = async (part, names) => {
 await choose("Who must come", ["Desmond Oyelaran", "Tomé Vidal", "Lakshmi Rao"]);
 await choose("Who may come", ["Ana Brandão"]);
 await page.getByRole("slider", { name: "The stretch chosen" }).waitFor();
-await page.getByRole("slider").getByText("12:00").first().waitFor();
+await page.locator('section[aria-label="Free slots"][aria-busy="false"]').waitFor();
+await page.getByRole("status").getByText("Saved", { exact: true }).waitFor();
 await page.evaluate(() => document.activeElement?.blur());
 await shot(page, "arrange");
 

@@ -39,7 +39,9 @@ public static class SlotSearch
     /// <summary>How many slots a request has.</summary>
     public static int Count(SlotRequest request) => new SlotWork(request).Slots().Count();
 
-    /// <summary>How many of those asked whose calendar is known are free at each moment; of whom only some must come nobody is counted.</summary>
+    /// <summary>
+    /// How many of those asked whose calendar is known are free at each moment; of whom only some must come nobody is counted.
+    /// </summary>
     public static ImmutableArray<ContourStep> Contour(SlotWork work)
     {
         var request = work.Request;

@@ -13,7 +13,6 @@ internal static class EdgesHad
 {
     private const int LastMeetings = 8;
     private static readonly Duration LookedBack = Duration.FromDays(120);
-    private static readonly Duration Edge = Duration.FromHours(1);
 
     /// <summary>How often, by person; none where all live by one clock, and have such an hour together.</summary>
     public static IReadOnlyDictionary<UserId, int> Read(Viewing viewing, CalendarUser organiser, IReadOnlyList<CalendarUser> asked)
@@ -55,6 +54,6 @@ internal static class EdgesHad
         var zone = person.HomeZone;
         var around = new Stretch(meeting.Start - Duration.FromDays(1), meeting.End + Duration.FromDays(1));
         var day = person.Hours!.Within(around, zone).Stretches.FirstOrDefault(h => h.Contains(meeting));
-        return day == default || meeting.Start < day.Start + Edge || meeting.End > day.End - Edge;
+        return day == default || meeting.Start < day.Start + WorkingHours.EdgeOfDay || meeting.End > day.End - WorkingHours.EdgeOfDay;
     }
 }

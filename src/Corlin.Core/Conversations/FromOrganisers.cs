@@ -48,7 +48,7 @@ internal static class FromOrganisers
         var old = before?.At(part.RecurrenceId);
         var planned = MyAnswer(me, old, Planned.Of(part, published ? old?.Seats ?? Seat.None : Seat.All(part)));
         if (part.RecurrenceId is not { } id)
-            return Living(standing).With(planned).Fitted();
+            return AskedAnew(me, standing, Living(standing).With(planned).Fitted());
         var after = standing.With(
             id,
             new Apart(planned, planned.Status == ScheduledStatus.Cancelled, part.Sequence, part.Stamp, Seat.None)
@@ -58,6 +58,18 @@ internal static class FromOrganisers
         // Those that are set apart already stay as they are, and what held further on holds no more.
         after = Frozen(after, id) with { Ranges = standing.Ranges.RemoveRange(standing.Ranges.Keys.Where(k => k > id)) };
         return after.With(id, new Onwards(planned, false, part.Sequence, part.Stamp, Seat.None));
+    }
+
+    /// <summary>What was answered of single occurrences stands where they did not move with the series.</summary>
+    private static Standing AskedAnew(string me, Standing before, Standing after)
+    {
+        foreach (var (id, apart) in after.Occurrences.Where(o => o.Value.Own is null && o.Value.Said.ContainsKey(me)))
+        {
+            if (before.At(id)?.Time.Stretch != after.At(id)?.Time.Stretch)
+                after = after.With(id, apart with { Said = apart.Said.SetItem(me, Seat.Asked) });
+        }
+
+        return after;
     }
 
     /// <summary>Where the whole was cancelled and lives again, what was cancelled with it is as the series has it.</summary>

@@ -57,17 +57,18 @@ public sealed record Planned(
             );
     }
 
-    /// <summary>Whether start, end, rule and dates beside it are the same moments, in whatever zone they are told.</summary>
+    /// <summary>Whether start, end, rule and its dates more and less are the same moments, in whatever zone they are told.</summary>
     public bool HappensWith(Planned other) =>
         Time.Stretch == other.Time.Stretch
         && Rule is null == other.Rule is null
         && Moments(Rule).SequenceEqual(other.Moments(other.Rule))
-        && Dates().SetEquals(other.Dates());
+        && Moments(Additions).SetEquals(other.Moments(other.Additions))
+        && Moments(Exceptions).SetEquals(other.Moments(other.Exceptions));
 
     private IEnumerable<Stretch> Moments(Rule? rule) =>
         rule is null
             ? []
             : Expansion.Starts(Time.Start, rule, Time.Zone, Time.Start, Expansion.EndOfTime).Take(MostCompared).Select(Time.At);
 
-    private HashSet<Instant> Dates() => [.. Additions.Select(a => Time.Zone.ToInstant(a))];
+    private HashSet<Instant> Moments(ImmutableArray<LocalDateTime> dates) => [.. dates.Select(d => Time.Zone.ToInstant(d))];
 }

@@ -10,7 +10,6 @@ namespace Corlin.Core.Slots;
 internal sealed class PersonalRules(SlotPerson person, Stretch reach, Duration length, StretchSet inTheWay)
 {
     private static readonly Duration Tick = Duration.Epsilon;
-    private static readonly Duration Edge = Duration.FromHours(1);
 
     /// <summary>Each day that the reach touches, by the clock by which they live at its noon.</summary>
     private readonly (LocalDate Date, DateTimeZone Zone)[] days =
@@ -73,7 +72,9 @@ internal sealed class PersonalRules(SlotPerson person, Stretch reach, Duration l
             KeptWishKind.Around => Starts.Overlapping(inTheWay, length, Duration.FromMinutes(wish.Value)),
             KeptWishKind.Lunch => NoLunch(LunchWish.Usual),
             KeptWishKind.MostADay => FullDay(new DayLimit(Duration.FromMinutes(wish.Value))),
-            KeptWishKind.EdgesSpared => Starts.AtTheBeginning(hours, Edge).Union(Starts.AtTheEnd(hours, length, Edge)),
+            KeptWishKind.EdgesSpared => Starts
+                .AtTheBeginning(hours, WorkingHours.EdgeOfDay)
+                .Union(Starts.AtTheEnd(hours, length, WorkingHours.EdgeOfDay)),
             _ => StretchSet.Empty,
         };
 

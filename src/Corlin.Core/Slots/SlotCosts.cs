@@ -25,7 +25,6 @@ internal static class SlotCosts
     public const int Lunch = 10;
     public const int NoBreathing = 8;
     public const int NoBreak = 6;
-    private static readonly Duration Edge = Duration.FromHours(1);
     private static readonly Duration NoEdges = Duration.FromHours(20);
 
     /// <summary>What costs wherever it is so, beside the wishes: of each the starts at which it is so.</summary>
@@ -36,9 +35,9 @@ internal static class SlotCosts
             return [(SlotReasonKind.NotKnown, NotKnown, everywhere)];
         // Around the clock there is no first hour.
         var days = StretchSet.Of(own.OwnHours.Stretches.Where(h => h.Length < NoEdges));
-        var first = Starts.AtTheBeginning(days, Edge);
+        var first = Starts.AtTheBeginning(days, WorkingHours.EdgeOfDay);
         var beyond = person.Loosened == Duration.Zero ? StretchSet.Empty : everywhere.Except(Starts.Within(own.OwnHours, length));
-        var last = Starts.AtTheEnd(days, length, Edge).Except(first).Except(beyond);
+        var last = Starts.AtTheEnd(days, length, WorkingHours.EdgeOfDay).Except(first).Except(beyond);
         var pencilled = Starts.Overlapping(own.Pencilled, length);
         var costs = new List<(SlotReasonKind Reason, int Cost, StretchSet Starts)>
         {

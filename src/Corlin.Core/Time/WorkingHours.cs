@@ -12,6 +12,9 @@ public sealed record WorkingSpan(IsoDayOfWeek Day, int From, int To, string? Pla
 /// <summary>The hours in which somebody works, by weekday, in the zone in which they work that day.</summary>
 public sealed record WorkingHours(ImmutableArray<WorkingSpan> Spans)
 {
+    /// <summary>So much at the beginning and at the end of somebody's day is its first and its last hour.</summary>
+    public static readonly Duration EdgeOfDay = Duration.FromHours(1);
+
     /// <summary>What is taken for the hours of somebody who told none: weekdays 09:00 to 18:00.</summary>
     public static readonly WorkingHours Usual = Weekdays(9 * 60, 18 * 60);
 

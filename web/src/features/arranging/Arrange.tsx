@@ -406,7 +406,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           chosen.data?.series && (
             <SeriesLine
               series={chosen.data.series}
-              search={search}
+              // Those who come of several come to each time of the series.
+              search={{ ...search, required: [...search.required, ...picked.map((p) => p.id)], some: [], room: null }}
               start={moment.start}
               moved={draft.moved}
               onMoved={(moved) => written.change({ start: moment.start, moved })}

@@ -110,6 +110,7 @@ export function SlotList({
                   <Tone tone={slot.tone}>{slot.verdict}</Tone>
                 </span>
                 {slots && <LocalRule slot={slot} slots={slots} />}
+                {slots && slot.start === start && slots.zones.length > 1 && <span className="block">{localWords(slot, slots)}</span>}
                 <span className="block pr-14 text-soft">{slot.reason}</span>
               </button>
               <label
@@ -155,12 +156,16 @@ export function SlotList({
   );
 }
 
+/** "Desmond 09:00, Lakshmi 17:30": everyone’s own hour. */
+const localWords = (slot: Slot, slots: Slots) =>
+  slot.plants.map((p) => `${slots.people.find((x) => x.who.id === p.person)?.who.givenName ?? ""} ${p.local}`).join(", ");
+
 /** One local day on which every flag is planted at its own hour. */
 function LocalRule({ slot, slots }: { slot: Slot; slots: Slots }) {
   const from = 6 * 60;
   const to = 22 * 60;
   const at = (minutes: number) => `${(100 * (Math.min(Math.max(minutes, from), to) - from)) / (to - from)}%`;
-  const words = slot.plants.map((p) => `${slots.people.find((x) => x.who.id === p.person)?.who.givenName ?? ""} ${p.local}`).join(", ");
+  const words = localWords(slot, slots);
   // Flags at one hour share a staff, one below the other.
   const seen = new Map<number, number>();
   return (

@@ -445,6 +445,8 @@ test("Times of a series that do not suit get a time of their own before it is se
   await page.getByText("each suits everyone required. 3 of them have a time of their own.").waitFor();
   await page.getByRole("button", { name: "Save without sending" }).click();
   await page.getByText(/“Berth planning” is saved/).waitFor();
+  // Its first time is open on the lane.
+  await page.getByRole("dialog", { name: "Berth planning" }).waitFor();
   await page.close();
 });
 

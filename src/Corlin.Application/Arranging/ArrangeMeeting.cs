@@ -10,6 +10,7 @@ using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
+using NodaTime;
 
 namespace Corlin.Application.Arranging;
 
@@ -85,7 +86,7 @@ public sealed record ArrangeMeeting(
         if (Send)
             session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
         session.Tell(sent, Actor);
-        return new ArrangedMeeting(stored.PublicId, change, PeopleAsked(stored));
+        return ArrangedMeeting.Of(stored, change);
     }
 
     /// <summary>Stores it as it is arranged, in a change that has begun; nobody is told yet.</summary>
@@ -127,7 +128,7 @@ public sealed record ArrangeMeeting(
 
     private static ArrangedMeeting Became(IChangeSession session, long change) =>
         session.EntryStore.TouchedBy(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
-            ? new ArrangedMeeting(meeting.PublicId, change, PeopleAsked(meeting))
+            ? ArrangedMeeting.Of(meeting, change)
             : throw new RefusedException(RefusalKind.AlreadySent);
 
     private Entry MustBeSaved(IChangeSession session, string saved)
@@ -155,4 +156,9 @@ public sealed record ArrangeMeeting(
 /// <summary>What came of it.</summary>
 /// <param name="Change">With this it can be undone until it was sent.</param>
 /// <param name="Asked">How many people are asked, the organiser and rooms apart.</param>
-public sealed record ArrangedMeeting(string PublicId, long Change, int Asked);
+/// <param name="First">Of a series its first occurrence; null for once.</param>
+public sealed record ArrangedMeeting(string PublicId, long Change, int Asked, LocalDateTime? First = null)
+{
+    internal static ArrangedMeeting Of(Entry meeting, long change) =>
+        new(meeting.PublicId, change, ArrangeMeeting.PeopleAsked(meeting), meeting.IsSeries ? meeting.Time.LocalStart : null);
+}

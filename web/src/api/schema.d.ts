@@ -7611,6 +7611,7 @@ export interface components {
             change: number;
             /** Format: int32 */
             asked: number;
+            occurrence: null | string;
         };
         AsSeenView: {
             /** Format: int64 */

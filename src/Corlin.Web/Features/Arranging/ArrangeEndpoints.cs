@@ -95,7 +95,8 @@ public sealed record LineRequest(string Text, bool Wishing = false);
 public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People, RepeatPartsView? Parts = null);
 
 /// <param name="Change">With it the sending can be undone for ten seconds.</param>
-public sealed record ArrangedView(string Entry, long Change, int Asked);
+/// <param name="Occurrence">Of a series its first occurrence; null for once.</param>
+public sealed record ArrangedView(string Entry, long Change, int Asked, string? Occurrence = null);
 
 internal static class ArrangeEndpoints
 {
@@ -199,7 +200,14 @@ internal static class ArrangeEndpoints
         if (((TimedEntry)meeting.Time).ToStretch(DateTimeZone.Utc).End <= reader.Now)
             throw new RefusedException(RefusalKind.InThePast, "start");
         var made = await reader.ChangeAsync(meeting);
-        return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
+        return TypedResults.Ok(
+            new ArrangedView(
+                made.PublicId,
+                made.Change,
+                made.Asked,
+                made.First is { } first ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(first) : null
+            )
+        );
     }
 
     /// <summary>A meeting as it was written, checked where it comes in.</summary>

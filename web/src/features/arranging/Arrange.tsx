@@ -167,7 +167,16 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         await navigate({ to: "/chase", search: { meeting: made.entry } });
       } else {
         say(`“${body.title}” is saved on ${organiser.givenName}’s lane. Nobody was told.`, made.change);
-        await navigate({ to: "/lanes", search: { who: organiser.id, view: "day", from: dateText(zone, start), entry: made.entry } });
+        await navigate({
+          to: "/lanes",
+          search: {
+            who: organiser.id,
+            view: "day",
+            from: dateText(zone, start),
+            entry: made.entry,
+            ...(made.occurrence ? { occurrence: made.occurrence } : {}),
+          },
+        });
       }
     });
   };

@@ -42,15 +42,15 @@ public sealed record ReadOccurrences(UserId Viewer, ReadSlots Search, Instant St
         var (request, lanes) = question.In(new Stretch(from, Instant.Max(from, occurrences[^1].End) + Within));
         var asked = lanes.Zip(question.Asked, (lane, a) => (lane, a.Required)).ToList();
         // Each is looked at by itself, and what is pencilled is in its way as it is in that of the others.
-        var work = new SlotWork(request with { Occurrences = null, Reach = request.Span, Pencilled = Weight.Forbid });
+        var slots = new NearSlots(new SlotWork(request with { Occurrences = null, Reach = request.Span, Pencilled = Weight.Forbid }));
         IReadOnlyList<(string Words, string Tone)> Wrong(Stretch at) => EachOccurrence.At(viewing, asked, at, question.Site, question.But);
         var missed = occurrences.Select(o => (At: o, Why: Wrong(o))).Where(o => o.Why.Count > 0).ToList();
         var taken = occurrences.Except(missed.Select(m => m.At)).ToList();
         var views = new List<OccurrenceView>();
         foreach (var (at, why) in missed)
         {
-            Instant? near = NearSlots
-                .Of(work, at.Start, Within, viewing.Zone)
+            Instant? near = slots
+                .Of(at.Start, Within, viewing.Zone)
                 .Select(start => (Instant?)start)
                 .FirstOrDefault(start =>
                     new Stretch(start!.Value, start.Value + at.Length) is var own && !taken.Exists(own.Overlaps) && Wrong(own).Count == 0

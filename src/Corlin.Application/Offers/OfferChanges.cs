@@ -80,6 +80,6 @@ internal static class OfferChanges
         foreach (var given in answers)
             session.Tell(given with { Entry = stands }, given.Effects[0].About);
         session.OfferStore.Save(Offering.Book(offer, time, stands.PublicId, chosenBy));
-        return new ArrangedMeeting(stands.PublicId, change, ArrangeMeeting.PeopleAsked(stands));
+        return ArrangedMeeting.Of(stands, change);
     }
 }

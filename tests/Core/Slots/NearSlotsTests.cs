@@ -30,7 +30,7 @@ public class NearSlotsTests
                         );
                     }
 
-                    var found = NearSlots.Of(new SlotWork(request), moment, within, clock).ToList();
+                    var found = new NearSlots(new SlotWork(request)).Of(moment, within, clock).ToList();
                     Assert.Equal(
                         SlotSearch
                             .Find(request)

@@ -9,6 +9,8 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: /Chase/ }).click();
   await page.getByRole("button", { name: /Harbour authority/ }).click();
+  // Another meeting stood open until now, with a button of the same name.
+  await page.getByRole("button", { name: /Harbour authority/, expanded: true }).waitFor();
   await page.getByRole("button", { name: "Write to them" }).click();
   const form = page.getByRole("form", { name: "Write to those invited" });
   await form.getByRole("button", { name: /^To whom/ }).click();
@@ -53,6 +55,7 @@ test("Noor writes to those outside; what comes back is filed with the meeting an
 test("Who is silent is reminded with a text that is ready, not twice a day unasked, and another is asked instead", async () => {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
   await page.getByRole("button", { name: /Safety board/ }).click();
+  await page.getByRole("button", { name: /Safety board/, expanded: true }).waitFor();
   const remind = page.getByRole("button", { name: "Remind the 2 without a reply" });
   await remind.click();
   const form = page.getByRole("form", { name: "Remind who has not replied" });

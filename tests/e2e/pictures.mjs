@@ -83,6 +83,7 @@ await shot(page, "chase");
 
 await page.goto(`${demo.address}/chase`);
 await page.getByRole("button", { name: /Harbour authority/ }).click();
+await page.getByRole("button", { name: /Harbour authority/, expanded: true }).waitFor();
 await page.getByRole("button", { name: "Write to them" }).click();
 await page.getByRole("textbox", { name: "Words" }).fill("Which berth is meant?");
 await page.getByRole("button", { name: "Write to one" }).click();

@@ -186,6 +186,12 @@ public enum ChangeKind
 
     /// <summary>What somebody wishes of every meeting was said anew.</summary>
     WishesKept,
+
+    /// <summary>Who organises a meeting outside told of it.</summary>
+    ToldFromOutside,
+
+    /// <summary>A message that waited was taken in by hand.</summary>
+    MailTakenIn,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
@@ -52,6 +53,21 @@ public interface IMailWriter
     WrittenMail Write(string messageId, OutgoingMail mail);
 
     WrittenMail Write(string messageId, Letter letter);
+}
+
+/// <summary>Reads mail as it came in.</summary>
+public interface IMailReader
+{
+    /// <summary>Null where it says neither from whom nor to whom, or is no message.</summary>
+    ReceivedMail? Read(byte[] source);
+
+    /// <summary>What its calendar part asks; null where it has none.</summary>
+    /// <param name="mine">By which times without a zone are read.</param>
+    ReceivedMessage? Asks(byte[] source, bool vouched, DateTimeZone mine);
+
+    /// <summary>Whether a server vouched for the sender (RFC 8601).</summary>
+    /// <param name="host">The name by which the receiving server signs what it found.</param>
+    bool Vouched(byte[] source, string host);
 }
 
 /// <summary>Carries mail to the outside world.</summary>

@@ -285,7 +285,8 @@ internal static class RightToAct
         // Who organises from outside has no calendar here.
         if (actor == entry.Owner && entry.Kind == EntryKind.Meeting)
             return Rights.Own;
-        var main = session.CalendarOf(entry.Owner);
+        if (!session.MainCalendars([entry.Owner]).TryGetValue(entry.Owner, out var main))
+            return Rights.None;
         // What is kept elsewhere follows the main one.
         if (entry.Home == main || entry.KeptElsewhere)
             return session.RightsOn(actor, entry.Owner, main);

@@ -57,6 +57,11 @@ internal static class Telling
             if (to.Inside)
                 session.Notify(meeting, effect, stretch, speakersOf, to, people[effect.About], actor, note);
             // Who acts knows already.
+            else if (to.Id == meeting.Owner)
+            {
+                if (Method(effect.Kind) is SchedulingMethod.Reply or SchedulingMethod.Counter)
+                    session.SendAnswer(meeting, effect, stretch, occurrence, people, actor);
+            }
             else if (to.Id != actor && Method(effect.Kind) is { } method)
             {
                 var changes = effect.RecurrenceId is null && before is not null ? Changes(before, meeting, to, people) : null;
@@ -86,6 +91,46 @@ internal static class Telling
                 );
             }
         }
+    }
+
+    /// <summary>An answer, or another time, goes to who organises the meeting outside, under the address at which they asked.</summary>
+    private static void SendAnswer(
+        this IChangeSession session,
+        Entry meeting,
+        Effect effect,
+        Stretch stretch,
+        Occurrence? occurrence,
+        IReadOnlyDictionary<UserId, CalendarUser> people,
+        UserId actor
+    )
+    {
+        if (Agreement.Of(meeting, effect.About, effect.RecurrenceId) is not { } part)
+            return;
+        var (organiser, who) = (people[meeting.Owner], people[effect.About]);
+        var box = Box(who) with { Address = part.Address ?? who.Address };
+        var own = meeting.Overrides.FirstOrDefault(o => o.RecurrenceId == effect.RecurrenceId)?.Sequence ?? 0;
+        var mail = new OutgoingMail(
+            part.Proposed is null ? SchedulingMethod.Reply : SchedulingMethod.Counter,
+            Box(organiser),
+            Box(organiser),
+            actor == who.Id ? null : Box(people[actor]),
+            meeting.Uid,
+            effect.RecurrenceId is null || own == 0 ? meeting.Sequence : own,
+            session.Now,
+            part.Proposed ?? stretch,
+            meeting.Time is Core.Time.TimedEntry timed ? timed.Zone : who.Zone,
+            occurrence?.Title ?? meeting.Title,
+            occurrence?.Place ?? meeting.Place,
+            null,
+            null,
+            part.Comment,
+            [new AddressedAttendee(box, part.Role, part.Answer)],
+            effect.RecurrenceId
+        );
+        session.MailStore.Send(
+            new OutboxMessage(mail with { Subject = English.AnswerSubject(mail, who.Name) }, null),
+            new MailAbout(who.Id, meeting.PublicId, meeting.Private || part.OwnPrivate)
+        );
     }
 
     /// <summary>
@@ -187,7 +232,8 @@ internal static class Telling
             EffectKind.Invite or EffectKind.Moved or EffectKind.Changed => SchedulingMethod.Request,
             EffectKind.Cancelled or EffectKind.Removed => SchedulingMethod.Cancel,
             EffectKind.ProposalRefused => SchedulingMethod.DeclineCounter,
-            // Nobody outside organises a meeting here yet, so no answer goes out.
+            EffectKind.Answered => SchedulingMethod.Reply,
+            EffectKind.Proposed => SchedulingMethod.Counter,
             _ => null,
         };
 

@@ -47,6 +47,19 @@ public static partial class English
         };
     }
 
+    /// <summary>The subject of an answer to somebody outside.</summary>
+    public static string AnswerSubject(OutgoingMail mail, string who) =>
+        mail.Method == SchedulingMethod.Counter
+            ? $"Another time? {mail.Title}"
+            : mail.Attendees[0].Answer switch
+            {
+                Answer.Accepted => $"Accepted: {mail.Title}",
+                Answer.Declined => $"Declined: {mail.Title}",
+                Answer.Tentative => $"Tentative: {mail.Title}",
+                Answer.Delegated => $"{who} sends somebody else: {mail.Title}",
+                _ => $"Not answered yet: {mail.Title}",
+            };
+
     /// <summary>What was done to a meeting, in a word.</summary>
     public static string Verb(EffectKind kind) =>
         kind switch

@@ -117,6 +117,15 @@ public sealed record Entry
     /// <summary>SEQUENCE (RFC 5546 2.1.4): raised when time, length, zone or recurrence change.</summary>
     public int Sequence { get; init; }
 
+    /// <summary>The SEQUENCE of the last change of time of the whole: an answer to an older one is out of date (RFC 5546 2.1.5).</summary>
+    public int MovedAt { get; init; }
+
+    /// <summary>DTSTAMP of the last message of an organiser outside about the whole; null where there was none.</summary>
+    public Instant? ToldAt { get; init; }
+
+    /// <summary>Who organises it, outside, asked to some occurrences alone: what there is besides them is not known.</summary>
+    public bool OnlyOccurrences { get; init; }
+
     /// <summary>Raised by each change of the content; participations have versions of their own.</summary>
     public int Version { get; init; }
 
@@ -235,6 +244,9 @@ public sealed record Override(
 
     /// <summary>Its own SEQUENCE (RFC 5545 3.8.7.4).</summary>
     public int Sequence { get; init; }
+
+    /// <summary>DTSTAMP of the last message of an organiser outside about it alone; null where there was none.</summary>
+    public Instant? ToldAt { get; init; }
 }
 
 /// <summary>An occurrence beside those of the rule (RDATE, RFC 5545 3.8.5.2).</summary>
@@ -285,6 +297,18 @@ public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime?
 
     /// <summary>Asked to the series, taken out of this one occurrence.</summary>
     public bool NotAsked { get; init; }
+
+    /// <summary>The address under which somebody outside asked them, where it is not their first.</summary>
+    public string? Address { get; init; }
+
+    /// <summary>Who comes in their place (RFC 5546 3.2.2.3).</summary>
+    public UserId? DelegatedTo { get; init; }
+
+    /// <summary>In whose place they come.</summary>
+    public UserId? DelegatedFrom { get; init; }
+
+    /// <summary>Whether they answered without being asked; they do not count for agreement.</summary>
+    public bool Uninvited { get; init; }
 
     /// <summary>Whether the attendee made their own part private.</summary>
     public bool OwnPrivate { get; init; }

@@ -9,6 +9,11 @@ namespace Corlin.Core.Conversations;
 /// <param name="Events">By UID.</param>
 public sealed record Conversation(string Me, DateTimeZone Zone, ImmutableSortedDictionary<string, Standing> Events)
 {
+    /// <summary>The addresses of others who share this calendar: their answers are given here too, whatever a message says of them.</summary>
+    public ImmutableArray<string> Beside { get; init; } = [];
+
+    internal IEnumerable<string> Ours => Beside.Prepend(Me);
+
     public static Conversation Of(string me, DateTimeZone zone) =>
         new(me, zone, ImmutableSortedDictionary<string, Standing>.Empty.WithComparers(StringComparer.Ordinal));
 
@@ -66,6 +71,9 @@ public enum WaitReason
 
     /// <summary>Nothing stands that it could be about.</summary>
     NothingStands,
+
+    /// <summary>Its organiser is inside, where meetings are arranged by hand and not by mail.</summary>
+    OrganisedInside,
 }
 
 /// <summary>What comes of a message or a deed.</summary>

@@ -47,7 +47,7 @@ internal static class FromAttendees
     {
         if (part.Sequence < planned.MovedAt || part.Stamp <= Seats.LastAnswer(standing, part.RecurrenceId, line.Address))
             return Outcome.Ignoring(stands);
-        var seat = planned.Seats.GetValueOrDefault(line.Address) ?? Seat.Asked with { Uninvited = true };
+        var seat = planned.Seats.GetValueOrDefault(line.Address) ?? Seat.Asked with { Uninvited = true, Role = AttendeeRole.Optional };
         var delegated = line.DelegatedTo is not null || line.Answer == Answer.Delegated;
         var proposed = method == SchedulingMethod.Counter && part.Time is { } time && time.Stretch != planned.Time.Stretch;
         var answered = seat with
@@ -59,7 +59,7 @@ internal static class FromAttendees
         };
         Seat Delegate(string to)
         {
-            var known = planned.Seats.GetValueOrDefault(to, Seat.Asked);
+            var known = planned.Seats.GetValueOrDefault(to, Seat.Asked with { Role = seat.Role });
             return known with { DelegatedFrom = line.Address, Uninvited = false };
         }
 

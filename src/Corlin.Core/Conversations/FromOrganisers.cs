@@ -31,7 +31,7 @@ internal static class FromOrganisers
         {
             SchedulingMethod.Cancel => Cancelling.Apply(now.Me, standing, part),
             SchedulingMethod.DeclineCounter => Declined(now.Me, standing, part),
-            _ => Asked(now.Me, standing, before.Events.GetValueOrDefault(part.Uid), part, method == SchedulingMethod.Publish),
+            _ => Asked(now, standing, before.Events.GetValueOrDefault(part.Uid), part, method == SchedulingMethod.Publish),
         };
         return after is null ? Outcome.Waiting(now, WaitReason.NothingStands) : Outcome.Applying(now.With(after));
     }
@@ -43,12 +43,12 @@ internal static class FromOrganisers
     private static bool WasRefused(string me, Standing standing, ScheduledPart part) =>
         part.Stamp <= standing.At(part.RecurrenceId)?.Seats.GetValueOrDefault(me)?.RefusedAt;
 
-    private static Standing Asked(string me, Standing standing, Standing? before, ScheduledPart part, bool published)
+    private static Standing Asked(Conversation now, Standing standing, Standing? before, ScheduledPart part, bool published)
     {
         var old = before?.At(part.RecurrenceId);
-        var planned = MyAnswer(me, old, Planned.Of(part, published ? old?.Seats ?? Seat.None : Seat.All(part)));
+        var planned = OurAnswers(now, old, Planned.Of(part, published ? old?.Seats ?? Seat.None : Seat.All(part)));
         if (part.RecurrenceId is not { } id)
-            return AskedAnew(me, standing, Living(standing).With(planned).Fitted());
+            return now.Ours.Aggregate(Living(standing).With(planned).Fitted(), (after, who) => AskedAnew(who, standing, after));
         var after = standing.With(
             id,
             new Apart(planned, planned.Status == ScheduledStatus.Cancelled, part.Sequence, part.Stamp, Seat.None)
@@ -61,12 +61,12 @@ internal static class FromOrganisers
     }
 
     /// <summary>What was answered of single occurrences stands where they did not move with the series.</summary>
-    private static Standing AskedAnew(string me, Standing before, Standing after)
+    private static Standing AskedAnew(string who, Standing before, Standing after)
     {
-        foreach (var (id, apart) in after.Occurrences.Where(o => o.Value.Own is null && o.Value.Said.ContainsKey(me)))
+        foreach (var (id, apart) in after.Occurrences.Where(o => o.Value.Own is null && o.Value.Said.ContainsKey(who)))
         {
             if (before.At(id)?.Time.Stretch != after.At(id)?.Time.Stretch)
-                after = after.With(id, apart with { Said = apart.Said.SetItem(me, Seat.Asked) });
+                after = after.With(id, apart with { Said = apart.Said.SetItem(who, Seat.Asked) });
         }
 
         return after;
@@ -84,15 +84,24 @@ internal static class FromOrganisers
             : standing;
 
     /// <summary>What was answered stands where the times are the same, whatever the message says; what moved is asked anew.</summary>
-    private static Planned MyAnswer(string me, Planned? old, Planned planned)
+    private static Planned OurAnswers(Conversation now, Planned? old, Planned planned) =>
+        now.Ours.Aggregate(planned, (asked, who) => Answer(who, old, asked));
+
+    private static Planned Answer(string who, Planned? old, Planned planned)
     {
-        if (old?.Seats.GetValueOrDefault(me) is not { } seat || !planned.Seats.ContainsKey(me))
+        if (old?.Seats.GetValueOrDefault(who) is not { } seat || planned.Seats.GetValueOrDefault(who) is not { } told)
             return planned;
         var same = planned.HappensWith(old);
         return planned with
         {
             MovedAt = same ? old.MovedAt : planned.Sequence,
-            Seats = planned.Seats.SetItem(me, same ? seat : Seat.Asked with { DelegatedFrom = seat.DelegatedFrom }),
+            Seats = planned.Seats.SetItem(
+                who,
+                (same ? seat : Seat.Asked with { DelegatedFrom = seat.DelegatedFrom }) with
+                {
+                    Role = told.Role,
+                }
+            ),
         };
     }
 
@@ -126,7 +135,7 @@ internal static class FromOrganisers
         var order = standing.OrderAt(id);
         if (order is null ? IsOlder(part, standing) : IsOld(part, order))
             return Outcome.Ignoring(now);
-        var kept = standing.Has(id) ? MyAnswer(now.Me, standing.At(id), planned) : planned;
+        var kept = standing.Has(id) ? OurAnswers(now, standing.At(id), planned) : planned;
         return Outcome.Applying(now.With(standing.With(id, new Apart(kept, false, part.Sequence, part.Stamp, Seat.None))));
     }
 

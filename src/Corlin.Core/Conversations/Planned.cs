@@ -24,6 +24,8 @@ public sealed record Planned(
     ImmutableSortedDictionary<string, Seat> Seats
 )
 {
+    public PartText Text { get; init; } = PartText.None;
+
     /// <summary>More occurrences are not compared.</summary>
     private const int MostCompared = 400;
 
@@ -42,7 +44,10 @@ public sealed record Planned(
             part.Sequence,
             part.Organiser!,
             seats
-        );
+        )
+        {
+            Text = part.Text,
+        };
 
     /// <summary>Whether an occurrence of it starts at a moment by its rule.</summary>
     public bool Occurs(Instant moment)

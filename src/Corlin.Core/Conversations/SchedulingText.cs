@@ -13,6 +13,25 @@ namespace Corlin.Core.Conversations;
 /// <param name="Parts">Its events; empty where it holds none that can be read.</param>
 public sealed record ReceivedMessage(string Sender, bool Vouched, SchedulingMethod? Method, ImmutableArray<ScheduledPart> Parts);
 
+/// <summary>What an event says besides when and where; it decides nothing about the conversation.</summary>
+/// <param name="Agenda">DESCRIPTION, as plain text.</param>
+/// <param name="StyledAgenda">The same as sanitised HTML, where it has more to it than paragraphs.</param>
+/// <param name="Link">The address of the conference (URL).</param>
+/// <param name="Line">COMMENT: of an organiser a line to those asked, of an attendee their words.</param>
+/// <param name="Private">Whether CLASS says that it is not public.</param>
+/// <param name="Free">Whether it takes no time (TRANSP).</param>
+public sealed record PartText(
+    string? Agenda = null,
+    string? StyledAgenda = null,
+    string? Link = null,
+    string? Line = null,
+    bool Private = false,
+    bool Free = false
+)
+{
+    public static readonly PartText None = new();
+}
+
 /// <summary>STATUS of an event (RFC 5545 3.8.1.11).</summary>
 public enum ScheduledStatus
 {
@@ -53,6 +72,11 @@ public sealed record ScheduledPart(
 
     public string? Location { get; init; }
 
+    public PartText Text { get; init; } = PartText.None;
+
+    /// <summary>CN of the organiser; null where it is not said.</summary>
+    public string? OrganiserName { get; init; }
+
     public AttendeeLine? Of(string address) => Attendees.FirstOrDefault(a => a.Address == address);
 }
 
@@ -64,4 +88,11 @@ public sealed record AttendeeLine(
     string? SentBy = null,
     string? DelegatedTo = null,
     string? DelegatedFrom = null
-);
+)
+{
+    /// <summary>CN; null where it is not said.</summary>
+    public string? Name { get; init; }
+
+    /// <summary>By ROLE and CUTYPE.</summary>
+    public AttendeeRole Role { get; init; }
+}

@@ -23,6 +23,8 @@ public sealed record Seat(
     /// <summary>DTSTAMP of the last refusal of a time that they proposed; null where there was none.</summary>
     public Instant? RefusedAt { get; init; }
 
+    public AttendeeRole Role { get; init; }
+
     public static readonly Seat Asked = new(Answer.None);
 
     /// <summary>Nobody's.</summary>
@@ -30,7 +32,7 @@ public sealed record Seat(
         StringComparer.Ordinal
     );
 
-    public static Seat Of(AttendeeLine line) => new(line.Answer, line.DelegatedTo, line.DelegatedFrom);
+    public static Seat Of(AttendeeLine line) => new(line.Answer, line.DelegatedTo, line.DelegatedFrom) { Role = line.Role };
 
     /// <summary>The attendees of an event by their address.</summary>
     public static ImmutableSortedDictionary<string, Seat> All(ScheduledPart part) =>

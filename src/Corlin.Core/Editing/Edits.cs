@@ -276,8 +276,7 @@ public static class Edits
             return new Transition(after, []);
         if (after.Status == MeetingStatus.Draft)
             return new Transition(after, []);
-        var asked = Scheduling.AskAnew(after, id);
-        return new Transition(asked with { Sequence = after.Sequence + 1 }, Tell(after, EffectKind.Moved, id));
+        return new Transition(Scheduling.AskAnew(after, id), Tell(after, EffectKind.Moved, id));
     }
 
     private static ImmutableArray<Effect> Tell(Entry entry, EffectKind kind, LocalDateTime? id) =>

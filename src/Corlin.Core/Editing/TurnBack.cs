@@ -125,7 +125,7 @@ public static class TurnBack
 
     private static Transition Anew(Entry meeting, LocalDateTime? id, EffectKind kind)
     {
-        var asked = Scheduling.AskAnew(meeting with { Sequence = meeting.Sequence + 1 }, id);
+        var asked = Scheduling.AskAnew(meeting, id);
         return new Transition(asked, Scheduling.Tell(asked, kind, id));
     }
 

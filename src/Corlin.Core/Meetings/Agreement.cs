@@ -56,7 +56,8 @@ public static class Agreement
         if (!entry.AnswersWanted || GoesOn(entry, recurrenceId))
             return true;
         foreach (var part in For(entry, recurrenceId))
-            if (part is { Role: AttendeeRole.Required, Answer: not Answer.Accepted })
+            // Where somebody else comes, it is theirs that counts.
+            if (part is { Role: AttendeeRole.Required, Answer: not Answer.Accepted } and not { Answer: Answer.Delegated, DelegatedTo: { } })
                 return false;
         return true;
     }

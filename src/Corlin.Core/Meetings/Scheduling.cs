@@ -139,7 +139,7 @@ public static class Scheduling
             {
                 Time = time,
             };
-        moved = moved with { Sequence = meeting.Sequence + 1, Version = meeting.Version + 1 };
+        moved = moved with { Version = meeting.Version + 1 };
         return new Transition(AskAnew(moved, recurrenceId), Tell(meeting, EffectKind.Moved, recurrenceId));
     }
 
@@ -167,23 +167,31 @@ public static class Scheduling
     }
 
     /// <summary>
-    /// The answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not accepted.
+    /// SEQUENCE rises, and the answers for an occurrence, or for the whole, are none again; it no longer goes on without those who have not
+    /// accepted. From now on an answer to what stood before is out of date.
     /// </summary>
     internal static Entry AskAnew(Entry meeting, LocalDateTime? recurrenceId)
     {
-        var asked = meeting with { GoesOn = [.. meeting.GoesOn.Where(g => recurrenceId is not null && g != recurrenceId)] };
+        var asked = meeting with
+        {
+            Sequence = meeting.Sequence + 1,
+            GoesOn = [.. meeting.GoesOn.Where(g => recurrenceId is not null && g != recurrenceId)],
+        };
         if (recurrenceId is null)
-            asked = asked with { Participations = [.. meeting.Participations.Select(Unanswered)] };
-        else
-            foreach (var part in Agreement.For(meeting, recurrenceId))
-                asked = With(
-                    asked,
-                    Unanswered(part) with
-                    {
-                        RecurrenceId = recurrenceId,
-                        Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
-                    }
-                );
+            return asked with { MovedAt = asked.Sequence, Participations = [.. meeting.Participations.Select(Unanswered)] };
+        asked = asked with
+        {
+            Overrides = [.. asked.Overrides.Select(o => o.RecurrenceId == recurrenceId ? o with { Sequence = asked.Sequence } : o)],
+        };
+        foreach (var part in Agreement.For(meeting, recurrenceId))
+            asked = With(
+                asked,
+                Unanswered(part) with
+                {
+                    RecurrenceId = recurrenceId,
+                    Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
+                }
+            );
         return asked;
     }
 
@@ -249,15 +257,7 @@ public static class Scheduling
     {
         if (meeting.Kind != EntryKind.Meeting || meeting.Status != MeetingStatus.Cancelled)
             throw new RefusedException(RefusalKind.NotCancelled);
-        var sent = AskAnew(
-            meeting with
-            {
-                Status = MeetingStatus.Sent,
-                Sequence = meeting.Sequence + 1,
-                Version = meeting.Version + 1,
-            },
-            null
-        );
+        var sent = AskAnew(meeting with { Status = MeetingStatus.Sent, Version = meeting.Version + 1 }, null);
         return new Transition(sent, Tell(sent, EffectKind.Invite, null));
     }
 

@@ -23,32 +23,6 @@ public enum SchedulingMethod
     Refresh,
 }
 
-/// <summary>An answer or a proposed time as it comes in from outside (REPLY, COUNTER).</summary>
-/// <param name="Sender">The authenticated sender's address, lower case.</param>
-/// <param name="Attendee">The address of the attendee that it speaks about, lower case.</param>
-/// <param name="Organiser">The address of the organiser, lower case.</param>
-/// <param name="Stamp">DTSTAMP; with UID, SEQUENCE and sender it tells a repeated message.</param>
-public sealed record IncomingMessage(
-    SchedulingMethod Method,
-    string Uid,
-    int Sequence,
-    Instant Stamp,
-    string Sender,
-    string Attendee,
-    string Organiser,
-    Answer Answer,
-    string? Comment,
-    Stretch? Proposed,
-    LocalDateTime? RecurrenceId
-)
-{
-    /// <summary>
-    /// The moment of the occurrence by its rule, where the message tells it in UTC or in a zone; then it counts, whatever zone the meeting
-    /// has.
-    /// </summary>
-    public Instant? RecurrenceAt { get; init; }
-}
-
 /// <summary>A name with its address, as mail shows it.</summary>
 public sealed record Mailbox(string Name, string Address)
 {
@@ -91,7 +65,9 @@ public sealed record MailSeries(
 public sealed record MailOverride(LocalDateTime RecurrenceId, Stretch Stretch, string Title, string? Place);
 
 /// <summary>A message to somebody outside, whole as it was when the change was made.</summary>
-/// <param name="SentBy">Who acted in the organiser's name (SENT-BY), or null where the organiser did.</param>
+/// <param name="SentBy">
+/// Who acted in the name of the organiser, or of the attendee who answers (SENT-BY); null where they did themselves.
+/// </param>
 /// <param name="Stretch">When it takes place.</param>
 /// <param name="Zone">The tzdb id in which the times are told.</param>
 /// <param name="Series">Null for one that takes place once, and for a message about one occurrence.</param>
@@ -136,8 +112,11 @@ public sealed record OutgoingMail(
     /// <summary>In whose name; null for their own.</summary>
     public string? ForwardedFor { get; init; }
 
+    /// <summary>Whether an attendee says it to the organiser (REPLY, COUNTER); then it names that attendee alone.</summary>
+    public bool IsAnswer => Method is SchedulingMethod.Reply or SchedulingMethod.Counter;
+
     /// <summary>From whom it is, as the head of the message says.</summary>
-    public Mailbox From => Forwarder ?? SentBy ?? Organiser;
+    public Mailbox From => Forwarder ?? SentBy ?? (IsAnswer ? Attendees[0].Who : Organiser);
 
     /// <summary>Whether they are to answer (RSVP).</summary>
     public bool AnswersWanted { get; init; } = true;

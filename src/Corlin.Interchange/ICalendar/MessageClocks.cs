@@ -7,7 +7,11 @@ namespace Corlin.Interchange.ICalendar;
 
 /// <summary>The clocks by which a text tells its times: a TZID means the VTIMEZONE of that name in the same text.</summary>
 /// <param name="mine">By which floating times and dates are read, and names that nobody knows.</param>
-internal sealed class MessageClocks(IEnumerable<Component> components, DateTimeZone mine)
+/// <param name="known">
+/// Whether the tzdb zone that agrees with a definition is taken for it, so that it can be kept by its name; else the definition counts,
+/// to its last year.
+/// </param>
+internal sealed class MessageClocks(IReadOnlyCollection<Component> components, DateTimeZone mine, bool known)
 {
     private static readonly LocalDateTimePattern Seconds = LocalDateTimePattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmss");
     private static readonly LocalDatePattern Day = LocalDatePattern.CreateWithInvariantCulture("uuuuMMdd");
@@ -17,7 +21,21 @@ internal sealed class MessageClocks(IEnumerable<Component> components, DateTimeZ
         .Select(c => (Name: c.Value("TZID"), Definition: ZoneDefinition.Read(c)))
         .Where(c => c.Name is not null && c.Definition is not null)
         .DistinctBy(c => c.Name)
-        .ToDictionary(c => c.Name!, c => (DateTimeZone)new DefinedZone(c.Name!, c.Definition!));
+        .ToDictionary(c => c.Name!, c => (known ? Agreeing(components, c.Name!, mine) : null) ?? new DefinedZone(c.Name!, c.Definition!));
+
+    private static DateTimeZone? Agreeing(IReadOnlyCollection<Component> components, string name, DateTimeZone mine)
+    {
+        var names = new ZoneNames(mine);
+        foreach (var component in components)
+        {
+            if (component.Name == "VTIMEZONE")
+                names.Learn(0, component);
+            else
+                names.Need(0, component);
+        }
+
+        return names.Find(0, name) is { Definition: null } found ? Zones.Get(found.Id) : null;
+    }
 
     /// <summary>The moment of a property.</summary>
     /// <exception cref="FormatException">It is no date or time.</exception>

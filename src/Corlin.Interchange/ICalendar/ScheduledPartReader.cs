@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
+using Corlin.Core.Calendars;
 using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
+using Corlin.Interchange.Html;
 using NodaTime;
 
 namespace Corlin.Interchange.ICalendar;
@@ -17,14 +19,15 @@ public static class ScheduledPartReader
 
     /// <param name="sender">The address that sent it.</param>
     /// <param name="mine">The zone by which floating times and dates are read.</param>
-    public static ReceivedMessage Read(string text, string sender, bool vouched, DateTimeZone mine)
+    /// <param name="known">Whether zones are to be those of tzdb wherever one agrees with what the text says of it.</param>
+    public static ReceivedMessage Read(string text, string sender, bool vouched, DateTimeZone mine, bool known = false)
     {
-        var (method, parts) = Read(text, mine);
+        var (method, parts) = Read(text, mine, known);
         return new ReceivedMessage(sender.Trim().ToLowerInvariant(), vouched, method, parts);
     }
 
     /// <summary>Its events; none where one of them, or the text, cannot be read.</summary>
-    public static (SchedulingMethod? Method, ImmutableArray<ScheduledPart> Parts) Read(string text, DateTimeZone mine)
+    public static (SchedulingMethod? Method, ImmutableArray<ScheduledPart> Parts) Read(string text, DateTimeZone mine, bool known = false)
     {
         try
         {
@@ -32,7 +35,7 @@ public static class ScheduledPartReader
             var events = components.Where(c => c.Name == "VEVENT").ToList();
             if (events.Count == 0 || components.Count > MostEvents)
                 return (null, []);
-            var clocks = new MessageClocks(components, mine);
+            var clocks = new MessageClocks(components, mine, known);
             return (
                 Enum.TryParse<SchedulingMethod>(events[0].Method, ignoreCase: true, out var method) ? method : null,
                 [.. events.Select(e => One(e, clocks))]
@@ -73,8 +76,31 @@ public static class ScheduledPartReader
             Exceptions = time is null ? [] : [.. happens.Named("EXDATE").SelectMany(l => clocks.Walls(l, time))],
             Summary = Text(happens.Value("SUMMARY")),
             Location = Text(happens.Value("LOCATION")),
+            Text = Words(happens),
+            OrganiserName = organiser is null ? null : Properties.ParameterOf(organiser, "CN"),
         };
     }
+
+    private static PartText Words(Component happens)
+    {
+        var styled = Text(happens.Value("STYLED-DESCRIPTION")) is { } html ? RichTextReader.Read(html) : null;
+        return new PartText(
+            Text(happens.Value("DESCRIPTION")) ?? styled?.Plain,
+            styled?.Html,
+            Link(happens.Value("URL")),
+            Text(happens.Value("COMMENT")),
+            happens.Value("CLASS") is { } kind && !Is(kind, "PUBLIC"),
+            Is(happens.Value("TRANSP"), "TRANSPARENT")
+        );
+    }
+
+    private static string? Link(string? value) =>
+        Uri.TryCreate(value?.Trim(), UriKind.Absolute, out var link) && link.Scheme is ("https" or "http") ? link.OriginalString : null;
+
+    private static AttendeeRole Role(string line) =>
+        Properties.ParameterOf(line, "CUTYPE")?.ToUpperInvariant() is "ROOM" or "RESOURCE" ? AttendeeRole.Resource
+        : Properties.ParameterOf(line, "ROLE")?.ToUpperInvariant() is "OPT-PARTICIPANT" or "NON-PARTICIPANT" ? AttendeeRole.Optional
+        : AttendeeRole.Required;
 
     private static PlannedTime? Time(Component happens, MessageClocks clocks)
     {
@@ -140,6 +166,10 @@ public static class ScheduledPartReader
                 Address(Properties.ParameterOf(line, "DELEGATED-TO")),
                 Address(Properties.ParameterOf(line, "DELEGATED-FROM"))
             )
+            {
+                Name = Properties.ParameterOf(line, "CN"),
+                Role = Role(line),
+            }
             : null;
 
     /// <summary>A mailto: address (RFC 6068) without it, in lower case; null for another.</summary>

@@ -106,11 +106,11 @@ public static class SchedulingWriter
             Organizer = new Organizer($"mailto:{mail.Organiser.Address}")
             {
                 CommonName = mail.Organiser.Name,
-                SentBy = mail.SentBy is null ? null : new Uri($"mailto:{mail.SentBy.Address}"),
+                SentBy = mail.IsAnswer ? null : SentBy(mail),
             },
-            // For those who stay it takes place: a cancellation to one of them says no status (RFC 5546 3.2.5).
+            // For those who stay it takes place: a cancellation to one of them says no status (RFC 5546 3.2.5). An answer says none.
             Status =
-                mail.Uninvited ? null
+                mail.Uninvited || mail.IsAnswer ? null
                 : mail.Method == SchedulingMethod.Cancel ? "CANCELLED"
                 : "CONFIRMED",
         };
@@ -138,7 +138,7 @@ public static class SchedulingWriter
         if (mail.Series is { } series)
             Repeat(occurrence, series, mail.Zone);
         foreach (var attendee in mail.Attendees)
-            occurrence.Attendees.Add(Attendee(attendee, mail.AnswersWanted));
+            occurrence.Attendees.Add(mail.IsAnswer ? Answering(attendee, mail) : Attendee(attendee, mail.AnswersWanted));
         calendar.Events.Add(occurrence);
         foreach (var changed in mail.Series?.Changed ?? [])
             calendar.Events.Add(Changed(mail, occurrence, changed));
@@ -194,6 +194,16 @@ public static class SchedulingWriter
             occurrence.Properties.Add(new CalendarProperty("RELATED-TO", series.RelatedTo));
     }
 
+    private static string Answered(Answer answer) =>
+        answer switch
+        {
+            Answer.Accepted => "accepts",
+            Answer.Declined => "declines",
+            Answer.Tentative => "may come to",
+            Answer.Delegated => "sends somebody else to",
+            _ => "has not decided about",
+        };
+
     private static Attendee Attendee(CoreAttendee attendee, bool answersWanted) =>
         new($"mailto:{attendee.Who.Address}")
         {
@@ -203,6 +213,17 @@ public static class SchedulingWriter
             ParticipationStatus = PartStat.Write(attendee.Answer),
             Rsvp = answersWanted && attendee.Role != AttendeeRole.Resource,
         };
+
+    /// <summary>Who answers, with who does it for them (RFC 5546 3.2.3); what they are asked stands in the invitation.</summary>
+    private static Attendee Answering(CoreAttendee attendee, OutgoingMail mail) =>
+        new($"mailto:{attendee.Who.Address}")
+        {
+            CommonName = attendee.Who.Name,
+            ParticipationStatus = PartStat.Write(attendee.Answer),
+            SentBy = SentBy(mail),
+        };
+
+    private static Uri? SentBy(OutgoingMail mail) => mail.SentBy is null ? null : new Uri($"mailto:{mail.SentBy.Address}");
 
     private static string Method(SchedulingMethod method) => method.ToString().ToUpperInvariant();
 
@@ -216,7 +237,8 @@ public static class SchedulingWriter
             mail.Forwarder is null ? ""
             : mail.ForwardedFor is null ? mail.Forwarder.Name
             : $"{mail.Forwarder.Name} for {mail.ForwardedFor}";
-        var from = mail.SentBy is null ? mail.Organiser.Name : $"{mail.SentBy.Name} for {mail.Organiser.Name}";
+        var whose = mail.IsAnswer ? mail.Attendees[0].Who : mail.Organiser;
+        var from = mail.SentBy is null ? whose.Name : $"{mail.SentBy.Name} for {whose.Name}";
         var lines = new List<string>
         {
             mail.Method switch
@@ -226,6 +248,8 @@ public static class SchedulingWriter
                 SchedulingMethod.DeclineCounter => $"{from} cannot take up another time; “{mail.Title}” stays as it was.",
                 SchedulingMethod.Publish =>
                     $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not invited to it.",
+                SchedulingMethod.Counter => $"{from} asks for another time for “{mail.Title}”:",
+                SchedulingMethod.Reply => $"{from} {Answered(mail.Attendees[0].Answer)} “{mail.Title}”.",
                 _ => $"{from} invites you to “{mail.Title}”.",
             },
             "",

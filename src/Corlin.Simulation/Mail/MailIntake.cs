@@ -1,14 +1,10 @@
 using Corlin.Application.Mail;
-using Corlin.Application.Ports;
-using Corlin.Interchange.Mail;
-using MimeKit;
 using NodaTime;
-using Received = Corlin.Application.Mail.Received;
 
 namespace Corlin.Simulation.Mail;
 
 /// <summary>Takes in the mail that the loop has brought.</summary>
-public sealed class MailIntake(MailFolder folder, IWriteGate gate)
+public sealed class MailIntake(MailFolder folder, IncomingMail incoming)
 {
     /// <summary>Takes in everything that waits. What cannot be read is kept with the rest and changes nothing.</summary>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
@@ -18,7 +14,8 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         {
             try
             {
-                if (await TakeInAsync(file, cancel))
+                // The loop knows its senders.
+                if (await incoming.TakeInAsync(await File.ReadAllBytesAsync(file, cancel), vouched: true, cancel) == Received.Applied)
                     applied++;
                 folder.TakenIn(file);
             }
@@ -30,21 +27,5 @@ public sealed class MailIntake(MailFolder folder, IWriteGate gate)
         }
 
         return applied;
-    }
-
-    private async Task<bool> TakeInAsync(string file, CancellationToken cancel)
-    {
-        var source = await File.ReadAllBytesAsync(file, cancel);
-        using var stream = new MemoryStream(source);
-        using var mail = await MimeMessage.LoadAsync(stream, cancel);
-        if (MailReader.Read(mail) is not { } head)
-            return false;
-        // The loop knows its senders; over SMTP this is what the server has authenticated.
-        var messages = SchedulingReader.Read(mail, head.From.Address);
-        var received = new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source)
-        {
-            Automatic = head.Automatic,
-        };
-        return await gate.RunAsync(new ReceiveMail(received, messages), cancel) == Received.Applied;
     }
 }

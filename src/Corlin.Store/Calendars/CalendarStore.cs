@@ -25,6 +25,22 @@ internal sealed class CalendarStore(ChangeSession session) : ICalendarStore
         return new CalendarId(row.Id);
     }
 
+    public CalendarId OfOutside(UserId organiser)
+    {
+        var known = Db.Calendars.Where(c => c.OwnerId == organiser.Value && !c.Main).Select(c => c.Id).FirstOrDefault();
+        if (known != 0)
+            return new CalendarId(known);
+        var row = new CalendarRow
+        {
+            PublicId = PublicIds.New(),
+            OwnerId = organiser.Value,
+            Name = "",
+        };
+        Db.Calendars.Add(row);
+        Db.SaveChanges();
+        return new CalendarId(row.Id);
+    }
+
     public FurtherCalendar Save(FurtherCalendar calendar)
     {
         var kept = calendar.Calendar.Value == 0 ? WithCalendar(calendar) : calendar;

@@ -55,6 +55,7 @@ internal static class EntryMapping
                     Private = o.Private,
                     Takes = o.Takes,
                     Sequence = o.Sequence,
+                    ToldAt = o.ToldAt,
                 }),
             ],
             Title = row.Title,
@@ -71,6 +72,9 @@ internal static class EntryMapping
             AnswersWanted = !row.NoAnswers,
             Status = row.Status,
             Sequence = row.Sequence,
+            MovedAt = row.MovedAt,
+            ToldAt = row.ToldAt,
+            OnlyOccurrences = row.OnlyOccurrences,
             Version = row.Version,
             Participations = [.. participations.OrderBy(p => p.Id).Select(ToCore)],
             Marks = [.. marks.OrderBy(m => m.LaneId).Select(ToCore)],
@@ -128,6 +132,9 @@ internal static class EntryMapping
         row.NoAnswers = !entry.AnswersWanted;
         row.Status = entry.Status;
         row.Sequence = entry.Sequence;
+        row.MovedAt = entry.MovedAt;
+        row.ToldAt = entry.ToldAt;
+        row.OnlyOccurrences = entry.OnlyOccurrences;
         row.Version = entry.Version;
         row.GoesOn = Texts.Write(entry.GoesOn);
         row.HoldRequest = entry.HoldRequest;
@@ -183,6 +190,7 @@ internal static class EntryMapping
             Private = changed.Private,
             Takes = changed.Takes,
             Sequence = changed.Sequence,
+            ToldAt = changed.ToldAt,
         };
     }
 
@@ -199,6 +207,10 @@ internal static class EntryMapping
         row.AnsweredById = part.AnsweredBy?.Value;
         row.ByWordOfMouth = part.ByWordOfMouth;
         row.NotAsked = part.NotAsked;
+        row.Address = part.Address;
+        row.DelegatedToId = part.DelegatedTo?.Value;
+        row.DelegatedFromId = part.DelegatedFrom?.Value;
+        row.Uninvited = part.Uninvited;
         row.OwnPrivate = part.OwnPrivate;
         row.Version = part.Version;
     }
@@ -213,6 +225,10 @@ internal static class EntryMapping
             AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
             ByWordOfMouth = row.ByWordOfMouth,
             NotAsked = row.NotAsked,
+            Address = row.Address,
+            DelegatedTo = row.DelegatedToId is { } to ? new UserId(to) : null,
+            DelegatedFrom = row.DelegatedFromId is { } from ? new UserId(from) : null,
+            Uninvited = row.Uninvited,
             OwnPrivate = row.OwnPrivate,
             Version = row.Version,
         };

@@ -83,12 +83,13 @@ internal sealed class EntryStore(ChangeSession session) : IEntryStore
                     next.Cancelled,
                     next.AndFollowing
                 );
-                (old.Agenda, old.Link, old.Private, old.Takes, old.Sequence) = (
+                (old.Agenda, old.Link, old.Private, old.Takes, old.Sequence, old.ToldAt) = (
                     next.Agenda,
                     next.Link,
                     next.Private,
                     next.Takes,
-                    next.Sequence
+                    next.Sequence,
+                    next.ToldAt
                 );
             }
             else

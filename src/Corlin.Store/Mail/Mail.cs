@@ -1,3 +1,4 @@
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using NodaTime;
 
@@ -30,6 +31,12 @@ internal sealed class MailRow
 
     /// <summary>It went out, was filed, or somebody has seen to it.</summary>
     public bool Settled { get; set; }
+
+    /// <summary>What its calendar part asks; null for a letter in words, and of what goes out.</summary>
+    public SchedulingMethod? Asks { get; set; }
+
+    /// <summary>Why it waits for a person.</summary>
+    public WaitReason Waits { get; set; }
 }
 
 /// <summary>Something told of a meeting to somebody inside, from its delivery on.</summary>

@@ -53,7 +53,11 @@ internal static class MailMapping
             outbox?.Failure,
             outbox is { Failures: > 0, SentAt: null, GivenUpAt: null } ? outbox.NotBefore : null,
             row.MessageId
-        );
+        )
+        {
+            Asks = row.Asks,
+            Why = row.Waits,
+        };
 
     public static MeetingNews ToCore(MeetingNewsRow row) =>
         new(

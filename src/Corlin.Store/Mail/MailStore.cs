@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Store.Mapping;
 using Corlin.Store.Model;
@@ -41,7 +42,7 @@ internal sealed class MailStore(ChangeSession session) : IMailStore, IMeetingNew
             ? null
             : message switch
             {
-                { Mail: { } mail } => Kept(mail.SentBy ?? mail.Organiser, mail.To, mail.Subject),
+                { Mail: { } mail } => Kept(mail.IsAnswer ? mail.From : mail.SentBy ?? mail.Organiser, mail.To, mail.Subject),
                 { Letter: { } letter } => Kept(letter.From, letter.To, letter.Subject),
                 _ => throw new ArgumentException("The mail room keeps no notices.", nameof(about)),
             };
@@ -109,11 +110,22 @@ internal sealed class MailStore(ChangeSession session) : IMailStore, IMeetingNew
         return true;
     }
 
-    public void File(ReceivedMail mail, MailAbout about, bool filed)
+    public void FileLater(KeptMail mail, MailAbout about)
+    {
+        var row = Db.Mails.Single(m => m.Id == mail.Id);
+        (row.OfId, row.Entry, row.Private, row.Settled) = (about.Of?.Value, about.Entry, about.Private, true);
+        row.Waits = WaitReason.None;
+        if (about.Of is { } of)
+            session.RaiseMain(of);
+        Db.SaveChanges();
+    }
+
+    public void File(ReceivedMail mail, MailAbout about, bool filed, SchedulingMethod? asks = null, WaitReason why = WaitReason.None)
     {
         var row = MailMapping.ToRow(mail.MessageId, about, mail.From, mail.To, mail.Subject, mail.Text, session.Now, null);
         // What is filed is settled; what is not waits for somebody to read it.
         row.Settled = filed;
+        (row.Asks, row.Waits) = (asks, why);
         Db.Mails.Add(row);
         Db.SaveChanges();
         Db.MailSources.Add(new MailSourceRow { MailId = row.Id, Source = mail.Source });

@@ -798,7 +798,13 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("MadeById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("MovedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("NoAnswers")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("OnlyOccurrences")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("OwnerId")
@@ -860,6 +866,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("ToldAt")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Uid")
                         .IsRequired()
@@ -1353,6 +1362,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("Asks")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("At")
                         .HasColumnType("INTEGER");
 
@@ -1397,6 +1409,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("ToName")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Waits")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -2009,6 +2024,9 @@ namespace Corlin.Store.Migrations
                     b.Property<string>("Title")
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("ToldAt")
+                        .HasColumnType("INTEGER");
+
                     b.ComplexProperty(typeof(Dictionary<string, object>), "Time", "Corlin.Store.Model.OverrideRow.Time#TimeColumns", b1 =>
                         {
                             b1.IsRequired();
@@ -2136,6 +2154,9 @@ namespace Corlin.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Address")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Answer")
                         .HasColumnType("INTEGER");
 
@@ -2150,6 +2171,12 @@ namespace Corlin.Store.Migrations
 
                     b.Property<string>("Comment")
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("DelegatedFromId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("DelegatedToId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("EntryId")
                         .HasColumnType("INTEGER");
@@ -2170,6 +2197,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Role")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Uninvited")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("UserId")

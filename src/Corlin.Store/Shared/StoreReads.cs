@@ -280,18 +280,16 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         return [.. ids.Select(id => found[id])];
     }
 
-    public Entry? Meeting(string uid, string organiserAddress)
+    public IReadOnlyList<Entry> MeetingsOf(string uid)
     {
-        var id = Db
+        const int Most = 20;
+        var ids = Db
             .Entries.Where(e => e.Uid == uid && e.Kind == EntryKind.Meeting)
-            .Join(
-                Db.People.Where(p => p.Address == organiserAddress && p.KeptForId == null && !p.Removed),
-                e => e.OwnerId,
-                p => p.Id,
-                (e, p) => e.Id
-            )
-            .FirstOrDefault();
-        return id == 0 ? null : ById([id])[id];
+            .OrderBy(e => e.Id)
+            .Select(e => e.Id)
+            .Take(Most)
+            .ToList();
+        return ids.Count == 0 ? [] : [.. ById([.. ids]).Values];
     }
 
     public IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit)

@@ -122,6 +122,8 @@ internal static class CorlinHost
     private static void AddOutside(IServiceCollection services, StartOptions options, string simulation)
     {
         services.AddSingleton<IMailWriter, MailWriter>();
+        services.AddSingleton<IMailReader, MailReading>();
+        services.AddSingleton<IncomingMail>();
         services.AddSingleton<IRichTexts, RichTexts>();
         services.AddSingleton<ICalendarFiles, CalendarFiles>();
         services.AddSingleton<IPeopleFiles, PeopleFiles>();

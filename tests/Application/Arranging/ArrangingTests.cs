@@ -247,22 +247,18 @@ public sealed class ArrangingTests : IAsyncLifetime
     private async Task<Received> ByMail(string entry, Answer answer, Stretch? proposed = null)
     {
         var meeting = await world.Entry(entry);
-        return await world.Do(
-            new ReceiveMessage(
-                new IncomingMessage(
-                    proposed is null ? SchedulingMethod.Reply : SchedulingMethod.Counter,
-                    meeting.Uid,
-                    meeting.Sequence,
-                    world.Now,
-                    world.Lakshmi.Address,
-                    world.Lakshmi.Address,
-                    world.Maren.Address,
-                    answer,
-                    null,
-                    proposed,
-                    null
-                )
-            )
+        return await world.TakesIn(
+            SchedulingTexts.One(
+                proposed is null ? "REPLY" : "COUNTER",
+                meeting.Uid,
+                meeting.Sequence,
+                world.Now,
+                world.Maren.Address,
+                [(world.Lakshmi.Address, answer)],
+                proposed
+            ),
+            world.Lakshmi.Address,
+            world.Maren.Address
         );
     }
 

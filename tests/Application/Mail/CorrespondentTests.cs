@@ -118,7 +118,7 @@ public sealed class CorrespondentTests : IAsyncLifetime
     {
         await new OutboxWorker(world.Outbox, world.Post, Loop(), Loop()).RunDueAsync(world.Now);
         await People().RunDueAsync(world.Now);
-        await new MailIntake(folder, world.Gate).RunDueAsync(world.Now);
+        await new MailIntake(folder, new IncomingMail(world.Post, world.Store, world.Gate)).RunDueAsync(world.Now);
     }
 
     private async Task Until(int seconds)

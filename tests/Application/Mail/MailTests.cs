@@ -293,7 +293,7 @@ public sealed class MailTests : IAsyncLifetime
                     answers is null ? [] : [answers],
                     [1, 2]
                 ),
-                []
+                null
             )
         );
 

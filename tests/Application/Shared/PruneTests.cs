@@ -68,7 +68,7 @@ public sealed class PruneTests : IAsyncLifetime
             await world.Do(
                 new ReceiveMail(
                     new ReceivedMail(id, new Mailbox("", "rosa@elsewhere.example"), new Mailbox("", to), "A word", "Yes.", [], [1, 2]),
-                    []
+                    null
                 )
             );
         var unsettled = await Count("Mails WHERE NOT Settled");

@@ -6,9 +6,11 @@ using Corlin.Application.Mail;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
+using Corlin.Interchange.ICalendar;
 using Corlin.Interchange.Mail;
 using Corlin.Simulation;
 using Corlin.Store;
@@ -18,6 +20,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using MimeKit;
 using NodaTime;
+using Received = Corlin.Application.Mail.Received;
 
 namespace Corlin.Application.Tests;
 
@@ -133,6 +136,19 @@ public sealed class World : IAsyncDisposable
     public Task<long> Grant(CalendarUser owner, CalendarUser to, Sight sight, Acting acting, bool isPrivate = false, bool passOn = false) =>
         Do(new GrantAccess(owner.Id, owner.Id, [to.Id], new AccessTerms(sight, acting, isPrivate, PassOn: passOn)));
 
+    private int takenIn;
+
+    /// <summary>A mail with a calendar part comes in.</summary>
+    /// <param name="text">The iCalendar object.</param>
+    public async Task<Received> TakesIn(string text, string from, string to, bool vouched = true)
+    {
+        var reader = await See(s => s.UserByAddress(to));
+        var mail = new ReceivedMail($"{takenIn++}@mail.example", new Mailbox("", from), new Mailbox("", to), "A word", "Yes.", [], [1, 2]);
+        return await Do(
+            new ReceiveMail(mail, ScheduledPartReader.Read(text, from, vouched, reader?.HomeZone ?? DateTimeZone.Utc, known: true))
+        );
+    }
+
     public Task<Entry> Entry(string publicId) => See(s => s.Entry(publicId)!);
 
     /// <summary>A meeting of Maren's that Noor arranges; a "?" marks an optional attendee.</summary>
@@ -219,8 +235,24 @@ public sealed class Announced : ILiveUpdates
 }
 
 /// <summary>Remembers what left the outbox; it can be made to fail.</summary>
-public sealed class Post : IMailWriter, IMailCarrier, INoticeCarrier
+public sealed class Post : IMailWriter, IMailReader, IMailCarrier, INoticeCarrier
 {
+    public ReceivedMail? Read(byte[] source)
+    {
+        using var mail = MimeMessage.Load(new MemoryStream(source));
+        return MailReader.Read(mail) is not { } head
+            ? null
+            : new ReceivedMail(head.MessageId, head.From, head.To, head.Subject, head.Text, head.Answers, source);
+    }
+
+    public ReceivedMessage? Asks(byte[] source, bool vouched, DateTimeZone mine)
+    {
+        using var mail = MimeMessage.Load(new MemoryStream(source));
+        return MessageReader.Read(mail, vouched, mine);
+    }
+
+    public bool Vouched(byte[] source, string host) => true;
+
     private readonly Dictionary<string, OutgoingMail> written = [];
     private readonly Dictionary<string, Letter> letters = [];
 

@@ -289,7 +289,7 @@ public sealed class AwayTests : IAsyncLifetime
                 {
                     Automatic = automatic,
                 },
-                []
+                null
             )
         );
         world.Advance(11);

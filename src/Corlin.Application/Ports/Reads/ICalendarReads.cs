@@ -122,8 +122,8 @@ public interface ICalendarReads
     /// <summary>The same of whichever groups, of those that some organise; only what still takes place.</summary>
     IReadOnlyList<Entry> MeetingsOfGroups(IReadOnlyCollection<UserId> organisers, Instant from, int limit);
 
-    /// <summary>A meeting by what it is keyed by.</summary>
-    Entry? Meeting(string uid, string organiserAddress);
+    /// <summary>The meetings of that UID, by whom each is organised; of one organiser there is one at most.</summary>
+    IReadOnlyList<Entry> MeetingsOf(string uid);
 
     /// <summary>The meetings that some organise and that have something at or after a moment, soonest first.</summary>
     IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit);

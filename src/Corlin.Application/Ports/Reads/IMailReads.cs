@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using NodaTime;
 
@@ -48,6 +49,12 @@ public sealed record KeptMail(
     string MessageId
 )
 {
+    /// <summary>What its calendar part asks; null for a letter in words.</summary>
+    public SchedulingMethod? Asks { get; init; }
+
+    /// <summary>Why it waits for a person.</summary>
+    public WaitReason Why { get; init; }
+
     public bool Incoming => State is MailState.Filed or MailState.Unfiled;
 }
 

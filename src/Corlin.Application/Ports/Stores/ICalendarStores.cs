@@ -7,6 +7,9 @@ namespace Corlin.Application.Ports;
 /// <summary>Calendars: the main one of somebody, and further ones.</summary>
 public interface ICalendarStore
 {
+    /// <summary>Where the meetings stand that somebody outside organises; nobody else knows of that calendar, and it is no lane.</summary>
+    CalendarId OfOutside(UserId organiser);
+
     CalendarId Add(UserId owner, string name);
 
     /// <summary>Keeps a calendar beside the main one, or what is different about one that is kept: name, and whether it counts.</summary>

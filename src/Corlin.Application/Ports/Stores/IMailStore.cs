@@ -1,4 +1,6 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
+using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Ports;
 
@@ -17,7 +19,12 @@ public interface IMailStore
 
     /// <summary>Keeps a message that came in.</summary>
     /// <param name="filed">It is filed with what it is about.</param>
-    void File(ReceivedMail mail, MailAbout about, bool filed);
+    /// <param name="asks">What its calendar part asks; null for a letter in words.</param>
+    /// <param name="why">Why it waits for a person.</param>
+    void File(ReceivedMail mail, MailAbout about, bool filed, SchedulingMethod? asks = null, WaitReason why = WaitReason.None);
+
+    /// <summary>A message that waited is filed with what it is about.</summary>
+    void FileLater(KeptMail mail, MailAbout about);
 
     /// <summary>False where a message with this key was taken in before.</summary>
     bool TakeIn(string messageKey);

@@ -1,0 +1,18 @@
+using Corlin.Application.Ports;
+using NodaTime;
+
+namespace Corlin.Application.Mail;
+
+/// <summary>Takes in mail from wherever it comes: the loop, a folder, a mailbox.</summary>
+public sealed class IncomingMail(IMailReader reader, IReadStore reads, IWriteGate gate)
+{
+    /// <param name="source">The whole message (RFC 5322).</param>
+    /// <param name="vouched">Whether what brought it vouches for its sender.</param>
+    /// <exception cref="FormatException">It is no message.</exception>
+    public async Task<Received> TakeInAsync(byte[] source, bool vouched, CancellationToken cancel = default)
+    {
+        var mail = reader.Read(source) ?? throw new FormatException("It says neither from whom nor to whom.");
+        var to = await reads.ReadAsync(s => s.UserByAddress(mail.To.Address), cancel);
+        return await gate.RunAsync(new ReceiveMail(mail, reader.Asks(source, vouched, to?.HomeZone ?? DateTimeZone.Utc)), cancel);
+    }
+}

@@ -866,6 +866,7 @@ internal static class EndpointLines
         ["GET /api/mails/{id:long}/source"] = (k => ($"/api/mails/{k.Mail}/source", null), Unknown),
         ["POST /api/mails/{id:long}/sending"] = (k => ($"/api/mails/{k.Mail}/sending", new { }), Unknown),
         ["POST /api/mails/{id:long}/settling"] = (k => ($"/api/mails/{k.Mail}/settling", new { }), Unknown),
+        ["POST /api/mails/{id:long}/taking-in"] = (k => ($"/api/mails/{k.Mail}/taking-in", new { }), Unknown),
         ["POST /api/mails/{id:long}/answer"] = (k => ($"/api/mails/{k.Mail}/answer", new { text = "x" }), Unknown),
         ["POST /api/meetings/{id}/organiser/letters"] = (
             k =>

@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Conversations;
 using NodaTime;
 
 namespace Corlin.Application.Mail;
@@ -6,6 +7,10 @@ namespace Corlin.Application.Mail;
 /// <summary>Takes in mail from wherever it comes: the loop, a folder, a mailbox.</summary>
 public sealed class IncomingMail(IMailReader reader, IReadStore reads, IWriteGate gate)
 {
+    /// <summary>What the calendar part of a message asks; null where it has none.</summary>
+    /// <param name="mine">By which times without a zone are read.</param>
+    public ReceivedMessage? Asks(byte[] source, DateTimeZone mine) => reader.Asks(source, vouched: false, mine);
+
     /// <param name="source">The whole message (RFC 5322).</param>
     /// <param name="vouched">Whether what brought it vouches for its sender.</param>
     /// <exception cref="FormatException">It is no message.</exception>

@@ -13,6 +13,9 @@ namespace Corlin.Application.Mail;
 /// <summary>What became of a scheduling message, and the meeting that it is about where it was not left waiting.</summary>
 internal sealed record Intake(Reception Reception, WaitReason Why, Entry? About)
 {
+    /// <summary>Where something was applied, by which change.</summary>
+    public long Change { get; init; }
+
     public static Intake Waiting(WaitReason why) => new(Reception.Waits, why, null);
 }
 
@@ -25,6 +28,9 @@ internal sealed record Intake(Reception Reception, WaitReason Why, Entry? About)
 internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
 {
     private MessagePeople people = null!;
+
+    /// <summary>Who takes it in by hand, and by which grant; null where it takes its way by itself.</summary>
+    public (UserId Actor, long? Grant)? ByHand { get; init; }
 
     public Intake Take(ReceivedMessage received)
     {
@@ -55,17 +61,17 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
         if (meeting.Status == MeetingStatus.Cancelled && outcome.Sent.IsEmpty)
             return new Intake(Reception.Ignored, WaitReason.None, meeting);
         var by = people.Of(Speaker(message));
-        session.Begin(ChangeKind.InvitationAnswered, by.Id, by.Id, null);
+        var change = Begin(ChangeKind.InvitationAnswered, by);
         if (outcome.Sent.Length > 0)
-            return new Intake(Reception.Applied, WaitReason.None, Refreshed(meeting, outcome.Sent));
+            return new Intake(Reception.Applied, WaitReason.None, Refreshed(meeting, outcome.Sent)) { Change = change };
         var zone = meeting.Time.WallZone ?? owner.HomeZone;
         var answered = meeting.WithSeats(outcome.After.Events[uid], a => people.FindOrAdd(a).Id, zone);
         answered = message.Parts.Aggregate(answered, (m, p) => WithWords(m, by.Id, Local(m, p.RecurrenceId), p));
         var stored = session.EntryStore.Save(answered);
         var kind = message.Method == SchedulingMethod.Counter ? EffectKind.Proposed : EffectKind.Answered;
         var told = message.Parts.Select(p => new Effect(kind, owner.Id, by.Id, Local(stored, p.RecurrenceId)));
-        session.Tell(new Transition(stored, [.. told.Distinct(), .. NewlyAsked(meeting, stored)]), by.Id);
-        return new Intake(Reception.Applied, WaitReason.None, stored);
+        session.Tell(new Transition(stored, [.. told.Distinct(), .. NewlyAsked(meeting, stored)]), ByHand?.Actor ?? by.Id);
+        return new Intake(Reception.Applied, WaitReason.None, stored) { Change = change };
     }
 
     /// <summary>An attendee asks how it stands: they are told.</summary>
@@ -103,17 +109,28 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
         if (outcome.Reception != Reception.Applied)
             return new Intake(outcome.Reception, outcome.Why, outcome.Reception == Reception.Ignored ? meeting : null);
         var by = people.FindOrAdd(organiser!);
-        session.Begin(ChangeKind.ToldFromOutside, by.Id, by.Id, null);
+        var change = Begin(ChangeKind.ToldFromOutside, by);
         var blank = meeting ?? Blank(message, by);
         var told = blank.WithTold(outcome.After.Events[uid], a => people.FindOrAdd(a).Id, to?.HomeZone ?? DateTimeZone.Utc);
         told = people.WithAddresses(message.Method == SchedulingMethod.Publish ? WithReader(told) : told);
+        told = meeting is null ? told : AgreedAsProposed(meeting, told);
         if (message.Method == SchedulingMethod.DeclineCounter)
             told = WithoutProposal(told, message);
         var stored = session.EntryStore.Save(told);
         var line = message.Parts.Select(p => p.Text.Line).FirstOrDefault(l => l is not null);
-        session.Tell(new Transition(stored, [.. ToldInside.Of(meeting, stored, message, people.Inside)]), by.Id, line, meeting);
-        return new Intake(Reception.Applied, WaitReason.None, stored);
+        session.Tell(
+            new Transition(stored, [.. ToldInside.Of(meeting, stored, message, people.Inside)]),
+            ByHand?.Actor ?? by.Id,
+            line,
+            meeting
+        );
+        return new Intake(Reception.Applied, WaitReason.None, stored) { Change = change };
     }
+
+    private long Begin(ChangeKind kind, CalendarUser by) =>
+        ByHand is { } hand
+            ? session.Begin(ChangeKind.MailTakenIn, hand.Actor, to?.Id ?? hand.Actor, hand.Grant)
+            : session.Begin(kind, by.Id, by.Id, null);
 
     /// <summary>What stands, as those inside who are asked share it.</summary>
     private Conversation Ours(Entry? meeting, ReceivedMessage message)
@@ -207,6 +224,31 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
                     },
                 ],
             };
+
+    /// <summary>Who proposed the time to which it moves has accepted it by that.</summary>
+    private Entry AgreedAsProposed(Entry before, Entry told)
+    {
+        Participation Agreed(Participation part)
+        {
+            var was = Agreement.Of(before, part.Who, part.RecurrenceId);
+            var now = Occurrences.Find(told, part.RecurrenceId ?? FirstOf(told), Owner(told).HomeZone)?.Stretch;
+            return part.Answer == Answer.None && was?.Proposed is { } proposed && proposed == now
+                ? part with
+                {
+                    Answer = Answer.Accepted,
+                    AnsweredAt = session.Now,
+                    AnsweredBy = was.AnsweredBy,
+                }
+                : part;
+        }
+
+        return told with
+        {
+            Participations = [.. told.Participations.Select(Agreed)],
+        };
+    }
+
+    private static LocalDateTime? FirstOf(Entry told) => told.IsSeries ? told.Time.LocalStart : null;
 
     /// <summary>The time that somebody here proposed was not taken up; their answer stays.</summary>
     private Entry WithoutProposal(Entry told, ReceivedMessage message)

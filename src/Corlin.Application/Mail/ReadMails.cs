@@ -29,6 +29,7 @@ public sealed record MailsView(IReadOnlyList<PersonView> Of, int Open, IReadOnly
 /// <param name="Text">Null where it has not gone out yet.</param>
 /// <param name="Entry">The public id of what it is about.</param>
 /// <param name="HasSource">Whether the whole of it can be taken.</param>
+/// <param name="MayTakeIn">Whether what it asks can be taken in by hand.</param>
 public sealed record MailView(
     MailLineView Line,
     string From,
@@ -37,7 +38,8 @@ public sealed record MailView(
     string? Entry,
     bool HasSource,
     bool MaySendAgain,
-    bool MayLetBe
+    bool MayLetBe,
+    bool MayTakeIn
 );
 
 /// <param name="Of">The public id of whose mail; null for everybody's that the viewer may see.</param>
@@ -92,7 +94,8 @@ public sealed record ReadMail(UserId Viewer, long Id, Instant Now)
             mail.Entry,
             mail.State is MailState.Sent || mail.Incoming,
             mail.State is MailState.Failed or MailState.Trying,
-            mail.State is MailState.Failed or MailState.Unfiled
+            mail.State is MailState.Failed or MailState.Unfiled,
+            MailTaking.MayTakeIn(mail) && viewing.Viewer.MaySpeakFor(mail.Of!.Value)
         );
     }
 

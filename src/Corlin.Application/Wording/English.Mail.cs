@@ -1,6 +1,7 @@
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
@@ -137,7 +138,23 @@ public static partial class English
             MailState.Failed => $"not delivered: {mail.Failure}",
             MailState.Sent => "sent",
             MailState.Filed => "filed",
+            _ when mail.Why != WaitReason.None => $"waits: {Waits(mail.Why)}",
             _ => "filed with nothing",
+        };
+
+    /// <summary>Why a message waits for a person.</summary>
+    public static string Waits(WaitReason why) =>
+        why switch
+        {
+            WaitReason.NotUnderstood => "its calendar part cannot be read",
+            WaitReason.NotVouched => "no server vouches for its sender",
+            WaitReason.NotTheOrganiser => "it is not from who organises it",
+            WaitReason.AnotherOrganiser => "somebody else organises that meeting",
+            WaitReason.NotTheAttendee => "it answers for somebody else than its sender",
+            WaitReason.NotInvited => "its sender is not asked to it",
+            WaitReason.NothingStands => "nothing stands here that it is about",
+            WaitReason.OrganisedInside => "its organiser is inside, and arranges in Corlin",
+            _ => "nothing is known about it",
         };
 
     /// <summary>"09:42" of today, "3 March 16:05" of any other day.</summary>

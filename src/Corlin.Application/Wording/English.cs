@@ -288,6 +288,7 @@ public static partial class English
             RefusalKind.Cancelled => "It was cancelled.",
             RefusalKind.NothingProposed => "No other time is proposed any more.",
             RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
+            RefusalKind.MailNotTaken => $"It cannot be taken in: {refusal.What}. It stays where it is.",
             RefusalKind.NoRoomFits => $"There is no room {refusal.What} where it takes place.",
             RefusalKind.MoreThanThereAre => $"Say how many of the {refusal.What} must come: one at least, and no more than there are.",
             RefusalKind.RoomChanged => "Something has changed since this was worked out. Nothing was moved; look again at what makes room.",

@@ -206,6 +206,9 @@ public enum RefusalKind
 
     /// <summary>No room there is has so many seats and all of what is wanted.</summary>
     NoRoomFits,
+
+    /// <summary>A message that waits cannot be taken in by hand either.</summary>
+    MailNotTaken,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

@@ -68,6 +68,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.LastAdministrator
             or RefusalKind.FileUnderWay
             or RefusalKind.AnsweredOtherwise
+            or RefusalKind.MailNotTaken
             or RefusalKind.WhereSaidSince
             or RefusalKind.RoomChanged
             or RefusalKind.OfferBooked

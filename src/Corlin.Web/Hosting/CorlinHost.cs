@@ -163,10 +163,16 @@ internal static class CorlinHost
     {
         services.AddSingleton(_ => new MailFolder(simulation));
         services.AddSingleton(_ => Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json")));
+        services.AddSingleton(s => new Organisers(
+            s.GetRequiredService<MailFolder>(),
+            Organisers.Read(Path.Combine(options.DemoFolder, "invitations.json")),
+            s.GetRequiredService<IClock>()
+        ));
         services.AddSingleton<Correspondents>();
         services.AddSingleton<MailLoop>();
         services.AddSingleton<MailIntake>();
         services.AddSingleton(s => new Worker("The people of the demo", s.GetRequiredService<Correspondents>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Those who ask from outside", s.GetRequiredService<Organisers>().RunDueAsync));
         services.AddSingleton(s => new Worker("Mail that came in", s.GetRequiredService<MailIntake>().RunDueAsync));
         if (options.Smtp is { } smtp)
             services.AddSingleton<IMailCarrier>(new SmtpCarrier(smtp));

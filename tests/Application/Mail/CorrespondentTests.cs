@@ -112,7 +112,7 @@ public sealed class CorrespondentTests : IAsyncLifetime
             world.Clock
         );
 
-    private MailLoop Loop() => new(folder, People());
+    private MailLoop Loop() => new(folder, People(), new Organisers(folder, [], world.Clock));
 
     private async Task Round()
     {

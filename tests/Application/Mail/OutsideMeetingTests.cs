@@ -73,6 +73,16 @@ public sealed class OutsideMeetingTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Moved_to_the_time_that_was_proposed_it_is_accepted_by_that()
+    {
+        var meeting = await Stands();
+        await world.Do(new AnswerInvitation(world.Noor.Id, world.Maren.Id, meeting.PublicId, null, Answer.Tentative, null, Later));
+        Assert.Equal(Received.Applied, await Comes(Text("REQUEST", 1, at: Later)));
+        var part = Agreement.Of(await Stood(), world.Maren.Id, null)!;
+        Assert.Equal((Answer.Accepted, world.Noor.Id, null), (part.Answer, part.AnsweredBy, part.Proposed));
+    }
+
+    [Fact]
     public async Task Moved_it_is_asked_anew_changed_it_keeps_the_answer_and_cancelled_it_leaves_the_calendar()
     {
         await Accepted();

@@ -11,6 +11,7 @@ using Corlin.Application.Ports;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
 using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
@@ -156,6 +157,7 @@ internal static class EveryChange
             ("To", var t) when t == typeof(string) => [.. there.Select(u => u.PublicId)],
             ("Calendar", var t) when t == typeof(string) => [null, .. made.Further.Values],
             ("Request", var t) when t == typeof(long?) => [null],
+            ("Message", _) => [null, new ReceivedMessage("rosa@harbour.example", true, SchedulingMethod.Cancel, [])],
             ("Change", _) =>
             [
                 .. Enumerable.Range(0, 40).Select(i => (object)(made.Changes.First + (made.Changes.Last - made.Changes.First) * i / 40)),

@@ -172,6 +172,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             ChangeDraftPaper c => If(of.Drafts[c.Draft] == actor),
             SendMailAgain c => If(SeesMail(actor, c.Mail)),
             LetMailBe c => If(SeesMail(actor, c.Mail)),
+            TakeInMail c => If(SeesMail(actor, c.Mail)),
             AnswerMail c => If(SeesMail(actor, c.Mail)),
             MarkChosen c => If(c.Chosen.All(o => o.Entries.All(e => Marks(actor, o.Lane, e)))),
             UndoChange or UndoAct or TurnChangeBack => May.Perhaps,

@@ -6489,6 +6489,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mails/{id}/taking-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mails/{id}/answer": {
         parameters: {
             query?: never;
@@ -8733,6 +8770,7 @@ export interface components {
             hasSource: boolean;
             maySendAgain: boolean;
             mayLetBe: boolean;
+            mayTakeIn: boolean;
         };
         MailsView: {
             of: components["schemas"]["PersonView"][];

@@ -47,6 +47,7 @@ internal static class MailEndpoints
         mails.MapGet("/{id:long}/source", GetSourceAsync);
         mails.MapPost("/{id:long}/sending", SendAgainAsync);
         mails.MapPost("/{id:long}/settling", LetBeAsync);
+        mails.MapPost("/{id:long}/taking-in", TakeInAsync);
         mails.MapPost("/{id:long}/answer", AnswerAsync);
         api.MapGet("/meetings/{id}/letters", LettersAsync);
         api.MapPost("/meetings/{id}/letters", WriteAsync);
@@ -93,6 +94,13 @@ internal static class MailEndpoints
     {
         await reader.ChangeAsync(new LetMailBe(reader.Person, id));
         return TypedResults.NoContent();
+    }
+
+    private static async Task<Ok<ChangedView>> TakeInAsync(Reader reader, IncomingMail incoming, long id)
+    {
+        var source = await reader.ReadAsync(s => new ReadMailSource(reader.Person, id, reader.Now).Run(s));
+        var message = incoming.Asks(source, await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person].HomeZone));
+        return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new TakeInMail(reader.Person, id, message))));
     }
 
     private static async Task<Ok<ChangedView>> AnswerAsync(Reader reader, long id, AnswerMailRequest request) =>

@@ -61,6 +61,16 @@ function Message({ mail }: { mail: Mail }) {
                 Try it again now
               </Button>
             )}
+            {mail.mayTakeIn && (
+              <Button
+                look="filled"
+                onClick={() =>
+                  run(ask(client.POST("/api/mails/{id}/taking-in", { params: { path } })), `“${mail.line.subject}” is taken in and filed.`)
+                }
+              >
+                Take it in all the same
+              </Button>
+            )}
             {mail.line.incoming && mail.line.of && <Button onClick={() => setAnswering(true)}>Reply</Button>}
             {mail.mayLetBe && (
               <Button

@@ -24,15 +24,18 @@ internal sealed class Host : IAsyncDisposable
 
     private Host(string folder) => this.folder = folder;
 
+    private Func<StartOptions, StartOptions> with = o => o;
+
     public string Simulation => data.Simulation;
 
     public IEnumerable<RouteEndpoint> Routes =>
         app.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>();
 
     /// <summary>In demo on a copy of the organisation, which is made up once: that takes longer than most tests do.</summary>
-    public static async Task<Host> StartAsync(bool demo)
+    /// <param name="with">What the command line says besides.</param>
+    public static async Task<Host> StartAsync(bool demo, Func<StartOptions, StartOptions>? with = null)
     {
-        var host = new Host(Directory.CreateTempSubdirectory("corlin-host").FullName);
+        var host = new Host(Directory.CreateTempSubdirectory("corlin-host").FullName) { with = with ?? (o => o) };
         if (demo)
             Copy(await MadeUp.Value, host.folder);
         await host.UpAsync(demo);
@@ -126,16 +129,18 @@ internal sealed class Host : IAsyncDisposable
     {
         data = DataFolder.Take(folder, fresh: false);
         app = await CorlinHost.BuildAsync(
-            new StartOptions
-            {
-                Demo = demo,
-                Data = folder,
-                Port = 0,
-                Timers = false,
-                Now = Start,
-                Site = folder,
-                DemoFolder = Path.Combine(Root, "demo"),
-            },
+            with(
+                new StartOptions
+                {
+                    Demo = demo,
+                    Data = folder,
+                    Port = 0,
+                    Timers = false,
+                    Now = Start,
+                    Site = folder,
+                    DemoFolder = Path.Combine(Root, "demo"),
+                }
+            ),
             data
         );
         await app.StartAsync();

@@ -51,7 +51,7 @@ internal sealed class MessagePeople
 
     public CalendarUser Of(string address) => FindOrAdd(address);
 
-    /// <summary>Who has an address that nobody had becomes somebody outside, known to those who keep the calendar to which it came.</summary>
+    /// <summary>Who has an address that nobody had becomes somebody outside, known to who keeps the calendar to which it came.</summary>
     public CalendarUser FindOrAdd(string address)
     {
         if (known.TryGetValue(address, out var user))

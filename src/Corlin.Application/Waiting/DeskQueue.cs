@@ -26,7 +26,8 @@ internal static class DeskQueue
             .Select(r => Chase(viewing, r));
         return
         [
-            .. kept.SelectMany(l => Answers(viewing, l).Concat(ToldApart(Mends(viewing, l))).Concat(Decisions(viewing, l)))
+            .. kept.SelectMany(l => ToldApart(Mends(viewing, l)).Concat(Decisions(viewing, l)))
+                .Concat(OpenInvitations.Read(viewing, kept).Select(i => Row(viewing, i)))
                 .Concat(chase)
                 .Concat(AccessRequests(viewing))
                 .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
@@ -83,42 +84,33 @@ internal static class DeskQueue
             + (urgent.Count == queue.Count ? "." : "; everything else can wait.");
     }
 
-    private static IEnumerable<QueueRow> Answers(Viewing viewing, Lane lane)
+    /// <summary>An invitation in a line: a series is answered as a whole, judged by its next occurrence.</summary>
+    private static QueueRow Row(Viewing viewing, OpenInvitation invitation)
     {
-        // One row a meeting: a series is answered as a whole, judged by its next occurrence.
-        var seen = new HashSet<EntryId>();
-        foreach (var entry in lane.Entries)
-        {
-            var told = entry.Told;
-            var meeting = entry.Occurrence.Entry;
-            if (told.Whole is null || told.Stretch.Start < viewing.Now || meeting.Owner == lane.Who.Id)
-                continue;
-            if (Agreement.Of(meeting, lane.Who.Id, told.RecurrenceId) is not { Answer: Answer.None, Role: not AttendeeRole.Resource } part)
-                continue;
-            if (!seen.Add(meeting.Id))
-                continue;
-            var verdict = Judge(viewing, lane, entry);
-            var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
-            var series = !meeting.IsSeries || part.RecurrenceId is not null ? "" : ", a series";
-            yield return new QueueRow(
-                $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}",
-                "Answer",
-                viewing.View(lane.Who),
-                told.Title!,
-                $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}",
-                English.Word(verdict.Kind),
-                Tone(verdict.Kind),
-                Why(viewing, lane, entry, verdict),
-                told.PublicId,
-                LaneViews.Id(part.RecurrenceId),
-                LaneViews.Ms(told.Stretch.Start),
-                LaneViews.Ms(told.Stretch.End),
-                LaneViews.Ms(told.Stretch.Start)
-            );
-        }
+        var (lane, entry, part) = invitation;
+        var told = entry.Told;
+        var meeting = entry.Occurrence.Entry;
+        var verdict = Judge(viewing, lane, entry);
+        var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
+        var series = !meeting.IsSeries || part.RecurrenceId is not null ? "" : ", a series";
+        return new QueueRow(
+            $"answer-{told.PublicId}-{LaneViews.Id(part.RecurrenceId)}-{lane.Who.PublicId}",
+            "Answer",
+            viewing.View(lane.Who),
+            told.Title!,
+            $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}",
+            English.Word(verdict.Kind),
+            Tone(verdict.Kind),
+            Why(viewing, lane, entry, verdict),
+            told.PublicId,
+            LaneViews.Id(part.RecurrenceId),
+            LaneViews.Ms(told.Stretch.Start),
+            LaneViews.Ms(told.Stretch.End),
+            LaneViews.Ms(told.Stretch.Start)
+        );
     }
 
-    private static Verdict<LaneEntry> Judge(Viewing viewing, Lane lane, LaneEntry asked)
+    internal static Verdict<LaneEntry> Judge(Viewing viewing, Lane lane, LaneEntry asked)
     {
         var others = lane
             .Entries.Where(e => !ReferenceEquals(e, asked) && !e.Told.AllDay && e.Occurrence.Entry.Id != asked.Occurrence.Entry.Id)
@@ -140,7 +132,7 @@ internal static class DeskQueue
     internal static DayPart? NotThere(Viewing viewing, Lane lane, LaneEntry entry) =>
         entry.Told is { AllDay: false, Whole.Link: null } ? WhereTo.Keeps(viewing, lane, entry.Told.Stretch, entry.Site) : null;
 
-    private static string Why(Viewing viewing, Lane lane, LaneEntry entry, Verdict<LaneEntry> verdict) =>
+    internal static string Why(Viewing viewing, Lane lane, LaneEntry entry, Verdict<LaneEntry> verdict) =>
         verdict switch
         {
             { Kind: VerdictKind.Elsewhere } when NotThere(viewing, lane, entry) is { } part => WhereTo.WhyNotThere(viewing, lane, part),
@@ -155,7 +147,7 @@ internal static class DeskQueue
             _ => "free, with a gap on both sides",
         };
 
-    private static string Tone(VerdictKind verdict) =>
+    internal static string Tone(VerdictKind verdict) =>
         verdict switch
         {
             VerdictKind.Fits => "fits",
@@ -351,7 +343,7 @@ internal static class DeskQueue
         );
 
     /// <summary>"today 15:00", with the place where it is told in another zone than the viewer's.</summary>
-    private static string When(Viewing viewing, Lane lane, Stretch stretch)
+    internal static string When(Viewing viewing, Lane lane, Stretch stretch)
     {
         var local = viewing.Zone.ToLocal(stretch.Start);
         var here = $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}";

@@ -9,7 +9,7 @@ namespace Corlin.Core.Conversations;
 /// <param name="Events">By UID.</param>
 public sealed record Conversation(string Me, DateTimeZone Zone, ImmutableSortedDictionary<string, Standing> Events)
 {
-    /// <summary>The addresses of others who share this calendar: their answers are given here too, whatever a message says of them.</summary>
+    /// <summary>Others who share this calendar: their answers are given here too, whatever a message says of them.</summary>
     public ImmutableArray<string> Beside { get; init; } = [];
 
     internal IEnumerable<string> Ours => Beside.Prepend(Me);

@@ -11,7 +11,7 @@ public static class EntryTold
     /// <summary>More occurrences that an answer "from here on" reaches, or that were added by a rule of their own, are not written out.</summary>
     private const int MostWrittenOut = 200;
 
-    /// <summary>The answers and seats alone, as of a meeting that is organised here: what attendees send changes nothing else of it.</summary>
+    /// <summary>The seats alone, as of a meeting that is organised here: what attendees send changes nothing else of it.</summary>
     /// <param name="who">The person behind each address.</param>
     /// <param name="zone">The zone of its wall clock.</param>
     public static Entry WithSeats(this Entry entry, Standing after, Func<string, UserId> who, DateTimeZone zone) =>

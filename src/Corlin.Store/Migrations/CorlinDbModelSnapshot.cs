@@ -2222,6 +2222,9 @@ namespace Corlin.Store.Migrations
                     b.HasIndex(new[] { "UserId" }, "IX_Participations_Declined")
                         .HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
 
+                    b.HasIndex(new[] { "UserId" }, "IX_Participations_Unanswered")
+                        .HasFilter("\"Answer\" = 0");
+
                     b.ToTable("Participations");
                 });
 

@@ -427,6 +427,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
                 })
                 .IsUnique();
             p.HasIndex(x => x.UserId);
+            p.HasIndex(x => x.UserId, "IX_Participations_Unanswered").HasFilter("\"Answer\" = 0");
             p.HasIndex(x => x.UserId, "IX_Participations_Declined").HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
             p.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
             p.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Restrict);

@@ -292,6 +292,27 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         return ids.Count == 0 ? [] : [.. ById([.. ids]).Values];
     }
 
+    public IReadOnlyList<(UserId Who, Entry Entry)> Unanswered(IReadOnlyCollection<UserId> who, Instant from, int limit)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        if (wanted.Length == 0)
+            return [];
+        var rows = (
+            from part in Db.Participations.AsNoTracking()
+            where part.Answer == Answer.None && wanted.Contains(part.UserId) && !part.NotAsked && part.Role != AttendeeRole.Resource
+            join entry in Db.Entries.AsNoTracking() on part.EntryId equals entry.Id
+            where entry.Kind == EntryKind.Meeting && entry.Status == MeetingStatus.Sent && entry.LastEnd > @from
+            orderby entry.LastEnd, entry.Id
+            select new { part.UserId, EntryId = entry.Id }
+        )
+            .Take(limit)
+            .ToList()
+            .Distinct()
+            .ToList();
+        var entries = ById([.. rows.Select(r => r.EntryId).Distinct()]);
+        return [.. rows.Select(r => (new UserId(r.UserId), entries[r.EntryId]))];
+    }
+
     public IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
     {
         var wanted = organisers.Select(o => o.Value).ToArray();

@@ -37,6 +37,12 @@ internal sealed record StartOptions
     /// <summary>The mail server for what goes out; null for the loop on this machine.</summary>
     public MailServer? Smtp { get; init; }
 
+    /// <summary>Where another program lays the mail that comes in; null where none comes in (in serve).</summary>
+    public string? Inbox { get; init; }
+
+    /// <summary>By which name the receiving mail server signs what it found (authserv-id, RFC 8601); null for none.</summary>
+    public string? VouchedBy { get; init; }
+
     /// <summary>Where people reach Corlin, without a slash at the end; null for the port on this machine.</summary>
     public string? PublicAddress { get; init; }
 
@@ -93,6 +99,8 @@ internal sealed record StartOptions
                 "--site" => options with { Site = Value("--site") },
                 "--demo-folder" => options with { DemoFolder = Value("--demo-folder") },
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
+                "--inbox" when args[0] == "serve" => options with { Inbox = Folder(Value("--inbox")) },
+                "--vouched-by" when args[0] == "serve" => options with { VouchedBy = Value("--vouched-by") },
                 "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
                 "--no-timers" => options with { Timers = false },
                 "--in-turn" when demo => options with { InTurn = true },
@@ -105,12 +113,17 @@ internal sealed record StartOptions
             throw new FormatException(
                 $"--empty-this-folder says “{emptied}”, and the data folder is called “{Path.GetFileName(Path.GetFullPath(options.Data))}”. Nothing was emptied."
             );
+        if (options is { VouchedBy: not null, Inbox: null })
+            throw new FormatException("--vouched-by says who vouches for what lies in --inbox FOLDER; name that too.");
         return options with
         {
             Fresh = options.Fresh || emptied is not null,
             Conferences = conferences is null ? null : ConferencePattern(conferences, options),
         };
     }
+
+    private static string Folder(string text) =>
+        Directory.Exists(text) ? Path.GetFullPath(text) : throw new FormatException($"--inbox: there is no folder {text}.");
 
     private static StartOptions Said(StartOptions options, string _) => options;
 

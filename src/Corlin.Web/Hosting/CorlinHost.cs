@@ -192,6 +192,15 @@ internal static class CorlinHost
         services.AddSingleton<INoticeCarrier, OnTheDesk>();
         services.AddSingleton<IConferenceLinks>(new ConfiguredConferences(options.Conferences));
         services.AddSingleton<IServersElsewhere, OpenNetwork>();
+        if (options.Inbox is not { } inbox)
+            return;
+        services.AddSingleton(s => new PickUpFolder(
+            inbox,
+            options.VouchedBy,
+            s.GetRequiredService<IncomingMail>(),
+            s.GetRequiredService<IMailReader>()
+        ));
+        services.AddSingleton(s => new Worker("Mail that came in", s.GetRequiredService<PickUpFolder>().RunDueAsync));
     }
 
     private static void Pipeline(WebApplication app, StartOptions options)

@@ -67,6 +67,14 @@ internal static class Start
                 Console.WriteLine(
                     "Mail cannot leave: no mail server is named. Nobody outside hears of anything; start with --smtp HOST:PORT."
                 );
+            if (options.Inbox is null)
+                Console.WriteLine(
+                    "No mail comes in: answers from outside are entered by hand. Say --inbox FOLDER where a program lays them."
+                );
+            else if (options.VouchedBy is null)
+                Console.WriteLine(
+                    "Nobody vouches for what comes in: all of it waits in the mail room. Say --vouched-by with the name of your mail server."
+                );
             if (options.Conferences is null)
                 Console.WriteLine(
                     "No conferences are made: links are pasted. Say --conferences here, or a service's address, to have them made."

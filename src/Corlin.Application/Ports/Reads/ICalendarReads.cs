@@ -125,6 +125,12 @@ public interface ICalendarReads
     /// <summary>The meetings of that UID, by whom each is organised; of one organiser there is one at most.</summary>
     IReadOnlyList<Entry> MeetingsOf(string uid);
 
+    /// <summary>
+    /// The meetings that have something at or after a moment and that some were asked to and have not answered, as a whole or in part;
+    /// those that are over first come first.
+    /// </summary>
+    IReadOnlyList<(UserId Who, Entry Entry)> Unanswered(IReadOnlyCollection<UserId> who, Instant from, int limit);
+
     /// <summary>The meetings that some organise and that have something at or after a moment, soonest first.</summary>
     IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit);
 

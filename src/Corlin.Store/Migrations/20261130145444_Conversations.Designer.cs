@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261130141235_Conversations")]
+    [Migration("20261130145444_Conversations")]
     partial class Conversations
     {
         /// <inheritdoc />
@@ -2224,6 +2224,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex(new[] { "UserId" }, "IX_Participations_Declined")
                         .HasFilter("\"Answer\" = 3 AND \"RecurrenceId\" IS NULL");
+
+                    b.HasIndex(new[] { "UserId" }, "IX_Participations_Unanswered")
+                        .HasFilter("\"Answer\" = 0");
 
                     b.ToTable("Participations");
                 });

@@ -74,6 +74,12 @@ namespace Corlin.Store.Migrations
                 type: "INTEGER",
                 nullable: true);
 
+            migrationBuilder.CreateIndex(
+                name: "IX_Participations_Unanswered",
+                table: "Participations",
+                column: "UserId",
+                filter: "\"Answer\" = 0");
+
             // Until now an answer to an older SEQUENCE was out of date, whatever had changed.
             migrationBuilder.Sql("UPDATE Entries SET MovedAt = Sequence WHERE Sequence > 0");
         }
@@ -81,6 +87,10 @@ namespace Corlin.Store.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropIndex(
+                name: "IX_Participations_Unanswered",
+                table: "Participations");
+
             migrationBuilder.DropColumn(
                 name: "Address",
                 table: "Participations");

@@ -668,6 +668,42 @@ internal static class EndpointLines
                 ),
             Forbidden
         ),
+        ["GET /api/answers"] = (_ => ("/api/answers", null), Fine),
+        ["POST /api/answers"] = (
+            k =>
+                (
+                    "/api/answers",
+                    new
+                    {
+                        invitations = new[]
+                        {
+                            new
+                            {
+                                inNameOf = k.Owner,
+                                entry = k.Meeting,
+                                occurrence = (string?)null,
+                            },
+                        },
+                        answer = "accepted",
+                        comment = (string?)null,
+                    }
+                ),
+            Forbidden
+        ),
+        ["POST /api/entries/{id}/delegation"] = (
+            k =>
+                (
+                    $"/api/entries/{k.Meeting}/delegation",
+                    new
+                    {
+                        inNameOf = k.Owner,
+                        occurrence = (string?)null,
+                        to = k.Other,
+                        comment = (string?)null,
+                    }
+                ),
+            Forbidden
+        ),
         ["GET /api/meetings/{id}/letters"] = (k => ($"/api/meetings/{k.Entry}/letters", null), Unknown),
         ["POST /api/entries/{id}/weighed"] = (
             k =>

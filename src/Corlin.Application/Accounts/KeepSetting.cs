@@ -21,6 +21,7 @@ public sealed record KeepSetting(UserId Actor, string Name, string Json) : IChan
         "colour-by",
         "away-languages",
         "places-known",
+        "answer-lines",
         Copies.Setting,
     };
 

@@ -126,7 +126,10 @@ internal static class Telling
             part.Comment,
             [new AddressedAttendee(box, part.Role, part.Answer)],
             effect.RecurrenceId
-        );
+        )
+        {
+            DelegatedTo = part.DelegatedTo is { } to ? Box(session.Users([to])[to]) : null,
+        };
         session.MailStore.Send(
             new OutboxMessage(mail with { Subject = English.AnswerSubject(mail, who.Name) }, null),
             new MailAbout(who.Id, meeting.PublicId, meeting.Private || part.OwnPrivate)

@@ -124,6 +124,21 @@ public static partial class English
 
     public static string Word(TimeTaken takes) => takes.ToString().ToLowerInvariant();
 
+    public static string AnswersLead(int count, int wrong) =>
+        count == 0 ? "No invitation waits for an answer."
+        : wrong == 0 ? $"{Capital(Count(count, "invitation waits", "invitations wait"))}."
+        : $"{Capital(Count(count, "invitation waits", "invitations wait"))}; {Count(wrong, "does", "do")} not fit.";
+
+    /// <summary>"Sofia asked 4 times in a year: 3 accepted, 1 declined."; null where nothing was answered.</summary>
+    public static string? AnsweredBefore(string organiser, IReadOnlyDictionary<Answer, int> given)
+    {
+        var all = given.Values.Sum();
+        if (all == 0)
+            return null;
+        var each = given.OrderByDescending(g => g.Value).ThenBy(g => g.Key).Select(g => $"{g.Value} {Word(g.Key)}");
+        return $"Asked by {organiser} {(all == 1 ? "once" : $"{all} times")} in a year: {string.Join(", ", each)}.";
+    }
+
     public static string Word(Answer answer) =>
         answer switch
         {

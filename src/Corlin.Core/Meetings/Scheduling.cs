@@ -101,10 +101,32 @@ public static class Scheduling
             AnsweredAt = given.At,
             AnsweredBy = given.By,
             ByWordOfMouth = false,
+            DelegatedTo = null,
             Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
         };
         var kind = given.Proposed is null ? EffectKind.Answered : EffectKind.Proposed;
         return new Transition(With(meeting, answered), [new Effect(kind, meeting.Owner, who, recurrenceId)]);
+    }
+
+    /// <summary>An attendee sends somebody else, who is asked in their place; who is asked already comes for both.</summary>
+    /// <exception cref="RefusedException">As for <see cref="Give"/>, or that somebody organises it or sent them.</exception>
+    public static Transition Delegate(Entry meeting, UserId who, LocalDateTime? recurrenceId, UserId to, GivenAnswer given)
+    {
+        var said = Give(meeting, who, recurrenceId, given);
+        var part = Agreement.Of(said.Entry, who, recurrenceId)!;
+        if (to == meeting.Owner || to == who || part.DelegatedFrom == to)
+            throw new RefusedException(RefusalKind.OrganiserAsAttendee, "to");
+        var known = Agreement.Of(meeting, to, recurrenceId);
+        var instead = (known ?? new Participation(to, part.Role)) with
+        {
+            RecurrenceId = recurrenceId,
+            Role = known?.Role == AttendeeRole.Required ? AttendeeRole.Required : part.Role,
+            DelegatedFrom = who,
+            Version = known is not null && known.RecurrenceId == recurrenceId ? known.Version + 1 : 1,
+        };
+        var asked = With(With(said.Entry, part with { DelegatedTo = to }), instead);
+        ImmutableArray<Effect> invite = known is null ? [new Effect(EffectKind.Invite, to, to, recurrenceId)] : [];
+        return new Transition(asked, [.. said.Effects, .. invite]);
     }
 
     /// <summary>An attendee's answer as they told it to who organises; they learn that it stands, and can give another.</summary>

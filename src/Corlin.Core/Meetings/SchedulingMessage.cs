@@ -115,6 +115,9 @@ public sealed record OutgoingMail(
     /// <summary>Whether an attendee says it to the organiser (REPLY, COUNTER); then it names that attendee alone.</summary>
     public bool IsAnswer => Method is SchedulingMethod.Reply or SchedulingMethod.Counter;
 
+    /// <summary>Of an answer who comes in their place (DELEGATED-TO); null where nobody does.</summary>
+    public Mailbox? DelegatedTo { get; init; }
+
     /// <summary>From whom it is, as the head of the message says.</summary>
     public Mailbox From => Forwarder ?? SentBy ?? (IsAnswer ? Attendees[0].Who : Organiser);
 

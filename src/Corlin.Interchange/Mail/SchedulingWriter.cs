@@ -194,12 +194,13 @@ public static class SchedulingWriter
             occurrence.Properties.Add(new CalendarProperty("RELATED-TO", series.RelatedTo));
     }
 
-    private static string Answered(Answer answer) =>
+    private static string Answered(Answer answer, Mailbox? instead) =>
         answer switch
         {
             Answer.Accepted => "accepts",
             Answer.Declined => "declines",
             Answer.Tentative => "may come to",
+            Answer.Delegated when instead is not null => $"sends {instead.Name} to",
             Answer.Delegated => "sends somebody else to",
             _ => "has not decided about",
         };
@@ -221,6 +222,7 @@ public static class SchedulingWriter
             CommonName = attendee.Who.Name,
             ParticipationStatus = PartStat.Write(attendee.Answer),
             SentBy = SentBy(mail),
+            DelegatedTo = mail.DelegatedTo is { } other ? [$"mailto:{other.Address}"] : [],
         };
 
     private static Uri? SentBy(OutgoingMail mail) => mail.SentBy is null ? null : new Uri($"mailto:{mail.SentBy.Address}");
@@ -249,7 +251,7 @@ public static class SchedulingWriter
                 SchedulingMethod.Publish =>
                     $"{forwarder} forwards “{mail.Title}” to you, so that you know of it. It is organised by {mail.Organiser.Name}; you are not invited to it.",
                 SchedulingMethod.Counter => $"{from} asks for another time for “{mail.Title}”:",
-                SchedulingMethod.Reply => $"{from} {Answered(mail.Attendees[0].Answer)} “{mail.Title}”.",
+                SchedulingMethod.Reply => $"{from} {Answered(mail.Attendees[0].Answer, mail.DelegatedTo)} “{mail.Title}”.",
                 _ => $"{from} invites you to “{mail.Title}”.",
             },
             "",

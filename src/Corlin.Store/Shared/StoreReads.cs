@@ -313,6 +313,37 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         return [.. rows.Select(r => (new UserId(r.UserId), entries[r.EntryId]))];
     }
 
+    public IReadOnlyList<AnswersGiven> AnswersTo(IReadOnlyCollection<UserId> who, IReadOnlyCollection<UserId> organisers, Instant since)
+    {
+        var (asked, asking) = (who.Select(w => w.Value).ToArray(), organisers.Select(o => o.Value).ToArray());
+        if (asked.Length == 0)
+            return [];
+        return
+        [
+            .. (
+                from entry in Db.Entries.AsNoTracking()
+                where asking.Contains(entry.OwnerId) && entry.Kind == EntryKind.Meeting && !entry.Private && entry.LastEnd > since
+                join part in Db.Participations.AsNoTracking() on entry.Id equals part.EntryId
+                where asked.Contains(part.UserId) && part.RecurrenceId == null && part.Answer != Answer.None && !part.OwnPrivate
+                group part by new
+                {
+                    part.UserId,
+                    entry.OwnerId,
+                    part.Answer,
+                } into same
+                select new
+                {
+                    same.Key.UserId,
+                    same.Key.OwnerId,
+                    same.Key.Answer,
+                    Count = same.Count(),
+                }
+            )
+                .AsEnumerable()
+                .Select(s => new AnswersGiven(new UserId(s.UserId), new UserId(s.OwnerId), s.Answer, s.Count)),
+        ];
+    }
+
     public IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit)
     {
         var wanted = organisers.Select(o => o.Value).ToArray();

@@ -136,6 +136,7 @@ internal static class EveryChange
             ],
             ("Entries", var t) when t == typeof(IReadOnlyList<string>) => [.. made.Entries.Select(e => new[] { e.Id })],
             ("Chosen", _) => [.. made.Entries.SelectMany(e => there.Select(u => new[] { new ChosenOnLane(u.Id, [e.Id]) }))],
+            ("Invitations", _) => [.. made.Entries.SelectMany(e => there.Select(u => new[] { new ToAnswer(u.Id, e.Id, null) }))],
             ("Changes", _) => [new[] { made.Changes.Last }],
             ("Entries", _) => [Array.Empty<Entry>()],
             (_, var t) when t == typeof(UserId) => [.. there.Select(u => (object)u.Id)],

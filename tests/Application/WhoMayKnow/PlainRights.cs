@@ -74,6 +74,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
                 store.User(c.Search.InNameOf) is { } principal && Speaks(actor, principal.Id) && c.Moves.All(m => Changes(actor, m.Entry))
             ),
             AnswerInvitation c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
+            AnswerSeveral c => If(c.Invitations.All(i => Speaks(actor, i.InNameOf) && AskedTo(actor, i.InNameOf, i.Entry))),
+            DelegateInvitation c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             KeepPartPrivate c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry), May.Yes),
             ForwardMeeting c => If(
                 Speaks(actor, c.InNameOf) && (AskedTo(actor, c.InNameOf, c.Meeting) || Organises(actor, c.InNameOf, c.Meeting))

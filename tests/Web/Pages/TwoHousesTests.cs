@@ -238,7 +238,9 @@ public sealed class TwoHousesTests : IAsyncLifetime
         public async Task<(string Answer, string Start)> StandsAsync(string entry) =>
             (
                 (await AnswerOfAsync(entry, address)).Answer,
-                (await SheetAsync(entry)).GetProperty("parts").GetProperty("time").Text("start")
+                DateTimeOffset
+                    .FromUnixTimeMilliseconds((await SheetAsync(entry)).GetProperty("start").GetInt64())
+                    .ToString("yyyy-MM-dd'T'HH:mm", null)
             );
 
         private static object Time(string start) =>

@@ -38,6 +38,41 @@ export const chaseQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/chase")),
 });
 
+/** The invitations that wait for an answer. */
+export const answersQuery = queryOptions({
+  queryKey: ["calendars", "answers"],
+  queryFn: () => ask(client.GET("/api/answers")),
+  refetchInterval: 60_000,
+});
+
+/** Free slots for people and a length, as plainly as can be asked. */
+export const freeSlotsQuery = (asked: {
+  inNameOf: string;
+  required: string[];
+  minutes: number;
+  from: string;
+  to: string;
+  place: string | null;
+  video: boolean;
+}) =>
+  queryOptions({
+    queryKey: ["calendars", "free-slots", asked],
+    queryFn: () => ask(client.POST("/api/slots", { body: { ...nothingSaid, ...asked } })),
+  });
+
+const nothingSaid = {
+  optional: [],
+  saved: null,
+  holdRequest: null,
+  repeats: null,
+  toldIn: null,
+  loosened: null,
+  wishes: null,
+  soonest: false,
+  some: null,
+  room: null,
+};
+
 /** What is offered to people outside. */
 export const offersQuery = queryOptions({
   queryKey: ["calendars", "offers"],

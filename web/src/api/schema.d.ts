@@ -944,6 +944,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnswersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AnswerSeveralRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mine": {
         parameters: {
             query?: never;
@@ -5011,6 +5069,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/delegation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DelegationRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/change": {
         parameters: {
             query?: never;
@@ -7593,6 +7692,45 @@ export interface components {
             /** @default false */
             allTheSame: boolean;
         };
+        AnswerRow: {
+            key: string;
+            for: components["schemas"]["PersonView"];
+            organiser: components["schemas"]["PersonView"];
+            outside: boolean;
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            asks: string;
+            when: string;
+            where: null | string;
+            repeats: null | string;
+            line: null | string;
+            judgement: string;
+            tone: string;
+            reason: string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            day: string;
+            others: components["schemas"]["ChaseAttendee"][];
+            before: null | string;
+            since: null | string;
+            missing: null | string;
+            answersWanted: boolean;
+        };
+        AnswerSeveralRequest: {
+            invitations: components["schemas"]["InvitationRequest"][];
+            answer: components["schemas"]["Answer"];
+            comment: null | string;
+        };
+        AnswersView: {
+            /** Format: int64 */
+            now: number;
+            lead: string;
+            rows: components["schemas"]["AnswerRow"][];
+            zones: components["schemas"]["ZoneView"][];
+        };
         AnyRoom: {
             /** Format: int32 */
             seats: number;
@@ -8047,6 +8185,12 @@ export interface components {
             owner: string;
             sight: components["schemas"]["Sight"];
             acting: components["schemas"]["Acting"];
+        };
+        DelegationRequest: {
+            inNameOf: string;
+            occurrence: null | string;
+            to: string;
+            comment: null | string;
         };
         DemoSignInView: {
             name: string;
@@ -8617,6 +8761,11 @@ export interface components {
             count: number;
             mayAdminister: boolean;
             keeps: components["schemas"]["PersonView"][];
+        };
+        InvitationRequest: {
+            inNameOf: string;
+            entry: string;
+            occurrence: null | string;
         };
         InvitationView: {
             key: string;

@@ -5,7 +5,9 @@ import { places } from "./places";
 import { setTheme, useTheme, type Theme } from "./theme";
 import { useSignOut } from "./hooks/useSignOut";
 
-const notInHead = places.filter((p) => !["/", "/lanes", "/arrange", "/chase", "/whereabouts", "/access", "/people"].includes(p.to));
+const notInHead = places.filter(
+  (p) => !["/", "/lanes", "/arrange", "/answer", "/chase", "/whereabouts", "/access", "/people"].includes(p.to),
+);
 
 const itemLook = "flex min-h-8 items-center px-3 outline-none data-[highlighted]:bg-sea-wash";
 

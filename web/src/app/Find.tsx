@@ -90,7 +90,7 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
           setOpen(true);
         }}
         onFocus={() => setOpen(true)}
-        className="h-8 w-[clamp(110px,19vw,240px)] max-w-full border-b border-ink bg-transparent text-[13px] outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
+        className="h-8 w-[clamp(110px,15vw,240px)] max-w-full border-b border-ink bg-transparent text-[13px] outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
       />
       <Command.List
         className={`${asPage ? "pt-2 [&_[cmdk-item]]:min-h-12" : "absolute top-9 right-0 z-30 max-h-[70vh] w-[min(92vw,520px)] overflow-auto border border-ink bg-ground p-1"} ${shown ? "" : "hidden"}`}

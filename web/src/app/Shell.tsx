@@ -32,6 +32,7 @@ export function Shell() {
   const [reminded, setReminded] = useState(false);
   const at = useRouterState({ select: (s) => s.location.pathname });
   useKeys({ n: () => void navigate({ to: "/arrange" }), "?": () => setHelpOpen(true) });
+  const toAnswer = desk.data?.queue.filter((r) => r.verb === "Answer").length ?? 0;
   const toChase = desk.data?.queue.filter((r) => r.verb === "Chase").length ?? 0;
   return (
     <div className="flex h-full flex-col">
@@ -52,10 +53,11 @@ export function Shell() {
           </Link>
           <nav
             aria-label="Places"
-            className="flex items-stretch gap-6 text-[14px] font-medium max-[600px]:order-last max-[600px]:w-full max-[600px]:justify-between max-[600px]:gap-2 max-[600px]:[&>a]:min-h-11"
+            className="flex items-stretch gap-6 text-[14px] max-[1320px]:gap-5 font-medium max-[600px]:order-last max-[600px]:w-full max-[600px]:justify-between max-[600px]:gap-2 max-[600px]:[&>a]:min-h-11"
           >
             <Place to="/">Desk</Place>
             <Place to="/lanes">Lanes</Place>
+            <Place to="/answer">Answer{toAnswer > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toAnswer}</span>}</Place>
             <Place to="/chase">Chase{toChase > 0 && <span className="ml-1.5 text-xs font-semibold text-brass">{toChase}</span>}</Place>
             <Place to="/whereabouts">Whereabouts</Place>
             <Place to="/access">Access</Place>
@@ -63,7 +65,7 @@ export function Shell() {
           </nav>
           <div className="ml-auto flex min-w-0 items-center gap-3 pl-4">
             <span className="min-w-[100px] shrink max-[600px]:hidden">
-              <Suspense fallback={<span className="block h-8 w-[clamp(110px,19vw,240px)] max-w-full border-b border-ink" />}>
+              <Suspense fallback={<span className="block h-8 w-[clamp(110px,15vw,240px)] max-w-full border-b border-ink" />}>
                 <Find />
               </Suspense>
             </span>

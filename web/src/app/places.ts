@@ -4,6 +4,7 @@ export const places = [
   { to: "/lanes", words: "Lanes", note: "calendars side by side" },
   { to: "/arrange", words: "Arrange a meeting", note: "with free slots for everyone" },
   { to: "/convene", words: "Convene", note: "a conference at once" },
+  { to: "/answer", words: "Answer", note: "what your principals are invited to" },
   { to: "/chase", words: "Chase", note: "what others have not answered" },
   { to: "/whereabouts", words: "Whereabouts", note: "where they work, and who is away" },
   { to: "/mine", words: "Your own page", note: "what was done in your name, who may see what" },

@@ -1,5 +1,14 @@
 import { createRootRoute, createRoute, createRouter, lazyRouteComponent } from "@tanstack/react-router";
-import { accessQuery, chaseQuery, handoversQuery, lanesSpans, mineQuery, type LanesSpan, type MailPile } from "../api/queries";
+import {
+  accessQuery,
+  answersQuery,
+  chaseQuery,
+  handoversQuery,
+  lanesSpans,
+  mineQuery,
+  type LanesSpan,
+  type MailPile,
+} from "../api/queries";
 import { Home } from "./Home";
 import { queries } from "./queryClient";
 import { Shell } from "./Shell";
@@ -15,6 +24,7 @@ const Arrange = lazyRouteComponent(() => import("../features/arranging/Arrange")
 const Convene = lazyRouteComponent(() => import("../features/conferences/Convene"), "Convene");
 const Files = lazyRouteComponent(() => import("../features/files/Files"), "Files");
 const Access = lazyRouteComponent(() => import("../features/access/Access"), "Access");
+const Answer = lazyRouteComponent(() => import("../features/answering/Answer"), "Answer");
 const Chase = lazyRouteComponent(() => import("../features/meetings/Chase"), "Chase");
 
 const People = lazyRouteComponent(() => import("../features/people/People"), "People");
@@ -45,6 +55,7 @@ const OwnAccount = lazyRouteComponent(() => import("../features/accounts/OwnAcco
 // What a place shows is asked for together with its code, not after it.
 const reads = {
   access: () => void queries.prefetchQuery(accessQuery),
+  answer: () => void queries.prefetchQuery(answersQuery),
   chase: () => void queries.prefetchQuery(chaseQuery),
   handover: () => void queries.prefetchQuery(handoversQuery),
   mine: () => void queries.prefetchQuery(mineQuery),
@@ -85,6 +96,8 @@ const arrange = createRoute({ getParentRoute: () => root, path: "/arrange", comp
 const convene = createRoute({ getParentRoute: () => root, path: "/convene", component: Convene });
 
 const files = createRoute({ getParentRoute: () => root, path: "/files", component: Files });
+
+const answer = createRoute({ getParentRoute: () => root, path: "/answer", component: Answer, loader: reads.answer });
 
 const chase = createRoute({
   getParentRoute: () => root,
@@ -188,6 +201,7 @@ export const router = createRouter({
     lanes,
     arrange,
     convene,
+    answer,
     chase,
     access,
     people,

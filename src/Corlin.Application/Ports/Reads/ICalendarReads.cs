@@ -9,6 +9,9 @@ using NodaTime;
 
 namespace Corlin.Application.Ports;
 
+/// <summary>How often somebody gave an answer to who asked them.</summary>
+public sealed record AnswersGiven(UserId Who, UserId Organiser, Answer Answer, int Count);
+
 /// <summary>What can be asked of the store. Every question is bounded by what it is asked for.</summary>
 public interface ICalendarReads
     : IAccessReads,
@@ -130,6 +133,9 @@ public interface ICalendarReads
     /// those that are over first come first.
     /// </summary>
     IReadOnlyList<(UserId Who, Entry Entry)> Unanswered(IReadOnlyCollection<UserId> who, Instant from, int limit);
+
+    /// <summary>How often some answered what to some who asked them, since a moment; what is private is not counted.</summary>
+    IReadOnlyList<AnswersGiven> AnswersTo(IReadOnlyCollection<UserId> who, IReadOnlyCollection<UserId> organisers, Instant since);
 
     /// <summary>The meetings that some organise and that have something at or after a moment, soonest first.</summary>
     IReadOnlyList<Entry> Organised(IReadOnlyCollection<UserId> organisers, Instant from, int limit);

@@ -1,21 +1,52 @@
 using Corlin.Application.Desk;
 using Corlin.Application.Meetings;
+using Corlin.Application.Waiting;
+using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
 using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.Desk;
+
+/// <param name="InNameOf">Whose answer it is.</param>
+public sealed record InvitationRequest(string InNameOf, string Entry, string? Occurrence);
+
+public sealed record AnswerSeveralRequest(IReadOnlyList<InvitationRequest> Invitations, Answer Answer, string? Comment);
 
 internal static class DeskEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/desk", GetAsync);
+        api.MapGet("/answers", GetAnswersAsync);
+        api.MapPost("/answers", AnswerAsync);
         api.MapGet("/mine", GetMineAsync);
         api.MapDelete("/news/{id:long}", PutAwayAsync);
     }
 
     private static async Task<Ok<DeskView>> GetAsync(Reader reader) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadDesk(reader.Person, reader.Now).Run(s)));
+
+    private static async Task<Ok<AnswersView>> GetAnswersAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(s => new ReadAnswers(reader.Person, reader.Now).Run(s)));
+
+    private static async Task<Ok<ActView>> AnswerAsync(Reader reader, AnswerSeveralRequest request)
+    {
+        if (request.Answer is Answer.None or Answer.Delegated)
+            throw new RefusedException(RefusalKind.BadInput, "answer", request.Answer.ToString());
+        var asked = new List<ToAnswer>();
+        foreach (var one in request.Invitations.Take(AnswerSeveral.Most + 1))
+            asked.Add(new ToAnswer(await reader.UserAsync(one.InNameOf, "inNameOf"), one.Entry, Reader.Occurrence(one.Occurrence)));
+        return TypedResults.Ok(
+            new ActView(
+                await reader.ChangeAsync(
+                    new AnswerSeveral(reader.Person, asked, request.Answer, Times.Limited(request.Comment, LongestComment, "comment"))
+                )
+            )
+        );
+    }
+
+    private const int LongestComment = 1_000;
 
     private static async Task<Ok<MineView>> GetMineAsync(Reader reader) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadMine(reader.Person, reader.Now).Run(s)));

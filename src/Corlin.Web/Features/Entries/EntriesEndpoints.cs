@@ -27,6 +27,10 @@ public sealed record AnswerRequest(
     bool AllTheSame = false
 );
 
+/// <param name="InNameOf">Who was asked.</param>
+/// <param name="To">The public id of who comes in their place.</param>
+public sealed record DelegationRequest(string InNameOf, string? Occurrence, string To, string? Comment);
+
 /// <summary>Parts of an entry; those that are null are left alone.</summary>
 /// <param name="Place">Empty for nowhere.</param>
 /// <param name="Agenda">Rich text as HTML; of what the editor saw as it reads; empty for none.</param>
@@ -116,6 +120,7 @@ internal static class EntriesEndpoints
     {
         api.MapGet("/entries/{id}", GetAsync);
         api.MapPost("/entries/{id}/answer", AnswerAsync);
+        api.MapPost("/entries/{id}/delegation", DelegateAsync);
         api.MapPost("/entries/{id}/change", ChangeAsync);
         api.MapPost("/entries/{id}/weighed", WeighAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/entries/{id}/cancel", CancelAsync);
@@ -130,6 +135,24 @@ internal static class EntriesEndpoints
         TypedResults.Ok(
             await reader.ReadAsync(s => new ReadEntry(reader.Person, id, Reader.Occurrence(occurrence), lane, reader.Now).Run(s))
         );
+
+    private static async Task<Ok<ChangedView>> DelegateAsync(Reader reader, string id, DelegationRequest request) =>
+        TypedResults.Ok(
+            new ChangedView(
+                await reader.ChangeAsync(
+                    new DelegateInvitation(
+                        reader.Person,
+                        await reader.UserAsync(request.InNameOf, "inNameOf"),
+                        id,
+                        Reader.Occurrence(request.Occurrence),
+                        request.To,
+                        Times.Limited(request.Comment, LongestComment, "comment")
+                    )
+                )
+            )
+        );
+
+    private const int LongestComment = 2_000;
 
     private static async Task<Ok<ChangedView>> AnswerAsync(Reader reader, string id, AnswerRequest request)
     {

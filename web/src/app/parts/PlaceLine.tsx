@@ -6,6 +6,7 @@ import { useSetting } from "../hooks/useSetting";
 const lines: Record<string, string> = {
   "/": "The Desk shows what waits for an answer or a decision, and today on the lanes of the people whose calendars you keep.",
   "/lanes": "Lanes shows calendars side by side. Draw on a lane or type a line to add something, drag to move it, open it to change it.",
+  "/answer": "Answer shows what the people whose calendars you keep are invited to, with what it would be for them. A, T and D answer.",
   "/chase": "Chase shows the meetings that you arrange: what is not sent yet, who has replied, who has not, and what can be done about it.",
   "/whereabouts": "Whereabouts shows where everybody works, day by day, and who is away. Drag over days to say where.",
   "/access": "Access shows who may see or change whose calendar. Choose a cell to change it.",

@@ -1,0 +1,123 @@
+using Corlin.Application.History;
+using Corlin.Application.Meetings;
+using Corlin.Application.Waiting;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
+
+namespace Corlin.Application.Tests;
+
+/// <summary>The place where invitations are answered: all that wait, several at once, somebody else sent.</summary>
+public sealed class AnswersTests : IAsyncLifetime
+{
+    private World world = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        world = await World.MakeAsync();
+        await world.Grant(world.Tome, world.Noor, Core.Access.Sight.Everything, Core.Access.Acting.SpeakFor);
+    }
+
+    public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    [Fact]
+    public async Task Soonest_first_with_what_it_would_be_and_however_far_ahead_it_is()
+    {
+        await Ask("2027-08-03T10:00");
+        await Ask("2027-03-16T12:00");
+        var rows = (await Waiting()).Rows;
+        Assert.Equal(["2027-03-16", "2027-08-03"], rows.Select(r => r.Day));
+        Assert.All(rows, r => Assert.Equal(("Ana Brandão asks Tomé", "Fits"), (r.Asks, r.Judgement)));
+        // On the Desk too.
+        var desk = await world.See(new Desk.ReadDesk(world.Noor.Id, world.Now).Run);
+        Assert.Equal(2, desk.Queue.Count(r => r.Verb == "Answer"));
+    }
+
+    [Fact]
+    public async Task What_was_answered_to_who_asks_is_said_and_nothing_private_counts()
+    {
+        var first = await Ask("2027-03-16T12:00");
+        var second = await Ask("2027-03-17T12:00", isPrivate: true);
+        await Say(first, Answer.Declined);
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, second, null, Answer.Accepted, null, null));
+        await Ask("2027-03-18T12:00");
+        var row = Assert.Single((await Waiting()).Rows);
+        Assert.Equal("Asked by Ana once in a year: 1 declined.", row.Before);
+    }
+
+    [Fact]
+    public async Task Several_get_one_answer_and_one_undo_or_none_does()
+    {
+        var (one, two) = (await Ask("2027-03-16T12:00"), await Ask("2027-03-17T12:00"));
+        var strange = new ToAnswer(world.Ruta.Id, two, null);
+        await Assert.ThrowsAsync<RefusedException>(() =>
+            world.Do(new AnswerSeveral(world.Noor.Id, [For(one), strange], Answer.Declined, null))
+        );
+        Assert.Equal(2, (await Waiting()).Rows.Count);
+        var changes = await world.Do(new AnswerSeveral(world.Noor.Id, [For(one), For(two)], Answer.Declined, "Away at the yard."));
+        Assert.Empty((await Waiting()).Rows);
+        foreach (var id in new[] { one, two })
+            Assert.Equal("Away at the yard.", (await Part(id, world.Tome))!.Comment);
+        await world.Do(new UndoAct(world.Noor.Id, changes));
+        Assert.Equal(2, (await Waiting()).Rows.Count);
+    }
+
+    [Fact]
+    public async Task Somebody_else_comes_in_their_place_is_asked_and_counts_for_agreement()
+    {
+        var meeting = await Ask("2027-03-16T12:00");
+        await world.Do(new DelegateInvitation(world.Noor.Id, world.Tome.Id, meeting, null, world.Ruta.PublicId, "Ruta knows the berths."));
+        var (tome, ruta) = (await Part(meeting, world.Tome), await Part(meeting, world.Ruta));
+        Assert.Equal((Answer.Delegated, world.Ruta.Id), (tome!.Answer, tome.DelegatedTo));
+        Assert.Equal((Answer.None, world.Tome.Id, AttendeeRole.Required), (ruta!.Answer, ruta.DelegatedFrom, ruta.Role));
+        Assert.False(Agreement.IsAgreed(await world.Entry(meeting), null));
+        await world.Do(new AnswerInvitation(world.Ruta.Id, world.Ruta.Id, meeting, null, Answer.Accepted, null, null));
+        Assert.True(Agreement.IsAgreed(await world.Entry(meeting), null));
+        world.Advance(11);
+        await world.SendDue();
+        Assert.Contains(world.Post.Notices, n => n.Kind == EffectKind.Invite && n.To == world.Ruta.Address);
+        Assert.Contains(world.Post.Notices, n => n.Kind == EffectKind.Answered && n.To == world.Ana.Address);
+
+        // Who changes their mind comes themselves.
+        await Say(meeting, Answer.Accepted);
+        Assert.Null((await Part(meeting, world.Tome))!.DelegatedTo);
+    }
+
+    [Fact]
+    public async Task Nobody_outside_no_organiser_and_not_oneself_is_sent()
+    {
+        var meeting = await Ask("2027-03-16T12:00");
+        foreach (var to in new[] { world.Lakshmi, world.Ana, world.Tome })
+            await Assert.ThrowsAsync<RefusedException>(() =>
+                world.Do(new DelegateInvitation(world.Noor.Id, world.Tome.Id, meeting, null, to.PublicId, null))
+            );
+        Assert.Single((await Waiting()).Rows);
+    }
+
+    private Task<AnswersView> Waiting() => world.See(new ReadAnswers(world.Noor.Id, world.Now).Run);
+
+    private ToAnswer For(string entry) => new(world.Tome.Id, entry, null);
+
+    private Task<long> Say(string entry, Answer answer) =>
+        world.Do(new AnswerInvitation(world.Noor.Id, world.Tome.Id, entry, null, answer, null, null));
+
+    private async Task<Participation?> Part(string entry, CalendarUser who) => Agreement.Of(await world.Entry(entry), who.Id, null);
+
+    private async Task<string> Ask(string start, bool isPrivate = false) =>
+        (
+            await world.Do(
+                new Arranging.ArrangeMeeting(
+                    world.Ana.Id,
+                    world.Ana.Id,
+                    "Berths",
+                    [new Calendars.Invited(world.Tome.PublicId, AttendeeRole.Required)],
+                    World.Timed(start),
+                    "Quay 4",
+                    null,
+                    null,
+                    null,
+                    isPrivate
+                )
+            )
+        ).PublicId;
+}

@@ -1,0 +1,52 @@
+import { useState } from "react";
+import type { GivenAnswer } from "../../api/answer";
+import type { AnswerRow, TimeRequest } from "../../api/types";
+import { useAnswer } from "../../app/hooks/useAnswer";
+import { useKept, type Kept } from "../../app/hooks/useKept";
+import { useSetting } from "../../app/hooks/useSetting";
+
+const none: string[] = [];
+const mostLines = 6;
+
+export interface Answering {
+  /** What is being done besides: one thing at a time. */
+  doing: "time" | "instead" | "ask" | undefined;
+  setDoing: (doing: Answering["doing"]) => void;
+  give: (answer: GivenAnswer, proposed?: TimeRequest, when?: string) => void;
+  /** What is written with it. */
+  line: Kept<string>;
+  /** The lines that were written last. */
+  lines: string[];
+  busy: boolean;
+}
+
+/** The answer to an invitation while it is thought about. */
+export function useAnswering(row: AnswerRow | undefined): Answering {
+  const [state, setState] = useState<{ key: string | undefined; doing: Answering["doing"] }>({ key: undefined, doing: undefined });
+  const line = useKept(`answer ${row?.key ?? ""}`, () => "");
+  const [lines, setLines] = useSetting("answer-lines", none);
+  const reply = useAnswer();
+  const give = (answer: GivenAnswer, proposed?: TimeRequest, when?: string) => {
+    if (!row) return;
+    const comment = line.value.trim() || null;
+    const said = when ? `${answer} for ${row.for.givenName}, and ${when} is offered` : `${answer} for ${row.for.givenName}`;
+    reply(
+      { entry: row.entry, occurrence: row.occurrence, inNameOf: row.for.id, comment, proposed: proposed ?? null },
+      answer,
+      `“${row.title}”: ${said}.`,
+      () => {
+        setState({ key: undefined, doing: undefined });
+        line.forget("");
+        if (comment) setLines([comment, ...lines.filter((l) => l !== comment)].slice(0, mostLines));
+      },
+    );
+  };
+  return {
+    doing: state.key === row?.key ? state.doing : undefined,
+    setDoing: (doing) => setState({ key: row?.key, doing }),
+    give,
+    line,
+    lines,
+    busy: false,
+  };
+}

@@ -898,6 +898,7 @@ internal static class EndpointLines
         ["PUT /api/handovers/{id:long}/items/{item:long}"] = (k => ($"/api/handovers/{k.Handover}/items/1", new { note = "x" }), Unknown),
         ["DELETE /api/handovers/{id:long}"] = (k => ($"/api/handovers/{k.Handover}", null), Unknown),
         ["GET /api/mails/"] = (_ => ($"/api/mails?text={Canary}", null), Fine),
+        ["POST /api/mails/"] = (_ => ("/api/mails", "message/rfc822"), HttpStatusCode.BadRequest),
         ["GET /api/mails/{id:long}"] = (k => ($"/api/mails/{k.Mail}", null), Unknown),
         ["GET /api/mails/{id:long}/source"] = (k => ($"/api/mails/{k.Mail}/source", null), Unknown),
         ["POST /api/mails/{id:long}/sending"] = (k => ($"/api/mails/{k.Mail}/sending", new { }), Unknown),

@@ -1,4 +1,5 @@
 using Corlin.Application.Ports;
+using Corlin.Core.Calendars;
 using Corlin.Core.Conversations;
 using NodaTime;
 
@@ -10,6 +11,15 @@ public sealed class IncomingMail(IMailReader reader, IReadStore reads, IWriteGat
     /// <summary>What the calendar part of a message asks; null where it has none.</summary>
     /// <param name="mine">By which times without a zone are read.</param>
     public ReceivedMessage? Asks(byte[] source, DateTimeZone mine) => reader.Asks(source, vouched: false, mine);
+
+    /// <summary>A message that somebody brings as a file, a mail (RFC 5322) or a calendar file with a METHOD.</summary>
+    /// <exception cref="FormatException">It is neither.</exception>
+    public LayMail Brought(UserId by, byte[] file, DateTimeZone mine)
+    {
+        var source = reader.AsMail(file);
+        var mail = reader.Read(source) ?? throw new FormatException("It is neither a message nor a calendar file that asks something.");
+        return new LayMail(by, mail, reader.Asks(source, vouched: false, mine));
+    }
 
     /// <param name="source">The whole message (RFC 5322).</param>
     /// <param name="vouched">Whether what brought it vouches for its sender.</param>

@@ -36,6 +36,8 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
     {
         if (received.Method is not { } method || received.Parts.IsEmpty)
             return Intake.Waiting(WaitReason.NotUnderstood);
+        if (!MessageBounds.Fits(received))
+            return Intake.Waiting(WaitReason.NotUnderstood);
         people = new MessagePeople(session, received, to);
         var message = people.Known(received);
         var fromAttendee = method is SchedulingMethod.Reply or SchedulingMethod.Counter or SchedulingMethod.Refresh;
@@ -57,6 +59,12 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
         var outcome = stands.Receive(message);
         if (outcome.Reception != Reception.Applied)
             return new Intake(outcome.Reception, outcome.Why, outcome.Reception == Reception.Ignored ? meeting : null);
+        // Who inside was not asked learns nothing of it by saying that they come.
+        if (
+            people.Find(Speaker(message)) is { Inside: true } inside
+            && Agreement.Of(meeting, inside.Id, Local(meeting, message.Parts[0].RecurrenceId)) is null
+        )
+            return Intake.Waiting(WaitReason.NotInvited);
         // What is cancelled waits for nobody's answer; it is filed with it.
         if (meeting.Status == MeetingStatus.Cancelled && outcome.Sent.IsEmpty)
             return new Intake(Reception.Ignored, WaitReason.None, meeting);
@@ -98,11 +106,19 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
             ?? sent.Find(m => to is not null && (m.StandsWith(to.Id) || m.Owner == to.Id));
         if (!message.Vouched)
             return Intake.Waiting(WaitReason.NotVouched);
-        if (organiser is not null && people.Find(organiser) is { Inside: true } && message.Sender == organiser)
+        if (organiser is not null && people.Find(organiser) is { Inside: true })
             // What is arranged here is told here; a message of ours that comes back to us says nothing new.
-            return meeting is not null && Owner(meeting).Address == organiser
-                ? new Intake(Reception.Ignored, WaitReason.None, meeting)
+            return message.Sender != organiser ? Intake.Waiting(WaitReason.NotTheOrganiser)
+                : meeting is not null && Owner(meeting).Address == organiser ? new Intake(Reception.Ignored, WaitReason.None, meeting)
                 : Intake.Waiting(WaitReason.OrganisedInside);
+        // What a stranger publishes is put on nobody's calendar by itself.
+        if (
+            message.Method == SchedulingMethod.Publish
+            && meeting is null
+            && ByHand is null
+            && (organiser is null || people.Find(organiser) is null)
+        )
+            return Intake.Waiting(WaitReason.NothingStands);
         message = people.ForUs(message, meeting);
         var stands = Ours(meeting, message);
         var outcome = stands.Receive(message);
@@ -112,7 +128,7 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
         var change = Begin(ChangeKind.ToldFromOutside, by);
         var blank = meeting ?? Blank(message, by);
         var told = blank.WithTold(outcome.After.Events[uid], a => people.FindOrAdd(a).Id, to?.HomeZone ?? DateTimeZone.Utc);
-        told = people.WithAddresses(message.Method == SchedulingMethod.Publish ? WithReader(told) : told);
+        told = people.WithAddresses(MessageBounds.Cut(message.Method == SchedulingMethod.Publish ? WithReader(told) : told));
         told = meeting is null ? told : AgreedAsProposed(meeting, told);
         if (message.Method == SchedulingMethod.DeclineCounter)
             told = WithoutProposal(told, message);
@@ -207,7 +223,7 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
 
     /// <summary>What is published is for knowledge: it stands with its reader, takes no time and asks nothing.</summary>
     private Entry WithReader(Entry told) =>
-        to is null || told.Participations.Any(p => p.Who == to.Id)
+        to is not { Kind: UserKind.Person } || told.Participations.Any(p => p.Who == to.Id)
             ? told
             : told with
             {

@@ -65,6 +65,8 @@ internal sealed class MessagePeople
         );
     }
 
+    private static string Domain(string address) => address[(address.LastIndexOf('@') + 1)..];
+
     private const int LongestName = 120;
 
     private static string Clean(string name)
@@ -78,6 +80,11 @@ internal sealed class MessagePeople
     {
         string First(string address) => known.TryGetValue(address, out var user) ? user.Address : address;
         string? Maybe(string? address) => address is null ? null : First(address);
+        // Who sends for another is believed where both are of one domain; a stranger is nobody's assistant by saying so.
+        string? For(string? sentBy, string? whom) =>
+            sentBy is not null && whom is not null && Domain(sentBy) == Domain(whom) ? First(sentBy) : null;
+        // A room or a group comes in nobody's place.
+        string? Instead(string? address) => Find(address ?? "") is { Kind: not UserKind.Person } ? null : Maybe(address);
         return message with
         {
             Sender = First(message.Sender),
@@ -87,15 +94,15 @@ internal sealed class MessagePeople
                     p with
                     {
                         Organiser = Maybe(p.Organiser),
-                        OrganiserSentBy = Maybe(p.OrganiserSentBy),
+                        OrganiserSentBy = For(p.OrganiserSentBy, p.Organiser),
                         Attendees =
                         [
                             .. p.Attendees.Select(a =>
                                 a with
                                 {
                                     Address = First(a.Address),
-                                    SentBy = Maybe(a.SentBy),
-                                    DelegatedTo = Maybe(a.DelegatedTo),
+                                    SentBy = For(a.SentBy, a.Address),
+                                    DelegatedTo = Instead(a.DelegatedTo),
                                     DelegatedFrom = Maybe(a.DelegatedFrom),
                                 }
                             ),

@@ -123,6 +123,10 @@ internal static class ChaseRows
             words += $", told to {people[told].GivenName}";
         else if (part.AnsweredBy is { } by && by != part.Who)
             words += $", {people[by].GivenName} for {people[part.Who].GivenName}";
+        if (part.DelegatedTo is { } instead && people.TryGetValue(instead, out var other))
+            words += $" to {other.Name}";
+        if (part.Uninvited)
+            words += ", not invited";
         return new ChaseAttendee(viewing.View(people[part.Who]), part.Role, part.Answer, words, part.Comment);
     }
 

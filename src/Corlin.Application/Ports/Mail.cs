@@ -65,6 +65,9 @@ public interface IMailReader
     /// <param name="mine">By which times without a zone are read.</param>
     ReceivedMessage? Asks(byte[] source, bool vouched, DateTimeZone mine);
 
+    /// <summary>A calendar file as the mail that its organiser, or who answers, would have sent; a mail as it is.</summary>
+    byte[] AsMail(byte[] file);
+
     /// <summary>Whether a server vouched for the sender (RFC 8601).</summary>
     /// <param name="host">The name by which the receiving server signs what it found.</param>
     bool Vouched(byte[] source, string host);

@@ -291,7 +291,7 @@ internal static class Telling
         Entry meeting,
         LocalDateTime? id,
         IReadOnlyDictionary<UserId, CalendarUser> people
-    ) => [.. Agreement.For(meeting, id).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer))];
+    ) => [.. Agreement.For(meeting, id).Where(p => !p.Uninvited).Select(p => new AddressedAttendee(Box(people[p.Who]), p.Role, p.Answer))];
 
     /// <summary>When the meeting, or an occurrence of it, takes place, or was to.</summary>
     private static (Stretch Stretch, Occurrence? Occurrence) When(Entry meeting, LocalDateTime? id, CalendarUser organiser)

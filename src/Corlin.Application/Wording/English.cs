@@ -303,6 +303,9 @@ public static partial class English
             RefusalKind.Cancelled => "It was cancelled.",
             RefusalKind.NothingProposed => "No other time is proposed any more.",
             RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
+            RefusalKind.MailUnreadable =>
+                "It is neither a message (.eml) nor an invitation or answer as a calendar file (.ics). Nothing was kept.",
+            RefusalKind.MailForNobody => "It is for nobody for whom you speak. Nothing was kept.",
             RefusalKind.MailNotTaken => $"It cannot be taken in: {refusal.What}. It stays where it is.",
             RefusalKind.NoRoomFits => $"There is no room {refusal.What} where it takes place.",
             RefusalKind.MoreThanThereAre => $"Say how many of the {refusal.What} must come: one at least, and no more than there are.",

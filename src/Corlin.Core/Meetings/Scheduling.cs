@@ -349,7 +349,8 @@ public static class Scheduling
         meeting.Overrides.FirstOrDefault(o => o.RecurrenceId == id) ?? new Override(id);
 
     internal static ImmutableArray<Effect> Tell(Entry meeting, EffectKind kind, LocalDateTime? recurrenceId) =>
-        [.. Agreement.For(meeting, recurrenceId).Select(p => new Effect(kind, p.Who, p.Who, recurrenceId))];
+        // Who came uninvited is told nothing.
+        [.. Agreement.For(meeting, recurrenceId).Where(p => !p.Uninvited).Select(p => new Effect(kind, p.Who, p.Who, recurrenceId))];
 
     internal static Entry With(Entry meeting, Participation part)
     {

@@ -207,6 +207,12 @@ public enum RefusalKind
     /// <summary>No room there is has so many seats and all of what is wanted.</summary>
     NoRoomFits,
 
+    /// <summary>A file is neither a message nor a calendar file that asks something.</summary>
+    MailUnreadable,
+
+    /// <summary>A message from a file is for nobody for whom who laid it speaks.</summary>
+    MailForNobody,
+
     /// <summary>A message that waits cannot be taken in by hand either.</summary>
     MailNotTaken,
 }

@@ -26,6 +26,8 @@ internal sealed class MailReading : IMailReader
         return MessageReader.Read(mail, vouched, mine);
     }
 
+    public byte[] AsMail(byte[] file) => CalendarMail.Of(file) ?? file;
+
     public bool Vouched(byte[] source, string host)
     {
         using var mail = Load(source);

@@ -163,13 +163,49 @@ public sealed class OutsideMeetingTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task What_is_only_told_for_knowledge_takes_no_time_and_asks_nothing()
+    public async Task What_is_only_told_for_knowledge_takes_no_time_and_asks_nothing_and_of_a_stranger_it_waits()
     {
-        await Comes(Text("PUBLISH", 0, at: At, asked: []));
+        var published = Text("PUBLISH", 0, at: At, asked: []);
+        Assert.Equal(Received.Waits, await Comes(published));
+        // From now on she is known.
+        await world.TakesIn(
+            SchedulingTexts.One("REQUEST", "other@harbour.example", 0, world.Now, Rosa, [(world.Maren.Address, Answer.None)], Later),
+            Rosa,
+            world.Maren.Address
+        );
+        Assert.Equal(Received.Applied, await Comes(Text("PUBLISH", 0, at: At, asked: [])));
         var meeting = await Stood();
         Assert.Equal((false, TimeTaken.Free), (meeting.AnswersWanted, meeting.Takes));
         var desk = await world.See(new ReadDesk(world.Noor.Id, world.Now).Run);
-        Assert.DoesNotContain(desk.Queue, r => r.Verb == "Answer");
+        Assert.Single(desk.Queue, r => r.Verb == "Answer");
+    }
+
+    [Theory]
+    [InlineData("mallory@elsewhere.example", false)]
+    [InlineData("office@harbour.example", true)]
+    public async Task Who_sends_for_the_organiser_is_believed_where_both_are_of_one_domain(string sender, bool believed)
+    {
+        var text = Asks().Replace("ORGANIZER;", $"ORGANIZER;SENT-BY=\"mailto:{sender}\";", StringComparison.Ordinal);
+        Assert.Equal(believed ? Received.Applied : Received.Waits, await Comes(text, sender));
+    }
+
+    [Fact]
+    public async Task Nobody_outside_arranges_in_the_name_of_somebody_inside()
+    {
+        var text = Text("REQUEST", 0, at: At, organiser: world.Tome.Address)
+            .Replace("ORGANIZER:", "ORGANIZER;SENT-BY=\"mailto:mallory@elsewhere.example\":", StringComparison.Ordinal);
+        Assert.Equal(Received.Waits, await Comes(text, "mallory@elsewhere.example"));
+        Assert.Empty(await world.See(s => s.MeetingsOf(Uid)));
+    }
+
+    [Fact]
+    public async Task What_is_larger_than_any_invitation_waits()
+    {
+        var crowd = Enumerable.Range(0, 400).Select(i => ($"p{i}@harbour.example", Answer.None)).Append((world.Maren.Address, Answer.None));
+        Assert.Equal(Received.Waits, await Comes(Text("REQUEST", 0, at: At, asked: [.. crowd])));
+        var title = new string('x', 5_000);
+        Assert.Equal(Received.Applied, await Comes(Text("REQUEST", 0, at: At, title: title)));
+        Assert.Equal(300, (await Stood()).Title.Length);
     }
 
     [Fact]

@@ -1,6 +1,8 @@
+using Corlin.Application.Calendars;
 using Corlin.Application.Mail;
 using Corlin.Application.Meetings;
 using Corlin.Core.Calendars;
+using Corlin.Core.Editing;
 using Corlin.Core.Meetings;
 
 namespace Corlin.Application.Tests;
@@ -62,6 +64,23 @@ public sealed class ReceivingTests : IAsyncLifetime
         var guest = meeting.Participations.Single(p => p.Uninvited);
         Assert.Equal((AttendeeRole.Optional, Answer.Accepted), (guest.Role, guest.Answer));
         Assert.False(Agreement.IsAgreed(meeting, null));
+        // They are told nothing of it, and nobody outside is told of them.
+        world.Advance(11);
+        await world.SendDue();
+        var sent = world.Post.Mail.Count;
+        await world.Do(new CancelEntry(world.Noor.Id, entry, null, Reach.All));
+        world.Advance(11);
+        await world.SendDue();
+        Assert.DoesNotContain(world.Post.Mail.Skip(sent), m => m.To.Address == "guest@elsewhere.example");
+        Assert.DoesNotContain(world.Post.Mail.Skip(sent).SelectMany(m => m.Attendees), a => a.Who.Address == "guest@elsewhere.example");
+    }
+
+    [Fact]
+    public async Task Somebody_inside_who_was_not_asked_learns_nothing_by_answering()
+    {
+        var text = SchedulingTexts.One("REPLY", uid, 0, world.Now, world.Maren.Address, [(world.Ruta.Address, Answer.Accepted)]);
+        Assert.Equal(Received.Waits, await Comes(text, from: world.Ruta.Address));
+        Assert.Null(Agreement.Of(await world.Entry(entry), world.Ruta.Id, null));
     }
 
     [Fact]

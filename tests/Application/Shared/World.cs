@@ -251,6 +251,8 @@ public sealed class Post : IMailWriter, IMailReader, IMailCarrier, INoticeCarrie
         return MessageReader.Read(mail, vouched, mine);
     }
 
+    public byte[] AsMail(byte[] file) => CalendarMail.Of(file) ?? file;
+
     public bool Vouched(byte[] source, string host) => true;
 
     private readonly Dictionary<string, OutgoingMail> written = [];

@@ -158,6 +158,18 @@ internal static class EveryChange
             ("To", var t) when t == typeof(string) => [.. there.Select(u => u.PublicId)],
             ("Calendar", var t) when t == typeof(string) => [null, .. made.Further.Values],
             ("Request", var t) when t == typeof(long?) => [null],
+            (_, var t) when t == typeof(ReceivedMail) =>
+            [
+                .. there.Select(u => new ReceivedMail(
+                    $"{u.PublicId}@harbour.example",
+                    new Mailbox("Rosa", "rosa@harbour.example"),
+                    new Mailbox(u.Name, u.Address),
+                    "A berth",
+                    "Yes.",
+                    [],
+                    [1]
+                )),
+            ],
             ("Message", _) => [null, new ReceivedMessage("rosa@harbour.example", true, SchedulingMethod.Cancel, [])],
             ("Change", _) =>
             [

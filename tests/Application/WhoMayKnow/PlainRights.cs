@@ -174,6 +174,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             ChangeDraftPaper c => If(of.Drafts[c.Draft] == actor),
             SendMailAgain c => If(SeesMail(actor, c.Mail)),
             LetMailBe c => If(SeesMail(actor, c.Mail)),
+            LayMail c => If(store.UserByAddress(c.Mail.To.Address) is { } reader && Speaks(actor, reader.Id)),
             TakeInMail c => If(SeesMail(actor, c.Mail)),
             AnswerMail c => If(SeesMail(actor, c.Mail)),
             MarkChosen c => If(c.Chosen.All(o => o.Entries.All(e => Marks(actor, o.Lane, e)))),

@@ -38,6 +38,10 @@ export const sendCalendarFile = (person: string, file: File, work: string, sent:
 export const sendPeopleFile = (keptFor: string | undefined, file: File, sent: (share: number) => void) =>
   send<ImportedPeople>(`/api/people/file${keptFor ? `?keptFor=${encodeURIComponent(keptFor)}` : ""}`, "text/csv", file, sent);
 
+/** Lays a message from a file into the mail room of whom it is for. */
+export const sendMessageFile = (file: File, sent: (share: number) => void) =>
+  send<{ became: "applied" | "repeated" | "outdated" | "filed" | "waits" }>("/api/mails", "message/rfc822", file, sent);
+
 /** Sends a paper to be laid with an entry. */
 export const sendPaper = (entry: string, file: File, sent: (share: number) => void) =>
   send<{ change: number }>(

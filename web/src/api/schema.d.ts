@@ -6439,7 +6439,30 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "message/rfc822": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaidView"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -8813,6 +8836,9 @@ export interface components {
             name: string;
             parts: string;
         };
+        LaidView: {
+            became: components["schemas"]["Received"];
+        };
         LaneView: {
             who: components["schemas"]["PersonView"];
             known: boolean;
@@ -9458,6 +9484,8 @@ export interface components {
         };
         /** @enum {unknown} */
         ReasonTold: "keepers" | "inside";
+        /** @enum {unknown} */
+        Received: "applied" | "repeated" | "outdated" | "filed" | "waits";
         ReleaseParts: {
             lane: string;
             occurrence: null | string;

@@ -34,6 +34,9 @@ public sealed record OrganiserLetterRequest(string InNameOf, string? Occurrence,
 
 public sealed record AnswerMailRequest(string Text);
 
+/// <param name="Became">What became of the message.</param>
+public sealed record LaidView(Received Became);
+
 /// <summary>The mail room.</summary>
 internal static class MailEndpoints
 {
@@ -43,6 +46,7 @@ internal static class MailEndpoints
     {
         var mails = api.MapGroup("/mails");
         mails.MapGet("/", GetAllAsync);
+        mails.MapPost("/", LayAsync).WithMetadata(new RequestSizeLimitAttribute(MostBytes)).Accepts<byte[]>("message/rfc822");
         mails.MapGet("/{id:long}", GetAsync);
         mails.MapGet("/{id:long}/source", GetSourceAsync);
         mails.MapPost("/{id:long}/sending", SendAgainAsync);
@@ -94,6 +98,23 @@ internal static class MailEndpoints
     {
         await reader.ChangeAsync(new LetMailBe(reader.Person, id));
         return TypedResults.NoContent();
+    }
+
+    private const long MostBytes = 30L * 1024 * 1024;
+
+    private static async Task<Ok<LaidView>> LayAsync(Reader reader, HttpRequest request, IncomingMail incoming)
+    {
+        using var file = new MemoryStream();
+        await request.Body.CopyToAsync(file, request.HttpContext.RequestAborted);
+        var zone = await reader.ReadAsync(s => s.Users([reader.Person])[reader.Person].HomeZone);
+        try
+        {
+            return TypedResults.Ok(new LaidView(await reader.ChangeAsync(incoming.Brought(reader.Person, file.ToArray(), zone))));
+        }
+        catch (FormatException)
+        {
+            throw new RefusedException(RefusalKind.MailUnreadable, "file");
+        }
     }
 
     private static async Task<Ok<ChangedView>> TakeInAsync(Reader reader, IncomingMail incoming, long id)

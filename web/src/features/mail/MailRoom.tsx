@@ -8,6 +8,7 @@ import { useWatched } from "../../app/hooks/live";
 import { Choices, Part } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
+import { LayFile } from "./LayFile";
 import { MailLine } from "./MailLine";
 import { MailOpen } from "./MailOpen";
 import { mailsQuery } from "./queries";
@@ -49,7 +50,7 @@ export function MailRoom() {
   const whose = top.of.find((p) => p.id === of);
   const shown = piles.find((p) => p.value === pile) ?? piles[0];
   return (
-    <div className="px-6 pb-6">
+    <LayFile onLaid={() => set({ pile: "received" })}>
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-3 pb-2.5">
         <h1 className="font-serif text-[26px] leading-9">
           <Part name="Which mail" value={shown?.label ?? ""} width={320}>
@@ -111,6 +112,6 @@ export function MailRoom() {
           {mails.isFetchingNextPage ? "Reading…" : "What was before"}
         </Button>
       )}
-    </div>
+    </LayFile>
   );
 }

@@ -16,8 +16,10 @@ internal static class OpenInvitations
     /// <summary>More are not looked at at once.</summary>
     public const int Most = 300;
 
-    /// <summary>So many days beyond those that are read already are looked at.</summary>
-    private const int MostDays = 60;
+    /// <summary>Days that are so near to one another are read together, and so many times at most.</summary>
+    private const int DaysTogether = 31;
+
+    private const int MostSpans = 12;
 
     /// <param name="near">Lanes that were read for the days ahead.</param>
     public static IReadOnlyList<OpenInvitation> Read(Viewing viewing, IReadOnlyList<Lane> near)
@@ -30,18 +32,34 @@ internal static class OpenInvitations
             .Where(u => !seen.Contains((u.Who, u.Entry.Id)))
             .Select(u => (u.Who, At: Next(viewing, u.Who, u.Entry)))
             .Where(u => u.At is not null)
-            .GroupBy(u => viewing.Zone.ToLocal(u.At!.Stretch.Start).Date)
-            .OrderBy(d => d.Key)
-            .Take(MostDays);
-        foreach (var day in further)
+            .Select(u => (u.Who, Day: viewing.Zone.ToLocal(u.At!.Stretch.Start).Date))
+            .OrderBy(u => u.Day)
+            .ToList();
+        foreach (var (from, until) in Spans(further.Select(u => u.Day)))
         {
-            var lanes = LaneReading.Read(viewing, [.. day.Select(u => people[u.Who]).DistinctBy(p => p.Id)], viewing.Zone.Day(day.Key));
+            var asked = further.Where(u => u.Day >= from && u.Day <= until).Select(u => people[u.Who]).DistinctBy(p => p.Id).ToList();
+            var lanes = LaneReading.Read(viewing, asked, new Stretch(viewing.Zone.Day(from).Start, viewing.Zone.Day(until).End));
             foreach (var open in lanes.SelectMany(l => On(viewing, l)))
                 if (seen.Add((open.Lane.Who.Id, open.Entry.Occurrence.Entry.Id)))
                     found.Add(open);
         }
 
         return found;
+    }
+
+    /// <param name="days">In order.</param>
+    private static List<(LocalDate From, LocalDate Until)> Spans(IEnumerable<LocalDate> days)
+    {
+        var spans = new List<(LocalDate From, LocalDate Until)>();
+        foreach (var day in days)
+        {
+            if (spans is [.., var last] && Period.DaysBetween(last.From, day) < DaysTogether)
+                spans[^1] = (last.From, day);
+            else if (spans.Count < MostSpans)
+                spans.Add((day, day));
+        }
+
+        return spans;
     }
 
     /// <summary>What waits on a lane; of a meeting the first that does.</summary>

@@ -209,7 +209,9 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
             {
                 var user = store.UserByAddress(meant.Address);
                 var entry = store.Entry(meant.Entry!);
-                var open = entry is not null && user is not null && Agreement.Of(entry, user.Id, recurrence) is { Answer: Answer.None };
+                // What is asked from outside waits for who keeps their calendar.
+                var here = entry is not null && store.Users([entry.Owner])[entry.Owner].Inside;
+                var open = here && user is not null && Agreement.Of(entry!, user.Id, recurrence) is { Answer: Answer.None };
                 return open ? (user!.Id, entry!.Time.ToStretch(user.HomeZone)) : default((UserId?, Stretch));
             },
             cancel

@@ -36,7 +36,9 @@ public sealed record ReceiveMail(ReceivedMail Mail, ReceivedMessage? Message) : 
 {
     public Received Apply(IChangeSession session)
     {
-        if (!session.MailStore.TakeIn($"mail\n{Mail.MessageId}"))
+        // What nobody vouches for keeps out nothing that comes under the same id.
+        var kind = Message is { Vouched: false } ? "unvouched" : "mail";
+        if (!session.MailStore.TakeIn($"{kind}\n{Mail.MessageId}"))
             return Received.Repeated;
         var reader = session.UserByAddress(Mail.To.Address);
         var to = reader is { Inside: true } ? reader : null;

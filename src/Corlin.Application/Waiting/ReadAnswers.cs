@@ -74,7 +74,7 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
         var rows = open.Select(i => Row(viewing, i, before, news)).ToList();
         return new AnswersView(
             LaneViews.Ms(Now),
-            English.AnswersLead(rows.Count, rows.Count(r => r.Tone == "wrong")),
+            English.AnswersLead(rows.Count, rows.Count(r => r.Tone == "wrong"), rows.Count >= OpenInvitations.Most),
             rows,
             viewing.ZonesOf([.. open.Select(i => i.Lane.Who).Append(viewing.Person).DistinctBy(p => p.Id)], viewing.Zone.Day(viewing.Today))
         );

@@ -124,8 +124,10 @@ public static partial class English
 
     public static string Word(TimeTaken takes) => takes.ToString().ToLowerInvariant();
 
-    public static string AnswersLead(int count, int wrong) =>
+    /// <param name="more">Whether there are more than are counted.</param>
+    public static string AnswersLead(int count, int wrong, bool more) =>
         count == 0 ? "No invitation waits for an answer."
+        : more ? $"{count} invitations wait here, and more after them."
         : wrong == 0 ? $"{Capital(Count(count, "invitation waits", "invitations wait"))}."
         : $"{Capital(Count(count, "invitation waits", "invitations wait"))}; {Count(wrong, "does", "do")} not fit.";
 

@@ -39,6 +39,23 @@ public sealed class LaidMailTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_nobody_vouches_for_keeps_out_nothing_that_comes_under_the_same_id()
+    {
+        var mail = new Ports.ReceivedMail(
+            "one@harbour.example",
+            new Core.Meetings.Mailbox("Rosa", Rosa),
+            new Core.Meetings.Mailbox("Maren", world.Maren.Address),
+            "A berth",
+            "",
+            [],
+            [1]
+        );
+        Assert.Equal(Received.Waits, await world.Do(new ReceiveMail(mail, Message(Asks()))));
+        Assert.Equal(Received.Applied, await world.Do(new ReceiveMail(mail, Message(Asks()) with { Vouched = true })));
+        Assert.Equal(Received.Repeated, await world.Do(new ReceiveMail(mail, Message(Asks()) with { Vouched = true })));
+    }
+
+    [Fact]
     public async Task What_is_for_nobody_for_whom_they_speak_is_not_kept()
     {
         var e = await Assert.ThrowsAsync<RefusedException>(() =>

@@ -68,7 +68,7 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
         // What is cancelled waits for nobody's answer; it is filed with it.
         if (meeting.Status == MeetingStatus.Cancelled && outcome.Sent.IsEmpty)
             return new Intake(Reception.Ignored, WaitReason.None, meeting);
-        var by = people.Of(Speaker(message));
+        var by = people.FindOrAdd(Speaker(message));
         var change = Begin(ChangeKind.InvitationAnswered, by);
         if (outcome.Sent.Length > 0)
             return new Intake(Reception.Applied, WaitReason.None, Refreshed(meeting, outcome.Sent)) { Change = change };
@@ -88,8 +88,8 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
         var effects = sent.SelectMany(s =>
             s.To.Select(a => new Effect(
                 s.Method == SchedulingMethod.Cancel ? EffectKind.Cancelled : EffectKind.Changed,
-                people.Of(a).Id,
-                people.Of(a).Id,
+                people.FindOrAdd(a).Id,
+                people.FindOrAdd(a).Id,
                 Local(meeting, s.RecurrenceId)
             ))
         );

@@ -49,8 +49,6 @@ internal sealed class MessagePeople
 
     public CalendarUser? Find(string address) => known.GetValueOrDefault(address);
 
-    public CalendarUser Of(string address) => FindOrAdd(address);
-
     /// <summary>Who has an address that nobody had becomes somebody outside, known to who keeps the calendar to which it came.</summary>
     public CalendarUser FindOrAdd(string address)
     {

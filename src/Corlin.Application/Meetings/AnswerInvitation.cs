@@ -29,12 +29,7 @@ public sealed record AnswerInvitation(
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        // Of one that was not sent nobody was told.
-        var meeting = session.Entry(Entry) is { Status: not MeetingStatus.Draft } found
-            ? found
-            : throw new RefusedException(RefusalKind.NotFound);
-        if (Agreement.Of(meeting, InNameOf, RecurrenceId) is not { } part || !MayKnow(rights, meeting, part))
-            throw new RefusedException(RefusalKind.NotFound);
+        var (meeting, part) = MustBeAsked(session, rights, InNameOf, Entry, RecurrenceId);
         var otherwise = Scheduling.AnsweredOtherwise(part, Answer, Actor);
         // Whose answer it is has the last word; anybody else says that they mean to replace what another gave.
         if (otherwise is { } other && Actor != InNameOf && !AllTheSame)
@@ -47,6 +42,23 @@ public sealed record AnswerInvitation(
             TellWhoAnswered(session, given.Entry, part, before);
         return change;
     }
+
+    /// <summary>A meeting to which somebody is asked, with their part in it, for who speaks for them with some rights.</summary>
+    /// <exception cref="RefusedException">They are not asked to it, or it is not for the actor to know.</exception>
+    internal static (Entry Meeting, Participation Part) MustBeAsked(
+        IChangeSession session,
+        Rights rights,
+        UserId who,
+        string entry,
+        LocalDateTime? id
+    ) =>
+        // Of one that was not sent nobody was told.
+        session.Entry(entry)
+            is { Status: not MeetingStatus.Draft } meeting
+        && Agreement.Of(meeting, who, id) is { } part
+        && MayKnow(rights, meeting, part)
+            ? (meeting, part)
+            : throw new RefusedException(RefusalKind.NotFound);
 
     /// <summary>Another answer stands that somebody else gave: who gave it, for whom and when, as the actor reads it.</summary>
     internal static RefusedException Otherwise(IChangeSession session, Participation part, UserId by, UserId actor)

@@ -21,14 +21,7 @@ public sealed record DelegateInvitation(
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        var meeting = session.Entry(Entry) is { Status: not MeetingStatus.Draft } found
-            ? found
-            : throw new RefusedException(RefusalKind.NotFound);
-        if (
-            Agreement.Of(meeting, InNameOf, RecurrenceId) is not { } part
-            || (!rights.MaySpeakForPrivate && (meeting.Private || part.OwnPrivate))
-        )
-            throw new RefusedException(RefusalKind.NotFound);
+        var (meeting, _) = AnswerInvitation.MustBeAsked(session, rights, InNameOf, Entry, RecurrenceId);
         var to = session.MustKnow(Actor, To, "to");
         // Who is outside is asked by who organises it, and by nobody else.
         if (to is not { Inside: true, Kind: UserKind.Person } || to.Id == InNameOf)

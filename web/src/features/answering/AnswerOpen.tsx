@@ -26,7 +26,7 @@ interface Props {
 
 /** One invitation as a sentence, with what it would be, the day around it, who else comes, and the answer. */
 export function AnswerOpen({ row, data, answering, onOpen }: Props) {
-  const { doing, setDoing, give, line, lines, busy } = answering;
+  const { doing, setDoing, give, line, lines } = answering;
   const known = useId();
   const place = useFocusBack<HTMLDivElement>(doing !== undefined);
   const close = () => setDoing(undefined);
@@ -96,15 +96,11 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
               <option key={l} value={l} />
             ))}
           </datalist>
-          <Button look="filled" disabled={busy} onClick={() => give("accepted")}>
+          <Button look="filled" onClick={() => give("accepted")}>
             Accept
           </Button>
-          <Button disabled={busy} onClick={() => give("tentative")}>
-            Tentative
-          </Button>
-          <Button disabled={busy} onClick={() => give("declined")}>
-            Decline
-          </Button>
+          <Button onClick={() => give("tentative")}>Tentative</Button>
+          <Button onClick={() => give("declined")}>Decline</Button>
           <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
             Another time…
           </Button>

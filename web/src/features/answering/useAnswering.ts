@@ -17,7 +17,6 @@ export interface Answering {
   line: Kept<string>;
   /** The lines that were written last. */
   lines: string[];
-  busy: boolean;
 }
 
 /** The answer to an invitation while it is thought about. */
@@ -47,6 +46,5 @@ export function useAnswering(row: AnswerRow | undefined): Answering {
     give,
     line,
     lines,
-    busy: false,
   };
 }

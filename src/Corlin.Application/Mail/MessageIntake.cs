@@ -34,15 +34,12 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
 
     public Intake Take(ReceivedMessage received)
     {
-        if (received.Method is not { } method || received.Parts.IsEmpty)
-            return Intake.Waiting(WaitReason.NotUnderstood);
-        if (!MessageBounds.Fits(received))
+        if (received.Method is not { } method || received.Parts.IsEmpty || !MessageBounds.Fits(received))
             return Intake.Waiting(WaitReason.NotUnderstood);
         people = new MessagePeople(session, received, to);
         var message = people.Known(received);
-        var fromAttendee = method is SchedulingMethod.Reply or SchedulingMethod.Counter or SchedulingMethod.Refresh;
         return message.Parts.Select(p => p.Uid).Distinct().ToList() is not [var uid] ? Intake.Waiting(WaitReason.NotUnderstood)
-            : fromAttendee ? FromAttendee(message, uid)
+            : method.IsFromAttendee() ? FromAttendee(message, uid)
             : FromOrganiser(message, uid);
     }
 
@@ -170,7 +167,7 @@ internal sealed class MessageIntake(IChangeSession session, CalendarUser? to)
 
     private List<Entry> Sent(string uid) => [.. session.MeetingsOf(uid).Where(m => m.Status != MeetingStatus.Draft)];
 
-    private CalendarUser Owner(Entry meeting) => session.Users([meeting.Owner])[meeting.Owner];
+    private CalendarUser Owner(Entry meeting) => people.User(meeting.Owner);
 
     private LocalDateTime? Local(Entry meeting, Instant? id) =>
         id is { } at ? (meeting.Time.WallZone ?? Owner(meeting).HomeZone).ToLocal(at) : null;

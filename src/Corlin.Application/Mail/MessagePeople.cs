@@ -14,6 +14,8 @@ internal sealed class MessagePeople
     private readonly Dictionary<string, CalendarUser> known;
     private readonly Dictionary<string, string> names = new(StringComparer.Ordinal);
 
+    private readonly Dictionary<UserId, CalendarUser> byId = [];
+
     /// <summary>Under which address each was named, where that is not their first.</summary>
     private readonly Dictionary<UserId, string> namedBy = [];
 
@@ -40,11 +42,17 @@ internal sealed class MessagePeople
             known.TryAdd(user.Address, user);
     }
 
+    /// <summary>Somebody of the meeting; each is read once.</summary>
+    public CalendarUser User(UserId id) => byId.TryGetValue(id, out var user) ? user : byId[id] = session.Users([id])[id];
+
     /// <summary>Those who take part in what stands are known by their first address.</summary>
     public void Know(IEnumerable<CalendarUser> users)
     {
         foreach (var user in users)
+        {
             known.TryAdd(user.Address, user);
+            byId[user.Id] = user;
+        }
     }
 
     public CalendarUser? Find(string address) => known.GetValueOrDefault(address);
@@ -151,7 +159,7 @@ internal sealed class MessagePeople
     }
 
     /// <summary>Whether somebody is inside.</summary>
-    public bool Inside(UserId who) => session.Users([who])[who].Inside;
+    public bool Inside(UserId who) => User(who).Inside;
 
     /// <summary>With the address under which each was asked, which their answer has to name.</summary>
     public Entry WithAddresses(Entry told) =>

@@ -27,9 +27,10 @@ internal static class OpenInvitations
         var found = near.SelectMany(l => On(viewing, l)).ToList();
         var seen = found.Select(i => (i.Lane.Who.Id, i.Entry.Occurrence.Entry.Id)).ToHashSet();
         var people = near.Select(l => l.Who).Append(viewing.Person).DistinctBy(p => p.Id).ToDictionary(p => p.Id);
-        var further = viewing
-            .Store.Unanswered([.. people.Keys], viewing.Now, Most)
-            .Where(u => !seen.Contains((u.Who, u.Entry.Id)))
+        var unseen = viewing.Store.Unanswered([.. people.Keys], viewing.Now, Most).Where(u => !seen.Contains((u.Who, u.Entry.Id))).ToList();
+        // Who organises them is asked for once.
+        viewing.Users(unseen.Select(u => u.Entry.Owner));
+        var further = unseen
             .Select(u => (u.Who, At: Next(viewing, u.Who, u.Entry)))
             .Where(u => u.At is not null)
             .Select(u => (u.Who, Day: viewing.Zone.ToLocal(u.At!.Stretch.Start).Date))

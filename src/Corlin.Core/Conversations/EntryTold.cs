@@ -89,8 +89,11 @@ public static class EntryTold
     /// <summary>The time as it was said; one that says the same stays as it stands.</summary>
     private static EntryTime Time(Entry entry, PlannedTime time, DateTimeZone zone)
     {
-        if (entry.ToldAt is not null && EntryStanding.Time(entry.Time, zone) == time)
-            return entry.Time;
+        return entry.ToldAt is not null && EntryStanding.Time(entry.Time, zone) == time ? entry.Time : Said(time, zone);
+    }
+
+    private static EntryTime Said(PlannedTime time, DateTimeZone zone)
+    {
         if (time.Days > 0 && time.More == Duration.Zero && time.Start.TimeOfDay == LocalTime.Midnight)
             return new AllDayEntry(time.Start.Date, time.Start.Date.PlusDays(time.Days));
         return ReferenceEquals(zone, time.Zone)
@@ -116,7 +119,7 @@ public static class EntryTold
         var usual = EntryStanding.Time(series.Time.StartingAt(local), zone).Stretch;
         return change with
         {
-            Time = own.Time.Stretch == usual ? null : Time(series with { ToldAt = null }, own.Time, clock),
+            Time = own.Time.Stretch == usual ? null : Said(own.Time, clock),
             Title = Title(own.Summary) == series.Title ? null : Title(own.Summary),
             Place = own.Location == series.Place ? null : own.Location ?? "",
             Agenda = own.Text.Agenda == series.Agenda ? null : own.Text.Agenda,

@@ -29,14 +29,7 @@ public static class Receiving
     }
 
     private static Outcome One(Conversation now, Conversation before, string sender, SchedulingMethod method, ScheduledPart part) =>
-        method switch
-        {
-            SchedulingMethod.Reply or SchedulingMethod.Counter or SchedulingMethod.Refresh => FromAttendees.Receive(
-                now,
-                sender,
-                method,
-                part
-            ),
-            _ => FromOrganisers.Receive(now, before, sender, method, part),
-        };
+        method.IsFromAttendee()
+            ? FromAttendees.Receive(now, sender, method, part)
+            : FromOrganisers.Receive(now, before, sender, method, part);
 }

@@ -23,6 +23,13 @@ public enum SchedulingMethod
     Refresh,
 }
 
+public static class SchedulingMethods
+{
+    /// <summary>Whether attendees send it to who organises (RFC 5546 1.4); all else goes the other way.</summary>
+    public static bool IsFromAttendee(this SchedulingMethod method) =>
+        method is SchedulingMethod.Reply or SchedulingMethod.Counter or SchedulingMethod.Refresh;
+}
+
 /// <summary>A name with its address, as mail shows it.</summary>
 public sealed record Mailbox(string Name, string Address)
 {

@@ -20,7 +20,7 @@ public static class CalendarMail
         if (method is not { } asks || parts.IsEmpty || parts[0].Organiser is not { } organiser)
             return null;
         var attendees = parts[0].Attendees.Select(a => new MailboxAddress(a.Name ?? "", a.Address)).ToList();
-        var answers = asks is SchedulingMethod.Reply or SchedulingMethod.Counter or SchedulingMethod.Refresh;
+        var answers = asks.IsFromAttendee();
         var from = new MailboxAddress(parts[0].OrganiserName ?? "", organiser);
         using var mail = new MimeMessage
         {

@@ -164,6 +164,41 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
             h => h.OnCalendar(Held.SpeakFor)
         ),
         new(
+            "dismiss what needs a look",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/watch/dismissals",
+                    new
+                    {
+                        of = t.Owner,
+                        key = "Clash-one",
+                        print = "00",
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "bring back what needs a look",
+            t => (HttpMethod.Post, "/api/watch/shown", new { of = t.Owner, key = "Clash-one" }),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "say how far ahead is looked",
+            t =>
+                (
+                    HttpMethod.Put,
+                    "/api/watch/ahead",
+                    new
+                    {
+                        of = t.Owner,
+                        kind = "clash",
+                        days = 3,
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
             "keep no-go weeks",
             t =>
                 (

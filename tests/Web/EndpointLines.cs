@@ -669,6 +669,49 @@ internal static class EndpointLines
             Forbidden
         ),
         ["GET /api/answers"] = (_ => ("/api/answers", null), Fine),
+        ["GET /api/entries/{id}/ways-out"] = (k => ($"/api/entries/{k.Meeting}/ways-out?who={k.Owner}", null), Forbidden),
+        ["POST /api/entries/{id}/clearing"] = (
+            k =>
+                (
+                    $"/api/entries/{k.Meeting}/clearing",
+                    new
+                    {
+                        inNameOf = k.Owner,
+                        occurrence = (string?)null,
+                        moves = Array.Empty<object>(),
+                        accept = false,
+                    }
+                ),
+            Forbidden
+        ),
+        ["GET /api/watch"] = (_ => ("/api/watch", null), Fine),
+        ["POST /api/watch/dismissals"] = (
+            k =>
+                (
+                    "/api/watch/dismissals",
+                    new
+                    {
+                        of = k.Owner,
+                        key = "Clash-x",
+                        print = "00",
+                    }
+                ),
+            Forbidden
+        ),
+        ["POST /api/watch/shown"] = (k => ("/api/watch/shown", new { of = k.Owner, key = "Clash-x" }), Forbidden),
+        ["PUT /api/watch/ahead"] = (
+            k =>
+                (
+                    "/api/watch/ahead",
+                    new
+                    {
+                        of = k.Owner,
+                        kind = "clash",
+                        days = 3,
+                    }
+                ),
+            Forbidden
+        ),
         ["POST /api/answers"] = (
             k =>
                 (

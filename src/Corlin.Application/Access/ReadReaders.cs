@@ -23,41 +23,7 @@ public sealed record ReadReaders(UserId Viewer, string Owner, string? Calendar, 
         if (own.Find(Calendar) is not { Rights.Acting: >= Acting.Add } chosen)
             return null;
         var grants = store.GrantsIn([owner.Id]).Where(g => g.HoldsAt(Now) && g.IsOn(chosen.Id)).ToList();
-        var receivers = grants.Where(g => g.Receiver is not null).Select(g => g.Receiver!.Value).Distinct().ToList();
-        var users = viewing.Users(receivers);
-        var members = store
-            .EveryoneIn([.. receivers.Where(r => users[r].Kind == UserKind.Group)])
-            .ToDictionary(g => g.Key, g => g.ToHashSet());
-        var holders = receivers
-            .Where(r => users[r].Kind == UserKind.Person)
-            .Concat(members.SelectMany(m => m.Value))
-            .Where(h => h != owner.Id)
-            .Distinct()
-            .ToList();
-        users = viewing.Users(holders);
-        var people = holders.Where(h => users.TryGetValue(h, out var user) && user.Kind == UserKind.Person).ToList();
-        var rights = people
-            .Select(who =>
-                Rights.Combine(
-                    grants.Where(g =>
-                        g.Receiver is null
-                        || g.Receiver == who
-                        || (members.TryGetValue(g.Receiver.Value, out var group) && group.Contains(who))
-                    ),
-                    users[who].Inside,
-                    Now,
-                    store.CeilingFor(users[who].Inside)
-                )
-            )
-            .ToList();
-        var everyone =
-            Rights.Combine(grants.Where(g => g.Receiver is null), inside: true, Now, store.CeilingFor(true)).Sight >= Sight.Headlines
-                ? store.CountInside() - people.Count(p => users[p].Inside) - (owner.Kind == UserKind.Person ? 1 : 0)
-                : 0;
-        var (open, closed) = (
-            rights.Count(r => r.Sight >= Sight.Headlines) + everyone,
-            rights.Count(r => r.PrivateSight >= Sight.Headlines)
-        );
+        var (open, closed) = TitleReaders.Count(viewing, owner, grants);
         return new ReadersView(open, closed, Words(open, owner), Words(closed, owner));
     }
 

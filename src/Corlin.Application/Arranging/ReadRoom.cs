@@ -79,20 +79,21 @@ public sealed record ReadRoom(UserId Viewer, ReadSlots Search)
             English.Moves(moves.Count),
             English.Suits([.. moves.Select(m => $"{m.Title} {To(m.Entry, m.To)}")]),
             English.InOneStep([.. moves.Select(m => $"{m.Title}, {When(viewing, m.Entry.Stretch.Start)} {To(m.Entry, m.To)}")], notified),
-            [
-                .. moves.Select(m => new RoomMoveView(
-                    m.Entry.Occurrence.Entry.PublicId,
-                    m.Entry.Occurrence.RecurrenceId is { } id ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(id) : null,
-                    m.Title!,
-                    LaneViews.Ms(m.Entry.Stretch.Start),
-                    LaneViews.Ms(m.Entry.Stretch.End),
-                    LaneViews.Ms(m.To.Start),
-                    LaneViews.Ms(m.To.End),
-                    [.. m.Entry.With.Select(w => w.PublicId)]
-                )),
-            ]
+            [.. moves.Select(m => Move(m.Entry, m.To))]
         );
     }
+
+    internal static RoomMoveView Move(MovableEntry entry, Stretch to) =>
+        new(
+            entry.Occurrence.Entry.PublicId,
+            entry.Occurrence.RecurrenceId is { } id ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(id) : null,
+            entry.Entry.Told.Title!,
+            LaneViews.Ms(entry.Stretch.Start),
+            LaneViews.Ms(entry.Stretch.End),
+            LaneViews.Ms(to.Start),
+            LaneViews.Ms(to.End),
+            [.. entry.With.Select(w => w.PublicId)]
+        );
 
     private static string When(Viewing viewing, Instant start)
     {
@@ -101,6 +102,6 @@ public sealed record ReadRoom(UserId Viewer, ReadSlots Search)
     }
 
     /// <summary>Rooms and its owner are not counted, nor is who moves it.</summary>
-    private static IEnumerable<UserId> Notified(Viewing viewing, MovableEntry entry) =>
+    internal static IEnumerable<UserId> Notified(Viewing viewing, MovableEntry entry) =>
         entry.With.Skip(1).Where(w => w.Kind == UserKind.Person && w.Id != viewing.Person.Id).Select(w => w.Id);
 }

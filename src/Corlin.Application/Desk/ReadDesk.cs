@@ -4,6 +4,7 @@ using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
 using Corlin.Application.Waiting;
+using Corlin.Application.Watching;
 using Corlin.Application.Whereabouts;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
@@ -18,6 +19,7 @@ namespace Corlin.Application.Desk;
 /// <param name="Clocks">The other zones of the organisation.</param>
 /// <param name="Told">What others did to meetings to which the viewer, or somebody for whom they speak, is asked.</param>
 /// <param name="Started">Meetings in whose conference somebody is now.</param>
+/// <param name="NeedLook">How many things need a look beside those in the queue.</param>
 /// <param name="Handovers">What others leave to the viewer while they are away, and what the viewer left to others.</param>
 /// <param name="Returns">Absences that ended lately, of the viewer and of those for whom they speak.</param>
 public sealed record DeskView(
@@ -34,6 +36,7 @@ public sealed record DeskView(
     IReadOnlyList<MeetingNewsView> Told,
     IReadOnlyList<HandoverHeadView> Handovers,
     IReadOnlyList<StartedView> Started,
+    int NeedLook,
     IReadOnlyList<ReturnHeadView> Returns
 );
 
@@ -49,7 +52,8 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
         var lanes = KeptLanes.Read(viewing);
         IReadOnlyList<CalendarUser> people = [.. lanes.Select(l => l.Who)];
         var day = Today(viewing, lanes);
-        var queue = DeskQueue.Build(viewing, lanes);
+        var looked = Concerns.All(viewing, [.. lanes.Where(l => l.Rights.MaySpeakFor)]).Standing;
+        var queue = DeskQueue.Build(viewing, lanes, looked);
         var zones = viewing.ZonesOf(people, today);
         return new DeskView(
             LaneViews.Ms(Now),
@@ -65,6 +69,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
             MeetingNewsViews.Read(viewing),
             ReadHandovers.Heads(viewing),
             StartedViews.Of(viewing, lanes),
+            looked.Count(c => !c.IsWrong),
             ReadReturn.Heads(viewing, [.. people.Append(viewing.Person).DistinctBy(p => p.Id)], overOnly: true)
         );
     }

@@ -1,4 +1,35 @@
+using Corlin.Core.Watch;
+
 namespace Corlin.Application.Lanes;
+
+/// <summary>Where something that needs a look is dealt with.</summary>
+public enum WayOutKind
+{
+    /// <summary>The entry itself.</summary>
+    Entry,
+
+    /// <summary>Chase, where another time is found.</summary>
+    Chase,
+    Whereabouts,
+    Access,
+
+    /// <summary>The page of somebody.</summary>
+    Person,
+}
+
+/// <summary>A way out, to be pressed.</summary>
+/// <param name="Words">A verb with its object.</param>
+/// <param name="Person">The public id of whose page it is; null for the others.</param>
+public sealed record WayOutView(WayOutKind Kind, string Words, string? Person = null);
+
+/// <summary>What can be done with something that needs a look.</summary>
+/// <param name="Key">With <paramref name="Print"/> it is dismissed; the same thing has the same key.</param>
+/// <param name="Print">What it rests on: it needs a look again where that changes.</param>
+/// <param name="Other">Of two that clash the other one, where it may be told.</param>
+public sealed record WatchView(ConcernKind Kind, string Key, string Print, IReadOnlyList<WayOutView> Ways, OtherEntryView? Other);
+
+/// <param name="Entry">Its public id.</param>
+public sealed record OtherEntryView(string Entry, string? Occurrence);
 
 /// <summary>What is to be decided of members of a group, for one meeting.</summary>
 /// <param name="Name">Whom it is about, in a word or two.</param>
@@ -30,4 +61,8 @@ public sealed record QueueRow(
     MemberOfferView? Offer = null,
     long? TurnOver = null,
     long? Address = null
-);
+)
+{
+    /// <summary>What can be done with something that needs a look; null for anything else.</summary>
+    public WatchView? Watch { get; init; }
+}

@@ -192,6 +192,15 @@ public enum ChangeKind
 
     /// <summary>A message that waited was taken in by hand.</summary>
     MailTakenIn,
+
+    /// <summary>Something needs no look any more, until it changes.</summary>
+    ConcernDismissed,
+
+    /// <summary>What was dismissed needs a look again.</summary>
+    ConcernShown,
+
+    /// <summary>How far ahead is looked was said anew.</summary>
+    LookAheadSaid,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

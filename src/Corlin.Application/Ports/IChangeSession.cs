@@ -48,6 +48,8 @@ public interface IChangeSession : ICalendarReads
     IRequestStore RequestStore { get; }
     IOfferStore OfferStore { get; }
     IWishStore WishStore { get; }
+
+    IWatchStore WatchStore { get; }
     IDraftStore DraftStore { get; }
     IMeetingKindStore MeetingKindStore { get; }
 }

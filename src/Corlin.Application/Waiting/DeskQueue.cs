@@ -3,12 +3,12 @@ using Corlin.Application.Arranging;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
+using Corlin.Application.Watching;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;
-using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Waiting;
@@ -16,17 +16,20 @@ namespace Corlin.Application.Waiting;
 /// <summary>What waits for who keeps some lanes, ordered by when it must be done.</summary>
 internal static class DeskQueue
 {
-    public static IReadOnlyList<QueueRow> Build(Viewing viewing, IReadOnlyList<Lane> lanes)
+    /// <param name="looked">What needs a look on them, where that is known; else what cannot be kept as it stands is looked for.</param>
+    public static IReadOnlyList<QueueRow> Build(Viewing viewing, IReadOnlyList<Lane> lanes, IReadOnlyList<Concern>? looked = null)
     {
         var kept = lanes.Where(l => l.Rights.MaySpeakFor).ToList();
         viewing.Users(kept.SelectMany(l => l.Entries).Select(e => e.Occurrence.Entry.Owner));
+        var toFix = (looked ?? Concerns.OnLanes(viewing, kept)).Where(c => c.IsWrong);
         var chase = ChaseRows
             .Read(viewing, [.. kept.Select(l => l.Who)])
             .Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision)
             .Select(r => Chase(viewing, r));
         return
         [
-            .. kept.SelectMany(l => ToldApart(Mends(viewing, l)).Concat(Decisions(viewing, l)))
+            .. kept.SelectMany(l => Decisions(viewing, l))
+                .Concat(toFix.Select(c => c.Row(viewing)))
                 .Concat(OpenInvitations.Read(viewing, kept).Select(i => Row(viewing, i)))
                 .Concat(chase)
                 .Concat(AccessRequests(viewing))
@@ -98,7 +101,7 @@ internal static class DeskQueue
             "Answer",
             viewing.View(lane.Who),
             told.Title!,
-            $"{When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}",
+            $"{LaneWords.When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}",
             English.Word(verdict.Kind),
             Tone(verdict.Kind),
             Why(viewing, lane, entry, verdict),
@@ -124,24 +127,25 @@ internal static class DeskQueue
             lane.Hours,
             lane.Absences,
             viewing.Store.Travel(),
-            NotThere(viewing, lane, asked) is not null
+            LaneWords.NotThere(viewing, lane, asked) is not null
         );
     }
-
-    /// <summary>What keeps somebody from being where something in person takes place; who can join by link need not be there.</summary>
-    internal static DayPart? NotThere(Viewing viewing, Lane lane, LaneEntry entry) =>
-        entry.Told is { AllDay: false, Whole.Link: null } ? WhereTo.Keeps(viewing, lane, entry.Told.Stretch, entry.Site) : null;
 
     internal static string Why(Viewing viewing, Lane lane, LaneEntry entry, Verdict<LaneEntry> verdict) =>
         verdict switch
         {
-            { Kind: VerdictKind.Elsewhere } when NotThere(viewing, lane, entry) is { } part => WhereTo.WhyNotThere(viewing, lane, part),
-            { Kind: VerdictKind.Clashes, With: { } with } => $"{Name(with)}, {English.Length(verdict.By)}, {English.Word(with.Takes)}",
+            { Kind: VerdictKind.Elsewhere } when LaneWords.NotThere(viewing, lane, entry) is { } part => WhereTo.WhyNotThere(
+                viewing,
+                lane,
+                part
+            ),
+            { Kind: VerdictKind.Clashes, With: { } with } =>
+                $"{LaneWords.Name(with.Key)}, {English.Length(verdict.By)}, {English.Word(with.Takes)}",
             { Kind: VerdictKind.Tight, TooFar: true, With: { } with } when with.Key.Told.Place is { } place =>
                 $"the way from {place} is {English.Length(verdict.By)} too short",
             { Kind: VerdictKind.Tight, TooFar: true } => $"{English.Length(verdict.By)} too little between two entries",
             { Kind: VerdictKind.Tight, With: { } with } =>
-                $"no gap {(with.Stretch.Start >= entry.Told.Stretch.End ? "before" : "after")} {Name(with)}",
+                $"no gap {(with.Stretch.Start >= entry.Told.Stretch.End ? "before" : "after")} {LaneWords.Name(with.Key)}",
             { Kind: VerdictKind.Away } => $"{lane.Who.GivenName} is away that day",
             { Kind: VerdictKind.OutOfHours } => "outside the working hours there",
             _ => "free, with a gap on both sides",
@@ -154,98 +158,6 @@ internal static class DeskQueue
             VerdictKind.Tight or VerdictKind.OutOfHours => "doubt",
             _ => "wrong",
         };
-
-    private static string Name(Standing<LaneEntry> other) =>
-        other.Key.Told.Title ?? (other.Key.Told.Withheld ? "Private" : "something taken");
-
-    private static IEnumerable<QueueRow> Mends(Viewing viewing, Lane lane)
-    {
-        var soon = viewing.Now + Duration.FromDays(7);
-        foreach (var clash in LaneViews.ClashesOn(lane).Where(c => c.Shared.Start > viewing.Now && c.Shared.Start < soon))
-        {
-            // An invitation not answered is a row of its own and says the clash there.
-            if (IsToAnswer(clash.First, lane) || IsToAnswer(clash.Second, lane))
-                continue;
-            yield return Mend(
-                viewing,
-                lane,
-                clash.Second.Key,
-                "Clashes",
-                $"{Name(clash.First)}, {English.Length(clash.Shared.Length)}",
-                clash.Shared
-            );
-        }
-
-        foreach (
-            var (way, from, to) in LaneViews
-                .WaysOn(viewing, lane)
-                .Where(w => w.Way.ShortBy > Duration.Zero && w.Way.To.Stretch.Start > viewing.Now && w.Way.To.Stretch.Start < soon)
-        )
-        {
-            var available = way.Needed - way.ShortBy;
-            var there = There(way.Needed, available);
-            var reason = from!.Told.Place is { } place
-                ? $"{English.Length(way.Needed)} from {place}; {there}"
-                : $"the journey takes {English.Length(way.Needed)}; {there}";
-            yield return Mend(viewing, lane, to!, "Too far", reason, to!.Told.Stretch);
-        }
-
-        foreach (
-            var entry in lane.Entries.Where(e =>
-                e.Told.Takes >= TimeTaken.Pencilled && e.Told.Stretch.Start > viewing.Now && e.Told.Stretch.Start < soon
-            )
-        )
-        {
-            // What is not answered says it there.
-            if (IsToAnswer(new Standing<LaneEntry>(entry, entry.Told.Stretch, entry.Told.Takes), lane))
-                continue;
-            if (NotThere(viewing, lane, entry) is { } part)
-                yield return Mend(viewing, lane, entry, "Elsewhere", WhereTo.WhyNotThere(viewing, lane, part), entry.Told.Stretch);
-        }
-    }
-
-    /// <summary>What is wrong twice at the same time, as where three overlap, is told as two.</summary>
-    private static IEnumerable<QueueRow> ToldApart(IEnumerable<QueueRow> mends) =>
-        mends
-            .GroupBy(m => m.Key)
-            .SelectMany(same =>
-                same.Select((row, i) => i == 0 ? row : row with { Key = FormattableString.Invariant($"{row.Key}-{i + 1}") })
-            );
-
-    private static bool IsToAnswer(Standing<LaneEntry> standing, Lane lane) =>
-        standing.Key.Told.Whole is not null
-        && Agreement.Of(standing.Key.Occurrence.Entry, lane.Who.Id, standing.Key.Told.RecurrenceId) is { Answer: Answer.None };
-
-    /// <summary>How much time there is for a way, in the unit of what it takes: "40 minutes …; there are 30".</summary>
-    private static string There(Duration needed, Duration available)
-    {
-        var hour = Duration.FromHours(1);
-        if (available <= Duration.Zero)
-            return "there is no time";
-        return needed < hour && available >= Duration.FromMinutes(2)
-            ? $"there are {(int)available.TotalMinutes}"
-            : $"there is {English.Length(available)}";
-    }
-
-    private static QueueRow Mend(Viewing viewing, Lane lane, LaneEntry entry, string judgement, string reason, Stretch marked)
-    {
-        var told = entry.Told;
-        return new QueueRow(
-            $"mend-{lane.Who.PublicId}-{LaneViews.Ms(marked.Start)}-{judgement}",
-            "Fix",
-            viewing.View(lane.Who),
-            told.Title ?? "Private",
-            When(viewing, lane, told.Stretch),
-            judgement,
-            "wrong",
-            reason,
-            told.PublicId,
-            LaneViews.Id(told.RecurrenceId),
-            LaneViews.Ms(marked.Start),
-            LaneViews.Ms(marked.End),
-            LaneViews.Ms(told.Stretch.Start)
-        );
-    }
 
     private static IEnumerable<QueueRow> Decisions(Viewing viewing, Lane lane)
     {
@@ -341,17 +253,4 @@ internal static class DeskQueue
             row.End,
             row.Start
         );
-
-    /// <summary>"today 15:00", with the place where it is told in another zone than the viewer's.</summary>
-    internal static string When(Viewing viewing, Lane lane, Stretch stretch)
-    {
-        var local = viewing.Zone.ToLocal(stretch.Start);
-        var here = $"{English.NearDay(local.Date, viewing.Today)} {English.Time(local.TimeOfDay)}";
-        var zone = lane.Days.ZoneAt(stretch.Start);
-        var there = zone.ToLocal(stretch.Start);
-        if (there == local)
-            return here;
-        var day = there.Date == local.Date ? "" : $"{there.DayOfWeek} ";
-        return $"{here} ({day}{English.Time(there.TimeOfDay)} {WhereTo.Town(viewing, lane.Who, zone)})";
-    }
 }

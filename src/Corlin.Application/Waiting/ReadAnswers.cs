@@ -103,7 +103,7 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
             LaneViews.Id(part.RecurrenceId),
             told.Title!,
             $"{organiser.Name} asks {lane.Who.GivenName}",
-            $"{English.Capital(DeskQueue.When(viewing, lane, told.Stretch))} for {English.Length(told.Stretch.Length)}",
+            $"{English.Capital(LaneWords.When(viewing, lane, told.Stretch))} for {English.Length(told.Stretch.Length)}",
             told.Place ?? (whole.Link is null ? null : "by video"),
             part.RecurrenceId is null && told.Rule is { } rule ? RuleWords.Write(rule) : null,
             whole.Line,

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
-using Corlin.Application.Waiting;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
@@ -183,7 +182,7 @@ public sealed record ReadWhereSaid(UserId Viewer, string Who, string? Line, IRea
             return "is on the way then";
         if (lane.Days.At(stretch.Start) is { Kind: StayKind.NotWorking })
             return "does not work then";
-        if (DeskQueue.NotThere(viewing, lane, entry) is { } part)
+        if (LaneWords.NotThere(viewing, lane, entry) is { } part)
             return WhereTo.WhyNotThere(viewing, lane, part);
         return lane.Hours.Covers(stretch)
             ? null

@@ -97,6 +97,10 @@ public static partial class English
             _ => string.Join(", ", names.Take(names.Count - 1)) + " and " + names[^1],
         };
 
+    /// <summary>"14:00", "14:00 or 15:00", "14:00, 15:00 or 16:00".</summary>
+    public static string Or(IReadOnlyList<string> choices) =>
+        choices.Count < 2 ? string.Concat(choices) : string.Join(", ", choices.Take(choices.Count - 1)) + " or " + choices[^1];
+
     /// <summary>"no answers", "one answer", "12 answers".</summary>
     public static string Count(int count, string one, string many) =>
         count switch

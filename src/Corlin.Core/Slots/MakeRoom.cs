@@ -65,6 +65,43 @@ public static class MakeRoom
         return [.. picked];
     }
 
+    /// <summary>
+    /// The cheapest plan for one start, fewer moves first; null where it is none of the starts that are tried, is a slot as it is, or
+    /// cannot be had.
+    /// </summary>
+    /// <param name="most">How many entries are moved at most.</param>
+    /// <param name="reader">By whose clock days are told.</param>
+    public static RoomPlan? At(
+        SlotRequest request,
+        ImmutableArray<Movable> movable,
+        MoveRules rules,
+        int most,
+        DateTimeZone reader,
+        Instant start
+    )
+    {
+        var choices = new RoomChoices(request, movable);
+        var number = choices.Everything.Grid.FirstAt(start);
+        if (number >= choices.Everything.Grid.Count || choices.Everything.Grid[number] != start || choices.Everything.Slots()[number])
+            return null;
+        var byKey = movable.ToDictionary(m => m.Key);
+        for (var many = 1; many <= Math.Min(most, choices.Count); many++)
+        {
+            var plans = new List<RoomPlan>();
+            foreach (var (moved, starts) in choices.Of(many).Where(c => c.Starts?.Contains(number) != false))
+            {
+                var found = new SortedDictionary<Instant, RoomPlan>();
+                new RoomSearch(choices.Everything, moved, rules).Find(found, [number]);
+                plans.AddRange(found.Values);
+            }
+
+            if (plans.MinBy(p => p.Moves.Sum(m => Cost(byKey[m.Key], m, reader))) is { } cheapest)
+                return cheapest;
+        }
+
+        return null;
+    }
+
     /// <summary>Whether a plan still does, for the same request or one that has changed since.</summary>
     public static bool Holds(SlotRequest request, ImmutableArray<Movable> movable, MoveRules rules, RoomPlan plan)
     {

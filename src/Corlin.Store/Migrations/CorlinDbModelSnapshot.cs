@@ -585,6 +585,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex("ActorId", "Id");
 
+                    b.HasIndex("InNameOfId", "At")
+                        .HasFilter("\"Kind\" = 7 AND \"UndoneById\" IS NULL");
+
                     b.HasIndex("InNameOfId", "Id");
 
                     b.ToTable("Changes");
@@ -632,6 +635,42 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("Where", "Until");
 
                     b.ToTable("DaysOff");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DismissalRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Print")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("UserId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Dismissals");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.DraftPaperRow", b =>
@@ -1354,6 +1393,40 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("CategoryId");
 
                     b.ToTable("LaneMarks");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.LookAheadRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Days")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("UserId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("LookAheads");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.MailRow", b =>
@@ -2900,6 +2973,15 @@ namespace Corlin.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.DismissalRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.DraftPaperRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.DraftRow", null)
@@ -3022,6 +3104,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.EntryRow", null)
                         .WithMany()
                         .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.LookAheadRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -166,6 +166,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal WishStore WishStore => field ??= new WishStore(this);
 
+    internal WatchStore WatchStore => field ??= new WatchStore(this);
+
     internal TurnOverStore TurnOverStore => field ??= new TurnOverStore(this);
 
     internal NotesStore NotesStore => field ??= new NotesStore(this);
@@ -224,6 +226,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IOfferStore IChangeSession.OfferStore => OfferStore;
 
     IWishStore IChangeSession.WishStore => WishStore;
+
+    IWatchStore IChangeSession.WatchStore => WatchStore;
 
     IRequestStore IChangeSession.RequestStore => RequestStore;
 

@@ -25,6 +25,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<NoGoRow> NoGoWeeks => Set<NoGoRow>();
     internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
 
+    internal DbSet<DismissalRow> Dismissals => Set<DismissalRow>();
+
+    internal DbSet<LookAheadRow> LookAheads => Set<LookAheadRow>();
+
     internal DbSet<CalendarRow> Calendars => Set<CalendarRow>();
 
     internal DbSet<FollowedRow> Followed => Set<FollowedRow>();
@@ -194,6 +198,20 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             w.HasIndex(x => x.KeptById);
             w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             w.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<DismissalRow>(d =>
+        {
+            d.HasIndex(x => x.UserId).HasFilter("\"EndedById\" IS NULL");
+            d.HasIndex(x => x.KeptById);
+            d.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            d.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<LookAheadRow>(l =>
+        {
+            l.HasIndex(x => x.UserId).HasFilter("\"EndedById\" IS NULL");
+            l.HasIndex(x => x.KeptById);
+            l.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            l.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<WayRow>().HasKey(x => new { x.FromSite, x.ToSite });
         builder.Entity<CalendarRow>(c =>
@@ -510,6 +528,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
         {
             c.HasIndex(x => x.UndoneById).HasFilter("\"UndoneById\" IS NOT NULL");
             c.HasIndex(x => new { x.InNameOfId, x.Id });
+            // Who answered for whom lately.
+            c.HasIndex(x => new { x.InNameOfId, x.At }).HasFilter("\"Kind\" = 7 AND \"UndoneById\" IS NULL");
             c.HasIndex(x => new { x.ActorId, x.Id });
             c.HasIndex(x => x.ActId).HasFilter("\"ActId\" IS NOT NULL");
             c.HasIndex(x => x.AbsenceId).HasFilter("\"AbsenceId\" IS NOT NULL");

@@ -16,6 +16,7 @@ using Corlin.Web.Features.Mail;
 using Corlin.Web.Features.Meetings;
 using Corlin.Web.Features.Offers;
 using Corlin.Web.Features.People;
+using Corlin.Web.Features.Watching;
 using Corlin.Web.Features.Whereabouts;
 
 namespace Corlin.Web.Hosting;
@@ -84,6 +85,8 @@ internal static class Endpoints
         PlacesEndpoints.Map(api);
         ArrangeEndpoints.Map(api);
         SlotsEndpoints.Map(api);
+        WaysOutEndpoints.Map(api);
+        WatchEndpoints.Map(api);
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);
         HoldsEndpoints.Map(api);

@@ -17,6 +17,7 @@ using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using Corlin.Core.Time;
+using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
 using Corlin.Core.Words;
 using NodaTime;
@@ -221,6 +222,8 @@ internal static class EveryChange
                     )
                 ),
             ],
+            ("Key" or "Print", _) => ["Clash-one"],
+            ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", _) => [ImmutableArray<KeptWish>.Empty],
             ("Wishes", _) => [ImmutableArray.Create(new KeptWish(KeptWishKind.Lunch, 0, Weight.Forbid))],
             ("Starts", _) => [ImmutableArray.Create(Instant.FromUtc(2027, 4, 6, 9, 0))],

@@ -12,6 +12,7 @@ using Corlin.Application.Meetings;
 using Corlin.Application.Offers;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Watching;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 
@@ -96,6 +97,10 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             TellWhere c => If(Speaks(actor, c.InNameOf), May.Yes),
             KeepNoGo c => If(Speaks(actor, c.InNameOf), May.Yes),
             KeepWishes c => If(Speaks(actor, c.InNameOf), May.Yes),
+            ClearFor c => If(Speaks(actor, c.InNameOf) && c.Moves.All(m => Changes(actor, m.Entry))),
+            DismissConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
+            ShowConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
+            SayLookAhead c => If(Speaks(actor, c.InNameOf), May.Yes),
             OpenNoGo c => If(Speaks(actor, c.InNameOf)),
             KeepKind c => If(Speaks(actor, c.InNameOf)),
             DropKind c => If(Speaks(actor, c.InNameOf)),

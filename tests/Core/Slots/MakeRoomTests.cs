@@ -148,6 +148,45 @@ public class MakeRoomTests
             );
 
     [Fact]
+    public void For_one_start_the_plan_has_as_few_moves_as_that_start_needs()
+    {
+        var planned = 0;
+        Requests(6, 8)
+            .Sample(
+                request =>
+                {
+                    var movable = Movables(request);
+                    foreach (var least in MakeRoom.Least(request, movable, 2).Take(6))
+                    {
+                        var plan = MakeRoom.At(request, movable, MoveRules.None, 2, Zone, least.Start.Start);
+                        if (least.Moves.IsEmpty)
+                        {
+                            Assert.Null(plan);
+                            continue;
+                        }
+
+                        planned++;
+                        Assert.Equal((least.Start, least.Moves.Length), (plan!.Start, plan.Moves.Length));
+                        Assert.True(
+                            Holds(
+                                request,
+                                movable,
+                                plan.Start.Start,
+                                [.. plan.Moves.Select(m => (movable.Single(e => e.Key == m.Key), m.To.Start))]
+                            )
+                        );
+                    }
+
+                    // Between two starts that are tried nothing begins.
+                    Assert.Null(MakeRoom.At(request, movable, MoveRules.None, 2, Zone, request.Span.Start + Duration.FromSeconds(1)));
+                },
+                iter: 60,
+                threads: 1
+            );
+        Assert.True(planned > 0, "no start had to be cleared");
+    }
+
+    [Fact]
     public void A_moved_entry_takes_nobody_s_lunch_where_it_must_not()
     {
         var day = new Stretch(Utc("2027-03-15 09:00"), Utc("2027-03-15 15:00"));

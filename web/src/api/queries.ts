@@ -45,6 +45,26 @@ export const answersQuery = queryOptions({
   refetchInterval: 60_000,
 });
 
+/** What one press can do about something that has no room on a lane. */
+export const waysOutQuery = (who: string, entry: string, occurrence: string | null) =>
+  queryOptions({
+    queryKey: ["calendars", "ways-out", who, entry, occurrence],
+    queryFn: () =>
+      ask(
+        client.GET("/api/entries/{id}/ways-out", {
+          params: { path: { id: entry }, query: { who, ...(occurrence ? { occurrence } : {}) } },
+        }),
+      ),
+    retry: false,
+  });
+
+/** What needs a look. */
+export const watchQuery = queryOptions({
+  queryKey: ["calendars", "watch"],
+  queryFn: () => ask(client.GET("/api/watch")),
+  refetchInterval: 60_000,
+});
+
 /** Free slots for people and a length, as plainly as can be asked. */
 export const freeSlotsQuery = (asked: {
   inNameOf: string;

@@ -3092,6 +3092,239 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                    occurrence?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WaysOutView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/clearing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ClearRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ClearedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NeedsLookView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch/dismissals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DismissalRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WatchChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch/shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShowAgainRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WatchChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watch/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LookAheadRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WatchChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts": {
         parameters: {
             query?: never;
@@ -8047,6 +8280,21 @@ export interface components {
             end: number;
             words: string;
         };
+        ClearRequest: {
+            inNameOf: string;
+            occurrence: null | string;
+            moves: components["schemas"]["RoomMoveRequest"][];
+            accept: boolean;
+            comment: null | string;
+        };
+        ClearView: {
+            words: string;
+            notified: string;
+            moves: components["schemas"]["RoomMoveView"][];
+        };
+        ClearedView: {
+            changes: number[];
+        };
         ClosedRequest: {
             closed: boolean;
         };
@@ -8091,6 +8339,8 @@ export interface components {
             /** Format: int64 */
             end: number;
         };
+        /** @enum {unknown} */
+        ConcernKind: "clash" | "noWay" | "elsewhere" | "outOfHours" | "room" | "unprepared" | "requiredAway" | "coverAway" | "answeredApart" | "widelyRead" | "runsOut" | "neglected";
         ConferenceView: {
             /** Format: int64 */
             now: number;
@@ -8239,7 +8489,14 @@ export interface components {
             told: components["schemas"]["MeetingNewsView"][];
             handovers: components["schemas"]["HandoverHeadView"][];
             started: components["schemas"]["StartedView"][];
+            /** Format: int32 */
+            needLook: number;
             returns: components["schemas"]["ReturnHeadView"][];
+        };
+        DismissalRequest: {
+            of: string;
+            key: string;
+            print: string;
         };
         DoneMeanwhileView: {
             by: components["schemas"]["PersonView"];
@@ -8785,6 +9042,10 @@ export interface components {
             mayAdminister: boolean;
             keeps: components["schemas"]["PersonView"][];
         };
+        InsteadView: {
+            words: string;
+            line: string;
+        };
         InvitationRequest: {
             inNameOf: string;
             entry: string;
@@ -8909,6 +9170,17 @@ export interface components {
             text: string;
             /** @default false */
             wishing: boolean;
+        };
+        LookAheadRequest: {
+            of: string;
+            kind: components["schemas"]["ConcernKind"];
+            /** Format: int32 */
+            days: number;
+        };
+        LookedForView: {
+            kind: components["schemas"]["ConcernKind"];
+            words: string;
+            days: number[];
         };
         MadeFeedView: {
             /** Format: int64 */
@@ -9090,6 +9362,15 @@ export interface components {
             start: number;
             when: string;
         };
+        NeedsLookView: {
+            lead: string;
+            rows: components["schemas"]["QueueRow"][];
+            dismissed: components["schemas"]["QueueRow"][];
+            of: components["schemas"]["PersonView"][];
+            kinds: components["schemas"]["LookedForView"][];
+            /** Format: int32 */
+            mostDays: number;
+        };
         /** @enum {unknown} */
         NewInvitations: "kept" | "declined" | "passedOn";
         NoGoRequest: {
@@ -9265,6 +9546,10 @@ export interface components {
             inNameOf: string;
             occurrence: null | string;
             text: string;
+        };
+        OtherEntryView: {
+            entry: string;
+            occurrence: null | string;
         };
         OwnAccountView: {
             address: string;
@@ -9464,6 +9749,7 @@ export interface components {
             turnOver: null | number;
             /** Format: int64 */
             address: null | number;
+            watch: null | components["schemas"]["WatchView"];
         };
         /** @enum {unknown} */
         Rank: "fixed" | "askFirst" | "mayMove" | null;
@@ -9782,6 +10068,10 @@ export interface components {
             month: null | string;
             now: boolean;
         };
+        ShowAgainRequest: {
+            of: string;
+            key: string;
+        };
         /** @enum {unknown} */
         Sight: "nothing" | "outline" | "headlines" | "everything";
         SignInRequest: {
@@ -10033,10 +10323,28 @@ export interface components {
             tone: string;
             mends: components["schemas"]["MendView"][];
         };
+        WatchChangedView: {
+            /** Format: int64 */
+            change: number;
+        };
+        WatchView: {
+            kind: components["schemas"]["ConcernKind"];
+            key: string;
+            print: string;
+            ways: components["schemas"]["WayOutView"][];
+            other: null | components["schemas"]["OtherEntryView"];
+        };
         WayBackView: {
             /** Format: int64 */
             change: number;
             words: string;
+        };
+        /** @enum {unknown} */
+        WayOutKind: "entry" | "chase" | "whereabouts" | "access" | "person";
+        WayOutView: {
+            kind: components["schemas"]["WayOutKind"];
+            words: string;
+            person: null | string;
         };
         WayRequest: {
             from: string;
@@ -10059,6 +10367,10 @@ export interface components {
             /** Format: int32 */
             shortMinutes: number;
             words: string;
+        };
+        WaysOutView: {
+            clear: null | components["schemas"]["ClearView"];
+            instead: null | components["schemas"]["InsteadView"];
         };
         WeighRequest: {
             occurrence: null | string;

@@ -40,6 +40,8 @@ const Mine = lazyRouteComponent(() => import("../features/desk/mine/Mine"), "Min
 
 const MailRoom = lazyRouteComponent(() => import("../features/mail/MailRoom"), "MailRoom");
 
+const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Watch");
+
 const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
@@ -161,6 +163,8 @@ const mail = createRoute({
   }),
 });
 
+const watch = createRoute({ getParentRoute: () => root, path: "/needs-a-look", component: Watch });
+
 const requests = createRoute({
   getParentRoute: () => root,
   path: "/requests",
@@ -212,6 +216,7 @@ export const router = createRouter({
     handover,
     mail,
     requests,
+    watch,
     mine,
     account,
     files,

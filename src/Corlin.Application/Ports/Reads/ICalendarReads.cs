@@ -18,6 +18,7 @@ public interface ICalendarReads
         IHistoryReads,
         IMailReads,
         IWishReads,
+        IWatchReads,
         IMeetingNewsReads,
         IDraftReads,
         IRequestReads,

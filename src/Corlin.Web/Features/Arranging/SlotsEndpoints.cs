@@ -104,19 +104,21 @@ internal static class SlotsEndpoints
 
     private static async Task<Ok<RoomMadeView>> MakeRoomAsync(Reader reader, RoomRequest request)
     {
-        var moves = request
-            .Moves.Take(ReadRoom.MostMoves + 1)
+        var change = await reader.ChangeAsync(
+            new MakeRoomFor(reader.Person, Search(reader, request.Search), Times.Moment(request.Start, "start"), [.. Moves(request.Moves)])
+        );
+        return TypedResults.Ok(new RoomMadeView(change));
+    }
+
+    internal static IEnumerable<RoomMove> Moves(IReadOnlyList<RoomMoveRequest> moves) =>
+        moves
+            .Take(ReadRoom.MostMoves + 1)
             .Select(m => new RoomMove(
                 m.Entry,
                 Reader.Occurrence(m.Occurrence),
                 Times.Stretch(m.FromStart, m.FromEnd, "moves"),
                 Times.Stretch(m.ToStart, m.ToEnd, "moves")
             ));
-        var change = await reader.ChangeAsync(
-            new MakeRoomFor(reader.Person, Search(reader, request.Search), Times.Moment(request.Start, "start"), [.. moves])
-        );
-        return TypedResults.Ok(new RoomMadeView(change));
-    }
 
     private static async Task<Ok<IReadOnlyList<KeptWishView>>> WishesAsync(Reader reader, string who) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadKeptWishes(reader.Person, who, reader.Now).Run));

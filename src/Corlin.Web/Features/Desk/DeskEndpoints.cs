@@ -4,6 +4,7 @@ using Corlin.Application.Waiting;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Web.Edge;
+using Corlin.Web.Features.Entries;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.Desk;
@@ -40,13 +41,16 @@ internal static class DeskEndpoints
         return TypedResults.Ok(
             new ActView(
                 await reader.ChangeAsync(
-                    new AnswerSeveral(reader.Person, asked, request.Answer, Times.Limited(request.Comment, LongestComment, "comment"))
+                    new AnswerSeveral(
+                        reader.Person,
+                        asked,
+                        request.Answer,
+                        Times.Limited(request.Comment, EntriesEndpoints.LongestComment, "comment")
+                    )
                 )
             )
         );
     }
-
-    private const int LongestComment = 1_000;
 
     private static async Task<Ok<MineView>> GetMineAsync(Reader reader) =>
         TypedResults.Ok(await reader.ReadAsync(s => new ReadMine(reader.Person, reader.Now).Run(s)));

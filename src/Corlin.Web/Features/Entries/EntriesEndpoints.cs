@@ -152,7 +152,8 @@ internal static class EntriesEndpoints
             )
         );
 
-    private const int LongestComment = 2_000;
+    /// <summary>What is written with an answer.</summary>
+    internal const int LongestComment = 2_000;
 
     private static async Task<Ok<ChangedView>> AnswerAsync(Reader reader, string id, AnswerRequest request)
     {

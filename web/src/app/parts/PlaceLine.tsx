@@ -14,6 +14,8 @@ const lines: Record<string, string> = {
   "/arrange":
     "Arrange writes a meeting as a sentence: choose a part to fill it in. Free slots stand beside it, and nothing is sent before you send it.",
   "/mail": "Mail lists every message about meetings, sent and received, and who wrote it in whose name.",
+  "/needs-a-look":
+    "Needs a look shows what would go wrong on the calendars you keep, with the way out. What you dismiss comes back when it changes.",
   "/requests": "Requests holds the calls and letters that ask for time, until they are a meeting or declined.",
   "/files": "Calendar files imports and exports calendars, and makes links by which calendar programs read them.",
   "/handover": "Handover tells who covers for you what is open, and tells you afterwards what was done.",

@@ -14,6 +14,7 @@ import { Button } from "../../ui/Button";
 import { OtherTimes } from "./OtherTimes";
 import { SomebodyElse } from "./SomebodyElse";
 import type { Answering } from "./useAnswering";
+import { WaysOut } from "./WaysOut";
 import { within } from "./within";
 
 interface Props {
@@ -44,6 +45,7 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
       <p className="pt-1">
         <Judged row={row} />. <span className="text-soft">{row.before}</span>
       </p>
+      {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
       {row.since && <p className="pt-1 font-semibold">{row.since}</p>}
       {row.missing && (
         <p className="pt-1 text-brass">
@@ -128,7 +130,7 @@ function DayAround({ row, data }: { row: AnswerRow; data: Answers }) {
           zones={lanes.data.zones.slice(0, 2)}
           now={now}
           height={132}
-          headWidth={150}
+          headWidth={176}
           mark={{ start: row.start, end: row.end, row: row.for.id }}
         />
       )}

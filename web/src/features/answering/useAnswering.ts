@@ -12,7 +12,8 @@ export interface Answering {
   /** What is being done besides: one thing at a time. */
   doing: "time" | "instead" | "ask" | undefined;
   setDoing: (doing: Answering["doing"]) => void;
-  give: (answer: GivenAnswer, proposed?: TimeRequest, when?: string) => void;
+  /** With a text where it is not the line alone that goes along. */
+  give: (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => void;
   /** What is written with it. */
   line: Kept<string>;
   /** The lines that were written last. */
@@ -25,12 +26,12 @@ export function useAnswering(row: AnswerRow | undefined): Answering {
   const line = useKept(`answer ${row?.key ?? ""}`, () => "");
   const [lines, setLines] = useSetting("answer-lines", none);
   const reply = useAnswer();
-  const give = (answer: GivenAnswer, proposed?: TimeRequest, when?: string) => {
+  const give = (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => {
     if (!row) return;
     const comment = line.value.trim() || null;
-    const said = when ? `${answer} for ${row.for.givenName}, and ${when} is offered` : `${answer} for ${row.for.givenName}`;
+    const said = when ? `${answer} for ${row.for.givenName}, and ${when} ${text ? "offered instead" : "is offered"}` : `${answer} for ${row.for.givenName}`;
     reply(
-      { entry: row.entry, occurrence: row.occurrence, inNameOf: row.for.id, comment, proposed: proposed ?? null },
+      { entry: row.entry, occurrence: row.occurrence, inNameOf: row.for.id, comment: text ?? comment, proposed: proposed ?? null },
       answer,
       `“${row.title}”: ${said}.`,
       () => {

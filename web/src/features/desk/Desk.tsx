@@ -17,6 +17,7 @@ import { useDayLine } from "../../lane/useDayLine";
 import { clock } from "../../lane/time";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "./HandoverLines";
+import { NeedLook } from "./NeedLook";
 import { News } from "./News";
 import { NobodyYet } from "./NobodyYet";
 import { Queue } from "./Queue";
@@ -35,7 +36,7 @@ function Today({ desk }: { desk: DeskData }) {
   const [chosen, setChosen] = useState(0);
   const sheet = useEntrySheet();
   const hand = useHandActions(sheet, desk.zones[0]);
-  const { answer, settle, open } = useDeskActs(sheet);
+  const acts = useDeskActs(sheet);
   const lanes = useShownLanes(desk.day.lanes.map((l) => l.who));
   const [dayLine, onPoint] = useDayLine(desk.zones[0]);
   useWatched([...desk.day.lanes.map((l) => l.who.id), ...desk.beside.map((b) => b.who.id)]);
@@ -47,7 +48,7 @@ function Today({ desk }: { desk: DeskData }) {
   const at = Math.min(chosen, desk.queue.length - 1);
   const row = desk.queue[at];
   const go = (by: number) => setChosen(Math.max(0, Math.min(desk.queue.length - 1, at + by)));
-  const give = (word: "accepted" | "tentative" | "declined") => () => row?.verb === "Answer" && answer(row, word);
+  const give = (word: "accepted" | "tentative" | "declined") => () => row?.verb === "Answer" && acts.answer(row, word);
   useKeys(
     {
       j: () => go(1),
@@ -59,7 +60,7 @@ function Today({ desk }: { desk: DeskData }) {
       ...lanes.keys,
       Enter: () => {
         if (document.activeElement && document.activeElement !== document.body) return;
-        if (row) open(row);
+        if (row) acts.open(row);
       },
     },
     [
@@ -127,7 +128,8 @@ function Today({ desk }: { desk: DeskData }) {
       <News news={desk.news} />
       <ReturnLines returns={desk.returns} />
       <HandoverLines handovers={desk.handovers} />
-      <Queue rows={desk.queue} chosen={at} onChoose={setChosen} onAnswer={answer} onSettle={settle} onOpen={open} />
+      <Queue rows={desk.queue} chosen={at} onChoose={setChosen} acts={acts} />
+      <NeedLook many={desk.needLook} />
       {sheet.sheet}
     </div>
   );

@@ -1,21 +1,22 @@
 import { useEffect, useRef } from "react";
 import type { QueueRow } from "../../api/types";
+import { isConcern, type ConcernRow } from "../../app/hooks/useConcern";
+import { ClearWays } from "../../app/parts/ClearWays";
 import { Judged } from "../../lane/Judged";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
+import { isAccess, isOffer, isRequest, isTask } from "./rows";
+import type { DeskActs } from "./useDeskActs";
 
 interface Props {
   rows: QueueRow[];
   chosen: number;
   onChoose: (index: number) => void;
-  onAnswer: (row: QueueRow, answer: "accepted" | "tentative" | "declined") => void;
-  onOpen: (row: QueueRow) => void;
-  /** What becomes of who came into a group, or left it; and of a meeting that somebody offers. */
-  onSettle: (row: QueueRow, takenUp: boolean) => void;
+  acts: DeskActs;
 }
 
 /** What waits, ordered by when it must be done; the chosen row carries its action. */
-export function Queue({ rows, chosen, onChoose, onAnswer, onOpen, onSettle }: Props) {
+export function Queue({ rows, chosen, onChoose, acts }: Props) {
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
     list.current?.children[chosen]?.scrollIntoView({ block: "nearest" });
@@ -37,7 +38,7 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen, onSettle }: Pr
             <div className="grid min-h-10 grid-cols-[64px_24px_minmax(0,1.1fr)_minmax(0,1fr)] items-center gap-x-4 border-b border-rule">
               <span className="font-semibold text-soft">{row.verb}</span>
               <Flag flag={row.for.flag} />
-              <button type="button" className="min-h-9 truncate text-left" onClick={() => (isChosen ? onOpen(row) : onChoose(i))}>
+              <button type="button" className="min-h-9 truncate text-left" onClick={() => (isChosen ? acts.open(row) : onChoose(i))}>
                 <span className="sr-only">{`${row.verb} for ${row.for.name}: `}</span>
                 <span className="font-semibold">{row.title}</span>
                 {`, ${row.text}`}
@@ -47,7 +48,7 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen, onSettle }: Pr
               </span>
               {isChosen && (
                 <span className="absolute top-0 right-6 bottom-px flex items-center gap-1 bg-water pl-3">
-                  <Actions row={row} onAnswer={onAnswer} onOpen={onOpen} onSettle={onSettle} />
+                  <Actions row={row} acts={acts} />
                 </span>
               )}
             </div>
@@ -58,25 +59,13 @@ export function Queue({ rows, chosen, onChoose, onAnswer, onOpen, onSettle }: Pr
   );
 }
 
-/** Somebody asks for access: a row that stands on no lane. */
-export const isAccess = (row: QueueRow) => row.key.startsWith("access-");
-
-/** Somebody asked for time. */
-export const isRequest = (row: QueueRow) => row.key.startsWith("request-");
-
-/** Times are offered to people outside. */
-export const isOffer = (row: QueueRow) => row.key.startsWith("offer-");
-
-/** Something agreed in a meeting is to be done. */
-export const isTask = (row: QueueRow) => row.key.startsWith("task-");
-
 /** What can be done with a row, where it stands. */
-export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } & Pick<Props, "onAnswer" | "onOpen" | "onSettle">) {
+export function Actions({ row, acts }: { row: QueueRow; acts: DeskActs }) {
   if (row.offer)
     return (
       <>
-        <Button onClick={() => onSettle(row, true)}>{row.offer.joined ? `Invite ${row.offer.name}` : `Remove ${row.offer.name}`}</Button>
-        <Button look="plain" onClick={() => onSettle(row, false)}>
+        <Button onClick={() => acts.settle(row, true)}>{row.offer.joined ? `Invite ${row.offer.name}` : `Remove ${row.offer.name}`}</Button>
+        <Button look="plain" onClick={() => acts.settle(row, false)}>
           Leave as it is
         </Button>
       </>
@@ -84,8 +73,8 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
   if (row.turnOver !== null)
     return (
       <>
-        <Button onClick={() => onSettle(row, true)}>Take it over</Button>
-        <Button look="plain" onClick={() => onSettle(row, false)}>
+        <Button onClick={() => acts.settle(row, true)}>Take it over</Button>
+        <Button look="plain" onClick={() => acts.settle(row, false)}>
           Do not
         </Button>
       </>
@@ -93,26 +82,27 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
   if (row.address !== null)
     return (
       <>
-        <Button onClick={() => onSettle(row, true)}>Use it</Button>
-        <Button look="plain" onClick={() => onSettle(row, false)}>
+        <Button onClick={() => acts.settle(row, true)}>Use it</Button>
+        <Button look="plain" onClick={() => acts.settle(row, false)}>
           Leave as it is
         </Button>
       </>
     );
+  if (isConcern(row)) return <ConcernActions row={row} acts={acts} />;
   if (row.verb === "Answer")
     return (
       <>
-        <Button onClick={() => onAnswer(row, "accepted")}>Accept</Button>
-        <Button look="plain" onClick={() => onAnswer(row, "tentative")}>
+        <Button onClick={() => acts.answer(row, "accepted")}>Accept</Button>
+        <Button look="plain" onClick={() => acts.answer(row, "tentative")}>
           Tentative
         </Button>
-        <Button look="plain" onClick={() => onAnswer(row, "declined")}>
+        <Button look="plain" onClick={() => acts.answer(row, "declined")}>
           Decline
         </Button>
       </>
     );
   return (
-    <Button onClick={() => onOpen(row)}>
+    <Button onClick={() => acts.open(row)}>
       {isAccess(row)
         ? "Open in Access"
         : isRequest(row)
@@ -127,5 +117,22 @@ export function Actions({ row, onAnswer, onOpen, onSettle }: { row: QueueRow } &
                   ? "See the holds"
                   : "Open the entry"}
     </Button>
+  );
+}
+
+/** The ways out of something that needs a look, or to be told no more of it. */
+function ConcernActions({ row, acts }: { row: ConcernRow; acts: DeskActs }) {
+  return (
+    <>
+      <ClearWays row={row} />
+      {row.watch.ways.map((way) => (
+        <Button key={way.words} onClick={() => acts.go(row, way)}>
+          {way.words}
+        </Button>
+      ))}
+      <Button look="plain" aria-label={`Dismiss “${row.title}”`} onClick={() => acts.dismiss(row)}>
+        Dismiss
+      </Button>
+    </>
   );
 }

@@ -5,8 +5,9 @@ import type { QueueRow } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { useAddress } from "../../app/hooks/useAddress";
 import { useAnswer } from "../../app/hooks/useAnswer";
+import { useConcern } from "../../app/hooks/useConcern";
 import { useTurnOver } from "../../app/hooks/useTurnOver";
-import { isAccess, isOffer, isRequest, isTask } from "./Queue";
+import { isAccess, isOffer, isRequest, isTask } from "./rows";
 
 /** What is done with a row of the queue: answered, settled, or opened where it is dealt with. */
 export function useDeskActs(sheet: { open: (id: string, lane: string, occurrence: string | null) => void }) {
@@ -42,5 +43,8 @@ export function useDeskActs(sheet: { open: (id: string, lane: string, occurrence
     else if (r.entry) sheet.open(r.entry, r.for.id, r.occurrence);
     else void navigate({ to: "/lanes", search: { who: r.for.id, view: "working-days" } });
   };
-  return { answer, settle, open };
+  const { go, dismiss } = useConcern(sheet);
+  return { answer, settle, open, go, dismiss };
 }
+
+export type DeskActs = ReturnType<typeof useDeskActs>;

@@ -7,6 +7,7 @@ import { Flag } from "../../lane/Flag";
 import { Judged } from "../../lane/Judged";
 import { Wait } from "../../ui/Wait";
 import { HandoverLines } from "../desk/HandoverLines";
+import { NeedLook } from "../desk/NeedLook";
 import { News } from "../desk/News";
 import { Actions } from "../desk/Queue";
 import { useDeskActs } from "../desk/useDeskActs";
@@ -15,7 +16,7 @@ import { useDeskActs } from "../desk/useDeskActs";
 export function ToDo() {
   const desk = useQuery(deskQuery);
   const sheet = useEntrySheet();
-  const { answer, settle, open } = useDeskActs(sheet);
+  const acts = useDeskActs(sheet);
   if (!desk.data) return <Wait query={desk} />;
   const { queue, told, news, returns, handovers } = desk.data;
   return (
@@ -25,7 +26,7 @@ export function ToDo() {
       <ul aria-label="What waits for you">
         {queue.map((row) => (
           <li key={row.key} className="border-t border-rule py-3">
-            <button type="button" className="flex w-full items-start gap-3 text-left" onClick={() => open(row)}>
+            <button type="button" className="flex w-full items-start gap-3 text-left" onClick={() => acts.open(row)}>
               <Flag flag={row.for.flag} height={22} />
               <span className="min-w-0 flex-1">
                 <span className="block">
@@ -41,12 +42,13 @@ export function ToDo() {
               </span>
             </button>
             <p className="mt-2 flex flex-wrap gap-2 pl-8 [&>*]:min-h-11">
-              <Actions row={row} onAnswer={answer} onOpen={open} onSettle={settle} />
+              <Actions row={row} acts={acts} />
             </p>
           </li>
         ))}
       </ul>
       {queue.length === 0 && <p className="py-3 text-soft">Nothing waits for you. What others answer or ask appears here by itself.</p>}
+      <NeedLook many={desk.data.needLook} />
       <Told told={told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <News news={news} />
       <ReturnLines returns={returns} />

@@ -1,0 +1,19 @@
+using System.Collections.Immutable;
+using Corlin.Core.Calendars;
+using Corlin.Core.Watch;
+using NodaTime;
+
+namespace Corlin.Application.Ports;
+
+/// <summary>What needs a look on some calendars, as far as somebody said something of it.</summary>
+public interface IWatchReads
+{
+    /// <summary>What was dismissed, the latest first.</summary>
+    IReadOnlyList<Dismissal> Dismissed(IReadOnlyCollection<UserId> who, int limit);
+
+    /// <summary>How far ahead is looked, for those of whom anything was said.</summary>
+    IReadOnlyDictionary<UserId, ImmutableArray<LookAhead>> LookAheads(IReadOnlyCollection<UserId> who);
+
+    /// <summary>The entries to which more than one person answered for the same one since a moment; the latest first.</summary>
+    IReadOnlyList<(UserId Who, EntryId Entry)> AnsweredByMore(IReadOnlyCollection<UserId> who, Instant since, int limit);
+}

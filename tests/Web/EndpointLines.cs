@@ -684,6 +684,20 @@ internal static class EndpointLines
                 ),
             Forbidden
         ),
+        ["GET /api/entries/{id}/series-fit"] = (k => ($"/api/entries/{k.Meeting}/series-fit?who={k.Owner}", null), Forbidden),
+        ["POST /api/entries/{id}/series-answer"] = (
+            k =>
+                (
+                    $"/api/entries/{k.Meeting}/series-answer",
+                    new
+                    {
+                        inNameOf = k.Owner,
+                        except = new[] { "2027-03-09T10:00:00" },
+                        comment = (string?)null,
+                    }
+                ),
+            Forbidden
+        ),
         ["GET /api/watch"] = (_ => ("/api/watch", null), Fine),
         ["POST /api/watch/dismissals"] = (
             k =>

@@ -91,6 +91,7 @@ public static class Scheduling
     public static Transition Give(Entry meeting, UserId who, LocalDateTime? recurrenceId, GivenAnswer given)
     {
         MustBeSent(meeting);
+        MustTakePlace(meeting, recurrenceId);
         var part = Agreement.Of(meeting, who, recurrenceId) ?? throw new RefusedException(RefusalKind.NotAnAttendee);
         var answered = part with
         {
@@ -251,6 +252,7 @@ public static class Scheduling
     public static Transition GoOn(Entry meeting, LocalDateTime? recurrenceId)
     {
         MustBeSent(meeting);
+        MustTakePlace(meeting, recurrenceId);
         return Agreement.GoesOn(meeting, recurrenceId)
             ? new Transition(meeting, [])
             : new Transition(meeting with { GoesOn = meeting.GoesOn.Add(recurrenceId), Version = meeting.Version + 1 }, []);
@@ -343,6 +345,13 @@ public static class Scheduling
             throw new RefusedException(RefusalKind.NotSent);
         if (meeting.Status == MeetingStatus.Cancelled)
             throw new RefusedException(RefusalKind.Cancelled);
+    }
+
+    /// <summary>Whether there is an occurrence of that id; in which zone its days run does not matter for that.</summary>
+    private static void MustTakePlace(Entry meeting, LocalDateTime? recurrenceId)
+    {
+        if (recurrenceId is not null && Occurrences.Find(meeting, recurrenceId, DateTimeZone.Utc) is null)
+            throw new RefusedException(RefusalKind.NotFound, "occurrence");
     }
 
     private static Override Changed(Entry meeting, LocalDateTime id) =>

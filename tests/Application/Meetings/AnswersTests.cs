@@ -1,9 +1,15 @@
+using Corlin.Application.Calendars;
 using Corlin.Application.History;
 using Corlin.Application.Meetings;
 using Corlin.Application.Waiting;
+using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;
+using Corlin.Core.Time;
+using NodaTime;
+using NodaTime.Text;
 
 namespace Corlin.Application.Tests;
 
@@ -44,6 +50,60 @@ public sealed class AnswersTests : IAsyncLifetime
         var row = Assert.Single((await Waiting()).Rows);
         Assert.Equal("Asked by Ana once in a year: 1 declined.", row.Before);
     }
+
+    [Fact]
+    public async Task Of_a_series_each_of_the_next_is_judged_and_those_that_do_not_suit_are_declined_apart()
+    {
+        // Tuesdays at 12:00; on the second Tomé has something else, on the third he is away.
+        var series = await Ask("2027-03-09T12:00", rule: Rule.Weekly(1));
+        await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Review", World.Timed("2027-03-16T12:15", 60), null));
+        await world.Do(
+            new PostAbsence(
+                world.Tome.Id,
+                world.Tome.Id,
+                new Stretch(Instant.FromUtc(2027, 3, 23, 0, 0), Instant.FromUtc(2027, 3, 24, 0, 0)),
+                null,
+                null
+            )
+        );
+        var fit = await Fit(series);
+        Assert.Equal("Of the next 26, 24 fit; one clashes and one falls into an absence.", fit!.Words);
+        Assert.Equal(
+            [
+                ("Tuesday 16 March 12:00", "Clashes", "Review, 30 minutes, firm"),
+                ("Tuesday 23 March 12:00", "Away", "Tomé is away that day"),
+            ],
+            fit.Misses.Select(m => (m.When, m.Judgement, m.Reason))
+        );
+
+        var except = fit.Misses.Select(m => LocalDateTimePattern.ExtendedIso.Parse(m.Occurrence).Value).ToList();
+        var accept = new AcceptSeries(world.Noor.Id, world.Tome.Id, series, except, "Not in the week of the fair.");
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(accept with { Except = [] }));
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(accept with { Except = [except[0], except[0]] }));
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(accept with { Except = [new LocalDateTime(2027, 3, 10, 12, 0)] }));
+        Assert.Equal(Answer.None, (await Part(series, world.Tome))!.Answer);
+        var changes = await world.Do(accept);
+        var meeting = await world.Entry(series);
+        Assert.Equal(Answer.Accepted, Agreement.Of(meeting, world.Tome.Id, null)!.Answer);
+        Assert.All(except, e => Assert.Equal(Answer.Declined, Agreement.Of(meeting, world.Tome.Id, e)!.Answer));
+        await world.Do(new UndoAct(world.Noor.Id, changes));
+        Assert.Equal(Answer.None, Agreement.Of(await world.Entry(series), world.Tome.Id, except[0])!.Answer);
+    }
+
+    [Fact]
+    public async Task What_a_change_of_clocks_does_to_a_series_is_said_and_once_is_no_series()
+    {
+        // Ruta lives in Halifax: 21:30 in Lisbon is 17:30 there until 14 March, and 18:30 from then on.
+        await world.Grant(world.Ruta, world.Noor, Core.Access.Sight.Everything, Core.Access.Acting.SpeakFor);
+        var series = await Ask("2027-03-09T21:30", rule: Rule.Weekly(1), of: world.Ruta, minutes: 30);
+        var fit = await world.See(new ReadSeriesFit(world.Noor.Id, world.Ruta.PublicId, series, world.Now).Run);
+        Assert.Equal("From Tuesday 16 March on, once clocks have changed, it is at 18:30 for Ruta, out of hours.", fit!.Turn);
+        Assert.Null(await Fit(await Ask("2027-03-16T12:00")));
+        Assert.Null(await Fit(series));
+    }
+
+    private Task<SeriesFitView?> Fit(string series) =>
+        world.See(new ReadSeriesFit(world.Noor.Id, world.Tome.PublicId, series, world.Now).Run);
 
     [Fact]
     public async Task Several_get_one_answer_and_one_undo_or_none_does()
@@ -103,20 +163,21 @@ public sealed class AnswersTests : IAsyncLifetime
 
     private async Task<Participation?> Part(string entry, CalendarUser who) => Agreement.Of(await world.Entry(entry), who.Id, null);
 
-    private async Task<string> Ask(string start, bool isPrivate = false) =>
+    private async Task<string> Ask(string start, bool isPrivate = false, Rule? rule = null, CalendarUser? of = null, int minutes = 45) =>
         (
             await world.Do(
                 new Arranging.ArrangeMeeting(
                     world.Ana.Id,
                     world.Ana.Id,
                     "Berths",
-                    [new Calendars.Invited(world.Tome.PublicId, AttendeeRole.Required)],
-                    World.Timed(start),
+                    [new Invited((of ?? world.Tome).PublicId, AttendeeRole.Required)],
+                    World.Timed(start, minutes),
                     "Quay 4",
                     null,
                     null,
                     null,
-                    isPrivate
+                    isPrivate,
+                    rule
                 )
             )
         ).PublicId;

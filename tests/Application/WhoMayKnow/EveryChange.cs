@@ -222,6 +222,7 @@ internal static class EveryChange
                     )
                 ),
             ],
+            ("Except", _) => [new[] { new LocalDateTime(2027, 4, 6, 9, 0) }],
             ("Key" or "Print", _) => ["Clash-one"],
             ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", _) => [ImmutableArray<KeptWish>.Empty],

@@ -76,6 +76,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             ),
             AnswerInvitation c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             AnswerSeveral c => If(c.Invitations.All(i => Speaks(actor, i.InNameOf) && AskedTo(actor, i.InNameOf, i.Entry))),
+            AcceptSeries c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             DelegateInvitation c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             KeepPartPrivate c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry), May.Yes),
             ForwardMeeting c => If(

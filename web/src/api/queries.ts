@@ -58,6 +58,14 @@ export const waysOutQuery = (who: string, entry: string, occurrence: string | nu
     retry: false,
   });
 
+/** What each of the next occurrences of a series would be for who is asked; null where it is none. */
+export const seriesFitQuery = (who: string, entry: string) =>
+  queryOptions({
+    queryKey: ["calendars", "series-fit", who, entry],
+    queryFn: async () =>
+      (await ask(client.GET("/api/entries/{id}/series-fit", { params: { path: { id: entry }, query: { who } } }))) ?? null,
+  });
+
 /** What needs a look. */
 export const watchQuery = queryOptions({
   queryKey: ["calendars", "watch"],

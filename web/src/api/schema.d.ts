@@ -1002,6 +1002,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/series-fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    who: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SeriesFitView"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/series-answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AcceptSeriesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mine": {
         parameters: {
             query?: never;
@@ -7791,6 +7878,11 @@ export interface components {
             reasonTo: components["schemas"]["ReasonTold"];
             coverMay: components["schemas"]["CoverMay"];
         };
+        AcceptSeriesRequest: {
+            inNameOf: string;
+            except: string[];
+            comment: null | string;
+        };
         AccessCalendarView: {
             who: components["schemas"]["PersonView"];
             own: boolean;
@@ -9997,6 +10089,18 @@ export interface components {
             title: string;
             for: components["schemas"]["PersonView"];
             words: string;
+        };
+        SeriesFitView: {
+            words: string;
+            turn: null | string;
+            misses: components["schemas"]["SeriesMissView"][];
+        };
+        SeriesMissView: {
+            occurrence: string;
+            when: string;
+            judgement: string;
+            tone: string;
+            reason: string;
         };
         SeriesView: {
             words: string;

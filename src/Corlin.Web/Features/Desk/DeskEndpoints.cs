@@ -14,6 +14,10 @@ public sealed record InvitationRequest(string InNameOf, string Entry, string? Oc
 
 public sealed record AnswerSeveralRequest(IReadOnlyList<InvitationRequest> Invitations, Answer Answer, string? Comment);
 
+/// <param name="InNameOf">Whose answer it is.</param>
+/// <param name="Except">The occurrences that are declined.</param>
+public sealed record AcceptSeriesRequest(string InNameOf, IReadOnlyList<string> Except, string? Comment);
+
 internal static class DeskEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -21,6 +25,8 @@ internal static class DeskEndpoints
         api.MapGet("/desk", GetAsync);
         api.MapGet("/answers", GetAnswersAsync);
         api.MapPost("/answers", AnswerAsync);
+        api.MapGet("/entries/{id}/series-fit", GetSeriesFitAsync);
+        api.MapPost("/entries/{id}/series-answer", AcceptSeriesAsync);
         api.MapGet("/mine", GetMineAsync);
         api.MapDelete("/news/{id:long}", PutAwayAsync);
     }
@@ -45,6 +51,29 @@ internal static class DeskEndpoints
                         reader.Person,
                         asked,
                         request.Answer,
+                        Times.Limited(request.Comment, EntriesEndpoints.LongestComment, "comment")
+                    )
+                )
+            )
+        );
+    }
+
+    private static async Task<Results<Ok<SeriesFitView>, NoContent>> GetSeriesFitAsync(Reader reader, string id, string who) =>
+        await reader.ReadAsync(new ReadSeriesFit(reader.Person, who, id, reader.Now).Run) is { } fit
+            ? TypedResults.Ok(fit)
+            : TypedResults.NoContent();
+
+    private static async Task<Ok<ActView>> AcceptSeriesAsync(Reader reader, string id, AcceptSeriesRequest request)
+    {
+        var owner = await reader.UserAsync(request.InNameOf, "inNameOf");
+        return TypedResults.Ok(
+            new ActView(
+                await reader.ChangeAsync(
+                    new AcceptSeries(
+                        reader.Person,
+                        owner,
+                        id,
+                        [.. request.Except.Take(AcceptSeries.Most + 1).Select(e => Reader.Occurrence(e) ?? throw new RefusedException(RefusalKind.BadInput, "except"))],
                         Times.Limited(request.Comment, EntriesEndpoints.LongestComment, "comment")
                     )
                 )

@@ -12,6 +12,7 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { Button } from "../../ui/Button";
 import { OtherTimes } from "./OtherTimes";
+import { SeriesFit } from "./SeriesFit";
 import { SomebodyElse } from "./SomebodyElse";
 import type { Answering } from "./useAnswering";
 import { WaysOut } from "./WaysOut";
@@ -45,6 +46,7 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
       <p className="pt-1">
         <Judged row={row} />. <span className="text-soft">{row.before}</span>
       </p>
+      {row.repeats && <SeriesFit key={row.key} row={row} answering={answering} />}
       {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
       {row.since && <p className="pt-1 font-semibold">{row.since}</p>}
       {row.missing && (

@@ -29,7 +29,9 @@ export function useAnswering(row: AnswerRow | undefined): Answering {
   const give = (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => {
     if (!row) return;
     const comment = line.value.trim() || null;
-    const said = when ? `${answer} for ${row.for.givenName}, and ${when} ${text ? "offered instead" : "is offered"}` : `${answer} for ${row.for.givenName}`;
+    const said = when
+      ? `${answer} for ${row.for.givenName}, and ${when} ${text ? "offered instead" : "is offered"}`
+      : `${answer} for ${row.for.givenName}`;
     reply(
       { entry: row.entry, occurrence: row.occurrence, inNameOf: row.for.id, comment: text ?? comment, proposed: proposed ?? null },
       answer,

@@ -698,6 +698,18 @@ internal static class EndpointLines
                 ),
             Forbidden
         ),
+        ["POST /api/entries/{id}/question"] = (
+            k => ($"/api/entries/{k.Meeting}/question", new { inNameOf = k.Owner, occurrence = (string?)null }),
+            Forbidden
+        ),
+        ["POST /api/entries/{id}/question/ended"] = (
+            k => ($"/api/entries/{k.Meeting}/question/ended", new { inNameOf = k.Owner, occurrence = (string?)null }),
+            Forbidden
+        ),
+        ["POST /api/entries/{id}/question/reply"] = (
+            k => ($"/api/entries/{k.Meeting}/question/reply", new { occurrence = (string?)null, reply = "yes" }),
+            Unknown
+        ),
         ["GET /api/watch"] = (_ => ("/api/watch", null), Fine),
         ["POST /api/watch/dismissals"] = (
             k =>

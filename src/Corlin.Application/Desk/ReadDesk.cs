@@ -20,6 +20,7 @@ namespace Corlin.Application.Desk;
 /// <param name="Told">What others did to meetings to which the viewer, or somebody for whom they speak, is asked.</param>
 /// <param name="Started">Meetings in whose conference somebody is now.</param>
 /// <param name="NeedLook">How many things need a look beside those in the queue.</param>
+/// <param name="Replies">What principals said lately to what they were asked.</param>
 /// <param name="Handovers">What others leave to the viewer while they are away, and what the viewer left to others.</param>
 /// <param name="Returns">Absences that ended lately, of the viewer and of those for whom they speak.</param>
 public sealed record DeskView(
@@ -37,6 +38,7 @@ public sealed record DeskView(
     IReadOnlyList<HandoverHeadView> Handovers,
     IReadOnlyList<StartedView> Started,
     int NeedLook,
+    IReadOnlyList<QuestionReplyView> Replies,
     IReadOnlyList<ReturnHeadView> Returns
 );
 
@@ -70,6 +72,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
             ReadHandovers.Heads(viewing),
             StartedViews.Of(viewing, lanes),
             looked.Count(c => !c.IsWrong),
+            QuestionViews.Replies(viewing, people),
             ReadReturn.Heads(viewing, [.. people.Append(viewing.Person).DistinctBy(p => p.Id)], overOnly: true)
         );
     }

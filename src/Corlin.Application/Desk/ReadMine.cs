@@ -17,7 +17,8 @@ namespace Corlin.Application.Desk;
 /// <param name="Day">Their own lane, today.</param>
 /// <param name="Coming">What is on now and what comes today, soonest first.</param>
 /// <param name="After">What stands first on a later day, where nothing comes today; null otherwise.</param>
-/// <param name="Asked">What waits for their answer or decision.</param>
+/// <param name="Questions">What those who keep their calendar ask them.</param>
+/// <param name="Asked">What else waits for their answer or decision.</param>
 /// <param name="Told">What others did to meetings to which they are asked.</param>
 /// <param name="Done">What others did in their name in the last days, latest first.</param>
 /// <param name="Speakers">Those who speak for them and get a copy of what they are told.</param>
@@ -32,6 +33,7 @@ public sealed record MineView(
     DayView Day,
     IReadOnlyList<ComingView> Coming,
     ComingView? After,
+    IReadOnlyList<QuestionView> Questions,
     IReadOnlyList<QueueRow> Asked,
     IReadOnlyList<MeetingNewsView> Told,
     IReadOnlyList<HistoryRowView> Done,
@@ -64,6 +66,7 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
             .OrderBy(e => e.Told.Stretch.Start)
             .ToList();
         var coming = standing.Where(e => e.Told.Stretch.Start < today.End).ToList();
+        var questions = QuestionViews.OfViewer(viewing, OpenInvitations.Read(viewing, [lane]));
         var speakers = new SpeakersOf(store, [Viewer], Now).For(Viewer, isPrivate: false);
         return new MineView(
             LaneViews.Ms(Now),
@@ -73,7 +76,13 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
             ReadDesk.Today(viewing, [lane]),
             [.. coming.Select(e => ComingViews.View(viewing, lane, e))],
             coming.Count == 0 && standing.Count > 0 ? ComingViews.View(viewing, lane, standing[0]) : null,
-            [.. DeskQueue.Build(viewing, [lane]).Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")],
+            questions,
+            [
+                .. DeskQueue
+                    .Build(viewing, [lane])
+                    .Where(r => r.For.Id == viewing.Person.PublicId && r.Verb is "Answer" or "Decide")
+                    .Where(r => !questions.Any(q => q.Entry == r.Entry && q.Occurrence == r.Occurrence)),
+            ],
             [.. MeetingNewsViews.Read(viewing).Where(n => n.For.Id == viewing.Person.PublicId)],
             Done(viewing),
             Holders(viewing),

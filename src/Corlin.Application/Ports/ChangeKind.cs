@@ -201,6 +201,15 @@ public enum ChangeKind
 
     /// <summary>How far ahead is looked was said anew.</summary>
     LookAheadSaid,
+
+    /// <summary>Who is invited is asked by one who keeps their calendar.</summary>
+    PrincipalAsked,
+
+    /// <summary>Who was asked said what is to be done.</summary>
+    QuestionAnswered,
+
+    /// <summary>A question is asked no more.</summary>
+    QuestionEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -49,6 +49,8 @@ public interface IChangeSession : ICalendarReads
     IOfferStore OfferStore { get; }
     IWishStore WishStore { get; }
 
+    IQuestionStore QuestionStore { get; }
+
     IWatchStore WatchStore { get; }
     IDraftStore DraftStore { get; }
     IMeetingKindStore MeetingKindStore { get; }

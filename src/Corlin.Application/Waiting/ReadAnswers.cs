@@ -3,6 +3,7 @@ using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using Corlin.Core.Words;
 using NodaTime;
@@ -11,7 +12,16 @@ namespace Corlin.Application.Waiting;
 
 /// <summary>The invitations that wait for an answer of those for whom the viewer speaks, soonest first.</summary>
 /// <param name="Lead">How many there are, and how many do not fit.</param>
-public sealed record AnswersView(long Now, string Lead, IReadOnlyList<AnswerRow> Rows, IReadOnlyList<ZoneView> Zones);
+/// <param name="Replies">What principals said lately to what they were asked.</param>
+/// <param name="Viewer">The public id of who reads it.</param>
+public sealed record AnswersView(
+    long Now,
+    string Lead,
+    IReadOnlyList<AnswerRow> Rows,
+    IReadOnlyList<ZoneView> Zones,
+    IReadOnlyList<QuestionReplyView> Replies,
+    string Viewer
+);
 
 /// <summary>Something that somebody is asked to, with what it would be for them.</summary>
 /// <param name="Key">The same for the same invitation.</param>
@@ -25,6 +35,7 @@ public sealed record AnswersView(long Now, string Lead, IReadOnlyList<AnswerRow>
 /// <param name="Before">What of theirs was answered before, in a sentence; null where nothing was.</param>
 /// <param name="Since">What was changed since it was last answered; null where it is new.</param>
 /// <param name="Missing">What it does not say; null where it says all that is needed.</param>
+/// <param name="Asked">That who is invited was asked, and what they said; null where they were not.</param>
 /// <param name="Outside">Whether who organises it is outside: they are written to.</param>
 public sealed record AnswerRow(
     string Key,
@@ -49,7 +60,8 @@ public sealed record AnswerRow(
     string? Before,
     string? Since,
     string? Missing,
-    bool AnswersWanted
+    bool AnswersWanted,
+    string? Asked
 );
 
 public sealed record ReadAnswers(UserId Viewer, Instant Now)
@@ -60,7 +72,8 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
     public AnswersView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var open = OpenInvitations.Read(viewing, KeptLanes.Read(viewing)).OrderBy(i => i.Entry.Told.Stretch.Start).ToList();
+        var kept = KeptLanes.Read(viewing);
+        var open = OpenInvitations.Read(viewing, kept).OrderBy(i => i.Entry.Told.Stretch.Start).ToList();
         viewing.Users(
             open.SelectMany(i => i.Entry.Told.Whole!.Attendees.SelectMany(a => new[] { a.Who, a.AnsweredBy ?? a.Who }))
                 .Concat(open.Select(i => i.Entry.Told.Whole!.Organiser))
@@ -71,12 +84,18 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
             Now - Looked
         );
         var news = MeetingNewsViews.Read(viewing);
-        var rows = open.Select(i => Row(viewing, i, before, news)).ToList();
+        var questions = QuestionViews.Read(viewing, open.Select(i => i.Lane.Who).DistinctBy(w => w.Id));
+        var rows = open.Select(i => Row(viewing, i, before, news, questions.FirstOrDefault(q => QuestionViews.IsAbout(q, i)))).ToList();
         return new AnswersView(
             LaneViews.Ms(Now),
             English.AnswersLead(rows.Count, rows.Count(r => r.Tone == "wrong"), rows.Count >= OpenInvitations.Most),
             rows,
-            viewing.ZonesOf([.. open.Select(i => i.Lane.Who).Append(viewing.Person).DistinctBy(p => p.Id)], viewing.Zone.Day(viewing.Today))
+            viewing.ZonesOf(
+                [.. open.Select(i => i.Lane.Who).Append(viewing.Person).DistinctBy(p => p.Id)],
+                viewing.Zone.Day(viewing.Today)
+            ),
+            QuestionViews.Replies(viewing, [.. kept.Select(l => l.Who)]),
+            viewing.Person.PublicId
         );
     }
 
@@ -84,7 +103,8 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
         Viewing viewing,
         OpenInvitation invitation,
         IReadOnlyList<AnswersGiven> before,
-        IReadOnlyList<MeetingNewsView> news
+        IReadOnlyList<MeetingNewsView> news,
+        Question? question
     )
     {
         var (lane, entry, part) = invitation;
@@ -122,7 +142,8 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
             told.Place is null && whole.Link is null && !whole.Attendees.Any(a => a.Role == AttendeeRole.Resource)
                 ? "It says neither where, nor by which link."
                 : null,
-            meeting.AnswersWanted
+            meeting.AnswersWanted,
+            question is null || question.Of == viewing.Person.Id ? null : QuestionViews.Beside(viewing, question, lane.Who.GivenName)
         );
     }
 }

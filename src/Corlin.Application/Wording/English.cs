@@ -307,6 +307,7 @@ public static partial class English
             RefusalKind.OrganiserAsAttendee => "The organiser always attends; they need not be invited.",
             RefusalKind.NotSent => "It has not been sent.",
             RefusalKind.Cancelled => "It was cancelled.",
+            RefusalKind.NothingToAsk => "It is answered already; there is nothing to ask.",
             RefusalKind.NothingProposed => "No other time is proposed any more.",
             RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
             RefusalKind.MailUnreadable =>

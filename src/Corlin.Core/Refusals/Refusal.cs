@@ -215,6 +215,9 @@ public enum RefusalKind
 
     /// <summary>A message that waits cannot be taken in by hand either.</summary>
     MailNotTaken,
+
+    /// <summary>Whether somebody comes is known already.</summary>
+    NothingToAsk,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

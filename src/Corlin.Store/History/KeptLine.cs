@@ -105,6 +105,7 @@ internal static class KeptLines
     public static readonly KeptLine<HandoverRow> Handovers = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<NoGoRow> NoGo = new(r => r.KeptById, r => r.OpenedById);
     public static readonly KeptLine<KeptWishRow> Wishes = new(r => r.KeptById, r => r.EndedById);
+    public static readonly KeptLine<QuestionRow> Questions = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<DismissalRow> Dismissals = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<LookAheadRow> LookAheads = new(r => r.KeptById, r => r.EndedById);
     public static readonly KeptLine<DayOffRow> Closures = new(r => r.ClosedById, r => r.OpenedById);

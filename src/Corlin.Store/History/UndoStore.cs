@@ -27,6 +27,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
         session.DayOffStore.RestoreNoGo(change);
         session.WishStore.Restore(change);
         session.WatchStore.Restore(change);
+        session.QuestionStore.Restore(change);
         session.DayOffStore.RestoreClosures(change);
         session.AbsenceStore.RestoreAbsences(change);
         session.StayStore.RestoreStays(change);

@@ -2414,6 +2414,62 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Presences");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.QuestionRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Line")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OfId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RecurrenceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RepliedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Reply")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("EntryId");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("OfId", "EntryId", "RecurrenceId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Questions");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.ReminderRow", b =>
                 {
                     b.Property<long>("UserId")
@@ -3198,6 +3254,21 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("ChangeId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.QuestionRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OfId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

@@ -166,6 +166,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal WishStore WishStore => field ??= new WishStore(this);
 
+    internal QuestionStore QuestionStore => field ??= new QuestionStore(this);
+
     internal WatchStore WatchStore => field ??= new WatchStore(this);
 
     internal TurnOverStore TurnOverStore => field ??= new TurnOverStore(this);
@@ -226,6 +228,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IOfferStore IChangeSession.OfferStore => OfferStore;
 
     IWishStore IChangeSession.WishStore => WishStore;
+
+    IQuestionStore IChangeSession.QuestionStore => QuestionStore;
 
     IWatchStore IChangeSession.WatchStore => WatchStore;
 

@@ -25,6 +25,8 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<NoGoRow> NoGoWeeks => Set<NoGoRow>();
     internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
 
+    internal DbSet<QuestionRow> Questions => Set<QuestionRow>();
+
     internal DbSet<DismissalRow> Dismissals => Set<DismissalRow>();
 
     internal DbSet<LookAheadRow> LookAheads => Set<LookAheadRow>();
@@ -198,6 +200,21 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             w.HasIndex(x => x.KeptById);
             w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             w.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<QuestionRow>(q =>
+        {
+            q.HasIndex(x => new
+                {
+                    x.OfId,
+                    x.EntryId,
+                    x.RecurrenceId,
+                })
+                .IsUnique()
+                .HasFilter("\"EndedById\" IS NULL");
+            q.HasIndex(x => x.KeptById);
+            q.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            q.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OfId).OnDelete(DeleteBehavior.Cascade);
+            q.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<DismissalRow>(d =>
         {

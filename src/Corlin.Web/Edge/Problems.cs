@@ -77,6 +77,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.DoneAlready
             or RefusalKind.AlreadySent
             or RefusalKind.Cancelled
+            or RefusalKind.NothingToAsk
             or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
             _ => StatusCodes.Status400BadRequest,
         };

@@ -86,6 +86,7 @@ internal static class Endpoints
         ArrangeEndpoints.Map(api);
         SlotsEndpoints.Map(api);
         WaysOutEndpoints.Map(api);
+        QuestionEndpoints.Map(api);
         WatchEndpoints.Map(api);
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);

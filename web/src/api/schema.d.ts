@@ -3260,6 +3260,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entries/{id}/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuestionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/question/ended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuestionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QuestionChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/question/reply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QuestionReplyRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/watch": {
         parameters: {
             query?: never;
@@ -8066,6 +8189,7 @@ export interface components {
             since: null | string;
             missing: null | string;
             answersWanted: boolean;
+            asked: null | string;
         };
         AnswerSeveralRequest: {
             invitations: components["schemas"]["InvitationRequest"][];
@@ -8078,6 +8202,8 @@ export interface components {
             lead: string;
             rows: components["schemas"]["AnswerRow"][];
             zones: components["schemas"]["ZoneView"][];
+            replies: components["schemas"]["QuestionReplyView"][];
+            viewer: string;
         };
         AnyRoom: {
             /** Format: int32 */
@@ -8583,6 +8709,7 @@ export interface components {
             started: components["schemas"]["StartedView"][];
             /** Format: int32 */
             needLook: number;
+            replies: components["schemas"]["QuestionReplyView"][];
             returns: components["schemas"]["ReturnHeadView"][];
         };
         DismissalRequest: {
@@ -9387,6 +9514,7 @@ export interface components {
             day: components["schemas"]["DayView"];
             coming: components["schemas"]["ComingView"][];
             after: null | components["schemas"]["ComingView"];
+            questions: components["schemas"]["QuestionView"][];
             asked: components["schemas"]["QueueRow"][];
             told: components["schemas"]["MeetingNewsView"][];
             done: components["schemas"]["HistoryRowView"][];
@@ -9818,6 +9946,43 @@ export interface components {
         };
         PutOnRequest: {
             calendar: string;
+        };
+        QuestionChangedView: {
+            /** Format: int64 */
+            change: number;
+        };
+        /** @enum {unknown} */
+        QuestionReply: "yes" | "no" | "later" | "yourCall";
+        QuestionReplyRequest: {
+            occurrence: null | string;
+            reply: components["schemas"]["QuestionReply"];
+            words: null | string;
+        };
+        QuestionReplyView: {
+            of: components["schemas"]["PersonView"];
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            words: string;
+            note: null | string;
+        };
+        QuestionRequest: {
+            inNameOf: string;
+            occurrence: null | string;
+            line: null | string;
+        };
+        QuestionView: {
+            by: components["schemas"]["PersonView"];
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            asks: string;
+            when: string;
+            judgement: string;
+            tone: string;
+            reason: string;
+            line: null | string;
+            since: string;
         };
         QueueRow: {
             key: string;

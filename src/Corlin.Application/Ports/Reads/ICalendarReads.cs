@@ -19,6 +19,7 @@ public interface ICalendarReads
         IMailReads,
         IWishReads,
         IWatchReads,
+        IQuestionReads,
         IMeetingNewsReads,
         IDraftReads,
         IRequestReads,

@@ -73,7 +73,11 @@ internal static class DeskEndpoints
                         reader.Person,
                         owner,
                         id,
-                        [.. request.Except.Take(AcceptSeries.Most + 1).Select(e => Reader.Occurrence(e) ?? throw new RefusedException(RefusalKind.BadInput, "except"))],
+                        [
+                            .. request
+                                .Except.Take(AcceptSeries.Most + 1)
+                                .Select(e => Reader.Occurrence(e) ?? throw new RefusedException(RefusalKind.BadInput, "except")),
+                        ],
                         Times.Limited(request.Comment, EntriesEndpoints.LongestComment, "comment")
                     )
                 )

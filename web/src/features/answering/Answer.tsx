@@ -5,6 +5,7 @@ import type { AnswerRow, Answers } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useWatched } from "../../app/hooks/live";
 import { useNarrow } from "../../app/hooks/useNarrow";
+import { Replies } from "../../app/parts/Replies";
 import { useKeys } from "../../app/keys";
 import { Wait } from "../../ui/Wait";
 import { AnswerList } from "./AnswerList";
@@ -49,11 +50,13 @@ function Waiting({ data }: { data: Answers }) {
       a: () => alone && answering.give("accepted"),
       t: () => alone && answering.give("tentative"),
       d: () => alone && answering.give("declined"),
+      q: () => alone && row && row.for.id !== data.viewer && answering.setDoing("principal"),
       o: () => alone && answering.setDoing("time"),
     },
     [
       { keys: "A T D", does: "answer" },
       { keys: "O", does: "another time" },
+      { keys: "Q", does: "ask the principal" },
       { keys: "J K", does: "along the invitations" },
       { keys: "X", does: "choose several" },
       { keys: "Z", does: "undo what you did last" },
@@ -64,6 +67,7 @@ function Waiting({ data }: { data: Answers }) {
     return (
       <div className="px-6 pt-3">
         <h1 className="font-serif text-[27px] leading-9">Nothing to answer</h1>
+        <Replies replies={data.replies} />
         <p className="pt-2 text-soft">Every invitation has its answer. New ones stand here, and on the Desk, as they come.</p>
       </div>
     );
@@ -71,6 +75,7 @@ function Waiting({ data }: { data: Answers }) {
     <div className="grid min-h-full grid-cols-[minmax(300px,384px)_minmax(0,1fr)] gap-x-7 px-6 pb-6 max-[900px]:grid-cols-1">
       <section aria-label="What waits" className="max-[900px]:border-b max-[900px]:border-rule max-[900px]:pb-3">
         <h1 className="pt-3 font-serif text-[24px] leading-8">{data.lead}</h1>
+        <Replies replies={data.replies} />
         <AnswerList data={data} chosen={row} several={several} onChoose={open} onMark={mark} />
       </section>
       <section ref={opened} aria-label={alone ? row.title : "Several at once"} className="flex min-w-0 flex-col">

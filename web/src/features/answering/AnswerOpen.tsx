@@ -11,6 +11,7 @@ import { Judged } from "../../lane/Judged";
 import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { Button } from "../../ui/Button";
+import { AskPrincipal } from "./AskPrincipal";
 import { OtherTimes } from "./OtherTimes";
 import { SeriesFit } from "./SeriesFit";
 import { SomebodyElse } from "./SomebodyElse";
@@ -48,6 +49,7 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
       </p>
       {row.repeats && <SeriesFit key={row.key} row={row} answering={answering} />}
       {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
+      {row.asked && <p className="pt-1 font-semibold">{row.asked}</p>}
       {row.since && <p className="pt-1 font-semibold">{row.since}</p>}
       {row.missing && (
         <p className="pt-1 text-brass">
@@ -68,6 +70,7 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
       <div className="mt-auto pt-5">
         {doing === "time" && <OtherTimes row={row} data={data} answering={answering} onDone={close} />}
         {doing === "instead" && <SomebodyElse row={row} line={line.value} onDone={close} />}
+        {doing === "principal" && <AskPrincipal row={row} onDone={close} />}
         {doing === "ask" && (
           <WordsForm
             label={`Ask ${row.organiser.name} back`}
@@ -111,6 +114,11 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
           <Button look="plain" aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
             Somebody else…
           </Button>
+          {row.for.id !== data.viewer && (
+            <Button look="plain" aria-expanded={doing === "principal"} onClick={() => setDoing("principal")}>
+              Ask {row.for.givenName}…
+            </Button>
+          )}
         </div>
       </div>
     </>

@@ -10,7 +10,7 @@ const mostLines = 6;
 
 export interface Answering {
   /** What is being done besides: one thing at a time. */
-  doing: "time" | "instead" | "ask" | undefined;
+  doing: "time" | "instead" | "ask" | "principal" | undefined;
   setDoing: (doing: Answering["doing"]) => void;
   /** With a text where it is not the line alone that goes along. */
   give: (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => void;

@@ -6,6 +6,7 @@ import { ghostOf, useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/hooks/live";
+import { Replies } from "../../app/parts/Replies";
 import { ReturnLines } from "../../app/parts/ReturnLines";
 import { useSize } from "../../app/hooks/useSize";
 import { Told } from "../../app/parts/Told";
@@ -125,6 +126,7 @@ function Today({ desk }: { desk: DeskData }) {
       {desk.day.lanes.every((l) => l.who.id === desk.viewer.id) && <NobodyYet />}
       <Started started={desk.started} />
       <Told told={desk.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
+      <Replies replies={desk.replies} />
       <News news={desk.news} />
       <ReturnLines returns={desk.returns} />
       <HandoverLines handovers={desk.handovers} />

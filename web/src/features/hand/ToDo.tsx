@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { deskQuery } from "../../api/queries";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
+import { Replies } from "../../app/parts/Replies";
 import { ReturnLines } from "../../app/parts/ReturnLines";
 import { Told } from "../../app/parts/Told";
 import { Flag } from "../../lane/Flag";
@@ -50,6 +51,7 @@ export function ToDo() {
       {queue.length === 0 && <p className="py-3 text-soft">Nothing waits for you. What others answer or ask appears here by itself.</p>}
       <NeedLook many={desk.data.needLook} />
       <Told told={told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
+      <Replies replies={desk.data.replies} />
       <News news={news} />
       <ReturnLines returns={returns} />
       <HandoverLines handovers={handovers} />

@@ -16,6 +16,7 @@ import { Asked } from "./Asked";
 import { ComingList } from "./ComingList";
 import { CopiesPart } from "./CopiesPart";
 import { Holders } from "./Holders";
+import { Questions } from "./Questions";
 
 /** One's own page, made for a hand's width: now and next, what is asked, what was done in one's name, and who may see what. */
 export function Mine() {
@@ -51,6 +52,7 @@ function Page({ mine }: { mine: MineData }) {
       <ComingList mine={mine} onOpen={(c) => sheet.open(c.id, mine.viewer.id, c.occurrence)} />
       <ReturnLines returns={mine.returns} />
       <Told told={mine.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
+      <Questions questions={mine.questions} onOpen={(q) => sheet.open(q.entry, mine.viewer.id, q.occurrence)} />
       <Asked rows={mine.asked} onOpen={(r) => r.entry && sheet.open(r.entry, mine.viewer.id, r.occurrence)} />
       <section aria-labelledby="done" className="mt-7">
         <h2 id="done" className="border-b-2 border-ink pb-1 text-[17px] font-semibold">

@@ -56,6 +56,41 @@ namespace Corlin.Store.Migrations
                         onDelete: ReferentialAction.Cascade);
                 });
 
+            migrationBuilder.CreateTable(
+                name: "Questions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OfId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EntryId = table.Column<long>(type: "INTEGER", nullable: false),
+                    RecurrenceId = table.Column<string>(type: "TEXT", nullable: false),
+                    Line = table.Column<string>(type: "TEXT", nullable: true),
+                    At = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reply = table.Column<int>(type: "INTEGER", nullable: true),
+                    Words = table.Column<string>(type: "TEXT", nullable: true),
+                    RepliedAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    KeptById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Questions", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Questions_Entries_EntryId",
+                        column: x => x.EntryId,
+                        principalTable: "Entries",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                    table.ForeignKey(
+                        name: "FK_Questions_People_OfId",
+                        column: x => x.OfId,
+                        principalTable: "People",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
             migrationBuilder.CreateIndex(
                 name: "IX_Changes_InNameOfId_At",
                 table: "Changes",
@@ -95,6 +130,29 @@ namespace Corlin.Store.Migrations
                 table: "LookAheads",
                 column: "UserId",
                 filter: "\"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Questions_EndedById",
+                table: "Questions",
+                column: "EndedById",
+                filter: "\"EndedById\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Questions_EntryId",
+                table: "Questions",
+                column: "EntryId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Questions_KeptById",
+                table: "Questions",
+                column: "KeptById");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Questions_OfId_EntryId_RecurrenceId",
+                table: "Questions",
+                columns: new[] { "OfId", "EntryId", "RecurrenceId" },
+                unique: true,
+                filter: "\"EndedById\" IS NULL");
         }
 
         /// <inheritdoc />
@@ -105,6 +163,9 @@ namespace Corlin.Store.Migrations
 
             migrationBuilder.DropTable(
                 name: "LookAheads");
+
+            migrationBuilder.DropTable(
+                name: "Questions");
 
             migrationBuilder.DropIndex(
                 name: "IX_Changes_InNameOfId_At",

@@ -86,7 +86,7 @@ internal static class QuestionViews
             var who = viewing.Users([question.Of])[question.Of];
             if (
                 !entries.TryGetValue(question.Entry, out var entry)
-                || Which(entry, question, who) is not { } occurrence
+                || JustAnswered.Which(entry, question.RecurrenceId, who) is not { } occurrence
                 || calendars[question.Of].ToldOrDeclined(viewing, occurrence) is not { Title: { } title, PublicId: { } id }
             )
                 yield break;
@@ -100,11 +100,6 @@ internal static class QuestionViews
             );
         }
     }
-
-    private static Occurrence? Which(Entry entry, Question question, CalendarUser who) =>
-        entry.IsSeries && question.RecurrenceId is null
-            ? Occurrences.FirstFrom(entry, entry.Time.LocalStart, who.HomeZone)
-            : Occurrences.Find(entry, question.RecurrenceId, who.HomeZone);
 
     private static QuestionView View(Viewing viewing, CalendarUser by, Question question, OpenInvitation invitation)
     {

@@ -13,6 +13,7 @@ namespace Corlin.Application.Waiting;
 /// <summary>The invitations that wait for an answer of those for whom the viewer speaks, soonest first.</summary>
 /// <param name="Lead">How many there are, and how many do not fit.</param>
 /// <param name="Replies">What principals said lately to what they were asked.</param>
+/// <param name="JustAnswered">What was answered a moment ago, by whom.</param>
 /// <param name="Viewer">The public id of who reads it.</param>
 public sealed record AnswersView(
     long Now,
@@ -20,6 +21,7 @@ public sealed record AnswersView(
     IReadOnlyList<AnswerRow> Rows,
     IReadOnlyList<ZoneView> Zones,
     IReadOnlyList<QuestionReplyView> Replies,
+    IReadOnlyList<JustAnsweredView> JustAnswered,
     string Viewer
 );
 
@@ -95,6 +97,7 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
                 viewing.Zone.Day(viewing.Today)
             ),
             QuestionViews.Replies(viewing, [.. kept.Select(l => l.Who)]),
+            JustAnswered.Read(viewing, [.. kept.Where(l => l.Rights.MaySpeakFor).Select(l => l.Who)]),
             viewing.Person.PublicId
         );
     }

@@ -36,6 +36,37 @@ internal partial class StoreReads
             .ToDictionary(g => new UserId(g.Key), g => g.Select(l => new LookAhead(l.Kind, l.Days)).ToImmutableArray());
     }
 
+    public IReadOnlyList<AnsweredLately> AnsweredSince(IReadOnlyCollection<UserId> who, Instant since, int limit)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        return
+        [
+            .. Db
+                .Changes.AsNoTracking()
+                .Where(c =>
+                    wanted.Contains(c.InNameOfId) && c.At >= since && c.Kind == ChangeKind.InvitationAnswered && c.UndoneById == null
+                )
+                .Join(
+                    Db.History,
+                    c => c.Id,
+                    h => h.ChangeId,
+                    (c, h) =>
+                        new
+                        {
+                            c.Id,
+                            c.InNameOfId,
+                            h.EntryId,
+                            c.ActorId,
+                            c.At,
+                        }
+                )
+                .OrderByDescending(a => a.Id)
+                .Take(limit)
+                .AsEnumerable()
+                .Select(a => new AnsweredLately(new UserId(a.InNameOfId), new EntryId(a.EntryId), new UserId(a.ActorId), a.At)),
+        ];
+    }
+
     public IReadOnlyList<(UserId Who, EntryId Entry)> AnsweredByMore(IReadOnlyCollection<UserId> who, Instant since, int limit)
     {
         var wanted = who.Select(w => w.Value).ToArray();

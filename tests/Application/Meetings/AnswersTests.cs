@@ -52,6 +52,22 @@ public sealed class AnswersTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_was_answered_a_moment_ago_says_by_whom_until_it_is_undone_or_ten_minutes_have_gone()
+    {
+        var (one, two) = (await Ask("2027-03-16T12:00"), await Ask("2027-03-17T12:00"));
+        var change = await Say(one, Answer.Declined);
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, two, null, Answer.Accepted, null, null));
+        Assert.Equal(
+            [(two, "accepted by Tomé Vidal, 09:42", false), (one, "declined by you, 09:42", true)],
+            (await Waiting()).JustAnswered.Select(a => (a.Entry, a.Words, a.Own))
+        );
+        await world.Do(new UndoAct(world.Noor.Id, [change]));
+        Assert.Equal([two], (await Waiting()).JustAnswered.Select(a => a.Entry));
+        world.Advance(601);
+        Assert.Empty((await Waiting()).JustAnswered);
+    }
+
+    [Fact]
     public async Task Of_a_series_each_of_the_next_is_judged_and_those_that_do_not_suit_are_declined_apart()
     {
         // Tuesdays at 12:00; on the second Tomé has something else, on the third he is away.

@@ -5,6 +5,9 @@ using NodaTime;
 
 namespace Corlin.Application.Ports;
 
+/// <summary>That an invitation was answered.</summary>
+public sealed record AnsweredLately(UserId Who, EntryId Entry, UserId By, Instant At);
+
 /// <summary>What needs a look on some calendars, as far as somebody said something of it.</summary>
 public interface IWatchReads
 {
@@ -13,6 +16,9 @@ public interface IWatchReads
 
     /// <summary>How far ahead is looked, for those of whom anything was said.</summary>
     IReadOnlyDictionary<UserId, ImmutableArray<LookAhead>> LookAheads(IReadOnlyCollection<UserId> who);
+
+    /// <summary>The answers given in the names of some since a moment that stand, each with who gave it; the latest first.</summary>
+    IReadOnlyList<AnsweredLately> AnsweredSince(IReadOnlyCollection<UserId> who, Instant since, int limit);
 
     /// <summary>The entries to which more than one person answered for the same one since a moment; the latest first.</summary>
     IReadOnlyList<(UserId Who, EntryId Entry)> AnsweredByMore(IReadOnlyCollection<UserId> who, Instant since, int limit);

@@ -11,6 +11,7 @@ import { Wait } from "../../ui/Wait";
 import { AnswerList } from "./AnswerList";
 import { AnswerOpen } from "./AnswerOpen";
 import { AnswerSeveral } from "./AnswerSeveral";
+import { JustAnswered } from "./JustAnswered";
 import { useAnswering } from "./useAnswering";
 
 /** Every invitation that waits for an answer, of all for whom one speaks. */
@@ -69,6 +70,8 @@ function Waiting({ data }: { data: Answers }) {
         <h1 className="font-serif text-[27px] leading-9">Nothing to answer</h1>
         <Replies replies={data.replies} />
         <p className="pt-2 text-soft">Every invitation has its answer. New ones stand here, and on the Desk, as they come.</p>
+        <JustAnswered answered={data.justAnswered} onOpen={(a) => sheet.open(a.entry, a.for.id, a.occurrence)} />
+        {sheet.sheet}
       </div>
     );
   return (
@@ -77,6 +80,7 @@ function Waiting({ data }: { data: Answers }) {
         <h1 className="pt-3 font-serif text-[24px] leading-8">{data.lead}</h1>
         <Replies replies={data.replies} />
         <AnswerList data={data} chosen={row} several={several} onChoose={open} onMark={mark} />
+        <JustAnswered answered={data.justAnswered} onOpen={(a) => sheet.open(a.entry, a.for.id, a.occurrence)} />
       </section>
       <section ref={opened} aria-label={alone ? row.title : "Several at once"} className="flex min-w-0 flex-col">
         {alone ? (

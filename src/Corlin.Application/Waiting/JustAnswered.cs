@@ -1,7 +1,6 @@
 using Corlin.Application.Lanes;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
-using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
 

@@ -8203,6 +8203,7 @@ export interface components {
             rows: components["schemas"]["AnswerRow"][];
             zones: components["schemas"]["ZoneView"][];
             replies: components["schemas"]["QuestionReplyView"][];
+            justAnswered: components["schemas"]["JustAnsweredView"][];
             viewer: string;
         };
         AnyRoom: {
@@ -9280,6 +9281,14 @@ export interface components {
             secret: null | string;
         };
         JsonElement: unknown;
+        JustAnsweredView: {
+            for: components["schemas"]["PersonView"];
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            words: string;
+            own: boolean;
+        };
         KeptCalendarView: {
             id: string;
             name: string;

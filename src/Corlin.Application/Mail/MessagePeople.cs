@@ -40,17 +40,22 @@ internal sealed class MessagePeople
                 namedBy[user.Id] = address;
         foreach (var user in known.Values.ToList())
             known.TryAdd(user.Address, user);
+        // Whom it came to may be named nowhere in it.
+        if (to is not null)
+            known[to.Address] = to;
     }
 
     /// <summary>Somebody of the meeting; each is read once.</summary>
     public CalendarUser User(UserId id) => byId.TryGetValue(id, out var user) ? user : byId[id] = session.Users([id])[id];
 
-    /// <summary>Those who take part in what stands are known by their first address.</summary>
+    /// <summary>
+    /// Those who take part in what stands are known by their first address, before any contact of another principal who has the same.
+    /// </summary>
     public void Know(IEnumerable<CalendarUser> users)
     {
         foreach (var user in users)
         {
-            known.TryAdd(user.Address, user);
+            known[user.Address] = user;
             byId[user.Id] = user;
         }
     }

@@ -244,6 +244,47 @@ public sealed class OutsideMeetingTests : IAsyncLifetime
         Assert.Equal([world.Maren.Id], (await Stood()).Participations.Select(p => p.Who));
     }
 
+    [Fact]
+    public async Task Whom_it_comes_to_without_being_named_is_asked_and_nobody_of_their_address_is_made_up()
+    {
+        await Comes(Text("REQUEST", 0, at: At, asked: [("mateo@shipyard.example", Answer.None)]));
+        var meeting = await Stood();
+        Assert.Contains(meeting.Participations, p => p.Who == world.Maren.Id && p.Role == AttendeeRole.Optional);
+        var people = await world.See(s => s.FindUsers("maren", [world.Maren.Id], 10));
+        Assert.Equal([world.Maren.Id], people.Select(p => p.Id));
+    }
+
+    [Fact]
+    public async Task Who_stands_in_it_stays_who_they_are_for_whomever_a_later_message_comes()
+    {
+        // Both keep a contact of that address; the meeting is with the one who was asked first.
+        string guest = "guest@elsewhere.example";
+        await Comes(
+            Text("REQUEST", 0, at: At, asked: [(world.Maren.Address, Answer.None), (world.Tome.Address, Answer.None), (guest, Answer.None)])
+        );
+        var stood = (await Stood()).Participations.Select(p => p.Who);
+        await world.TakesIn(
+            Text("REQUEST", 0, title: "Berth", at: At, asked: [(world.Tome.Address, Answer.None), (guest, Answer.None)])
+                .Replace(Uid, "other@harbour.example", StringComparison.Ordinal),
+            Rosa,
+            world.Tome.Address
+        );
+        world.Advance(60);
+        await world.TakesIn(
+            Text(
+                "REQUEST",
+                1,
+                at: Later,
+                asked: [(world.Maren.Address, Answer.None), (world.Tome.Address, Answer.None), (guest, Answer.Accepted)]
+            ),
+            Rosa,
+            world.Tome.Address
+        );
+        var after = await Stood();
+        Assert.Equal(Later, after.Time.ToStretch(world.Maren.HomeZone));
+        Assert.Equal(stood.OrderBy(w => w.Value), after.Participations.Select(p => p.Who).OrderBy(w => w.Value));
+    }
+
     private async Task<Entry> Stands()
     {
         await Comes(Asks());

@@ -11,14 +11,12 @@ const shot = async (page, name) => {
   await page.screenshot({ path: `${folder}${name}.png` });
 };
 
-const stranger = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-await stranger.goto(demo.address);
-await stranger.getByRole("button", { name: /Noor Haddad/ }).waitFor();
-await shot(stranger, "sign-in");
-
 const page = await signIn(browser, demo.address, /Noor Haddad/);
 await page.getByRole("group", { name: "Today’s lanes" }).waitFor();
 await shot(page, "desk");
+await page.goto(`${demo.address}/needs-a-look`);
+await page.getByRole("list", { name: "What needs a look" }).waitFor();
+await shot(page, "needs-a-look");
 await page.goto(`${demo.address}/lanes`);
 await page.getByRole("group", { name: /^Lanes,/ }).waitFor();
 await shot(page, "lanes-day");

@@ -50,7 +50,7 @@ test("Another time is offered from the free slots, somebody else is sent, severa
   await several.getByRole("textbox", { name: "A line to each who asks, or none" }).fill("Not this time.");
   await several.getByRole("button", { name: "Decline all" }).click();
   await page.getByText("2 invitations: declined.").waitFor();
-  await page.getByRole("button", { name: /Crane lease/ }).waitFor({ state: "detached" });
+  await page.getByRole("button", { name: /^For Wiremu Paki: Crane lease/ }).waitFor({ state: "detached" });
   assert.deepEqual(await faults(page), []);
 });
 

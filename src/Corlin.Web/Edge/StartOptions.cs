@@ -40,6 +40,12 @@ internal sealed record StartOptions
     /// <summary>Where another program lays the mail that comes in; null where none comes in (in serve).</summary>
     public string? Inbox { get; init; }
 
+    /// <summary>Where a mailbox is read for the mail that comes in; null for none.</summary>
+    public MailServer? Imap { get; init; }
+
+    /// <summary>Whether mail comes in from anywhere (in serve).</summary>
+    public bool MailComes => Inbox is not null || Imap is not null;
+
     /// <summary>By which name the receiving mail server signs what it found (authserv-id, RFC 8601); null for none.</summary>
     public string? VouchedBy { get; init; }
 
@@ -100,6 +106,7 @@ internal sealed record StartOptions
                 "--demo-folder" => options with { DemoFolder = Value("--demo-folder") },
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
                 "--inbox" when args[0] == "serve" => options with { Inbox = Folder(Value("--inbox")) },
+                "--imap" when args[0] == "serve" => options with { Imap = MailServer.ParseMailbox(Value("--imap")) },
                 "--vouched-by" when args[0] == "serve" => options with { VouchedBy = Value("--vouched-by") },
                 "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
                 "--no-timers" => options with { Timers = false },
@@ -113,8 +120,12 @@ internal sealed record StartOptions
             throw new FormatException(
                 $"--empty-this-folder says “{emptied}”, and the data folder is called “{Path.GetFileName(Path.GetFullPath(options.Data))}”. Nothing was emptied."
             );
-        if (options is { VouchedBy: not null, Inbox: null })
-            throw new FormatException("--vouched-by says who vouches for what lies in --inbox FOLDER; name that too.");
+        if (options is { VouchedBy: not null, MailComes: false })
+            throw new FormatException(
+                "--vouched-by says who vouches for what comes in; say from where with --inbox FOLDER or --imap HOST:PORT."
+            );
+        if (options.Imap is { User: null } or { Password: null })
+            throw new FormatException("--imap reads a mailbox by name and password: set CORLIN_IMAP_USER and CORLIN_IMAP_PASSWORD.");
         return options with
         {
             Fresh = options.Fresh || emptied is not null,

@@ -67,9 +67,9 @@ internal static class Start
                 Console.WriteLine(
                     "Mail cannot leave: no mail server is named. Nobody outside hears of anything; start with --smtp HOST:PORT."
                 );
-            if (options.Inbox is null)
+            if (!options.MailComes)
                 Console.WriteLine(
-                    "No mail comes in: answers from outside are entered by hand. Say --inbox FOLDER where a program lays them."
+                    "No mail comes in: answers from outside are entered by hand. Say --imap HOST:PORT of a mailbox, or --inbox FOLDER where a program lays them."
                 );
             else if (options.VouchedBy is null)
                 Console.WriteLine(

@@ -19,7 +19,7 @@ export function JustAnswered({ answered, onOpen }: Props) {
           <li key={`${a.for.id} ${a.entry} ${a.occurrence ?? ""}`} className="flex items-start gap-2 border-t border-rule py-1.5">
             <Flag flag={a.for.flag} height={18} />
             <button type="button" className="min-h-8 min-w-0 flex-1 text-left" onClick={() => onOpen(a)}>
-              <span className="sr-only">{`For ${a.for.name}: `}</span>
+              <span className="sr-only">{`Answered for ${a.for.name}: `}</span>
               <span className="font-semibold">{a.title}</span>, {a.words}
             </button>
           </li>

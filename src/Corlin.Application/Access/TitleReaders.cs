@@ -24,6 +24,7 @@ internal static class TitleReaders
             .ToList();
         users = viewing.Users(holders);
         var people = holders.Where(h => users.TryGetValue(h, out var user) && user.Kind == UserKind.Person).ToList();
+        var (inside, outside) = (viewing.Store.CeilingFor(true), viewing.Store.CeilingFor(false));
         var rights = people
             .Select(who =>
                 Rights.Combine(
@@ -34,13 +35,12 @@ internal static class TitleReaders
                     ),
                     users[who].Inside,
                     viewing.Now,
-                    viewing.Store.CeilingFor(users[who].Inside)
+                    users[who].Inside ? inside : outside
                 )
             )
             .ToList();
         var everyone =
-            Rights.Combine(grants.Where(g => g.Receiver is null), inside: true, viewing.Now, viewing.Store.CeilingFor(true)).Sight
-            >= Sight.Headlines
+            Rights.Combine(grants.Where(g => g.Receiver is null), inside: true, viewing.Now, inside).Sight >= Sight.Headlines
                 ? viewing.Store.CountInside() - people.Count(p => users[p].Inside) - (owner.Kind == UserKind.Person ? 1 : 0)
                 : 0;
         return (rights.Count(r => r.Sight >= Sight.Headlines) + everyone, rights.Count(r => r.PrivateSight >= Sight.Headlines));

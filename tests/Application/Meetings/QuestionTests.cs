@@ -104,6 +104,7 @@ public sealed class QuestionTests : IAsyncLifetime
         await world.Do(new AskPrincipal(world.Noor.Id, world.Maren.Id, hidden, null, "The clinic"));
         await world.Do(new ReplyToQuestion(world.Maren.Id, hidden, null, QuestionReply.Yes, "Not a word."));
         Assert.Empty((await world.See(new ReadAnswers(world.Tome.Id, world.Now).Run)).Replies);
+        await Refused(RefusalKind.NotFound, () => world.Do(new EndQuestion(world.Tome.Id, world.Maren.Id, hidden, null)));
         Assert.Single((await Answers()).Replies);
     }
 

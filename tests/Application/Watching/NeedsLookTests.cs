@@ -1,4 +1,5 @@
 using Corlin.Application.Access;
+using Corlin.Application.Accounts;
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
@@ -187,6 +188,51 @@ public sealed class NeedsLookTests : IAsyncLifetime
         world.Advance(60);
         await Say(meeting, world.Noor, Answer.Accepted);
         Assert.Empty(await Of(ConcernKind.AnsweredApart));
+    }
+
+    [Fact]
+    public async Task Titles_that_many_can_read_are_said_until_what_everyone_sees_is_lowered_or_they_are_private()
+    {
+        await Add("Review", "2027-03-09T10:00", 60);
+        for (var i = 0; i < 40; i++)
+            await world.Do(
+                new AddPerson(
+                    new CalendarUser(
+                        default,
+                        "",
+                        UserKind.Person,
+                        $"Person {i}",
+                        $"person{i}@ebbline.example",
+                        true,
+                        "Europe/Lisbon",
+                        null,
+                        null,
+                        0,
+                        null
+                    )
+                )
+            );
+        Assert.Empty(await Of(ConcernKind.WidelyRead));
+        await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, Inside: true, Sight.Headlines, Acting.Look));
+        var row = Assert.Single(await Of(ConcernKind.WidelyRead));
+        Assert.Equal(("45 people can read the titles on Maren’s calendar", "one entry ahead is not private"), (row.Title, row.Text));
+        await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, Inside: true, Sight.Outline, Acting.Look));
+        Assert.Empty(await Of(ConcernKind.WidelyRead));
+    }
+
+    [Fact]
+    public async Task Who_is_required_and_has_long_done_nothing_in_their_calendar_is_said_while_they_have_not_answered()
+    {
+        await world.Grant(world.Tome, world.Noor, Sight.Outline, Acting.Look);
+        await Arrange("2027-04-02T12:00", [world.Tome], agenda: "Clause 7");
+        world.Clock.StopAt(Instant.FromUtc(2027, 3, 30, 9, 0));
+        var row = Assert.Single(await Of(ConcernKind.Neglected));
+        Assert.Equal(
+            ("Tomé Vidal has not kept their calendar", "nothing was done in it since 8 March", world.Tome.PublicId),
+            (row.Title, row.Reason, row.Watch!.Ways[0].Person)
+        );
+        await world.Do(new AddAppointment(world.Tome.Id, world.Tome.Id, "Review", World.Timed("2027-04-05T10:00"), null));
+        Assert.Empty(await Of(ConcernKind.Neglected));
     }
 
     [Fact]

@@ -78,7 +78,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             AnswerSeveral c => If(c.Invitations.All(i => Speaks(actor, i.InNameOf) && AskedTo(actor, i.InNameOf, i.Entry))),
             AskPrincipal c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             ReplyToQuestion => If(true),
-            EndQuestion c => If(Speaks(actor, c.InNameOf)),
+            EndQuestion c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             AcceptSeries c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             DelegateInvitation c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry)),
             KeepPartPrivate c => If(Speaks(actor, c.InNameOf) && AskedTo(actor, c.InNameOf, c.Entry), May.Yes),

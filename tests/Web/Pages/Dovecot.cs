@@ -18,7 +18,8 @@ internal sealed class Dovecot : IAsyncDisposable
     /// <summary>Where Debian puts it, which is not on everybody's path.</summary>
     private const string Program = "/usr/sbin/dovecot";
 
-    private readonly string folder = Directory.CreateTempSubdirectory("corlin-imap").FullName;
+    // Not in the folder for what passes of this run, which may be closed to the server's own user.
+    private readonly string folder = Directory.CreateDirectory($"/tmp/corlin-imap-{Guid.NewGuid():N}").FullName;
     private Process? process;
 
     public int Port { get; } = FreePort();

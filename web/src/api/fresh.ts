@@ -1,11 +1,17 @@
-/** How long what was heard is gathered before the screen reads anew, in milliseconds. */
-const gathering = 150;
+/** How long what was heard is gathered before the screen reads anew, in milliseconds; twice as long each time while more comes at once. */
+const shortest = 150;
+const longest = 2_400;
+
+/** What comes later than this after the screen has read is no more of the same. */
+const quiet = 1_000;
 
 let read: () => Promise<void> = () => Promise.resolve();
 let line: string | undefined;
 let stale = false;
 let onTheirWay = 0;
 let waiting: ReturnType<typeof setTimeout> | undefined;
+let gathering = shortest;
+let lastRead = -Infinity;
 
 /** Says how the screen reads anew. */
 export function readsBy(how: () => Promise<void>) {
@@ -28,9 +34,13 @@ export function readAnew(): Promise<void> {
 /** Something has changed: the screen reads anew once no change of its own is on its way, so that it does not ask for what that one takes away. */
 export function becomeStale() {
   stale = true;
-  waiting ??= setTimeout(() => {
+  if (waiting !== undefined) return;
+  gathering = performance.now() - lastRead < quiet ? Math.min(longest, gathering * 2) : shortest;
+  waiting = setTimeout(() => {
     waiting = undefined;
-    if (stale && onTheirWay === 0) void readAnew();
+    if (!stale || onTheirWay > 0) return;
+    void readAnew();
+    lastRead = performance.now();
   }, gathering);
 }
 

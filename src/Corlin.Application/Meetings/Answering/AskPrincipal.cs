@@ -57,7 +57,8 @@ public sealed record EndQuestion(UserId Actor, UserId InNameOf, string Entry, Lo
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
-        if (session.Entry(Entry) is not { } meeting || session.QuestionOn(InNameOf, meeting.Id, RecurrenceId) is null)
+        var (meeting, _) = AnswerInvitation.MustBeAsked(session, rights, InNameOf, Entry, RecurrenceId);
+        if (session.QuestionOn(InNameOf, meeting.Id, RecurrenceId) is null)
             throw new RefusedException(RefusalKind.NotFound);
         var change = session.Begin(ChangeKind.QuestionEnded, Actor, InNameOf, rights.Grant);
         session.QuestionStore.End(InNameOf, meeting.Id, RecurrenceId);

@@ -134,21 +134,21 @@ internal static class OfPeople
         foreach (var (id, last) in changes.Where(c => viewing.Now - c.Value > Tended.ChangedWithin).OrderBy(c => c.Value))
         {
             var (lane, theirs) = (counted.First(c => c.Who == id).Lane, counted.Count(c => c.Who == id));
-            var who1 = people[id];
+            var person = people[id];
             yield return new Concern(
                 ConcernKind.Neglected,
                 lane,
-                who1.PublicId,
+                person.PublicId,
                 last.ToString(),
                 looking.Until(ConcernKind.Neglected, lane)
             )
             {
-                Title = $"{who1.Name} has not kept their calendar",
+                Title = $"{person.Name} has not kept their calendar",
                 Text = $"required in {English.Count(theirs, "meeting", "meetings")} ahead, no reply yet",
                 Judgement = "Neglected",
                 Tone = "plain",
                 Reason = $"nothing was done in it since {English.ShortDay(viewing.Zone.ToLocal(last).Date)}",
-                Ways = [new(WayOutKind.Person, $"Open {who1.GivenName}’s page", who1.PublicId)],
+                Ways = [new(WayOutKind.Person, $"Open {person.GivenName}’s page", person.PublicId)],
             };
         }
     }

@@ -233,9 +233,7 @@ test("a meeting typed in one line becomes the sentence, and what was not underst
   await page.goto(`${its.demo.address}/arrange`);
   await page.keyboard.press("Escape");
   const line = page.getByLabel("In one line");
-  await line.fill(
-    "Thu 15:00 for 30 with Desmond, if free Tomé, about tide lease terms, in Gannet, every second Thursday, with Zelda",
-  );
+  await line.fill("Thu 15:00 for 30 with Desmond, if free Tomé, about tide lease terms, in Gannet, every second Thursday, with Zelda");
   await page.getByText(/^Understood: “tide lease terms”, with Desmond, if free Tomé, for 30 minutes, Thursday 11 March, 15:00/).waitFor();
   await page.getByText("Zelda (nobody here has that name, or more than one)").waitFor();
   await line.press("Enter");

@@ -56,6 +56,10 @@ internal sealed record Clearing(CalendarUser Who, Occurrence Occurrence, Disclos
         };
     }
 
+    /// <summary>Whether it is ahead, and as long as what is looked for can be.</summary>
+    public bool IsSought(Viewing viewing) =>
+        Told.Stretch.Start > viewing.Now && Told.Stretch.Length >= Duration.FromMinutes(5) && Told.Stretch.Length <= Duration.FromDays(1);
+
     /// <summary>The cheapest way to clear its time; null where there is none, or nothing is in the way.</summary>
     public (RoomQuestion Question, RoomPlan Plan)? Cheapest(Viewing viewing)
     {

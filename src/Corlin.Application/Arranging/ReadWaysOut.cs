@@ -59,9 +59,7 @@ public sealed record ReadWaysOut(UserId Viewer, string Who, string Entry, LocalD
         if (
             organiser.Id == clearing.Who.Id
             || Agreement.Of(clearing.Occurrence.Entry, clearing.Who.Id, clearing.Occurrence.RecurrenceId) is null
-            || told.Stretch.Start <= viewing.Now
-            || told.Stretch.Length < Duration.FromMinutes(5)
-            || told.Stretch.Length > Duration.FromDays(1)
+            || !clearing.IsSought(viewing)
         )
             return null;
         var search = clearing.Search(viewing) with

@@ -72,7 +72,7 @@ public sealed record ReadDesk(UserId Viewer, Instant Now)
             ReadHandovers.Heads(viewing),
             StartedViews.Of(viewing, lanes),
             looked.Count(c => !c.IsWrong),
-            QuestionViews.Replies(viewing, people),
+            QuestionViews.Replies(viewing, QuestionViews.Read(viewing, people)),
             ReadReturn.Heads(viewing, [.. people.Append(viewing.Person).DistinctBy(p => p.Id)], overOnly: true)
         );
     }

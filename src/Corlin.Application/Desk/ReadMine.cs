@@ -66,7 +66,7 @@ public sealed record ReadMine(UserId Viewer, Instant Now)
             .OrderBy(e => e.Told.Stretch.Start)
             .ToList();
         var coming = standing.Where(e => e.Told.Stretch.Start < today.End).ToList();
-        var questions = QuestionViews.OfViewer(viewing, OpenInvitations.Read(viewing, [lane]));
+        var questions = QuestionViews.OfViewer(viewing, lane);
         var speakers = new SpeakersOf(store, [Viewer], Now).For(Viewer, isPrivate: false);
         return new MineView(
             LaneViews.Ms(Now),

@@ -19,6 +19,13 @@ internal static class LaneWords
         return $"{here} ({day}{English.Time(there.TimeOfDay)} {WhereTo.Town(viewing, lane.Who, zone)})";
     }
 
+    /// <summary>The hour of a moment of today, else its day.</summary>
+    public static string At(Viewing viewing, NodaTime.Instant moment)
+    {
+        var local = viewing.Zone.ToLocal(moment);
+        return local.Date == viewing.Today ? English.Time(local.TimeOfDay) : English.ShortDay(local.Date);
+    }
+
     /// <summary>What stands there, as far as it may be known.</summary>
     public static string Name(LaneEntry entry) => entry.Told.Title ?? (entry.Told.Withheld ? "Private" : "something taken");
 

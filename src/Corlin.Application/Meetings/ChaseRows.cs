@@ -118,7 +118,7 @@ internal static class ChaseRows
         if (part.Proposed is not null)
             words += ", another time";
         if (part.AnsweredAt is { } at)
-            words += " " + When(viewing, at);
+            words += " " + LaneWords.At(viewing, at);
         if (part is { ByWordOfMouth: true, AnsweredBy: { } told })
             words += $", told to {people[told].GivenName}";
         else if (part.AnsweredBy is { } by && by != part.Who)
@@ -128,12 +128,6 @@ internal static class ChaseRows
         if (part.Uninvited)
             words += ", not invited";
         return new ChaseAttendee(viewing.View(people[part.Who]), part.Role, part.Answer, words, part.Comment);
-    }
-
-    private static string When(Viewing viewing, Instant at)
-    {
-        var local = viewing.Zone.ToLocal(at);
-        return local.Date == viewing.Today ? English.Time(local.TimeOfDay) : English.ShortDay(local.Date);
     }
 
     private static (ChaseGroup Group, string Judgement, string Tone, string Reason) Judge(

@@ -2,7 +2,6 @@ using Corlin.Application.Lanes;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
-using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.Waiting;
@@ -41,10 +40,12 @@ internal static class QuestionViews
         viewing.Store.QuestionsTo([.. who.Select(w => w.Id)], Most);
 
     /// <summary>What the viewer is asked and has not said.</summary>
-    /// <param name="open">Their invitations that wait.</param>
-    public static IReadOnlyList<QuestionView> OfViewer(Viewing viewing, IReadOnlyList<OpenInvitation> open)
+    public static IReadOnlyList<QuestionView> OfViewer(Viewing viewing, Lane own)
     {
         var questions = Read(viewing, [viewing.Person]).Where(q => q.IsOpen(viewing.Now, viewing.Zone)).ToList();
+        if (questions.Count == 0)
+            return [];
+        var open = OpenInvitations.Read(viewing, [own]);
         var people = viewing.Users(questions.Select(q => q.By));
         return
         [
@@ -63,16 +64,21 @@ internal static class QuestionViews
     public static string Beside(Viewing viewing, Question question, string given) =>
         question.Reply switch
         {
-            null => $"{given} was asked {At(viewing, question.At)}, no reply yet.",
+            null => $"{given} was asked {LaneWords.At(viewing, question.At)}, no reply yet.",
             QuestionReply.Later => $"{given} was asked, and decides later.",
             _ => question.Words is { } words ? $"{given} leaves it to you: “{words}”" : $"{given} leaves it to you.",
         };
 
     /// <summary>What was said lately, latest first, as far as the viewer may know of what.</summary>
-    public static IReadOnlyList<QuestionReplyView> Replies(Viewing viewing, IReadOnlyList<CalendarUser> kept)
+    /// <param name="questions">Those to whose calendars are kept.</param>
+    public static IReadOnlyList<QuestionReplyView> Replies(Viewing viewing, IReadOnlyList<Question> questions)
     {
-        var said = Read(viewing, kept.Where(k => k.Id != viewing.Person.Id))
-            .Where(q => q is { Reply: QuestionReply.Yes or QuestionReply.No, RepliedAt: { } at } && viewing.Now - at < Told)
+        var said = questions
+            .Where(q =>
+                q.Of != viewing.Person.Id
+                && q is { Reply: QuestionReply.Yes or QuestionReply.No, RepliedAt: { } at }
+                && viewing.Now - at < Told
+            )
             .OrderByDescending(q => q.RepliedAt)
             .ToList();
         if (said.Count == 0)
@@ -95,7 +101,7 @@ internal static class QuestionViews
                 id,
                 LaneViews.Id(question.RecurrenceId),
                 title,
-                $"{who.GivenName} says {(question.Reply == QuestionReply.Yes ? "yes" : "no")} to “{title}”, {At(viewing, question.RepliedAt!.Value)}.",
+                $"{who.GivenName} says {(question.Reply == QuestionReply.Yes ? "yes" : "no")} to “{title}”, {LaneWords.At(viewing, question.RepliedAt!.Value)}.",
                 question.Words
             );
         }
@@ -117,13 +123,7 @@ internal static class QuestionViews
             DeskQueue.Tone(verdict.Kind),
             DeskQueue.Why(viewing, lane, entry, verdict),
             question.Line,
-            question.Reply == QuestionReply.Later ? "put off yesterday or before" : $"asked {At(viewing, question.At)}"
+            question.Reply == QuestionReply.Later ? "put off yesterday or before" : $"asked {LaneWords.At(viewing, question.At)}"
         );
-    }
-
-    private static string At(Viewing viewing, Instant at)
-    {
-        var local = viewing.Zone.ToLocal(at);
-        return local.Date == viewing.Today ? English.Time(local.TimeOfDay) : English.ShortDay(local.Date);
     }
 }

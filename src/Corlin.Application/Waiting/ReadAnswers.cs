@@ -86,7 +86,7 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
             Now - Looked
         );
         var news = MeetingNewsViews.Read(viewing);
-        var questions = QuestionViews.Read(viewing, open.Select(i => i.Lane.Who).DistinctBy(w => w.Id));
+        var questions = QuestionViews.Read(viewing, kept.Select(l => l.Who));
         var rows = open.Select(i => Row(viewing, i, before, news, questions.FirstOrDefault(q => QuestionViews.IsAbout(q, i)))).ToList();
         return new AnswersView(
             LaneViews.Ms(Now),
@@ -96,7 +96,7 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
                 [.. open.Select(i => i.Lane.Who).Append(viewing.Person).DistinctBy(p => p.Id)],
                 viewing.Zone.Day(viewing.Today)
             ),
-            QuestionViews.Replies(viewing, [.. kept.Select(l => l.Who)]),
+            QuestionViews.Replies(viewing, questions),
             JustAnswered.Read(viewing, [.. kept.Where(l => l.Rights.MaySpeakFor).Select(l => l.Who)]),
             viewing.Person.PublicId
         );

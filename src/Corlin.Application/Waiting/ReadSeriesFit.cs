@@ -53,9 +53,7 @@ public sealed record ReadSeriesFit(UserId Viewer, string Who, string Entry, Inst
     private static SeriesFitView View(Viewing viewing, Lane lane, List<LaneEntry> asked)
     {
         var judged = asked.Select(e => (Entry: e, Verdict: DeskQueue.Judge(viewing, lane, e))).ToList();
-        var turned = Turns.OutOfHours(asked.Select(e => e.Told.Stretch), lane.Days.ZoneAt, lane.Hours, at =>
-            lane.Days.On(lane.Days.ZoneAt(at).ToLocal(at).Date).Any(p => p.Working)
-        );
+        var turned = Turns.OutOfHours(asked.Select(e => e.Told.Stretch), lane.Days);
         return new SeriesFitView(
             English.SeriesFit(judged.ConvertAll(j => j.Verdict.Kind)),
             turned is { } turn ? Turned(viewing, lane, turn.Start) : null,

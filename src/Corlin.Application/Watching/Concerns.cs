@@ -12,7 +12,7 @@ internal static class Concerns
     public static IReadOnlyList<Concern> OnLanes(Viewing viewing, IReadOnlyList<Lane> kept)
     {
         var looking = Looking.Over(viewing, kept);
-        return Split(viewing, kept, kept.SelectMany(l => OnTheLane.Find(looking, l))).Standing;
+        return Split(looking, kept, kept.SelectMany(l => OnTheLane.Find(looking, l))).Standing;
     }
 
     /// <summary>All of it: what needs a look, and what did until it was dismissed.</summary>
@@ -20,7 +20,7 @@ internal static class Concerns
     {
         var looking = Looking.Over(viewing, kept);
         return Split(
-            viewing,
+            looking,
             kept,
             kept.SelectMany(l => OnTheLane.Find(looking, l))
                 .Concat(new OfMeetings(looking, kept).Find())
@@ -31,17 +31,22 @@ internal static class Concerns
     }
 
     private static (IReadOnlyList<Concern> Standing, IReadOnlyList<Concern> Dismissed) Split(
-        Viewing viewing,
+        Looking looking,
         IReadOnlyList<Lane> kept,
         IEnumerable<Concern> found
     )
     {
-        var dismissed = viewing
-            .Store.Dismissed([.. kept.Select(l => l.Who.Id)], MostDismissed)
+        var dismissed = looking
+            .Viewing.Store.Dismissed([.. kept.Select(l => l.Who.Id)], MostDismissed)
             .Select(d => (d.Of, d.Key, d.Print))
             .ToHashSet();
         // What is wrong twice at the same time, as where a way is too short on both sides, is told once.
-        var all = found.DistinctBy(c => c.Key).OrderBy(c => c.By).ThenBy(c => c.Key, StringComparer.Ordinal).ToLookup(IsDismissed);
+        var all = found
+            .Where(c => looking.Days(c.Kind, c.Lane) > 0)
+            .DistinctBy(c => c.Key)
+            .OrderBy(c => c.By)
+            .ThenBy(c => c.Key, StringComparer.Ordinal)
+            .ToLookup(IsDismissed);
         return ([.. all[false]], [.. all[true]]);
 
         bool IsDismissed(Concern concern) => dismissed.Contains((concern.Lane.Who.Id, concern.Key, concern.Print));

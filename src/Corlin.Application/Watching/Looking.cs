@@ -10,6 +10,8 @@ namespace Corlin.Application.Watching;
 /// <summary>One look over some lanes: how far ahead each kind of thing matters on each.</summary>
 internal sealed class Looking(Viewing viewing, IReadOnlyDictionary<UserId, ImmutableArray<LookAhead>> said)
 {
+    private readonly Dictionary<(ConcernKind Kind, UserId Lane), Instant> untils = [];
+
     public Viewing Viewing => viewing;
 
     public static Looking Over(Viewing viewing, IReadOnlyList<Lane> lanes) =>
@@ -17,8 +19,11 @@ internal sealed class Looking(Viewing viewing, IReadOnlyDictionary<UserId, Immut
 
     public int Days(ConcernKind kind, Lane lane) => LookAheads.For(kind, said.GetValueOrDefault(lane.Who.Id, []));
 
-    /// <summary>Until when one kind is looked for on a lane; now where it is not looked for.</summary>
-    public Instant Until(ConcernKind kind, Lane lane)
+    /// <summary>Until when one kind is looked for on a lane, worked out once; now where it is not looked for.</summary>
+    public Instant Until(ConcernKind kind, Lane lane) =>
+        untils.TryGetValue((kind, lane.Who.Id), out var until) ? until : untils[(kind, lane.Who.Id)] = WorkOut(kind, lane);
+
+    private Instant WorkOut(ConcernKind kind, Lane lane)
     {
         var days = Days(kind, lane);
         if (days == 0)

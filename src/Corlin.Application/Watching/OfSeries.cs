@@ -38,7 +38,7 @@ internal static class OfSeries
         var coming = series.Coming.Where(e => e.Told.Stretch.Start > viewing.Now && e.Told.Stretch.Start < until).ToList();
         if (coming.Count < 2)
             yield break;
-        if (Turned(coming, lane.Days, lane.Hours) is { } own)
+        if (Turned(coming, lane.Days) is { } own)
             yield return Of(viewing, lane, own, lane.Who, lane.Days.ZoneAt(own.Told.Stretch.Start));
         if (series.Entry.Owner != lane.Who.Id || coming[0].Told.Whole is not { } whole)
             yield break;
@@ -52,18 +52,13 @@ internal static class OfSeries
         )
         {
             var days = new PersonDays(who, span, [], viewing.Places, []);
-            if (Turned(coming, days, days.Hours) is { } theirs)
+            if (Turned(coming, days) is { } theirs)
                 yield return Of(viewing, lane, theirs, who, days.ZoneAt(theirs.Told.Stretch.Start));
         }
     }
 
-    private static LaneEntry? Turned(List<LaneEntry> coming, PersonDays days, StretchSet hours) =>
-        Turns.OutOfHours(coming.Select(e => e.Told.Stretch), days.ZoneAt, hours, at =>
-            days.On(days.ZoneAt(at).ToLocal(at).Date).Any(p => p.Working)
-        )
-            is { } bad
-            ? coming.First(e => e.Told.Stretch == bad)
-            : null;
+    private static LaneEntry? Turned(List<LaneEntry> coming, PersonDays days) =>
+        Turns.OutOfHours(coming.Select(e => e.Told.Stretch), days) is { } bad ? coming.First(e => e.Told.Stretch == bad) : null;
 
     private static Concern Of(Viewing viewing, Lane lane, LaneEntry entry, CalendarUser whom, DateTimeZone zone)
     {

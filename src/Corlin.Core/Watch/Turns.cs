@@ -1,4 +1,5 @@
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Core.Watch;
@@ -6,6 +7,10 @@ namespace Corlin.Core.Watch;
 /// <summary>Where a change of clocks moves a series out of somebody's hours.</summary>
 public static class Turns
 {
+    /// <summary>As the other, by the days of somebody.</summary>
+    public static Stretch? OutOfHours(IEnumerable<Stretch> series, PersonDays days) =>
+        OutOfHours(series, days.ZoneAt, days.Hours, at => days.On(days.ZoneAt(at).ToLocal(at).Date).Any(p => p.Working));
+
     /// <summary>
     /// The first occurrence that is out of hours at another hour of their day than one before it, which was within them; null where
     /// there is none.

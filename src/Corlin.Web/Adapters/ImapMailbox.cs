@@ -1,5 +1,3 @@
-using Corlin.Application.Mail;
-using Corlin.Application.Ports;
 using Corlin.Web.Edge;
 using MailKit;
 using MailKit.Net.Imap;
@@ -13,8 +11,7 @@ namespace Corlin.Web.Adapters;
 /// Takes in the mail of a mailbox by IMAP (RFC 9051), every minute. What was seen to carries a keyword there, and stays as it is: nothing
 /// is deleted, moved, or marked as read.
 /// </summary>
-/// <param name="vouchedBy">The name by which the receiving server signs what it found of a sender; null where none does.</param>
-internal sealed class ImapMailbox(MailServer server, string? vouchedBy, IncomingMail incoming, IMailReader reader)
+internal sealed class ImapMailbox(MailServer server, PickedUp pickedUp)
 {
     /// <summary>What was taken in.</summary>
     public const string TakenIn = "CorlinTakenIn";
@@ -25,7 +22,6 @@ internal sealed class ImapMailbox(MailServer server, string? vouchedBy, Incoming
     private static readonly Duration Every = Duration.FromMinutes(1);
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
     private const int AtOnce = 100;
-    private const uint Largest = 30 * 1024 * 1024;
 
     private Instant due = Instant.MinValue;
 
@@ -94,7 +90,7 @@ internal sealed class ImapMailbox(MailServer server, string? vouchedBy, Incoming
             return 0;
         foreach (var message in await inbox.FetchAsync(some, MessageSummaryItems.UniqueId | MessageSummaryItems.Size, cancel))
         {
-            var taken = message.Size is not > Largest && await TakeInAsync(inbox, message.UniqueId, cancel);
+            var taken = message.Size is not > (uint)PickedUp.Largest && await TakeInAsync(inbox, message.UniqueId, cancel);
             await inbox.AddFlagsAsync(
                 message.UniqueId,
                 MessageFlags.None,
@@ -113,17 +109,7 @@ internal sealed class ImapMailbox(MailServer server, string? vouchedBy, Incoming
         // Peeked at: whoever reads the mailbox finds it as it came.
         await using (var stream = await inbox.GetStreamAsync(id, "", cancel))
             await stream.CopyToAsync(source, cancel);
-        var bytes = source.ToArray();
-        try
-        {
-            var vouched = vouchedBy is not null && reader.Vouched(bytes, vouchedBy);
-            await incoming.TakeInAsync(bytes, vouched, cancel);
-            return true;
-        }
-        catch (FormatException)
-        {
-            return false;
-        }
+        return await pickedUp.TakeInAsync(source.ToArray(), cancel);
     }
 }
 

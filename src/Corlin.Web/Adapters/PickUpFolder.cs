@@ -1,5 +1,3 @@
-using Corlin.Application.Mail;
-using Corlin.Application.Ports;
 using NodaTime;
 
 namespace Corlin.Web.Adapters;
@@ -8,14 +6,12 @@ namespace Corlin.Web.Adapters;
 /// Takes in the mail that another program lays into a folder, a file (.eml) a message. What was taken in is put into “taken-in” there, what
 /// is no message into “set-aside”; nothing is deleted.
 /// </summary>
-/// <param name="vouchedBy">The name by which the receiving server signs what it found of a sender; null where none does.</param>
-internal sealed class PickUpFolder(string folder, string? vouchedBy, IncomingMail incoming, IMailReader reader)
+internal sealed class PickUpFolder(string folder, PickedUp pickedUp)
 {
     /// <summary>A file that was written a moment ago may still be being written.</summary>
     private static readonly TimeSpan Settles = TimeSpan.FromSeconds(2);
 
     private const int AtOnce = 100;
-    private const long Largest = 30 * 1024 * 1024;
 
     /// <summary>Takes in what lies there, oldest first.</summary>
     /// <returns>How many files were seen to.</returns>
@@ -34,23 +30,8 @@ internal sealed class PickUpFolder(string folder, string? vouchedBy, IncomingMai
         return files.Count;
     }
 
-    private async Task<bool> TakeInAsync(FileInfo file, CancellationToken cancel)
-    {
-        if (file.Length > Largest)
-            return false;
-        var source = await File.ReadAllBytesAsync(file.FullName, cancel);
-        try
-        {
-            var vouched = vouchedBy is not null && reader.Vouched(source, vouchedBy);
-            await incoming.TakeInAsync(source, vouched, cancel);
-            return true;
-        }
-        catch (Exception e) when (e is not (OperationCanceledException or IOException or Microsoft.Data.Sqlite.SqliteException))
-        {
-            // One that cannot be read stops none after it; it is set aside as it came.
-            return false;
-        }
-    }
+    private async Task<bool> TakeInAsync(FileInfo file, CancellationToken cancel) =>
+        file.Length <= PickedUp.Largest && await pickedUp.TakeInAsync(await File.ReadAllBytesAsync(file.FullName, cancel), cancel);
 
     private void Put(FileInfo file, string where) =>
         file.MoveTo(Path.Combine(Directory.CreateDirectory(Path.Combine(folder, where)).FullName, file.Name), overwrite: true);

@@ -192,25 +192,20 @@ internal static class CorlinHost
         services.AddSingleton<INoticeCarrier, OnTheDesk>();
         services.AddSingleton<IConferenceLinks>(new ConfiguredConferences(options.Conferences));
         services.AddSingleton<IServersElsewhere, OpenNetwork>();
+        services.AddSingleton(s => new PickedUp(
+            options.VouchedBy,
+            s.GetRequiredService<IncomingMail>(),
+            s.GetRequiredService<IMailReader>()
+        ));
         if (options.Imap is { } imap)
         {
-            services.AddSingleton(s => new ImapMailbox(
-                imap,
-                options.VouchedBy,
-                s.GetRequiredService<IncomingMail>(),
-                s.GetRequiredService<IMailReader>()
-            ));
+            services.AddSingleton(s => new ImapMailbox(imap, s.GetRequiredService<PickedUp>()));
             services.AddSingleton(s => new Worker("The mailbox", s.GetRequiredService<ImapMailbox>().RunDueAsync, WaitsForOthers: true));
         }
 
         if (options.Inbox is not { } inbox)
             return;
-        services.AddSingleton(s => new PickUpFolder(
-            inbox,
-            options.VouchedBy,
-            s.GetRequiredService<IncomingMail>(),
-            s.GetRequiredService<IMailReader>()
-        ));
+        services.AddSingleton(s => new PickUpFolder(inbox, s.GetRequiredService<PickedUp>()));
         services.AddSingleton(s => new Worker("Mail that came in", s.GetRequiredService<PickUpFolder>().RunDueAsync));
     }
 

@@ -216,6 +216,11 @@ public sealed class NeedsLookTests : IAsyncLifetime
         await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, Inside: true, Sight.Headlines, Acting.Look));
         var row = Assert.Single(await Of(ConcernKind.WidelyRead));
         Assert.Equal(("45 people can read the titles on Maren’s calendar", "one entry ahead is not private"), (row.Title, row.Text));
+        // Not at all is not for what began this morning either.
+        await Add("Read-in", "2027-03-08T09:00", 60);
+        await Ahead(ConcernKind.WidelyRead, 0);
+        Assert.Empty(await Of(ConcernKind.WidelyRead));
+        await Ahead(ConcernKind.WidelyRead, 7);
         await world.Do(new SetDefaultAccess(world.Maren.Id, world.Maren.Id, Inside: true, Sight.Outline, Acting.Look));
         Assert.Empty(await Of(ConcernKind.WidelyRead));
     }

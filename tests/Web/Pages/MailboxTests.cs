@@ -65,9 +65,7 @@ public sealed class MailboxTests : IAsyncLifetime
         await using var host = await OpenAsync();
         var mailbox = new ImapMailbox(
             new MailServer("127.0.0.1", there ? server.Port : 1, true, Dovecot.User, password),
-            null,
-            host.Service<Application.Mail.IncomingMail>(),
-            host.Service<Application.Ports.IMailReader>()
+            host.Service<PickedUp>()
         );
         var failed = await Assert.ThrowsAsync<MailboxException>(() => mailbox.RunDueAsync(Host.Start, Stop));
         Assert.Equal(words, failed.Message);

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { QueueRow } from "../../api/types";
-import { isConcern, type ConcernRow } from "../../app/hooks/useConcern";
-import { ClearWays } from "../../app/parts/ClearWays";
+import { isConcern } from "../../app/hooks/useConcern";
+import { ConcernWays } from "../../app/parts/ConcernWays";
 import { Judged } from "../../lane/Judged";
 import { Flag } from "../../lane/Flag";
 import { Button } from "../../ui/Button";
@@ -88,7 +88,7 @@ export function Actions({ row, acts }: { row: QueueRow; acts: DeskActs }) {
         </Button>
       </>
     );
-  if (isConcern(row)) return <ConcernActions row={row} acts={acts} />;
+  if (isConcern(row)) return <ConcernWays row={row} chosen acts={acts} />;
   if (row.verb === "Answer")
     return (
       <>
@@ -117,22 +117,5 @@ export function Actions({ row, acts }: { row: QueueRow; acts: DeskActs }) {
                   ? "See the holds"
                   : "Open the entry"}
     </Button>
-  );
-}
-
-/** The ways out of something that needs a look, or to be told no more of it. */
-function ConcernActions({ row, acts }: { row: ConcernRow; acts: DeskActs }) {
-  return (
-    <>
-      <ClearWays row={row} />
-      {row.watch.ways.map((way) => (
-        <Button key={way.words} onClick={() => acts.go(row, way)}>
-          {way.words}
-        </Button>
-      ))}
-      <Button look="plain" aria-label={`Dismiss “${row.title}”`} onClick={() => acts.dismiss(row)}>
-        Dismiss
-      </Button>
-    </>
   );
 }

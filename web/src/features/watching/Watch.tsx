@@ -5,7 +5,7 @@ import type { NeedsLook } from "../../api/types";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useWatched } from "../../app/hooks/live";
 import { isConcern, useConcern, type ConcernRow } from "../../app/hooks/useConcern";
-import { ClearWays } from "../../app/parts/ClearWays";
+import { ConcernWays } from "../../app/parts/ConcernWays";
 import { useKeys } from "../../app/keys";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
@@ -20,7 +20,7 @@ export function Watch() {
 
 function Looked({ data }: { data: NeedsLook }) {
   const sheet = useEntrySheet();
-  const { go, dismiss, show } = useConcern(sheet);
+  const acts = useConcern(sheet);
   const [chosen, setChosen] = useState(0);
   const rows = data.rows.filter(isConcern);
   const at = Math.min(chosen, rows.length - 1);
@@ -34,7 +34,7 @@ function Looked({ data }: { data: NeedsLook }) {
       Enter: () => {
         if (document.activeElement && document.activeElement !== document.body) return;
         const way = row && first(row);
-        if (row && way) go(row, way);
+        if (row && way) acts.go(row, way);
       },
     },
     [
@@ -57,15 +57,7 @@ function Looked({ data }: { data: NeedsLook }) {
         <ul aria-label="What needs a look" className="border-t border-rule">
           {rows.map((r, i) => (
             <ConcernLine key={r.key} row={r} chosen={i === at} onChoose={() => setChosen(i)}>
-              {i === at && <ClearWays row={r} />}
-              {r.watch.ways.map((way) => (
-                <Button key={way.words} onClick={() => go(r, way)}>
-                  {way.words}
-                </Button>
-              ))}
-              <Button look="plain" aria-label={`Dismiss “${r.title}”`} onClick={() => dismiss(r)}>
-                Dismiss
-              </Button>
+              <ConcernWays row={r} chosen={i === at} acts={acts} />
             </ConcernLine>
           ))}
         </ul>
@@ -76,7 +68,7 @@ function Looked({ data }: { data: NeedsLook }) {
           <ul aria-label="Dismissed" className="border-t border-rule">
             {data.dismissed.filter(isConcern).map((r) => (
               <ConcernLine key={r.key} row={r} chosen={false}>
-                <Button look="plain" aria-label={`Show “${r.title}” again`} onClick={() => show(r)}>
+                <Button look="plain" aria-label={`Show “${r.title}” again`} onClick={() => acts.show(r)}>
                   Show again
                 </Button>
               </ConcernLine>

@@ -92,55 +92,46 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
 /// <summary>All kinds of lines that are ended and brought back.</summary>
 internal static class KeptLines
 {
-    public static readonly KeptLine<StayRow> Stays = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<AbsenceRow> Absences = new(r => r.KeptById, r => r.EndedById, nameof(AbsenceRow.OriginId));
-    public static readonly KeptLine<FeedRow> Feeds = new(
-        r => r.KeptById,
-        r => r.EndedById,
-        nameof(FeedRow.ReadAt),
-        nameof(FeedRow.ReadWith)
-    );
-    public static readonly KeptLine<TurnOverRow> TurnOvers = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<WaitingAddressRow> Addresses = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<HandoverRow> Handovers = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<NoGoRow> NoGo = new(r => r.KeptById, r => r.OpenedById);
-    public static readonly KeptLine<KeptWishRow> Wishes = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<QuestionRow> Questions = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<DismissalRow> Dismissals = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<LookAheadRow> LookAheads = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<DayOffRow> Closures = new(r => r.ClosedById, r => r.OpenedById);
-    public static readonly KeptLine<FurtherRow> Further = new(r => r.KeptById, r => r.EndedById);
-    public static readonly KeptLine<GrantRow> Grants = new(r => r.GivenById, r => r.EndedById);
-    public static readonly KeptLine<AccessRequestRow> Requests = new(r => r.AskedById, r => r.ClosedById);
-    public static readonly KeptLine<CeilingRow> Ceilings = new(r => r.SetById, r => r.EndedById);
+    // Before the kinds, each of which joins it: none is left out of an undo.
+    private static readonly List<IKeptLine> All = [];
 
-    public static readonly KeptLine<FollowedRow> Followed = new(
-        r => r.FollowedById,
-        r => r.EndedById,
-        nameof(FollowedRow.DueAt),
-        nameof(FollowedRow.FetchedAt),
-        nameof(FollowedRow.Failure),
-        nameof(FollowedRow.Failures),
-        nameof(FollowedRow.Tag)
+    public static readonly KeptLine<StayRow> Stays = Asked(new KeptLine<StayRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<AbsenceRow> Absences = Asked(
+        new KeptLine<AbsenceRow>(r => r.KeptById, r => r.EndedById, nameof(AbsenceRow.OriginId))
     );
+    public static readonly KeptLine<FeedRow> Feeds = Asked(
+        new KeptLine<FeedRow>(r => r.KeptById, r => r.EndedById, nameof(FeedRow.ReadAt), nameof(FeedRow.ReadWith))
+    );
+    public static readonly KeptLine<TurnOverRow> TurnOvers = Asked(new KeptLine<TurnOverRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<WaitingAddressRow> Addresses = Asked(
+        new KeptLine<WaitingAddressRow>(r => r.KeptById, r => r.EndedById)
+    );
+    public static readonly KeptLine<HandoverRow> Handovers = Asked(new KeptLine<HandoverRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<NoGoRow> NoGo = Asked(new KeptLine<NoGoRow>(r => r.KeptById, r => r.OpenedById));
+    public static readonly KeptLine<KeptWishRow> Wishes = Asked(new KeptLine<KeptWishRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<QuestionRow> Questions = Asked(new KeptLine<QuestionRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<InstructionRow> Instructions = Asked(
+        new KeptLine<InstructionRow>(r => r.KeptById, r => r.EndedById, nameof(InstructionRow.ByItself))
+    );
+    public static readonly KeptLine<DismissalRow> Dismissals = Asked(new KeptLine<DismissalRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<LookAheadRow> LookAheads = Asked(new KeptLine<LookAheadRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<DayOffRow> Closures = Asked(new KeptLine<DayOffRow>(r => r.ClosedById, r => r.OpenedById));
+    public static readonly KeptLine<FurtherRow> Further = Asked(new KeptLine<FurtherRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<GrantRow> Grants = Asked(new KeptLine<GrantRow>(r => r.GivenById, r => r.EndedById));
+    public static readonly KeptLine<AccessRequestRow> Requests = Asked(new KeptLine<AccessRequestRow>(r => r.AskedById, r => r.ClosedById));
+    public static readonly KeptLine<CeilingRow> Ceilings = Asked(new KeptLine<CeilingRow>(r => r.SetById, r => r.EndedById));
 
-    private static readonly IKeptLine[] All =
-    [
-        Stays,
-        Absences,
-        Feeds,
-        TurnOvers,
-        Addresses,
-        Handovers,
-        NoGo,
-        Wishes,
-        Closures,
-        Further,
-        Grants,
-        Requests,
-        Ceilings,
-        Followed,
-    ];
+    public static readonly KeptLine<FollowedRow> Followed = Asked(
+        new KeptLine<FollowedRow>(
+            r => r.FollowedById,
+            r => r.EndedById,
+            nameof(FollowedRow.DueAt),
+            nameof(FollowedRow.FetchedAt),
+            nameof(FollowedRow.Failure),
+            nameof(FollowedRow.Failures),
+            nameof(FollowedRow.Tag)
+        )
+    );
 
     /// <summary>Whether all that a change kept stands, however often it was ended and brought back meanwhile.</summary>
     /// <param name="act">The changes that are taken back with it.</param>
@@ -175,5 +166,12 @@ internal static class KeptLines
                 .AsEnumerable()
                 .All(g => own.Contains(g.Id))
         );
+    }
+
+    private static KeptLine<TRow> Asked<TRow>(KeptLine<TRow> kind)
+        where TRow : class
+    {
+        All.Add(kind);
+        return kind;
     }
 }

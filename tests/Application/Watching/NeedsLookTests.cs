@@ -47,8 +47,10 @@ public sealed class NeedsLookTests : IAsyncLifetime
         // Taken back, shown again, and come back by itself.
         await world.Do(new UndoAct(world.Noor.Id, [change]));
         Assert.Single((await Look()).Rows);
-        await world.Do(new DismissConcern(world.Noor.Id, world.Maren.Id, row.Watch.Key, row.Watch.Print));
+        var shown = await world.Do(new DismissConcern(world.Noor.Id, world.Maren.Id, row.Watch.Key, row.Watch.Print));
         await world.Do(new ShowConcern(world.Noor.Id, world.Maren.Id, row.Watch.Key));
+        // What stands no more is not taken back a second time.
+        await Assert.ThrowsAsync<RefusedException>(() => world.Do(new UndoAct(world.Noor.Id, [shown])));
         Assert.Single((await Look()).Rows);
         await world.Do(new DismissConcern(world.Noor.Id, world.Maren.Id, row.Watch.Key, row.Watch.Print));
         await world.Do(

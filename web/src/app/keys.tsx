@@ -8,7 +8,8 @@ export interface KeyHint {
 
 interface KeysState {
   hints: KeyHint[];
-  setHints: (hints: KeyHint[]) => void;
+  /** Shows some in the foot until the screen that says so has gone; then those before it are shown again. */
+  showHints: (hints: KeyHint[]) => () => void;
   single: boolean;
   setSingle: (on: boolean) => void;
   helpOpen: boolean;
@@ -16,17 +17,26 @@ interface KeysState {
 }
 
 const Keys = createContext<KeysState | undefined>(undefined);
+const none: KeyHint[] = [];
 const keptSingle = "corlin-single-keys";
 
 export function KeysProvider({ children }: { children: ReactNode }) {
-  const [hints, setHints] = useState<KeyHint[]>([]);
+  const [shown, setShown] = useState<KeyHint[][]>([]);
+  const showHints = useCallback((hints: KeyHint[]) => {
+    setShown((now) => [...now, hints]);
+    return () => setShown((now) => now.filter((h) => h !== hints));
+  }, []);
+  const hints = shown.at(-1) ?? none;
   const [single, setSingleState] = useState(() => localStorage.getItem(keptSingle) !== "off");
   const [helpOpen, setHelpOpen] = useState(false);
   const setSingle = useCallback((on: boolean) => {
     localStorage.setItem(keptSingle, on ? "on" : "off");
     setSingleState(on);
   }, []);
-  const value = useMemo(() => ({ hints, setHints, single, setSingle, helpOpen, setHelpOpen }), [hints, single, setSingle, helpOpen]);
+  const value = useMemo(
+    () => ({ hints, showHints, single, setSingle, helpOpen, setHelpOpen }),
+    [hints, showHints, single, setSingle, helpOpen],
+  );
   return <Keys value={value}>{children}</Keys>;
 }
 
@@ -42,7 +52,7 @@ function isTyping(target: EventTarget | null): boolean {
 
 /** Keys of a screen. Single letters act only where nobody types and they are switched on; a dialog that is open keeps them. */
 export function useKeys(map: Record<string, () => void>, hints?: KeyHint[]) {
-  const { setHints, single } = useKeysState();
+  const { showHints, single } = useKeysState();
   const current = useRef(map);
   useEffect(() => {
     current.current = map;
@@ -66,6 +76,6 @@ export function useKeys(map: Record<string, () => void>, hints?: KeyHint[]) {
   }, [single]);
   const written = JSON.stringify(hints);
   useEffect(() => {
-    if (written) setHints(JSON.parse(written) as KeyHint[]);
-  }, [written, setHints]);
+    return written ? showHints(JSON.parse(written) as KeyHint[]) : undefined;
+  }, [written, showHints]);
 }

@@ -710,6 +710,11 @@ internal static class EndpointLines
             k => ($"/api/entries/{k.Meeting}/question/reply", new { occurrence = (string?)null, reply = "yes" }),
             Unknown
         ),
+        ["GET /api/instructions"] = (_ => ("/api/instructions", null), Fine),
+        ["POST /api/instructions"] = (k => ("/api/instructions", Instruction(k)), Forbidden),
+        ["POST /api/instructions/tried"] = (k => ("/api/instructions/tried", Instruction(k)), Forbidden),
+        ["PUT /api/instructions/{key}"] = (k => ("/api/instructions/nothing", Instruction(k)), Forbidden),
+        ["POST /api/instructions/{key}/ended"] = (k => ("/api/instructions/nothing/ended", new { inNameOf = k.Owner }), Forbidden),
         ["GET /api/watch"] = (_ => ("/api/watch", null), Fine),
         ["POST /api/watch/dismissals"] = (
             k =>
@@ -1401,6 +1406,21 @@ internal static class EndpointLines
         new DateTimeOffset(year, month, day, hour, 0, 0, TimeSpan.Zero).ToUnixTimeMilliseconds();
 
     private static string Text(JsonElement element, string name) => element.GetProperty(name).GetString()!;
+
+    private static object Instruction(Known known) =>
+        new
+        {
+            inNameOf = known.Owner,
+            asks = "inside",
+            people = Array.Empty<string>(),
+            time = "withinHours",
+            clashTitle = (string?)null,
+            title = (string?)null,
+            atLeastMinutes = (int?)null,
+            answer = "accepted",
+            line = (string?)null,
+            byItself = false,
+        };
 
     private static object Slots(Known known) =>
         new

@@ -1,4 +1,5 @@
 using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
 using Corlin.Application.Shared;
 using Corlin.Application.Wording;
@@ -58,7 +59,7 @@ internal sealed class HistoryRows
             viewing.View(people[change.Actor]),
             change.InNameOf == change.Actor ? null : viewing.View(people[change.InNameOf]),
             $"{(change.TookBack ? "took back: " : change.DidAgain ? "did again: " : "")}{verb}{(what.Length == 0 ? "" : $" {what}")}",
-            [.. Details(change, told)],
+            [.. Details(change, told), .. Instruction(change)],
             change.Under is { } grant && grant.Owner == owner.Id && maySeeGrants
                 ? English.Access(grant.Terms, people[grant.Owner], viewing.Person, calendars.NameOf(grant))
                 : null,
@@ -66,7 +67,8 @@ internal sealed class HistoryRows
             told is [{ Withheld: false } one] && change.Entries is [var only] && now.ContainsKey(only.Id)
                 ? (one.After ?? one.Before)?.PublicId
                 : null,
-            change.ByAbsence
+            change.ByAbsence,
+            MayKnowInstructions(change.InNameOf) && change.Followed is { ByItself: true }
         );
     }
 
@@ -80,6 +82,14 @@ internal sealed class HistoryRows
             .. change.Under is { } under ? [under.Owner] : Array.Empty<UserId>(),
             .. change.Entries.SelectMany(e => (e.Before?.Participations ?? []).Concat(e.After?.Participations ?? [])).Select(p => p.Who),
         ];
+
+    /// <summary>What somebody wants answered is told to those who answer for them.</summary>
+    private bool MayKnowInstructions(UserId of) => of == viewing.Person.Id || viewing.Viewer.SpeaksFor.ContainsKey(of);
+
+    private IEnumerable<string> Instruction(PastChange change) =>
+        change.Followed is { } followed && MayKnowInstructions(change.InNameOf)
+            ? [$"Standing instruction: {InstructionWords.Say(viewing, followed.Instruction)}"]
+            : [];
 
     private string What(PastChange change, List<PastEntry> told)
     {

@@ -210,6 +210,12 @@ public enum ChangeKind
 
     /// <summary>A question is asked no more.</summary>
     QuestionEnded,
+
+    /// <summary>What is to be answered to invitations of one kind was said.</summary>
+    InstructionSaid,
+
+    /// <summary>A standing instruction stands no more.</summary>
+    InstructionEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

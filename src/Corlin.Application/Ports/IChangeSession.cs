@@ -12,6 +12,9 @@ public interface IChangeSession : ICalendarReads
     /// <summary>The absence that does by itself what is begun from now on; null while somebody does it by hand.</summary>
     Absence? ByAbsence { get; set; }
 
+    /// <summary>The standing instruction that is followed by what is begun from now on; null while none is.</summary>
+    Instructed? ByInstruction { get; set; }
+
     /// <summary>Opens the change: everything saved from here on belongs to it, in the history and for undo.</summary>
     long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant);
 
@@ -50,6 +53,8 @@ public interface IChangeSession : ICalendarReads
     IWishStore WishStore { get; }
 
     IQuestionStore QuestionStore { get; }
+
+    IInstructionStore InstructionStore { get; }
 
     IWatchStore WatchStore { get; }
     IDraftStore DraftStore { get; }

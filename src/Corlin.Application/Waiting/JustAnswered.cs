@@ -42,12 +42,16 @@ internal static class JustAnswered
             )
                 yield break;
             var own = answer.By == viewing.Person.Id;
+            var by =
+                answer.ByItself ? $"a standing instruction of {(own ? "yours" : people[answer.By].GivenName)}"
+                : own ? "you"
+                : people[answer.By].Name;
             yield return new JustAnsweredView(
                 viewing.View(people[answer.Who]),
                 id,
                 LaneViews.Id(part.RecurrenceId),
                 title,
-                $"{English.Word(part.Answer)} by {(own ? "you" : people[answer.By].Name)}, {English.Time(viewing.Zone.ToLocal(answer.At).TimeOfDay)}",
+                $"{English.Word(part.Answer)} by {by}, {English.Time(viewing.Zone.ToLocal(answer.At).TimeOfDay)}",
                 own
             );
         }

@@ -38,6 +38,7 @@ public sealed record AnswersView(
 /// <param name="Since">What was changed since it was last answered; null where it is new.</param>
 /// <param name="Missing">What it does not say; null where it says all that is needed.</param>
 /// <param name="Asked">That who is invited was asked, and what they said; null where they were not.</param>
+/// <param name="Instructed">What standing instructions say about it.</param>
 /// <param name="Outside">Whether who organises it is outside: they are written to.</param>
 public sealed record AnswerRow(
     string Key,
@@ -63,7 +64,8 @@ public sealed record AnswerRow(
     string? Since,
     string? Missing,
     bool AnswersWanted,
-    string? Asked
+    string? Asked,
+    IReadOnlyList<InstructedView> Instructed
 );
 
 public sealed record ReadAnswers(UserId Viewer, Instant Now)
@@ -87,7 +89,9 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
         );
         var news = MeetingNewsViews.Read(viewing);
         var questions = QuestionViews.Read(viewing, kept.Select(l => l.Who));
-        var rows = open.Select(i => Row(viewing, i, before, news, questions.FirstOrDefault(q => QuestionViews.IsAbout(q, i)))).ToList();
+        var instructions = new Instructions(viewing, store.Instructions([.. kept.Select(l => l.Who.Id)]), open);
+        var rows = open.Select(i => Row(viewing, i, before, news, questions.FirstOrDefault(q => QuestionViews.IsAbout(q, i)), instructions))
+            .ToList();
         return new AnswersView(
             LaneViews.Ms(Now),
             English.AnswersLead(rows.Count, rows.Count(r => r.Tone == "wrong"), rows.Count >= OpenInvitations.Most),
@@ -107,7 +111,8 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
         OpenInvitation invitation,
         IReadOnlyList<AnswersGiven> before,
         IReadOnlyList<MeetingNewsView> news,
-        Question? question
+        Question? question,
+        Instructions instructions
     )
     {
         var (lane, entry, part) = invitation;
@@ -146,7 +151,8 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
                 ? "It says neither where, nor by which link."
                 : null,
             meeting.AnswersWanted,
-            question is null || question.Of == viewing.Person.Id ? null : QuestionViews.Beside(viewing, question, lane.Who.GivenName)
+            question is null || question.Of == viewing.Person.Id ? null : QuestionViews.Beside(viewing, question, lane.Who.GivenName),
+            instructions.Views(invitation, verdict)
         );
     }
 }

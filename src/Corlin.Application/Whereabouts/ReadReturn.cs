@@ -38,7 +38,8 @@ public sealed record ReturnView(
 public sealed record AskedMeanwhileView(string Entry, string Title, string When, PersonView By, string Became, bool Waits);
 
 /// <param name="ByAbsence">The absence did it by itself, as <paramref name="By"/> had it posted.</param>
-public sealed record DoneMeanwhileView(PersonView By, bool ByAbsence, IReadOnlyList<HistoryRowView> Rows);
+/// <param name="ByInstruction">A standing instruction of <paramref name="By"/> did it by itself.</param>
+public sealed record DoneMeanwhileView(PersonView By, bool ByAbsence, bool ByInstruction, IReadOnlyList<HistoryRowView> Rows);
 
 /// <summary>An absence that is over or runs, for who comes back to it.</summary>
 /// <param name="Words">"Maren was away from 15 March 2027 to 19 March 2027".</param>
@@ -173,6 +174,8 @@ public sealed record ReadReturn(UserId Viewer, long Id, Instant Now)
             : words;
     }
 
+    private static bool ByItself(PastChange change) => change.Followed is { ByItself: true };
+
     private static IReadOnlyList<DoneMeanwhileView> Done(
         Viewing viewing,
         CalendarUser who,
@@ -181,16 +184,18 @@ public sealed record ReadReturn(UserId Viewer, long Id, Instant Now)
     )
     {
         // The texts that went out are told by who read them.
-        var done = own.Where(c => (c.Actor != who.Id || c.ByAbsence) && !(c.ByAbsence && c.Kind == ChangeKind.MailWritten)).ToList();
+        var done = own.Where(c => (c.Actor != who.Id || c.ByAbsence || ByItself(c)) && !(c.ByAbsence && c.Kind == ChangeKind.MailWritten))
+            .ToList();
         var rows = new HistoryRows(viewing, who, calendars, done);
         return
         [
-            .. done.GroupBy(c => (c.Actor, c.ByAbsence))
-                .OrderBy(g => g.Key.ByAbsence)
+            .. done.GroupBy(c => (c.Actor, c.ByAbsence, ByInstruction: ByItself(c)))
+                .OrderBy(g => g.Key.ByAbsence || g.Key.ByInstruction)
                 .ThenByDescending(g => g.Count())
                 .Select(g => new DoneMeanwhileView(
                     viewing.View(viewing.Users([g.Key.Actor])[g.Key.Actor]),
                     g.Key.ByAbsence,
+                    g.Key.ByInstruction,
                     [.. g.Select(rows.Row)]
                 )),
         ];

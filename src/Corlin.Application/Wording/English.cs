@@ -308,6 +308,10 @@ public static partial class English
             RefusalKind.NotSent => "It has not been sent.",
             RefusalKind.Cancelled => "It was cancelled.",
             RefusalKind.NothingToAsk => "It is answered already; there is nothing to ask.",
+            RefusalKind.OnlyTheirOwnWord =>
+                "Only whose instruction it is can say that it is put into effect by itself. Nothing was changed.",
+            RefusalKind.InstructionAboutNothing =>
+                "Say to which invitations it applies: who asks, when it would be, what it is called, or how long it is.",
             RefusalKind.NothingProposed => "No other time is proposed any more.",
             RefusalKind.ChangedSince => "It has changed since. What stands now was kept.",
             RefusalKind.MailUnreadable =>

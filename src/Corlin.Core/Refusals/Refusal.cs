@@ -218,6 +218,12 @@ public enum RefusalKind
 
     /// <summary>Whether somebody comes is known already.</summary>
     NothingToAsk,
+
+    /// <summary>Only who an instruction is of can say that it is put into effect by itself.</summary>
+    OnlyTheirOwnWord,
+
+    /// <summary>A standing instruction does not say to which invitations it applies, or nothing that can be.</summary>
+    InstructionAboutNothing,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

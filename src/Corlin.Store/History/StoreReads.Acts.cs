@@ -15,11 +15,11 @@ internal partial class StoreReads
     public IReadOnlyList<PastAct> ActsBy(UserId actor, Instant since, int limit)
     {
         var changes = Db.Changes.AsNoTracking().Where(c => c.ActorId == actor.Value).OrderByDescending(c => c.Id).Take(limit).ToList();
-        // What an absence does by itself nobody did by hand; an undo that is under way is not done yet.
+        // What an absence or an instruction does by itself nobody did by hand; an undo that is under way is not done yet.
         return
         [
             .. changes
-                .Where(c => c.At >= since && c.AbsenceId is null)
+                .Where(c => c.At >= since && c.AbsenceId is null && !c.ByItself)
                 .Select(c => (Change: c, Origin: OriginOf(c)))
                 .Where(c => c.Origin.Kind != ChangeKind.Undone)
                 .GroupBy(c => c.Change.ActId ?? c.Change.Id)
@@ -37,14 +37,14 @@ internal partial class StoreReads
     {
         var own = Db
             .Changes.AsNoTracking()
-            .Where(c => changes.Contains(c.Id) && c.ActorId == actor.Value && c.AbsenceId == null)
+            .Where(c => changes.Contains(c.Id) && c.ActorId == actor.Value && c.AbsenceId == null && !c.ByItself)
             .Select(c => new { c.Id, Act = c.ActId ?? c.Id })
             .ToList();
         var acts = own.Select(o => o.Act).Distinct().ToArray();
         var all = Db
             .Changes.AsNoTracking()
             .Where(c => acts.Contains(c.Id) || (c.ActId != null && acts.Contains(c.ActId.Value)))
-            .Where(c => c.ActorId == actor.Value && c.AbsenceId == null)
+            .Where(c => c.ActorId == actor.Value && c.AbsenceId == null && !c.ByItself)
             .OrderBy(c => c.Id)
             .Select(c => new { c.Id, Act = c.ActId ?? c.Id })
             .ToLookup(c => c.Act, c => c.Id);

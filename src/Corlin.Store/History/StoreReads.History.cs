@@ -171,6 +171,11 @@ internal partial class StoreReads
             under.Length == 0
                 ? []
                 : Db.Grants.AsNoTracking().Where(g => under.Contains(g.Id)).ToDictionary(g => g.Id, AccessMapping.ToCore);
+        var followed = changes.Select(c => c.InstructionId).OfType<long>().Distinct().ToArray();
+        var instructions =
+            followed.Length == 0
+                ? []
+                : Db.Instructions.AsNoTracking().Where(i => followed.Contains(i.Id)).ToDictionary(i => i.Id, InstructionStore.ToCore);
         var people = Db
             .PersonHistory.Where(h => ids.Contains(h.ChangeId))
             .Select(h => new { h.ChangeId, h.UserId })
@@ -197,6 +202,7 @@ internal partial class StoreReads
             )
             {
                 ByAbsence = c.AbsenceId is not null,
+                Followed = c.InstructionId is { } instruction ? new Instructed(instructions[instruction], c.ByItself) : null,
                 DidAgain = origins[c.Id].Depth > 0 && origins[c.Id].Depth % 2 == 0,
             }),
         ];

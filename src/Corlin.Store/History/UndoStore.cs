@@ -28,6 +28,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
         session.WishStore.Restore(change);
         session.WatchStore.Restore(change);
         session.QuestionStore.Restore(change);
+        session.InstructionStore.Restore(change);
         session.DayOffStore.RestoreClosures(change);
         session.AbsenceStore.RestoreAbsences(change);
         session.StayStore.RestoreStays(change);

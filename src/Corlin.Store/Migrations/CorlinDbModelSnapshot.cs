@@ -560,10 +560,16 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("At")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("ByItself")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("GrantId")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("InNameOfId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("InstructionId")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Kind")
@@ -579,6 +585,9 @@ namespace Corlin.Store.Migrations
 
                     b.HasIndex("ActId")
                         .HasFilter("\"ActId\" IS NOT NULL");
+
+                    b.HasIndex("InstructionId")
+                        .HasFilter("\"InstructionId\" IS NOT NULL");
 
                     b.HasIndex("UndoneById")
                         .HasFilter("\"UndoneById\" IS NOT NULL");
@@ -1329,6 +1338,82 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("EntryId");
 
                     b.ToTable("History");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.InstructionRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Answer")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Asks")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("AtLeastMinutes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("ByItself")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ClashTitle")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("First")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("People")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Time")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Title")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("UserId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("UserId")
+                        .HasDatabaseName("IX_Instructions_ByItself")
+                        .HasFilter("\"ByItself\" AND \"EndedById\" IS NULL");
+
+                    b.HasIndex("UserId", "First");
+
+                    b.HasIndex("UserId", "PublicId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Instructions");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.KeptWishRow", b =>
@@ -3138,6 +3223,15 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("ChangeId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.InstructionRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

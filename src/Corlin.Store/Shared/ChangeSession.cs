@@ -37,6 +37,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     public Absence? ByAbsence { get; set; }
 
+    public Instructed? ByInstruction { get; set; }
+
     public long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant)
     {
         current = new ChangeRow
@@ -47,6 +49,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
             GrantId = grant,
             At = Now,
             AbsenceId = ByAbsence?.Origin,
+            InstructionId = ByInstruction is { } followed ? InstructionStore.NumberOf(followed.Instruction) : null,
+            ByItself = ByInstruction is { ByItself: true },
             ActId = act,
         };
         Db.Changes.Add(current);
@@ -168,6 +172,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal QuestionStore QuestionStore => field ??= new QuestionStore(this);
 
+    internal InstructionStore InstructionStore => field ??= new InstructionStore(this);
+
     internal WatchStore WatchStore => field ??= new WatchStore(this);
 
     internal TurnOverStore TurnOverStore => field ??= new TurnOverStore(this);
@@ -230,6 +236,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IWishStore IChangeSession.WishStore => WishStore;
 
     IQuestionStore IChangeSession.QuestionStore => QuestionStore;
+
+    IInstructionStore IChangeSession.InstructionStore => InstructionStore;
 
     IWatchStore IChangeSession.WatchStore => WatchStore;
 

@@ -26,6 +26,12 @@ internal sealed class ChangeRow
 
     /// <summary>The first number of the absence that did it by itself; null where somebody did it by hand.</summary>
     public long? AbsenceId { get; set; }
+
+    /// <summary>The standing instruction that it followed, as it stood; null where it followed none.</summary>
+    public long? InstructionId { get; set; }
+
+    /// <summary>Whether the instruction was put into effect without anybody looking.</summary>
+    public bool ByItself { get; set; }
     public long? UndoneById { get; set; }
 
     /// <summary>The first change of the act that this one belongs to; null in the first itself.</summary>

@@ -23,6 +23,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<DayOffRow> DaysOff => Set<DayOffRow>();
 
     internal DbSet<NoGoRow> NoGoWeeks => Set<NoGoRow>();
+    internal DbSet<InstructionRow> Instructions => Set<InstructionRow>();
     internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
 
     internal DbSet<QuestionRow> Questions => Set<QuestionRow>();
@@ -215,6 +216,15 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             q.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             q.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OfId).OnDelete(DeleteBehavior.Cascade);
             q.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<InstructionRow>(i =>
+        {
+            i.HasIndex(x => new { x.UserId, x.PublicId }).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            i.HasIndex(x => new { x.UserId, x.First });
+            i.HasIndex(x => x.UserId).HasDatabaseName("IX_Instructions_ByItself").HasFilter("\"ByItself\" AND \"EndedById\" IS NULL");
+            i.HasIndex(x => x.KeptById);
+            i.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            i.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<DismissalRow>(d =>
         {
@@ -550,6 +560,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             c.HasIndex(x => new { x.ActorId, x.Id });
             c.HasIndex(x => x.ActId).HasFilter("\"ActId\" IS NOT NULL");
             c.HasIndex(x => x.AbsenceId).HasFilter("\"AbsenceId\" IS NOT NULL");
+            c.HasIndex(x => x.InstructionId).HasFilter("\"InstructionId\" IS NOT NULL");
         });
         builder.Entity<TurnOverRow>(t =>
         {

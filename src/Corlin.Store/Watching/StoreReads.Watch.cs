@@ -58,12 +58,13 @@ internal partial class StoreReads
                             h.EntryId,
                             c.ActorId,
                             c.At,
+                            c.ByItself,
                         }
                 )
                 .OrderByDescending(a => a.Id)
                 .Take(limit)
                 .AsEnumerable()
-                .Select(a => new AnsweredLately(new UserId(a.InNameOfId), new EntryId(a.EntryId), new UserId(a.ActorId), a.At)),
+                .Select(a => new AnsweredLately(new UserId(a.InNameOfId), new EntryId(a.EntryId), new UserId(a.ActorId), a.At, a.ByItself)),
         ];
     }
 

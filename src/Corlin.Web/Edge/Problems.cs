@@ -62,6 +62,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.PasswordWrong
             or RefusalKind.MoreThanHeld
             or RefusalKind.MayNotGrant
+            or RefusalKind.OnlyTheirOwnWord
             or RefusalKind.AboveCeiling
             or RefusalKind.ReaderSeesNothing => StatusCodes.Status403Forbidden,
             RefusalKind.ChangedSince

@@ -6,6 +6,7 @@ using Corlin.Application.Mail;
 using Corlin.Application.Offers;
 using Corlin.Application.Ports;
 using Corlin.Application.Shared;
+using Corlin.Application.Waiting;
 using Corlin.Application.Whereabouts;
 using Corlin.Simulation;
 using Corlin.Simulation.Calendars;
@@ -139,12 +140,14 @@ internal static class CorlinHost
         services.AddSingleton<LargeUndo>();
         services.AddSingleton<PruneWorker>();
         services.AddSingleton<OfferWorker>();
+        services.AddSingleton<InstructionWorker>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing away what only grows", s.GetRequiredService<PruneWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Invitations for who is away", s.GetRequiredService<AwayWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Standing instructions", s.GetRequiredService<InstructionWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Offers whose end has come", s.GetRequiredService<OfferWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
         services.AddSingleton(s => new Worker(

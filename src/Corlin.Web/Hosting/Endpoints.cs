@@ -87,6 +87,7 @@ internal static class Endpoints
         SlotsEndpoints.Map(api);
         WaysOutEndpoints.Map(api);
         QuestionEndpoints.Map(api);
+        InstructionEndpoints.Map(api);
         WatchEndpoints.Map(api);
         DraftsEndpoints.Map(api);
         PresetsEndpoints.Map(api);

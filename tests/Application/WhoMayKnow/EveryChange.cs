@@ -187,6 +187,11 @@ internal static class EveryChange
             ("Sight", _) => [Sight.Outline],
             ("Acting", _) => [Acting.Look],
             ("Ceiling", _) => [Ceiling.Open],
+            ("About", var t) when t == typeof(InstructionCase) =>
+            [
+                new InstructionCase(WhoAsks.Inside, [], AskedTime.WithinHours, null, null, null),
+                new InstructionCase(WhoAsks.These, [made.People[0].Id], AskedTime.Whenever, null, null, null),
+            ],
             ("Title", _) => ["A title"],
             ("Time" or "Becomes" or "Was", var t) when t == typeof(EntryEdit) => [new EntryEdit()],
             ("Time", _) => [World.Timed("2027-04-06T09:00")],
@@ -223,6 +228,7 @@ internal static class EveryChange
                 ),
             ],
             ("Except", _) => [new[] { new LocalDateTime(2027, 4, 6, 9, 0) }],
+            ("Key", _) when parameter.Member.DeclaringType == typeof(SayInstruction) => [null],
             ("Key" or "Print", _) => ["Clash-one"],
             ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", _) => [ImmutableArray<KeptWish>.Empty],

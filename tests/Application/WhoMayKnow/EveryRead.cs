@@ -9,6 +9,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
+using Corlin.Core.Watch;
 using Corlin.Core.Words;
 using NodaTime;
 
@@ -120,6 +121,11 @@ internal static class EveryRead
             ("Place" or "Draft" or "Rulers", _) => ["Gannet"],
             ("Minutes" or "Limit", _) => [30],
             ("Days", var t) when t == typeof(int) => [30],
+            ("About", var t) when t == typeof(InstructionCase) =>
+            [
+                new InstructionCase(WhoAsks.Inside, [], AskedTime.Whenever, null, null, null),
+                new InstructionCase(WhoAsks.Anybody, [], AskedTime.Clashes, "a", null, null),
+            ],
             ("HasLink" or "Settled" or "Private", _) => [false, true],
             (_, var t) when t.IsEnum => [.. Enum.GetValues(t).Cast<object>()],
             ("Id", var t) when t == typeof(long) => [.. numbers.Cast<object?>()],

@@ -102,6 +102,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             KeepNoGo c => If(Speaks(actor, c.InNameOf), May.Yes),
             KeepWishes c => If(Speaks(actor, c.InNameOf), May.Yes),
             ClearFor c => If(Speaks(actor, c.InNameOf) && c.Moves.All(m => Changes(actor, m.Entry))),
+            SayInstruction c => If(Speaks(actor, c.InNameOf) && (!c.ByItself || of.People[actor].Id == c.InNameOf)),
+            EndInstruction c => If(Speaks(actor, c.InNameOf)),
             DismissConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
             ShowConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
             SayLookAhead c => If(Speaks(actor, c.InNameOf), May.Yes),

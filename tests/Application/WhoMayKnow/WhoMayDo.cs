@@ -17,6 +17,7 @@ internal static class WhoMayDo
     [
         RefusalKind.NotFound,
         RefusalKind.MayNotSpeakFor,
+        RefusalKind.OnlyTheirOwnWord,
         RefusalKind.MayNotAdd,
         RefusalKind.MayNotChange,
         RefusalKind.NotTheOrganiser,

@@ -10,9 +10,11 @@ export interface Answering {
   inNameOf: string;
   comment?: string | null;
   proposed?: TimeRequest | null;
+  /** The standing instruction that is followed. */
+  instruction?: string | null;
 }
 
 /** Answers an invitation in somebody's name. */
-export function giveAnswer({ entry, comment = null, proposed = null, ...what }: Answering, answer: GivenAnswer, allTheSame = false) {
-  return ask(client.POST("/api/entries/{id}/answer", { params: { path: { id: entry } }, body: { ...what, answer, comment, proposed, allTheSame } }));
+export function giveAnswer({ entry, comment = null, proposed = null, instruction = null, ...what }: Answering, answer: GivenAnswer, allTheSame = false) {
+  return ask(client.POST("/api/entries/{id}/answer", { params: { path: { id: entry } }, body: { ...what, answer, comment, proposed, instruction, allTheSame } }));
 }

@@ -1,7 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client, rememberForgery, rememberService } from "./client";
 import { forgetTypedByOthers, forgetUnsent, keepUnsent, settingSent, unsentSettings } from "./unsent";
-import type { ChosenRequest, RepeatParts, TimeRequest, WeighRequest } from "./types";
+import type { ChosenRequest, InstructionRequest, RepeatParts, TimeRequest, WeighRequest } from "./types";
 
 const signedInKey = "corlin-signed-in";
 
@@ -64,6 +64,19 @@ export const seriesFitQuery = (who: string, entry: string) =>
     queryKey: ["calendars", "series-fit", who, entry],
     queryFn: async () =>
       (await ask(client.GET("/api/entries/{id}/series-fit", { params: { path: { id: entry }, query: { who } } }))) ?? null,
+  });
+
+/** The standing instructions of those whose calendars one keeps. */
+export const instructionsQuery = queryOptions({
+  queryKey: ["calendars", "instructions"],
+  queryFn: () => ask(client.GET("/api/instructions")),
+});
+
+/** What a standing instruction would be about, before it is said. */
+export const triedQuery = (body: InstructionRequest) =>
+  queryOptions({
+    queryKey: ["calendars", "instructions", "tried", body],
+    queryFn: () => ask(client.POST("/api/instructions/tried", { body })),
   });
 
 /** What needs a look. */

@@ -3383,6 +3383,185 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instructions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstructionsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InstructionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstructionChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instructions/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InstructionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstructionTriedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instructions/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InstructionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstructionChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instructions/{key}/ended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InstructionEndRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InstructionChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/watch": {
         parameters: {
             query?: never;
@@ -8162,6 +8341,7 @@ export interface components {
             proposed: null | components["schemas"]["TimeRequest"];
             /** @default false */
             allTheSame: boolean;
+            instruction: null | string;
         };
         AnswerRow: {
             key: string;
@@ -8190,6 +8370,7 @@ export interface components {
             missing: null | string;
             answersWanted: boolean;
             asked: null | string;
+            instructed: components["schemas"]["InstructedView"][];
         };
         AnswerSeveralRequest: {
             invitations: components["schemas"]["InvitationRequest"][];
@@ -8295,6 +8476,8 @@ export interface components {
             became: string;
             waits: boolean;
         };
+        /** @enum {unknown} */
+        AskedTime: "whenever" | "withinHours" | "fits" | "outOfHours" | "clashes" | "elsewhere" | "away";
         AskingRequest: {
             required: string[];
             optional: string[];
@@ -8721,6 +8904,7 @@ export interface components {
         DoneMeanwhileView: {
             by: components["schemas"]["PersonView"];
             byAbsence: boolean;
+            byInstruction: boolean;
             rows: components["schemas"]["HistoryRowView"][];
         };
         DoneParts: {
@@ -9160,6 +9344,8 @@ export interface components {
             entry: null | string;
             /** @default false */
             byAbsence: boolean;
+            /** @default false */
+            byInstruction: boolean;
             act: null | number[];
             back: null | components["schemas"]["WayBackView"];
         };
@@ -9265,6 +9451,62 @@ export interface components {
         InsteadView: {
             words: string;
             line: string;
+        };
+        InstructedView: {
+            key: string;
+            words: string;
+            answer: components["schemas"]["Answer"];
+            line: null | string;
+            differs: boolean;
+        };
+        InstructionChangedView: {
+            /** Format: int64 */
+            change: number;
+        };
+        InstructionEndRequest: {
+            inNameOf: string;
+        };
+        InstructionRequest: {
+            inNameOf: string;
+            asks: components["schemas"]["WhoAsks"];
+            people: string[];
+            time: components["schemas"]["AskedTime"];
+            clashTitle: null | string;
+            title: null | string;
+            /** Format: int32 */
+            atLeastMinutes: null | number;
+            answer: components["schemas"]["Answer"];
+            line: null | string;
+            byItself: boolean;
+        };
+        InstructionTriedView: {
+            words: null | string;
+            open: string[];
+        };
+        InstructionView: {
+            key: string;
+            for: components["schemas"]["PersonView"];
+            words: string;
+            asks: components["schemas"]["WhoAsks"];
+            people: components["schemas"]["PersonView"][];
+            time: components["schemas"]["AskedTime"];
+            clashTitle: null | string;
+            title: null | string;
+            /** Format: int32 */
+            atLeastMinutes: null | number;
+            answer: components["schemas"]["Answer"];
+            line: null | string;
+            byItself: boolean;
+            said: string;
+            used: null | string;
+            open: string[];
+        };
+        InstructionsView: {
+            of: components["schemas"]["PersonView"][];
+            lines: components["schemas"]["InstructionView"][];
+            viewer: string;
+            /** Format: int32 */
+            most: number;
         };
         InvitationRequest: {
             inNameOf: string;
@@ -10715,6 +10957,8 @@ export interface components {
             rows: components["schemas"]["SheetRowView"][];
             together: string[];
         };
+        /** @enum {unknown} */
+        WhoAsks: "anybody" | "inside" | "outside" | "these";
         WishesKeptView: {
             /** Format: int64 */
             change: number;

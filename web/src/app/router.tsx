@@ -40,6 +40,7 @@ const Mine = lazyRouteComponent(() => import("../features/desk/mine/Mine"), "Min
 
 const MailRoom = lazyRouteComponent(() => import("../features/mail/MailRoom"), "MailRoom");
 
+const Instructions = lazyRouteComponent(() => import("../features/instructions/Instructions"), "Instructions");
 const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Watch");
 
 const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
@@ -163,6 +164,7 @@ const mail = createRoute({
   }),
 });
 
+const instructions = createRoute({ getParentRoute: () => root, path: "/instructions", component: Instructions });
 const watch = createRoute({ getParentRoute: () => root, path: "/needs-a-look", component: Watch });
 
 const requests = createRoute({
@@ -216,6 +218,7 @@ export const router = createRouter({
     handover,
     mail,
     requests,
+    instructions,
     watch,
     mine,
     account,

@@ -6,6 +6,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
+using Corlin.Core.Watch;
 using NodaTime;
 
 namespace Corlin.Application.Meetings;
@@ -26,6 +27,9 @@ public sealed record AnswerInvitation(
     /// <summary>Whether it is meant to take the place of another answer that somebody else gave.</summary>
     public bool AllTheSame { get; init; }
 
+    /// <summary>The key of the standing instruction of who is asked that says so, or null.</summary>
+    public string? Instruction { get; init; }
+
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
@@ -34,6 +38,8 @@ public sealed record AnswerInvitation(
         // Whose answer it is has the last word; anybody else says that they mean to replace what another gave.
         if (otherwise is { } other && Actor != InNameOf && !AllTheSame)
             throw Otherwise(session, part, other, Actor);
+        if (Instruction is { } key)
+            session.ByInstruction = new Instructed(Followed(session, key), ByItself: false);
         var change = session.Begin(ChangeKind.InvitationAnswered, Actor, InNameOf, rights.Grant);
         var given = Scheduling.Give(meeting, InNameOf, RecurrenceId, new GivenAnswer(Answer, Comment, Proposed, Actor, session.Now));
         session.EntryStore.Save(given.Entry);
@@ -59,6 +65,12 @@ public sealed record AnswerInvitation(
         && MayKnow(rights, meeting, part)
             ? (meeting, part)
             : throw new RefusedException(RefusalKind.NotFound);
+
+    /// <exception cref="RefusedException">It stands no more, or says something else now.</exception>
+    private StandingInstruction Followed(IChangeSession session, string key) =>
+        session.Instruction(InNameOf, key) is { } stands && stands.Answer == Answer
+            ? stands
+            : throw new RefusedException(RefusalKind.ChangedSince, "instruction");
 
     /// <summary>Another answer stands that somebody else gave: who gave it, for whom and when, as the actor reads it.</summary>
     internal static RefusedException Otherwise(IChangeSession session, Participation part, UserId by, UserId actor)

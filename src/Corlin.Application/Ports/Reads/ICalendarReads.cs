@@ -20,6 +20,7 @@ public interface ICalendarReads
         IWishReads,
         IWatchReads,
         IQuestionReads,
+        IInstructionReads,
         IMeetingNewsReads,
         IDraftReads,
         IRequestReads,

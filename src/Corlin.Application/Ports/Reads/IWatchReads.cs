@@ -6,7 +6,8 @@ using NodaTime;
 namespace Corlin.Application.Ports;
 
 /// <summary>That an invitation was answered.</summary>
-public sealed record AnsweredLately(UserId Who, EntryId Entry, UserId By, Instant At);
+/// <param name="ByItself">Whether a standing instruction did it.</param>
+public sealed record AnsweredLately(UserId Who, EntryId Entry, UserId By, Instant At, bool ByItself);
 
 /// <summary>What needs a look on some calendars, as far as somebody said something of it.</summary>
 public interface IWatchReads

@@ -17,6 +17,7 @@ namespace Corlin.Web.Features.Entries;
 
 /// <param name="InNameOf">Whose answer it is.</param>
 /// <param name="Proposed">Another time that is offered with it, or null.</param>
+/// <param name="Instruction">The key of the standing instruction that is followed, or null.</param>
 /// <param name="AllTheSame">Whether it is meant to take the place of another answer that somebody else gave.</param>
 public sealed record AnswerRequest(
     string InNameOf,
@@ -24,7 +25,8 @@ public sealed record AnswerRequest(
     Answer Answer,
     string? Comment,
     TimeRequest? Proposed,
-    bool AllTheSame = false
+    bool AllTheSame = false,
+    string? Instruction = null
 );
 
 /// <param name="InNameOf">Who was asked.</param>
@@ -174,6 +176,7 @@ internal static class EntriesEndpoints
                     )
                     {
                         AllTheSame = request.AllTheSame,
+                        Instruction = request.Instruction,
                     }
                 )
             )

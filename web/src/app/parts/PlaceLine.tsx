@@ -16,6 +16,8 @@ const lines: Record<string, string> = {
   "/mail": "Mail lists every message about meetings, sent and received, and who wrote it in whose name.",
   "/needs-a-look":
     "Needs a look shows what would go wrong on the calendars you keep, with the way out. What you dismiss comes back when it changes.",
+  "/instructions":
+    "Standing instructions say what is answered to invitations of one kind. Each is proposed where it applies; whose it is can have it done unseen.",
   "/requests": "Requests holds the calls and letters that ask for time, until they are a meeting or declined.",
   "/files": "Calendar files imports and exports calendars, and makes links by which calendar programs read them.",
   "/handover": "Handover tells who covers for you what is open, and tells you afterwards what was done.",

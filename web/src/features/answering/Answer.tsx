@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useMemo, useRef, useState } from "react";
 import { answersQuery } from "../../api/queries";
 import type { AnswerRow, Answers } from "../../api/types";
@@ -52,12 +53,14 @@ function Waiting({ data }: { data: Answers }) {
       t: () => alone && answering.give("tentative"),
       d: () => alone && answering.give("declined"),
       q: () => alone && row && row.for.id !== data.viewer && answering.setDoing("principal"),
+      i: () => alone && row?.instructed[0] && answering.follow(row.instructed[0]),
       o: () => alone && answering.setDoing("time"),
     },
     [
       { keys: "A T D", does: "answer" },
       { keys: "O", does: "another time" },
       { keys: "Q", does: "ask the principal" },
+      { keys: "I", does: "as instructed" },
       { keys: "J K", does: "along the invitations" },
       { keys: "X", does: "choose several" },
       { keys: "Z", does: "undo what you did last" },
@@ -81,6 +84,12 @@ function Waiting({ data }: { data: Answers }) {
         <Replies replies={data.replies} />
         <AnswerList data={data} chosen={row} several={several} onChoose={open} onMark={mark} />
         <JustAnswered answered={data.justAnswered} onOpen={(a) => sheet.open(a.entry, a.for.id, a.occurrence)} />
+        <p className="pt-3 text-soft">
+          What is answered alike each time:{" "}
+          <Link to="/instructions" className="inline-flex min-h-8 items-center text-ink underline underline-offset-4">
+            standing instructions
+          </Link>
+        </p>
       </section>
       <section ref={opened} aria-label={alone ? row.title : "Several at once"} className="flex min-w-0 flex-col">
         {alone ? (

@@ -12,6 +12,7 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { rowOfPerson } from "../../lane/rows";
 import { Button } from "../../ui/Button";
 import { AskPrincipal } from "./AskPrincipal";
+import { Instructed } from "./Instructed";
 import { OtherTimes } from "./OtherTimes";
 import { SeriesFit } from "./SeriesFit";
 import { SomebodyElse } from "./SomebodyElse";
@@ -48,6 +49,7 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
         <Judged row={row} />. <span className="text-soft">{row.before}</span>
       </p>
       {row.repeats && <SeriesFit key={row.key} row={row} answering={answering} />}
+      {row.instructed.length > 0 && <Instructed row={row} answering={answering} />}
       {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
       {row.asked && <p className="pt-1 font-semibold">{row.asked}</p>}
       {row.since && <p className="pt-1 font-semibold">{row.since}</p>}

@@ -14,6 +14,8 @@ export interface Answering {
   setDoing: (doing: Answering["doing"]) => void;
   /** With a text where it is not the line alone that goes along. */
   give: (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => void;
+  /** Answers as a standing instruction says; a line that is written goes along in place of its own. */
+  follow: (instruction: AnswerRow["instructed"][number]) => void;
   /** What is written with it. */
   line: Kept<string>;
   /** The lines that were written last. */
@@ -43,10 +45,27 @@ export function useAnswering(row: AnswerRow | undefined): Answering {
       },
     );
   };
+  const follow = (instruction: AnswerRow["instructed"][number]) => {
+    const { key, answer } = instruction;
+    if (!row || answer === "none" || answer === "delegated") return;
+    reply(
+      {
+        entry: row.entry,
+        occurrence: row.occurrence,
+        inNameOf: row.for.id,
+        comment: line.value.trim() || instruction.line,
+        instruction: key,
+      },
+      answer,
+      `“${row.title}”: ${answer} for ${row.for.givenName}, as instructed.`,
+      () => line.forget(""),
+    );
+  };
   return {
     doing: state.key === row?.key ? state.doing : undefined,
     setDoing: (doing) => setState({ key: row?.key, doing }),
     give,
+    follow,
     line,
     lines,
   };

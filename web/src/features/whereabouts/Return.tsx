@@ -12,6 +12,9 @@ import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { returnQuery } from "./queries";
 
+const doneBy = ({ by, byAbsence, byInstruction }: Data["done"][number]) =>
+  byAbsence ? `The absence, as ${by.name} posted it` : byInstruction ? `A standing instruction of ${by.name}` : by.name;
+
 /** What came while somebody was away: what waits, what was asked, done and changed, and who read the text. */
 export function Return({ id }: { id: number }) {
   const data = useQuery(returnQuery(id));
@@ -90,9 +93,9 @@ function Page({ data }: { data: Data }) {
         none={data.done.length === 0 && "Nobody did anything in that time."}
       >
         {data.done.map((d) => (
-          <div key={`${d.by.id} ${d.byAbsence}`} className="mt-2">
+          <div key={`${d.by.id} ${d.byAbsence} ${d.byInstruction}`} className="mt-2">
             <h3 className="flex items-center gap-2 font-semibold">
-              {d.byAbsence ? `The absence, as ${d.by.name} posted it` : d.by.name}
+              {doneBy(d)}
               <span className="font-normal text-soft">{d.rows.length}</span>
             </h3>
             <PastList rows={d.rows} />

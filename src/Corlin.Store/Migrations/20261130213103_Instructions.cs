@@ -1,0 +1,115 @@
+﻿using Microsoft.EntityFrameworkCore.Migrations;
+
+#nullable disable
+
+namespace Corlin.Store.Migrations
+{
+    /// <inheritdoc />
+    public partial class Instructions : Migration
+    {
+        /// <inheritdoc />
+        protected override void Up(MigrationBuilder migrationBuilder)
+        {
+            migrationBuilder.AddColumn<bool>(
+                name: "ByItself",
+                table: "Changes",
+                type: "INTEGER",
+                nullable: false,
+                defaultValue: false);
+
+            migrationBuilder.AddColumn<long>(
+                name: "InstructionId",
+                table: "Changes",
+                type: "INTEGER",
+                nullable: true);
+
+            migrationBuilder.CreateTable(
+                name: "Instructions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PublicId = table.Column<string>(type: "TEXT", nullable: false),
+                    UserId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Asks = table.Column<int>(type: "INTEGER", nullable: false),
+                    People = table.Column<string>(type: "TEXT", nullable: false),
+                    Time = table.Column<int>(type: "INTEGER", nullable: false),
+                    ClashTitle = table.Column<string>(type: "TEXT", nullable: true),
+                    Title = table.Column<string>(type: "TEXT", nullable: true),
+                    AtLeastMinutes = table.Column<int>(type: "INTEGER", nullable: true),
+                    Answer = table.Column<int>(type: "INTEGER", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: true),
+                    ByItself = table.Column<bool>(type: "INTEGER", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<long>(type: "INTEGER", nullable: false),
+                    First = table.Column<long>(type: "INTEGER", nullable: false),
+                    KeptById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Instructions", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Instructions_People_UserId",
+                        column: x => x.UserId,
+                        principalTable: "People",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Changes_InstructionId",
+                table: "Changes",
+                column: "InstructionId",
+                filter: "\"InstructionId\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Instructions_ByItself",
+                table: "Instructions",
+                column: "UserId",
+                filter: "\"ByItself\" AND \"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Instructions_EndedById",
+                table: "Instructions",
+                column: "EndedById",
+                filter: "\"EndedById\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Instructions_KeptById",
+                table: "Instructions",
+                column: "KeptById");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Instructions_UserId_First",
+                table: "Instructions",
+                columns: new[] { "UserId", "First" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Instructions_UserId_PublicId",
+                table: "Instructions",
+                columns: new[] { "UserId", "PublicId" },
+                unique: true,
+                filter: "\"EndedById\" IS NULL");
+        }
+
+        /// <inheritdoc />
+        protected override void Down(MigrationBuilder migrationBuilder)
+        {
+            migrationBuilder.DropTable(
+                name: "Instructions");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Changes_InstructionId",
+                table: "Changes");
+
+            migrationBuilder.DropColumn(
+                name: "ByItself",
+                table: "Changes");
+
+            migrationBuilder.DropColumn(
+                name: "InstructionId",
+                table: "Changes");
+        }
+    }
+}

@@ -710,6 +710,39 @@ internal static class EndpointLines
             k => ($"/api/entries/{k.Meeting}/question/reply", new { occurrence = (string?)null, reply = "yes" }),
             Unknown
         ),
+        ["GET /api/chase/unanswered"] = (_ => ("/api/chase/unanswered", null), Fine),
+        ["POST /api/chase/reminders"] = (
+            k =>
+                (
+                    "/api/chase/reminders",
+                    new
+                    {
+                        meetings = new[] { new { meeting = k.Meeting, occurrence = (string?)null } },
+                        line = (string?)null,
+                        again = true,
+                    }
+                ),
+            Unknown
+        ),
+        ["PUT /api/meetings/{id}/deadline"] = (
+            k =>
+                (
+                    $"/api/meetings/{k.Meeting}/deadline",
+                    new
+                    {
+                        occurrence = (string?)null,
+                        at = "2027-03-08T12:00",
+                        zone = "Europe/Lisbon",
+                        then = "told",
+                        tell = false,
+                    }
+                ),
+            Unknown
+        ),
+        ["POST /api/meetings/{id}/deadline/ended"] = (
+            k => ($"/api/meetings/{k.Meeting}/deadline/ended", new { occurrence = (string?)null }),
+            Unknown
+        ),
         ["GET /api/instructions"] = (_ => ("/api/instructions", null), Fine),
         ["POST /api/instructions"] = (k => ("/api/instructions", Instruction(k)), Forbidden),
         ["POST /api/instructions/tried"] = (k => ("/api/instructions/tried", Instruction(k)), Forbidden),

@@ -68,7 +68,8 @@ internal sealed class HistoryRows
                 ? (one.After ?? one.Before)?.PublicId
                 : null,
             change.ByAbsence,
-            MayKnowInstructions(change.InNameOf) && change.Followed is { ByItself: true }
+            change.Followed is { ByItself: true } && MayKnowInstructions(change.InNameOf),
+            change is { ByItself: true, Followed: null }
         );
     }
 

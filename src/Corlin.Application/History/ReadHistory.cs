@@ -31,6 +31,7 @@ public sealed record HistoryView(
 /// <param name="Entry">The public id of the entry, where it is still there and may be known.</param>
 /// <param name="ByAbsence">An absence did it by itself, as <paramref name="By"/> had it posted.</param>
 /// <param name="ByInstruction">A standing instruction of <paramref name="By"/> did it by itself.</param>
+/// <param name="ByDeadline">A deadline for answers did it by itself, as it was set.</param>
 /// <param name="Act">With these changes the reader takes it back, with all that belongs to it; null where they cannot.</param>
 /// <param name="Back">Where it has left, the way back; or null.</param>
 public sealed record HistoryRowView(
@@ -47,6 +48,7 @@ public sealed record HistoryRowView(
     string? Entry,
     bool ByAbsence = false,
     bool ByInstruction = false,
+    bool ByDeadline = false,
     IReadOnlyList<long>? Act = null,
     WayBackView? Back = null
 );
@@ -110,10 +112,7 @@ public sealed record ReadHistory(
     /// <summary>What the reader did themselves can be taken back from here, however long ago it was.</summary>
     private static IEnumerable<HistoryRowView> WithWaysBack(Viewing viewing, List<PastChange> told, HistoryRows rows)
     {
-        var own = told.Where(c =>
-                c.Actor == viewing.Person.Id && c is { Undone: false, ByAbsence: false, Followed: not { ByItself: true } }
-            )
-            .ToList();
+        var own = told.Where(c => c.Actor == viewing.Person.Id && c is { Undone: false, ByAbsence: false, ByItself: false }).ToList();
         var acts =
             own.Count == 0
                 ? new Dictionary<long, IReadOnlyList<long>>()

@@ -133,6 +133,9 @@ internal static class LaneViews
     public static string? Id(LocalDateTime? recurrenceId) =>
         recurrenceId is { } id ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(id) : null;
 
+    /// <summary>What <see cref="Id"/> wrote.</summary>
+    internal static LocalDateTime? ReadId(string? id) => id is null ? null : NodaTime.Text.LocalDateTimePattern.ExtendedIso.Parse(id).Value;
+
     internal static EntryView View(Viewing viewing, Lane lane, LaneEntry entry)
     {
         var told = entry.Told;

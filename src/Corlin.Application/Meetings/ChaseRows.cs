@@ -52,8 +52,13 @@ public sealed record ChaseRow(
     string Reason,
     IReadOnlyList<ChaseAttendee> Attendees,
     IReadOnlyList<ProposalView> Proposals,
-    string MadeBy
+    string MadeBy,
+    DeadlineView? Deadline
 );
+
+/// <summary>Until when its answers are wanted, while it is not agreed.</summary>
+/// <param name="Words">"answers by Thursday 12:00, then it goes on without those who have not accepted".</param>
+public sealed record DeadlineView(long At, AfterDeadline Then, string Words, bool Passed);
 
 internal static class ChaseRows
 {
@@ -68,6 +73,7 @@ internal static class ChaseRows
         var meetings = viewing.Store.Organised([.. byId.Keys], viewing.Now, Most);
         // Read once for all rows; each row then finds its people in what was read.
         viewing.Users(meetings.SelectMany(m => m.Participations.SelectMany(p => new[] { p.Who, p.AnsweredBy ?? p.Who }).Append(m.MadeBy)));
+        var deadlines = viewing.Store.Deadlines([.. meetings.Select(m => m.Id)]).ToDictionary(d => (d.Entry, d.RecurrenceId));
         foreach (var meeting in meetings)
         {
             var organiser = byId[meeting.Owner];
@@ -77,13 +83,13 @@ internal static class ChaseRows
             if (next is null || !rights.TryGetValue(organiser.Id, out var own))
                 continue;
             if (Disclosure.Disclose(next, organiser.Id, viewing.Viewer, own, viewing.Now) is { Whole: { } whole } told)
-                rows.Add(Row(viewing, organiser, told, whole));
+                rows.Add(Row(viewing, organiser, told, whole, deadlines.GetValueOrDefault((meeting.Id, told.RecurrenceId))));
         }
 
         return [.. rows.OrderBy(r => r.Group).ThenBy(r => r.Start)];
     }
 
-    private static ChaseRow Row(Viewing viewing, CalendarUser organiser, DisclosedEntry told, WholeEntry whole)
+    private static ChaseRow Row(Viewing viewing, CalendarUser organiser, DisclosedEntry told, WholeEntry whole, AnswerDeadline? deadline)
     {
         var people = viewing.Users([
             .. whole.Attendees.Select(a => a.Who),
@@ -92,6 +98,9 @@ internal static class ChaseRows
         ]);
         var proposals = Proposals.View(viewing, organiser, told, whole, people);
         var (group, judgement, tone, reason) = Judge(whole, people, proposals);
+        var until = whole.Agreed || deadline is null ? null : Until(viewing, deadline);
+        if (group == ChaseGroup.Answers && until is { } said)
+            (group, reason) = (said.Passed ? ChaseGroup.Decision : group, $"{reason}; {said.Words}");
         var local = viewing.Zone.ToLocal(told.Stretch.Start);
         return new ChaseRow(
             told.PublicId!,
@@ -108,8 +117,16 @@ internal static class ChaseRows
             reason,
             [.. whole.Attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], Attendee(viewing, people, a)))],
             proposals,
-            whole.MadeBy == organiser.Id ? organiser.Name : $"{people[whole.MadeBy].Name} for {organiser.Name}"
+            whole.MadeBy == organiser.Id ? organiser.Name : $"{people[whole.MadeBy].Name} for {organiser.Name}",
+            until
         );
+    }
+
+    private static DeadlineView Until(Viewing viewing, AnswerDeadline deadline)
+    {
+        var passed = deadline.At <= viewing.Now;
+        var words = English.Deadline(viewing.Zone.ToLocal(deadline.At), viewing.Today, deadline.Then, passed);
+        return new DeadlineView(LaneViews.Ms(deadline.At), deadline.Then, words, passed);
     }
 
     internal static ChaseAttendee Attendee(Viewing viewing, IReadOnlyDictionary<UserId, CalendarUser> people, Participation part)

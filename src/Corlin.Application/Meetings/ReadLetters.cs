@@ -34,13 +34,7 @@ public sealed record ReadLetters(UserId Viewer, string Id, LocalDateTime? Recurr
             .LettersAbout(Id, Most)
             .GroupBy(l => l.To, StringComparer.OrdinalIgnoreCase)
             .ToDictionary(g => g.Key, g => g.Max(l => l.At), StringComparer.OrdinalIgnoreCase);
-        var (subject, text) = English.Reminder(
-            occurrence.Title,
-            English.When(occurrence.Time, organiser.HomeZone),
-            viewing.ClockOf(organiser),
-            organiser,
-            viewing.Person
-        );
+        var (subject, text) = Reminding.Words(viewing, occurrence, organiser, store.DeadlineOn(meeting.Id, RecurrenceId), null);
         return new LettersView(
             subject,
             text,

@@ -216,6 +216,12 @@ public enum ChangeKind
 
     /// <summary>A standing instruction stands no more.</summary>
     InstructionEnded,
+
+    /// <summary>Until when the answers to a meeting are wanted was said.</summary>
+    DeadlineSet,
+
+    /// <summary>There is no deadline for the answers to a meeting any more.</summary>
+    DeadlineEnded,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

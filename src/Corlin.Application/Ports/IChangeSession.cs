@@ -12,6 +12,9 @@ public interface IChangeSession : ICalendarReads
     /// <summary>The absence that does by itself what is begun from now on; null while somebody does it by hand.</summary>
     Absence? ByAbsence { get; set; }
 
+    /// <summary>Whether what is begun from now on is done by a deadline, and by nobody's hand.</summary>
+    bool ByItself { get; set; }
+
     /// <summary>The standing instruction that is followed by what is begun from now on; null while none is.</summary>
     Instructed? ByInstruction { get; set; }
 
@@ -55,6 +58,8 @@ public interface IChangeSession : ICalendarReads
     IQuestionStore QuestionStore { get; }
 
     IInstructionStore InstructionStore { get; }
+
+    IDeadlineStore DeadlineStore { get; }
 
     IWatchStore WatchStore { get; }
     IDraftStore DraftStore { get; }

@@ -174,8 +174,6 @@ public sealed record ReadReturn(UserId Viewer, long Id, Instant Now)
             : words;
     }
 
-    private static bool ByItself(PastChange change) => change.Followed is { ByItself: true };
-
     private static IReadOnlyList<DoneMeanwhileView> Done(
         Viewing viewing,
         CalendarUser who,
@@ -184,12 +182,12 @@ public sealed record ReadReturn(UserId Viewer, long Id, Instant Now)
     )
     {
         // The texts that went out are told by who read them.
-        var done = own.Where(c => (c.Actor != who.Id || c.ByAbsence || ByItself(c)) && !(c.ByAbsence && c.Kind == ChangeKind.MailWritten))
+        var done = own.Where(c => (c.Actor != who.Id || c.ByAbsence || c.ByItself) && !(c.ByAbsence && c.Kind == ChangeKind.MailWritten))
             .ToList();
         var rows = new HistoryRows(viewing, who, calendars, done);
         return
         [
-            .. done.GroupBy(c => (c.Actor, c.ByAbsence, ByInstruction: ByItself(c)))
+            .. done.GroupBy(c => (c.Actor, c.ByAbsence, ByInstruction: c.Followed is { ByItself: true }))
                 .OrderBy(g => g.Key.ByAbsence || g.Key.ByInstruction)
                 .ThenByDescending(g => g.Count())
                 .Select(g => new DoneMeanwhileView(

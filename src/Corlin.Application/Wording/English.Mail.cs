@@ -16,21 +16,53 @@ public static partial class English
 
     /// <summary>A reminder to who has not answered yet, in the organiser's name.</summary>
     /// <param name="town">Whose clock the time is told by.</param>
+    /// <param name="by">Until when the answer is wanted and what follows, or null.</param>
+    /// <param name="line">What is written besides, or null.</param>
     public static (string Subject, string Text) Reminder(
         string title,
         string when,
         string town,
         CalendarUser organiser,
-        CalendarUser writer
+        CalendarUser writer,
+        string? by = null,
+        string? line = null
     )
     {
-        var by = writer.Id == organiser.Id ? organiser.Name : $"{writer.Name}, for {organiser.Name}";
+        var from = writer.Id == organiser.Id ? organiser.Name : $"{writer.Name}, for {organiser.Name}";
         var whose = writer.Id == organiser.Id ? "I have" : $"{organiser.GivenName} has";
         return (
             $"Will you come? {title}",
-            $"You are invited to “{title}”, {when} in {town}. {whose} not had your answer yet: could you say whether you can come?\n\n{by}"
+            $"You are invited to “{title}”, {when} in {town}. {whose} not had your answer yet: could you say whether you can come?{Besides(by)}{Besides(line)}\n\n{from}"
         );
     }
+
+    private static string Besides(string? words) => words is null ? "" : $"\n\n{words}";
+
+    /// <summary>"Please answer by Thursday 11 March, 12:00; after that it goes ahead without those who have not accepted."</summary>
+    /// <param name="at">By the clock by which the time of the meeting is told.</param>
+    public static string AnswerBy(LocalDateTime at, AfterDeadline then) =>
+        $"Please answer by {Day(at.Date)}, {Time(at.TimeOfDay)}"
+        + then switch
+        {
+            AfterDeadline.GoesOn => "; after that it goes ahead without those who have not accepted.",
+            AfterDeadline.Cancelled => "; where somebody who must come has not accepted by then, it is cancelled.",
+            _ => ".",
+        };
+
+    /// <summary>"answers by Thursday 12:00, then it goes on without those who have not accepted".</summary>
+    public static string Deadline(LocalDateTime at, LocalDate today, AfterDeadline then, bool passed) =>
+        passed
+            ? $"the deadline for answers was {Moment(at, today)}"
+            : $"answers by {Moment(at, today)}, then "
+                + then switch
+                {
+                    AfterDeadline.GoesOn => "it goes on without those who have not accepted",
+                    AfterDeadline.Cancelled => "it is cancelled where somebody required has not accepted",
+                    _ => "you decide",
+                };
+
+    public static string CancelledByDeadline(LocalDateTime at) =>
+        $"Not everyone who must come had accepted by {Day(at.Date)}, {Time(at.TimeOfDay)}.";
 
     /// <summary>The subject of a message about a meeting.</summary>
     public static string Subject(EffectKind kind, OutgoingMail mail)

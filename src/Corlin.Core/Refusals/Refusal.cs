@@ -222,6 +222,9 @@ public enum RefusalKind
     /// <summary>Only who an instruction is of can say that it is put into effect by itself.</summary>
     OnlyTheirOwnWord,
 
+    /// <summary>A deadline for answers is not before the meeting begins.</summary>
+    DeadlineTooLate,
+
     /// <summary>A standing instruction does not say to which invitations it applies, or nothing that can be.</summary>
     InstructionAboutNothing,
 }

@@ -113,6 +113,7 @@ internal static class KeptLines
     public static readonly KeptLine<InstructionRow> Instructions = Asked(
         new KeptLine<InstructionRow>(r => r.KeptById, r => r.EndedById, nameof(InstructionRow.ByItself))
     );
+    public static readonly KeptLine<DeadlineRow> Deadlines = Asked(new KeptLine<DeadlineRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<DismissalRow> Dismissals = Asked(new KeptLine<DismissalRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<LookAheadRow> LookAheads = Asked(new KeptLine<LookAheadRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<DayOffRow> Closures = Asked(new KeptLine<DayOffRow>(r => r.ClosedById, r => r.OpenedById));

@@ -202,6 +202,7 @@ internal partial class StoreReads
             )
             {
                 ByAbsence = c.AbsenceId is not null,
+                ByItself = c.ByItself,
                 Followed = c.InstructionId is { } instruction ? new Instructed(instructions[instruction], c.ByItself) : null,
                 DidAgain = origins[c.Id].Depth > 0 && origins[c.Id].Depth % 2 == 0,
             }),

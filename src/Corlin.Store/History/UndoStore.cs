@@ -29,6 +29,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
         session.WatchStore.Restore(change);
         session.QuestionStore.Restore(change);
         session.InstructionStore.Restore(change);
+        session.DeadlineStore.Restore(change);
         session.DayOffStore.RestoreClosures(change);
         session.AbsenceStore.RestoreAbsences(change);
         session.StayStore.RestoreStays(change);

@@ -39,6 +39,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     public Instructed? ByInstruction { get; set; }
 
+    public bool ByItself { get; set; }
+
     public long Begin(ChangeKind kind, UserId actor, UserId inNameOf, long? grant)
     {
         current = new ChangeRow
@@ -50,7 +52,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
             At = Now,
             AbsenceId = ByAbsence?.Origin,
             InstructionId = ByInstruction is { } followed ? InstructionStore.NumberOf(followed.Instruction) : null,
-            ByItself = ByInstruction is { ByItself: true },
+            ByItself = ByItself || ByInstruction is { ByItself: true },
             ActId = act,
         };
         Db.Changes.Add(current);
@@ -174,6 +176,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal InstructionStore InstructionStore => field ??= new InstructionStore(this);
 
+    internal DeadlineStore DeadlineStore => field ??= new DeadlineStore(this);
+
     internal WatchStore WatchStore => field ??= new WatchStore(this);
 
     internal TurnOverStore TurnOverStore => field ??= new TurnOverStore(this);
@@ -238,6 +242,8 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IQuestionStore IChangeSession.QuestionStore => QuestionStore;
 
     IInstructionStore IChangeSession.InstructionStore => InstructionStore;
+
+    IDeadlineStore IChangeSession.DeadlineStore => DeadlineStore;
 
     IWatchStore IChangeSession.WatchStore => WatchStore;
 

@@ -30,7 +30,7 @@ internal sealed class ChangeRow
     /// <summary>The standing instruction that it followed, as it stood; null where it followed none.</summary>
     public long? InstructionId { get; set; }
 
-    /// <summary>Whether the instruction was put into effect without anybody looking.</summary>
+    /// <summary>Whether an instruction or a deadline was put into effect without anybody looking.</summary>
     public bool ByItself { get; set; }
     public long? UndoneById { get; set; }
 

@@ -23,6 +23,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<DayOffRow> DaysOff => Set<DayOffRow>();
 
     internal DbSet<NoGoRow> NoGoWeeks => Set<NoGoRow>();
+    internal DbSet<DeadlineRow> Deadlines => Set<DeadlineRow>();
     internal DbSet<InstructionRow> Instructions => Set<InstructionRow>();
     internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
 
@@ -225,6 +226,14 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             i.HasIndex(x => x.KeptById);
             i.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             i.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<DeadlineRow>(d =>
+        {
+            d.HasIndex(x => new { x.EntryId, x.RecurrenceId }).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            d.HasIndex(x => x.At).HasFilter("\"EndedById\" IS NULL AND \"Then\" <> 0");
+            d.HasIndex(x => x.KeptById);
+            d.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            d.HasOne<EntryRow>().WithMany().HasForeignKey(x => x.EntryId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<DismissalRow>(d =>
         {

@@ -104,6 +104,10 @@ internal static class Times
                 milliseconds.ToString(System.Globalization.CultureInfo.InvariantCulture)
             );
 
+    /// <summary>The moment of a wall-clock time in a zone, 2027-03-11T12:00.</summary>
+    public static Instant Moment(string at, string zone, string field) =>
+        Zones.Get(Zone(zone, "zone")).ToInstant(Existing(Zones.Get(zone), Reader.Time(at, field), field));
+
     /// <summary>From one moment to a later one, both in milliseconds since 1970.</summary>
     public static Stretch Stretch(long start, long end, string field) =>
         end > start ? new Stretch(Moment(start, field), Moment(end, field)) : throw new RefusedException(RefusalKind.EndBeforeStart, field);

@@ -3,6 +3,7 @@ using Corlin.Application.Access;
 using Corlin.Application.Files;
 using Corlin.Application.History;
 using Corlin.Application.Mail;
+using Corlin.Application.Meetings;
 using Corlin.Application.Offers;
 using Corlin.Application.Ports;
 using Corlin.Application.Shared;
@@ -141,6 +142,7 @@ internal static class CorlinHost
         services.AddSingleton<PruneWorker>();
         services.AddSingleton<OfferWorker>();
         services.AddSingleton<InstructionWorker>();
+        services.AddSingleton<DeadlineWorker>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
@@ -148,6 +150,7 @@ internal static class CorlinHost
         services.AddSingleton(s => new Worker("Access that begins and ends", s.GetRequiredService<AccessWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Invitations for who is away", s.GetRequiredService<AwayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Standing instructions", s.GetRequiredService<InstructionWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Deadlines for answers", s.GetRequiredService<DeadlineWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Offers whose end has come", s.GetRequiredService<OfferWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
         services.AddSingleton(s => new Worker(

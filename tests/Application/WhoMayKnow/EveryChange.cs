@@ -135,6 +135,8 @@ internal static class EveryChange
                         )
                 ),
             ],
+            ("Meetings", _) => [.. made.Entries.Select(e => new[] { new MeetingAt(e.Id, null) })],
+            ("At", var t) when t == typeof(Instant) => [world.Now + Duration.FromHours(1)],
             ("Entries", var t) when t == typeof(IReadOnlyList<string>) => [.. made.Entries.Select(e => new[] { e.Id })],
             ("Chosen", _) => [.. made.Entries.SelectMany(e => there.Select(u => new[] { new ChosenOnLane(u.Id, [e.Id]) }))],
             ("Invitations", _) => [.. made.Entries.SelectMany(e => there.Select(u => new[] { new ToAnswer(u.Id, e.Id, null) }))],

@@ -66,6 +66,12 @@ export const seriesFitQuery = (who: string, entry: string) =>
       (await ask(client.GET("/api/entries/{id}/series-fit", { params: { path: { id: entry }, query: { who } } }))) ?? null,
   });
 
+/** Who has not replied, meeting by meeting. */
+export const unansweredQuery = queryOptions({
+  queryKey: ["calendars", "unanswered"],
+  queryFn: () => ask(client.GET("/api/chase/unanswered")),
+});
+
 /** The standing instructions of those whose calendars one keeps. */
 export const instructionsQuery = queryOptions({
   queryKey: ["calendars", "instructions"],

@@ -5283,6 +5283,162 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chase/unanswered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnansweredView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chase/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemindRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ActView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/deadline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DeadlineRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/deadline/ended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OccurrenceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{id}/answers": {
         parameters: {
             query?: never;
@@ -8329,6 +8485,8 @@ export interface components {
             done: number;
         };
         /** @enum {unknown} */
+        AfterDeadline: "told" | "goesOn" | "cancelled";
+        /** @enum {unknown} */
         Answer: "none" | "accepted" | "tentative" | "declined" | "delegated";
         AnswerMailRequest: {
             text: string;
@@ -8625,6 +8783,7 @@ export interface components {
             attendees: components["schemas"]["ChaseAttendee"][];
             proposals: components["schemas"]["ProposalView"][];
             madeBy: string;
+            deadline: null | components["schemas"]["DeadlineView"];
         };
         ChaseView: {
             /** Format: int64 */
@@ -8855,6 +9014,20 @@ export interface components {
             /** Format: int32 */
             week: number;
             lanes: components["schemas"]["LaneView"][];
+        };
+        DeadlineRequest: {
+            occurrence: null | string;
+            at: string;
+            zone: string;
+            then: components["schemas"]["AfterDeadline"];
+            tell: boolean;
+        };
+        DeadlineView: {
+            /** Format: int64 */
+            at: number;
+            then: components["schemas"]["AfterDeadline"];
+            words: string;
+            passed: boolean;
         };
         DefaultRequest: {
             owner: string;
@@ -9346,6 +9519,8 @@ export interface components {
             byAbsence: boolean;
             /** @default false */
             byInstruction: boolean;
+            /** @default false */
+            byDeadline: boolean;
             act: null | number[];
             back: null | components["schemas"]["WayBackView"];
         };
@@ -9722,6 +9897,10 @@ export interface components {
         MeanwhileView: {
             principal: components["schemas"]["PersonView"];
             rows: components["schemas"]["HistoryRowView"][];
+        };
+        MeetingAtRequest: {
+            meeting: string;
+            occurrence: null | string;
         };
         MeetingNewsView: {
             /** Format: int64 */
@@ -10286,6 +10465,11 @@ export interface components {
             to: string[];
             line: null | string;
         };
+        RemindRequest: {
+            meetings: components["schemas"]["MeetingAtRequest"][];
+            line: null | string;
+            again: boolean;
+        };
         /** @enum {unknown} */
         ReminderAct: "shown" | "snooze" | "dismiss";
         ReminderLikes: {
@@ -10824,6 +11008,18 @@ export interface components {
             /** Format: int64 */
             change: number;
             offered: boolean;
+        };
+        UnansweredRow: {
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            when: string;
+            organiser: components["schemas"]["PersonView"];
+            silent: components["schemas"]["PersonView"][];
+            today: components["schemas"]["PersonView"][];
+        };
+        UnansweredView: {
+            rows: components["schemas"]["UnansweredRow"][];
         };
         UndoRequest: {
             changes: number[];

@@ -17,6 +17,7 @@ export type WaysOut = Schemas["WaysOutView"];
 export type Question = Schemas["QuestionView"];
 export type QuestionReply = Schemas["QuestionReplyView"];
 export type NeedsLook = Schemas["NeedsLookView"];
+export type Unanswered = Schemas["UnansweredView"];
 export type Instructions = Schemas["InstructionsView"];
 export type Instruction = Schemas["InstructionView"];
 export type InstructionRequest = Schemas["InstructionRequest"];

@@ -21,6 +21,7 @@ public interface ICalendarReads
         IWatchReads,
         IQuestionReads,
         IInstructionReads,
+        IDeadlineReads,
         IMeetingNewsReads,
         IDraftReads,
         IRequestReads,

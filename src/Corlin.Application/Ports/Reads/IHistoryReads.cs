@@ -36,6 +36,9 @@ public sealed record PastChange(
     /// <summary>Whether an absence did it by itself; who posted that is <see cref="Actor"/>.</summary>
     public bool ByAbsence { get; init; }
 
+    /// <summary>Whether an instruction or a deadline was put into effect without anybody looking.</summary>
+    public bool ByItself { get; init; }
+
     /// <summary>The standing instruction that it followed, as it stood then; null where it followed none.</summary>
     public Instructed? Followed { get; init; }
 

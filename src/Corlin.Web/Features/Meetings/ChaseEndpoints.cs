@@ -1,7 +1,10 @@
 using Corlin.Application.Calendars;
 using Corlin.Application.Meetings;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
 using Corlin.Web.Edge;
+using Corlin.Web.Features.Entries;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Corlin.Web.Features.Meetings;
@@ -36,6 +39,17 @@ public sealed record EnterAnswerRequest(
     bool AllTheSame = false
 );
 
+/// <param name="At">Wall-clock time in <paramref name="Zone"/>, 2027-03-11T12:00.</param>
+/// <param name="Tell">Whether those who have not answered are written to.</param>
+public sealed record DeadlineRequest(string? Occurrence, string At, string Zone, AfterDeadline Then, bool Tell);
+
+/// <param name="Meeting">Its public id.</param>
+public sealed record MeetingAtRequest(string Meeting, string? Occurrence);
+
+/// <param name="Line">What is written besides, or null.</param>
+/// <param name="Again">Whether also to those who were written to today.</param>
+public sealed record RemindRequest(IReadOnlyList<MeetingAtRequest> Meetings, string? Line, bool Again);
+
 internal static class ChaseEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -44,6 +58,10 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/proposal/accept", AcceptAsync);
         api.MapPost("/meetings/{id}/proposal/refuse", RefuseAsync);
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
+        api.MapGet("/chase/unanswered", UnansweredAsync);
+        api.MapPost("/chase/reminders", RemindAsync);
+        api.MapPut("/meetings/{id}/deadline", SetDeadlineAsync);
+        api.MapPost("/meetings/{id}/deadline/ended", EndDeadlineAsync);
         api.MapPost("/meetings/{id}/answers", EnterAnswerAsync);
         api.MapPost("/meetings/{id}/restoring", RestoreAsync);
         api.MapPost("/meetings/{id}/turning-over", TurnOverAsync);
@@ -72,6 +90,32 @@ internal static class ChaseEndpoints
     private static async Task<Ok<ChangedView>> GoOnAsync(Reader reader, string id, OccurrenceRequest request) =>
         TypedResults.Ok(
             new ChangedView(await reader.ChangeAsync(new GoOnWithout(reader.Person, id, Reader.Occurrence(request.Occurrence))))
+        );
+
+    private static async Task<Ok<UnansweredView>> UnansweredAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadUnanswered(reader.Person, reader.Now).Run));
+
+    private static async Task<Ok<ActView>> RemindAsync(Reader reader, RemindRequest request)
+    {
+        if (request.Meetings.Count > RemindSilent.Most)
+            throw new RefusedException(RefusalKind.BadInput, "meetings");
+        IReadOnlyList<MeetingAt> meetings = [.. request.Meetings.Select(m => new MeetingAt(m.Meeting, Reader.Occurrence(m.Occurrence)))];
+        var line = Times.Limited(request.Line, EntriesEndpoints.LongestComment, "line");
+        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new RemindSilent(reader.Person, meetings, line, request.Again))));
+    }
+
+    private static async Task<Ok<ChangedView>> SetDeadlineAsync(Reader reader, string id, DeadlineRequest request)
+    {
+        var occurrence = Reader.Occurrence(request.Occurrence);
+        var at = Times.Moment(request.At, request.Zone, "at");
+        return TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new SetDeadline(reader.Person, id, occurrence, at, request.Then, request.Tell)))
+        );
+    }
+
+    private static async Task<Ok<ChangedView>> EndDeadlineAsync(Reader reader, string id, OccurrenceRequest request) =>
+        TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new EndDeadline(reader.Person, id, Reader.Occurrence(request.Occurrence))))
         );
 
     private static async Task<Ok<ChangedView>> EnterAnswerAsync(Reader reader, string id, EnterAnswerRequest request)

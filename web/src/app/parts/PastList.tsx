@@ -3,7 +3,13 @@ import { Flag } from "../../lane/Flag";
 
 /** Who did it, or that an absence or an instruction did it by itself. */
 export const doer = (row: HistoryRow) =>
-  row.byAbsence ? "The absence" : row.byInstruction ? `A standing instruction of ${row.by.givenName}` : row.by.name;
+  row.byAbsence
+    ? "The absence"
+    : row.byInstruction
+      ? `A standing instruction of ${row.by.givenName}`
+      : row.byDeadline
+        ? "The deadline"
+        : row.by.name;
 
 /** What was done, day by day, with who did it and what is different since. */
 export function PastList({ rows }: { rows: HistoryRow[] }) {

@@ -15,6 +15,7 @@ import { ChaseLine } from "./ChaseLine";
 import { ChaseOpen } from "./ChaseOpen";
 import { NotSent } from "./NotSent";
 import { Offered } from "./Offered";
+import { RemindAll } from "./RemindAll";
 
 const route = getRouteApi("/chase");
 
@@ -24,6 +25,10 @@ const groups: { group: ChaseRow["group"]; words: string }[] = [
   { group: "answers", words: "Waits for answers" },
   { group: "nothing", words: "All settled" },
 ];
+
+/** Whether somebody has not replied to what waits for replies. */
+const isSilent = (row: ChaseRow) =>
+  (row.group === "answers" || row.group === "decision") && row.attendees.some((a) => a.answer === "none" && a.role !== "resource");
 
 const keyOf = (row: ChaseRow) => `${row.entry}${row.occurrence ?? ""}`;
 
@@ -70,6 +75,7 @@ function Rows({ data }: { data: ChaseData }) {
       {data.cancelled.length > 0 && <Cancelled lines={data.cancelled} onRun={run} />}
       {data.undelivered.length > 0 && <Undelivered lines={data.undelivered} />}
       <Offered />
+      {data.rows.some(isSilent) && <RemindAll />}
       <NotSent saved={data.saved} />
       {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
       {groups.map(({ group, words }) => {
@@ -86,7 +92,7 @@ function Rows({ data }: { data: ChaseData }) {
                 return (
                   <li key={keyOf(row)} className={`-mx-6 border-b border-rule px-6 ${isChosen ? "bg-water" : ""}`}>
                     <ChaseLine row={row} chosen={isChosen} sought={row.entry === meeting} onChoose={() => choose(row)} />
-                    {isChosen && <ChaseOpen row={row} zones={data.zones} onRun={run} />}
+                    {isChosen && <ChaseOpen row={row} zones={data.zones} now={data.now} onRun={run} />}
                   </li>
                 );
               })}

@@ -13,20 +13,22 @@ import { useFocusBack } from "../../app/hooks/useFocusBack";
 import { Button } from "../../ui/Button";
 import { Tone } from "../../ui/Tone";
 import { AnotherTime } from "./AnotherTime";
+import { DeadlineForm } from "./DeadlineForm";
 import { ProposalLane } from "./ProposalLane";
 import { SomebodyInstead } from "./SomebodyInstead";
 
 interface Props {
   row: ChaseRow;
   zones: Zone[];
+  now: number;
   onRun: (call: Promise<{ change: number }>, words: string) => void;
 }
 
 /** The chosen meeting: who said what, and what can be done. */
-export function ChaseOpen({ row, zones, onRun }: Props) {
+export function ChaseOpen({ row, zones, now, onRun }: Props) {
   const path = { id: row.entry };
   // One thing at a time is done with it.
-  const [doing, setDoing] = useState<"cancel" | "time" | "instead">();
+  const [doing, setDoing] = useState<"cancel" | "time" | "instead" | "deadline">();
   const close = () => setDoing(undefined);
   const place = useFocusBack<HTMLDivElement>(doing !== undefined);
   const cancelling = useChange();
@@ -44,6 +46,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
           <ProposalOpen key={p.by.id} row={row} proposal={p} zones={zones} onRun={onRun} />
         ))}
         {row.proposals.length === 0 && row.agreed && <p className="pt-1">Everything stands; nothing needs to be done.</p>}
+        {row.deadline && <DeadlineLine row={row} words={row.deadline.words} onRun={onRun} />}
         <div ref={place} className="flex flex-wrap items-center gap-2 pt-1">
           {!row.agreed && (
             <Button
@@ -62,6 +65,11 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
               Somebody instead…
             </Button>
           )}
+          {!row.agreed && row.proposals.length === 0 && zones[0] && (
+            <Button aria-expanded={doing === "deadline"} onClick={() => setDoing("deadline")}>
+              {row.deadline ? "Change the deadline…" : "A deadline for answers…"}
+            </Button>
+          )}
           <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
             Another time…
           </Button>
@@ -72,6 +80,7 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
           )}
         </div>
         {doing === "instead" && <SomebodyInstead row={row} onDone={close} />}
+        {doing === "deadline" && zones[0] && <DeadlineForm row={row} zone={zones[0]} now={now} onDone={close} />}
         {doing === "time" && <AnotherTime row={row} onDone={close} />}
         {doing === "cancel" && (
           <div className="pt-3">
@@ -118,7 +127,31 @@ export function ChaseOpen({ row, zones, onRun }: Props) {
   );
 }
 
-function ProposalOpen({ row, proposal, zones, onRun }: Props & { proposal: Proposal }) {
+function DeadlineLine({ row, words, onRun }: Pick<Props, "row" | "onRun"> & { words: string }) {
+  return (
+    <p className="flex flex-wrap items-center gap-x-2">
+      <span className="font-semibold">{`${words.charAt(0).toUpperCase()}${words.slice(1)}.`}</span>
+      <Button
+        look="plain"
+        onClick={() =>
+          onRun(
+            ask(
+              client.POST("/api/meetings/{id}/deadline/ended", {
+                params: { path: { id: row.entry } },
+                body: { occurrence: row.occurrence },
+              }),
+            ),
+            `“${row.title}” has no deadline for its answers any more; nobody is told.`,
+          )
+        }
+      >
+        End the deadline
+      </Button>
+    </p>
+  );
+}
+
+function ProposalOpen({ row, proposal, zones, onRun }: Omit<Props, "now"> & { proposal: Proposal }) {
   const path = { id: row.entry };
   const body = { occurrence: row.occurrence, attendee: proposal.by.id };
   const viewer = zones[0];

@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261130213103_Instructions")]
+    [Migration("20261130215425_Instructions")]
     partial class Instructions
     {
         /// <inheritdoc />
@@ -647,6 +647,51 @@ namespace Corlin.Store.Migrations
                     b.HasIndex("Where", "Until");
 
                     b.ToTable("DaysOff");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DeadlineRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RecurrenceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Then")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At")
+                        .HasFilter("\"EndedById\" IS NULL AND \"Then\" <> 0");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("EntryId", "RecurrenceId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Deadlines");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.DismissalRow", b =>
@@ -3114,6 +3159,15 @@ namespace Corlin.Store.Migrations
                         .WithMany()
                         .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DeadlineRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

@@ -24,6 +24,31 @@ namespace Corlin.Store.Migrations
                 nullable: true);
 
             migrationBuilder.CreateTable(
+                name: "Deadlines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    EntryId = table.Column<long>(type: "INTEGER", nullable: false),
+                    RecurrenceId = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<long>(type: "INTEGER", nullable: false),
+                    Then = table.Column<int>(type: "INTEGER", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    KeptById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Deadlines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Deadlines_Entries_EntryId",
+                        column: x => x.EntryId,
+                        principalTable: "Entries",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Instructions",
                 columns: table => new
                 {
@@ -64,6 +89,30 @@ namespace Corlin.Store.Migrations
                 filter: "\"InstructionId\" IS NOT NULL");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Deadlines_At",
+                table: "Deadlines",
+                column: "At",
+                filter: "\"EndedById\" IS NULL AND \"Then\" <> 0");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Deadlines_EndedById",
+                table: "Deadlines",
+                column: "EndedById",
+                filter: "\"EndedById\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Deadlines_EntryId_RecurrenceId",
+                table: "Deadlines",
+                columns: new[] { "EntryId", "RecurrenceId" },
+                unique: true,
+                filter: "\"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Deadlines_KeptById",
+                table: "Deadlines",
+                column: "KeptById");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Instructions_ByItself",
                 table: "Instructions",
                 column: "UserId",
@@ -96,6 +145,9 @@ namespace Corlin.Store.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropTable(
+                name: "Deadlines");
+
             migrationBuilder.DropTable(
                 name: "Instructions");
 

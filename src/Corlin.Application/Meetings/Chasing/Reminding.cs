@@ -1,0 +1,85 @@
+using Corlin.Application.Lanes;
+using Corlin.Application.Ports;
+using Corlin.Application.Shared;
+using Corlin.Application.Wording;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Time;
+
+namespace Corlin.Application.Meetings;
+
+/// <summary>Somebody who has not answered.</summary>
+/// <param name="Today">Whether they were written to about it today already.</param>
+internal sealed record Silent(CalendarUser Who, bool Today);
+
+/// <summary>Who has not answered to a meeting, and what is written to them.</summary>
+internal static class Reminding
+{
+    private const int MostLetters = 500;
+
+    /// <summary>None of a meeting that wants no answers.</summary>
+    public static IReadOnlyList<Silent> Of(Viewing viewing, Entry meeting, Occurrence occurrence)
+    {
+        if (!meeting.AnswersWanted)
+            return [];
+        var silent = Agreement
+            .For(meeting, occurrence.RecurrenceId)
+            .Where(p => p is { Answer: Answer.None, Role: not AttendeeRole.Resource } && p.Who != viewing.Person.Id)
+            .Select(p => p.Who)
+            .ToHashSet();
+        if (silent.Count == 0)
+            return [];
+        var today = viewing
+            .Store.LettersAbout(meeting.PublicId, MostLetters)
+            .Where(l => viewing.Zone.ToLocal(l.At).Date == viewing.Today)
+            .Select(l => l.To)
+            .ToHashSet(StringComparer.OrdinalIgnoreCase);
+        return
+        [
+            .. viewing
+                .Users(silent)
+                .Values.Where(u => silent.Contains(u.Id) && u is { Kind: UserKind.Person, Address.Length: > 0 })
+                .OrderBy(u => u.Name, StringComparer.Ordinal)
+                .Select(u => new Silent(u, today.Contains(u.Address))),
+        ];
+    }
+
+    /// <summary>Writes to those who have not answered, each once.</summary>
+    /// <param name="line">What is written besides, or null.</param>
+    /// <param name="again">Whether also to those who were written to today.</param>
+    /// <returns>To how many.</returns>
+    public static int Write(
+        Viewing viewing,
+        IChangeSession session,
+        Entry meeting,
+        Occurrence occurrence,
+        AnswerDeadline? deadline,
+        string? line,
+        bool again
+    )
+    {
+        var silent = Of(viewing, meeting, occurrence).Where(s => again || !s.Today).ToList();
+        var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
+        var (subject, text) = Words(viewing, occurrence, organiser, deadline, line);
+        foreach (var (who, _) in silent)
+            session.Write(viewing.Person, who, subject, text, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
+        return silent.Count;
+    }
+
+    public static (string Subject, string Text) Words(
+        Viewing viewing,
+        Occurrence occurrence,
+        CalendarUser organiser,
+        AnswerDeadline? deadline,
+        string? line
+    ) =>
+        English.Reminder(
+            occurrence.Title,
+            English.When(occurrence.Time, organiser.HomeZone),
+            viewing.ClockOf(organiser),
+            organiser,
+            viewing.Person,
+            deadline is null ? null : English.AnswerBy(organiser.HomeZone.ToLocal(deadline.At), deadline.Then),
+            line
+        );
+}

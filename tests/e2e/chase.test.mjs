@@ -1,0 +1,54 @@
+// Chasing: all who are silent reminded in one go, and a deadline for answers that is acted upon.
+import assert from "node:assert/strict";
+import { test } from "node:test";
+import { advance, faults, signIn, withDemo } from "./corlin.mjs";
+
+const its = withDemo();
+
+test("all who have not replied are reminded in one go, after it was seen whom, and not twice a day without asking", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
+  await noor.getByRole("button", { name: "Remind all who have not replied…" }).click();
+  const form = noor.getByRole("form", { name: "Remind all who have not replied" });
+  const safety = form.getByRole("listitem").filter({ hasText: "Safety board" });
+  await safety.getByText("Bento Araújo and Cormac Doyle").waitFor();
+  await form.getByRole("checkbox", { name: /Power buyers, yearly/ }).uncheck();
+  await form.getByRole("textbox", { name: "A line besides, or nothing" }).fill("The room is booked.");
+  assert.deepEqual(await faults(noor), []);
+  await form.getByRole("button", { name: "Send 3 reminders" }).click();
+  await noor.getByText("3 reminders go out in ten seconds.").waitFor();
+  await advance(noor, 12);
+  await noor.getByRole("button", { name: "Remind all who have not replied…" }).click();
+  await safety.getByText("Bento Araújo and Cormac Doyle, written to today already").waitFor();
+  await form.getByRole("button", { name: "Send one reminder" }).waitFor();
+  await form.getByRole("checkbox", { name: "Also those who were written to today" }).check();
+  await form.getByRole("button", { name: "Send 4 reminders" }).waitFor();
+  await noor.goto(`${its.demo.address}/mail`);
+  await noor.getByText("Will you come? Safety board").first().waitFor();
+});
+
+test("a deadline for answers is set, told and done when it passes", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
+  const waits = noor.getByRole("region", { name: "Waits for answers" });
+  await waits.getByRole("button", { name: /Safety board/ }).click();
+  await noor.getByRole("button", { name: "A deadline for answers…" }).click();
+  const form = noor.getByRole("form", { name: "A deadline for the answers" });
+  await form.getByLabel("At what time").fill("08:00");
+  await form.getByRole("button", { name: "Set the deadline" }).click();
+  await form.getByText("That time has passed.").waitFor();
+  noor.meant.push("/deadline");
+  await form.getByLabel("At what time").fill("12:00");
+  await form.getByRole("radio", { name: "it goes on without those who have not accepted" }).check();
+  assert.deepEqual(await faults(noor), []);
+  await form.getByRole("button", { name: "Set the deadline" }).click();
+  await waits.getByText("Answers by today 12:00, then it goes on without those who have not accepted.").waitFor();
+  await noor.getByRole("button", { name: "End the deadline" }).click();
+  await waits.getByText(/^Answers by today/).waitFor({ state: "detached" });
+  await noor.getByRole("button", { name: /^Undo/ }).click();
+  await waits.getByText(/^Answers by today/).waitFor();
+  await advance(noor, 3 * 3600);
+  await noor.reload();
+  const settled = noor.getByRole("region", { name: "All settled" });
+  await settled.getByRole("button", { name: /Safety board.*without waiting for/ }).waitFor();
+  const desmond = await signIn(its.browser, its.demo.address, /Desmond Oyelaran/, { path: "/history" });
+  await desmond.getByText("The deadline", { exact: true }).first().waitFor();
+});

@@ -27,8 +27,15 @@ test("reminders: one comes when it is time to is put off, and put away in every 
   const there = other.getByRole("region", { name: "Reminders" });
   await there.getByText("Leave now").waitFor();
   await strip.getByRole("button", { name: "Remind again: Later" }).click();
+  // While a pointer is held down nothing moves away under it.
+  await other.mouse.move(640, 600);
+  await other.mouse.down();
+  const read = other.waitForResponse((r) => r.url().endsWith("/api/reminders") && r.request().method() === "GET");
   await page.getByRole("button", { name: "in 5 minutes" }).click();
   await strip.waitFor({ state: "detached" });
+  await (await read).finished();
+  await there.getByText("Leave now").waitFor();
+  await other.mouse.up();
   await there.waitFor({ state: "detached" });
   await advance(page, 5 * 60);
   await other.reload();

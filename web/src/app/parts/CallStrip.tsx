@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
 import { callsQuery } from "../../api/queries";
 import { Flag } from "../../lane/Flag";
+import { useAtRest } from "../hooks/useAtRest";
 import { useChanges } from "../hooks/changes";
 import { Button } from "../../ui/Button";
 
@@ -9,7 +10,7 @@ import { Button } from "../../ui/Button";
 export function CallStrip() {
   const queries = useQueryClient();
   const { run } = useChanges();
-  const calls = useQuery(callsQuery).data ?? [];
+  const calls = useAtRest(useQuery(callsQuery).data) ?? [];
   if (calls.length === 0) return null;
   const putOff = (id: string) =>
     run(

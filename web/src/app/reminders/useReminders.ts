@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef } from "react";
 import { ask, client } from "../../api/client";
 import { remindersQuery } from "../../api/queries";
 import type { Reminder, ReminderAct } from "../../api/types";
+import { useAtRest } from "../hooks/useAtRest";
 import { useChanges } from "../hooks/changes";
 
 const refOf = (r: Reminder) => ({ entry: r.id, occurrence: r.occurrence, start: r.start });
@@ -61,7 +62,7 @@ export function useReminders() {
     for (const r of due ?? []) if (!r.missed) void announceOnce(keyOf(r), r);
   }, [due, browser]);
 
-  return { data, answer };
+  return { data: useAtRest(data), answer };
 }
 
 const announced = "corlin-announced";

@@ -724,6 +724,7 @@ internal static class EndpointLines
                 ),
             Unknown
         ),
+        ["POST /api/tasks/{id}/reminders"] = (k => ($"/api/tasks/{k.Task}/reminders", new { again = true }), Unknown),
         ["PUT /api/meetings/{id}/deadline"] = (
             k =>
                 (

@@ -23,6 +23,8 @@ public sealed record ChaseAttendee(PersonView Who, AttendeeRole Role, Answer Ans
 
 /// <summary>Another time that an attendee proposed, and what it does to everyone.</summary>
 /// <param name="Consequence">For everyone in words.</param>
+/// <param name="Cannot">How many of those required cannot then.</param>
+/// <param name="Unsure">How many of them may not want to, or of how many it is not known.</param>
 public sealed record ProposalView(
     PersonView By,
     long Start,
@@ -31,12 +33,15 @@ public sealed record ProposalView(
     string? Comment,
     string Consequence,
     string Tone,
+    int Cannot,
+    int Unsure,
     IReadOnlyList<ConsequenceView> ForEach
 );
 
 public sealed record ConsequenceView(PersonView Who, string Local, string State, string Tone);
 
 /// <summary>A meeting that was organised in the name of somebody the viewer speaks for.</summary>
+/// <param name="Weighed">How several times that are proposed compare; null where they are not several.</param>
 public sealed record ChaseRow(
     string Entry,
     string? Occurrence,
@@ -53,7 +58,8 @@ public sealed record ChaseRow(
     IReadOnlyList<ChaseAttendee> Attendees,
     IReadOnlyList<ProposalView> Proposals,
     string MadeBy,
-    DeadlineView? Deadline
+    DeadlineView? Deadline,
+    string? Weighed
 );
 
 /// <summary>Until when its answers are wanted, while it is not agreed.</summary>
@@ -118,7 +124,8 @@ internal static class ChaseRows
             [.. whole.Attendees.Select(a => RoomReasons.Said(viewing, told, people[a.Who], Attendee(viewing, people, a)))],
             proposals,
             whole.MadeBy == organiser.Id ? organiser.Name : $"{people[whole.MadeBy].Name} for {organiser.Name}",
-            until
+            until,
+            Proposals.Weigh(proposals)
         );
     }
 

@@ -9,6 +9,7 @@ namespace Corlin.Application.Meetings;
 /// <summary>What a proposed time does to everyone.</summary>
 internal static class Proposals
 {
+    /// <summary>The one that suits those required best first, the soonest of several alike.</summary>
     public static IReadOnlyList<ProposalView> View(
         Viewing viewing,
         CalendarUser organiser,
@@ -19,8 +20,31 @@ internal static class Proposals
         [
             .. whole
                 .Attendees.Where(a => a.Proposed is { } p && p.Start > viewing.Now)
-                .Select(a => View(viewing, organiser, told, whole, people, a)),
+                .Select(a => View(viewing, organiser, told, whole, people, a))
+                .OrderBy(p => p.Cannot)
+                .ThenBy(p => p.Unsure)
+                .ThenBy(p => p.Start),
         ];
+
+    /// <summary>
+    /// "Of two other times Tomé’s 15:30 suits everyone required.", or which hinders fewest; null where fewer than two are proposed.
+    /// </summary>
+    /// <param name="proposals">The best first.</param>
+    public static string? Weigh(IReadOnlyList<ProposalView> proposals)
+    {
+        if (proposals is not [var best, _, ..])
+            return null;
+        var different = proposals.DistinctBy(p => p.Start).ToList();
+        if (different.Count == 1)
+            return $"{English.And([.. proposals.Select(p => p.By.GivenName)])} propose the same time.";
+        var times = English.Count(different.Count, "other time", "other times");
+        var alike = different.TakeWhile(p => (p.Cannot, p.Unsure) == (best.Cannot, best.Unsure)).ToList();
+        if (best.Cannot + best.Unsure > 0)
+            return $"Of {times} none suits everyone required; {best.When} hinders fewest.";
+        return alike.Count == different.Count
+            ? $"{English.Capital(times)} are proposed, and each suits everyone required."
+            : $"Of {times} {English.And([.. alike.Select(p => p.When)])} {(alike.Count == 1 ? "suits" : "suit")} everyone required.";
+    }
 
     private static ProposalView View(
         Viewing viewing,
@@ -55,6 +79,8 @@ internal static class Proposals
             part.Comment,
             consequence,
             tone,
+            hindered.Count,
+            unsure.Count,
             [.. states.Select(s => new ConsequenceView(viewing.View(s.Who), s.Local, s.Words, s.Tone))]
         );
     }

@@ -12,6 +12,7 @@ namespace Corlin.Application.Meetings;
 /// <param name="Cancelled">What can be brought back.</param>
 /// <param name="Undelivered">What went out in their name and could not be delivered.</param>
 /// <param name="Saved">What was saved and not sent.</param>
+/// <param name="Owed">What others are to bring or send, and have not.</param>
 public sealed record ChaseView(
     long Now,
     string Lead,
@@ -19,7 +20,8 @@ public sealed record ChaseView(
     IReadOnlyList<ZoneView> Zones,
     IReadOnlyList<MailLineView> Undelivered,
     IReadOnlyList<CancelledView> Cancelled,
-    IReadOnlyList<SavedView> Saved
+    IReadOnlyList<SavedView> Saved,
+    IReadOnlyList<OwedView> Owed
 );
 
 /// <summary>A meeting of which nobody was told yet.</summary>
@@ -52,7 +54,8 @@ public sealed record ReadChase(UserId Viewer, Instant Now)
             viewing.ZonesOf(viewing.Principals, span),
             Undelivered(viewing),
             Cancelled(viewing),
-            Saved(viewing, organisers)
+            Saved(viewing, organisers),
+            Owed.Read(viewing, organisers)
         );
     }
 

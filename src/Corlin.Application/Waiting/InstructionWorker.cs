@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Refusals;
 using NodaTime;
 
 namespace Corlin.Application.Waiting;
@@ -12,7 +14,7 @@ public sealed class InstructionWorker(IReadStore store, IWriteGate gate)
     /// <summary>What changes no calendar, such as who is in a group, is seen by then.</summary>
     private static readonly Duration Again = Duration.FromHours(1);
 
-    private readonly Dictionary<UserId, (long Number, Instant At)> looked = [];
+    private readonly ConcurrentDictionary<UserId, (long Number, Instant At)> looked = [];
 
     /// <returns>How many were answered.</returns>
     public async Task<int> RunDueAsync(Instant now, CancellationToken cancel = default)
@@ -23,13 +25,26 @@ public sealed class InstructionWorker(IReadStore store, IWriteGate gate)
         {
             var (due, waits) = await store.ReadAsync(s => AnswerByInstruction.Due(s, calendar.Of, now), cancel);
             foreach (var answer in due)
-                if (await gate.RunAsync(new AnswerByInstruction(calendar.Of, answer.Entry, answer.RecurrenceId), cancel))
+                if (await AnswerAsync(new AnswerByInstruction(calendar.Of, answer.Entry, answer.RecurrenceId), cancel))
                     done++;
             if (!waits)
                 looked[calendar.Of] = (calendar.Number, now);
         }
 
         return done;
+    }
+
+    /// <summary>What cannot be answered so is for a person, and keeps nothing else waiting.</summary>
+    private async Task<bool> AnswerAsync(AnswerByInstruction answer, CancellationToken cancel)
+    {
+        try
+        {
+            return await gate.RunAsync(answer, cancel);
+        }
+        catch (RefusedException)
+        {
+            return false;
+        }
     }
 
     private bool WasLookedAt(InstructedCalendar calendar, Instant now) =>

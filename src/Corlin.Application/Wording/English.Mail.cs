@@ -36,6 +36,15 @@ public static partial class English
         );
     }
 
+    /// <summary>To who has not brought or sent what was agreed, in the name of whose lane it is noted on.</summary>
+    public static (string Subject, string Text) StillOwed(string what, LocalDate? due, string title, CalendarUser lane, CalendarUser writer)
+    {
+        var from = writer.Id == lane.Id ? lane.Name : $"{writer.Name}, for {lane.Name}";
+        var whose = writer.Id == lane.Id ? "I have" : $"{lane.GivenName} has";
+        var when = due is { } day ? $", which {(writer.Id == lane.Id ? "I" : lane.GivenName)} hoped to have by {Day(day)}" : "";
+        return ($"Still open: {what}", $"For “{title}” {whose} not had this yet: {what}{when}. Could you say when it comes?\n\n{from}");
+    }
+
     private static string Besides(string? words) => words is null ? "" : $"\n\n{words}";
 
     /// <summary>"Please answer by Thursday 11 March, 12:00; after that it goes ahead without those who have not accepted."</summary>

@@ -310,6 +310,7 @@ public static partial class English
             RefusalKind.NothingToAsk => "It is answered already; there is nothing to ask.",
             RefusalKind.OnlyTheirOwnWord =>
                 "Only whose instruction it is can say that it is put into effect by itself. Nothing was changed.",
+            RefusalKind.WrittenToday => $"{refusal.What} was written to about it today already. Nothing was sent.",
             RefusalKind.DeadlineTooLate => "The deadline is after the meeting begins. Choose one before.",
             RefusalKind.InstructionAboutNothing =>
                 "Say to which invitations it applies: who asks, when it would be, what it is called, or how long it is.",

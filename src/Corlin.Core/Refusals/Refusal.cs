@@ -222,6 +222,9 @@ public enum RefusalKind
     /// <summary>Only who an instruction is of can say that it is put into effect by itself.</summary>
     OnlyTheirOwnWord,
 
+    /// <summary>Who would be reminded was written to about it today.</summary>
+    WrittenToday,
+
     /// <summary>A deadline for answers is not before the meeting begins.</summary>
     DeadlineTooLate,
 

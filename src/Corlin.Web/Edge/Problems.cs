@@ -79,6 +79,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.AlreadySent
             or RefusalKind.Cancelled
             or RefusalKind.NothingToAsk
+            or RefusalKind.WrittenToday
             or RefusalKind.NothingProposed => StatusCodes.Status409Conflict,
             _ => StatusCodes.Status400BadRequest,
         };

@@ -106,6 +106,9 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             SetDeadline c => If(Changes(actor, c.Meeting)),
             EndDeadline c => If(Changes(actor, c.Meeting)),
             RemindSilent c => If(c.Meetings.All(m => Changes(actor, m.Meeting))),
+            RemindOwed c => If(
+                of.Tasks.FirstOrDefault(t => t.Id == c.Task) is { Entry: { } about, Lane: var noted } && WritesNotes(actor, noted, about)
+            ),
             EndInstruction c => If(Speaks(actor, c.InNameOf)),
             DismissConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
             ShowConcern c => If(Speaks(actor, c.InNameOf), May.Yes),

@@ -5357,6 +5357,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/{id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemindOwedRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{id}/deadline": {
         parameters: {
             query?: never;
@@ -8784,6 +8825,7 @@ export interface components {
             proposals: components["schemas"]["ProposalView"][];
             madeBy: string;
             deadline: null | components["schemas"]["DeadlineView"];
+            weighed: null | string;
         };
         ChaseView: {
             /** Format: int64 */
@@ -8794,6 +8836,7 @@ export interface components {
             undelivered: components["schemas"]["MailLineView"][];
             cancelled: components["schemas"]["CancelledView"][];
             saved: components["schemas"]["SavedView"][];
+            owed: components["schemas"]["OwedView"][];
         };
         ChosenPersonView: {
             person: string;
@@ -10201,6 +10244,18 @@ export interface components {
             entry: string;
             occurrence: null | string;
         };
+        OwedView: {
+            task: string;
+            by: components["schemas"]["PersonView"];
+            words: string;
+            dueWords: string;
+            tone: string;
+            for: components["schemas"]["PersonView"];
+            entry: string;
+            occurrence: null | string;
+            title: string;
+            today: boolean;
+        };
         OwnAccountView: {
             address: string;
             secondFactor: boolean;
@@ -10372,6 +10427,10 @@ export interface components {
             comment: null | string;
             consequence: string;
             tone: string;
+            /** Format: int32 */
+            cannot: number;
+            /** Format: int32 */
+            unsure: number;
             forEach: components["schemas"]["ConsequenceView"][];
         };
         PutOnRequest: {
@@ -10464,6 +10523,9 @@ export interface components {
             occurrence: null | string;
             to: string[];
             line: null | string;
+        };
+        RemindOwedRequest: {
+            again: boolean;
         };
         RemindRequest: {
             meetings: components["schemas"]["MeetingAtRequest"][];

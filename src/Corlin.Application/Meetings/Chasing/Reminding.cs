@@ -29,11 +29,7 @@ internal static class Reminding
             .ToHashSet();
         if (silent.Count == 0)
             return [];
-        var today = viewing
-            .Store.LettersAbout(meeting.PublicId, MostLetters)
-            .Where(l => viewing.Zone.ToLocal(l.At).Date == viewing.Today)
-            .Select(l => l.To)
-            .ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var today = WrittenToday(viewing, meeting);
         return
         [
             .. viewing
@@ -43,6 +39,14 @@ internal static class Reminding
                 .Select(u => new Silent(u, today.Contains(u.Address))),
         ];
     }
+
+    /// <summary>The addresses that were written to about a meeting today.</summary>
+    public static IReadOnlySet<string> WrittenToday(Viewing viewing, Entry meeting) =>
+        viewing
+            .Store.LettersAbout(meeting.PublicId, MostLetters)
+            .Where(l => viewing.Zone.ToLocal(l.At).Date == viewing.Today)
+            .Select(l => l.To)
+            .ToHashSet(StringComparer.OrdinalIgnoreCase);
 
     /// <summary>Writes to those who have not answered, each once.</summary>
     /// <param name="line">What is written besides, or null.</param>

@@ -50,6 +50,9 @@ public sealed record MeetingAtRequest(string Meeting, string? Occurrence);
 /// <param name="Again">Whether also to those who were written to today.</param>
 public sealed record RemindRequest(IReadOnlyList<MeetingAtRequest> Meetings, string? Line, bool Again);
 
+/// <param name="Again">Whether also where they were written to today.</param>
+public sealed record RemindOwedRequest(bool Again);
+
 internal static class ChaseEndpoints
 {
     public static void Map(RouteGroupBuilder api)
@@ -60,6 +63,7 @@ internal static class ChaseEndpoints
         api.MapPost("/meetings/{id}/go-on", GoOnAsync);
         api.MapGet("/chase/unanswered", UnansweredAsync);
         api.MapPost("/chase/reminders", RemindAsync);
+        api.MapPost("/tasks/{id}/reminders", RemindOwedAsync);
         api.MapPut("/meetings/{id}/deadline", SetDeadlineAsync);
         api.MapPost("/meetings/{id}/deadline/ended", EndDeadlineAsync);
         api.MapPost("/meetings/{id}/answers", EnterAnswerAsync);
@@ -103,6 +107,9 @@ internal static class ChaseEndpoints
         var line = Times.Limited(request.Line, EntriesEndpoints.LongestComment, "line");
         return TypedResults.Ok(new ActView(await reader.ChangeAsync(new RemindSilent(reader.Person, meetings, line, request.Again))));
     }
+
+    private static async Task<Ok<ChangedView>> RemindOwedAsync(Reader reader, string id, RemindOwedRequest request) =>
+        TypedResults.Ok(new ChangedView(await reader.ChangeAsync(new RemindOwed(reader.Person, id, request.Again))));
 
     private static async Task<Ok<ChangedView>> SetDeadlineAsync(Reader reader, string id, DeadlineRequest request)
     {

@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { ask, client } from "../../api/client";
 import { chaseQuery } from "../../api/queries";
 import type { Chase as ChaseData, CancelledMeeting, ChaseRow, MailLine } from "../../api/types";
+import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useChanges } from "../../app/hooks/changes";
 import { useKeys } from "../../app/keys";
 import { useWatched } from "../../app/hooks/live";
@@ -16,6 +17,7 @@ import { ChaseOpen } from "./ChaseOpen";
 import { NotSent } from "./NotSent";
 import { Offered } from "./Offered";
 import { RemindAll } from "./RemindAll";
+import { StillOwed } from "./StillOwed";
 
 const route = getRouteApi("/chase");
 
@@ -41,6 +43,7 @@ export function Chase() {
 function Rows({ data }: { data: ChaseData }) {
   const { meeting } = route.useSearch();
   const { run } = useChanges();
+  const sheet = useEntrySheet();
   const ordered = useMemo(() => groups.flatMap((g) => data.rows.filter((r) => r.group === g.group)), [data]);
   const navigate = route.useNavigate();
   const chosen = ordered.find((r) => r.entry === meeting) ?? ordered[0];
@@ -77,6 +80,7 @@ function Rows({ data }: { data: ChaseData }) {
       <Offered />
       {data.rows.some(isSilent) && <RemindAll />}
       <NotSent saved={data.saved} />
+      {data.owed.length > 0 && <StillOwed owed={data.owed} onOpen={(one) => sheet.open(one.entry, one.for.id, one.occurrence)} />}
       {ordered.length === 0 && <p className="py-6 text-soft">Nothing has been arranged yet. N arranges a meeting.</p>}
       {groups.map(({ group, words }) => {
         const rows = ordered.filter((r) => r.group === group);
@@ -100,6 +104,7 @@ function Rows({ data }: { data: ChaseData }) {
           </section>
         );
       })}
+      {sheet.sheet}
     </div>
   );
 }

@@ -1,20 +1,18 @@
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
-import type { ChaseRow, Proposal, Zone } from "../../api/types";
+import type { ChaseRow, Zone } from "../../api/types";
 import { CancelNote } from "../../app/entry/parts/CancelNote";
 import { SpokenPart } from "../../app/entry/parts/SpokenPart";
 import { WritePart } from "../../app/entry/parts/WritePart";
 import { Attendees, peopleOf } from "../../lane/Attendees";
-import { Flag } from "../../lane/Flag";
-import { clock, dateText } from "../../lane/time";
+import { dateText } from "../../lane/time";
 import { useChange } from "../../app/hooks/useChange";
 import { useFocusBack } from "../../app/hooks/useFocusBack";
 import { Button } from "../../ui/Button";
-import { Tone } from "../../ui/Tone";
 import { AnotherTime } from "./AnotherTime";
 import { DeadlineForm } from "./DeadlineForm";
-import { ProposalLane } from "./ProposalLane";
+import { Proposed } from "./Proposed";
 import { SomebodyInstead } from "./SomebodyInstead";
 
 interface Props {
@@ -42,9 +40,7 @@ export function ChaseOpen({ row, zones, now, onRun }: Props) {
         <Attendees attendees={row.attendees} />
       </div>
       <div className="min-w-0">
-        {row.proposals.map((p) => (
-          <ProposalOpen key={p.by.id} row={row} proposal={p} zones={zones} onRun={onRun} />
-        ))}
+        {row.proposals.length > 0 && <Proposed row={row} zones={zones} onRun={onRun} />}
         {row.proposals.length === 0 && row.agreed && <p className="pt-1">Everything stands; nothing needs to be done.</p>}
         {row.deadline && <DeadlineLine row={row} words={row.deadline.words} onRun={onRun} />}
         <div ref={place} className="flex flex-wrap items-center gap-2 pt-1">
@@ -148,59 +144,5 @@ function DeadlineLine({ row, words, onRun }: Pick<Props, "row" | "onRun"> & { wo
         End the deadline
       </Button>
     </p>
-  );
-}
-
-function ProposalOpen({ row, proposal, zones, onRun }: Omit<Props, "now"> & { proposal: Proposal }) {
-  const path = { id: row.entry };
-  const body = { occurrence: row.occurrence, attendee: proposal.by.id };
-  const viewer = zones[0];
-  return (
-    <section aria-label={`${proposal.by.name} proposes ${proposal.when}`} className="pb-3">
-      <p className="font-serif text-[21px] leading-8">
-        {proposal.by.givenName} proposes <strong className="font-medium">{proposal.when}</strong>
-        {viewer && <span> instead of {clock(viewer, row.start)}</span>}.
-      </p>
-      {proposal.comment && <p className="text-soft">“{proposal.comment}”</p>}
-      {viewer && <ProposalLane row={row} proposal={proposal} zone={viewer} />}
-      <p className="pt-2">
-        Moved there, <Tone tone={proposal.tone}>{proposal.consequence}</Tone>.
-      </p>
-      <ul className="my-2 grid grid-cols-[repeat(auto-fill,minmax(210px,1fr))] gap-x-6">
-        {proposal.forEach.map((c) => (
-          <li key={c.who.id} className="flex min-h-8 items-center gap-2 border-t border-rule">
-            <Flag flag={c.who.flag} height={18} />
-            <span className="font-semibold">{c.who.givenName}</span>
-            <span>{c.local}</span>
-            <span className="ml-auto truncate" title={c.state}>
-              <Tone tone={c.tone}>{c.state.split(",")[0]}</Tone>
-            </span>
-          </li>
-        ))}
-      </ul>
-      <div className="flex flex-wrap gap-2">
-        <Button
-          look="filled"
-          onClick={() =>
-            onRun(
-              ask(client.POST("/api/meetings/{id}/proposal/accept", { params: { path }, body })),
-              `“${row.title}” moves to ${proposal.when}; everyone is invited again.`,
-            )
-          }
-        >
-          Move to {proposal.when} and invite {peopleOf(row.attendees).length} again
-        </Button>
-        <Button
-          onClick={() =>
-            onRun(
-              ask(client.POST("/api/meetings/{id}/proposal/refuse", { params: { path }, body })),
-              `“${row.title}” stays; ${proposal.by.givenName} is told.`,
-            )
-          }
-        >
-          Keep the time and let {proposal.by.givenName} know
-        </Button>
-      </div>
-    </section>
   );
 }

@@ -63,11 +63,7 @@ internal sealed record Clearing(CalendarUser Who, Occurrence Occurrence, Disclos
     /// <summary>The cheapest way to clear its time; null where there is none, or nothing is in the way.</summary>
     public (RoomQuestion Question, RoomPlan Plan)? Cheapest(Viewing viewing)
     {
-        if (
-            Told.Stretch.Start <= viewing.Now
-            || Told.Stretch.Length < Duration.FromMinutes(5)
-            || Told.Stretch.Length > Duration.FromDays(1)
-        )
+        if (!IsSought(viewing))
             return null;
         var question = RoomQuestion.Ask(viewing, Search(viewing));
         var plan = MakeRoom.At(question.Request, question.Movable, question.Rules, ReadRoom.MostMoves, viewing.Zone, Told.Stretch.Start);

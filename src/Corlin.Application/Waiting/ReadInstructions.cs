@@ -43,13 +43,12 @@ public sealed record ReadInstructions(UserId Viewer, Instant Now)
     public InstructionsView Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
-        var kept = KeptLanes.Read(viewing).Where(l => l.Rights.MaySpeakFor).ToList();
         IReadOnlyList<CalendarUser> of = [.. viewing.Principals, viewing.Person];
         UserId[] ids = [.. of.Select(p => p.Id)];
         var standing = store.Instructions(ids);
         var people = viewing.Users(standing.SelectMany(i => i.About.People.Add(i.By)));
         var uses = store.InstructionUses(ids);
-        var open = standing.Count == 0 ? [] : Judged(viewing, kept, standing);
+        var open = standing.Count == 0 ? [] : Judged(viewing, standing);
         return new InstructionsView(
             [.. of.Select(viewing.View)],
             [
@@ -84,11 +83,10 @@ public sealed record ReadInstructions(UserId Viewer, Instant Now)
 
     private static List<(string Title, IReadOnlyList<StandingInstruction> About)> Judged(
         Viewing viewing,
-        IReadOnlyList<Lane> kept,
         IReadOnlyList<StandingInstruction> standing
     )
     {
-        var open = OpenInvitations.Read(viewing, kept);
+        var open = OpenInvitations.Read(viewing, [.. KeptLanes.Read(viewing).Where(l => l.Rights.MaySpeakFor)]);
         var instructions = new Instructions(viewing, standing, open);
         return
         [
@@ -99,11 +97,7 @@ public sealed record ReadInstructions(UserId Viewer, Instant Now)
 
     /// <summary>Which open invitations an instruction would be about that is not said yet.</summary>
     internal static IReadOnlyList<string> Open(Viewing viewing, StandingInstruction said) =>
-        [
-            .. Judged(viewing, [.. KeptLanes.Read(viewing).Where(l => l.Rights.MaySpeakFor)], [said])
-                .Where(o => o.About.Count > 0)
-                .Select(o => o.Title),
-        ];
+        [.. Judged(viewing, [said]).Where(o => o.About.Count > 0).Select(o => o.Title)];
 }
 
 /// <summary>What an instruction would be about, before it is said.</summary>

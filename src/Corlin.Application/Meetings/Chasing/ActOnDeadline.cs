@@ -20,7 +20,9 @@ public sealed record ActOnDeadline(EntryId Entry, LocalDateTime? RecurrenceId) :
     public bool Apply(IChangeSession session)
     {
         // It is looked at again here: what stood when it was found may have changed.
-        if (session.DeadlineOn(Entry, RecurrenceId) is not { } deadline || deadline.At > session.Now || !Stands(session, out var meeting))
+        if (session.DeadlineOn(Entry, RecurrenceId) is not { } deadline || deadline.At > session.Now)
+            return false;
+        if (session.EntriesNow([Entry]).GetValueOrDefault(Entry) is not { } meeting)
             return false;
         var zone = session.Users([meeting.Owner])[meeting.Owner].HomeZone;
         var occurrence = Occurrences.Find(meeting, RecurrenceId, zone);
@@ -53,13 +55,6 @@ public sealed record ActOnDeadline(EntryId Entry, LocalDateTime? RecurrenceId) :
         }
 
         return true;
-    }
-
-    private bool Stands(IChangeSession session, out Entry meeting)
-    {
-        var found = session.EntriesNow([Entry]).GetValueOrDefault(Entry);
-        meeting = found!;
-        return found is not null;
     }
 }
 

@@ -33,10 +33,11 @@ public sealed record RemindSilent(UserId Actor, IReadOnlyList<MeetingAt> Meeting
             var zone = session.Users([meeting.Owner])[meeting.Owner].HomeZone;
             if (meeting.Status != MeetingStatus.Sent || Occurrences.Find(meeting, recurrenceId, zone) is not { } occurrence)
                 continue;
-            if (!Reminding.Of(viewing, meeting, occurrence).Any(s => Again || !s.Today))
+            var silent = Reminding.Of(viewing, meeting, occurrence).Where(s => Again || !s.Today).ToList();
+            if (silent.Count == 0)
                 continue;
             changes.Add(session.Begin(ChangeKind.MailWritten, Actor, meeting.Owner, rights.Grant));
-            Reminding.Write(viewing, session, meeting, occurrence, session.DeadlineOn(meeting.Id, recurrenceId), Line, Again);
+            Reminding.Write(viewing, session, meeting, occurrence, silent, session.DeadlineOn(meeting.Id, recurrenceId), Line);
         }
 
         return changes.Count > 0 ? changes : throw new RefusedException(RefusalKind.NoAttendee, "meetings");

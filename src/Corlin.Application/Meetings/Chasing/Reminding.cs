@@ -48,26 +48,22 @@ internal static class Reminding
             .Select(l => l.To)
             .ToHashSet(StringComparer.OrdinalIgnoreCase);
 
-    /// <summary>Writes to those who have not answered, each once.</summary>
+    /// <summary>Writes to some who have not answered.</summary>
     /// <param name="line">What is written besides, or null.</param>
-    /// <param name="again">Whether also to those who were written to today.</param>
-    /// <returns>To how many.</returns>
-    public static int Write(
+    public static void Write(
         Viewing viewing,
         IChangeSession session,
         Entry meeting,
         Occurrence occurrence,
+        IEnumerable<Silent> silent,
         AnswerDeadline? deadline,
-        string? line,
-        bool again
+        string? line
     )
     {
-        var silent = Of(viewing, meeting, occurrence).Where(s => again || !s.Today).ToList();
         var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
         var (subject, text) = Words(viewing, occurrence, organiser, deadline, line);
         foreach (var (who, _) in silent)
             session.Write(viewing.Person, who, subject, text, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
-        return silent.Count;
     }
 
     public static (string Subject, string Text) Words(

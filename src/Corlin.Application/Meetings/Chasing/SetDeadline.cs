@@ -33,7 +33,11 @@ public sealed record SetDeadline(UserId Actor, string Meeting, LocalDateTime? Re
         var deadline = new AnswerDeadline(meeting.Id, RecurrenceId, At, Then, Actor);
         session.DeadlineStore.Keep(deadline);
         if (Tell)
-            Reminding.Write(new Viewing(session, Actor, session.Now), session, meeting, occurrence, deadline, null, again: true);
+        {
+            var viewing = new Viewing(session, Actor, session.Now);
+            Reminding.Write(viewing, session, meeting, occurrence, Reminding.Of(viewing, meeting, occurrence), deadline, null);
+        }
+
         return change;
     }
 }

@@ -77,7 +77,8 @@ function Said({ data }: { data: Data }) {
 
 function Line({ said, viewer, onChange }: { said: Instruction; viewer: string; onChange: () => void }) {
   const { run } = useChanges();
-  const own = said.for.id === viewer;
+  // Changed by anybody else it is a proposal.
+  const onlyProposed = said.byItself && said.for.id !== viewer;
   const body = { inNameOf: said.for.id };
   return (
     <div className="flex flex-wrap items-start gap-x-5 gap-y-1 border-t border-rule py-2">
@@ -91,16 +92,9 @@ function Line({ said, viewer, onChange }: { said: Instruction; viewer: string; o
         </p>
       </div>
       <span className="flex flex-wrap gap-1">
-        {said.byItself && !own ? null : (
-          <Button look="plain" aria-label={`Change “${said.words}”`} onClick={onChange}>
-            Change
-          </Button>
-        )}
-        {said.byItself && !own && (
-          <Button look="plain" aria-label={`Change “${said.words}”; it is then proposed only`} onClick={onChange}>
-            Change, and only propose
-          </Button>
-        )}
+        <Button look="plain" aria-label={`Change “${said.words}”${onlyProposed ? "; it is then proposed only" : ""}`} onClick={onChange}>
+          {onlyProposed ? "Change, and only propose" : "Change"}
+        </Button>
         <Button
           look="grave"
           aria-label={`End “${said.words}”`}

@@ -133,7 +133,7 @@ try {
         .configureLogging(LogLevel.None)
         .build();
       await hub.start();
-      await hub.invoke("Watch", [maren.id]);
+      await hub.invoke("Watch", [maren.id], 0);
       return hub;
     }),
   );

@@ -39,6 +39,30 @@ public sealed class LiveTests
         Assert.False(answer.Headers.Contains(LiveUpdates.ChangedHeader));
     }
 
+    [Fact]
+    public async Task What_changed_between_a_reading_and_the_watching_of_it_is_told_when_it_is_watched()
+    {
+        await using var host = await Host.StartAsync(demo: true);
+        using var noor = await host.SignInAsync(Host.Noor);
+        using var ines = await host.SignInAsync(Ines);
+        var maren = await noor.PersonAsync("Maren Falk");
+        var answer = await ines.SendOnLineAsync("/api/appointments", Access.Appointment(maren, "one", "2027-03-11T10:00"), "none");
+        Assert.True(answer.IsSuccessStatusCode);
+
+        await using var readBefore = await Screen.OpenAsync(noor, maren, readAgo: 60_000);
+        await readBefore.ToldAsync(1);
+
+        // Who reads after it has it, and hears of the next thing first.
+        await using var readAfter = await Screen.OpenAsync(noor, maren);
+        // What was watched already was told already.
+        await readBefore.WatchAsync(maren, 60_000);
+        answer = await ines.SendOnLineAsync("/api/appointments", Access.Appointment(maren, "two", "2027-03-12T10:00"), "none");
+        Assert.True(answer.IsSuccessStatusCode);
+        await readBefore.ToldAsync(2);
+        await readAfter.ToldAsync(1);
+        Assert.Equal((2, 1), (readBefore.Told, readAfter.Told));
+    }
+
     private sealed class Screen : IAsyncDisposable
     {
         private readonly HubConnection line;
@@ -60,13 +84,16 @@ public sealed class LiveTests
 
         public int Told => told;
 
-        public static async Task<Screen> OpenAsync(Browser browser, string watched)
+        public static async Task<Screen> OpenAsync(Browser browser, string watched, double readAgo = 0)
         {
             var screen = new Screen(browser.Line());
             await screen.line.StartAsync(TestContext.Current.CancellationToken);
-            await screen.line.InvokeAsync("Watch", new[] { watched }, TestContext.Current.CancellationToken);
+            await screen.WatchAsync(watched, readAgo);
             return screen;
         }
+
+        public Task WatchAsync(string watched, double readAgo) =>
+            line.InvokeAsync("Watch", new[] { watched }, readAgo, TestContext.Current.CancellationToken);
 
         /// <summary>Waits until it was told so many times since it was opened.</summary>
         public async Task ToldAsync(int times)

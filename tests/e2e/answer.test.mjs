@@ -1,7 +1,7 @@
 // The place where invitations are answered.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { faults, signIn, withDemo } from "./corlin.mjs";
+import { faults, fits, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 const open = () => signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/answer" });
@@ -59,7 +59,6 @@ test("On a telephone the invitations stand above the one that is open", async ()
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole("button", { name: /Yard safety/ }).click();
   await page.getByRole("heading", { name: /asks Desmond/ }).waitFor();
-  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
-  assert.ok(wide <= 390, `the page is ${wide} wide`);
+  await fits(page);
   assert.deepEqual(await faults(page), []);
 });

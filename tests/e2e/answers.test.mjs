@@ -32,11 +32,7 @@ test("Who would replace an answer that another gave is told so first, and the ot
     .click();
   const sheet = ines.getByRole("dialog", { name: title });
   await sheet.getByRole("button", { name: "Decline" }).first().click();
-  await ines
-    .getByText(
-      "Noor Haddad answered accepted for Maren Falk, 09:42. Nothing was changed.",
-    )
-    .waitFor();
+  await ines.getByText("Noor Haddad answered accepted for Maren Falk, 09:42. Nothing was changed.").waitFor();
   assert.deepEqual(await faults(ines), []);
   await ines.getByRole("button", { name: "Decline all the same" }).click();
   await ines.getByText(`${title}: declined for Maren.`).waitFor();
@@ -53,22 +49,14 @@ test("A meeting is offered to somebody else to organise, who takes it on their D
   const over = sheet.getByRole("form", { name: "Change organiser" });
   await over.getByRole("combobox").fill("Tom");
   await noor.getByRole("option", { name: /Tomé Vidal/ }).click();
-  await over
-    .getByRole("textbox", { name: "A line to those who are told" })
-    .fill("You know the lease best.");
+  await over.getByRole("textbox", { name: "A line to those who are told" }).fill("You know the lease best.");
   await over.getByRole("button", { name: "Change organiser to Tomé" }).click();
-  await noor
-    .getByText(
-      "Tomé Vidal is asked to organise “Tide lease review”. Until they take it, it stays as it is.",
-    )
-    .waitFor();
+  await noor.getByText("Tomé Vidal is asked to organise “Tide lease review”. Until they take it, it stays as it is.").waitFor();
   await noor
     .getByRole("button", { name: /^Tide lease review/ })
     .first()
     .click();
-  await sheet
-    .getByText("Tomé Vidal is asked to organise it, and has not said yet.")
-    .waitFor();
+  await sheet.getByText("Tomé Vidal is asked to organise it, and has not said yet.").waitFor();
 
   const tome = await as(/Tomé Vidal/);
   await tome.goto(its.demo.address);
@@ -81,9 +69,7 @@ test("A meeting is offered to somebody else to organise, who takes it on their D
   assert.deepEqual(await faults(tome), []);
   await tome.getByRole("button", { name: "Take it over" }).click();
   await tome
-    .getByText(
-      "“Tide lease review” is organised in the name of Tomé Vidal from now on; everyone is notified in ten seconds.",
-    )
+    .getByText("“Tide lease review” is organised in the name of Tomé Vidal from now on; everyone is notified in ten seconds.")
     .waitFor();
   await row.waitFor({ state: "detached" });
 });

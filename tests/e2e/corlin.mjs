@@ -130,7 +130,8 @@ export function watch(page, name) {
   page.on("console", (message) => message.type() === "error" && page.wrong.push(`${message.text()} ${message.location().url}`));
   // What is under way when a page is left is broken off.
   page.on("requestfailed", (request) => {
-    if (!/ERR_ABORTED|ERR_NETWORK_CHANGED/.test(request.failure()?.errorText ?? "")) page.wrong.push(`${request.failure()?.errorText} ${request.url()}`);
+    if (!/ERR_ABORTED|ERR_NETWORK_CHANGED/.test(request.failure()?.errorText ?? ""))
+      page.wrong.push(`${request.failure()?.errorText} ${request.url()}`);
   });
   return page;
 }
@@ -249,6 +250,12 @@ export async function advance(page, seconds) {
     });
     if (!answer.ok) throw new Error(`The clock did not move: ${answer.status}`);
   }, seconds);
+}
+
+/** Makes the window that wide, and waits until nothing on the page is wider. */
+export async function fits(page, width = 390) {
+  await page.setViewportSize({ width, height: 800 });
+  await page.waitForFunction((most) => innerWidth === most && document.documentElement.scrollWidth <= most, width);
 }
 
 /** The faults that an accessibility scan finds, in words. Where a dialog is open it alone is looked at: what is behind it has its own scan. */

@@ -1,19 +1,22 @@
 // In a hand: a day, what waits, adding, taking back; every place within the thumb's reach.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { faults, signIn, withDemo } from "./corlin.mjs";
+import { faults, fits, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 const hand = { viewport: { width: 390, height: 800 }, hasTouch: true };
 const inHand = (name) => signIn(its.browser, its.demo.address, name, hand);
-const fits = async (page) => assert.equal(await page.evaluate(() => document.documentElement.scrollWidth), 390, page.url());
 const day = (page) => page.getByRole("list", { name: "What stands on this day" });
 const to = (page, name) => page.getByRole("navigation", { name: "Places" }).getByRole("link", { name }).click();
 
 test("A principal reads what is next, accepts with a line, adds by a line, takes it back, and sees what was done", async () => {
   const maren = await inHand(/Maren Falk/);
-  await day(maren).getByRole("button", { name: /^09:00 Tide lease review now to 10:00, Gannet/ }).waitFor();
-  await day(maren).getByRole("button", { name: /^10:30 Harbour authority to 11:30, leave at 10:00/ }).waitFor();
+  await day(maren)
+    .getByRole("button", { name: /^09:00 Tide lease review now to 10:00, Gannet/ })
+    .waitFor();
+  await day(maren)
+    .getByRole("button", { name: /^10:30 Harbour authority to 11:30, leave at 10:00/ })
+    .waitFor();
   await fits(maren);
   assert.deepEqual(await faults(maren), []);
   const asked = day(maren).getByRole("listitem").filter({ hasText: "Blade contract, second reading" });
@@ -32,7 +35,9 @@ test("A principal reads what is next, accepts with a line, adds by a line, takes
   await maren.getByLabel("What, and when").fill("call Pedro tomorrow at nine");
   await maren.getByRole("button", { name: "Add it: Tuesday 9 March, 09:00, 60 minutes" }).click();
   await maren.getByRole("heading", { level: 1, name: "Tuesday 9 March" }).waitFor();
-  await day(maren).getByRole("button", { name: /^09:00 call Pedro/ }).waitFor();
+  await day(maren)
+    .getByRole("button", { name: /^09:00 call Pedro/ })
+    .waitFor();
 
   // The page goes; what can be undone does not.
   await maren.reload();
@@ -91,14 +96,36 @@ test("An invitation is declined with a line and another time is offered", async 
 
 test("Every place fits a hand, and what is there is found", async () => {
   const noor = await inHand(/Noor Haddad/);
-  for (const place of ["/ahead", "/add", "/todo", "/more", "/find", "/chase", "/whereabouts", "/access", "/people", "/requests", "/mail", "/handover", "/files", "/history", "/mine", "/account", "/arrange", "/convene"]) {
+  for (const place of [
+    "/ahead",
+    "/add",
+    "/todo",
+    "/more",
+    "/find",
+    "/chase",
+    "/whereabouts",
+    "/access",
+    "/people",
+    "/requests",
+    "/mail",
+    "/handover",
+    "/files",
+    "/history",
+    "/mine",
+    "/account",
+    "/arrange",
+    "/convene",
+  ]) {
     await noor.goto(its.demo.address + place);
     await noor.getByRole("heading", { level: 1 }).first().waitFor();
     await fits(noor);
   }
   await noor.goto(`${its.demo.address}/find`);
   await noor.getByRole("combobox", { name: "Find a person, meeting or place" }).fill("lunch");
-  await noor.getByRole("option", { name: /Lunch with Ana/ }).first().click();
+  await noor
+    .getByRole("option", { name: /Lunch with Ana/ })
+    .first()
+    .click();
   await noor.getByRole("dialog", { name: "Lunch with Ana" }).waitFor();
   assert.deepEqual(noor.wrong, []);
 });

@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { faults, signIn, withDemo } from "./corlin.mjs";
+import { faults, fits, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 
@@ -75,7 +75,7 @@ test("a principal's page fits a hand: now and next, an answer, what was done, an
   await maren.goto(`${its.demo.address}/mine`);
   await maren.getByRole("button", { name: /^Tide lease review\s*now, to 10:00/ }).waitFor();
   await maren.getByText("leave at 10:00").waitFor();
-  assert.equal(await maren.evaluate(() => document.documentElement.scrollWidth), 390);
+  await fits(maren);
   const asked = maren.getByRole("region", { name: "Asked of you" }).getByRole("listitem", { name: "Hiring panel, marine works" });
   await asked.getByRole("button", { name: "Accept" }).click();
   await asked.waitFor({ state: "detached" });
@@ -123,6 +123,9 @@ test("who covers and when is said once, for the handover and for what it needs, 
   await noor.getByRole("grid", { name: "Who sees and does what" }).waitFor();
   await noor.getByRole("button", { name: /cover/i }).first().click();
   await noor.getByRole("form", { name: "Cover" }).getByRole("button", { name: "Who covers: Ada Nwosu" }).waitFor();
-  await noor.getByRole("form", { name: "Cover" }).getByRole("button", { name: /^Last day: .*16 April/ }).waitFor();
+  await noor
+    .getByRole("form", { name: "Cover" })
+    .getByRole("button", { name: /^Last day: .*16 April/ })
+    .waitFor();
   assert.deepEqual(noor.wrong, []);
 });

@@ -1,7 +1,7 @@
 // Standing instructions: said, proposed, followed, and put into effect by themselves.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { advance, faults, signIn, withDemo } from "./corlin.mjs";
+import { advance, faults, fits, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 
@@ -78,7 +78,7 @@ test("on a phone the instruction is written and read without sideways scrolling"
   await maren.getByRole("textbox", { name: /Words in the title of what is in the way/ }).fill("board");
   await maren.keyboard.press("Enter");
   await maren.getByRole("button", { name: "With what: with “board”" }).waitFor();
-  assert.ok(await maren.evaluate(() => document.documentElement.scrollWidth <= innerWidth));
+  await fits(maren);
   assert.deepEqual(await faults(maren), []);
   await maren.getByRole("button", { name: "Discard" }).click();
   await maren.getByRole("button", { name: "Add an instruction" }).waitFor();

@@ -9,9 +9,18 @@ const its = withDemo();
 
 test("Rosa asks Maren by mail; Noor asks for another time, Rosa moves it there and it stands", async () => {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/);
+  // What comes after the Desk was read and before its line is open is shown too.
+  let open;
+  const opened = new Promise((resolve) => (open = resolve));
+  await page.route("**/live/negotiate*", (route) => opened.then(() => route.continue()));
+  await page.reload();
+  await page.getByRole("navigation", { name: "Places" }).waitFor();
+  await page.getByRole("heading", { level: 1 }).waitFor();
   await advance(page, 1);
   await advance(page, 45);
+  open();
   await page.getByText("Berth plan, drawings").first().waitFor();
+  await page.unroute("**/live/negotiate*");
   await page.goto(`${its.demo.address}/lanes`);
   const next = page.getByRole("button", { name: "Next day" });
   for (const day of ["Tuesday 9", "Wednesday 10", "Thursday 11", "Friday 12"]) {

@@ -1,16 +1,13 @@
 // Saying who is away, by whom it is covered, and what stands in it.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { advance, faults, signIn, withDemo } from "./corlin.mjs";
+import { advance, faults, fits, signIn, withDemo } from "./corlin.mjs";
 
 const its = withDemo();
 
 test("an absence is posted as a sentence that says what stands in it, made longer, ended and taken back", async () => {
   const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/);
-  await noor
-    .getByRole("navigation", { name: "Places" })
-    .getByRole("link", { name: "Whereabouts" })
-    .click();
+  await noor.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Whereabouts" }).click();
   await noor.getByRole("heading", { level: 1, name: "March 2027" }).waitFor();
   // The demo's own stands on its strip and in the list.
   await noor
@@ -23,23 +20,14 @@ test("an absence is posted as a sentence that says what stands in it, made longe
     .getByRole("region", { name: "Maren Falk" })
     .getByRole("button", { name: /^Thursday 18 March/ })
     .click();
-  await noor
-    .getByRole("form", { name: "Where they are" })
-    .getByRole("button", { name: "Maren is away instead" })
-    .click();
+  await noor.getByRole("form", { name: "Where they are" }).getByRole("button", { name: "Maren is away instead" }).click();
   const form = noor.getByRole("form", { name: "Post an absence" });
   await form.getByRole("button", { name: "Last day: 18 March" }).click();
-  await noor
-    .getByRole("dialog", { name: "Last day" })
-    .getByLabel("Last day")
-    .fill("2027-03-16");
+  await noor.getByRole("dialog", { name: "Last day" }).getByLabel("Last day").fill("2027-03-16");
   await noor.keyboard.press("Escape");
   await form.getByText("It ends before it begins.").waitFor();
   await form.getByRole("button", { name: /^Last day/ }).click();
-  await noor
-    .getByRole("dialog", { name: "Last day" })
-    .getByLabel("Last day")
-    .fill("2027-03-19");
+  await noor.getByRole("dialog", { name: "Last day" }).getByLabel("Last day").fill("2027-03-19");
   await noor.keyboard.press("Escape");
   await form
     .getByRole("heading", { name: /falls? into it/ })
@@ -52,14 +40,23 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await form.getByRole("button", { name: "To whom the reason shows: who keeps the calendar" }).click();
   await noor.getByRole("dialog", { name: "To whom the reason shows" }).getByRole("button", { name: "everyone inside who sees it" }).click();
   await form.getByRole("button", { name: "What they may do meanwhile: does what they may do anyway" }).click();
-  await noor.getByRole("dialog", { name: "What they may do meanwhile" }).getByRole("button", { name: "may answer and decide for Maren" }).click();
+  await noor
+    .getByRole("dialog", { name: "What they may do meanwhile" })
+    .getByRole("button", { name: "may answer and decide for Maren" })
+    .click();
   await form.getByRole("button", { name: "In which languages: English" }).click();
   await noor.getByRole("checkbox", { name: "Portuguese" }).check();
-  assert.match(await form.getByRole("textbox", { name: /^To people outside/ }).inputValue(), /Estou ausente até sábado, 20 de março\. Para assuntos urgentes, escreva para tome\.vidal@/);
+  assert.match(
+    await form.getByRole("textbox", { name: /^To people outside/ }).inputValue(),
+    /Estou ausente até sábado, 20 de março\. Para assuntos urgentes, escreva para tome\.vidal@/,
+  );
   await noor.getByRole("checkbox", { name: "Portuguese" }).uncheck();
   await noor.keyboard.press("Escape");
   // The texts follow the sentence; what stands in it gets a proposal each, of which one is decided otherwise.
-  assert.match(await form.getByRole("textbox", { name: /^To people inside/ }).inputValue(), /^I am away until Saturday 20 March. Tomé Vidal decides for me meanwhile.$/);
+  assert.match(
+    await form.getByRole("textbox", { name: /^To people inside/ }).inputValue(),
+    /^I am away until Saturday 20 March. Tomé Vidal decides for me meanwhile.$/,
+  );
   await form.getByRole("button", { name: "New invitations: wait for an answer" }).click();
   await noor.getByRole("dialog", { name: "New invitations" }).getByRole("button", { name: "are declined with the text" }).click();
   const proposals = form.getByRole("button", { name: /^What becomes of / });
@@ -68,7 +65,9 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   assert.ok(settled >= 1, proposed.join("; "));
   assert.deepEqual(await faults(noor), []);
   await form.getByRole("button", { name: `Post it, and settle ${settled}` }).click();
-  await noor.getByText(`Maren is away then. Tomé is notified. ${settled === 1 ? "One entry is" : `${settled} entries are`} settled.`).waitFor();
+  await noor
+    .getByText(`Maren is away then. Tomé is notified. ${settled === 1 ? "One entry is" : `${settled} entries are`} settled.`)
+    .waitFor();
   const row = noor.getByRole("listitem", {
     name: /^Maren Falk, from 18 March 2027 to 19 March 2027/,
   });
@@ -78,10 +77,7 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await row.getByRole("button", { name: "Change it" }).click();
   const change = noor.getByRole("form", { name: "Change the absence" });
   await change.getByRole("button", { name: "Last day: 19 March" }).click();
-  await noor
-    .getByRole("dialog", { name: "Last day" })
-    .getByLabel("Last day")
-    .fill("2027-03-23");
+  await noor.getByRole("dialog", { name: "Last day" }).getByLabel("Last day").fill("2027-03-23");
   await noor.keyboard.press("Escape");
   await change.getByRole("button", { name: "Change it" }).click();
   await noor
@@ -95,26 +91,17 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   // Whoever covers hears of it; a second in the same time is refused, and what was said stays.
   await advance(noor, 11);
   const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/);
-  await tome
-    .getByText(
-      /put you down as cover: Maren is away from 18 March 2027 to 19 March 2027/,
-    )
-    .waitFor();
+  await tome.getByText(/put you down as cover: Maren is away from 18 March 2027 to 19 March 2027/).waitFor();
   await noor
     .getByRole("region", { name: "Maren Falk" })
     .getByRole("button", { name: /^Wednesday 17 March/ })
     .click();
-  await noor
-    .getByRole("form", { name: "Where they are" })
-    .getByRole("button", { name: "Maren is away instead" })
-    .click();
+  await noor.getByRole("form", { name: "Where they are" }).getByRole("button", { name: "Maren is away instead" }).click();
   await form.getByRole("button", { name: "Last day: 17 March" }).click();
   await noor.getByRole("dialog", { name: "Last day" }).getByLabel("Last day").fill("2027-03-18");
   await noor.keyboard.press("Escape");
   await form.getByRole("button", { name: "Post it" }).click();
-  await form
-    .getByText(/They are away already from 18 March 2027 to 19 March 2027/)
-    .waitFor();
+  await form.getByText(/They are away already from 18 March 2027 to 19 March 2027/).waitFor();
   await form.getByRole("button", { name: "Not now" }).click();
 
   await row.getByRole("button", { name: "Delete it" }).click();
@@ -132,7 +119,10 @@ test("an absence is posted as a sentence that says what stands in it, made longe
   await noor.getByRole("option", { name: /^Tomé Vidal/ }).click();
   // In the same sentence he keeps those whom she keeps, meanwhile.
   await form.getByRole("button", { name: "Whose calendars they keep meanwhile: keeps no other calendar" }).click();
-  await noor.getByRole("dialog", { name: "Whose calendars they keep meanwhile" }).getByRole("button", { name: /^keeps those of Maren/ }).click();
+  await noor
+    .getByRole("dialog", { name: "Whose calendars they keep meanwhile" })
+    .getByRole("button", { name: /^keeps those of Maren/ })
+    .click();
   await form.getByRole("button", { name: /^Whose calendars they keep meanwhile: keeps those of Maren/ }).waitFor();
   await form.getByRole("button", { name: /^Post it/ }).click();
   await noor
@@ -195,7 +185,10 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   await day("Thursday 11 March: Halifax yard").waitFor();
   // Her hours of that day are Halifax's: the lane is by its clock.
   await noor.goto(`${its.demo.address}/lanes?from=2027-03-11`);
-  await noor.getByRole("group", { name: /^Lanes,/ }).getByText("Halifax, Halifax yard").waitFor();
+  await noor
+    .getByRole("group", { name: /^Lanes,/ })
+    .getByText("Halifax, Halifax yard")
+    .waitFor();
   await noor.goto(`${its.demo.address}/whereabouts?month=2027-03`);
 
   // What repeats, ended from today on; and how much of it others see.
@@ -215,13 +208,22 @@ test("where somebody is is dragged, typed or said by key, says what no longer fi
   await tome.getByRole("button", { name: "Somebody else: somebody" }).click();
   await tome.getByRole("combobox", { name: "Somebody else" }).fill("maren");
   await tome.getByRole("option", { name: /^Maren Falk/ }).click();
-  await tome.getByRole("region", { name: "Maren Falk" }).getByRole("img", { name: /^Thursday 11 March: (Halifax|Lisbon)$/ }).waitFor();
+  await tome
+    .getByRole("region", { name: "Maren Falk" })
+    .getByRole("img", { name: /^Thursday 11 March: (Halifax|Lisbon)$/ })
+    .waitFor();
 
   // A year on one sheet, with the days at each place.
   await noor.getByRole("button", { name: "The year" }).click();
   await noor.getByRole("heading", { level: 1, name: "2027, by weeks" }).waitFor();
-  await noor.getByRole("region", { name: "Wiremu Paki" }).getByRole("img", { name: /^Away from 10 March 2027 to 12 March 2027/ }).waitFor();
-  await noor.getByRole("row", { name: /^Halifax yard – – / }).first().waitFor();
+  await noor
+    .getByRole("region", { name: "Wiremu Paki" })
+    .getByRole("img", { name: /^Away from 10 March 2027 to 12 March 2027/ })
+    .waitFor();
+  await noor
+    .getByRole("row", { name: /^Halifax yard – – / })
+    .first()
+    .waitFor();
   assert.deepEqual(await faults(noor), []);
   await noor.keyboard.press("l");
   await noor.getByRole("heading", { level: 1, name: "2028, by weeks" }).waitFor();
@@ -244,8 +246,7 @@ test("who comes back, and who keeps their calendar, reads what came meanwhile on
   for (const name of ["What waits now", "Invitations", "Done in Wiremu’s name", "What others changed", "Who was sent the text"])
     await noor.getByRole("region", { name }).waitFor();
   assert.deepEqual(await faults(noor), []);
-  await noor.setViewportSize({ width: 390, height: 800 });
-  assert.equal(await noor.evaluate(() => document.documentElement.scrollWidth <= 390), true);
+  await fits(noor);
   await noor.setViewportSize({ width: 1280, height: 800 });
   await noor.goto(`${its.demo.address}/whereabouts?absence=99999`);
   await noor.getByText(/Not found/).waitFor();

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Diagnostics;
 using System.Threading.Channels;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
@@ -11,8 +12,11 @@ namespace Corlin.Web.Edge;
 /// <summary>Open screens say whose lanes they show.</summary>
 internal sealed class LiveHub(LiveUpdates live) : Hub
 {
-    /// <summary>Watches some calendars instead of those watched before; those that may not be seen are left out.</summary>
-    public Task Watch(string[] people) => live.WatchAsync(Context, people);
+    /// <summary>
+    /// Watches some calendars instead of those watched before; those that may not be seen are left out. The screen is told of what changed
+    /// there since it read them, that many milliseconds ago.
+    /// </summary>
+    public Task Watch(string[] people, double readAgo) => live.WatchAsync(Context, people, readAgo);
 
     public override Task OnDisconnectedAsync(Exception? exception)
     {
@@ -42,10 +46,16 @@ internal sealed class LiveUpdates(
 
     private const int MostWatched = 200;
 
+    /// <summary>How long a change is remembered for who read just before it and watches from just after it.</summary>
+    private static readonly TimeSpan remembered = TimeSpan.FromMinutes(2);
+
+    private const int MostRemembered = 5_000;
+
     private readonly ConcurrentDictionary<string, Watcher> watchers = [];
     private readonly Channel<Announced> announced = Channel.CreateUnbounded<Announced>(new UnboundedChannelOptions { SingleReader = true });
+    private readonly ConcurrentQueue<(long At, Announced Told)> lately = [];
 
-    public async Task WatchAsync(HubCallerContext connection, string[] people)
+    public async Task WatchAsync(HubCallerContext connection, string[] people, double readAgo)
     {
         var person = connection.User!.Person();
         var calendars = await store.ReadAsync(s =>
@@ -60,7 +70,17 @@ internal sealed class LiveUpdates(
             var seen = new Seeing(s, [person], found, clock.GetCurrentInstant());
             return found.Where(f => seen.Reaches(person, f.Key, f.Value, ChangeReach.Outline)).ToDictionary();
         });
-        watchers[connection.ConnectionId] = new Watcher(person, calendars, connection.Abort);
+        var line = connection.ConnectionId;
+        var before = watchers.GetValueOrDefault(line)?.Calendars;
+        watchers[line] = new Watcher(person, calendars, connection.Abort);
+        // Of what was watched before it has been told.
+        foreach (var (at, told) in lately)
+            if (
+                Stopwatch.GetElapsedTime(at).TotalMilliseconds <= readAgo
+                && told.By != line
+                && before?.ContainsKey(told.Change.Calendar) != true
+            )
+                announced.Writer.TryWrite(told with { To = line });
     }
 
     public void Forget(string connection) => watchers.TryRemove(connection, out _);
@@ -78,8 +98,14 @@ internal sealed class LiveUpdates(
     public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes)
     {
         var by = LineOfAsker();
-        foreach (var change in changes)
-            announced.Writer.TryWrite(new Announced(change, by));
+        foreach (var told in changes.Select(c => new Announced(c, by, null)))
+        {
+            lately.Enqueue((Stopwatch.GetTimestamp(), told));
+            announced.Writer.TryWrite(told);
+        }
+
+        while (lately.TryPeek(out var oldest) && (lately.Count > MostRemembered || Stopwatch.GetElapsedTime(oldest.At) > remembered))
+            lately.TryDequeue(out _);
         if (http.HttpContext?.Response is { HasStarted: false } answer)
             answer.Headers[ChangedHeader] = "1";
         return Task.CompletedTask;
@@ -98,10 +124,10 @@ internal sealed class LiveUpdates(
     {
         while (await announced.Reader.WaitToReadAsync(stoppingToken))
         {
-            var together = new Dictionary<(CalendarId Calendar, string? By), Announced>();
+            var together = new Dictionary<(CalendarId Calendar, string? By, string? To), Announced>();
             while (announced.Reader.TryRead(out var told))
             {
-                var key = (told.Change.Calendar, told.By);
+                var key = (told.Change.Calendar, told.By, told.To);
                 if (!together.TryGetValue(key, out var sooner) || told.Change.Reach < sooner.Change.Reach)
                     together[key] = told;
             }
@@ -160,11 +186,15 @@ internal sealed class LiveUpdates(
         }
 
         List<CalendarChange> ConcerningOf(string line, Watcher watcher) =>
-            [.. told.Where(t => t.By != line && watcher.Calendars.ContainsKey(t.Change.Calendar)).Select(t => t.Change)];
+            [
+                .. told.Where(t => t.By != line && (t.To ?? line) == line && watcher.Calendars.ContainsKey(t.Change.Calendar))
+                    .Select(t => t.Change),
+            ];
     }
 
     /// <param name="By">The line of the screen that made the change.</param>
-    private sealed record Announced(CalendarChange Change, string? By);
+    /// <param name="To">The line of the one screen that is told late; null for all.</param>
+    private sealed record Announced(CalendarChange Change, string? By, string? To);
 
     private sealed record Watched(UserId Owner, string PublicId, bool IsRoom);
 

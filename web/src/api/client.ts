@@ -1,5 +1,5 @@
 import createClient from "openapi-fetch";
-import { lineOfScreen, underWay } from "./fresh";
+import { lineOfScreen, reading, underWay } from "./fresh";
 import type { paths } from "./schema";
 
 /** What the server says when it does not do something: a sentence for people, and the field at fault. */
@@ -30,7 +30,7 @@ export const forgeryToken = () => forgery;
 
 const waitToTryAgain = 800;
 
-const sent = (request: Request) => (request.method === "GET" ? fetch(request) : underWay(() => onceMore(request)));
+const sent = (request: Request) => (request.method === "GET" ? reading(() => fetch(request)) : underWay(() => onceMore(request)));
 
 /** What makes or sends something carries a key: where its answer is lost on the way it is asked for once more, and done once. */
 async function onceMore(request: Request): Promise<Response> {

@@ -25,6 +25,24 @@ export function rememberLine(id: string | undefined) {
 
 export const lineOfScreen = () => line;
 
+/** When the first of what was read since the last look at this began; undefined where nothing was. */
+let began: number | undefined;
+
+/** Something is read for the screen. */
+export async function reading(ask: () => Promise<Response>): Promise<Response> {
+  const start = performance.now();
+  const answer = await ask();
+  began = Math.min(began ?? start, start);
+  return answer;
+}
+
+/** How long ago the first reading began that came in since this was last asked, in milliseconds; 0 where nothing was read. */
+export function sinceRead(): number {
+  const ago = performance.now() - (began ?? performance.now());
+  began = undefined;
+  return ago;
+}
+
 /** Reads anew now; what was heard until now is in it, so that it is not read a second time. */
 export function readAnew(): Promise<void> {
   stale = false;

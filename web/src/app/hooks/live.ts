@@ -1,18 +1,25 @@
 import type { HubConnection } from "@microsoft/signalr";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { becomeStale, readsBy, rememberLine } from "../../api/fresh";
+import { becomeStale, readsBy, rememberLine, sinceRead } from "../../api/fresh";
+
+/** How long until a line that could not be opened is tried again, in milliseconds; the last holds for all after it. */
+const waits = [1_000, 5_000, 30_000];
 
 let hub: HubConnection | undefined;
 let watched: string[] = [];
+
+/** What changed after the screen read and before the server knew of its watching is told then. */
+const watch = (connection: HubConnection) => connection.invoke("Watch", watched, sinceRead());
 
 /** Keeps one line to the server open, and reads again when a calendar on screen has changed. */
 export function useLive() {
   const queries = useQueryClient();
   useEffect(() => {
     let ended = false;
+    let again: ReturnType<typeof setTimeout> | undefined;
     readsBy(() => queries.invalidateQueries({ queryKey: ["calendars"] }));
-    // The line is opened once the first screen stands; until then nothing is missed that a reading did not have.
+    // The line is opened once the first screen stands.
     const open = async () => {
       const { HubConnectionBuilder, LogLevel } = await import("@microsoft/signalr");
       if (ended) return;
@@ -21,17 +28,23 @@ export function useLive() {
       connection.onreconnecting(() => rememberLine(undefined));
       connection.onreconnected((id) => {
         rememberLine(id);
-        void connection.invoke("Watch", watched);
+        void watch(connection);
         becomeStale();
       });
       hub = connection;
       await connection.start();
       rememberLine(connection.connectionId ?? undefined);
-      await connection.invoke("Watch", watched);
+      await watch(connection);
     };
-    open().catch(() => undefined);
+    const keepTrying = (failed = 0) => {
+      open().catch(() => {
+        if (!ended) again = setTimeout(() => keepTrying(failed + 1), waits[Math.min(failed, waits.length - 1)]);
+      });
+    };
+    keepTrying();
     return () => {
       ended = true;
+      clearTimeout(again);
       void hub?.stop();
       rememberLine(undefined);
       hub = undefined;
@@ -44,6 +57,6 @@ export function useWatched(people: string[]) {
   const key = people.join(" ");
   useEffect(() => {
     watched = key ? key.split(" ") : [];
-    if (hub?.connectionId) void hub.invoke("Watch", watched);
+    if (hub?.connectionId) void watch(hub);
   }, [key]);
 }

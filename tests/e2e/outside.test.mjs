@@ -94,4 +94,29 @@ test("What nobody vouches for waits in the mail room with its reason, and is tak
   await page.getByRole("link", { name: "What it is about" }).click();
   await page.getByText("Organised by Rosa Teixeira").waitFor();
   assert.deepEqual(await faults(page), []);
+
+  // An answer may stand without Rosa being written to, and be told later.
+  await page.goto(`${its.demo.address}/answer`);
+  await page
+    .getByRole("button", { name: /Dredging, dates/ })
+    .first()
+    .click();
+  await page.getByRole("checkbox", { name: "without writing to Rosa" }).check();
+  await page.getByRole("button", { name: "Accept", exact: true }).click();
+  await page.getByText("“Dredging, dates”: accepted for Maren; Rosa is not written to.").waitFor();
+  await page.goto(`${its.demo.address}/lanes?from=2027-03-16`);
+  await page
+    .getByRole("button", { name: /Dredging, dates/ })
+    .first()
+    .click();
+  await page.getByText("Maren: accepted; Rosa Teixeira was not written to.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Tell Rosa" }).click();
+  await page.getByText("Dredging, dates: accepted for Maren.").waitFor();
+  await page
+    .getByRole("button", { name: /Dredging, dates/ })
+    .first()
+    .click();
+  await page.getByText("Organised by Rosa Teixeira").waitFor();
+  await page.getByText("was not written to").waitFor({ state: "detached" });
 });

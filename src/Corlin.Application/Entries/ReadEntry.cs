@@ -81,9 +81,15 @@ public sealed record EntryDetails(
     /// <summary>Of a series that is not sent yet the occurrences with a time of their own; told to who may change it.</summary>
     public IReadOnlyList<MovedView> Moved { get; init; } = [];
 
+    /// <summary>Of those for whom the viewer may answer it, whose answer stands without its organiser having been told.</summary>
+    public IReadOnlyList<UntoldView> Untold { get; init; } = [];
+
     /// <summary>Whom its organiser asks to organise it, which waits; null where nobody is asked or the viewer does not change it.</summary>
     public PersonView? OfferedTo { get; init; }
 }
+
+/// <param name="Who">The public id of who was asked.</param>
+public sealed record UntoldView(string Who, Answer Answer);
 
 /// <param name="Occurrence">When it would start by the rule, in milliseconds since 1970.</param>
 /// <param name="Start">When it starts instead.</param>
@@ -168,6 +174,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             WasIn = told.Whole is null ? [] : StartedViews.WasIn(viewing, entry, RecurrenceId),
             Admission = entry.Admission,
             OwnPartPrivate = OwnPart(viewing, entry, owner),
+            Untold = told.Whole is null ? [] : Untold(viewing, entry),
             MayForward =
                 told.Kind == EntryKind.Meeting
                 && told.Whole is { Status: MeetingStatus.Sent }
@@ -176,6 +183,14 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             MayTie = mark is { MayChange: true } && entry is { Tie: null, KeptElsewhere: false } && entry.Kind != EntryKind.Hold,
         };
     }
+
+    private IReadOnlyList<UntoldView> Untold(Viewing viewing, Entry entry) =>
+        [
+            .. Agreement
+                .For(entry, RecurrenceId)
+                .Where(p => p.Untold && viewing.Viewer.StandsFor(p.Who, entry.Private || p.OwnPrivate))
+                .Select(p => new UntoldView(viewing.Users([p.Who])[p.Who].PublicId, p.Answer)),
+        ];
 
     private bool? OwnPart(Viewing viewing, Entry entry, CalendarUser owner) =>
         entry.Kind == EntryKind.Meeting

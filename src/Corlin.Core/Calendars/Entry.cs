@@ -295,6 +295,9 @@ public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime?
     /// <summary>The attendee told it to who organises, who entered it.</summary>
     public bool ByWordOfMouth { get; init; }
 
+    /// <summary>The answer stands on their side alone: who organises it outside was not written to.</summary>
+    public bool Untold { get; init; }
+
     /// <summary>Asked to the series, taken out of this one occurrence.</summary>
     public bool NotAsked { get; init; }
 

@@ -205,6 +205,7 @@ public static class EntryTold
                 Comment = null,
                 AnsweredBy = told.AnsweredAt is null ? null : person,
                 ByWordOfMouth = false,
+                Untold = false,
                 Version = told.Version + 1,
             };
     }

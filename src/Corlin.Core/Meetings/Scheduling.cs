@@ -59,7 +59,11 @@ public sealed record Transition(Entry Entry, ImmutableArray<Effect> Effects);
 
 /// <summary>An answer as it is given.</summary>
 /// <param name="By">Who gives it: the attendee or one who speaks for them; or who enters what they were told.</param>
-public sealed record GivenAnswer(Answer Answer, string? Comment, Stretch? Proposed, UserId By, Instant At);
+public sealed record GivenAnswer(Answer Answer, string? Comment, Stretch? Proposed, UserId By, Instant At)
+{
+    /// <summary>It is kept, and who organises it is not told; with another time that is asked for there is nothing to keep.</summary>
+    public bool Untold { get; init; }
+}
 
 /// <summary>How a meeting goes from one state to the next (RFC 5546 3.2).</summary>
 public static class Scheduling
@@ -102,11 +106,12 @@ public static class Scheduling
             AnsweredAt = given.At,
             AnsweredBy = given.By,
             ByWordOfMouth = false,
+            Untold = given.Untold,
             DelegatedTo = null,
             Version = part.RecurrenceId == recurrenceId ? part.Version + 1 : 1,
         };
         var kind = given.Proposed is null ? EffectKind.Answered : EffectKind.Proposed;
-        return new Transition(With(meeting, answered), [new Effect(kind, meeting.Owner, who, recurrenceId)]);
+        return new Transition(With(meeting, answered), given.Untold ? [] : [new Effect(kind, meeting.Owner, who, recurrenceId)]);
     }
 
     /// <summary>An attendee sends somebody else, who is asked in their place; who is asked already comes for both.</summary>
@@ -184,6 +189,7 @@ public static class Scheduling
                     AnsweredAt = at,
                     AnsweredBy = who,
                     ByWordOfMouth = false,
+                    Untold = false,
                 }
             ),
         };
@@ -227,6 +233,7 @@ public static class Scheduling
             AnsweredAt = null,
             AnsweredBy = null,
             ByWordOfMouth = false,
+            Untold = false,
             Version = part.Version + 1,
         };
 

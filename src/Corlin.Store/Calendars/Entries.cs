@@ -167,6 +167,9 @@ internal sealed class ParticipationRow
     /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>
     [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public bool ByWordOfMouth { get; set; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Untold { get; set; }
     public bool OwnPrivate { get; set; }
 
     /// <summary>Left out of the history where it is false, so that one written before it was kept reads the same.</summary>

@@ -206,6 +206,7 @@ internal static class EntryMapping
         row.AnsweredAt = part.AnsweredAt;
         row.AnsweredById = part.AnsweredBy?.Value;
         row.ByWordOfMouth = part.ByWordOfMouth;
+        row.Untold = part.Untold;
         row.NotAsked = part.NotAsked;
         row.Address = part.Address;
         row.DelegatedToId = part.DelegatedTo?.Value;
@@ -224,6 +225,7 @@ internal static class EntryMapping
             AnsweredAt = row.AnsweredAt,
             AnsweredBy = row.AnsweredById is { } by ? new UserId(by) : null,
             ByWordOfMouth = row.ByWordOfMouth,
+            Untold = row.Untold,
             NotAsked = row.NotAsked,
             Address = row.Address,
             DelegatedTo = row.DelegatedToId is { } to ? new UserId(to) : null,

@@ -2405,6 +2405,9 @@ namespace Corlin.Store.Migrations
                     b.Property<bool>("Uninvited")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("Untold")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("UserId")
                         .HasColumnType("INTEGER");
 

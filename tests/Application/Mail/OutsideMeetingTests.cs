@@ -1,5 +1,6 @@
 using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
+using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
 using Corlin.Application.Mail;
 using Corlin.Application.Meetings;
@@ -56,6 +57,46 @@ public sealed class OutsideMeetingTests : IAsyncLifetime
         Assert.Equal((world.Noor.Address, "With pleasure."), (mail.From.Address, mail.Line));
         // She told it, and hears from nobody inside that she did.
         Assert.DoesNotContain(world.Post.Notices, n => n.To == Rosa);
+    }
+
+    [Fact]
+    public async Task An_answer_can_be_kept_without_writing_to_the_organiser_and_told_later()
+    {
+        var meeting = await Stands();
+        var kept = new AnswerInvitation(world.Noor.Id, world.Maren.Id, meeting.PublicId, null, Answer.Tentative, null, null)
+        {
+            Untold = true,
+        };
+        await world.Do(kept);
+        world.Advance(3600);
+        await world.SendDue();
+        Assert.Empty(world.Post.Mail);
+        Assert.Equal((Answer.Tentative, true), (Part(await Stood()).Answer, Part(await Stood()).Untold));
+        // Who answers for her reads that it was not told; whoever reads the meeting with her does not.
+        Assert.Equal([(world.Maren.PublicId, Answer.Tentative)], await UntoldTo(world.Noor));
+
+        // Nothing has left, so it can be taken back for as long as nothing else was said; and what was changed in small keeps it.
+        Assert.Equal(Received.Applied, await Comes(Text("REQUEST", 0, at: At, title: "Berth plan, drawings")));
+        Assert.True(Part(await Stood()).Untold);
+
+        await world.Do(kept with { Untold = false, Comment = "Perhaps." });
+        world.Advance(11);
+        await world.SendDue();
+        var mail = Assert.Single(world.Post.Mail);
+        Assert.Equal((SchedulingMethod.Reply, "Perhaps."), (mail.Method, mail.Line));
+        Assert.Empty(await UntoldTo(world.Noor));
+
+        Task Refused(AnswerInvitation answer) => Assert.ThrowsAsync<RefusedException>(() => world.Do(answer));
+        await Refused(kept with { Proposed = Later });
+        // Inside all read the same meeting: there is nobody to keep it from.
+        var inside = (await world.Arrange()).PublicId;
+        await Refused(kept with { Actor = world.Tome.Id, InNameOf = world.Tome.Id, Entry = inside });
+
+        Participation Part(Entry entry) => Agreement.Of(entry, world.Maren.Id, null)!;
+        async Task<IEnumerable<(string, Answer)>> UntoldTo(CalendarUser who) =>
+            (await world.See(new ReadEntry(who.Id, meeting.PublicId, null, world.Maren.PublicId, world.Now).Run)).Untold.Select(u =>
+                (u.Who, u.Answer)
+            );
     }
 
     [Fact]

@@ -12,9 +12,11 @@ export interface Answering {
   proposed?: TimeRequest | null;
   /** The standing instruction that is followed. */
   instruction?: string | null;
+  /** Kept without writing to who organises it outside. */
+  untold?: boolean;
 }
 
 /** Answers an invitation in somebody's name. */
-export function giveAnswer({ entry, comment = null, proposed = null, instruction = null, ...what }: Answering, answer: GivenAnswer, allTheSame = false) {
-  return ask(client.POST("/api/entries/{id}/answer", { params: { path: { id: entry } }, body: { ...what, answer, comment, proposed, instruction, allTheSame } }));
+export function giveAnswer({ entry, comment = null, proposed = null, instruction = null, untold = false, ...what }: Answering, answer: GivenAnswer, allTheSame = false) {
+  return ask(client.POST("/api/entries/{id}/answer", { params: { path: { id: entry } }, body: { ...what, answer, comment, proposed, instruction, untold, allTheSame } }));
 }

@@ -8541,6 +8541,8 @@ export interface components {
             /** @default false */
             allTheSame: boolean;
             instruction: null | string;
+            /** @default false */
+            untold: boolean;
         };
         AnswerRow: {
             key: string;
@@ -9211,6 +9213,7 @@ export interface components {
             readsNotes: boolean;
             ownPartPrivate: null | boolean;
             moved: components["schemas"]["MovedView"][];
+            untold: components["schemas"]["UntoldView"][];
             offeredTo: null | components["schemas"]["PersonView"];
         };
         /** @enum {unknown} */
@@ -11085,6 +11088,10 @@ export interface components {
         };
         UndoRequest: {
             changes: number[];
+        };
+        UntoldView: {
+            who: string;
+            answer: components["schemas"]["Answer"];
         };
         /** @enum {unknown} */
         Urgency: "canWait" | "thisWeek" | "atOnce";

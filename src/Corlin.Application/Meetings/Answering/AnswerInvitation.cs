@@ -27,6 +27,9 @@ public sealed record AnswerInvitation(
     /// <summary>Whether it is meant to take the place of another answer that somebody else gave.</summary>
     public bool AllTheSame { get; init; }
 
+    /// <summary>It stands on their side alone; only who organises it outside can be left untold, inside all read the same meeting.</summary>
+    public bool Untold { get; init; }
+
     /// <summary>The key of the standing instruction of who is asked that says so, or null.</summary>
     public string? Instruction { get; init; }
 
@@ -38,10 +41,13 @@ public sealed record AnswerInvitation(
         // Whose answer it is has the last word; anybody else says that they mean to replace what another gave.
         if (otherwise is { } other && Actor != InNameOf && !AllTheSame)
             throw Otherwise(session, part, other, Actor);
+        if (Untold && (Proposed is not null || session.Users([meeting.Owner])[meeting.Owner].Inside))
+            throw new RefusedException(RefusalKind.BadInput, "untold");
         if (Instruction is { } key)
             session.ByInstruction = new Instructed(Followed(session, key), ByItself: false);
         var change = session.Begin(ChangeKind.InvitationAnswered, Actor, InNameOf, rights.Grant);
-        var given = Scheduling.Give(meeting, InNameOf, RecurrenceId, new GivenAnswer(Answer, Comment, Proposed, Actor, session.Now));
+        var answer = new GivenAnswer(Answer, Comment, Proposed, Actor, session.Now) { Untold = Untold };
+        var given = Scheduling.Give(meeting, InNameOf, RecurrenceId, answer);
         session.EntryStore.Save(given.Entry);
         session.Tell(given, Actor);
         if (otherwise is { } before)

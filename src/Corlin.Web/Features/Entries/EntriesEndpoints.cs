@@ -19,6 +19,7 @@ namespace Corlin.Web.Features.Entries;
 /// <param name="Proposed">Another time that is offered with it, or null.</param>
 /// <param name="Instruction">The key of the standing instruction that is followed, or null.</param>
 /// <param name="AllTheSame">Whether it is meant to take the place of another answer that somebody else gave.</param>
+/// <param name="Untold">Whether who organises it outside is not written to.</param>
 public sealed record AnswerRequest(
     string InNameOf,
     string? Occurrence,
@@ -26,7 +27,8 @@ public sealed record AnswerRequest(
     string? Comment,
     TimeRequest? Proposed,
     bool AllTheSame = false,
-    string? Instruction = null
+    string? Instruction = null,
+    bool Untold = false
 );
 
 /// <param name="InNameOf">Who was asked.</param>
@@ -177,6 +179,7 @@ internal static class EntriesEndpoints
                     {
                         AllTheSame = request.AllTheSame,
                         Instruction = request.Instruction,
+                        Untold = request.Untold,
                     }
                 )
             )

@@ -15,6 +15,8 @@ export function AnswerFor({ entry, onDone }: { entry: EntryDetails; onDone: () =
 
 const said: Record<GivenAnswer, string> = { accepted: "Accept", tentative: "Tentative", declined: "Decline" };
 
+const givenOf = (answer: string | undefined) => (["accepted", "tentative", "declined"] as const).find((a) => a === answer);
+
 function AnswerOf({ entry, who, onDone }: { entry: EntryDetails; who: Person; onDone: () => void }) {
   const give = useAnswer();
   const line = useKept(`answer ${entry.id} ${entry.occurrence ?? ""} ${who.id}`, () => "");
@@ -23,6 +25,7 @@ function AnswerOf({ entry, who, onDone }: { entry: EntryDetails; who: Person; on
   const day = entry.when.split(",")[0] ?? "";
   const occurrence = whole ? null : entry.occurrence;
   const which = entry.occurrence === null ? "" : whole ? ", the whole series" : `, ${day}`;
+  const kept = givenOf(entry.untold.find((u) => u.who === who.id)?.answer);
   const answer = (word: GivenAnswer) =>
     give(
       { entry: entry.id, occurrence, inNameOf: who.id, comment: line.value.trim() || null, proposed: other ?? null },
@@ -37,6 +40,12 @@ function AnswerOf({ entry, who, onDone }: { entry: EntryDetails; who: Person; on
     );
   return (
     <section aria-label={`Answer for ${who.name}`} className="grid gap-1.5">
+      {kept && entry.organiser && (
+        <p className="flex flex-wrap items-center gap-x-3">
+          {`${who.givenName}: ${kept}; ${entry.organiser.name} was not written to.`}
+          <Button onClick={() => answer(kept)}>Tell {entry.organiser.givenName}</Button>
+        </p>
+      )}
       <label className="grid">
         <span className="text-soft">For {who.givenName}, with a line if you like</span>
         <input

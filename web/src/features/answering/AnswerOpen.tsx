@@ -48,9 +48,14 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
       <p className="pt-1">
         <Judged row={row} />. <span className="text-soft">{row.before}</span>
       </p>
-      {row.repeats && <SeriesFit key={row.key} row={row} answering={answering} />}
-      {row.instructed.length > 0 && <Instructed row={row} answering={answering} />}
-      {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
+      {/* What writes to who asks is not offered while nothing is written. */}
+      {!answering.untold && (
+        <>
+          {row.repeats && <SeriesFit key={row.key} row={row} answering={answering} />}
+          {row.instructed.length > 0 && <Instructed row={row} answering={answering} />}
+          {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
+        </>
+      )}
       {row.asked && <p className="pt-1 font-semibold">{row.asked}</p>}
       {row.since && <p className="pt-1 font-semibold">{row.since}</p>}
       {row.missing && (
@@ -91,15 +96,33 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
           />
         )}
         <div ref={place} className="flex flex-wrap items-end gap-x-3 gap-y-2 border-t border-rule pt-3">
-          <input
-            aria-label={`A line to ${row.organiser.name}, or none`}
-            placeholder={`A line to ${row.organiser.givenName}, who is ${row.outside ? "written to" : "told"}`}
-            list={known}
-            maxLength={1_000}
-            value={line.value}
-            onChange={(e) => line.set(e.target.value)}
-            className="h-9 min-w-[160px] flex-1 border-b border-ink bg-transparent outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
-          />
+          <div className={`flex flex-1 flex-wrap items-end gap-x-3 ${row.outside ? "basis-full" : ""}`}>
+            <input
+              aria-label={`A line to ${row.organiser.name}, or none`}
+              disabled={answering.untold}
+              placeholder={
+                answering.untold
+                  ? `${row.organiser.givenName} is not written to`
+                  : `A line to ${row.organiser.givenName}, who is ${row.outside ? "written to" : "told"}`
+              }
+              list={known}
+              maxLength={1_000}
+              value={answering.untold ? "" : line.value}
+              onChange={(e) => line.set(e.target.value)}
+              className="h-9 min-w-[160px] flex-1 border-b border-ink bg-transparent outline-none placeholder:text-soft focus-visible:border-b-2 focus-visible:border-sea"
+            />
+            {row.outside && (
+              <label className="flex min-h-9 items-center gap-1.5 text-soft">
+                <input
+                  type="checkbox"
+                  className="size-4 shrink-0 accent-sea"
+                  checked={answering.untold}
+                  onChange={(e) => answering.setUntold(e.target.checked)}
+                />
+                without writing to {row.organiser.givenName}
+              </label>
+            )}
+          </div>
           <datalist id={known}>
             {lines.map((l) => (
               <option key={l} value={l} />

@@ -16,6 +16,9 @@ export interface Answering {
   give: (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => void;
   /** Answers as a standing instruction says; a line that is written goes along in place of its own. */
   follow: (instruction: AnswerRow["instructed"][number]) => void;
+  /** Whether the answer is kept without writing to who asks from outside. */
+  untold: boolean;
+  setUntold: (untold: boolean) => void;
   /** What is written with it. */
   line: Kept<string>;
   /** The lines that were written last. */
@@ -25,21 +28,34 @@ export interface Answering {
 /** The answer to an invitation while it is thought about. */
 export function useAnswering(row: AnswerRow | undefined): Answering {
   const [state, setState] = useState<{ key: string | undefined; doing: Answering["doing"] }>({ key: undefined, doing: undefined });
+  const [untoldOf, setUntoldOf] = useState<string>();
+  const untold = row !== undefined && untoldOf === row.key && row.outside;
   const line = useKept(`answer ${row?.key ?? ""}`, () => "");
   const [lines, setLines] = useSetting("answer-lines", none);
   const reply = useAnswer();
   const give = (answer: GivenAnswer, proposed?: TimeRequest, when?: string, text?: string) => {
     if (!row) return;
-    const comment = line.value.trim() || null;
+    // Another time is asked for of somebody.
+    const alone = untold && !proposed;
+    const comment = alone ? null : line.value.trim() || null;
     const said = when
       ? `${answer} for ${row.for.givenName}, and ${when} ${text ? "offered instead" : "is offered"}`
-      : `${answer} for ${row.for.givenName}`;
+      : `${answer} for ${row.for.givenName}${alone ? `; ${row.organiser.givenName} is not written to` : ""}`;
     reply(
-      { entry: row.entry, occurrence: row.occurrence, inNameOf: row.for.id, comment: text ?? comment, proposed: proposed ?? null },
+      {
+        entry: row.entry,
+        occurrence: row.occurrence,
+        inNameOf: row.for.id,
+        comment: text ?? comment,
+        proposed: proposed ?? null,
+        untold: alone,
+      },
       answer,
       `“${row.title}”: ${said}.`,
       () => {
         setState({ key: undefined, doing: undefined });
+        setUntoldOf(undefined);
+        if (alone) return;
         line.forget("");
         if (comment) setLines([comment, ...lines.filter((l) => l !== comment)].slice(0, mostLines));
       },
@@ -64,6 +80,8 @@ export function useAnswering(row: AnswerRow | undefined): Answering {
   return {
     doing: state.key === row?.key ? state.doing : undefined,
     setDoing: (doing) => setState({ key: row?.key, doing }),
+    untold,
+    setUntold: (on) => setUntoldOf(on ? row?.key : undefined),
     give,
     follow,
     line,

@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261130215425_Instructions")]
+    [Migration("20261201001510_Instructions")]
     partial class Instructions
     {
         /// <inheritdoc />
@@ -2406,6 +2406,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("Uninvited")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Untold")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("UserId")

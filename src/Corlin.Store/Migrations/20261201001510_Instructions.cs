@@ -11,6 +11,13 @@ namespace Corlin.Store.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<bool>(
+                name: "Untold",
+                table: "Participations",
+                type: "INTEGER",
+                nullable: false,
+                defaultValue: false);
+
+            migrationBuilder.AddColumn<bool>(
                 name: "ByItself",
                 table: "Changes",
                 type: "INTEGER",
@@ -154,6 +161,10 @@ namespace Corlin.Store.Migrations
             migrationBuilder.DropIndex(
                 name: "IX_Changes_InstructionId",
                 table: "Changes");
+
+            migrationBuilder.DropColumn(
+                name: "Untold",
+                table: "Participations");
 
             migrationBuilder.DropColumn(
                 name: "ByItself",

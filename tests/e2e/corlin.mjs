@@ -60,11 +60,12 @@ async function startInTurn(data) {
 
 /** A demo's process: what it says, and its end. */
 export function startServer(args, now = startOfDemo) {
-  const server = spawn(
-    process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web",
-    ["demo", "--port", "0", "--now", now, "--site", "web/dist", "--demo-folder", "demo", ...args],
-    { cwd: root },
-  );
+  return startCorlin(["demo", "--port", "0", "--now", now, "--site", "web/dist", "--demo-folder", "demo", ...args]);
+}
+
+/** A process of Corlin: what it says, and its end. */
+export function startCorlin(args) {
+  const server = spawn(process.env.CORLIN_WEB ?? "artifacts/bin/Corlin.Web/release/Corlin.Web", args, { cwd: root });
   let said = "";
   const listeners = new Set();
   const ended = new Promise((resolve) =>
@@ -84,7 +85,7 @@ export function startServer(args, now = startOfDemo) {
       const look = (code) => {
         const found = pattern.exec(said.slice(from));
         if (found) resolve(found[1]);
-        else if (code !== undefined) reject(new Error(`The demo ended with ${code}: ${said.slice(from)}`));
+        else if (code !== undefined) reject(new Error(`Corlin ended with ${code}: ${said.slice(from)}`));
         else return;
         listeners.delete(look);
       };

@@ -1,50 +1,20 @@
 // The server is killed between any two steps: nothing is half done, nothing acknowledged is lost, no message is lost or delivered twice.
 // Ten times; a hundred with CORLIN_LONG.
 import assert from "node:assert/strict";
-import { execFileSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { test } from "node:test";
 import { startDemo } from "./corlin.mjs";
+import { isGone, letIn, moments, openSession, query } from "./requests.mjs";
 
 const rounds = process.env.CORLIN_LONG ? 100 : 10;
 // CORLIN_SEED=N has the moments of a run that failed again.
 const seed = Number(process.env.CORLIN_SEED ?? Date.now() % 1_000_000);
 
-/** Moments from 0 to below 1, the same for the same seed (Lehmer's generator). */
-function moments(from) {
-  let at = from + 1;
-  return () => (at = (at * 48_271) % 2_147_483_647) / 2_147_483_647;
-}
-
 /** Noor, without a browser. */
 async function signIn(address) {
-  const cookies = new Map();
-  const send = async (method, path, body) => {
-    const answer = await fetch(address + path, {
-      method,
-      headers: {
-        cookie: [...cookies].map(([k, v]) => `${k}=${v}`).join("; "),
-        ...(body ? { "content-type": "application/json" } : {}),
-        ...(send.forgery ? { "X-Corlin-Forgery": send.forgery } : {}),
-      },
-      ...(body ? { body: JSON.stringify(body) } : {}),
-    });
-    for (const cookie of answer.headers.getSetCookie()) {
-      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie);
-      cookies.set(name, value);
-    }
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
-    const text = await answer.text();
-    return text ? JSON.parse(text) : undefined;
-  };
-  const renew = async () => (send.forgery = (await send("GET", "/api/session")).forgery);
-  await renew();
-  const known = await send("GET", "/api/demo/sign-ins");
-  const noor = known.people.find((p) => p.name === "Noor Haddad");
-  await send("POST", "/api/session", { address: noor.address, password: known.password });
-  await renew();
-  return send;
+  const known = await (await openSession(address))("GET", "/api/demo/sign-ins");
+  return letIn(address, known.people.find((p) => p.name === "Noor Haddad").address, known.password);
 }
 
 const person = async (send, name) => (await send("GET", `/api/people?text=${encodeURIComponent(name)}`)).find((p) => p.name === name).id;
@@ -77,23 +47,6 @@ async function work(send, who, round, said) {
   }
 }
 
-/** What the database says, asked by the library that ships with Python. */
-const query = (data, sql) =>
-  JSON.parse(
-    execFileSync(
-      "python3",
-      [
-        "-c",
-        "import sqlite3,sys,json;print(json.dumps(sqlite3.connect(sys.argv[1]).execute(sys.argv[2]).fetchall()))",
-        join(data, "corlin.db"),
-        sql,
-      ],
-      {
-        encoding: "utf8",
-      },
-    ),
-  );
-
 test(`Killed ${rounds} times at any moment`, async (t) => {
   t.diagnostic(`CORLIN_SEED=${seed}`);
   const next = moments(seed);
@@ -110,7 +63,7 @@ test(`Killed ${rounds} times at any moment`, async (t) => {
       const before = said.length;
       const working = work(send, who, round, said).catch((gone) => {
         // Only that nobody answers any more ends the work.
-        if (!/fetch failed|terminated|socket|ECONN/.test(String(gone) + String(gone.cause))) throw gone;
+        if (!isGone(gone)) throw gone;
       });
       // A server that has just started is slow: the moment is counted from its first meeting.
       let ended = false;
@@ -179,6 +132,9 @@ test(`Killed ${rounds} times at any moment`, async (t) => {
     assert.deepEqual(answers, []);
     const waiting = readdirSync(join(data, "simulation/inbox")).filter((file) => file.endsWith(".eml"));
     assert.deepEqual(waiting, []);
+  } catch (failure) {
+    t.diagnostic(demo.output().slice(-4_000));
+    throw failure;
   } finally {
     await demo.kill();
     demo.remove();

@@ -24,7 +24,11 @@ public sealed record ReplyMail(
     Answer Answer,
     string? Comment,
     Stretch? Proposed
-);
+)
+{
+    /// <summary>Who comes in their place (RFC 5546 3.2.2.3); null for nobody.</summary>
+    public Mailbox? DelegatedTo { get; init; }
+}
 
 public static class ReplyWriter
 {
@@ -68,13 +72,20 @@ public static class ReplyWriter
 
         if (reply.Comment is not null)
             occurrence.Comments.Add(reply.Comment);
-        occurrence.Attendees.Add(
-            new Attendee($"mailto:{reply.From.Address}")
-            {
-                CommonName = reply.From.Name,
-                ParticipationStatus = PartStat.Write(reply.Answer),
-            }
-        );
+        var answers = new Attendee($"mailto:{reply.From.Address}")
+        {
+            CommonName = reply.From.Name,
+            ParticipationStatus = PartStat.Write(reply.Answer),
+        };
+        occurrence.Attendees.Add(answers);
+        if (reply.DelegatedTo is { } deputy)
+        {
+            answers.DelegatedTo = [$"mailto:{deputy.Address}"];
+            occurrence.Attendees.Add(
+                new Attendee($"mailto:{deputy.Address}") { CommonName = deputy.Name, DelegatedFrom = [$"mailto:{reply.From.Address}"] }
+            );
+        }
+
         var calendar = new Calendar { Method = method, ProductId = "-//Ebbline//Correspondent//EN" };
         calendar.Events.Add(occurrence);
         return new CalendarSerializer().SerializeToString(calendar)!;

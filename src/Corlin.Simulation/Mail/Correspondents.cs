@@ -29,12 +29,18 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
             return;
         }
 
-        if (part.ContentType.Parameters["method"] != "REQUEST" || InvitationReader.Read(part.Text) is not { } asked)
+        if (InvitationReader.Read(part.Text) is not { } asked)
             return;
+        if (part.ContentType.Parameters["method"] == "CANCEL")
+            await Accepted(to.Address).NoteAsync(asked.Uid, null, cancel);
+        if (part.ContentType.Parameters["method"] != "REQUEST")
+            return;
+        await AnswerAtOnceAsync(messageId, message, to, sender, cancel);
         await MeanToAsync(
             messageId,
             to.Address,
             asked.Uid,
+            new Stretch(Instant.FromUnixTimeMilliseconds(asked.Start), Instant.FromUnixTimeMilliseconds(asked.End)),
             new Meant
             {
                 Address = to.Address,
@@ -42,6 +48,37 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
                 ReplyTo = sender.Address,
                 Invitation = asked,
             },
+            cancel
+        );
+    }
+
+    /// <summary>The machine of who is away writes for them; they answer themselves when they can.</summary>
+    private async Task AnswerAtOnceAsync(
+        string messageId,
+        MimeMessage message,
+        MailboxAddress to,
+        MailboxAddress sender,
+        CancellationToken cancel
+    )
+    {
+        if (
+            habits.AutomaticOf(to.Address) is not { } words
+            || await TimesAskedAsync($"{Name(to.Address)}.automatic", messageId, cancel) > 0
+        )
+            return;
+        await MeanAsync(
+            $"automatic-{messageId}",
+            new Meant
+            {
+                Address = to.Address,
+                Name = to.Name ?? "",
+                ReplyTo = sender.Address,
+                Words = words,
+                Subject = message.Subject ?? "",
+                Answers = messageId,
+                Automatic = true,
+            },
+            1,
             cancel
         );
     }
@@ -89,6 +126,7 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
             messageId,
             notice.To,
             notice.Entry,
+            null,
             new Meant
             {
                 Address = notice.To,
@@ -124,12 +162,16 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         return given;
     }
 
-    private async Task MeanToAsync(string messageId, string address, string meeting, Meant meant, CancellationToken cancel)
+    /// <param name="at">When it is, for who answers by a calendar of their own.</param>
+    private async Task MeanToAsync(string messageId, string address, string meeting, Stretch? at, Meant meant, CancellationToken cancel)
     {
         var times = await TimesAskedAsync($"{Name(address)}-{Name(meeting)}.asked", messageId, cancel);
-        var (answer, seconds) = habits.Of(address, times);
-        await MeanAsync(messageId, meant with { Answer = answer }, seconds, cancel);
+        var besides = (await Accepted(address).ReadAsync(cancel)).Where(a => a.Key != meeting).Select(a => a.Value).ToList();
+        if (habits.Of(address, meeting, times, at, besides) is var (answer, seconds))
+            await MeanAsync(messageId, meant with { Answer = answer }, seconds, cancel);
     }
+
+    private AcceptedOutside Accepted(string address) => new(Path.Combine(folder.Pending, $"{Name(address)}.calendar"));
 
     private async Task MeanAsync(string messageId, Meant meant, int seconds, CancellationToken cancel)
     {
@@ -137,7 +179,11 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         if (File.Exists(file) || File.Exists(Path.ChangeExtension(file, ".answered")))
             return;
         var due = clock.GetCurrentInstant() + Duration.FromSeconds(seconds);
-        await WriteAsync(file, JsonSerializer.Serialize(meant with { Due = due.ToUnixTimeMilliseconds() }, DemoJson.Options), cancel);
+        await Pending.WriteAsync(
+            file,
+            JsonSerializer.Serialize(meant with { Due = due.ToUnixTimeMilliseconds() }, DemoJson.Options),
+            cancel
+        );
     }
 
     private string FileOf(string messageId) => Path.Combine(folder.Pending, $"{Name(messageId)}.json");
@@ -150,20 +196,14 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         var known = Array.IndexOf(messages, messageId);
         if (known >= 0)
             return known;
-        await WriteAsync(file, string.Join('\n', [.. messages, messageId]), cancel);
+        await Pending.WriteAsync(file, string.Join('\n', [.. messages, messageId]), cancel);
         return messages.Length;
-    }
-
-    /// <summary>Written beside and then renamed, so that nothing is found half written.</summary>
-    private static async Task WriteAsync(string file, string text, CancellationToken cancel)
-    {
-        await File.WriteAllTextAsync(file + ".part", text, cancel);
-        File.Move(file + ".part", file, overwrite: true);
     }
 
     private async Task AnswerByMailAsync(Meant meant, string name, CancellationToken cancel)
     {
         var asked = meant.Invitation!;
+        var at = new Stretch(Instant.FromUnixTimeMilliseconds(asked.Start), Instant.FromUnixTimeMilliseconds(asked.End));
         var reply = new ReplyMail(
             new Mailbox(meant.Name, meant.Address),
             new Mailbox("", meant.ReplyTo!),
@@ -174,9 +214,13 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
             asked.Title,
             meant.Answer.Answer,
             meant.Answer.Comment,
-            Proposed(meant.Answer, Instant.FromUnixTimeMilliseconds(asked.Start), Instant.FromUnixTimeMilliseconds(asked.End))
-        );
+            Proposed(meant.Answer, at.Start, at.End)
+        )
+        {
+            DelegatedTo = meant.Answer.Deputy,
+        };
         await folder.PutAsync(ReplyWriter.ToMime(reply, MessageId(name, meant.Address)), cancel);
+        await Accepted(meant.Address).NoteAsync(asked.Uid, meant.Answer.Answer == Answer.Accepted ? at : null, cancel);
     }
 
     private async Task WriteBackAsync(Meant meant, string name, CancellationToken cancel)
@@ -190,7 +234,8 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
                 subject,
                 meant.Words!,
                 Instant.FromUnixTimeMilliseconds(meant.Due),
-                meant.Answers
+                meant.Answers,
+                automatic: meant.Automatic
             ),
             cancel
         );
@@ -258,6 +303,9 @@ public sealed class Correspondents(MailFolder folder, Habits habits, IWriteGate 
         public ReceivedInvitation? Invitation { get; init; }
         public string? Words { get; init; }
         public string? Subject { get; init; }
+
+        /// <summary>Whether their machine writes it.</summary>
+        public bool Automatic { get; init; }
 
         /// <summary>The id of the letter that is written back to.</summary>
         public string? Answers { get; init; }

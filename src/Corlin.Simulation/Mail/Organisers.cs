@@ -131,12 +131,8 @@ public sealed class Organisers(MailFolder folder, IReadOnlyList<AskedByMail> inv
         );
     }
 
-    /// <summary>Written beside and then renamed, so that nothing is found half written.</summary>
-    private async Task SaveAsync(List<Arranged> arranged, CancellationToken cancel)
-    {
-        await File.WriteAllTextAsync(State + ".part", JsonSerializer.Serialize(arranged, DemoJson.Options), cancel);
-        File.Move(State + ".part", State, overwrite: true);
-    }
+    private Task SaveAsync(List<Arranged> arranged, CancellationToken cancel) =>
+        Pending.WriteAsync(State, JsonSerializer.Serialize(arranged, DemoJson.Options), cancel);
 
     private static long Ms(Instant at) => at.ToUnixTimeMilliseconds();
 

@@ -25,6 +25,9 @@ internal sealed record StartOptions
     /// <summary>Where the demo's clock starts.</summary>
     public Instant? Now { get; init; }
 
+    /// <summary>How the people of the demo differ from run to run; null for the same each time.</summary>
+    public int? Seed { get; init; }
+
     /// <summary>The folder of the built front end.</summary>
     public string Site { get; init; } = "web/dist";
 
@@ -102,6 +105,7 @@ internal sealed record StartOptions
                 "--empty-this-folder" when args[0] == "serve" => Said(options, emptied = Value("--empty-this-folder")),
                 "--conferences" when args[0] == "serve" => Said(options, conferences = Value("--conferences")),
                 "--now" when demo => options with { Now = Moment(Value("--now")) },
+                "--seed" when demo => options with { Seed = Number("--seed", Value("--seed")) },
                 "--site" => options with { Site = Value("--site") },
                 "--demo-folder" => options with { DemoFolder = Value("--demo-folder") },
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
@@ -171,6 +175,11 @@ internal sealed record StartOptions
         Uri.TryCreate(text, UriKind.Absolute, out var address) && address.Scheme is "https" or "http" && address.Query.Length == 0
             ? text.TrimEnd('/')
             : throw new FormatException($"--address takes where people reach Corlin, https://corlin.ebbline.example, not “{text}”.");
+
+    private static int Number(string option, string text) =>
+        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            ? number
+            : throw new FormatException($"{option}: “{text}” is no number.");
 
     private static int PortNumber(string text) =>
         int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port < 65536

@@ -168,7 +168,7 @@ internal static class CorlinHost
     private static void AddStandIns(IServiceCollection services, StartOptions options, string simulation)
     {
         services.AddSingleton(_ => new MailFolder(simulation));
-        services.AddSingleton(_ => Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json")));
+        services.AddSingleton(_ => Habits.Read(Path.Combine(options.DemoFolder, "correspondents.json"), options.Seed));
         services.AddSingleton(s => new Organisers(
             s.GetRequiredService<MailFolder>(),
             Organisers.Read(Path.Combine(options.DemoFolder, "invitations.json")),

@@ -1,5 +1,6 @@
 // How long it takes to take messages in, and to read what waits when there is much of it. `node bench/messages.mjs 1000`;
-// with `desk` behind it a Desk stands open meanwhile.
+// with `desk` behind it a Desk stands open meanwhile, with `ten` ten principals are kept instead of three.
+import { execFileSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { openBrowser, signIn, startDemo } from "../tests/e2e/corlin.mjs";
@@ -7,16 +8,34 @@ import { openBrowser, signIn, startDemo } from "../tests/e2e/corlin.mjs";
 const many = Number(process.argv[2] ?? 1000);
 const open = 200;
 const browser = await openBrowser();
-const demo = await startDemo();
+const ten = process.argv.slice(3).includes("ten");
+const more = ["tome.vidal", "ana.brandao", "ruta.vaitkus", "jun.tanaka-reyes", "priya.venkat", "cormac.doyle", "hana.rerekura"];
+
+/** The demo, in which Noor may keep seven more calendars as she keeps Maren's. */
+async function start() {
+  const demo = await startDemo({ own: true });
+  if (!ten) return demo;
+  await demo.stop();
+  const grant = `INSERT INTO AccessGrants (OwnerId, ReceiverId, Inside, Sight, Acting, Private, PassOn, GivenById)
+    SELECT o.Id, g.ReceiverId, 1, g.Sight, g.Acting, 1, 0, g.GivenById FROM AccessGrants g
+    JOIN People m ON m.Id = g.OwnerId AND m.Address = 'maren.falk@ebbline.example'
+    JOIN People n ON n.Id = g.ReceiverId AND n.Address = 'noor.haddad@ebbline.example'
+    JOIN People o ON o.Address IN (${more.map((m) => `'${m}@ebbline.example'`).join(", ")}) WHERE g.EndedById IS NULL`;
+  const script = "import sqlite3,sys;c=sqlite3.connect(sys.argv[1]);c.execute(sys.argv[2]);c.commit()";
+  execFileSync("python3", ["-c", script, join(demo.data, "corlin.db"), grant]);
+  return startDemo({ own: true, data: demo.data });
+}
+
+const demo = await start();
 const page = await signIn(browser, demo.address, /Noor Haddad/);
 // No screen stands open that would read everything again at each change, unless it is asked for.
 await page.goto(`${demo.address}/api/session`);
-if (process.argv[3] === "desk") await signIn(browser, demo.address, /Noor Haddad/);
+if (process.argv.slice(3).includes("desk")) await signIn(browser, demo.address, /Noor Haddad/);
 
 const two = (n) => String(n).padStart(2, "0");
-const who = ["maren.falk", "desmond.oyelaran", "wiremu.paki"];
+const who = ["maren.falk", "desmond.oyelaran", "wiremu.paki", ...(ten ? more : [])];
 
-/** An invitation, from one of fifty people outside to one of three inside, in the half year ahead. */
+/** An invitation, from one of fifty people outside to one of those inside, in the half year ahead. */
 function message(i) {
   const asked = `${who[i % who.length]}@ebbline.example`;
   const from = `planner${i % 50}@harbour.example`;

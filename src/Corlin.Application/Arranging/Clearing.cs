@@ -66,8 +66,13 @@ internal sealed record Clearing(CalendarUser Who, Occurrence Occurrence, Disclos
         if (!IsSought(viewing))
             return null;
         var question = RoomQuestion.Ask(viewing, Search(viewing));
-        var plan = MakeRoom.At(question.Request, question.Movable, question.Rules, ReadRoom.MostMoves, viewing.Zone, Told.Stretch.Start);
+        // Where nothing else is in the way, a journey that is too short is.
+        var plan = At(question.Request)
+            ?? (question.Request.At is { } at ? At(question.Request with { At = at with { Weight = Weight.Forbid } }) : null);
         return plan is null ? null : (question, plan);
+
+        RoomPlan? At(SlotRequest request) =>
+            MakeRoom.At(request, question.Movable, question.Rules, ReadRoom.MostMoves, viewing.Zone, Told.Stretch.Start);
     }
 }
 

@@ -29,15 +29,13 @@ internal sealed class Wrongs(
     IReadOnlyCollection<string> named
 )
 {
-    private const int MostRooms = 60;
-
     /// <summary>Whether mail reaches anybody outside.</summary>
     public bool MailLeaves { get; init; } = true;
 
     private static readonly MendView TakeBestSlot = new(MendKind.Slot, "Take the best free slot");
     private static readonly MendView ByVideo = new(MendKind.Video, "Add a link");
 
-    private IReadOnlyList<(CalendarUser Room, int? Seats)>? freeRooms;
+    private IReadOnlyList<FreeRoom>? freeRooms;
 
     /// <summary>Where it takes place: as it is typed, or where its first room is; null where that is not known.</summary>
     public string? Site => viewing.SiteOf(place, asked.Select(a => a.Who));
@@ -195,37 +193,10 @@ internal sealed class Wrongs(
     /// <summary>The smallest room of the organiser's site that is free and holds them all.</summary>
     private IReadOnlyList<MendView> OtherRoom(int coming)
     {
-        var site = viewing.SiteOf(asked[0].Who.Place);
-        freeRooms ??= FreeRooms();
-        var fitting = freeRooms
-            .Where(r => r.Seats is null || r.Seats >= coming)
-            .OrderBy(r => viewing.SiteOf(r.Room.Place) == site ? 0 : 1)
-            .ThenBy(r => r.Seats ?? int.MaxValue)
-            .ToList();
-        return fitting is [var (room, seats), ..] && (site is null || viewing.SiteOf(room.Place) == site)
-            ?
-            [
-                new MendView(
-                    MendKind.Room,
-                    seats is { } n ? $"Take {room.Name}, {English.Count(n, "seat", "seats")}" : $"Take {room.Name}",
-                    Person: viewing.View(room)
-                ),
-            ]
+        freeRooms ??= FreeRooms.At(viewing, stretch, [.. Rooms.Select(r => r.Who.Id)], but);
+        return FreeRooms.Fitting(viewing, freeRooms, coming, viewing.SiteOf(asked[0].Who.Place)) is { } room
+            ? [new MendView(MendKind.Room, $"Take {room.Words}", Person: viewing.View(room.Room))]
             : [];
-    }
-
-    private List<(CalendarUser Room, int? Seats)> FreeRooms()
-    {
-        var others = viewing.Store.Rooms(MostRooms).Where(r => Rooms.All(a => a.Who.Id != r.Id)).ToList();
-        var facts = viewing.Store.Facts([.. others.Select(r => r.Id)]);
-        // Whether a room can be had is told to whoever asks for it, however little they see of its calendar.
-        return
-        [
-            .. AtTime
-                .For(viewing, others, stretch, but)
-                .Where(s => s.Kind is AtTimeKind.Free or AtTimeKind.NotKnown)
-                .Select(s => (s.Who, facts.TryGetValue(s.Who.Id, out var known) ? known.Capacity : null)),
-        ];
     }
 
     private IEnumerable<WarningView> TooFar()

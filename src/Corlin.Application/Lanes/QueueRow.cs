@@ -15,17 +15,40 @@ public enum WayOutKind
 
     /// <summary>The page of somebody.</summary>
     Person,
+
+    /// <summary>Another room, taken at once.</summary>
+    Room,
+
+    /// <summary>A series goes on longer, at once.</summary>
+    Repeat,
 }
 
 /// <summary>A way out, to be pressed.</summary>
 /// <param name="Words">A verb with its object.</param>
 /// <param name="Person">The public id of whose page it is; null for the others.</param>
-public sealed record WayOutView(WayOutKind Kind, string Words, string? Person = null);
+public sealed record WayOutView(WayOutKind Kind, string Words, string? Person = null)
+{
+    /// <summary>The room that is taken; null for the others.</summary>
+    public RoomInsteadView? Room { get; init; }
+
+    /// <summary>How it repeats from then on; null for the others.</summary>
+    public RepeatsLongerView? Repeats { get; init; }
+}
+
+/// <param name="Take">The public id of the room that is taken.</param>
+/// <param name="Leave">The public id of the one that is not.</param>
+/// <param name="Place">What stands as the place and what would stand instead; null where the place says something else.</param>
+public sealed record RoomInsteadView(string Take, string Leave, PlaceInsteadView? Place);
+
+public sealed record PlaceInsteadView(string Was, string Becomes);
+
+/// <param name="Was">How it repeats now, in words.</param>
+public sealed record RepeatsLongerView(string Was, string Becomes);
 
 /// <summary>What can be done with something that needs a look.</summary>
 /// <param name="Key">With <paramref name="Print"/> it is dismissed; the same thing has the same key.</param>
 /// <param name="Print">What it rests on: it needs a look again where that changes.</param>
-/// <param name="Other">Of two that clash the other one, where it may be told.</param>
+/// <param name="Other">Of two that clash, or between which a journey is too long, the other one, where it may be told.</param>
 public sealed record WatchView(ConcernKind Kind, string Key, string Print, IReadOnlyList<WayOutView> Ways, OtherEntryView? Other);
 
 /// <param name="Entry">Its public id.</param>

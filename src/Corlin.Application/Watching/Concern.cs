@@ -28,7 +28,7 @@ internal sealed record Concern(ConcernKind Kind, Lane Lane, string What, string 
 
     public LaneEntry? Entry { get; init; }
 
-    /// <summary>Of two that want the same time the other one.</summary>
+    /// <summary>Of two that want the same time, or lie too far apart, the other one.</summary>
     public LaneEntry? Other { get; init; }
 
     /// <summary>The stretch that is marked on the lane.</summary>

@@ -21,6 +21,8 @@ internal sealed class OfMeetings
     private readonly IReadOnlyDictionary<UserId, PersonFacts> rooms;
     private readonly ILookup<UserId, Absence> absences;
     private readonly HashSet<EntryId> withPapers;
+    private const int MostRoomsSought = 5;
+    private int roomsSought;
 
     public OfMeetings(Looking looking, IReadOnlyList<Lane> lanes)
     {
@@ -70,6 +72,7 @@ internal sealed class OfMeetings
                 yield return Of(ConcernKind.Room, lane, entry, $"{room.Who.Value} refused", "No room", $"{name} cannot be had then") with
                 {
                     Tone = "wrong",
+                    Ways = OtherRoom(lane, entry, whole, people[room.Who], coming),
                 };
             else if (seats < coming)
                 yield return Of(
@@ -79,8 +82,26 @@ internal sealed class OfMeetings
                     string.Create(CultureInfo.InvariantCulture, $"{room.Who.Value} {seats} {coming}"),
                     "Room too small",
                     $"{name} holds {seats}; with {lane.Who.GivenName} {coming} come"
-                );
+                ) with
+                {
+                    Ways = OtherRoom(lane, entry, whole, people[room.Who], coming),
+                };
         }
+    }
+
+    /// <summary>The smallest room of the same site that can be had then and holds all; for the first few, as each is looked for apart.</summary>
+    private IReadOnlyList<WayOutView> OtherRoom(Lane lane, LaneEntry entry, WholeEntry whole, CalendarUser room, int coming)
+    {
+        WayOutView open = new(WayOutKind.Entry, "Open the entry");
+        if (!entry.Told.MayChange || ++roomsSought > MostRoomsSought)
+            return [open];
+        var taken = whole.Attendees.Select(a => a.Who).ToHashSet();
+        var free = FreeRooms.At(looking.Viewing, entry.Told.Stretch, taken);
+        var site = looking.Viewing.SiteOf(room.Place) ?? looking.Viewing.SiteOf(lane.Who.Place);
+        if (FreeRooms.Fitting(looking.Viewing, free, coming, site) is not { } other)
+            return [open];
+        var place = entry.Told.Place == room.Name ? new PlaceInsteadView(room.Name, other.Room.Name) : null;
+        return [new(WayOutKind.Room, $"Take {other.Words}") { Room = new(other.Room.PublicId, room.PublicId, place) }, open];
     }
 
     /// <summary>A short one that comes again and again needs no agenda, nor does what two agree on.</summary>

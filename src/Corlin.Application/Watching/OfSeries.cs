@@ -1,9 +1,11 @@
 using Corlin.Application.Lanes;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;
 using Corlin.Core.Whereabouts;
+using Corlin.Core.Words;
 using NodaTime;
 
 namespace Corlin.Application.Watching;
@@ -98,7 +100,17 @@ internal static class OfSeries
             Reason = "it takes place for the last time",
             Entry = entry,
             Marked = entry.Told.Stretch,
-            Ways = [new(WayOutKind.Entry, "Open it to repeat it longer")],
+            Ways = [Longer(series.Entry.Rule!, last.RecurrenceId!.Value.Date), new(WayOutKind.Entry, "Open it to repeat it longer")],
+        };
+    }
+
+    /// <summary>Half a year more, in the words in which it is edited.</summary>
+    private static WayOutView Longer(Rule now, LocalDate last)
+    {
+        var longer = Routines.Longer(now, last);
+        return new WayOutView(WayOutKind.Repeat, $"Repeat it until {English.DayAndYear(longer.Until!.Value.Time.Date)}")
+        {
+            Repeats = new RepeatsLongerView(RuleWords.Write(now), RuleWords.Write(longer)),
         };
     }
 }

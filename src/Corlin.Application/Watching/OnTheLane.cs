@@ -66,6 +66,7 @@ internal static class OnTheLane
                     ? $"{English.Length(way.Needed)} from {place}; {there}"
                     : $"the journey takes {English.Length(way.Needed)}; {there}",
                 Entry = to,
+                Other = from,
                 Marked = to.Told.Stretch,
             };
         }

@@ -1,4 +1,5 @@
 using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Time;
 using NodaTime;
 
@@ -9,6 +10,17 @@ public static class Routines
 {
     /// <summary>Fewer are planned one by one, and nobody expects more of them.</summary>
     public const int FewestOccurrences = 4;
+
+    private const int WeeksMore = 26;
+
+    /// <summary>The rule that goes on for half a year after the last occurrence, up to a day and no number of times.</summary>
+    /// <param name="last">The day of the last occurrence by the rule as it is.</param>
+    public static Rule Longer(Rule rule, LocalDate last) =>
+        rule with
+        {
+            Count = null,
+            Until = new Until(last.PlusWeeks(WeeksMore).At(Rule.EndOfDay)),
+        };
 
     /// <summary>
     /// The last occurrence of a series that takes place for the last time within a time; null where it goes on, is over, or has too few.

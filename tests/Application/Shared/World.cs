@@ -198,7 +198,7 @@ public sealed class World : IAsyncDisposable
         SqliteConnection.ClearPool(its);
     }
 
-    private Task<CalendarUser> Add(string name, string zone = "Europe/Lisbon", bool inside = true, UserKind kind = UserKind.Person)
+    public Task<CalendarUser> Add(string name, string zone = "Europe/Lisbon", bool inside = true, UserKind kind = UserKind.Person)
     {
         var key = name.Split(' ')[0].ToLowerInvariant().Replace('é', 'e');
         var place = kind == UserKind.Room ? name : null;

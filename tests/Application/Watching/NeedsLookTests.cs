@@ -16,6 +16,7 @@ using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using Corlin.Core.Watch;
+using Corlin.Core.Words;
 using NodaTime;
 
 namespace Corlin.Application.Tests;
@@ -104,6 +105,52 @@ public sealed class NeedsLookTests : IAsyncLifetime
         Assert.Contains((await Desk()).Queue, r => r.Key == refused.Key);
     }
 
+    [Fact]
+    public async Task Between_two_that_lie_too_far_apart_either_can_be_moved_with_one_press()
+    {
+        await world.Do(new AddPlace(new Core.Whereabouts.Place("Quay 4", "Quay office", "Lisbon", "Europe/Lisbon")));
+        await world.Do(new SetWay("Quay office", "Head office", Duration.FromMinutes(40)));
+        var quay = await Add("Pilots", "2027-03-09T10:00", 60, place: "Quay 4");
+        var here = await Add("Review", "2027-03-09T11:15", 60, place: "Gannet");
+        var row = Assert.Single(await Of(ConcernKind.NoWay));
+        Assert.Equal((here, quay), (row.Entry, row.Watch!.Other!.Entry));
+        foreach (var (entry, moved) in new[] { (here, "Move Pilots to "), (quay, "Move Review to ") })
+        {
+            var ways = await world.See(new ReadWaysOut(world.Noor.Id, world.Maren.PublicId, entry, null, world.Now).Run);
+            Assert.StartsWith(moved, ways.Clear!.Words, StringComparison.Ordinal);
+        }
+    }
+
+    [Fact]
+    public async Task Of_the_rooms_that_can_be_had_then_the_smallest_that_holds_all_is_offered_and_taken()
+    {
+        var petrel = await world.Add("Petrel", kind: UserKind.Room);
+        var dunlin = await world.Add("Dunlin", kind: UserKind.Room);
+        var fulmar = await world.Add("Fulmar", kind: UserKind.Room);
+        foreach (var (room, seats) in new[] { (world.Gannet, 2), (petrel, 8), (dunlin, 3), (fulmar, 6) })
+            await world.Do(
+                new ChangePerson(world.Administrator.Id, room.PublicId, room.Version, new PersonEdit(Capacity: seats, Place: "Gannet"))
+            );
+        // Dunlin would do, but is taken then.
+        await Arrange("2027-03-10T12:15", [world.Ruta, dunlin]);
+        var small = (await Arrange("2027-03-10T12:00", [world.Tome, world.Ana, world.Gannet])).PublicId;
+        var way = (await Of(ConcernKind.Room)).Single(r => r.Entry == small).Watch!.Ways[0];
+        Assert.Equal((WayOutKind.Room, "Take Fulmar, six seats", fulmar.PublicId), (way.Kind, way.Words, way.Room!.Take));
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                small,
+                null,
+                Reach.All,
+                new EntryEdit(),
+                new EntryEdit(),
+                null,
+                new Asking([new Invited(way.Room.Take, AttendeeRole.Required)], [way.Room.Leave])
+            )
+        );
+        Assert.DoesNotContain(await Of(ConcernKind.Room), r => r.Entry == small);
+    }
+
     [Theory]
     [InlineData("2027-03-09T12:00", null, true)]
     [InlineData("2027-03-09T12:00", "Clause 7", false)]
@@ -174,6 +221,25 @@ public sealed class NeedsLookTests : IAsyncLifetime
         await Arrange("2027-03-02T15:00", [world.Tome], Rule.Weekly(1), agenda: "Clause 7");
         var row = Assert.Single(await Of(ConcernKind.RunsOut));
         Assert.Equal("Tuesday 23 March 12:00", row.Text);
+        // With one press it goes on for half a year.
+        var way = row.Watch!.Ways[0];
+        Assert.Equal("Repeat it until 21 September 2027", way.Words);
+        Assert.Equal(("every week, 4 times", "every week until 21 September 2027"), (way.Repeats!.Was, way.Repeats.Becomes));
+        var (was, longer) = (RuleOf(way.Repeats.Was), RuleOf(way.Repeats.Becomes));
+        var at = NodaTime.Text.LocalDateTimePattern.GeneralIso.Parse(row.Occurrence!).Value;
+        await world.Do(
+            new ChangeEntry(
+                world.Noor.Id,
+                row.Entry!,
+                at,
+                Reach.All,
+                new EntryEdit { Repeat = new Repeat(longer) },
+                new EntryEdit { Repeat = new Repeat(was) }
+            )
+        );
+        Assert.Empty(await Of(ConcernKind.RunsOut));
+
+        static Rule RuleOf(string words) => RuleReader.Read(words, new LocalDate(2027, 3, 2)).Rule!;
     }
 
     [Fact]
@@ -272,9 +338,9 @@ public sealed class NeedsLookTests : IAsyncLifetime
     private Task<long> Ahead(ConcernKind kind, int days) =>
         world.Do(new SayLookAhead(world.Noor.Id, world.Maren.Id, new LookAhead(kind, days)));
 
-    private async Task<string> Add(string title, string start, int minutes, bool isPrivate = false) =>
+    private async Task<string> Add(string title, string start, int minutes, bool isPrivate = false, string? place = null) =>
         (
-            await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed(start, minutes), null, Private: isPrivate))
+            await world.Do(new AddAppointment(world.Noor.Id, world.Maren.Id, title, World.Timed(start, minutes), place, Private: isPrivate))
         ).PublicId;
 
     private Task<ArrangedMeeting> Arrange(string start, CalendarUser[] with, Rule? rule = null, string? agenda = null, int minutes = 45) =>

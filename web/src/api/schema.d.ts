@@ -10370,6 +10370,10 @@ export interface components {
             post: null | string;
             address: string;
         };
+        PlaceInsteadView: {
+            was: string;
+            becomes: string;
+        };
         PlaceRequest: {
             name: string;
             exists: boolean;
@@ -10613,6 +10617,10 @@ export interface components {
             parts: null | components["schemas"]["RepeatPartsView"];
             monthDays: components["schemas"]["MonthDayView"][];
         };
+        RepeatsLongerView: {
+            was: string;
+            becomes: string;
+        };
         RequestParts: {
             inNameOf: string;
             /** Format: int32 */
@@ -10689,6 +10697,11 @@ export interface components {
             key: string;
             /** Format: int64 */
             until: number;
+        };
+        RoomInsteadView: {
+            take: string;
+            leave: string;
+            place: null | components["schemas"]["PlaceInsteadView"];
         };
         RoomMadeView: {
             /** Format: int64 */
@@ -11125,11 +11138,13 @@ export interface components {
             words: string;
         };
         /** @enum {unknown} */
-        WayOutKind: "entry" | "chase" | "whereabouts" | "access" | "person";
+        WayOutKind: "entry" | "chase" | "whereabouts" | "access" | "person" | "room" | "repeat";
         WayOutView: {
             kind: components["schemas"]["WayOutKind"];
             words: string;
             person: null | string;
+            room: null | components["schemas"]["RoomInsteadView"];
+            repeats: null | components["schemas"]["RepeatsLongerView"];
         };
         WayRequest: {
             from: string;

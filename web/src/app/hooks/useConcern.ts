@@ -1,6 +1,8 @@
 import { useNavigate } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
-import type { QueueRow, WayOut } from "../../api/types";
+import type { ChangeRequest, QueueRow, WayOut } from "../../api/types";
+import { changedSince } from "../entry/changeEntry";
+import { nothing } from "../entry/edit";
 import { useChanges } from "./changes";
 
 /** A row of something that needs a look. */
@@ -13,13 +15,43 @@ export function useConcern(sheet: { open: (id: string, lane: string, occurrence:
   const navigate = useNavigate();
   const { run } = useChanges();
   const go = (row: ConcernRow, way: WayOut) => {
-    if (way.kind === "chase" && row.entry) void navigate({ to: "/chase", search: { meeting: row.entry } });
+    if (row.entry && way.room) takeRoom(row, row.entry, way.words, way.room);
+    else if (row.entry && way.repeats) repeat(row, row.entry, way.words, way.repeats);
+    else if (way.kind === "chase" && row.entry) void navigate({ to: "/chase", search: { meeting: row.entry } });
     else if (way.kind === "whereabouts") void navigate({ to: "/whereabouts" });
     else if (way.kind === "access") void navigate({ to: "/access" });
     else if (way.kind === "person" && way.person) void navigate({ to: "/people", search: { who: way.person } });
     else if (row.entry) sheet.open(row.entry, row.for.id, row.occurrence);
     else void navigate({ to: "/lanes", search: { who: row.for.id, view: "working-days" } });
   };
+  const change = (row: ConcernRow, id: string, body: Partial<ChangeRequest>, words: string) =>
+    run(
+      ask(
+        client.POST("/api/entries/{id}/change", {
+          params: { path: { id } },
+          body: { occurrence: row.occurrence, reach: "all", becomes: nothing, was: nothing, move: null, asking: null, ...body },
+        }),
+      ).then((made) => {
+        if (made.change === null) throw changedSince();
+        return { change: made.change };
+      }),
+      `Done for “${row.title}”: ${words}.`,
+    );
+  /** Of a series only this one goes elsewhere. */
+  const takeRoom = (row: ConcernRow, id: string, words: string, { take, leave, place }: NonNullable<WayOut["room"]>) =>
+    change(
+      row,
+      id,
+      {
+        reach: row.occurrence === null ? "all" : "thisOne",
+        becomes: { ...nothing, place: place?.becomes ?? null },
+        was: { ...nothing, place: place?.was ?? null },
+        asking: { required: [take], optional: [], removed: [leave] },
+      },
+      words,
+    );
+  const repeat = (row: ConcernRow, id: string, words: string, { was, becomes }: NonNullable<WayOut["repeats"]>) =>
+    change(row, id, { becomes: { ...nothing, repeats: becomes }, was: { ...nothing, repeats: was } }, words);
   const dismiss = (row: ConcernRow) =>
     run(
       ask(client.POST("/api/watch/dismissals", { body: { of: row.for.id, key: row.watch.key, print: row.watch.print } })),

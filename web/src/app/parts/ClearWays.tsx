@@ -10,9 +10,9 @@ interface Clashing {
   occurrence: string | null;
 }
 
-/** Of two that clash: one of them moved, with one press, where the reader may move it and it suits everyone in it. */
+/** Of two that clash, or between which the journey is too long: one of them moved, with one press, where the reader may move it and it suits everyone in it. */
 export function ClearWays({ row }: { row: ConcernRow }) {
-  if (row.watch.kind !== "clash") return null;
+  if (row.watch.kind !== "clash" && row.watch.kind !== "noWay") return null;
   return (
     <>
       {row.entry && <Clear row={row} entry={row.entry} occurrence={row.occurrence} />}

@@ -41,6 +41,51 @@ test("What needs a look is dealt with where it is, dismissed, taken back and sho
   assert.deepEqual(await faults(page), []);
 });
 
+test("A room that is too small is changed for one that holds all, and a series that ends goes on, with one press each", async () => {
+  const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/needs-a-look" });
+  const list = page.getByRole("list", { name: "What needs a look" });
+  await list.getByText("Array design gate").waitFor();
+  const arrange = (meeting) =>
+    page.evaluate(async (asked) => {
+      const { forgery } = await (await fetch("/api/session")).json();
+      const id = async (name) =>
+        (await (await fetch(`/api/people?text=${encodeURIComponent(name)}`)).json()).find((p) => p.name === name).id;
+      const required = await Promise.all(asked.required.map(id));
+      const body = {
+        optional: [],
+        zone: "Europe/Lisbon",
+        minutes: 45,
+        video: false,
+        agenda: "Terms",
+        line: null,
+        private: false,
+        place: null,
+        repeats: null,
+      };
+      const answer = await fetch("/api/meetings", {
+        method: "POST",
+        headers: { "content-type": "application/json", "X-Corlin-Forgery": forgery },
+        body: JSON.stringify({ ...body, ...asked, required, inNameOf: await id("Maren Falk") }),
+      });
+      if (!answer.ok) throw new Error(await answer.text());
+    }, meeting);
+  const required = ["Sofia Leal", "Duarte Pinho", "Marta Seixas", "Rui Falcão", "Dunlin"];
+  await arrange({ title: "Slipway, options", required, start: "2027-03-11T12:00", place: "Dunlin" });
+  const slipway = list.getByRole("listitem").filter({ hasText: "Slipway, options" });
+  await slipway.getByText("Dunlin holds 4; with Maren 5 come").waitFor();
+  await slipway.getByRole("button", { name: /^Take / }).click();
+  await page.getByText(/^Done for “Slipway, options”: Take /).waitFor();
+  await slipway.waitFor({ state: "detached" });
+
+  await arrange({ title: "Quay walk", required: ["Rui Falcão"], start: "2027-03-09T18:15", repeats: "every day, 5 times", minutes: 15 });
+  const walk = list.getByRole("listitem").filter({ hasText: "Quay walk" });
+  await walk.getByText("it takes place for the last time").waitFor();
+  await walk.getByRole("button", { name: /^Repeat it until / }).click();
+  await page.getByText(/^Done for “Quay walk”: Repeat it until /).waitFor();
+  await walk.filter({ hasText: "for the last time" }).waitFor({ state: "detached" });
+  assert.deepEqual(await faults(page), []);
+});
+
 test("What is in the way of an invitation is moved and it is accepted with one press, and one undo", async () => {
   const page = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/answer" });
   const desmond = page.getByRole("button", { name: /^For Desmond Oyelaran: Hiring panel/ });

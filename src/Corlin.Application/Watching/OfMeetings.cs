@@ -89,7 +89,7 @@ internal sealed class OfMeetings
         }
     }
 
-    /// <summary>The smallest room of the same site that can be had then and holds all; for the first few, as each is looked for apart.</summary>
+    /// <summary>The smallest room of the same site that can be had and holds all; for the first few, as each is looked for apart.</summary>
     private IReadOnlyList<WayOutView> OtherRoom(Lane lane, LaneEntry entry, WholeEntry whole, CalendarUser room, int coming)
     {
         WayOutView open = new(WayOutKind.Entry, "Open the entry");

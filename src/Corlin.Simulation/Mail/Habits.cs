@@ -24,8 +24,8 @@ public sealed record HabitAnswer(Answer Answer, string? Comment, int? ProposeMin
 
 /// <summary>The habits of everyone in the demo; who is not in the file accepts.</summary>
 /// <param name="seed">
-/// With one, people take shorter or longer than usual, and who is not in the file answers this or that, or not at all: the same for the same
-/// seed. Without one each run is the same.
+/// With one, people take shorter or longer than usual, and who is not in the file answers this or that, or not at all: the same for the
+/// same seed. Without one each run is the same.
 /// </param>
 public sealed class Habits(IEnumerable<Habit> habits, int? seed = null)
 {

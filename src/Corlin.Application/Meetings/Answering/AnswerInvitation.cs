@@ -27,7 +27,7 @@ public sealed record AnswerInvitation(
     /// <summary>Whether it is meant to take the place of another answer that somebody else gave.</summary>
     public bool AllTheSame { get; init; }
 
-    /// <summary>It stands on their side alone; only who organises it outside can be left untold, inside all read the same meeting.</summary>
+    /// <summary>It stands on their side alone; only who organises it outside can be left untold: inside all read one meeting.</summary>
     public bool Untold { get; init; }
 
     /// <summary>The key of the standing instruction of who is asked that says so, or null.</summary>

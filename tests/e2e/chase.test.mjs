@@ -24,6 +24,29 @@ test("all who have not replied are reminded in one go, after it was seen whom, a
   await form.getByRole("button", { name: "Send 4 reminders" }).waitFor();
   await noor.goto(`${its.demo.address}/mail`);
   await noor.getByText("Will you come? Safety board").first().waitFor();
+
+  // Who told their last answer is called rather than written to.
+  await noor.evaluate(async () => {
+    const { forgery } = await (await fetch("/api/session")).json();
+    const { rows } = await (await fetch("/api/chase")).json();
+    const visit = rows.find((r) => r.title === "Array visit, planning");
+    const attendee = visit.attendees.find((a) => a.who.name === "Cormac Doyle").who.id;
+    const answer = await fetch(`/api/meetings/${visit.entry}/answers`, {
+      method: "POST",
+      headers: { "content-type": "application/json", "X-Corlin-Forgery": forgery },
+      body: JSON.stringify({ attendee, occurrence: visit.occurrence, answer: "tentative", comment: null, allTheSame: true }),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+  });
+  await noor.goto(`${its.demo.address}/chase`);
+  await noor.getByRole("button", { name: "Remind all who have not replied…" }).click();
+  await safety.getByText(/^Cormac Doyle.*, told you last time: best called/).waitFor();
+  await safety.getByText("Bento Araújo, written to today already").waitFor();
+  await form.getByRole("checkbox", { name: "Also those who were written to today" }).check();
+  await form.getByRole("button", { name: "Send 3 reminders" }).waitFor();
+  await form.getByRole("checkbox", { name: "Also those who are best called" }).check();
+  await form.getByRole("button", { name: "Send 4 reminders" }).waitFor();
+  assert.deepEqual(await faults(noor), []);
 });
 
 test("a deadline for answers is set, told and done when it passes", async () => {

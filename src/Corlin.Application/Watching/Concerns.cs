@@ -25,6 +25,7 @@ internal static class Concerns
             kept.SelectMany(l => OnTheLane.Find(looking, l))
                 .Concat(new OfMeetings(looking, kept).Find())
                 .Concat(OfSeries.Find(looking, kept))
+                .Concat(kept.SelectMany(l => OfHolds.Find(looking, l)))
                 .Concat(OfPeople.Find(looking, kept))
                 .Concat(Contradicted.Find(looking, kept))
         );

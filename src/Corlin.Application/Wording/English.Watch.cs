@@ -57,6 +57,7 @@ public static partial class English
             ConcernKind.AnsweredApart => "Answered differently by principal and assistant",
             ConcernKind.WidelyRead => "Titles that 40 people or more can read",
             ConcernKind.RunsOut => "A series that ends",
+            ConcernKind.HoldsLapse => "Held times that lapse",
             _ => "Somebody required whose calendar is neglected",
         };
 }

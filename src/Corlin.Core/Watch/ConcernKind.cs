@@ -40,6 +40,9 @@ public enum ConcernKind
 
     /// <summary>Somebody who is counted on does not keep their calendar.</summary>
     Neglected,
+
+    /// <summary>Held times lapse, and none was chosen.</summary>
+    HoldsLapse,
 }
 
 /// <summary>How far ahead one kind is looked for.</summary>
@@ -60,7 +63,7 @@ public static class LookAheads
     public static int Usual(ConcernKind kind) =>
         kind switch
         {
-            ConcernKind.Unprepared => 2,
+            ConcernKind.Unprepared or ConcernKind.HoldsLapse => 2,
             ConcernKind.OutOfHours or ConcernKind.RunsOut or ConcernKind.CoverAway => MostDays,
             ConcernKind.Room or ConcernKind.RequiredAway => 14,
             _ => 7,

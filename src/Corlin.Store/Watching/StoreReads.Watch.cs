@@ -68,6 +68,20 @@ internal partial class StoreReads
         ];
     }
 
+    public IReadOnlySet<UserId> ToldByMouth(IReadOnlyCollection<UserId> who, UserId organiser)
+    {
+        var wanted = who.Select(w => w.Value).ToArray();
+        return Db
+            .Participations.Where(p => wanted.Contains(p.UserId) && p.AnsweredAt != null)
+            .Where(p => Db.Entries.Any(e => e.Id == p.EntryId && e.OwnerId == organiser.Value))
+            .GroupBy(p => p.UserId)
+            .Select(g => g.OrderByDescending(p => p.AnsweredAt).ThenByDescending(p => p.Id).First())
+            .AsEnumerable()
+            .Where(p => p.ByWordOfMouth)
+            .Select(p => new UserId(p.UserId))
+            .ToHashSet();
+    }
+
     public IReadOnlyList<(UserId Who, EntryId Entry)> AnsweredByMore(IReadOnlyCollection<UserId> who, Instant since, int limit)
     {
         var wanted = who.Select(w => w.Value).ToArray();

@@ -133,7 +133,7 @@ public sealed class DeadlineTests : IAsyncLifetime
     public async Task All_who_are_silent_are_reminded_in_one_act_once_a_day_and_the_answered_are_not()
     {
         var second = (await world.Arrange("2027-03-17T12:00", with: [world.Tome, world.Ana])).PublicId;
-        await Answers(world.Tome, Answer.Accepted);
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, meeting, null, Answer.Accepted, null, null));
         MeetingAt[] both = [new(meeting, null), new(second, null), new(second, null)];
         var changes = await world.Do(new RemindSilent(world.Noor.Id, both, "It is the yearly one.", false));
         Assert.Equal(2, changes.Count);
@@ -153,6 +153,33 @@ public sealed class DeadlineTests : IAsyncLifetime
         world.Advance(24 * 3600);
         Assert.Equal(2, (await world.Do(new RemindSilent(world.Noor.Id, both, null, false))).Count);
         await Refused(RefusalKind.BadInput, () => world.Do(new RemindSilent(world.Noor.Id, [], null, false)));
+    }
+
+    [Fact]
+    public async Task Who_told_their_last_answer_is_called_and_written_to_only_where_it_is_meant()
+    {
+        await world.Do(new EnterAnswer(world.Noor.Id, meeting, world.Tome.PublicId, null, Answer.Accepted, null));
+        var next = (await world.Arrange("2027-03-17T12:00", with: [world.Tome, world.Ana])).PublicId;
+        var row = (await world.See(new ReadUnanswered(world.Noor.Id, world.Now).Run)).Rows.Single(r => r.Entry == next);
+        Assert.Equal(["Ana Brandão"], row.Silent.Select(p => p.Name));
+        Assert.Equal(["Tomé Vidal"], row.ToCall.Select(c => c.Who.Name));
+        world.Advance(11);
+        await world.SendDue();
+        world.Post.Letters.Clear();
+        await world.Do(new RemindSilent(world.Noor.Id, [new(next, null)], null, false));
+        world.Advance(11);
+        await world.SendDue();
+        Assert.Equal(["Ana Brandão"], world.Post.Letters.Select(l => l.To.Name));
+        await world.Do(new RemindSilent(world.Noor.Id, [new(next, null)], null, false, ByMouth: true));
+        world.Advance(11);
+        await world.SendDue();
+        Assert.Equal(["Ana Brandão", "Tomé Vidal"], world.Post.Letters.Select(l => l.To.Name));
+
+        // Once they have answered on their own, they are written to again.
+        await world.Do(new AnswerInvitation(world.Tome.Id, world.Tome.Id, next, null, Answer.Accepted, null, null));
+        var third = (await world.Arrange("2027-03-18T12:00", with: [world.Tome])).PublicId;
+        row = (await world.See(new ReadUnanswered(world.Noor.Id, world.Now).Run)).Rows.Single(r => r.Entry == third);
+        Assert.Equal((1, 0), (row.Silent.Count, row.ToCall.Count));
     }
 
     [Fact]

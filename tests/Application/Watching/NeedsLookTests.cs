@@ -243,6 +243,21 @@ public sealed class NeedsLookTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Held_times_that_lapse_soon_are_said_until_one_is_chosen()
+    {
+        System.Collections.Immutable.ImmutableArray<EntryTime> times = [World.Timed("2027-03-18T12:00"), World.Timed("2027-03-19T12:00")];
+        await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Lease", times, world.Now + Duration.FromHours(30)));
+        var row = Assert.Single(await Of(ConcernKind.HoldsLapse));
+        Assert.Equal(("Lease", "two times held", "Lapses"), (row.Title, row.Text, row.Judgement));
+        Assert.EndsWith("15:42", row.Reason, StringComparison.Ordinal);
+        await world.Do(new PlaceHolds(world.Noor.Id, world.Maren.Id, "Ferry", times, world.Now + Duration.FromDays(6)));
+        Assert.Single(await Of(ConcernKind.HoldsLapse));
+        // What has lapsed holds nothing any more.
+        world.Advance(31 * 3600);
+        Assert.DoesNotContain(await Of(ConcernKind.HoldsLapse), r => r.Title == "Lease");
+    }
+
+    [Fact]
     public async Task Principal_and_assistant_who_say_different_things_are_told_apart()
     {
         var meeting = await Ask("2027-03-11T12:00");

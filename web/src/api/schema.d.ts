@@ -8946,7 +8946,7 @@ export interface components {
             end: number;
         };
         /** @enum {unknown} */
-        ConcernKind: "clash" | "noWay" | "elsewhere" | "outOfHours" | "room" | "unprepared" | "requiredAway" | "coverAway" | "answeredApart" | "widelyRead" | "runsOut" | "neglected";
+        ConcernKind: "clash" | "noWay" | "elsewhere" | "outOfHours" | "room" | "unprepared" | "requiredAway" | "coverAway" | "answeredApart" | "widelyRead" | "runsOut" | "neglected" | "holdsLapse";
         ConferenceView: {
             /** Format: int64 */
             now: number;
@@ -10538,6 +10538,8 @@ export interface components {
             meetings: components["schemas"]["MeetingAtRequest"][];
             line: null | string;
             again: boolean;
+            /** @default false */
+            byMouth: boolean;
         };
         /** @enum {unknown} */
         ReminderAct: "shown" | "snooze" | "dismiss";
@@ -11074,6 +11076,11 @@ export interface components {
         };
         /** @enum {unknown} */
         TimeTaken: "free" | "hold" | "pencilled" | "firm" | null;
+        ToCallView: {
+            who: components["schemas"]["PersonView"];
+            telephone: null | string;
+            today: boolean;
+        };
         TurnOverAnswer: {
             takes: boolean;
         };
@@ -11095,6 +11102,7 @@ export interface components {
             organiser: components["schemas"]["PersonView"];
             silent: components["schemas"]["PersonView"][];
             today: components["schemas"]["PersonView"][];
+            toCall: components["schemas"]["ToCallView"][];
         };
         UnansweredView: {
             rows: components["schemas"]["UnansweredRow"][];

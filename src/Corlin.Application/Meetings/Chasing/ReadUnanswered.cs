@@ -17,8 +17,14 @@ public sealed record UnansweredRow(
     string When,
     PersonView Organiser,
     IReadOnlyList<PersonView> Silent,
-    IReadOnlyList<PersonView> Today
+    IReadOnlyList<PersonView> Today,
+    IReadOnlyList<ToCallView> ToCall
 );
+
+/// <summary>Who told their last answer to the organiser by word of mouth, and has not answered now.</summary>
+/// <param name="Telephone">Their first number; null where none is known.</param>
+/// <param name="Today">Whether they were written to about it today all the same.</param>
+public sealed record ToCallView(PersonView Who, string? Telephone, bool Today);
 
 public sealed record ReadUnanswered(UserId Viewer, Instant Now)
 {
@@ -50,8 +56,24 @@ public sealed record ReadUnanswered(UserId Viewer, Instant Now)
             row.Title,
             row.When,
             row.Organiser,
-            [.. silent.Where(s => !s.Today).Select(s => viewing.View(s.Who))],
-            [.. silent.Where(s => s.Today).Select(s => viewing.View(s.Who))]
+            [.. silent.Where(s => s is { Today: false, ByMouth: false }).Select(s => viewing.View(s.Who))],
+            [.. silent.Where(s => s is { Today: true, ByMouth: false }).Select(s => viewing.View(s.Who))],
+            ToCall(viewing, [.. silent.Where(s => s.ByMouth)])
         );
+    }
+
+    private static IReadOnlyList<ToCallView> ToCall(Viewing viewing, IReadOnlyList<Silent> silent)
+    {
+        if (silent.Count == 0)
+            return [];
+        var facts = viewing.Store.Facts([.. silent.Select(s => s.Who.Id)]);
+        return
+        [
+            .. silent.Select(s => new ToCallView(
+                viewing.View(s.Who),
+                facts.GetValueOrDefault(s.Who.Id, PersonFacts.None).Telephones.FirstOrDefault(),
+                s.Today
+            )),
+        ];
     }
 }

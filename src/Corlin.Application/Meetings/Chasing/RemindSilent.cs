@@ -15,7 +15,9 @@ public sealed record MeetingAt(string Meeting, LocalDateTime? RecurrenceId);
 /// Writes to all who have not answered to some meetings, in one act: to each about each once a day, unless it is meant again.
 /// </summary>
 /// <param name="Line">What is written besides, or null.</param>
-public sealed record RemindSilent(UserId Actor, IReadOnlyList<MeetingAt> Meetings, string? Line, bool Again) : IChange<IReadOnlyList<long>>
+/// <param name="ByMouth">Whether to write also to those who told their last answer and are rather called.</param>
+public sealed record RemindSilent(UserId Actor, IReadOnlyList<MeetingAt> Meetings, string? Line, bool Again, bool ByMouth = false)
+    : IChange<IReadOnlyList<long>>
 {
     public const int Most = 60;
 
@@ -33,7 +35,7 @@ public sealed record RemindSilent(UserId Actor, IReadOnlyList<MeetingAt> Meeting
             var zone = session.Users([meeting.Owner])[meeting.Owner].HomeZone;
             if (meeting.Status != MeetingStatus.Sent || Occurrences.Find(meeting, recurrenceId, zone) is not { } occurrence)
                 continue;
-            var silent = Reminding.Of(viewing, meeting, occurrence).Where(s => Again || !s.Today).ToList();
+            var silent = Reminding.Of(viewing, meeting, occurrence).Where(s => (Again || !s.Today) && (ByMouth || !s.ByMouth)).ToList();
             if (silent.Count == 0)
                 continue;
             changes.Add(session.Begin(ChangeKind.MailWritten, Actor, meeting.Owner, rights.Grant));

@@ -10,7 +10,8 @@ namespace Corlin.Application.Meetings;
 
 /// <summary>Somebody who has not answered.</summary>
 /// <param name="Today">Whether they were written to about it today already.</param>
-internal sealed record Silent(CalendarUser Who, bool Today);
+/// <param name="ByMouth">Whether they told their last answer to the organiser, who does better to call than to write.</param>
+internal sealed record Silent(CalendarUser Who, bool Today, bool ByMouth);
 
 /// <summary>Who has not answered to a meeting, and what is written to them.</summary>
 internal static class Reminding
@@ -30,13 +31,14 @@ internal static class Reminding
         if (silent.Count == 0)
             return [];
         var today = WrittenToday(viewing, meeting);
+        var tell = viewing.Store.ToldByMouth(silent, meeting.Owner);
         return
         [
             .. viewing
                 .Users(silent)
                 .Values.Where(u => silent.Contains(u.Id) && u is { Kind: UserKind.Person, Address.Length: > 0 })
                 .OrderBy(u => u.Name, StringComparer.Ordinal)
-                .Select(u => new Silent(u, today.Contains(u.Address))),
+                .Select(u => new Silent(u, today.Contains(u.Address), tell.Contains(u.Id))),
         ];
     }
 
@@ -62,7 +64,7 @@ internal static class Reminding
     {
         var organiser = viewing.Users([meeting.Owner])[meeting.Owner];
         var (subject, text) = Words(viewing, occurrence, organiser, deadline, line);
-        foreach (var (who, _) in silent)
+        foreach (var who in silent.Select(s => s.Who))
             session.Write(viewing.Person, who, subject, text, new MailAbout(meeting.Owner, meeting.PublicId, meeting.Private));
     }
 

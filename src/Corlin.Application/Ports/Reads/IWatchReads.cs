@@ -21,6 +21,9 @@ public interface IWatchReads
     /// <summary>The answers given in the names of some since a moment that stand, each with who gave it; the latest first.</summary>
     IReadOnlyList<AnsweredLately> AnsweredSince(IReadOnlyCollection<UserId> who, Instant since, int limit);
 
+    /// <summary>Whose last answer to anything that somebody organises was told by word of mouth.</summary>
+    IReadOnlySet<UserId> ToldByMouth(IReadOnlyCollection<UserId> who, UserId organiser);
+
     /// <summary>The entries to which more than one person answered for the same one since a moment; the latest first.</summary>
     IReadOnlyList<(UserId Who, EntryId Entry)> AnsweredByMore(IReadOnlyCollection<UserId> who, Instant since, int limit);
 }

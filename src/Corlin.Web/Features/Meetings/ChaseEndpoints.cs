@@ -48,7 +48,8 @@ public sealed record MeetingAtRequest(string Meeting, string? Occurrence);
 
 /// <param name="Line">What is written besides, or null.</param>
 /// <param name="Again">Whether also to those who were written to today.</param>
-public sealed record RemindRequest(IReadOnlyList<MeetingAtRequest> Meetings, string? Line, bool Again);
+/// <param name="ByMouth">Whether also to those who told their last answer and are rather called.</param>
+public sealed record RemindRequest(IReadOnlyList<MeetingAtRequest> Meetings, string? Line, bool Again, bool ByMouth = false);
 
 /// <param name="Again">Whether also where they were written to today.</param>
 public sealed record RemindOwedRequest(bool Again);
@@ -105,7 +106,7 @@ internal static class ChaseEndpoints
             throw new RefusedException(RefusalKind.BadInput, "meetings");
         IReadOnlyList<MeetingAt> meetings = [.. request.Meetings.Select(m => new MeetingAt(m.Meeting, Reader.Occurrence(m.Occurrence)))];
         var line = Times.Limited(request.Line, EntriesEndpoints.LongestComment, "line");
-        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new RemindSilent(reader.Person, meetings, line, request.Again))));
+        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new RemindSilent(reader.Person, meetings, line, request.Again, request.ByMouth))));
     }
 
     private static async Task<Ok<ChangedView>> RemindOwedAsync(Reader reader, string id, RemindOwedRequest request) =>

@@ -42,8 +42,10 @@ function Form({ data, onDone }: { data: Unanswered; onDone: () => void }) {
   const line = useKept("remind all", () => "");
   const [left, setLeft] = useState<string[]>([]);
   const [again, setAgain] = useState(false);
+  const [byMouth, setByMouth] = useState(false);
   const keyOf = (row: Unanswered["rows"][number]) => `${row.entry} ${row.occurrence ?? ""}`;
-  const whom = (row: Unanswered["rows"][number]) => [...row.silent, ...(again ? row.today : [])];
+  const calls = (row: Unanswered["rows"][number]) => row.toCall.filter((c) => again || !c.today).map((c) => c.who);
+  const whom = (row: Unanswered["rows"][number]) => [...row.silent, ...(again ? row.today : []), ...(byMouth ? calls(row) : [])];
   const rows = data.rows.filter((r) => !left.includes(keyOf(r)) && whom(r).length > 0);
   const count = rows.reduce((n, r) => n + whom(r).length, 0);
   if (data.rows.length === 0)
@@ -69,6 +71,7 @@ function Form({ data, onDone }: { data: Unanswered; onDone: () => void }) {
                   meetings: rows.map((r) => ({ meeting: r.entry, occurrence: r.occurrence })),
                   line: line.value.trim() || null,
                   again,
+                  byMouth,
                 },
               }),
             ),
@@ -94,6 +97,12 @@ function Form({ data, onDone }: { data: Unanswered; onDone: () => void }) {
               <span className="font-semibold">{row.title}</span>
               <span className="text-soft">{row.when}:</span>
               <span>{names(row.silent)}</span>
+              {row.toCall.length > 0 && (
+                <span className="text-brass">
+                  {and(row.toCall.map((c) => (c.telephone ? `${c.who.name} (${c.telephone})` : c.who.name)))}, told you last time: best
+                  called
+                </span>
+              )}
               {row.today.length > 0 && <span className="text-brass">{names(row.today)}, written to today already</span>}
             </label>
           </li>
@@ -103,6 +112,12 @@ function Form({ data, onDone }: { data: Unanswered; onDone: () => void }) {
         <label className="flex min-h-8 items-center gap-1.5">
           <input type="checkbox" checked={again} onChange={(e) => setAgain(e.target.checked)} className="size-4 shrink-0 accent-sea" />
           Also those who were written to today
+        </label>
+      )}
+      {data.rows.some((r) => r.toCall.length > 0) && (
+        <label className="flex min-h-8 items-center gap-1.5">
+          <input type="checkbox" checked={byMouth} onChange={(e) => setByMouth(e.target.checked)} className="size-4 shrink-0 accent-sea" />
+          Also those who are best called
         </label>
       )}
       <label className="block">

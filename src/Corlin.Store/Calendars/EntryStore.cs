@@ -151,8 +151,13 @@ internal sealed class EntryStore(ChangeSession session) : IEntryStore
             [entry.Owner] = entry.Home,
         };
         var next = Occupying.Rows(entry, calendars, Zone(entry)).ToList();
-        Db.Occupancy.RemoveRange(old);
-        Db.SaveChanges();
+        if (old.Count > 0)
+        {
+            // Their keys may be those of what comes.
+            Db.Occupancy.RemoveRange(old);
+            Db.SaveChanges();
+        }
+
         Db.Occupancy.AddRange(next);
         foreach (var calendar in old.Select(o => o.CalendarId).Concat(calendars.Values.Select(c => c.Value)).Distinct())
             session.Raise(calendar, entry.Id.Value, removed: next.All(n => n.CalendarId != calendar), reach);

@@ -85,6 +85,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
         Db.SaveChanges();
     }
 
+    /// <summary>A calendar has changed; it is written with what comes next, at the latest with the change itself.</summary>
     internal void Raise(long calendar, long? entry, bool removed = false, ChangeReach reach = ChangeReach.Outline)
     {
         var row = Db.Calendars.Find(calendar)!;
@@ -100,7 +101,6 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
                     Removed = removed,
                 }
             );
-        Db.SaveChanges();
         // Who looks at a lane watches its main calendar.
         if (!row.Main)
             RaiseMain(new UserId(row.OwnerId), reach);

@@ -1,36 +1,33 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useMemo, useState } from "react";
-import { ask, client, Problem, problemOf } from "../../api/client";
-import { readAnew } from "../../api/fresh";
-import { chosenQuery, deskQuery, draftsQuery } from "../../api/queries";
-import type { Desk, KeptDraft, Mend } from "../../api/types";
+import { Problem, problemOf } from "../../api/client";
+import { deskQuery, draftsQuery } from "../../api/queries";
+import type { Desk, KeptDraft } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { useKeys } from "../../app/keys";
-import { dateText, localText, minute, wallClock } from "../../lane/time";
+import { localText, wallClock } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Wait } from "../../ui/Wait";
 import { ArrangeBoard } from "./ArrangeBoard";
 import { ArrangeFoot } from "./ArrangeFoot";
 import { ArrangeSentence, shortWhen } from "./ArrangeSentence";
-import type { Draft } from "./draft";
+import { useArranging, useAttempts } from "./compose/useArranging";
+import { useSearched } from "./compose/useSearched";
+import { useTimes } from "./compose/useTimes";
 import { DraftPapers } from "./DraftPapers";
 import { DraftsPart } from "./DraftsPart";
 import { HoldPart } from "./HoldPart";
 import { TemplatesPart } from "./TemplatesPart";
-import { mendable, mended } from "./mend";
+import { mendable } from "./mend";
 import { MoreSentence } from "./MoreSentence";
 import { opened } from "./slots/openings";
 import { OfferWindow } from "./offers/OfferWindow";
 import { useOffer } from "./offers/useOffer";
 import { PlainLine } from "./PlainLine";
-import { arrangeRequest, chosenRequest, slotsRequest } from "./requests";
-import { mostFree } from "./slots/mostFree";
+import { arrangeRequest } from "./requests";
 import { SeriesLine } from "./slots/SeriesLine";
 import { SlotList } from "./slots/SlotList";
-import { useRoom } from "./slots/useRoom";
 import { useDraft } from "./useDraft";
-import { presetsQuery, slotsQuery } from "./queries";
 
 /** A meeting as a sentence, its free slots, and everyone's lanes. */
 export function Arrange() {
@@ -45,175 +42,22 @@ export function Arrange() {
 function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const viewerZone = desk.zones[0];
   if (!viewerZone) throw new Error("The desk has no zone.");
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const { say, fail } = useChanges();
+  const queries = useQueryClient();
+  const { fail } = useChanges();
   const written = useDraft(viewerZone, desk.now, drafts);
   const { draft, id, papers } = written;
-  const [problem, setProblem] = useState<Problem>();
-  const [busy, setBusy] = useState(false);
-  // The time that was chosen before the days were changed to others.
-  const [left, setLeft] = useState<number>();
+  const attempts = useAttempts();
+  const { problem, setProblem, busy } = attempts;
+  const searched = useSearched(desk, viewerZone, written);
+  const { names, organiser, presets, outside, ready, search, slots, found, asked, zone, start, room, chosen, moment, picked, onBoard } =
+    searched;
+  const times = useTimes(written, searched, () => setProblem(undefined));
+  const { left, edit, pick, step, day, hold } = times;
+  const { arrange, makeRoom, place, release, mend } = useArranging(written, searched, times, attempts);
 
-  const names = useMemo(() => {
-    const principals = desk.day.lanes.map((l) => l.who);
-    return principals.some((p) => p.id === desk.viewer.id) ? principals : [...principals, desk.viewer];
-  }, [desk]);
-  const organiser = names.find((n) => n.id === draft.inNameOf) ?? names[0] ?? desk.viewer;
-  const presets = useQuery(presetsQuery(organiser.id)).data;
-  const outside = [...draft.required, ...draft.optional].some((c) => !c.person || !c.person.inside);
-  const ready = draft.required.length > 0 && draft.from <= draft.to;
-  const [soonest, setSoonest] = useState(false);
-  const search = slotsRequest(draft, organiser, soonest);
-  const slots = useQuery(slotsQuery(search, ready));
-  const found = ready && !slots.error ? slots.data : undefined;
-  // Groups by who is in them; a room is booked, not asked.
-  const asked =
-    (draft.some.of.length > 0 ? draft.some.atLeast : 0) +
-    (found
-      ? found.people.filter((p) => p.who.kind !== "room" && p.who.id !== organiser.id && !p.counted).length
-      : draft.required.length + draft.optional.length);
-  // The zones of everyone asked over the whole span; the viewer's is the first.
-  const zone = found?.zones.find((z) => z.id === viewerZone.id) ?? viewerZone;
-  const start = draft.start ?? found?.slots[0]?.start;
-  const kept = papers.length > 0 ? id : undefined;
-  // Where nothing fits the board stands all the same, where most are free; nothing is chosen by that.
-  const looked = start ?? (found && mostFree(found, draft.minutes * minute, desk.now));
-  const room = useRoom(search, found !== undefined && found.near.length > 0, start);
-  const chosenAt = (at: number) => chosenRequest(draft, organiser, zone, at, kept);
-  const chosen = useQuery(chosenQuery(chosenAt(looked ?? 0), ready && looked !== undefined));
-  const stretch = (at: number | undefined) => (at === undefined ? undefined : { start: at, end: at + draft.minutes * minute });
-  const moment = stretch(start);
-  const picked = (moment && chosen.data?.picked) ?? [];
-  const onBoard = stretch(looked);
-
-  const edit = (part: Partial<Draft>) => {
-    setProblem(undefined);
-    // A time that was chosen stays, whatever else is said; what no longer fits is told before sending.
-    const chosen = draft.start ?? left;
-    if (chosen === undefined || draft.held !== undefined || "start" in part || !("from" in part || "to" in part))
-      return written.change(part);
-    const day = dateText(zone, chosen);
-    const outside = day < (part.from ?? draft.from) || day > (part.to ?? draft.to);
-    setLeft(outside ? chosen : undefined);
-    written.change({ ...part, start: outside ? undefined : chosen });
-  };
-  const pick = (at: number) => {
-    setProblem(undefined);
-    setLeft(undefined);
-    const day = dateText(zone, at);
-    written.change({ start: at, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
-  };
-  const step = (by: number) => {
-    // Where nothing is free one goes along what comes near.
-    const all = (found?.slots.length ? found.slots : found && [...found.near, ...room.plans]) ?? [];
-    const at = all.findIndex((s) => s.start === start);
-    const next = all[Math.max(0, Math.min(all.length - 1, at + by))];
-    if (next) pick(next.start);
-  };
-  const day = (by: number) => {
-    if (looked === undefined || !found) return;
-    const inDay = found.days.findIndex((d) => d.start <= looked && looked < d.end);
-    const target = found.days[inDay + by];
-    const now = found.days[inDay];
-    if (target && now) pick(target.start + (looked - now.start));
-  };
-  const hold = (at: number | undefined) => {
-    if (at === undefined) return;
-    written.change({
-      holding: draft.holding.includes(at) ? draft.holding.filter((h) => h !== at) : [...draft.holding, at].sort((a, b) => a - b),
-    });
-  };
-
-  const attempt = async (what: () => Promise<void>) => {
-    if (busy) return;
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      await what();
-    } catch (e) {
-      if (e instanceof Problem) setProblem(e);
-      else fail(e);
-    } finally {
-      setBusy(false);
-    }
-  };
-
-  const arrange = (send: boolean) => {
-    if (!draft.title.trim()) return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
-    if (send && draft.required.length === 0)
-      return setProblem(
-        new Problem("Nobody is invited yet. Name at least one person who must come.", "corlin:no-attendee", 400, "required"),
-      );
-    if (start === undefined) return setProblem(new Problem("No time is chosen yet.", "corlin:no-time", 400, "start"));
-    void attempt(async () => {
-      // Kept first: where the sending is undone, it is being written again.
-      const settled = await written.settle();
-      const coming = draft.some.of.length > 0 || draft.room ? (await queries.fetchQuery(chosenQuery(chosenAt(start), true))).picked : [];
-      const body = arrangeRequest(
-        draft,
-        organiser,
-        coming.map((p) => p.id),
-        zone,
-        start,
-        settled,
-        send,
-      );
-      const made = await ask(client.POST("/api/meetings", { body }));
-      written.finish();
-      await readAnew();
-      if (send) {
-        say(`“${body.title}” goes to ${made.asked} in ten seconds.`, made.change);
-        await navigate({ to: "/chase", search: { meeting: made.entry } });
-      } else {
-        say(`“${body.title}” is saved on ${organiser.givenName}’s lane. Nobody was told.`, made.change);
-        await navigate({
-          to: "/lanes",
-          search: {
-            who: organiser.id,
-            view: "day",
-            from: dateText(zone, start),
-            entry: made.entry,
-            ...(made.occurrence ? { occurrence: made.occurrence } : {}),
-          },
-        });
-      }
-    });
-  };
-
-  const makeRoom = () =>
-    void attempt(async () => {
-      const { plan } = room;
-      if (!plan) return;
-      const moves = plan.moves.map((m) => ({ ...m, occurrence: m.recurrenceId }));
-      const made = await ask(client.POST("/api/room", { body: { search, start: plan.start, moves } }));
-      pick(plan.start);
-      await readAnew();
-      say(`There is room for ${shortWhen(wallClock(zone, plan.start))} now. ${plan.words}`, made.change);
-    });
-
-  const place = (lapses: number) =>
-    void attempt(async () => {
-      const body = {
-        inNameOf: organiser.id,
-        title: draft.title.trim(),
-        starts: draft.holding,
-        minutes: draft.minutes,
-        zone: zone.id,
-        with: draft.required.map((r) => r.id),
-        lapses,
-        inPlaceOf: draft.held?.request ?? null,
-        for: draft.request ?? null,
-      };
-      const made = await ask(client.POST("/api/holds", { body }));
-      written.change({ held: { request: made.request, starts: draft.holding, lapses } });
-      await written.keep();
-      const where = made.lanes === 1 ? `on ${organiser.givenName}’s calendar` : `on ${made.lanes} calendars`;
-      say(`${draft.holding.length === 1 ? "One time is" : `${draft.holding.length} times are`} held ${where}.`, made.change);
-      await readAnew();
-    });
   const readers = [...draft.required, ...draft.optional].filter((c) => !c.person?.inside && c.person?.kind !== "group");
-  const offering = useOffer(attempt);
+  const offering = useOffer(attempts.attempt);
   const leaveOffer = (open: boolean) => {
     offering.setOpen(open);
     if (open || !offering.made) return;
@@ -221,32 +65,6 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     written.finish();
     void navigate({ to: "/chase" });
   };
-  const release = () =>
-    void attempt(async () => {
-      if (!draft.held) return;
-      const made = await ask(client.DELETE("/api/holds/{request}", { params: { path: { request: draft.held.request } } }));
-      written.change({ held: undefined, holding: [] });
-      await written.keep();
-      say("Nothing is held any more.", made.change);
-      await readAnew();
-    });
-
-  const mend = (by: Mend) => {
-    if (by.kind === "papersOut") {
-      void attempt(async () => {
-        const settled = await written.settle();
-        for (const paper of papers.filter((p) => !p.goesOut)) {
-          const path = { id: settled ?? "", paper: paper.id };
-          const made = await ask(client.PUT("/api/drafts/{id}/papers/{paper}", { params: { path }, body: { goesOut: true } }));
-          written.setPapers(made.papers);
-        }
-        await queries.invalidateQueries({ queryKey: ["calendars", "chosen"] });
-      });
-      return;
-    }
-    edit(mended(draft, by, found, start));
-  };
-
   useKeys(
     {
       "Ctrl+Enter": () => arrange(true),
@@ -277,12 +95,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         <h1 className="sr-only">Arrange a meeting</h1>
         <PlainLine
           aside={<DraftsPart drafts={drafts} id={id} keeping={written.keeping} turnTo={written.turnTo} resolve={written.resolve} />}
-          onSay={(part) => {
-            setProblem(undefined);
-            setLeft(undefined);
-            // Another day without an hour is another choice; everything else leaves the time as it was chosen.
-            written.change("from" in part && !("start" in part) ? { ...part, start: undefined } : part);
-          }}
+          onSay={times.said}
         />
         <ArrangeSentence
           draft={draft}
@@ -347,8 +160,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           start={start}
           onPick={pick}
           room={room}
-          soonest={soonest}
-          onSoonest={setSoonest}
+          soonest={searched.soonest}
+          onSoonest={searched.setSoonest}
           holding={draft.holding}
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
           mayOpen={(by) => opened(draft, by) !== undefined}
@@ -376,7 +189,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
             zone={zone}
             now={desk.now}
             moment={onBoard}
-            chosen={chosen.data}
+            chosen={chosen}
             plan={room.plan}
             onPick={pick}
             onDay={day}
@@ -409,12 +222,12 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         onOpen={leaveOffer}
       />
       <ArrangeFoot
-        wrong={chosen.data && moment ? mendable([...chosen.data.wrong, ...(chosen.data.series?.wrong ?? [])], found, start) : []}
+        wrong={chosen && moment ? mendable([...chosen.wrong, ...(chosen.series?.wrong ?? [])], found, start) : []}
         series={
           moment &&
-          chosen.data?.series && (
+          chosen?.series && (
             <SeriesLine
-              series={chosen.data.series}
+              series={chosen.series}
               // Those who come of several come to each time of the series.
               search={{ ...search, required: [...search.required, ...picked.map((p) => p.id)], some: [], room: null }}
               start={moment.start}

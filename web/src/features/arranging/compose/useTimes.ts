@@ -1,0 +1,58 @@
+import { useState } from "react";
+import { dateText } from "../../../lane/time";
+import type { Draft } from "../draft";
+import type { useDraft } from "../useDraft";
+import type { Searched } from "./useSearched";
+
+/** How the time is chosen: by the sentence, from the list, along it, by days, and which are to be held. */
+export function useTimes(written: ReturnType<typeof useDraft>, { found, room, zone, start, looked }: Searched, clear: () => void) {
+  const { draft } = written;
+  // The time that was chosen before the days were changed to others.
+  const [left, setLeft] = useState<number>();
+
+  const edit = (part: Partial<Draft>) => {
+    clear();
+    // A time that was chosen stays, whatever else is said; what no longer fits is told before sending.
+    const chosen = draft.start ?? left;
+    if (chosen === undefined || draft.held !== undefined || "start" in part || !("from" in part || "to" in part))
+      return written.change(part);
+    const day = dateText(zone, chosen);
+    const outside = day < (part.from ?? draft.from) || day > (part.to ?? draft.to);
+    setLeft(outside ? chosen : undefined);
+    written.change({ ...part, start: outside ? undefined : chosen });
+  };
+  const pick = (at: number) => {
+    clear();
+    setLeft(undefined);
+    const day = dateText(zone, at);
+    written.change({ start: at, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
+  };
+  const step = (by: number) => {
+    // Where nothing is free one goes along what comes near.
+    const all = (found?.slots.length ? found.slots : found && [...found.near, ...room.plans]) ?? [];
+    const at = all.findIndex((s) => s.start === start);
+    const next = all[Math.max(0, Math.min(all.length - 1, at + by))];
+    if (next) pick(next.start);
+  };
+  const day = (by: number) => {
+    if (looked === undefined || !found) return;
+    const inDay = found.days.findIndex((d) => d.start <= looked && looked < d.end);
+    const target = found.days[inDay + by];
+    const now = found.days[inDay];
+    if (target && now) pick(target.start + (looked - now.start));
+  };
+  const hold = (at: number | undefined) => {
+    if (at === undefined) return;
+    written.change({
+      holding: draft.holding.includes(at) ? draft.holding.filter((h) => h !== at) : [...draft.holding, at].sort((a, b) => a - b),
+    });
+  };
+  /** What one line says is taken in. */
+  const said = (part: Partial<Draft>) => {
+    clear();
+    setLeft(undefined);
+    // Another day without an hour is another choice; everything else leaves the time as it was chosen.
+    written.change("from" in part && !("start" in part) ? { ...part, start: undefined } : part);
+  };
+  return { left, edit, pick, step, day, hold, said };
+}

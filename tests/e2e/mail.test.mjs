@@ -73,7 +73,7 @@ test("Who is silent is reminded with a text that is ready, not twice a day unask
   // A new time and somebody else are each one step away.
   await page.getByRole("button", { name: "Another time…" }).click();
   const times = page.getByRole("region", { name: "Another time" });
-  await times.getByRole("button").first().click();
+  await times.getByRole("button", { name: "Look at it" }).first().click();
   await times.getByRole("region", { name: "What it does" }).getByText("Desmond").waitFor();
   await times.getByRole("button", { name: /^Move to .* and invite 4 again$/ }).waitFor();
   assert.deepEqual(await faults(page), []);

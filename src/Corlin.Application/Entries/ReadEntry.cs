@@ -89,7 +89,8 @@ public sealed record EntryDetails(
 }
 
 /// <param name="Who">The public id of who was asked.</param>
-public sealed record UntoldView(string Who, Answer Answer);
+/// <param name="Occurrence">Of which it is the answer; null for all of a series.</param>
+public sealed record UntoldView(string Who, Answer Answer, string? Occurrence);
 
 /// <param name="Occurrence">When it would start by the rule, in milliseconds since 1970.</param>
 /// <param name="Start">When it starts instead.</param>
@@ -189,7 +190,7 @@ public sealed record ReadEntry(UserId Viewer, string Id, LocalDateTime? Recurren
             .. Agreement
                 .For(entry, RecurrenceId)
                 .Where(p => p.Untold && viewing.Viewer.StandsFor(p.Who, entry.Private || p.OwnPrivate))
-                .Select(p => new UntoldView(viewing.Users([p.Who])[p.Who].PublicId, p.Answer)),
+                .Select(p => new UntoldView(viewing.Users([p.Who])[p.Who].PublicId, p.Answer, LaneViews.Id(p.RecurrenceId))),
         ];
 
     private bool? OwnPart(Viewing viewing, Entry entry, CalendarUser owner) =>

@@ -1,3 +1,4 @@
+using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Time;
 
@@ -8,7 +9,7 @@ namespace Corlin.Application.Lanes;
 internal sealed record FreeRoom(CalendarUser Room, int? Seats)
 {
     /// <summary>"Petrel, 12 seats".</summary>
-    public string Words => Seats is { } n ? $"{Room.Name}, {Wording.English.Count(n, "seat", "seats")}" : Room.Name;
+    public string Words => Seats is { } n ? $"{Room.Name}, {English.Count(n, "seat", "seats")}" : Room.Name;
 }
 
 /// <summary>The rooms that can be had at a time.</summary>

@@ -60,7 +60,13 @@ public sealed record ChaseRow(
     string MadeBy,
     DeadlineView? Deadline,
     string? Weighed
-);
+)
+{
+    public string? Place { get; init; }
+
+    /// <summary>Whether people can join it by link.</summary>
+    public bool ByLink { get; init; }
+}
 
 /// <summary>Until when its answers are wanted, while it is not agreed.</summary>
 /// <param name="Words">"answers by Thursday 12:00, then it goes on without those who have not accepted".</param>
@@ -126,7 +132,11 @@ internal static class ChaseRows
             whole.MadeBy == organiser.Id ? organiser.Name : $"{people[whole.MadeBy].Name} for {organiser.Name}",
             until,
             Proposals.Weigh(proposals)
-        );
+        )
+        {
+            Place = told.Place,
+            ByLink = whole.Link is not null,
+        };
     }
 
     private static DeadlineView Until(Viewing viewing, AnswerDeadline deadline)

@@ -101,6 +101,8 @@ export const freeSlotsQuery = (asked: {
   to: string;
   place: string | null;
   video: boolean;
+  /** The meeting that does not stand in its own way. */
+  saved?: string;
 }) =>
   queryOptions({
     queryKey: ["calendars", "free-slots", asked],

@@ -8828,6 +8828,8 @@ export interface components {
             madeBy: string;
             deadline: null | components["schemas"]["DeadlineView"];
             weighed: null | string;
+            place: null | string;
+            byLink: boolean;
         };
         ChaseView: {
             /** Format: int64 */
@@ -11113,6 +11115,7 @@ export interface components {
         UntoldView: {
             who: string;
             answer: components["schemas"]["Answer"];
+            occurrence: null | string;
         };
         /** @enum {unknown} */
         Urgency: "canWait" | "thisWeek" | "atOnce";

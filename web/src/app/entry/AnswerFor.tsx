@@ -25,10 +25,11 @@ function AnswerOf({ entry, who, onDone }: { entry: EntryDetails; who: Person; on
   const day = entry.when.split(",")[0] ?? "";
   const occurrence = whole ? null : entry.occurrence;
   const which = entry.occurrence === null ? "" : whole ? ", the whole series" : `, ${day}`;
-  const kept = givenOf(entry.untold.find((u) => u.who === who.id)?.answer);
-  const answer = (word: GivenAnswer) =>
+  const untold = entry.untold.find((u) => u.who === who.id);
+  const kept = givenOf(untold?.answer);
+  const answer = (word: GivenAnswer, of = occurrence) =>
     give(
-      { entry: entry.id, occurrence, inNameOf: who.id, comment: line.value.trim() || null, proposed: other ?? null },
+      { entry: entry.id, occurrence: of, inNameOf: who.id, comment: line.value.trim() || null, proposed: other ?? null },
       word,
       other
         ? `${entry.title}${which}: ${word} for ${who.givenName}, and ${whenWords(other)} is offered.`
@@ -43,7 +44,7 @@ function AnswerOf({ entry, who, onDone }: { entry: EntryDetails; who: Person; on
       {kept && entry.organiser && (
         <p className="flex flex-wrap items-center gap-x-3">
           {`${who.givenName}: ${kept}; ${entry.organiser.name} was not written to.`}
-          <Button onClick={() => answer(kept)}>Tell {entry.organiser.givenName}</Button>
+          <Button onClick={() => answer(kept, untold?.occurrence ?? null)}>Tell {entry.organiser.givenName}</Button>
         </p>
       )}
       <label className="grid">

@@ -1,35 +1,58 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { weighedQuery } from "../../api/queries";
-import type { ChaseRow } from "../../api/types";
+import type { ChaseRow, Slot, Zone } from "../../api/types";
 import { changeEntry } from "../../app/entry/changeEntry";
 import { nothing } from "../../app/entry/edit";
-import { NearSlots, type NearSlot } from "../../app/entry/NearSlots";
 import { WeighedPart } from "../../app/entry/WeighedPart";
 import { useChange } from "../../app/hooks/useChange";
+import { FreeTimes } from "../../app/parts/FreeTimes";
+import { addDays, dateText, minute } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 
 interface Props {
   row: ChaseRow;
+  zone: Zone;
   onDone: () => void;
 }
 
-/** Near times that suit everyone, and what the chosen one does to each, before anybody is told. */
-export function AnotherTime({ row, onDone }: Props) {
+/** The best free slots of a fortnight, and what the chosen one does to each, before anybody is told. */
+export function AnotherTime({ row, zone, onDone }: Props) {
   const { busy, problem, make } = useChange();
-  const [slot, setSlot] = useState<NearSlot>();
+  const [slot, setSlot] = useState<Slot>();
   const reach = row.occurrence ? ("thisOne" as const) : ("all" as const);
-  const whole = { occurrence: row.occurrence, reach, becomes: nothing, asking: null, anyTimes: true };
-  const near = useQuery(weighedQuery(row.entry, { ...whole, move: null }));
-  if (!near.data) return <Wait query={near}>Looking for near times…</Wait>;
+  const whole = { occurrence: row.occurrence, reach, becomes: nothing, asking: null, anyTimes: false };
+  const stands = useQuery(weighedQuery(row.entry, { ...whole, move: null }));
+  if (!stands.data) return <Wait query={stands}>Looking for other times…</Wait>;
   const move = slot && { fromStart: row.start, fromEnd: row.end, toStart: slot.start, toEnd: slot.end };
-  const { told, slots } = near.data;
+  const { told } = stands.data;
+  const day = dateText(zone, row.start);
+  // Whoever has declined is not waited for; a room is to be free as well.
+  const needed = row.attendees.filter((a) => a.role !== "optional" && a.answer !== "declined");
   return (
-    <section aria-label="Another time" className="grid max-w-[60ch] gap-2 py-2">
-      {slots.length === 0 && <p>Within a week nothing suits everyone required. Its sheet takes any other time.</p>}
-      <NearSlots slots={slots} picked={slot ?? null} onPick={setSlot} />
+    <section aria-label="Another time" className="grid max-w-[80ch] gap-2 py-2">
+      <FreeTimes
+        asked={{
+          inNameOf: row.organiser.id,
+          required: needed.map((a) => a.who.id),
+          minutes: Math.max(5, Math.round((row.end - row.start) / minute)),
+          from: day,
+          to: addDays(day, 14),
+          video: row.byLink,
+          place: row.place,
+          saved: row.entry,
+        }}
+        now={row.start}
+        none="In the fortnight from then nothing suits everyone required. Its sheet takes any other time."
+      >
+        {(s) => (
+          <Button aria-pressed={s.start === slot?.start} onClick={() => setSlot(s)}>
+            Look at it
+          </Button>
+        )}
+      </FreeTimes>
       {problem && <FieldError>{problem.message}</FieldError>}
       <div className="flex gap-2">
         {slot && move && (
@@ -52,7 +75,7 @@ export function AnotherTime({ row, onDone }: Props) {
         </Button>
       </div>
       {/* Below the buttons, which it would move away from a hand. */}
-      {move && <WeighedPart entry={row.entry} request={{ ...whole, move, anyTimes: false }} />}
+      {move && <WeighedPart entry={row.entry} request={{ ...whole, move }} />}
     </section>
   );
 }

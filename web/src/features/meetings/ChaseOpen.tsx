@@ -77,7 +77,7 @@ export function ChaseOpen({ row, zones, now, onRun }: Props) {
         </div>
         {doing === "instead" && <SomebodyInstead row={row} onDone={close} />}
         {doing === "deadline" && zones[0] && <DeadlineForm row={row} zone={zones[0]} now={now} onDone={close} />}
-        {doing === "time" && <AnotherTime row={row} onDone={close} />}
+        {doing === "time" && zones[0] && <AnotherTime row={row} zone={zones[0]} onDone={close} />}
         {doing === "cancel" && (
           <div className="pt-3">
             <CancelNote

@@ -106,7 +106,9 @@ internal static class ChaseEndpoints
             throw new RefusedException(RefusalKind.BadInput, "meetings");
         IReadOnlyList<MeetingAt> meetings = [.. request.Meetings.Select(m => new MeetingAt(m.Meeting, Reader.Occurrence(m.Occurrence)))];
         var line = Times.Limited(request.Line, EntriesEndpoints.LongestComment, "line");
-        return TypedResults.Ok(new ActView(await reader.ChangeAsync(new RemindSilent(reader.Person, meetings, line, request.Again, request.ByMouth))));
+        return TypedResults.Ok(
+            new ActView(await reader.ChangeAsync(new RemindSilent(reader.Person, meetings, line, request.Again, request.ByMouth)))
+        );
     }
 
     private static async Task<Ok<ChangedView>> RemindOwedAsync(Reader reader, string id, RemindOwedRequest request) =>

@@ -66,13 +66,14 @@ internal sealed record Clearing(CalendarUser Who, Occurrence Occurrence, Disclos
         if (!IsSought(viewing))
             return null;
         var question = RoomQuestion.Ask(viewing, Search(viewing));
-        // Where nothing else is in the way, a journey that is too short is.
-        var plan = At(question.Request)
-            ?? (question.Request.At is { } at ? At(question.Request with { At = at with { Weight = Weight.Forbid } }) : null);
+        // Where nothing else is in the way a journey that is too short is: of what lies near one goes, as every choice has to be tried.
+        ImmutableArray<Movable> near = [.. question.Movable.Where(m => m.Stretch.Overlaps(AtTime.Around(Told.Stretch)))];
+        var plan = At(question.Request, question.Movable, ReadRoom.MostMoves)
+            ?? (question.Request.At is { } at ? At(question.Request with { At = at with { Weight = Weight.Forbid } }, near, 1) : null);
         return plan is null ? null : (question, plan);
 
-        RoomPlan? At(SlotRequest request) =>
-            MakeRoom.At(request, question.Movable, question.Rules, ReadRoom.MostMoves, viewing.Zone, Told.Stretch.Start);
+        RoomPlan? At(SlotRequest request, ImmutableArray<Movable> movable, int most) =>
+            MakeRoom.At(request, movable, question.Rules, most, viewing.Zone, Told.Stretch.Start);
     }
 }
 

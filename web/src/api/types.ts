@@ -22,7 +22,6 @@ export type Instructions = Schemas["InstructionsView"];
 export type Instruction = Schemas["InstructionView"];
 export type InstructionRequest = Schemas["InstructionRequest"];
 export type WayOut = Schemas["WayOutView"];
-export type ChangeRequest = Schemas["ChangeRequest"];
 export type ChaseRow = Schemas["ChaseRow"];
 export type ChaseAttendee = Schemas["ChaseAttendee"];
 export type Proposal = Schemas["ProposalView"];

@@ -1,7 +1,7 @@
 import { useNavigate } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
-import type { ChangeRequest, QueueRow, WayOut } from "../../api/types";
-import { changedSince } from "../entry/changeEntry";
+import type { QueueRow, WayOut } from "../../api/types";
+import { changeEntry } from "../entry/changeEntry";
 import { nothing } from "../entry/edit";
 import { useChanges } from "./changes";
 
@@ -24,34 +24,29 @@ export function useConcern(sheet: { open: (id: string, lane: string, occurrence:
     else if (row.entry) sheet.open(row.entry, row.for.id, row.occurrence);
     else void navigate({ to: "/lanes", search: { who: row.for.id, view: "working-days" } });
   };
-  const change = (row: ConcernRow, id: string, body: Partial<ChangeRequest>, words: string) =>
-    run(
-      ask(
-        client.POST("/api/entries/{id}/change", {
-          params: { path: { id } },
-          body: { occurrence: row.occurrence, reach: "all", becomes: nothing, was: nothing, move: null, asking: null, ...body },
-        }),
-      ).then((made) => {
-        if (made.change === null) throw changedSince();
-        return { change: made.change };
-      }),
-      `Done for “${row.title}”: ${words}.`,
-    );
+  const done = (row: ConcernRow, words: string) => `Done for “${row.title}”: ${words}.`;
   /** Of a series only this one goes elsewhere. */
   const takeRoom = (row: ConcernRow, id: string, words: string, { take, leave, place }: NonNullable<WayOut["room"]>) =>
-    change(
-      row,
-      id,
-      {
+    run(
+      changeEntry(id, {
+        occurrence: row.occurrence,
         reach: row.occurrence === null ? "all" : "thisOne",
         becomes: { ...nothing, place: place?.becomes ?? null },
         was: { ...nothing, place: place?.was ?? null },
         asking: { required: [take], optional: [], removed: [leave] },
-      },
-      words,
+      }),
+      done(row, words),
     );
   const repeat = (row: ConcernRow, id: string, words: string, { was, becomes }: NonNullable<WayOut["repeats"]>) =>
-    change(row, id, { becomes: { ...nothing, repeats: becomes }, was: { ...nothing, repeats: was } }, words);
+    run(
+      changeEntry(id, {
+        occurrence: row.occurrence,
+        reach: "all",
+        becomes: { ...nothing, repeats: becomes },
+        was: { ...nothing, repeats: was },
+      }),
+      done(row, words),
+    );
   const dismiss = (row: ConcernRow) =>
     run(
       ask(client.POST("/api/watch/dismissals", { body: { of: row.for.id, key: row.watch.key, print: row.watch.print } })),

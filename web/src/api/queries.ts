@@ -56,6 +56,7 @@ export const waysOutQuery = (who: string, entry: string, occurrence: string | nu
         }),
       ),
     retry: false,
+    meta: { ofRow: true },
   });
 
 /** What each of the next occurrences of a series would be for who is asked; null where it is none. */
@@ -64,6 +65,7 @@ export const seriesFitQuery = (who: string, entry: string) =>
     queryKey: ["calendars", "series-fit", who, entry],
     queryFn: async () =>
       (await ask(client.GET("/api/entries/{id}/series-fit", { params: { path: { id: entry }, query: { who } } }))) ?? null,
+    meta: { ofRow: true },
   });
 
 /** Who has not replied, meeting by meeting. */

@@ -1,5 +1,5 @@
 import type { HubConnection } from "@microsoft/signalr";
-import { useQueryClient } from "@tanstack/react-query";
+import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { becomeStale, readsBy, rememberLine, sinceRead } from "../../api/fresh";
 
@@ -12,13 +12,25 @@ let watched: string[] = [];
 /** What changed after the screen read and before the server knew of its watching is told then. */
 const watch = (connection: HubConnection) => connection.invoke("Watch", watched, sinceRead());
 
+/**
+ * Reads everything of calendars anew. What hangs on one row of a list is read after the lists: a row that has gone may have taken
+ * the right to ask with it.
+ */
+async function readCalendars(queries: QueryClient) {
+  const queryKey = ["calendars"];
+  await queries.invalidateQueries({ queryKey, predicate: (q) => !q.meta?.ofRow });
+  // What was read is drawn in a task of its own.
+  await new Promise((drawn) => setTimeout(drawn));
+  await queries.invalidateQueries({ queryKey, predicate: (q) => q.meta?.ofRow === true });
+}
+
 /** Keeps one line to the server open, and reads again when a calendar on screen has changed. */
 export function useLive() {
   const queries = useQueryClient();
   useEffect(() => {
     let ended = false;
     let again: ReturnType<typeof setTimeout> | undefined;
-    readsBy(() => queries.invalidateQueries({ queryKey: ["calendars"] }));
+    readsBy(() => readCalendars(queries));
     // The line is opened once the first screen stands.
     const open = async () => {
       const { HubConnectionBuilder, LogLevel } = await import("@microsoft/signalr");

@@ -450,6 +450,38 @@ test("Times of a series that do not suit get a time of their own before it is se
   await page.close();
 });
 
+test("Where no hour of a series is fair two take turns, as two series that are sent and taken back as one", async () => {
+  const page = await compose();
+  await newMeeting(page);
+  await page.getByRole("textbox", { name: "Title" }).fill("Array budget");
+  await ask(page, "Arif Rahman", "Cormac Doyle");
+  await part(page, "How often").click();
+  await page.keyboard.type("every week");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  const turns = page.getByRole("region", { name: "By turns" });
+  await turns.getByText("2 h 45 too early for Cormac, at 05:15. 2 h 45 too late for Arif, to 20:15.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await turns.getByRole("button", { name: /^Tuesday 9 March, 08:45 and 11:30 Cormac, then Arif/ }).click();
+  const before = page.getByRole("list", { name: "Before sending" });
+  await before.getByText("Arif is out of hours each time.").waitFor();
+  await before.getByText("By turns, every second week each:").waitFor();
+  // Whoever thinks better of it has the one series again; another hour is another choice.
+  await before.getByRole("button", { name: "Always at the first hour" }).click();
+  await page.getByRole("button", { name: "How often: every week", exact: true }).waitFor();
+  await turns.getByRole("button", { name: /^Tuesday 9 March, 08:45 and 11:30/ }).click();
+  await page.getByRole("button", { name: "How often: every week by turns with 11:30" }).waitFor();
+  await page.getByRole("button", { name: "Send to 2 from Tuesday 9, 08:45 by turns" }).click();
+  await page.getByText("“Array budget” goes to 2 in ten seconds.").waitFor();
+  for (const when of ["Tomorrow 08:45", "Tuesday 16 March 11:30"])
+    await page.getByRole("button", { name: new RegExp(`^${when} Array budget`) }).waitFor();
+  await page.getByRole("button", { name: /^Undo, / }).click();
+  // It is being written again, as it was.
+  await page.getByRole("listitem").filter({ hasText: "with Arif" }).getByRole("button", { name: "Go on with it" }).click();
+  await page.getByRole("button", { name: "How often: every week by turns with 11:30" }).waitFor();
+  assert.deepEqual(page.wrong, []);
+});
+
 test("What a principal wishes of every meeting is said once, rules slots out, and can be taken back", async () => {
   const page = await compose();
   await newMeeting(page);

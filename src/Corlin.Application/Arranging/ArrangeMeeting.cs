@@ -60,6 +60,9 @@ public sealed record ArrangeMeeting(
     /// <summary>Occurrences of a series that take place at a time of their own from the start.</summary>
     public IReadOnlyList<MovedOccurrence> Moved { get; init; } = [];
 
+    /// <summary>Where two hours take turns, the other of them: a series of its own, beside this one.</summary>
+    public TurnWish? Turn { get; init; }
+
     /// <summary>False to save it and ask nobody.</summary>
     public bool Send { get; init; } = true;
 
@@ -69,6 +72,8 @@ public sealed record ArrangeMeeting(
         if (string.IsNullOrWhiteSpace(Title))
             throw new RefusedException(RefusalKind.NoTitle, "title");
         RuleChecks.MustFit(Rule, Time);
+        if (Turn is not null)
+            RuleChecks.MustFit(Turn.Rule, Turn.Time);
         var draft = Draft is null ? null : session.MustFindDraft(Actor, Draft);
         // The same draft again is the same meeting: its answer was lost on the way, or the button was pressed twice.
         if (draft?.SentBy is { } sentBy)
@@ -77,16 +82,28 @@ public sealed record ArrangeMeeting(
         var change = session.Begin(Send ? ChangeKind.MeetingSent : ChangeKind.MeetingSaved, Actor, InNameOf, rights.Grant);
         var sent = Made(session, blank);
         var stored = sent.Entry;
+        var other = Turn is null ? null : Beside(session, Turn);
         if (draft is not null)
         {
             Lay(session, draft, stored);
+            if (other is not null)
+                Lay(session, draft, other.Entry);
             session.DraftStore.Save(draft with { SentBy = change, At = session.Now });
         }
 
         if (Send)
             session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
         session.Tell(sent, Actor);
+        if (other is not null)
+            session.Tell(other, Actor);
         return ArrangedMeeting.Of(stored, change);
+    }
+
+    /// <summary>The other of two that take turns.</summary>
+    private Transition Beside(IChangeSession session, TurnWish turn)
+    {
+        var other = this with { Time = turn.Time, Rule = turn.Rule, Moved = [], HoldRequest = null };
+        return other.Made(session, session.New(EntryKind.Meeting, InNameOf, Actor, Title, turn.Time));
     }
 
     /// <summary>Stores it as it is arranged, in a change that has begun; nobody is told yet.</summary>
@@ -152,6 +169,9 @@ public sealed record ArrangeMeeting(
     private static bool Same(Core.Papers.Paper one, Core.Papers.Paper other) =>
         (one.Name, one.Hash, one.Address, one.GoesOut) == (other.Name, other.Hash, other.Address, other.GoesOut);
 }
+
+/// <summary>When the other of two that take turns begins, and how it repeats.</summary>
+public sealed record TurnWish(EntryTime Time, Rule Rule);
 
 /// <summary>What came of it.</summary>
 /// <param name="Change">With this it can be undone until it was sent.</param>

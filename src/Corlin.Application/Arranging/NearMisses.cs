@@ -27,16 +27,19 @@ internal static class NearMisses
     private static NearMissView View(Viewing viewing, Dictionary<string, Lane> lanes, NearMiss miss, Apart but)
     {
         var local = viewing.Zone.ToLocal(miss.Stretch.Start);
-        var reasons = miss.Hindered.SelectMany(h => Reasons(viewing, lanes[h.Person], h, miss.Stretch, but));
         return new NearMissView(
             LaneViews.Ms(miss.Stretch.Start),
             LaneViews.Ms(miss.Stretch.End),
             $"{English.Day(local.Date)}, {English.Time(local.TimeOfDay)}",
             English.AllBut([.. miss.Hindered.Select(h => lanes[h.Person].Who.GivenName)]),
             miss.Hindered.Length == 1 ? "doubt" : "wrong",
-            string.Join(" ", reasons.Select(r => r + "."))
+            Reason(viewing, lanes, miss, but)
         );
     }
+
+    /// <summary>What stands in the way, as far as the viewer may know it, in sentences.</summary>
+    public static string Reason(Viewing viewing, IReadOnlyDictionary<string, Lane> lanes, NearMiss miss, Apart but) =>
+        string.Join(" ", miss.Hindered.SelectMany(h => Reasons(viewing, lanes[h.Person], h, miss.Stretch, but)).Select(r => r + "."));
 
     private static IEnumerable<string> Reasons(Viewing viewing, Lane lane, Hindrance hindered, Stretch stretch, Apart but) =>
         hindered.Why.Select(obstacle =>

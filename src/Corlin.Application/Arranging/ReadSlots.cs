@@ -18,6 +18,7 @@ namespace Corlin.Application.Arranging;
 /// <param name="Days">The days of the span, for the board.</param>
 /// <param name="Near">What comes nearest, where few or none are free.</param>
 /// <param name="Openings">What would open most, where few or none are free; the most first.</param>
+/// <param name="Turns">Of a series two hours by turns, where few or none suit all.</param>
 /// <param name="Scarce">Whose time leaves few of the slots that the others have, in a sentence; empty where nobody's does.</param>
 /// <param name="DaysOff">Holidays and closures in the span that some of those asked have: "Friday 26 March is Good Friday for Maren and
 /// Tomé."</param>
@@ -32,6 +33,7 @@ public sealed record SlotsView(
     IReadOnlyList<string> DaysOff,
     IReadOnlyList<NearMissView> Near,
     IReadOnlyList<OpeningView> Openings,
+    IReadOnlyList<TurnView> Turns,
     string Scarce
 );
 
@@ -148,6 +150,9 @@ public sealed record ReadSlots(
                     (from, to) => question.In(Days(viewing, from, to)).Request,
                     To
                 )
+                : [],
+            slots.Length <= Few && Repeats is { } repeats
+                ? Turns.Read(viewing, lanes, work, repeats, ToldIn is null ? viewing.Zone : Zones.Get(ToldIn), question.But)
                 : [],
             Scarce(request, counts, names)
         );

@@ -1,8 +1,8 @@
 using Corlin.Application.Access;
-using Corlin.Application.Arranging;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
+using Corlin.Application.Requests;
 using Corlin.Application.Watching;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;

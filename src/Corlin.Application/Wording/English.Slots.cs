@@ -116,6 +116,18 @@ public static partial class English
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
         };
 
+    /// <summary>Two hours by turns: "Wednesday 17 March, 09:00 and 19:00".</summary>
+    public static string InTurn(LocalDateTime one, LocalDateTime other) =>
+        one.DayOfWeek == other.DayOfWeek
+            ? $"{Day(one.Date)}, {Time(one.TimeOfDay)} and {Time(other.TimeOfDay)}"
+            : $"{Day(one.Date)}, {Time(one.TimeOfDay)} and {Day(other.Date)}, {Time(other.TimeOfDay)}";
+
+    /// <summary>Who is out of their hours at either: "Wiremu, then Lakshmi".</summary>
+    public static string OutOfHoursInTurn(string one, string other) => $"{one}, then {other}";
+
+    /// <summary>"At 2 of 26 times something else is in the way."</summary>
+    public static string SomethingElse(int missed, int times) => $"At {missed} of {times} times something else is in the way.";
+
     public static string OnlyIfFree(string name) => $"{name} only if free";
 
     /// <summary>"an hour early or late for Wiremu".</summary>

@@ -7,6 +7,7 @@ using Corlin.Application.Files;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Requests;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;

@@ -5,7 +5,9 @@ using Corlin.Application.Files;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
+using Corlin.Application.Waiting;
 using Corlin.Core.Calendars;
+using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;
 using NodaTime;
 
@@ -62,6 +64,50 @@ public sealed class ComposingTests : IAsyncLifetime
         await world.Do(new DropDraft(world.Noor.Id, begun.PublicId));
         Assert.Empty(await Drafts());
     }
+
+    [Fact]
+    public async Task Two_hours_that_take_turns_are_two_series_made_and_taken_back_in_one()
+    {
+        var draft = await world.Do(new KeepDraft(world.Noor.Id, null, 0, Parts));
+        await world.Do(new LayPaper(world.Noor.Id, draft.PublicId, new NewPaper("Lease.pdf", "application/pdf", 9, "aa")));
+        var turns = Lease(world.Tome) with
+        {
+            Rule = Rule.Weekly(2),
+            Turn = new TurnWish(World.Timed("2027-03-23T18:00"), Rule.Weekly(2)),
+            Draft = draft.PublicId,
+        };
+        await world.Arrange();
+        var made = await world.Do(turns);
+        Assert.Equal(made.PublicId, (await world.Do(turns)).PublicId);
+        var stored = await Series();
+        Assert.Equal(["2027-03-16T12:00:00", "2027-03-23T18:00:00"], stored.Select(e => $"{e.Time.LocalStart:s}").Order());
+        Assert.All(stored, e => Assert.Equal((2, world.Tome.Id), (e.Rule!.Interval, Assert.Single(e.Participations).Who)));
+        foreach (var series in stored)
+            Assert.Equal("Lease.pdf", Assert.Single(await world.See(s => s.Papers([series.Id]))).Name);
+        Assert.Equal(3, (await Asked()).Count);
+
+        await world.Do(new UndoChange(world.Noor.Id, made.Change));
+        Assert.Empty(await Series());
+        Assert.Single(await Asked());
+
+        Task<List<Entry>> Series() => world.See(s => s.Organised([world.Maren.Id], default, 10).Where(e => e.IsSeries).ToList());
+        Task<IReadOnlyList<AnswerRow>> Asked() => world.See(s => new ReadAnswers(world.Tome.Id, world.Now).Run(s).Rows);
+    }
+
+    [Fact]
+    public async Task A_turn_that_does_not_begin_its_own_series_is_refused() =>
+        Assert.Equal(
+            RefusalKind.StartLeftOut,
+            await Refused(() =>
+                world.Do(
+                    Lease(world.Tome) with
+                    {
+                        Rule = Rule.Weekly(2),
+                        Turn = new TurnWish(World.Timed("2027-03-23T18:00"), Rule.Weekly(2, IsoDayOfWeek.Monday)),
+                    }
+                )
+            )
+        );
 
     [Theory]
     [InlineData("no json")]

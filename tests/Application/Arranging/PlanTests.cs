@@ -13,6 +13,7 @@ using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Requests;
 using Corlin.Core.Access;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Diagnostics;

@@ -3,6 +3,7 @@ using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
 using Corlin.Application.Entries;
 using Corlin.Application.History;
+using Corlin.Application.Requests;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;

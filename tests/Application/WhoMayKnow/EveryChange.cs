@@ -8,6 +8,7 @@ using Corlin.Application.HandingOver;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Requests;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;

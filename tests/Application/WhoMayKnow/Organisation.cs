@@ -5,6 +5,7 @@ using Corlin.Application.Calendars;
 using Corlin.Application.Files;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
+using Corlin.Application.Requests;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;

@@ -12,6 +12,7 @@ using Corlin.Application.Meetings;
 using Corlin.Application.Offers;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
+using Corlin.Application.Requests;
 using Corlin.Application.Watching;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;

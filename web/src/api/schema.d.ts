@@ -8636,6 +8636,7 @@ export interface components {
             request: null | string;
             admission: components["schemas"]["Admission"];
             moved: null | components["schemas"]["MovedRequest"][];
+            turn: null | components["schemas"]["TurnRequest"];
         };
         ArrangedView: {
             entry: string;
@@ -10935,6 +10936,7 @@ export interface components {
             daysOff: string[];
             near: components["schemas"]["NearMissView"][];
             openings: components["schemas"]["OpeningView"][];
+            turns: components["schemas"]["TurnView"][];
             scarce: string;
         };
         SomeWish: {
@@ -11090,6 +11092,22 @@ export interface components {
             to: string;
             stays: boolean;
             note: null | string;
+        };
+        TurnRequest: {
+            start: string;
+            repeats: string;
+        };
+        TurnView: {
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            then: number;
+            when: string;
+            verdict: string;
+            tone: string;
+            reason: string;
+            repeats: string;
+            thenRepeats: string;
         };
         TurnedOverView: {
             /** Format: int64 */

@@ -38,6 +38,7 @@ export type Offer = Schemas["OfferView"];
 export type OfferTime = Schemas["OfferTimeView"];
 export type OfferDecision = Schemas["OfferDecision"];
 export type RoomPlan = Schemas["RoomPlanView"];
+export type Turn = Schemas["TurnView"];
 export type Opening = Schemas["OpeningView"];
 export type Chosen = Schemas["ChosenView"];
 export type RepeatReading = Schemas["RepeatView"];

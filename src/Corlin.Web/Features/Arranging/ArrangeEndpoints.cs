@@ -54,6 +54,7 @@ public sealed record ChosenRequest(
 /// <param name="Admission">Who joins the conference by its link at once.</param>
 /// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
 /// <param name="Moved">Occurrences of a series that take place at a time of their own.</param>
+/// <param name="Turn">Where two hours take turns, the other of them.</param>
 public sealed record ArrangeRequest(
     string InNameOf,
     string Title,
@@ -82,8 +83,13 @@ public sealed record ArrangeRequest(
     bool Send = true,
     string? Request = null,
     Admission Admission = Admission.Asked,
-    IReadOnlyList<MovedRequest>? Moved = null
+    IReadOnlyList<MovedRequest>? Moved = null,
+    TurnRequest? Turn = null
 );
+
+/// <param name="Start">Wall-clock time in the zone of the meeting.</param>
+/// <param name="Repeats">How it repeats, in words.</param>
+public sealed record TurnRequest(string Start, string Repeats);
 
 /// <param name="Text">A meeting in a line of plain words.</param>
 /// <param name="Wishing">Whether it looks for a free slot: bounds are then wishes.</param>
@@ -252,7 +258,16 @@ internal static class ArrangeEndpoints
             Request = request.Request,
             Admission = request.Admission,
             Moved = MovedRequest.Read(request.Moved),
+            Turn = request.Turn is { } turn ? Turn(request, turn) : null,
         };
+    }
+
+    private static TurnWish Turn(ArrangeRequest request, TurnRequest turn)
+    {
+        var time = Time(request with { Start = turn.Start });
+        var rule = Times.Repeats(turn.Repeats, time.Start.Date)
+            ?? throw new RefusedException(RefusalKind.BadInput, "turn", "no repetition");
+        return new TurnWish(time, rule);
     }
 
     /// <summary>The time chosen in the writer's zone, as the meeting is to tell it.</summary>

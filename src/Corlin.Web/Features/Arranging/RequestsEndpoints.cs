@@ -1,4 +1,4 @@
-using Corlin.Application.Arranging;
+using Corlin.Application.Requests;
 using Corlin.Core.Meetings;
 using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -27,6 +27,7 @@ import { PlainLine } from "./PlainLine";
 import { arrangeRequest } from "./requests";
 import { SeriesLine } from "./slots/SeriesLine";
 import { SlotList } from "./slots/SlotList";
+import { TurnLine } from "./slots/TurnLine";
 import { useDraft } from "./useDraft";
 
 /** A meeting as a sentence, its free slots, and everyone's lanes. */
@@ -50,8 +51,25 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
   const attempts = useAttempts();
   const { problem, setProblem, busy } = attempts;
   const searched = useSearched(desk, viewerZone, written);
-  const { names, organiser, presets, outside, ready, search, slots, found, asked, zone, start, room, chosen, moment, picked, onBoard } =
-    searched;
+  const {
+    names,
+    organiser,
+    presets,
+    outside,
+    ready,
+    search,
+    slots,
+    found,
+    asked,
+    zone,
+    start,
+    room,
+    chosen,
+    then,
+    moment,
+    picked,
+    onBoard,
+  } = searched;
   const times = useTimes(written, searched, () => setProblem(undefined));
   const { left, edit, pick, step, day, hold } = times;
   const { arrange, makeRoom, place, release, mend } = useArranging(written, searched, times, attempts);
@@ -166,6 +184,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
           mayOpen={(by) => opened(draft, by) !== undefined}
           onOpen={(by) => edit(opened(draft, by) ?? {})}
+          turn={draft.turn?.then}
+          onTurn={(turn) => edit({ start: turn.start, turn })}
           holds={
             <HoldPart
               draft={draft}
@@ -222,10 +242,18 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         onOpen={leaveOffer}
       />
       <ArrangeFoot
-        wrong={chosen && moment ? mendable([...chosen.wrong, ...(chosen.series?.wrong ?? [])], found, start) : []}
+        wrong={chosen && moment ? mendable([...chosen.wrong, ...((!draft.turn && chosen.series?.wrong) || [])], found, start) : []}
         series={
-          moment &&
-          chosen?.series && (
+          moment && draft.turn ? (
+            <TurnLine
+              turn={draft.turn}
+              start={moment.start}
+              zone={zone}
+              series={chosen?.series}
+              then={then}
+              onEnd={() => written.change({ turn: undefined })}
+            />
+          ) : moment && chosen?.series ? (
             <SeriesLine
               series={chosen.series}
               // Those who come of several come to each time of the series.
@@ -234,13 +262,13 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
               moved={draft.moved}
               onMoved={(moved) => written.change({ start: moment.start, moved })}
             />
-          )
+          ) : undefined
         }
         plan={room.plan}
         onMove={makeRoom}
         send={
           moment
-            ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.repeats}` : ""}`
+            ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.turn ? "by turns" : draft.repeats}` : ""}`
             : "Choose a time to send"
         }
         disabled={!moment || busy}

@@ -1,6 +1,6 @@
 import type { Problem } from "../../api/client";
 import type { Person, Presets, TimeRequest, Zone } from "../../api/types";
-import { addDays, dayAndMonth, lengthText, minute, wallClock, weekdayOf } from "../../lane/time";
+import { addDays, dayAndMonth, lengthText, localText, minute, wallClock, weekdayOf } from "../../lane/time";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { and } from "../../lane/words";
 import { LengthEditor } from "../../sentence/LengthEditor";
@@ -48,6 +48,9 @@ const spanOf = (from: string, to: string) => {
 export function shortWhen(local: Date): string {
   return `${weekdayOf(local.toISOString().slice(0, 10))} ${local.getUTCDate()}, ${local.toISOString().slice(11, 16)}`;
 }
+
+/** "11:30" by a zone’s clock. */
+const clockText = (zone: Zone, at: number) => localText(zone, at).slice(11, 16);
 
 /** The meeting as a sentence; its underlined parts are the fields. */
 export function ArrangeSentence({ draft, organiser, names, problem, time, zone, start, presets, picked, onPick, onEdit }: Props) {
@@ -126,7 +129,12 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, zone, 
         onPick={onPick}
       />
       ,{" "}
-      <Part name="How often" value={draft.repeats || "once"} wrong={wrong("repeats")} width={560}>
+      <Part
+        name="How often"
+        value={draft.turn ? `${draft.repeats} by turns with ${clockText(zone, draft.turn.then)}` : draft.repeats || "once"}
+        wrong={wrong("repeats")}
+        width={560}
+      >
         {(close) => (
           <RepeatEditor
             words={draft.repeats}

@@ -68,6 +68,8 @@ export interface Draft {
   start: number | undefined;
   /** The times of a series that are to be elsewhere, from the chosen start on. */
   moved: Moved[];
+  /** Where two hours take turns, how each of the two repeats, and when the other begins; undefined otherwise. */
+  turn: { then: number; repeats: string; thenRepeats: string } | undefined;
   /** The starts that are chosen to be held, or are. */
   holding: number[];
   held: Held | undefined;
@@ -108,6 +110,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     endZone: undefined,
     start: undefined,
     moved: [],
+    turn: undefined,
     holding: [],
     held: undefined,
     saved: undefined,
@@ -115,11 +118,11 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
   };
 }
 
-/** A draft with a part of it said anew; times of a series that were moved belong to the series as it was. */
+/** A draft with a part of it said anew; times of a series that were moved, and two that take turns, belong to the series as it was. */
 export function changedDraft(draft: Draft, part: Partial<Draft>): Draft {
   const next = { ...draft, ...part };
   const another = (["start", "repeats", "minutes", "toldIn"] as const).some((key) => next[key] !== draft[key]);
-  return another && !part.moved ? { ...next, moved: [] } : next;
+  return another ? { ...next, moved: part.moved ?? [], turn: part.turn } : next;
 }
 
 /** A draft as it was kept; the days in which it was to be may be over. */

@@ -8,7 +8,7 @@ const some = ({ some: { of, atLeast } }: Draft) => (of.length > 0 ? [{ of: of.ma
 
 const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draft.held?.request ?? null });
 
-const repeating = (draft: Draft) => ({ repeats: draft.repeats || null, toldIn: draft.toldIn ?? null });
+const repeating = (draft: Draft, repeats = draft.repeats) => ({ repeats: repeats || null, toldIn: draft.toldIn ?? null });
 
 /** @param soonest Whether the soonest stand first, and not the best. */
 export function slotsRequest(draft: Draft, organiser: Person, soonest: boolean): SlotsRequest {
@@ -42,7 +42,8 @@ function meeting(draft: Draft, organiser: Person, zone: Zone, start: number, id:
     video: draft.conference !== "none",
     draft: id ?? null,
     moved: draft.moved,
-    ...repeating(draft),
+    // Of two that take turns each is a series of its own.
+    ...repeating(draft, draft.turn?.repeats),
     ...apart(draft),
   };
 }
@@ -80,5 +81,6 @@ export function arrangeRequest(
     rank: draft.rank ?? null,
     send,
     request: draft.request ?? null,
+    turn: draft.turn ? { start: localText(zone, draft.turn.then), repeats: draft.turn.thenRepeats } : null,
   };
 }

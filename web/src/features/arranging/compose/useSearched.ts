@@ -40,6 +40,7 @@ export function useSearched(desk: Desk, viewerZone: Zone, { draft, id, papers }:
   const room = useRoom(search, found !== undefined && found.near.length > 0, start);
   const chosenAt = (at: number) => chosenRequest(draft, organiser, zone, at, kept);
   const chosen = useQuery(chosenQuery(chosenAt(looked ?? 0), ready && looked !== undefined));
+  const then = useQuery(chosenQuery(chosenAt(draft.turn?.then ?? 0), draft.turn !== undefined)).data;
   const stretch = (at: number | undefined) => (at === undefined ? undefined : { start: at, end: at + draft.minutes * minute });
   const moment = stretch(start);
   const picked = (moment && chosen.data?.picked) ?? [];
@@ -62,6 +63,8 @@ export function useSearched(desk: Desk, viewerZone: Zone, { draft, id, papers }:
     room,
     chosenAt,
     chosen: chosen.data,
+    /** Where two hours take turns, the same of the other. */
+    then: draft.turn && then,
     moment,
     picked,
     onBoard,

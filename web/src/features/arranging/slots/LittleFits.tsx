@@ -1,4 +1,4 @@
-import type { NearMiss, Opening } from "../../../api/types";
+import type { NearMiss, Opening, Turn } from "../../../api/types";
 import { Offered, OfferedHead } from "./Offered";
 import type { Room } from "./useRoom";
 
@@ -6,13 +6,17 @@ interface Props {
   near: NearMiss[];
   room: Room;
   openings: Opening[];
+  turns: Turn[];
+  /** When the other of two begins that take turns, where some do. */
+  turn: number | undefined;
+  onTurn: (turn: Turn) => void;
   start: number | undefined;
   onPick: (start: number) => void;
   onOpen: (by: Opening) => void;
 }
 
 /** Where little fits: the times that come nearest, what could be moved to make one free, and what would open most. */
-export function LittleFits({ near, room, openings, start, onPick, onOpen }: Props) {
+export function LittleFits({ near, room, openings, turns, turn, onTurn, start, onPick, onOpen }: Props) {
   return (
     <>
       {near.length > 0 && (
@@ -20,7 +24,7 @@ export function LittleFits({ near, room, openings, start, onPick, onOpen }: Prop
           <OfferedHead id="nearest">Nearest</OfferedHead>
           <ul>
             {near.map((n) => (
-              <Offered key={n.start} {...n} chosen={n.start === start && !room.plan} onPick={() => onPick(n.start)} />
+              <Offered key={n.start} {...n} chosen={n.start === start && !room.plan && turn === undefined} onPick={() => onPick(n.start)} />
             ))}
           </ul>
         </section>
@@ -32,6 +36,16 @@ export function LittleFits({ near, room, openings, start, onPick, onOpen }: Prop
           <ul>
             {room.plans.map((p) => (
               <Offered key={p.start} {...p} tone="fits" chosen={p === room.plan} onPick={() => onPick(p.start)} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {turns.length > 0 && (
+        <section aria-labelledby="turns">
+          <OfferedHead id="turns">By turns</OfferedHead>
+          <ul>
+            {turns.map((t) => (
+              <Offered key={t.start} {...t} chosen={t.start === start && t.then === turn} onPick={() => onTurn(t)} />
             ))}
           </ul>
         </section>

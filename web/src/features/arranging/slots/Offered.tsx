@@ -31,7 +31,9 @@ export function Offered({ when, verdict, tone, reason, chosen, onPick }: Props) 
       >
         <span className="flex items-baseline justify-between gap-2">
           <span className="font-semibold">{when}</span>
-          <Tone tone={tone}>{verdict}</Tone>
+          <Tone tone={tone} className="shrink-0">
+            {verdict}
+          </Tone>
         </span>
         <span className="block text-soft">{reason}</span>
       </button>

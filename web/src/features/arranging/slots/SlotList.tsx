@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
-import type { Opening, Slot, Slots } from "../../../api/types";
+import type { Opening, Slot, Slots, Turn } from "../../../api/types";
 import { Flag } from "../../../lane/Flag";
 import { Button } from "../../../ui/Button";
 import { Tone } from "../../../ui/Tone";
@@ -23,6 +23,9 @@ interface Props {
   /** Whether the draft can be made different as an opening says. */
   mayOpen: (by: Opening) => boolean;
   onOpen: (by: Opening) => void;
+  /** When the other of two begins that take turns, where some do. */
+  turn: number | undefined;
+  onTurn: (turn: Turn) => void;
   /** What is held, under the list. */
   holds: ReactNode;
 }
@@ -43,6 +46,8 @@ export function SlotList({
   onHolding,
   mayOpen,
   onOpen,
+  turn,
+  onTurn,
   holds,
 }: Props) {
   const [all, setAll] = useState(false);
@@ -145,6 +150,9 @@ export function SlotList({
             near={slots.near}
             room={room}
             openings={slots.openings.filter(mayOpen)}
+            turns={slots.turns}
+            turn={turn}
+            onTurn={onTurn}
             start={start}
             onPick={onPick}
             onOpen={onOpen}

@@ -1,3 +1,4 @@
+using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
@@ -8,7 +9,7 @@ using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Requests;
 
 /// <summary>What is said of a request.</summary>
 /// <param name="Person">The public id of who asks, where they are known here.</param>

@@ -7,7 +7,7 @@ using Corlin.Core.Text;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Requests;
 
 /// <summary>Who asked for the time of those the viewer speaks for, what is due first.</summary>
 /// <param name="Of">For whom one can be written down.</param>

@@ -199,6 +199,39 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
             h => h.OnCalendar(Held.SpeakFor)
         ),
         new(
+            "say how the day sheet is made",
+            t =>
+                (
+                    HttpMethod.Put,
+                    $"/api/sheets/{t.Owner}",
+                    new
+                    {
+                        parts = EndpointLines.NoParts,
+                        dayBefore = true,
+                        again = true,
+                        to = Array.Empty<string>(),
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
+            "hand out the day sheet",
+            t =>
+                (
+                    HttpMethod.Post,
+                    "/api/sheets",
+                    new
+                    {
+                        inNameOf = t.Owner,
+                        from = "2027-03-09",
+                        days = 1,
+                        parts = EndpointLines.NoParts,
+                        to = new[] { t.Owner },
+                    }
+                ),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
             "keep no-go weeks",
             t =>
                 (

@@ -36,7 +36,25 @@ internal static class EndpointLines
     ];
 
     /// <summary>Those that tell taken time alone, or no more than the asker sees: who sees the outline is answered.</summary>
-    public static readonly HashSet<string> OfTheOutline = ["GET /api/calendars/{person}/busy", "POST /api/calendars/{person}/feeds"];
+    public static readonly HashSet<string> OfTheOutline =
+    [
+        "GET /api/calendars/{person}/busy",
+        "GET /api/sheets",
+        "POST /api/calendars/{person}/feeds",
+    ];
+
+    /// <summary>A day sheet of times alone.</summary>
+    public static readonly object NoParts = new
+    {
+        people = false,
+        agenda = false,
+        papers = false,
+        joining = false,
+        ways = false,
+        lastTime = false,
+        gaps = false,
+        @private = false,
+    };
 
     /// <summary>Each endpoint, how it is asked of what is Desmond's, and what a colleague is answered.</summary>
     public static readonly Dictionary<string, (Func<Known, (string Path, object? Body)> Ask, HttpStatusCode Answer)> All = new()
@@ -883,6 +901,36 @@ internal static class EndpointLines
         ["GET /api/calendars/{person}/busy"] = (k => ($"/api/calendars/{k.Owner}/busy", null), Forbidden),
         ["GET /api/calendars/{person}/file"] = (k => ($"/api/calendars/{k.Owner}/file", null), Forbidden),
         ["GET /api/work/{name}"] = (_ => ("/api/work/x", null), Fine),
+        ["GET /api/sheets"] = (k => ($"/api/sheets?who={k.Owner}&days=7&parts=255", null), Unknown),
+        ["POST /api/sheets"] = (
+            k =>
+                (
+                    "/api/sheets",
+                    new
+                    {
+                        inNameOf = k.Owner,
+                        from = "2027-03-09",
+                        days = 1,
+                        parts = NoParts,
+                        to = Array.Empty<string>(),
+                    }
+                ),
+            Forbidden
+        ),
+        ["PUT /api/sheets/{person}"] = (
+            k =>
+                (
+                    $"/api/sheets/{k.Owner}",
+                    new
+                    {
+                        parts = NoParts,
+                        dayBefore = true,
+                        again = true,
+                        to = Array.Empty<string>(),
+                    }
+                ),
+            Forbidden
+        ),
         ["GET /api/calendars/{person}/feeds"] = (k => ($"/api/calendars/{k.Owner}/feeds", null), Fine),
         ["POST /api/calendars/{person}/feeds"] = (
             k => ($"/api/calendars/{k.Owner}/feeds", new { most = "headlines", days = 28 }),

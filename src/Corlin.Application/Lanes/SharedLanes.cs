@@ -57,6 +57,23 @@ internal static class SharedLanes
         );
     }
 
+    /// <summary>Some days, as a file that goes along with a sheet; null where there is nothing in them.</summary>
+    public static SharedLane? OfDays(Viewing viewing, CalendarUser who, LocalDate first, int days, bool isPrivate)
+    {
+        var span = new Stretch(who.HomeZone.Day(first).Start, who.HomeZone.Day(first.PlusDays(days - 1)).End);
+        var lane = LaneReading.Read(viewing, [who], span).Single();
+        var part = new SharedPart(days, null, Sight.Headlines, isPrivate, Most);
+        return lane.Known && lane.Entries.Length > 0
+            ? new SharedLane(
+                who.Name,
+                who.Zone,
+                first,
+                [.. lane.Entries.Select(e => View(e.Told, who.Id, part)).Take(Most)],
+                lane.Entries.Length > Most
+            )
+            : null;
+    }
+
     private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)
     {
         var taken =

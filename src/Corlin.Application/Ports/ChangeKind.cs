@@ -222,6 +222,15 @@ public enum ChangeKind
 
     /// <summary>There is no deadline for the answers to a meeting any more.</summary>
     DeadlineEnded,
+
+    /// <summary>How somebody's day sheet is made, or when it goes by itself, was said.</summary>
+    SheetSaid,
+
+    /// <summary>A day sheet was printed or sent.</summary>
+    SheetHanded,
+
+    /// <summary>A day sheet went by itself, as was said.</summary>
+    SheetWent,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

@@ -20,12 +20,28 @@ public sealed record Letter(
     string? Answers = null
 )
 {
+    /// <summary>The same words as they are drawn, where they are a day sheet; null where they are words alone.</summary>
+    public DrawnSheet? Sheet { get; init; }
+
     /// <summary>What goes along as a calendar file; null for nothing.</summary>
     public SharedLane? Lane { get; init; }
 
     /// <summary>Whether nobody wrote it now: it says so, so that no machine answers it (RFC 3834 5).</summary>
     public bool Automatic { get; init; }
 }
+
+/// <summary>A day sheet as it is drawn in mail.</summary>
+/// <param name="Note">What is written above it; null for nothing.</param>
+/// <param name="Made">As of when it is, and since when changes are marked.</param>
+public sealed record DrawnSheet(string Heading, string? Note, string Made, IReadOnlyList<DrawnDay> Days);
+
+/// <param name="Notes">What holds for the whole day.</param>
+public sealed record DrawnDay(string Heading, IReadOnlyList<string> Notes, IReadOnlyList<DrawnLine> Lines);
+
+/// <param name="Changed">Whether it is marked as different from the sheet before.</param>
+/// <param name="Gone">Whether it takes place no more.</param>
+/// <param name="Details">One line each.</param>
+public sealed record DrawnLine(string Time, string Title, bool Changed, bool Gone, IReadOnlyList<string> Details);
 
 /// <summary>A calendar as its reader may know it.</summary>
 /// <param name="Zone">In which its times are written.</param>

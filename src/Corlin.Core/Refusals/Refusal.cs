@@ -230,6 +230,9 @@ public enum RefusalKind
 
     /// <summary>A standing instruction does not say to which invitations it applies, or nothing that can be.</summary>
     InstructionAboutNothing,
+
+    /// <summary>A day sheet is to go by itself, and to nobody.</summary>
+    SheetHasNoReader,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

@@ -11,6 +11,7 @@ public static class LetterWriter
     /// <param name="answers">The id of the message that it answers, without angle brackets.</param>
     /// <param name="automatic">Whether nobody wrote it now (RFC 3834 5).</param>
     /// <param name="calendar">A calendar file that goes along, with its name; null for none.</param>
+    /// <param name="html">The same words as a page, of what answers nobody; null for none.</param>
     public static MimeMessage ToMime(
         string messageId,
         Mailbox from,
@@ -20,10 +21,17 @@ public static class LetterWriter
         Instant stamp,
         string? answers = null,
         (string Name, string Text)? calendar = null,
-        bool automatic = false
+        bool automatic = false,
+        string? html = null
     )
     {
         MimeEntity body = new TextPart("plain") { Text = text, ContentTransferEncoding = ContentEncoding.QuotedPrintable };
+        if (html is not null)
+            body = new MultipartAlternative
+            {
+                body,
+                new TextPart("html") { Text = html, ContentTransferEncoding = ContentEncoding.QuotedPrintable },
+            };
         if (calendar is { } file)
         {
             var part = new TextPart("calendar")
@@ -46,7 +54,7 @@ public static class LetterWriter
         message.From.Add(new MailboxAddress(from.Name, from.Address));
         message.To.Add(new MailboxAddress(to.Name, to.Address));
         if (automatic)
-            message.Headers.Add("Auto-Submitted", "auto-replied");
+            message.Headers.Add("Auto-Submitted", html is null ? "auto-replied" : "auto-generated");
         if (answers is not null)
         {
             message.InReplyTo = answers;

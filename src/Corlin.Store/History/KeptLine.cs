@@ -116,6 +116,8 @@ internal static class KeptLines
     public static readonly KeptLine<DeadlineRow> Deadlines = Asked(new KeptLine<DeadlineRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<DismissalRow> Dismissals = Asked(new KeptLine<DismissalRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<LookAheadRow> LookAheads = Asked(new KeptLine<LookAheadRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<SheetWishRow> SheetWishes = Asked(new KeptLine<SheetWishRow>(r => r.KeptById, r => r.EndedById));
+    public static readonly KeptLine<HandedSheetRow> HandedSheets = Asked(new KeptLine<HandedSheetRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<DayOffRow> Closures = Asked(new KeptLine<DayOffRow>(r => r.ClosedById, r => r.OpenedById));
     public static readonly KeptLine<FurtherRow> Further = Asked(new KeptLine<FurtherRow>(r => r.KeptById, r => r.EndedById));
     public static readonly KeptLine<GrantRow> Grants = Asked(new KeptLine<GrantRow>(r => r.GivenById, r => r.EndedById));

@@ -34,6 +34,7 @@ internal sealed class UndoStore(ChangeSession session) : IUndoStore
         session.AbsenceStore.RestoreAbsences(change);
         session.StayStore.RestoreStays(change);
         session.FeedStore.RestoreFeeds(change);
+        session.SheetStore.Restore(change);
         session.AccessStore.RestoreAccess(change);
         session.PeopleStore.RestorePeople(change);
         session.FollowedStore.RestoreFollowed(change);

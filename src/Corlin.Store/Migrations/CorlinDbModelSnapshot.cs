@@ -1249,6 +1249,55 @@ namespace Corlin.Store.Migrations
                     b.ToTable("AccessGrants", (string)null);
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.HandedSheetRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("ByItself")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("First")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Lines")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Until")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("OwnerId", "Until")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("HandedSheets");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.HandoverItemRow", b =>
                 {
                     b.Property<long>("Id")
@@ -2650,6 +2699,61 @@ namespace Corlin.Store.Migrations
                     b.ToTable("Settings");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.SheetWishRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Again")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("DayBefore")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Parts")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SaidAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("To")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("Id")
+                        .HasDatabaseName("IX_SheetWishes_ByItself")
+                        .HasFilter("\"At\" IS NOT NULL AND \"EndedById\" IS NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("OwnerId")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("SheetWishes");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.StandingRow", b =>
                 {
                     b.Property<long>("OwnerId")
@@ -3274,6 +3378,15 @@ namespace Corlin.Store.Migrations
                         .OnDelete(DeleteBehavior.Cascade);
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.HandedSheetRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.HistoryRow", b =>
                 {
                     b.HasOne("Corlin.Store.Model.ChangeRow", null)
@@ -3428,6 +3541,15 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.EntryRow", null)
                         .WithMany()
                         .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.SheetWishRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

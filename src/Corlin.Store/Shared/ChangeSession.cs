@@ -167,6 +167,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal DraftStore DraftStore => field ??= new DraftStore(this);
 
+    internal SheetStore SheetStore => field ??= new SheetStore(this);
     internal FeedStore FeedStore => field ??= new FeedStore(this);
     internal OfferStore OfferStore => field ??= new OfferStore(this);
 
@@ -235,6 +236,7 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IPaperStore IChangeSession.PaperStore => PaperStore;
 
     IFeedStore IChangeSession.FeedStore => FeedStore;
+    ISheetStore IChangeSession.SheetStore => SheetStore;
     IOfferStore IChangeSession.OfferStore => OfferStore;
 
     IWishStore IChangeSession.WishStore => WishStore;

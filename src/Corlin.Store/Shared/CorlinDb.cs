@@ -58,6 +58,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<FeedRow> Feeds => Set<FeedRow>();
 
+    internal DbSet<SheetWishRow> SheetWishes => Set<SheetWishRow>();
+
+    internal DbSet<HandedSheetRow> HandedSheets => Set<HandedSheetRow>();
+
     internal DbSet<EntryRow> Entries => Set<EntryRow>();
 
     internal DbSet<OverrideRow> Overrides => Set<OverrideRow>();
@@ -346,9 +350,29 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
         });
+        SheetTables(builder);
         EntryTables(builder);
         DraftTables(builder);
         ChangeTables(builder);
+    }
+
+    private static void SheetTables(ModelBuilder builder)
+    {
+        builder.Entity<SheetWishRow>(s =>
+        {
+            s.HasIndex(x => x.OwnerId).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            s.HasIndex(x => x.Id).HasDatabaseName("IX_SheetWishes_ByItself").HasFilter("\"At\" IS NOT NULL AND \"EndedById\" IS NULL");
+            s.HasIndex(x => x.KeptById);
+            s.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            s.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<HandedSheetRow>(h =>
+        {
+            h.HasIndex(x => new { x.OwnerId, x.Until }).HasFilter("\"EndedById\" IS NULL");
+            h.HasIndex(x => x.KeptById);
+            h.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
+            h.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
     }
 
     private static void DraftTables(ModelBuilder builder)

@@ -31,7 +31,8 @@ internal sealed class MailWriter(StartOptions options, IPaperFiles papers) : IMa
             letter.Stamp,
             letter.Answers,
             letter.Lane is { } lane ? File(lane, letter.Stamp) : null,
-            letter.Automatic
+            letter.Automatic,
+            letter.Sheet is { } sheet ? SheetMail.Of(sheet) : null
         );
         return new WrittenMail(messageId, letter.From, letter.To, letter.Subject, text, Bytes(message));
     }

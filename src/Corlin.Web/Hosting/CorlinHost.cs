@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Corlin.Application.Access;
 using Corlin.Application.Files;
+using Corlin.Application.Handing;
 using Corlin.Application.History;
 using Corlin.Application.Mail;
 using Corlin.Application.Meetings;
@@ -143,6 +144,7 @@ internal static class CorlinHost
         services.AddSingleton<OfferWorker>();
         services.AddSingleton<InstructionWorker>();
         services.AddSingleton<DeadlineWorker>();
+        services.AddSingleton<SheetWorker>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
@@ -151,6 +153,7 @@ internal static class CorlinHost
         services.AddSingleton(s => new Worker("Invitations for who is away", s.GetRequiredService<AwayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Standing instructions", s.GetRequiredService<InstructionWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Deadlines for answers", s.GetRequiredService<DeadlineWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker("Day sheets", s.GetRequiredService<SheetWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Offers whose end has come", s.GetRequiredService<OfferWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Files taken in", s.GetRequiredService<FileImports>().RunDueAsync));
         services.AddSingleton(s => new Worker(

@@ -104,6 +104,7 @@ internal static class Endpoints
         FilesEndpoints.Map(api);
         FollowedEndpoints.Map(api);
         FeedsEndpoints.Map(api);
+        SheetsEndpoints.Map(api);
         FeedPages.Map(app);
         CalendarsEndpoints.Map(api);
         HandoverEndpoints.Map(api);

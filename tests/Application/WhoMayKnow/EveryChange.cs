@@ -4,6 +4,7 @@ using Corlin.Application.Accounts;
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Files;
+using Corlin.Application.Handing;
 using Corlin.Application.HandingOver;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
@@ -233,6 +234,7 @@ internal static class EveryChange
             ("Except", _) => [new[] { new LocalDateTime(2027, 4, 6, 9, 0) }],
             ("Key", _) when parameter.Member.DeclaringType == typeof(SayInstruction) => [null],
             ("Key" or "Print", _) => ["Clash-one"],
+            ("Days", _) when parameter.Member.DeclaringType == typeof(HandSheet) => [1],
             ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", _) => [ImmutableArray<KeptWish>.Empty],
             ("Wishes", _) => [ImmutableArray.Create(new KeptWish(KeptWishKind.Lunch, 0, Weight.Forbid))],

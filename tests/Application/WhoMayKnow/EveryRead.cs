@@ -92,6 +92,7 @@ internal static class EveryRead
                 when Nullable.GetUnderlyingType(t) is not null || !t.IsValueType => [null],
             ("First" or "From", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 8)],
             ("To" or "Last", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 12)],
+            ("Parts", _) => [null, Corlin.Core.Sheets.SheetWish.All],
             ("Month", _) => [null],
             ("Also", _) => [.. people.Select(p => (object)new[] { p })],
             ("Line", _) => ["home tomorrow"],

@@ -114,6 +114,8 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             DismissConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
             ShowConcern c => If(Speaks(actor, c.InNameOf), May.Yes),
             SayLookAhead c => If(Speaks(actor, c.InNameOf), May.Yes),
+            SaySheet c => If(Speaks(actor, c.InNameOf)),
+            HandSheet c => If(Speaks(actor, c.InNameOf)),
             OpenNoGo c => If(Speaks(actor, c.InNameOf)),
             KeepKind c => If(Speaks(actor, c.InNameOf)),
             DropKind c => If(Speaks(actor, c.InNameOf)),

@@ -6830,6 +6830,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    who?: string;
+                    from?: string;
+                    days?: number;
+                    parts?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DaySheetView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HandSheetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaySheetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/further": {
         parameters: {
             query?: never;
@@ -9050,6 +9154,18 @@ export interface components {
             kind: string;
             words: string;
         };
+        DaySheetView: {
+            who: components["schemas"]["PersonView"];
+            from: string;
+            /** Format: int32 */
+            days: number;
+            heading: string;
+            made: string;
+            last: null | string;
+            parts: components["schemas"]["SheetPartsView"];
+            wish: null | components["schemas"]["SheetWishView"];
+            sheets: components["schemas"]["SheetDayView"][];
+        };
         DayView: {
             date: string;
             label: string;
@@ -9464,6 +9580,15 @@ export interface components {
             agenda: boolean;
             /** Format: int32 */
             papers: number;
+        };
+        HandSheetRequest: {
+            inNameOf: string;
+            from: string;
+            /** Format: int32 */
+            days: number;
+            parts: components["schemas"]["SheetPartsView"];
+            to: string[];
+            note: null | string;
         };
         HandedForView: {
             principal: components["schemas"]["PersonView"];
@@ -10773,6 +10898,14 @@ export interface components {
             for: components["schemas"]["PersonView"];
             words: string;
         };
+        SaySheetRequest: {
+            parts: components["schemas"]["SheetPartsView"];
+            /** Format: int32 */
+            at: null | number;
+            dayBefore: boolean;
+            again: boolean;
+            to: string[];
+        };
         SeriesFitView: {
             words: string;
             turn: null | string;
@@ -10835,12 +10968,62 @@ export interface components {
             /** Format: int64 */
             to: null | number;
         };
+        SheetDayView: {
+            date: string;
+            heading: string;
+            where: string;
+            notes: string[];
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            lines: components["schemas"]["SheetLineView"][];
+        };
+        /** @enum {unknown} */
+        SheetLineKind: "entry" | "gap" | "gone";
+        SheetLineView: {
+            kind: components["schemas"]["SheetLineKind"];
+            id: null | string;
+            occurrence: null | string;
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            time: string;
+            home: null | string;
+            title: string;
+            states: string[];
+            change: null | string;
+            leave: null | string;
+            place: null | string;
+            joining: string[];
+            people: components["schemas"]["SheetPersonView"][];
+            agenda: null | string;
+            papers: string[];
+            lastTime: null | string;
+            open: string[];
+            takes: string;
+        };
         SheetMarkView: {
             /** Format: int32 */
             first: number;
             /** Format: int32 */
             last: number;
             away: boolean;
+            words: string;
+        };
+        SheetPartsView: {
+            people: boolean;
+            agenda: boolean;
+            papers: boolean;
+            joining: boolean;
+            ways: boolean;
+            lastTime: boolean;
+            gaps: boolean;
+            private: boolean;
+        };
+        SheetPersonView: {
+            name: string;
             words: string;
         };
         SheetRowView: {
@@ -10854,6 +11037,14 @@ export interface components {
             number: number;
             month: null | string;
             now: boolean;
+        };
+        SheetWishView: {
+            /** Format: int32 */
+            at: null | number;
+            dayBefore: boolean;
+            again: boolean;
+            to: components["schemas"]["PersonView"][];
+            said: null | string;
         };
         ShowAgainRequest: {
             of: string;

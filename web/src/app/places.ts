@@ -8,6 +8,7 @@ export const places = [
   { to: "/chase", words: "Chase", note: "what others have not answered" },
   { to: "/needs-a-look", words: "Needs a look", note: "what would go wrong on the calendars you keep" },
   { to: "/instructions", words: "Standing instructions", note: "what is answered to invitations of one kind" },
+  { to: "/sheet", words: "Day sheet", note: "a principal’s day, to print and to send" },
   { to: "/whereabouts", words: "Whereabouts", note: "where they work, and who is away" },
   { to: "/mine", words: "Your own page", note: "what was done in your name, who may see what" },
   { to: "/access", words: "Access", note: "who may see and do what" },

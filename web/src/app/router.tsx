@@ -43,6 +43,8 @@ const MailRoom = lazyRouteComponent(() => import("../features/mail/MailRoom"), "
 const Instructions = lazyRouteComponent(() => import("../features/instructions/Instructions"), "Instructions");
 const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Watch");
 
+const DaySheet = lazyRouteComponent(() => import("../features/handing/DaySheet"), "DaySheet");
+
 const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
@@ -91,6 +93,17 @@ const lanes = createRoute({
     ...(text(search.entry) ? { entry: text(search.entry) as string } : {}),
     ...(text(search.occurrence) ? { occurrence: text(search.occurrence) as string } : {}),
     ...(lanesSpans.some((s) => s === search.view) ? { view: search.view as LanesSpan } : {}),
+  }),
+});
+
+const sheet = createRoute({
+  getParentRoute: () => root,
+  path: "/sheet",
+  component: DaySheet,
+  validateSearch: (search): { who?: string; from?: string; days?: number } => ({
+    ...(text(search.who) ? { who: text(search.who) as string } : {}),
+    ...(text(search.from) ? { from: text(search.from) as string } : {}),
+    ...(Number.isInteger(search.days) ? { days: search.days as number } : {}),
   }),
 });
 
@@ -205,6 +218,7 @@ export const router = createRouter({
   routeTree: root.addChildren([
     desk,
     lanes,
+    sheet,
     arrange,
     convene,
     answer,

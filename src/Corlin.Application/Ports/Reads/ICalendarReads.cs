@@ -29,7 +29,8 @@ public interface ICalendarReads
         INotesReads,
         IConferenceReads,
         IAddressReads,
-        IFeedReads
+        IFeedReads,
+        ISheetReads
 {
     CalendarUser? User(string publicId);
 

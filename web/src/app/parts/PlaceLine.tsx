@@ -18,6 +18,7 @@ const lines: Record<string, string> = {
     "Needs a look shows what would go wrong on the calendars you keep, with the way out. What you dismiss comes back when it changes.",
   "/instructions":
     "Standing instructions say what is answered to invitations of one kind. Each is proposed where it applies; whose it is can have it done unseen.",
+  "/sheet": "The day sheet is a principal’s day as they carry it: print it, send it, or have it sent at an hour. Choose what stands on it.",
   "/requests": "Requests holds the calls and letters that ask for time, until they are a meeting or declined.",
   "/files": "Calendar files imports and exports calendars, and makes links by which calendar programs read them.",
   "/handover": "Handover tells who covers for you what is open, and tells you afterwards what was done.",

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { getRouteApi } from "@tanstack/react-router";
+import { getRouteApi, Link } from "@tanstack/react-router";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { lanesQuery, type LanesSpan } from "../../api/queries";
 import type { Entry, Lanes as LanesData } from "../../api/types";
@@ -296,6 +296,15 @@ function Board({
           {dayLine ?? data.summary}
         </p>
         <div className="no-print ml-auto flex shrink-0 gap-1">
+          {shownPeople[0] && (view === "day" || view === "week") && (
+            <Link
+              to="/sheet"
+              search={{ who: shownPeople[0].id, from: firstDate, days: view === "week" ? 7 : 1 }}
+              className="inline-flex min-h-8 items-center px-3 text-[13px] font-semibold hover:bg-water"
+            >
+              Day sheet
+            </Link>
+          )}
           <Button look="plain" onClick={() => step(-1)}>
             {`Previous ${stepNames[view].toLowerCase()}`}
           </Button>

@@ -5,7 +5,7 @@
 namespace Corlin.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class Instructions : Migration
+    public partial class InstructionsAndSheets : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -56,6 +56,33 @@ namespace Corlin.Store.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "HandedSheets",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OwnerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<long>(type: "INTEGER", nullable: false),
+                    First = table.Column<string>(type: "TEXT", nullable: false),
+                    Until = table.Column<string>(type: "TEXT", nullable: false),
+                    ByItself = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Lines = table.Column<string>(type: "TEXT", nullable: false),
+                    KeptById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_HandedSheets", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_HandedSheets_People_OwnerId",
+                        column: x => x.OwnerId,
+                        principalTable: "People",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Instructions",
                 columns: table => new
                 {
@@ -84,6 +111,34 @@ namespace Corlin.Store.Migrations
                     table.ForeignKey(
                         name: "FK_Instructions_People_UserId",
                         column: x => x.UserId,
+                        principalTable: "People",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "SheetWishes",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OwnerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Parts = table.Column<int>(type: "INTEGER", nullable: false),
+                    SaidAt = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<int>(type: "INTEGER", nullable: true),
+                    DayBefore = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Again = table.Column<bool>(type: "INTEGER", nullable: false),
+                    To = table.Column<string>(type: "TEXT", nullable: false),
+                    KeptById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SheetWishes", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_SheetWishes_People_OwnerId",
+                        column: x => x.OwnerId,
                         principalTable: "People",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
@@ -120,6 +175,23 @@ namespace Corlin.Store.Migrations
                 column: "KeptById");
 
             migrationBuilder.CreateIndex(
+                name: "IX_HandedSheets_EndedById",
+                table: "HandedSheets",
+                column: "EndedById",
+                filter: "\"EndedById\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_HandedSheets_KeptById",
+                table: "HandedSheets",
+                column: "KeptById");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_HandedSheets_OwnerId_Until",
+                table: "HandedSheets",
+                columns: new[] { "OwnerId", "Until" },
+                filter: "\"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Instructions_ByItself",
                 table: "Instructions",
                 column: "UserId",
@@ -147,6 +219,30 @@ namespace Corlin.Store.Migrations
                 columns: new[] { "UserId", "PublicId" },
                 unique: true,
                 filter: "\"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SheetWishes_ByItself",
+                table: "SheetWishes",
+                column: "Id",
+                filter: "\"At\" IS NOT NULL AND \"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SheetWishes_EndedById",
+                table: "SheetWishes",
+                column: "EndedById",
+                filter: "\"EndedById\" IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SheetWishes_KeptById",
+                table: "SheetWishes",
+                column: "KeptById");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_SheetWishes_OwnerId",
+                table: "SheetWishes",
+                column: "OwnerId",
+                unique: true,
+                filter: "\"EndedById\" IS NULL");
         }
 
         /// <inheritdoc />
@@ -156,7 +252,13 @@ namespace Corlin.Store.Migrations
                 name: "Deadlines");
 
             migrationBuilder.DropTable(
+                name: "HandedSheets");
+
+            migrationBuilder.DropTable(
                 name: "Instructions");
+
+            migrationBuilder.DropTable(
+                name: "SheetWishes");
 
             migrationBuilder.DropIndex(
                 name: "IX_Changes_InstructionId",

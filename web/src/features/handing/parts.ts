@@ -1,0 +1,25 @@
+import type { SheetParts } from "../../api/types";
+import { and } from "../../lane/words";
+
+export type PartName = keyof SheetParts;
+
+/** In the order in which they are said, and in which they count in the number. */
+export const partNames: { name: PartName; words: string; note: string }[] = [
+  { name: "people", words: "people", note: "who they are, and when they last met" },
+  { name: "agenda", words: "agenda", note: "as it was written" },
+  { name: "papers", words: "papers", note: "by name" },
+  { name: "joining", words: "dial-in", note: "the link and the numbers" },
+  { name: "ways", words: "ways", note: "when to leave" },
+  { name: "lastTime", words: "the last time", note: "what was noted, and what is still open" },
+  { name: "gaps", words: "gaps", note: "time that is free" },
+  { name: "private", words: "private entries", note: "in full" },
+];
+
+/** The parts as one number, as an address carries them. */
+export const numberOf = (parts: SheetParts): number => partNames.reduce((sum, p, i) => sum + (parts[p.name] ? 2 ** i : 0), 0);
+
+/** "people, papers and ways"; "times alone" where there are none. */
+export function partsWords(parts: SheetParts): string {
+  const said = partNames.filter((p) => parts[p.name]).map((p) => p.words);
+  return said.length === 0 ? "times alone" : said.length === partNames.length ? "everything" : and(said);
+}

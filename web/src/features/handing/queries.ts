@@ -1,0 +1,17 @@
+import { queryOptions } from "@tanstack/react-query";
+import { ask, client } from "../../api/client";
+import type { SheetParts } from "../../api/types";
+import { numberOf } from "./parts";
+
+/** Somebody’s days on a sheet; with the parts that were said of it where none are given. */
+export const sheetQuery = (who: string | undefined, from: string | undefined, days: number, parts: SheetParts | undefined) =>
+  queryOptions({
+    queryKey: ["calendars", "sheet", who, from, days, parts],
+    queryFn: () =>
+      ask(
+        client.GET("/api/sheets", {
+          params: { query: { days, ...(who ? { who } : {}), ...(from ? { from } : {}), ...(parts ? { parts: numberOf(parts) } : {}) } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });

@@ -8,12 +8,21 @@ namespace Corlin.Cli;
 /// <summary>How a command ends: data on standard output, what is wrong in one line on standard error.</summary>
 internal static class Command
 {
-    public static int Run(Action command)
+    public static int Run(Action command) =>
+        RunAsync(() =>
+            {
+                command();
+                return Task.FromResult(0);
+            })
+            .GetAwaiter()
+            .GetResult();
+
+    /// <returns>What the command says, or 1 where it could not be done.</returns>
+    public static async Task<int> RunAsync(Func<Task<int>> command)
     {
         try
         {
-            command();
-            return 0;
+            return await command();
         }
         catch (Exception e)
             when (e

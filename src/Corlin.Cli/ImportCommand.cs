@@ -4,7 +4,6 @@ using Corlin.Application.Wording;
 using Corlin.Interchange.ICalendar;
 using Corlin.Store;
 using Microsoft.Extensions.DependencyInjection;
-using NodaTime;
 
 namespace Corlin.Cli;
 
@@ -20,11 +19,7 @@ internal static class ImportCommand
         if (!File.Exists(Path.Combine(folder, "corlin.db")))
             throw new FormatException($"There is no Corlin in {folder}. Name its data folder with --data.");
         using var data = DataFolder.Take(folder, fresh: false);
-        var services = new ServiceCollection();
-        services.AddStore(data.Database);
-        services.AddSingleton<IClock>(SystemClock.Instance);
-        services.AddSingleton<ILiveUpdates, Nobody>();
-        await using var provider = services.BuildServiceProvider();
+        await using var provider = new ServiceCollection().AddStoreAlone(data.Database).BuildServiceProvider();
         await provider.PrepareStoreAsync();
         var owner = await provider.GetRequiredService<IReadStore>().ReadAsync(s => s.UserByAddress(address.ToLowerInvariant()))
             ?? throw new FormatException($"Nobody here has the address {address}.");
@@ -53,11 +48,5 @@ internal static class ImportCommand
             await output.WriteLineAsync(line);
         if (inAll > told.Count)
             await output.WriteLineAsync($"… and {inAll - told.Count} more.");
-    }
-
-    /// <summary>No screen is open: another process would hold the folder.</summary>
-    private sealed class Nobody : ILiveUpdates
-    {
-        public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes) => Task.CompletedTask;
     }
 }

@@ -60,4 +60,131 @@ public sealed class CommandTests
             StringComparison.Ordinal
         );
     }
+
+    [Fact]
+    public async Task A_backup_is_taken_while_others_write_and_restored_into_an_empty_folder_alone()
+    {
+        var cancel = TestContext.Current.CancellationToken;
+        await using var host = await Host.StartAsync(demo: true);
+        using var noor = await host.SignInAsync("noor.haddad@ebbline.example");
+        var maren = await noor.PersonAsync("Maren Falk");
+        var (backup, elsewhere) = (Path.Combine(host.Folder, "all.zip"), Path.Combine(Path.GetTempPath(), Path.GetRandomFileName()));
+        Task Add(int day) =>
+            noor.DoAsync("/api/appointments", Access.Appointment(maren, $"Written meanwhile {day}", $"2027-06-{day:00}T09:00"));
+        await Add(1);
+        var writing = Task.Run(
+            async () =>
+            {
+                for (var day = 2; day < 28; day++)
+                    await Add(day);
+            },
+            cancel
+        );
+        var (code, said, wrong) = Run("backup", backup, "--data", host.Folder);
+        await writing;
+        Assert.Equal((0, ""), (code, wrong));
+        Assert.StartsWith($"{backup}: the database and ", said, StringComparison.Ordinal);
+        try
+        {
+            Assert.Contains("There is no folder", Run("backup", "/no/such/a.zip", "--data", host.Folder).Wrong, StringComparison.Ordinal);
+            Assert.Contains("is not empty", Run("restore", backup, "--data", host.Folder).Wrong, StringComparison.Ordinal);
+            Assert.Equal(0, Run("restore", backup, "--data", elsewhere).Code);
+            Assert.Equal((0, "All is well: the database, what stands where, and the papers.\n"), Checked(elsewhere));
+            Assert.Contains("in use", Run("check", "--data", host.Folder).Wrong, StringComparison.Ordinal);
+            var there = Titles(elsewhere);
+            Assert.Contains("Written meanwhile 1", there);
+            // It is of one moment: what was written after it is not there, and nothing is left out before it.
+            Assert.Equal(
+                Enumerable
+                    .Range(1, there.Count(t => t.StartsWith("Written", StringComparison.Ordinal)))
+                    .Select(n => $"Written meanwhile {n}"),
+                there.Where(t => t.StartsWith("Written", StringComparison.Ordinal))
+            );
+
+            // What is wrong is found, each in a line.
+            Alter(elsewhere, """DELETE FROM "Occupancy" WHERE "EntryId" = (SELECT max("Id") FROM "Entries")""");
+            var (found, lines) = Checked(elsewhere);
+            Assert.Equal(1, found);
+            Assert.Matches("^Entry [0-9a-f]{32} does not stand where its times say\\.\n$", lines);
+        }
+        finally
+        {
+            if (Directory.Exists(elsewhere))
+                Directory.Delete(elsewhere, recursive: true);
+        }
+    }
+
+    [Fact]
+    public void What_is_no_backup_or_not_whole_is_refused_and_leaves_nothing()
+    {
+        var folder = Directory.CreateTempSubdirectory().FullName;
+        try
+        {
+            var (file, target) = (Path.Combine(folder, "some.zip"), Path.Combine(folder, "restored"));
+            Assert.Contains("There is no file", Run("restore", file, "--data", target).Wrong, StringComparison.Ordinal);
+            File.WriteAllText(file, "no archive");
+            Assert.Contains("is no backup of Corlin", Run("restore", file, "--data", target).Wrong, StringComparison.Ordinal);
+            foreach (var note in new[] { """{"Format":1,"MadeAt":"","Database":"00","Papers":0,"Lacking":[]}""", """{"Format":9}""", "[" })
+            {
+                File.Delete(file);
+                using (var zip = System.IO.Compression.ZipFile.Open(file, System.IO.Compression.ZipArchiveMode.Create))
+                {
+                    foreach (
+                        var (name, text) in new[]
+                        {
+                            ("corlin-backup.json", note),
+                            ("corlin.db", "x"),
+                            ("keys/../../out.xml", "x"),
+                            ("papers/../x", "x"),
+                        }
+                    )
+                    {
+                        using var writer = new StreamWriter(zip.CreateEntry(name).Open());
+                        writer.Write(text);
+                    }
+                }
+
+                Assert.Equal(1, Run("restore", file, "--data", target).Code);
+                Assert.Equal(["some.zip"], Directory.EnumerateFiles(folder).Select(Path.GetFileName));
+                Assert.True(
+                    !Directory.Exists(target) || !Directory.EnumerateFileSystemEntries(target).Any(f => Path.GetFileName(f) != "lock")
+                );
+            }
+
+            Assert.Contains("There is no Corlin in", Run("backup", file, "--data", folder).Wrong, StringComparison.Ordinal);
+        }
+        finally
+        {
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    private static (int Code, string Said) Checked(string folder)
+    {
+        var (code, said, wrong) = Run("check", "--data", folder);
+        Assert.Equal("", wrong);
+        return (code, said);
+    }
+
+    private static List<string> Titles(string folder)
+    {
+        using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(folder, "corlin.db")};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = """SELECT "Title" FROM "Entries" ORDER BY "Id" """;
+        using var reader = command.ExecuteReader();
+        var titles = new List<string>();
+        while (reader.Read())
+            titles.Add(reader.GetString(0));
+        return titles;
+    }
+
+    private static void Alter(string folder, string sql)
+    {
+        using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(folder, "corlin.db")};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
 }

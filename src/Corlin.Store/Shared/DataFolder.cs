@@ -13,14 +13,25 @@ public sealed class DataFolder : IDisposable
 
     public string Path { get; }
 
-    public string Database => System.IO.Path.Combine(Path, "corlin.db");
+    public string Database => PathsOf(Path).Database;
 
     /// <summary>The contents of papers; nothing is served from there.</summary>
-    public string Papers => System.IO.Path.Combine(Path, "papers");
+    public string Papers => PathsOf(Path).Papers;
 
-    public string Keys => System.IO.Path.Combine(Path, "keys");
+    public string Keys => PathsOf(Path).Keys;
+
+    /// <summary>Where the backups of every night go, where no other place is named.</summary>
+    public string Backups => System.IO.Path.Combine(Path, "backups");
 
     public string Simulation => System.IO.Path.Combine(Path, "simulation");
+
+    /// <summary>What lies where in a data folder, whether or not it is there.</summary>
+    internal static DataPaths PathsOf(string folder)
+    {
+        var full = System.IO.Path.GetFullPath(folder);
+        string At(string name) => System.IO.Path.Combine(full, name);
+        return new DataPaths(full, At("corlin.db"), At("papers"), At("keys"));
+    }
 
     /// <summary>Takes the folder, making it where there is none.</summary>
     /// <param name="fresh">Empty it first.</param>
@@ -64,6 +75,10 @@ public sealed class DataFolder : IDisposable
         }
     }
 }
+
+/// <param name="Papers">The folder with the contents of papers.</param>
+/// <param name="Keys">The folder with the keys of the sessions.</param>
+internal sealed record DataPaths(string Folder, string Database, string Papers, string Keys);
 
 /// <summary>The data folder cannot be used; its message says why in one line.</summary>
 public sealed class DataFolderException(string message) : Exception(message);

@@ -44,6 +44,17 @@ public static class StoreServices
         return !await db.People.AnyAsync(cancel);
     }
 
+    /// <summary>The store for a command that works on a folder by itself: by the machine's clock, and no screen is open.</summary>
+    public static IServiceCollection AddStoreAlone(this IServiceCollection services, string database) =>
+        services.AddStore(database).AddSingleton<NodaTime.IClock>(NodaTime.SystemClock.Instance).AddSingleton<ILiveUpdates, NoScreens>();
+
+    /// <summary>Whether the database has the schema of this version; nothing is changed.</summary>
+    public static async Task<bool> IsOfThisVersionAsync(this IServiceProvider services, CancellationToken cancel = default)
+    {
+        await using var db = await services.GetRequiredService<IDbContextFactory<CorlinDb>>().CreateDbContextAsync(cancel);
+        return (await db.Database.GetAppliedMigrationsAsync(cancel)).ToHashSet().SetEquals(db.Database.GetMigrations());
+    }
+
     internal static void Configure(DbContextOptionsBuilder options, string database)
     {
         var connection = new SqliteConnectionStringBuilder
@@ -57,6 +68,12 @@ public static class StoreServices
             .AddInterceptors(new Pragmas())
             // The test run holds the model against its migrations; a start need not.
             .ConfigureWarnings(w => w.Ignore(RelationalEventId.PendingModelChangesWarning));
+    }
+
+    /// <summary>Another process would hold the folder.</summary>
+    private sealed class NoScreens : ILiveUpdates
+    {
+        public Task AnnounceAsync(IReadOnlyCollection<CalendarChange> changes) => Task.CompletedTask;
     }
 
     /// <summary>A commit is on the disk when it returns.</summary>

@@ -66,6 +66,9 @@ internal sealed record StartOptions
     /// <summary>Whose key to make instead of serving: how somebody gets in again who lost their password.</summary>
     public string? ResetFor { get; init; }
 
+    /// <summary>Where the backups of every night go, in serve; null for the data folder.</summary>
+    public string? Backups { get; init; }
+
     /// <summary>Whether workers run by themselves; tests drive them.</summary>
     public bool Timers { get; init; } = true;
 
@@ -111,6 +114,7 @@ internal sealed record StartOptions
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
                 "--inbox" when args[0] == "serve" => options with { Inbox = Folder(Value("--inbox")) },
                 "--imap" when args[0] == "serve" => options with { Imap = MailServer.ParseMailbox(Value("--imap")) },
+                "--backups" when args[0] == "serve" => options with { Backups = Value("--backups") },
                 "--vouched-by" when args[0] == "serve" => options with { VouchedBy = Value("--vouched-by") },
                 "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
                 "--no-timers" => options with { Timers = false },

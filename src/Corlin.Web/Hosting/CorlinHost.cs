@@ -14,6 +14,7 @@ using Corlin.Simulation;
 using Corlin.Simulation.Calendars;
 using Corlin.Simulation.Mail;
 using Corlin.Store;
+using Corlin.Store.Backups;
 using Corlin.Web.Adapters;
 using Corlin.Web.Demo;
 using Corlin.Web.Edge;
@@ -69,7 +70,7 @@ internal static class CorlinHost
         services.AddSingleton<IPaperFiles>(s => new PaperFiles(folder.Papers, s.GetRequiredService<IClock>()));
         services.AddSingleton<PaperWorker>();
         AddClock(services, options);
-        AddOutside(services, options, folder.Simulation);
+        AddOutside(services, options, folder);
         services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
         SignIn.Add(services);
         Limits.Add(services);
@@ -122,7 +123,7 @@ internal static class CorlinHost
         services.AddSingleton<IClock>(s => s.GetRequiredService<DemoClock>());
     }
 
-    private static void AddOutside(IServiceCollection services, StartOptions options, string simulation)
+    private static void AddOutside(IServiceCollection services, StartOptions options, DataFolder folder)
     {
         services.AddSingleton<IMailWriter, MailWriter>();
         services.AddSingleton<IMailReader, MailReading>();
@@ -162,9 +163,9 @@ internal static class CorlinHost
             WaitsForOthers: true
         ));
         if (options.Demo)
-            AddStandIns(services, options, simulation);
+            AddStandIns(services, options, folder.Simulation);
         else
-            AddReal(services, options);
+            AddReal(services, options, folder);
     }
 
     /// <summary>What stands in for the outside world, in the demo and nowhere else.</summary>
@@ -195,8 +196,10 @@ internal static class CorlinHost
         services.AddSingleton<DemoTime>();
     }
 
-    private static void AddReal(IServiceCollection services, StartOptions options)
+    private static void AddReal(IServiceCollection services, StartOptions options, DataFolder folder)
     {
+        var backups = new NightlyBackups(folder.Path, options.Backups ?? folder.Backups, DateTimeZoneProviders.Bcl.GetSystemDefault());
+        services.AddSingleton(new Worker("The backup of the night", backups.RunDueAsync, WaitsForOthers: true));
         services.AddSingleton<IMailCarrier>(options.Smtp is { } smtp ? new SmtpCarrier(smtp) : new NoMailServer());
         services.AddSingleton<INoticeCarrier, OnTheDesk>();
         services.AddSingleton<IConferenceLinks>(new ConfiguredConferences(options.Conferences));

@@ -26,16 +26,18 @@ await page
   .getByRole("button", { name: /^Tuesday 16 March/ })
   .click();
 await page.getByRole("button", { name: "Maren is away instead" }).click();
-await page.getByRole("form", { name: "Post an absence" }).getByRole("heading", { name: /falls? into it/ }).waitFor();
+await page
+  .getByRole("form", { name: "Post an absence" })
+  .getByRole("heading", { name: /falls? into it/ })
+  .waitFor();
 await shot(page, "whereabouts");
 
 await page.goto(`${demo.address}/lanes?view=month&from=2027-03-08`);
 await page.getByRole("group", { name: /^The month/ }).waitFor();
 await shot(page, "lanes-month");
-await page.goto(`${demo.address}/requests`);
-await page.getByRole("listitem", { name: "Rosa Teixeira" }).getByRole("button", { name: "Say no" }).click();
-await page.evaluate(() => document.activeElement?.blur());
-await shot(page, "requests");
+await page.goto(`${demo.address}/sheet`);
+await page.getByRole("article", { name: /^Maren Falk/ }).waitFor();
+await shot(page, "sheet");
 
 await page.goto(`${demo.address}/lanes?view=year`);
 await page.getByRole("list", { name: "Series" }).waitFor();
@@ -55,7 +57,10 @@ const choose = async (part, names) => {
   await page.getByRole("button", { name: new RegExp(`^${part}`) }).click();
   for (const name of names) {
     await page.getByRole("combobox", { name: part }).fill(name.slice(0, 6));
-    await page.getByRole("option", { name: new RegExp(name) }).first().click();
+    await page
+      .getByRole("option", { name: new RegExp(name) })
+      .first()
+      .click();
   }
   await page.keyboard.press("Escape");
 };

@@ -13,8 +13,8 @@ namespace Corlin.Store.Backups;
 public sealed record BackupNote(int Format, string MadeAt, string Database, int Papers, IReadOnlyList<string> Lacking);
 
 /// <summary>
-/// Everything of an organisation in one ZIP file: the database as it was at one moment, then the documents that it names, and the keys of the
-/// sessions.
+/// Everything of an organisation in one ZIP file: the database as it was at one moment, then the documents that it names, and the keys of
+/// the sessions.
 /// </summary>
 public static class Backup
 {

@@ -78,7 +78,9 @@ internal sealed class Host : IAsyncDisposable
     /// <summary>The data folder.</summary>
     public string Folder => folder;
 
-    public Browser Open() => new(new Uri(app.Urls.First()));
+    public Uri Address => new(app.Urls.First());
+
+    public Browser Open() => new(Address);
 
     public async Task<Browser> SignInAsync(string address)
     {

@@ -48,6 +48,8 @@ internal static class SignIn
             a.HeaderName = Antiforgery.Header;
             a.Cookie.Name = "corlin-forgery";
             a.Cookie.SameSite = SameSiteMode.Strict;
+            // As the session: who came by https is not followed without it.
+            a.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
         });
     }
 

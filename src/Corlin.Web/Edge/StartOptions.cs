@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Net;
 using Corlin.Core.Time;
 using NodaTime;
 using NodaTime.Text;
@@ -54,6 +55,15 @@ internal sealed record StartOptions
 
     /// <summary>Where people reach Corlin, without a slash at the end; null for the port on this machine.</summary>
     public string? PublicAddress { get; init; }
+
+    /// <summary>Where it listens; null for the port on this machine alone.</summary>
+    public IPEndPoint? Listen { get; init; }
+
+    /// <summary>From where the words of a proxy are believed; null for nowhere.</summary>
+    public IPNetwork? BehindProxy { get; init; }
+
+    /// <summary>The file with a certificate and its key; null where something before it speaks https, or nothing does.</summary>
+    public string? Certificate { get; init; }
 
     public string Address => PublicAddress ?? $"http://127.0.0.1:{Port}";
 
@@ -114,6 +124,9 @@ internal sealed record StartOptions
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
                 "--inbox" when args[0] == "serve" => options with { Inbox = Folder(Value("--inbox")) },
                 "--imap" when args[0] == "serve" => options with { Imap = MailServer.ParseMailbox(Value("--imap")) },
+                "--listen" when args[0] == "serve" => options with { Listen = EndPoint(Value("--listen")) },
+                "--behind-proxy" when args[0] == "serve" => options with { BehindProxy = Network(Value("--behind-proxy")) },
+                "--certificate" when args[0] == "serve" => options with { Certificate = Value("--certificate") },
                 "--backups" when args[0] == "serve" => options with { Backups = Value("--backups") },
                 "--vouched-by" when args[0] == "serve" => options with { VouchedBy = Value("--vouched-by") },
                 "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
@@ -127,6 +140,10 @@ internal sealed record StartOptions
         if (emptied is not null && emptied != Path.GetFileName(Path.GetFullPath(options.Data)))
             throw new FormatException(
                 $"--empty-this-folder says “{emptied}”, and the data folder is called “{Path.GetFileName(Path.GetFullPath(options.Data))}”. Nothing was emptied."
+            );
+        if (options is { BehindProxy: not null, PublicAddress: null })
+            throw new FormatException(
+                "--behind-proxy needs to know where people reach Corlin: say --address https://corlin.ebbline.example too."
             );
         if (options is { VouchedBy: not null, MailComes: false })
             throw new FormatException(
@@ -179,6 +196,17 @@ internal sealed record StartOptions
         Uri.TryCreate(text, UriKind.Absolute, out var address) && address.Scheme is "https" or "http" && address.Query.Length == 0
             ? text.TrimEnd('/')
             : throw new FormatException($"--address takes where people reach Corlin, https://corlin.ebbline.example, not “{text}”.");
+
+    private static IPEndPoint EndPoint(string text) =>
+        IPEndPoint.TryParse(text, out var at) && text.EndsWith($":{at.Port}", StringComparison.Ordinal)
+            ? at
+            : throw new FormatException($"--listen takes an address of this machine with a port, 0.0.0.0:5080 or [::]:5080, not “{text}”.");
+
+    /// <summary>One address, or all that begin alike.</summary>
+    private static IPNetwork Network(string text) =>
+        IPNetwork.TryParse(text, out var network) ? network
+        : IPAddress.TryParse(text, out var one) ? new IPNetwork(one, one.GetAddressBytes().Length * 8)
+        : throw new FormatException($"--behind-proxy takes the address of the proxy, 127.0.0.1 or 10.0.0.0/24, not “{text}”.");
 
     private static int Number(string option, string text) =>
         int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)

@@ -49,12 +49,7 @@ internal static class CorlinHost
     public static WebApplication Compose(StartOptions options, DataFolder folder)
     {
         var builder = WebApplication.CreateSlimBuilder();
-        builder.WebHost.UseKestrel(k =>
-        {
-            k.AddServerHeader = false;
-            k.Limits.MaxRequestBodySize = 1024 * 1024;
-        });
-        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
+        Listening.Configure(builder, options);
         builder
             .Logging.ClearProviders()
             .AddSimpleConsole(c => c.SingleLine = true)
@@ -223,6 +218,7 @@ internal static class CorlinHost
 
     private static void Pipeline(WebApplication app, StartOptions options)
     {
+        Listening.Use(app, options);
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseMiddleware<SecurityHeaders>();

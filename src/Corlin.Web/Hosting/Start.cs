@@ -49,7 +49,11 @@ internal static class Start
         }
         catch (IOException e) when (e.InnerException is SocketException or Microsoft.AspNetCore.Connections.AddressInUseException)
         {
-            return Fail($"Port {options.Port} is taken. Choose another with --port.");
+            return Fail(
+                options.Listen is { } at
+                    ? $"{at} cannot be listened on: taken, or no address of this machine."
+                    : $"Port {options.Port} is taken. Choose another with --port."
+            );
         }
         catch (SocketException e)
         {
@@ -63,6 +67,10 @@ internal static class Start
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Corlin is at {address}"));
         if (!options.Demo)
         {
+            if (Listening.IsInTheClear(options))
+                Console.WriteLine(
+                    "What passes can be read by others on the network, passwords too: say --certificate FILE, or put a proxy before it and say --behind-proxy."
+                );
             if (!options.MailLeaves)
                 Console.WriteLine(
                     "Mail cannot leave: no mail server is named. Nobody outside hears of anything; start with --smtp HOST:PORT."

@@ -215,6 +215,11 @@ public sealed class ActsTests(DemoHost demo) : IClassFixture<DemoHost>
             h => h.OnCalendar(Held.SpeakFor)
         ),
         new(
+            "send a calendar",
+            t => (HttpMethod.Post, $"/api/calendars/{t.Owner}/letters", EndpointLines.ALetter),
+            h => h.OnCalendar(Held.SpeakFor)
+        ),
+        new(
             "hand out the day sheet",
             t =>
                 (

@@ -43,6 +43,17 @@ internal static class EndpointLines
         "POST /api/calendars/{person}/feeds",
     ];
 
+    /// <summary>A calendar for somebody outside.</summary>
+    public static readonly object ALetter = new
+    {
+        to = new[] { "somebody@porto.example" },
+        from = "2027-03-08",
+        days = 7,
+        most = "headlines",
+        @private = true,
+        form = "byDay",
+    };
+
     /// <summary>A day sheet of times alone.</summary>
     public static readonly object NoParts = new
     {
@@ -931,6 +942,8 @@ internal static class EndpointLines
                 ),
             Forbidden
         ),
+        ["POST /api/calendars/{person}/letters/tried"] = (k => ($"/api/calendars/{k.Owner}/letters/tried", ALetter), Forbidden),
+        ["POST /api/calendars/{person}/letters"] = (k => ($"/api/calendars/{k.Owner}/letters", ALetter), Forbidden),
         ["GET /api/calendars/{person}/feeds"] = (k => ($"/api/calendars/{k.Owner}/feeds", null), Fine),
         ["POST /api/calendars/{person}/feeds"] = (
             k => ($"/api/calendars/{k.Owner}/feeds", new { most = "headlines", days = 28 }),

@@ -106,7 +106,14 @@ public sealed record HandSheet(
         )
         {
             Sheet = SheetText.Drawn(sheet, Note),
-            Lane = SharedLanes.OfDays(new Viewing(session, to.Id, session.Now), owner, First, Days, Parts.HasFlag(SheetParts.Private)),
+            Lane = SharedLanes.OfDays(
+                new Viewing(session, to.Id, session.Now),
+                owner,
+                First,
+                Days,
+                Sight.Headlines,
+                Parts.HasFlag(SheetParts.Private)
+            ),
             Automatic = ByItself,
         };
         // Who speaks for them, and not in private matters, reads no letter with what is private.

@@ -38,40 +38,32 @@ internal static class SharedLanes
         var (start, end) = (who.HomeZone.Day(today).Start, who.HomeZone.Day(today.PlusDays(part.Days - 1)).End);
         var span = new Stretch(start, part.Until is { } last && last < end ? Instant.Max(last, viewing.Now) : end);
         var lane = LaneReading.Read(viewing, [who], span).Single();
-        if (!lane.Known)
-            return null;
+        return lane.Known ? (Shared(viewing, lane, today, part), lane, span) : null;
+    }
+
+    /// <summary>Some days, as they go along with a letter; without entries where there are none.</summary>
+    /// <param name="most">Outline or Headlines.</param>
+    public static SharedLane OfDays(Viewing viewing, CalendarUser who, LocalDate first, int days, Sight most, bool isPrivate)
+    {
+        var span = new Stretch(who.HomeZone.Day(first).Start, who.HomeZone.Day(first.PlusDays(days - 1)).End);
+        var lane = LaneReading.Read(viewing, [who], span).Single();
+        return Shared(viewing, lane, first, new SharedPart(days, null, most, isPrivate, Most));
+    }
+
+    private static SharedLane Shared(Viewing viewing, Lane lane, LocalDate first, SharedPart part)
+    {
+        var who = lane.Who;
         var entries = lane
             .Entries.Select(e => View(e.Told, who.Id, part))
             .Concat(lane.Absences.Select(a => View(viewing, a, who)))
             .OrderBy(e => e.Stretch.Start);
-        return (
-            new SharedLane(
-                who.Name,
-                who.Zone,
-                today,
-                [.. entries.Take(part.Entries)],
-                lane.Entries.Length + lane.Absences.Length > part.Entries
-            ),
-            lane,
-            span
+        return new SharedLane(
+            who.Name,
+            who.Zone,
+            first,
+            [.. entries.Take(part.Entries)],
+            lane.Entries.Length + lane.Absences.Length > part.Entries
         );
-    }
-
-    /// <summary>Some days, as a file that goes along with a sheet; null where there is nothing in them.</summary>
-    public static SharedLane? OfDays(Viewing viewing, CalendarUser who, LocalDate first, int days, bool isPrivate)
-    {
-        var span = new Stretch(who.HomeZone.Day(first).Start, who.HomeZone.Day(first.PlusDays(days - 1)).End);
-        var lane = LaneReading.Read(viewing, [who], span).Single();
-        var part = new SharedPart(days, null, Sight.Headlines, isPrivate, Most);
-        return lane.Known && lane.Entries.Length > 0
-            ? new SharedLane(
-                who.Name,
-                who.Zone,
-                first,
-                [.. lane.Entries.Select(e => View(e.Told, who.Id, part)).Take(Most)],
-                lane.Entries.Length > Most
-            )
-            : null;
     }
 
     private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)

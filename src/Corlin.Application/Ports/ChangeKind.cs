@@ -231,6 +231,9 @@ public enum ChangeKind
 
     /// <summary>A day sheet went by itself, as was said.</summary>
     SheetWent,
+
+    /// <summary>A part of a calendar was sent to people.</summary>
+    CalendarSent,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

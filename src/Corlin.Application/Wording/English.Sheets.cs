@@ -84,6 +84,16 @@ public static partial class English
 
     public static string NothingThatDay => "Nothing scheduled.";
 
+    /// <summary>"Times of Lisbon."</summary>
+    public static string TimesOf(string city) => $"Times of {city}.";
+
+    public static string NothingInTheseDays(bool isFree) =>
+        isFree ? "No time is free in these days." : "Nothing is scheduled in these days.";
+
+    public static string MoreThanThis => "There is more than is given here.";
+
+    public static string AllDay => "all day";
+
     /// <summary>The subject of the mail with a sheet.</summary>
     public static string SheetSubject(string heading, bool again) => again ? $"Changed: {heading}" : heading;
 

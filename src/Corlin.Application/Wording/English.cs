@@ -295,6 +295,7 @@ public static partial class English
                 "Only the organiser, or one who speaks for them, changes a meeting. Ask for another time, or write to the organiser.",
             RefusalKind.NotAnAttendee => "They are not invited to this meeting.",
             RefusalKind.NoAttendee => "Nobody is invited yet. Name at least one person who must come.",
+            RefusalKind.CalendarHasNoReader => "Say to whom the calendar goes.",
             RefusalKind.SheetHasNoReader => "Say who gets the sheet; otherwise it goes to nobody.",
             RefusalKind.NoTitle => "It has no title yet.",
             RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",

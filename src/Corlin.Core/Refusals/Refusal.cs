@@ -233,6 +233,9 @@ public enum RefusalKind
 
     /// <summary>A day sheet is to go by itself, and to nobody.</summary>
     SheetHasNoReader,
+
+    /// <summary>A calendar is to be sent, and to nobody.</summary>
+    CalendarHasNoReader,
 }
 
 /// <summary>A typed reason; the wording module turns it into words.</summary>

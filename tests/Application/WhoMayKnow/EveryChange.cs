@@ -235,6 +235,10 @@ internal static class EveryChange
             ("Key", _) when parameter.Member.DeclaringType == typeof(SayInstruction) => [null],
             ("Key" or "Print", _) => ["Clash-one"],
             ("Days", _) when parameter.Member.DeclaringType == typeof(HandSheet) => [1],
+            ("Part", var t) when t == typeof(CalendarPart) =>
+            [
+                new CalendarPart(new LocalDate(2027, 3, 9), 3, Sight.Headlines, true, CalendarForm.ByDay, null),
+            ],
             ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", _) => [ImmutableArray<KeptWish>.Empty],
             ("Wishes", _) => [ImmutableArray.Create(new KeptWish(KeptWishKind.Lunch, 0, Weight.Forbid))],

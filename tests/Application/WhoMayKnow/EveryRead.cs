@@ -92,6 +92,18 @@ internal static class EveryRead
                 when Nullable.GetUnderlyingType(t) is not null || !t.IsValueType => [null],
             ("First" or "From", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 8)],
             ("To" or "Last", var t) when t == typeof(LocalDate) => [new LocalDate(2027, 3, 12)],
+            ("Part", var t) when t == typeof(Corlin.Application.Handing.CalendarPart) =>
+            [
+                new Corlin.Application.Handing.CalendarPart(
+                    new LocalDate(2027, 3, 1),
+                    30,
+                    Core.Access.Sight.Headlines,
+                    true,
+                    Corlin.Application.Handing.CalendarForm.ByDay,
+                    null
+                ),
+            ],
+            ("Inside", _) => [false, true],
             ("Parts", _) => [null, Corlin.Core.Sheets.SheetWish.All],
             ("Month", _) => [null],
             ("Also", _) => [.. people.Select(p => (object)new[] { p })],

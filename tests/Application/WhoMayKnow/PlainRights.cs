@@ -116,6 +116,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             SayLookAhead c => If(Speaks(actor, c.InNameOf), May.Yes),
             SaySheet c => If(Speaks(actor, c.InNameOf)),
             HandSheet c => If(Speaks(actor, c.InNameOf)),
+            SendCalendar c => If(Speaks(actor, c.InNameOf)),
             OpenNoGo c => If(Speaks(actor, c.InNameOf)),
             KeepKind c => If(Speaks(actor, c.InNameOf)),
             DropKind c => If(Speaks(actor, c.InNameOf)),

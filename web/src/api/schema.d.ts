@@ -6934,6 +6934,88 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendars/{person}/letters/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendCalendarRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CalendarLetterView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendars/{person}/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendCalendarRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/further": {
         parameters: {
             query?: never;
@@ -8826,6 +8908,15 @@ export interface components {
             id: string;
             name: string;
             note: null | string;
+        };
+        /** @enum {unknown} */
+        CalendarForm: "byDay" | "inOneRun" | "freeTimes";
+        CalendarLetterView: {
+            subject: string;
+            text: string;
+            isEmpty: boolean;
+            file: null | string;
+            capped: boolean;
         };
         CalendarRequest: {
             name: string;
@@ -10905,6 +10996,17 @@ export interface components {
             dayBefore: boolean;
             again: boolean;
             to: string[];
+        };
+        SendCalendarRequest: {
+            to: string[];
+            from: string;
+            /** Format: int32 */
+            days: number;
+            most: components["schemas"]["Sight"];
+            private: boolean;
+            form: components["schemas"]["CalendarForm"];
+            zone: null | string;
+            note: null | string;
         };
         SeriesFitView: {
             words: string;

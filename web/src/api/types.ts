@@ -38,6 +38,7 @@ export type Offer = Schemas["OfferView"];
 export type OfferTime = Schemas["OfferTimeView"];
 export type OfferDecision = Schemas["OfferDecision"];
 export type RoomPlan = Schemas["RoomPlanView"];
+export type SendCalendarRequest = Schemas["SendCalendarRequest"];
 export type DaySheet = Schemas["DaySheetView"];
 export type SheetDay = Schemas["SheetDayView"];
 export type SheetLine = Schemas["SheetLineView"];

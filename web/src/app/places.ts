@@ -16,6 +16,7 @@ export const places = [
   { to: "/requests", words: "Requests", note: "who asked for time" },
   { to: "/mail", words: "Mail room", note: "what went out and came in" },
   { to: "/handover", words: "Hand over", note: "what somebody else goes on with" },
+  { to: "/send", words: "Send a calendar", note: "days, or the times that are free, by mail" },
   { to: "/files", words: "Calendar files", note: "in, out, and links" },
   { to: "/history", words: "What was done", note: "by whom, in whose name" },
   { to: "/account", words: "Sign-in and security", note: "password, passkeys" },

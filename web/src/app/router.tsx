@@ -45,6 +45,8 @@ const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Wa
 
 const DaySheet = lazyRouteComponent(() => import("../features/handing/DaySheet"), "DaySheet");
 
+const SendCalendar = lazyRouteComponent(() => import("../features/handing/SendCalendar"), "SendCalendar");
+
 const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
 
 const History = lazyRouteComponent(() => import("../features/history/History"), "History");
@@ -105,6 +107,13 @@ const sheet = createRoute({
     ...(text(search.from) ? { from: text(search.from) as string } : {}),
     ...(Number.isInteger(search.days) ? { days: search.days as number } : {}),
   }),
+});
+
+const send = createRoute({
+  getParentRoute: () => root,
+  path: "/send",
+  component: SendCalendar,
+  validateSearch: (search): { who?: string } => (text(search.who) ? { who: text(search.who) as string } : {}),
 });
 
 const arrange = createRoute({ getParentRoute: () => root, path: "/arrange", component: Arrange });
@@ -219,6 +228,7 @@ export const router = createRouter({
     desk,
     lanes,
     sheet,
+    send,
     arrange,
     convene,
     answer,

@@ -1,4 +1,5 @@
 using Corlin.Application.Handing;
+using Corlin.Core.Access;
 using Corlin.Core.Refusals;
 using Corlin.Core.Sheets;
 using Corlin.Web.Edge;
@@ -14,6 +15,20 @@ public sealed record HandSheetRequest(string InNameOf, string From, int Days, Sh
 /// <param name="At">Minutes after midnight at home; null where it is sent by hand only.</param>
 public sealed record SaySheetRequest(SheetPartsView Parts, int? At, bool DayBefore, bool Again, IReadOnlyList<string> To);
 
+/// <param name="To">Public ids or addresses; for a preview its first reader.</param>
+/// <param name="Most">outline or headlines.</param>
+/// <param name="Zone">In which the times are written; null for the calendar's own.</param>
+public sealed record SendCalendarRequest(
+    IReadOnlyList<string> To,
+    string From,
+    int Days,
+    Sight Most,
+    bool Private,
+    CalendarForm Form,
+    string? Zone,
+    string? Note
+);
+
 /// <summary>Day sheets: read, printed, sent, and how they are made.</summary>
 internal static class SheetsEndpoints
 {
@@ -24,6 +39,8 @@ internal static class SheetsEndpoints
         api.MapGet("/sheets", GetAsync);
         api.MapPost("/sheets", HandAsync);
         api.MapPut("/sheets/{person}", SayAsync);
+        api.MapPost("/calendars/{person}/letters/tried", TryAsync);
+        api.MapPost("/calendars/{person}/letters", SendAsync);
     }
 
     /// <param name="parts">The parts as a number; null for what was said.</param>
@@ -52,6 +69,35 @@ internal static class SheetsEndpoints
             Times.Limited(request.Note, HandSheet.LongestNote, "note")
         );
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(change)));
+    }
+
+    private static CalendarPart Part(SendCalendarRequest request) =>
+        new(
+            Reader.Date(request.From, "from"),
+            request.Days,
+            request.Most,
+            request.Private,
+            request.Form,
+            request.Zone is null ? null : Times.Zone(request.Zone, "zone")
+        );
+
+    private static async Task<Ok<CalendarLetterView>> TryAsync(Reader reader, string person, SendCalendarRequest request)
+    {
+        var note = Times.Limited(request.Note, HandSheet.LongestNote, "note");
+        var inside =
+            request.To is [var first, ..] && !first.Contains('@', StringComparison.Ordinal) && (await reader.FindAsync(first, "to")).Inside;
+        return TypedResults.Ok(
+            await reader.ReadAsync(new ReadCalendarLetter(reader.Person, person, Part(request), note, inside, reader.Now).Run)
+        );
+    }
+
+    private static async Task<Ok<ChangedView>> SendAsync(Reader reader, string person, SendCalendarRequest request)
+    {
+        var owner = await reader.UserAsync(person, "inNameOf");
+        var note = Times.Limited(request.Note, HandSheet.LongestNote, "note");
+        return TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new SendCalendar(reader.Person, owner, [.. request.To], Part(request), note)))
+        );
     }
 
     private static async Task<Ok<ChangedView>> SayAsync(Reader reader, string person, SaySheetRequest request)

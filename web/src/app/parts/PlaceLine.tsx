@@ -19,6 +19,7 @@ const lines: Record<string, string> = {
   "/instructions":
     "Standing instructions say what is answered to invitations of one kind. Each is proposed where it applies; whose it is can have it done unseen.",
   "/sheet": "The day sheet is a principal’s day as they carry it: print it, send it, or have it sent at an hour. Choose what stands on it.",
+  "/send": "Send a calendar writes days, or the times that are free, to anybody by mail, as much of it as you choose. You see it first.",
   "/requests": "Requests holds the calls and letters that ask for time, until they are a meeting or declined.",
   "/files": "Calendar files imports and exports calendars, and makes links by which calendar programs read them.",
   "/handover": "Handover tells who covers for you what is open, and tells you afterwards what was done.",

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { deskQuery } from "../../api/queries";
 import type { Desk } from "../../api/types";
@@ -101,6 +102,9 @@ function Page({ desk }: { desk: Desk }) {
           >
             Download the file
           </a>
+          <Link to="/send" search={{ who: who.id }} className="ml-3 inline-flex min-h-8 items-center underline underline-offset-4">
+            Send it by mail
+          </Link>
         </p>
       </section>
     </div>

@@ -13,6 +13,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { ByItself } from "./ByItself";
+import { keptBy } from "./keptBy";
 import { Paper } from "./Paper";
 import { partNames, partsWords } from "./parts";
 import { sheetQuery } from "./queries";
@@ -49,9 +50,7 @@ function Loaded({ sheet, parts, onParts }: { sheet: Sheet; parts: SheetParts; on
     { keys: "P", does: "print" },
     ...(sheet.wish ? [{ keys: "S", does: "send" }] : []),
   ]);
-  const choices = desk
-    ? [...desk.day.lanes.map((l) => l.who), desk.viewer].filter((p, i, all) => all.findIndex((o) => o.id === p.id) === i)
-    : [];
+  const choices = desk ? keptBy(desk) : [];
   return (
     <div className="px-6 pb-10 print:p-0">
       <div className="no-print flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-3 pb-3">

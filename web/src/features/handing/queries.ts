@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
-import type { SheetParts } from "../../api/types";
+import type { SendCalendarRequest, SheetParts } from "../../api/types";
 import { numberOf } from "./parts";
 
 /** Somebody’s days on a sheet; with the parts that were said of it where none are given. */
@@ -13,5 +13,13 @@ export const sheetQuery = (who: string | undefined, from: string | undefined, da
           params: { query: { days, ...(who ? { who } : {}), ...(from ? { from } : {}), ...(parts ? { parts: numberOf(parts) } : {}) } },
         }),
       ),
+    placeholderData: (before) => before,
+  });
+
+/** A letter with a calendar, as its reader gets it. */
+export const calendarLetterQuery = (person: string, body: SendCalendarRequest) =>
+  queryOptions({
+    queryKey: ["calendars", "letter", person, body],
+    queryFn: () => ask(client.POST("/api/calendars/{person}/letters/tried", { params: { path: { person } }, body })),
     placeholderData: (before) => before,
   });

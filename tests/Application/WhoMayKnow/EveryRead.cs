@@ -104,6 +104,7 @@ internal static class EveryRead
                 ),
             ],
             ("Inside", _) => [false, true],
+            ("Note", _) => [null],
             ("Parts", _) => [null, Corlin.Core.Sheets.SheetWish.All],
             ("Month", _) => [null],
             ("Also", _) => [.. people.Select(p => (object)new[] { p })],

@@ -94,6 +94,9 @@ public sealed record ReadCalendarLetter(UserId Viewer, string Who, CalendarPart 
     {
         var time = entry.AllDay ? English.AllDay : English.SheetTime(entry.Stretch, zone, day);
         var what = string.Join(", ", new[] { entry.Title, entry.Place }.Where(w => !string.IsNullOrEmpty(w)));
+        // What is not agreed is not taken for it.
+        if (entry.Takes is TimeTaken.Pencilled or TimeTaken.Hold && entry.Title != "Pencilled")
+            what += " (pencilled)";
         return Part.Form == CalendarForm.ByDay ? $"    {time}  {what}" : $"{English.Day(day)}, {time}: {what}";
     }
 

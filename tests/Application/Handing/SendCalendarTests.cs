@@ -87,6 +87,9 @@ public sealed class SendCalendarTests : IAsyncLifetime
             StringComparison.Ordinal
         );
         Assert.DoesNotContain("Read-in", (await Letter(Two with { Most = Sight.Outline })).Text, StringComparison.Ordinal);
+        await world.Arrange("2027-03-19T09:00");
+        var pencilled = await Letter(Two with { From = new LocalDate(2027, 3, 19), Days = 1 });
+        Assert.Equal("    09:00 to 09:45  Insurers, renewal terms (pencilled)", Lines(pencilled)[^1]);
         var empty = await Letter(Two with { From = new LocalDate(2027, 3, 20) });
         Assert.True(empty.IsEmpty);
         Assert.Contains("Nothing is scheduled in these days.", empty.Text, StringComparison.Ordinal);

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { deskQuery } from "../../api/queries";
 import type { Desk } from "../../api/types";
 import { useKeys } from "../../app/keys";
+import { keptBy } from "../../app/parts/keptBy";
 import { addDays } from "../../lane/time";
 import { Choices, Part } from "../../sentence/Part";
 import { Wait } from "../../ui/Wait";
@@ -23,8 +24,7 @@ export function Files() {
 }
 
 function Page({ desk }: { desk: Desk }) {
-  const principals = desk.day.lanes.map((l) => l.who);
-  const people = principals.some((p) => p.id === desk.viewer.id) ? principals : [...principals, desk.viewer];
+  const people = keptBy(desk);
   const [who, setWho] = useState(people[0] ?? desk.viewer);
   const [span, setSpan] = useState<{ from: string; to: string }>();
   useKeys({}, [{ keys: "Tab", does: "next part" }]);

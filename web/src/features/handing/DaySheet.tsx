@@ -13,7 +13,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { ByItself } from "./ByItself";
-import { keptBy } from "./keptBy";
+import { keptBy } from "../../app/parts/keptBy";
 import { Paper } from "./Paper";
 import { partNames, partsWords } from "./parts";
 import { sheetQuery } from "./queries";

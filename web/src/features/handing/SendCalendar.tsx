@@ -14,7 +14,7 @@ import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
-import { keptBy } from "./keptBy";
+import { keptBy } from "../../app/parts/keptBy";
 import { calendarLetterQuery } from "./queries";
 
 const spans = [

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { chosenQuery } from "../../../api/queries";
 import type { Desk, Zone } from "../../../api/types";
+import { keptBy } from "../../../app/parts/keptBy";
 import { minute } from "../../../lane/time";
 import { presetsQuery, slotsQuery } from "../queries";
 import { chosenRequest, slotsRequest } from "../requests";
@@ -13,10 +14,7 @@ export type Searched = ReturnType<typeof useSearched>;
 
 /** What the sentence finds: the free slots, the time that is chosen or looked at, and what it is for everyone. */
 export function useSearched(desk: Desk, viewerZone: Zone, { draft, id, papers }: ReturnType<typeof useDraft>) {
-  const names = useMemo(() => {
-    const principals = desk.day.lanes.map((l) => l.who);
-    return principals.some((p) => p.id === desk.viewer.id) ? principals : [...principals, desk.viewer];
-  }, [desk]);
+  const names = useMemo(() => keptBy(desk), [desk]);
   const organiser = names.find((n) => n.id === draft.inNameOf) ?? names[0] ?? desk.viewer;
   const presets = useQuery(presetsQuery(organiser.id)).data;
   const outside = [...draft.required, ...draft.optional].some((c) => !c.person || !c.person.inside);

@@ -124,7 +124,7 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
         // What others organise stands on this lane too, and is not added a second time.
         foreach (var (uid, meeting) in session.AskedTo(InNameOf, [.. uids.Where(u => !found.ContainsKey(u))]))
             found[uid] = meeting;
-        var beside = found.Values.Where(e => Hidden(e, rights)).ToDictionary(e => e.Uid, e => Beside(e.Uid));
+        var beside = found.Values.Where(e => Hidden(e, rights)).ToDictionary(e => e.Uid, e => Beside(Actor, e.Uid));
         var own = beside.Count == 0 ? found : session.ByUid(calendar, [.. beside.Values]);
         return uids.Distinct()
             .ToDictionary(
@@ -137,8 +137,9 @@ public sealed record ImportEntries(UserId Actor, UserId InNameOf, IEnumerable<En
         (entry.Owner == InNameOf ? Deciding.WhyNotChange(entry, Actor, rights) : Deciding.WhyNotMark(entry, Actor, InNameOf, rights))
         == WhyNot.NotKnown;
 
-    private string Beside(string uid) =>
-        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{Actor.Value}\n{uid}")))[..32] + "@corlin";
+    /// <summary>The UID under which somebody's own stands beside what they may not know of.</summary>
+    internal static string Beside(UserId actor, string uid) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{actor.Value}\n{uid}")))[..32] + "@corlin";
 
     /// <param name="list">The calendar's categories, with those that will be on it; what is made comes to it.</param>
     /// <param name="make">Makes a category that is not on it.</param>

@@ -21,6 +21,9 @@ internal sealed record SharedPart(int Days, Instant? Until, Sight Most, bool Pri
 /// <summary>A calendar as a reader elsewhere gets it: as a file, or by a feed.</summary>
 internal static class SharedLanes
 {
+    /// <summary>With it the UID of whatever is told of a calendar ends, where its own is not.</summary>
+    internal const string UidEnding = "@shared.corlin.invalid";
+
     private const int Most = 500;
 
     /// <summary>As the file that goes to somebody outside tells it; null where they may know nothing of it now.</summary>
@@ -105,6 +108,6 @@ internal static class SharedLanes
     /// <summary>
     /// The same for the same time of the same calendar, so that a later file replaces an earlier one; nothing else is told by it.
     /// </summary>
-    private static string Uid(UserId owner, string what) =>
-        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{owner.Value}\n{what}")))[..32] + "@shared.corlin.invalid";
+    internal static string Uid(UserId owner, string what) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{owner.Value}\n{what}")))[..32] + UidEnding;
 }

@@ -234,6 +234,12 @@ public enum ChangeKind
 
     /// <summary>A part of a calendar was sent to people.</summary>
     CalendarSent,
+
+    /// <summary>A device was let in to keep the calendars.</summary>
+    DeviceAdded,
+
+    /// <summary>A device was shut out.</summary>
+    DeviceWithdrawn,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

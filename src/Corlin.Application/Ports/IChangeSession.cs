@@ -51,6 +51,7 @@ public interface IChangeSession : ICalendarReads
     IFollowedStore FollowedStore { get; }
     IPaperStore PaperStore { get; }
     IFeedStore FeedStore { get; }
+    IDeviceStore DeviceStore { get; }
     ISheetStore SheetStore { get; }
     IRequestStore RequestStore { get; }
     IOfferStore OfferStore { get; }

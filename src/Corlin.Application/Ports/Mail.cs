@@ -55,7 +55,35 @@ public sealed record SharedLane(string Name, string Zone, LocalDate From, IReadO
 
 /// <param name="Title">A word for what it takes, where no more may be known.</param>
 /// <param name="Away">Whether it is an absence.</param>
-public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, string Title, string? Place, TimeTaken Takes, bool Away = false);
+public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, string Title, string? Place, TimeTaken Takes, bool Away = false)
+{
+    /// <param name="zone">In which its time is written.</param>
+    public EntryTime TimeIn(string zone)
+    {
+        var (start, end) = (Zones.Get(zone).ToLocal(Stretch.Start), Zones.Get(zone).ToLocal(Stretch.End));
+        return AllDay
+            ? new AllDayEntry(start.Date, LocalDate.Max(start.Date.PlusDays(1), end.Date))
+            : new TimedEntry(start, zone, Stretch.Length, null, Zones.TzdbVersion);
+    }
+
+    /// <summary>As an entry of nobody's, to be written out.</summary>
+    /// <param name="zone">In which its time is written.</param>
+    public Entry ToEntry(string zone) =>
+        new()
+        {
+            PublicId = Uid,
+            Uid = Uid,
+            Kind = EntryKind.Appointment,
+            Home = default,
+            Owner = default,
+            Time = TimeIn(zone),
+            Title = Title,
+            Place = Place,
+            Takes = Takes,
+            MadeBy = default,
+            MadeAt = default,
+        };
+}
 
 /// <summary>A message as it goes out.</summary>
 /// <param name="Text">What people read of it.</param>

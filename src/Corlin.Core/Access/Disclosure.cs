@@ -144,7 +144,7 @@ public static class Disclosure
         var sight = Stood(before, lane) || Stood(after, lane) || Stood(now, lane) ? Sight.Everything : Sight.Nothing;
         foreach (var state in new[] { before, after, now })
             if (state is not null)
-                sight = Least(sight, SightOf(state, lane, viewer, rightsOn(state)));
+                sight = Least(sight, OfWhole(state, lane, viewer, rightsOn(state)));
         if (sight > Sight.Nothing && now is not null && IsTakenOut(now, lane) && !KnowsOtherwise([before, after, now], left, lane, viewer))
             sight = Sight.Nothing;
         return sight < Sight.Headlines
@@ -184,7 +184,8 @@ public static class Disclosure
         rights.Acting >= Acting.Add && Deciding.AddedIt(entry, viewer.Person);
 
     /// <summary>How much of an entry as a whole, a series with all its occurrences, a viewer may know on a lane.</summary>
-    private static Sight SightOf(Entry entry, UserId lane, Viewer viewer, Rights rights)
+    /// <param name="rights">The viewer's on the calendar of that lane where it stands.</param>
+    public static Sight OfWhole(Entry entry, UserId lane, Viewer viewer, Rights rights)
     {
         if (IsDraftOfAnother(entry, lane))
             return viewer.StandsFor(entry.Owner, entry.HoldsPrivate) ? Sight.Everything : Sight.Nothing;

@@ -1,3 +1,4 @@
+using Corlin.Core.Conversations;
 using Corlin.Core.Meetings;
 using Corlin.Core.Slots;
 using Corlin.Core.Time;
@@ -22,17 +23,7 @@ public static class BusyWriter
         var organiser = $"ORGANIZER;CN={Properties.Parameter(owner.Name)}:mailto:{owner.Address}";
         var uid = $"{CalendarWriter.Utc.Format(span.Start)}-{CalendarWriter.Utc.Format(span.End)}-{owner.Address}";
         output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
-        Line("BEGIN:VFREEBUSY");
-        Line($"UID:busy-{uid}");
-        Line($"DTSTAMP:{CalendarWriter.Utc.Format(stamp)}");
-        Line($"DTSTART:{CalendarWriter.Utc.Format(span.Start)}");
-        Line($"DTEND:{CalendarWriter.Utc.Format(span.End)}");
-        Line(organiser);
-        foreach (var time in busy)
-            Line(
-                $"FREEBUSY;FBTYPE={Kind(time.Kind)}:{CalendarWriter.Utc.Format(time.Stretch.Start)}/{CalendarWriter.Utc.Format(time.Stretch.End)}"
-            );
-        Line("END:VFREEBUSY");
+        FreeBusy(output, $"busy-{uid}", [organiser], span, stamp, busy);
         Line("BEGIN:VAVAILABILITY");
         Line($"UID:hours-{uid}");
         Line($"DTSTAMP:{CalendarWriter.Utc.Format(stamp)}");
@@ -52,6 +43,60 @@ public static class BusyWriter
 
         Line("END:VAVAILABILITY");
         output.Write("END:VCALENDAR\r\n");
+    }
+
+    /// <summary>
+    /// The taken time alone: what a free-busy query is answered (RFC 4791 7.10), or a request for somebody's taken time (RFC 6638 5).
+    /// </summary>
+    /// <param name="asked">The request that it answers; null for a query.</param>
+    public static void WriteTaken(
+        TextWriter output,
+        Mailbox owner,
+        Stretch span,
+        Instant stamp,
+        IEnumerable<BusyTime> busy,
+        BusyAsked? asked
+    )
+    {
+        output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
+        var uid = $"busy-{CalendarWriter.Utc.Format(span.Start)}-{CalendarWriter.Utc.Format(span.End)}-{owner.Address}";
+        if (asked is not null)
+            output.Write("METHOD:REPLY\r\n");
+        FreeBusy(
+            output,
+            asked?.Uid ?? uid,
+            asked is null
+                ? [$"ORGANIZER;CN={Properties.Parameter(owner.Name)}:mailto:{owner.Address}"]
+                : [$"ORGANIZER:mailto:{asked.By}", $"ATTENDEE;CN={Properties.Parameter(owner.Name)}:mailto:{owner.Address}"],
+            span,
+            stamp,
+            busy
+        );
+        output.Write("END:VCALENDAR\r\n");
+    }
+
+    private static void FreeBusy(
+        TextWriter output,
+        string uid,
+        IEnumerable<string> people,
+        Stretch span,
+        Instant stamp,
+        IEnumerable<BusyTime> busy
+    )
+    {
+        void Line(string line) => output.Write(Properties.Folded(line));
+        Line("BEGIN:VFREEBUSY");
+        Line($"UID:{uid}");
+        Line($"DTSTAMP:{CalendarWriter.Utc.Format(stamp)}");
+        Line($"DTSTART:{CalendarWriter.Utc.Format(span.Start)}");
+        Line($"DTEND:{CalendarWriter.Utc.Format(span.End)}");
+        foreach (var line in people)
+            Line(line);
+        foreach (var time in busy)
+            Line(
+                $"FREEBUSY;FBTYPE={Kind(time.Kind)}:{CalendarWriter.Utc.Format(time.Stretch.Start)}/{CalendarWriter.Utc.Format(time.Stretch.End)}"
+            );
+        Line("END:VFREEBUSY");
     }
 
     private static string Kind(BusyKind kind) =>

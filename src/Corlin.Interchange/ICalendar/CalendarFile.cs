@@ -173,6 +173,36 @@ public sealed partial class CalendarFile : IDisposable
             )
             .Order(StringComparer.Ordinal);
 
+    /// <summary>
+    /// What is kept of an entry that is a meeting here: nothing of people and alarms, who is asked stands with it and everybody has
+    /// alarms of their own. Null where that is nothing.
+    /// </summary>
+    public static string? KeptOfMeeting(Entry read)
+    {
+        if (read.Raw is null)
+            return null;
+        var kept = (JsonSerializer.Deserialize<Dictionary<string, List<string>>>(read.Raw) ?? [])
+            .Select(c => (c.Key, Lines: WithoutPeople(c.Value)))
+            .Where(c => c.Lines.Count > 0)
+            .ToDictionary(c => c.Key, c => c.Lines);
+        return kept.Count == 0 ? null : JsonSerializer.Serialize(kept);
+    }
+
+    private static List<string> WithoutPeople(List<string> lines)
+    {
+        var (kept, depth) = (new List<string>(), 0);
+        foreach (var line in lines)
+        {
+            var name = Properties.NameOf(line).ToUpperInvariant();
+            depth += name == "BEGIN" ? 1 : 0;
+            if (depth == 0 && name is not ("ATTENDEE" or "ORGANIZER"))
+                kept.Add(line);
+            depth -= name == "END" ? 1 : 0;
+        }
+
+        return kept;
+    }
+
     [GeneratedRegex(@"^(\\.|[^,\\])*")]
     private static partial Regex FirstOfList();
 

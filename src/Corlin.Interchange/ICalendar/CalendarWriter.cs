@@ -45,7 +45,7 @@ public static class CalendarWriter
             ZoneWriter.Write(output, zone.Key, Span(zone));
         foreach (var entry in listed)
         {
-            var raw = entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [];
+            var raw = Raw(entry);
             if (category?.Invoke(entry) is { } name)
                 raw = WithCategory(raw, name, entry);
             Event(output, entry, null, raw, stamp, people);
@@ -55,6 +55,41 @@ public static class CalendarWriter
 
         output.Write("END:VCALENDAR\r\n");
     }
+
+    /// <summary>
+    /// Writes each occurrence by itself, in UTC and without any rule (CALDAV:expand, RFC 4791 9.6.5); an all-day one stays its days.
+    /// </summary>
+    public static void WriteExpanded(
+        TextWriter output,
+        Entry entry,
+        IEnumerable<Occurrence> occurrences,
+        Instant stamp,
+        Func<UserId, Mailbox?> people
+    )
+    {
+        output.Write("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Corlin//Corlin//EN\r\n");
+        foreach (var one in occurrences)
+        {
+            var alone = entry with { Time = InUtc(one.Time), Rule = null, Additions = [], Exceptions = [], Overrides = [] };
+            var changed = one.RecurrenceId is { } id
+                ? (one.Change ?? new Override(id)) with
+                {
+                    RecurrenceId = entry.Time.WallZone is { } zone ? zone.ToInstant(id).InUtc().LocalDateTime : id,
+                    Time = InUtc(one.Time),
+                    AndFollowing = false,
+                }
+                : null;
+            Event(output, alone, changed, Raw(entry), stamp, people);
+        }
+
+        output.Write("END:VCALENDAR\r\n");
+    }
+
+    private static EntryTime InUtc(EntryTime time) =>
+        time is TimedEntry timed ? TimedEntry.At(timed.ToStretch(DateTimeZone.Utc), "Etc/UTC") : time;
+
+    private static Dictionary<string, List<string>> Raw(Entry entry) =>
+        entry.Raw is null ? [] : JsonSerializer.Deserialize<Dictionary<string, List<string>>>(entry.Raw) ?? [];
 
     private static Entry Away(AbsenceInFile absence) =>
         new()

@@ -169,6 +169,9 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
 
     internal SheetStore SheetStore => field ??= new SheetStore(this);
     internal FeedStore FeedStore => field ??= new FeedStore(this);
+
+    internal DeviceStore DeviceStore => field ??= new DeviceStore(this);
+
     internal OfferStore OfferStore => field ??= new OfferStore(this);
 
     internal WishStore WishStore => field ??= new WishStore(this);
@@ -236,6 +239,9 @@ internal sealed class ChangeSession(CorlinDb db, Instant now) : StoreReads(db), 
     IPaperStore IChangeSession.PaperStore => PaperStore;
 
     IFeedStore IChangeSession.FeedStore => FeedStore;
+
+    IDeviceStore IChangeSession.DeviceStore => DeviceStore;
+
     ISheetStore IChangeSession.SheetStore => SheetStore;
     IOfferStore IChangeSession.OfferStore => OfferStore;
 

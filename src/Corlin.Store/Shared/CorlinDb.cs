@@ -58,6 +58,10 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
 
     internal DbSet<FeedRow> Feeds => Set<FeedRow>();
 
+    internal DbSet<DeviceRow> Devices => Set<DeviceRow>();
+
+    internal DbSet<DeviceNameRow> DeviceNames => Set<DeviceNameRow>();
+
     internal DbSet<SheetWishRow> SheetWishes => Set<SheetWishRow>();
 
     internal DbSet<HandedSheetRow> HandedSheets => Set<HandedSheetRow>();
@@ -350,6 +354,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             f.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             f.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
         });
+        DeviceTables(builder);
         SheetTables(builder);
         EntryTables(builder);
         DraftTables(builder);
@@ -450,6 +455,23 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             t.HasOne<NotesRow>().WithMany().HasForeignKey(x => x.NotesId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<NotesHistoryRow>().HasIndex(x => x.ChangeId);
+    }
+
+    private static void DeviceTables(ModelBuilder builder)
+    {
+        builder.Entity<DeviceRow>(d =>
+        {
+            d.HasIndex(x => x.KeyHash).IsUnique();
+            d.HasIndex(x => x.OwnerId).HasFilter("\"EndedById\" IS NULL");
+            d.HasOne<UserRow>().WithMany().HasForeignKey(x => x.OwnerId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<DeviceNameRow>(n =>
+        {
+            n.HasKey(x => new { x.CalendarId, x.Name });
+            // No key to the entry: what an undo takes away comes back under its name.
+            n.HasIndex(x => new { x.CalendarId, x.EntryId }).IsUnique();
+            n.HasOne<CalendarRow>().WithMany().HasForeignKey(x => x.CalendarId).OnDelete(DeleteBehavior.Cascade);
+        });
     }
 
     private static void ConferenceTables(ModelBuilder builder)

@@ -19,6 +19,9 @@ internal static class Limits
     /// <summary>What looks through many calendars or people.</summary>
     public const string Search = "search";
 
+    /// <summary>What a device asks, which comes by itself.</summary>
+    public const string Device = "device";
+
     public static void Add(IServiceCollection services) =>
         services.AddRateLimiter(limits =>
         {
@@ -28,6 +31,7 @@ internal static class Limits
             limits.AddPolicy(Knock, context =>
                 context.User.Identity?.IsAuthenticated == true ? ByAccount(context, 60, 2) : ByAddress(context, 20, 0.5)
             );
+            limits.AddPolicy(Device, context => ByAccount(context, 600, 20));
             limits.AddPolicy(Search, context => ByAccount(context, 150, 20));
         });
 

@@ -67,7 +67,12 @@ internal sealed class OnceOnly(RequestDelegate next, IAnswers answers)
             context.Response.Body = body;
         }
 
-        if (request.Noted && context.Response.StatusCode < 300 && copy.Length <= LongestAnswer)
+        if (
+            request.Noted
+            && context.Response.StatusCode < 300
+            && copy.Length <= LongestAnswer
+            && context.GetEndpoint()?.Metadata.GetMetadata<TellsOnce>() is null
+        )
             await answers.KeepAsync(request, context.Response.StatusCode, Encoding.UTF8.GetString(copy.ToArray()), CancellationToken.None);
         copy.Position = 0;
         await copy.CopyToAsync(body, context.RequestAborted);

@@ -2,6 +2,8 @@ using System.Globalization;
 using System.Security.Claims;
 using Corlin.Core.Calendars;
 using Corlin.Store.Model;
+using Corlin.Web.Identity;
+using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
@@ -42,6 +44,7 @@ internal static class SignIn
         services.Configure<SecurityStampValidatorOptions>(o => o.ValidationInterval = TimeSpan.FromSeconds(5));
         services.AddScoped<IUserClaimsPrincipalFactory<Account>, WithPerson>();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies(c => c.ApplicationCookie!.Configure(Cookie));
+        services.AddAuthentication().AddScheme<AuthenticationSchemeOptions, DeviceSignIn>(DeviceSignIn.Name, null);
         services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
         services.AddAntiforgery(a =>
         {
@@ -61,6 +64,9 @@ internal static class SignIn
                 CultureInfo.InvariantCulture
             )
         );
+
+    /// <summary>What tells who somebody is, however they signed in.</summary>
+    public static Claim ClaimOf(UserId person) => new(PersonClaim, person.Value.ToString(CultureInfo.InvariantCulture));
 
     private static void Cookie(CookieAuthenticationOptions cookie)
     {
@@ -86,7 +92,7 @@ internal static class SignIn
         protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
         {
             var identity = await base.GenerateClaimsAsync(user);
-            identity.AddClaim(new Claim(PersonClaim, user.PersonId.ToString(CultureInfo.InvariantCulture)));
+            identity.AddClaim(ClaimOf(new UserId(user.PersonId)));
             return identity;
         }
     }

@@ -9,6 +9,7 @@ using Corlin.Web.Features.Desk;
 using Corlin.Web.Features.Entries;
 using Corlin.Web.Features.Files;
 using Corlin.Web.Features.Handing;
+using Corlin.Web.Features.Handing.CalDav;
 using Corlin.Web.Features.HandingOver;
 using Corlin.Web.Features.History;
 using Corlin.Web.Features.Lanes;
@@ -43,6 +44,11 @@ internal static class Endpoints
         "GET /feeds/{key}",
         "GET /feeds/{key}/calendar.ics",
         "GET /feeds/{key}/busy.ics",
+        // Where a device finds the calendars; what is there asks for its password.
+        "GET /.well-known/caldav",
+        "HEAD /.well-known/caldav",
+        "OPTIONS /.well-known/caldav",
+        "PROPFIND /.well-known/caldav",
         // Who has the link of an offer answers it, on a page without script.
         "GET /offers/{key}",
         "POST /offers/{key}",
@@ -106,6 +112,8 @@ internal static class Endpoints
         FeedsEndpoints.Map(api);
         SheetsEndpoints.Map(api);
         FeedPages.Map(app);
+        DevicesEndpoints.Map(api);
+        CalDavEndpoints.Map(app);
         CalendarsEndpoints.Map(api);
         HandoverEndpoints.Map(api);
         AccessEndpoints.Map(api);

@@ -7016,6 +7016,101 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnDevicesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DeviceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AddedDeviceView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/further": {
         parameters: {
             query?: never;
@@ -8661,6 +8756,11 @@ export interface components {
             keptFor: null | string;
             said: components["schemas"]["PersonSaid"];
         };
+        AddedDeviceView: {
+            /** Format: int64 */
+            change: number;
+            password: string;
+        };
         AddedPerson: {
             /** Format: int64 */
             change: number;
@@ -9323,6 +9423,21 @@ export interface components {
             needLook: number;
             replies: components["schemas"]["QuestionReplyView"][];
             returns: components["schemas"]["ReturnHeadView"][];
+        };
+        DeviceRequest: {
+            name: string;
+        };
+        DeviceView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            added: string;
+            used: string;
+        };
+        DevicesView: {
+            devices: components["schemas"]["DeviceView"][];
+            calendars: string[];
+            signInAs: string;
         };
         DismissalRequest: {
             of: string;
@@ -10483,6 +10598,10 @@ export interface components {
             secondFactor: boolean;
             /** Format: int32 */
             codesLeft: number;
+        };
+        OwnDevicesView: {
+            own: components["schemas"]["DevicesView"];
+            address: string;
         };
         OwnPartRequest: {
             inNameOf: string;

@@ -30,6 +30,7 @@ public interface ICalendarReads
         IConferenceReads,
         IAddressReads,
         IFeedReads,
+        IDeviceReads,
         ISheetReads
 {
     CalendarUser? User(string publicId);

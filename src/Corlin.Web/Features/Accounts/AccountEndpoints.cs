@@ -48,7 +48,7 @@ internal static class AccountEndpoints
         api.MapPost("/people/{id}/account/signing-out", SignOutAsync);
         api.MapPut("/people/{id}/administrator", SetAdministratorAsync);
         api.MapPost("/account/signing-out", SignOutElsewhereAsync);
-        api.MapPost("/people/{id}/account/invitation", InviteAsync);
+        api.MapPost("/people/{id}/account/invitation", InviteAsync).ToldOnce();
         api.MapPut("/people/{id}/account", CloseAsync);
         api.MapDelete("/people/{id}/account/authenticator", RemoveSecondFactorAsync);
         api.MapPost("/welcome", WelcomeAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);

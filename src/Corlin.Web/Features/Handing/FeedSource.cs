@@ -2,6 +2,7 @@ using Corlin.Application.Handing;
 using Corlin.Application.Ports;
 using Corlin.Core.Access;
 using Corlin.Core.Refusals;
+using Corlin.Web.Edge;
 using Corlin.Web.Identity;
 using NodaTime;
 
@@ -24,13 +25,7 @@ internal sealed class FeedSource(IReadStore store, IWriteGate gate, AccountKeepi
         if ((await accounts.OfAsync(opened.By)).State == AccountState.Closed)
             throw new RefusedException(RefusalKind.FeedEnded);
         if (opened.Note)
-            await gate.RunAsync(new NoteFeedRead(opened.Id, Program(context.Request.Headers.UserAgent.ToString())), context.RequestAborted);
+            await gate.RunAsync(new NoteFeedRead(opened.Id, Programs.Name(context.Request, Feed.LongestProgram)), context.RequestAborted);
         return opened.Content;
-    }
-
-    private static string? Program(string said)
-    {
-        var plain = new string([.. said.Where(c => c is >= ' ' and < (char)127).Take(Feed.LongestProgram)]).Trim();
-        return plain.Length == 0 ? null : plain;
     }
 }

@@ -18,8 +18,8 @@ internal static class FeedsEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/calendars/{person}/feeds", GetAsync);
-        api.MapPost("/calendars/{person}/feeds", MakeAsync);
-        api.MapPost("/feeds/{id:long}/renewal", RenewAsync);
+        api.MapPost("/calendars/{person}/feeds", MakeAsync).ToldOnce();
+        api.MapPost("/feeds/{id:long}/renewal", RenewAsync).ToldOnce();
         api.MapDelete("/feeds/{id:long}", EndAsync);
     }
 

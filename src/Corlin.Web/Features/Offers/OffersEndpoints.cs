@@ -32,8 +32,8 @@ internal static class OffersEndpoints
     public static void Map(RouteGroupBuilder api)
     {
         api.MapGet("/offers", GetAsync);
-        api.MapPost("/offers", MakeAsync);
-        api.MapPost("/offers/{id}/links", RenewAsync);
+        api.MapPost("/offers", MakeAsync).ToldOnce();
+        api.MapPost("/offers/{id}/links", RenewAsync).ToldOnce();
         api.MapPost("/offers/{id}/booking", BookAsync);
         api.MapDelete("/offers/{id}", EndAsync);
     }

@@ -12,8 +12,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261201041010_InstructionsAndSheets")]
-    partial class InstructionsAndSheets
+    [Migration("20261201065553_SheetsAndDevices")]
+    partial class SheetsAndDevices
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -692,6 +692,68 @@ namespace Corlin.Store.Migrations
                         .HasFilter("\"EndedById\" IS NULL");
 
                     b.ToTable("Deadlines");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DeviceNameRow", b =>
+                {
+                    b.Property<long>("CalendarId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("EntryId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("CalendarId", "Name");
+
+                    b.HasIndex("CalendarId", "EntryId")
+                        .IsUnique();
+
+                    b.ToTable("DeviceNames");
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DeviceRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("KeyHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OwnerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("UsedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("UsedWith")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("KeyHash")
+                        .IsUnique();
+
+                    b.HasIndex("OwnerId")
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("Devices");
                 });
 
             modelBuilder.Entity("Corlin.Store.Model.DismissalRow", b =>
@@ -3274,6 +3336,24 @@ namespace Corlin.Store.Migrations
                     b.HasOne("Corlin.Store.Model.EntryRow", null)
                         .WithMany()
                         .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DeviceNameRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.CalendarRow", null)
+                        .WithMany()
+                        .HasForeignKey("CalendarId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Corlin.Store.Model.DeviceRow", b =>
+                {
+                    b.HasOne("Corlin.Store.Model.UserRow", null)
+                        .WithMany()
+                        .HasForeignKey("OwnerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -5,7 +5,7 @@
 namespace Corlin.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class InstructionsAndSheets : Migration
+    public partial class SheetsAndDevices : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -51,6 +51,51 @@ namespace Corlin.Store.Migrations
                         name: "FK_Deadlines_Entries_EntryId",
                         column: x => x.EntryId,
                         principalTable: "Entries",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "DeviceNames",
+                columns: table => new
+                {
+                    CalendarId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    EntryId = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_DeviceNames", x => new { x.CalendarId, x.Name });
+                    table.ForeignKey(
+                        name: "FK_DeviceNames_Calendars_CalendarId",
+                        column: x => x.CalendarId,
+                        principalTable: "Calendars",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Devices",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OwnerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    KeyHash = table.Column<string>(type: "TEXT", nullable: false),
+                    MadeAt = table.Column<long>(type: "INTEGER", nullable: false),
+                    UsedAt = table.Column<long>(type: "INTEGER", nullable: true),
+                    UsedWith = table.Column<string>(type: "TEXT", nullable: true),
+                    KeptById = table.Column<long>(type: "INTEGER", nullable: true),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Devices", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Devices_People_OwnerId",
+                        column: x => x.OwnerId,
+                        principalTable: "People",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
                 });
@@ -175,6 +220,24 @@ namespace Corlin.Store.Migrations
                 column: "KeptById");
 
             migrationBuilder.CreateIndex(
+                name: "IX_DeviceNames_CalendarId_EntryId",
+                table: "DeviceNames",
+                columns: new[] { "CalendarId", "EntryId" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Devices_KeyHash",
+                table: "Devices",
+                column: "KeyHash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Devices_OwnerId",
+                table: "Devices",
+                column: "OwnerId",
+                filter: "\"EndedById\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_HandedSheets_EndedById",
                 table: "HandedSheets",
                 column: "EndedById",
@@ -250,6 +313,12 @@ namespace Corlin.Store.Migrations
         {
             migrationBuilder.DropTable(
                 name: "Deadlines");
+
+            migrationBuilder.DropTable(
+                name: "DeviceNames");
+
+            migrationBuilder.DropTable(
+                name: "Devices");
 
             migrationBuilder.DropTable(
                 name: "HandedSheets");

@@ -1,0 +1,185 @@
+using System.Collections.Immutable;
+using Corlin.Application.Calendars;
+using Corlin.Application.Files;
+using Corlin.Application.Lanes;
+using Corlin.Application.Ports;
+using Corlin.Application.Shared;
+using Corlin.Core.Calendars;
+using Corlin.Core.Conversations;
+using Corlin.Core.Editing;
+using Corlin.Core.Recurrence;
+using Corlin.Core.Refusals;
+
+namespace Corlin.Application.Handing;
+
+public enum PutOutcome
+{
+    Made,
+    Changed,
+
+    /// <summary>It says what stands there already.</summary>
+    Unchanged,
+
+    /// <summary>What stands there is not what the device last read.</summary>
+    OutOfDate,
+
+    /// <summary>What has that UID stands on the calendar under another name (RFC 4791 5.3.2.1).</summary>
+    UidElsewhere,
+}
+
+/// <param name="At">Under which name what has that UID stands; null where that is not the matter.</param>
+public sealed record PutDone(PutOutcome Outcome, string? At = null);
+
+/// <summary>
+/// Lays down what a device says of an entry: a new one, a change, or an answer. It is put into effect by the changes that the screens make,
+/// so that it may do what its owner may, and no more.
+/// </summary>
+/// <param name="Calendar">The key of the calendar.</param>
+/// <param name="Read">What it says, as the interchange read it.</param>
+/// <param name="Parts">Who organises it and who is asked, as it says them.</param>
+/// <param name="KeptOfMeeting">What of it Corlin does not use and is kept where it is a meeting here: nothing of people and alarms.</param>
+/// <param name="Holds">Whether it may replace what stands there: one object or none.</param>
+public sealed record PutObject(
+    UserId Actor,
+    string Calendar,
+    string Name,
+    Entry Read,
+    ImmutableArray<ScheduledPart> Parts,
+    string? KeptOfMeeting,
+    Func<DeviceContent, bool> Holds
+) : IChange<PutDone>
+{
+    public const int LongestName = 250;
+
+    public const int LongestUid = 250;
+
+    public PutDone Apply(IChangeSession session)
+    {
+        if (Name.Length > LongestName || Read.Uid.Length is 0 or > LongestUid)
+            throw new RefusedException(RefusalKind.BadInput, "name", "The name or the UID");
+        var viewing = new Viewing(session, Actor, session.Now);
+        var calendar = DeviceCalendars.Find(viewing, Calendar) ?? throw new RefusedException(RefusalKind.NotFound);
+        var objects = new DeviceObjects(viewing, calendar);
+        var stands = objects.Find(Name);
+        if (!Holds(objects.Content(stands is null ? [] : [stands])))
+            return new PutDone(PutOutcome.OutOfDate);
+        if (stands?.Stands is { } entry)
+            return entry.Uid == Read.Uid ? Replace(session, calendar, stands, entry) : new PutDone(PutOutcome.UidElsewhere);
+        // Taken time and absences are known among all there is; nothing is laid down in their place.
+        if (objects.IsTakenTime(Name))
+            throw new RefusedException(RefusalKind.MayNotChange);
+        return Lay(session, calendar, objects);
+    }
+
+    private PutDone Replace(IChangeSession session, DeviceCalendar calendar, DeviceObject told, Entry stands)
+    {
+        if (stands.Kind == EntryKind.Hold)
+            throw new RefusedException(RefusalKind.MayNotChange);
+        if (stands.Kind == EntryKind.Appointment)
+            return Said(new PutAppointment(Actor, calendar, Parts, KeptOfMeeting).Change(session, stands, Read));
+        return Said(
+            stands.Owner == calendar.Owner.Id
+                ? new PutMeeting(Actor, calendar, Parts).Change(session, told.Told!, stands, Read)
+                : new PutAnswer(Actor, calendar, Parts).Change(session, told.Told!, stands, Read)
+        );
+    }
+
+    private static PutDone Said(bool changed) => new(changed ? PutOutcome.Changed : PutOutcome.Unchanged);
+
+    private PutDone Lay(IChangeSession session, DeviceCalendar calendar, DeviceObjects objects)
+    {
+        var owner = calendar.Owner.Id;
+        if (calendar.IsMain && session.AskedTo(owner, [Read.Uid]).GetValueOrDefault(Read.Uid) is { } asked)
+        {
+            if (objects.Of(asked) is { } there)
+                return new PutDone(PutOutcome.UidElsewhere, there.Name);
+            // What was declined left the calendar; a device that still has it answers otherwise.
+            session.DeviceStore.Name(calendar.Id, asked.Id, Name);
+            return Said(new PutAnswer(Actor, calendar, Parts).Change(session, asked, asked, Read));
+        }
+
+        var read = Read;
+        if (session.ByUid(calendar.Id, [read.Uid]).GetValueOrDefault(read.Uid) is { } same)
+        {
+            if (objects.Of(same) is { } there)
+                return new PutDone(PutOutcome.UidElsewhere, there.Name);
+            if (same is { Status: MeetingStatus.Cancelled, Kind: EntryKind.Appointment } && session.WhyNotChange(Actor, same) is null)
+            {
+                session.DeviceStore.Name(calendar.Id, same.Id, Name);
+                new PutAppointment(Actor, calendar, Parts, KeptOfMeeting).Change(session, same, read);
+                return new PutDone(PutOutcome.Made);
+            }
+
+            // What the device may not know of is not told from what is not there.
+            read = read with { Uid = ImportEntries.Beside(Actor, read.Uid) };
+        }
+
+        var made = new PutAppointment(Actor, calendar, Parts, KeptOfMeeting).Make(session, read);
+        session.DeviceStore.Name(calendar.Id, made.Id, Name);
+        return new PutDone(PutOutcome.Made);
+    }
+}
+
+/// <summary>What a device says of an appointment, also of one that becomes a meeting by whom it asks.</summary>
+internal sealed record PutAppointment(UserId Actor, DeviceCalendar Calendar, ImmutableArray<ScheduledPart> Parts, string? KeptOfMeeting)
+{
+    public Entry Make(IChangeSession session, Entry read)
+    {
+        var owner = Calendar.Owner.Id;
+        var rights = session.MustAddTo(Actor, owner, Calendar.Id);
+        RuleChecks.MustFit(read.Rule, read.Time);
+        session.Begin(ChangeKind.AppointmentAdded, Actor, owner, rights.Grant);
+        var made = session.EntryStore.Save(FromFile.New(read, Calendar.Id, owner, Actor, session.Now));
+        Ask(session, made);
+        return made;
+    }
+
+    /// <returns>Whether anything is otherwise than before.</returns>
+    public bool Change(IChangeSession session, Entry stands, Entry read)
+    {
+        var (_, rights) = session.MustChange(Actor, stands.PublicId);
+        var becomes = FromFile.Taken(stands, read) with
+        {
+            Sequence = Math.Max(stands.Sequence, read.Sequence),
+            RelatedTo = read.RelatedTo ?? stands.RelatedTo,
+            // A device that shows plain words alone leaves those that look as they did.
+            StyledAgenda = read.StyledAgenda ?? (ObjectText.Same(read.Agenda, stands.Agenda) ? stands.StyledAgenda : null),
+        };
+        var asks = Asked(session).Count > 0;
+        if (FromFile.SaysTheSame(stands, becomes) && !asks)
+            return false;
+        RuleChecks.MustFit(becomes.Rule, becomes.Time);
+        session.Begin(ChangeKind.EntryChanged, Actor, stands.Owner, rights.Grant);
+        var saved = session.EntryStore.Save(becomes);
+        session.GoAlong(stands, null, saved);
+        Ask(session, saved);
+        return true;
+    }
+
+    /// <summary>Whoever it asks is asked: from then on it is a meeting that the calendar's owner organises.</summary>
+    private void Ask(IChangeSession session, Entry entry)
+    {
+        if (Asked(session) is not { Count: > 0 } asked)
+            return;
+        session.EntryStore.Save(entry with { Raw = KeptOfMeeting });
+        new ChangeEntry(
+            Actor,
+            entry.PublicId,
+            ToldInFiles.First(entry, Calendar.Owner)?.RecurrenceId,
+            Reach.All,
+            new EntryEdit(),
+            new EntryEdit(),
+            Asking: new Asking([.. asked], [])
+        ).Apply(session);
+    }
+
+    /// <summary>Those whom its owner asks to it; what another organises is kept as a file would be.</summary>
+    private List<Invited> Asked(IChangeSession session)
+    {
+        var own = ObjectText.AddressesOf(session, Calendar.Owner);
+        var whole = Parts.FirstOrDefault(p => p.RecurrenceId is null);
+        return whole?.Organiser is { } organiser && own.Contains(organiser)
+            ? [.. whole.Attendees.Where(a => !own.Contains(a.Address)).Select(a => new Invited(a.Address, a.Role))]
+            : [];
+    }
+}

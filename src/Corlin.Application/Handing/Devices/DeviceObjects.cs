@@ -41,11 +41,17 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
 
     private const string Ending = ".ics";
 
+    private const string Beside = "-beside";
+
     private const int MostOccurrences = 1_000;
 
     private static readonly Instant Forever = Instant.FromUtc(9000, 1, 1, 0, 0);
 
     private readonly Lazy<IReadOnlyDictionary<EntryId, string>> names = new(() => viewing.Store.DeviceNames(calendar.Id));
+
+    private readonly Lazy<IReadOnlySet<string>> given = new(() =>
+        viewing.Store.DeviceNames(calendar.Id).Values.ToHashSet(StringComparer.Ordinal)
+    );
 
     public Stretch Span => new(viewing.Now - Past, Forever);
 
@@ -85,10 +91,12 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
     {
         if (viewing.Store.EntryOfDeviceName(calendar.Id, name) is { } named)
             return named;
+        if (!name.EndsWith(Ending, StringComparison.Ordinal))
+            return null;
+        var id = name[..^Ending.Length];
         return
-            name.EndsWith(Ending, StringComparison.Ordinal)
-            && viewing.Store.Entry(name[..^Ending.Length]) is { } entry
-            && Named(entry.Id) is null
+            viewing.Store.Entry(id.EndsWith(Beside, StringComparison.Ordinal) ? id[..^Beside.Length] : id) is { } entry
+            && NameOf(entry) == name
             ? entry
             : null;
     }
@@ -102,7 +110,8 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
 
     public string NameOf(Entry entry) => Named(entry.Id) ?? NameOf(entry.PublicId);
 
-    public static string NameOf(string publicId) => publicId + Ending;
+    /// <summary>That of a public id; where a device has laid down something else under it, one beside it.</summary>
+    public string NameOf(string publicId) => given.Value.Contains(publicId + Ending) ? publicId + Beside + Ending : publicId + Ending;
 
     public DeviceContent Content(IReadOnlyList<DeviceObject> objects)
     {

@@ -138,7 +138,7 @@ public sealed record ReadDeviceChanges(UserId Viewer, string Calendar, string? S
             else if (objects.Named(change.Id) is { } name)
                 gone.Add(name);
             else if (change.PublicId is { } id)
-                gone.Add(DeviceObjects.NameOf(id));
+                gone.Add(objects.NameOf(id));
         }
 
         return new DeviceChanges(objects.Content(told), gone, state);

@@ -951,6 +951,9 @@ internal static class EndpointLines
         ),
         ["POST /api/feeds/{id:long}/renewal"] = (k => ("/api/feeds/999/renewal", new { }), Unknown),
         ["DELETE /api/feeds/{id:long}"] = (k => ("/api/feeds/999", null), Unknown),
+        ["GET /api/devices"] = (k => ("/api/devices", null), Fine),
+        ["POST /api/devices"] = (k => ("/api/devices", new { name = "Telephone" }), Fine),
+        ["DELETE /api/devices/{id:long}"] = (k => ("/api/devices/999", null), Unknown),
         ["GET /api/calendars/{person}/followed"] = (k => ($"/api/calendars/{k.Owner}/followed", null), Fine),
         ["POST /api/calendars/{person}/followed"] = (
             k =>

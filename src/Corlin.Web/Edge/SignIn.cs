@@ -2,8 +2,6 @@ using System.Globalization;
 using System.Security.Claims;
 using Corlin.Core.Calendars;
 using Corlin.Store.Model;
-using Corlin.Web.Identity;
-using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
@@ -44,7 +42,6 @@ internal static class SignIn
         services.Configure<SecurityStampValidatorOptions>(o => o.ValidationInterval = TimeSpan.FromSeconds(5));
         services.AddScoped<IUserClaimsPrincipalFactory<Account>, WithPerson>();
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies(c => c.ApplicationCookie!.Configure(Cookie));
-        services.AddAuthentication().AddScheme<AuthenticationSchemeOptions, DeviceSignIn>(DeviceSignIn.Name, null);
         services.AddAuthorizationBuilder().SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
         services.AddAntiforgery(a =>
         {

@@ -68,6 +68,7 @@ internal static class CorlinHost
         AddOutside(services, options, folder);
         services.AddDataProtection().SetApplicationName("Corlin").PersistKeysToFileSystem(Directory.CreateDirectory(folder.Keys));
         SignIn.Add(services);
+        DeviceSignIn.Add(services);
         Limits.Add(services);
         services.AddSingleton<SignInSlowdown>();
         services.AddScoped<AccountSignIn>();

@@ -28,6 +28,9 @@ internal sealed class DeviceSignIn(
 {
     public const string Name = "Device";
 
+    public static void Add(IServiceCollection services) =>
+        services.AddAuthentication().AddScheme<AuthenticationSchemeOptions, DeviceSignIn>(Name, null);
+
     private const string Basic = "Basic ";
 
     private const int LongestHeader = 1_000;

@@ -177,6 +177,21 @@ public sealed class World : IAsyncDisposable
             Zones.TzdbVersion
         );
 
+    /// <summary>An appointment as it is read from outside: of nobody and on no calendar yet.</summary>
+    public static Entry Laid(string uid, string title = "Laid down", string start = "2027-04-06T09:00") =>
+        new()
+        {
+            PublicId = uid,
+            Uid = uid,
+            Kind = EntryKind.Appointment,
+            Home = default,
+            Owner = default,
+            Time = Timed(start),
+            Title = title,
+            MadeBy = default,
+            MadeAt = Instant.MinValue,
+        };
+
     public void Advance(int seconds) => Clock.StopAt(Now + Duration.FromSeconds(seconds));
 
     public Task<int> SendDue() => new OutboxWorker(Outbox, Post, Post, Post).RunDueAsync(Now);

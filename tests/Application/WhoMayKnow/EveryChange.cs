@@ -119,6 +119,16 @@ internal static class EveryChange
         {
             ("Actor", _) => [actor.Id],
             ("Time" or "Reader", var t) when t == typeof(int) => [0],
+            ("Calendar", _) when OfDevice(parameter) =>
+            [
+                .. there.Select(u => u.PublicId),
+                .. made.Further.Select(f => $"{made.People[f.Key].PublicId}-{f.Value}"),
+            ],
+            ("Name", _) when parameter.Member.DeclaringType == typeof(PutObject) => ["laid down.ics"],
+            ("Name", _) when OfDevice(parameter) => [.. made.Entries.Select(e => $"{e.Id}.ics")],
+            ("Read", _) => [World.Laid("laid-down@phone.example")],
+            ("Parts", var t) when t == typeof(ImmutableArray<ScheduledPart>) => [ImmutableArray<ScheduledPart>.Empty],
+            ("Holds", _) => [(DeviceContent _) => true],
             ("Offer", var t) when t == typeof(string) => [Nothing],
             ("Meeting", var t) when t == typeof(ArrangeMeeting) =>
             [
@@ -326,6 +336,9 @@ internal static class EveryChange
             (_, var t) => [Activator.CreateInstance(t)],
         };
     }
+
+    private static bool OfDevice(ParameterInfo parameter) =>
+        parameter.Member.DeclaringType == typeof(PutObject) || parameter.Member.DeclaringType == typeof(RemoveObject);
 
     private static bool IsNullable(ParameterInfo parameter) =>
         new NullabilityInfoContext().Create(parameter).ReadState == NullabilityState.Nullable;

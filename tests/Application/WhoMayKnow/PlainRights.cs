@@ -138,6 +138,10 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             // For a program of one's own what one sees; for one of somebody outside what they see, said by who speaks.
             MakeFeed c => If(c.Reader == of.People[actor].Id ? Sees(actor, c.Owner) : Speaks(actor, c.Owner)),
             RenewFeed or EndFeed => May.No,
+            AddDevice => May.Yes,
+            WithdrawDevice => May.No,
+            PutObject c => If(OnDevice(actor, c.Calendar) is { } kept && kept.Does >= 1, May.Yes),
+            RemoveObject c => If(OnDevice(actor, c.Calendar) is not null && TakesAway(actor, c.Calendar, c.Name)),
             KeepNotes c => If(WritesNotes(actor, Of(c.At.Lane), Stood(c.At.Entry))),
             ReleaseNotes c => If(WritesNotes(actor, Of(c.At.Lane), Stood(c.At.Entry))),
             FinishTask c => If(
@@ -214,6 +218,37 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
                 || Stood(settled.Entry) is { } entry && Of(who) == entry.Owner && Speaks(actor, who, entry.Private),
             _ => true,
         };
+
+    /// <summary>Of whose calendar a device keeps which: the person, and whether it is the one beside the main one.</summary>
+    private (int Person, bool Further)? Kept(string key)
+    {
+        var person = of.People.FindIndex(p => key.Split('-')[0] == p.PublicId);
+        return person < 0 ? null : (person, key.Contains('-', StringComparison.Ordinal));
+    }
+
+    /// <summary>A device keeps one’s own calendars, and of others what one holds by name or group and sees.</summary>
+    private PlainRules.Hold? OnDevice(int actor, string key)
+    {
+        if (Kept(key) is not var (person, further))
+            return null;
+        var holds =
+            person == actor
+            || of.Grants.Any(g => g.Owner == person && !g.Ended && (g.To == actor || (g.ToGroup && of.Members.Contains(actor))));
+        var hold = rules.On(actor, person, further);
+        return holds && hold.Sees > 0 ? hold : null;
+    }
+
+    /// <summary>What they organise is cancelled, what they are asked to declined, and all else goes: where it is told there.</summary>
+    private bool TakesAway(int actor, string key, string name)
+    {
+        if (Kept(key) is not var (person, further) || of.Entries.FirstOrDefault(e => $"{e.Id}.ics" == name) is not { } entry)
+            return false;
+        if (rules.Told(actor, entry, person) < 2)
+            return false;
+        if (entry.Owner == person)
+            return entry.OnFurther == further && Changes(actor, entry.Id);
+        return !further && AskedTo(actor, of.People[person].Id, entry.Id);
+    }
 
     private static May If(bool may, May then = May.Perhaps) => may ? then : May.No;
 

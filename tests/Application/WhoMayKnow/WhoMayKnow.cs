@@ -37,6 +37,8 @@ internal static class WhoMayKnow
                 yield return wrong;
             foreach (var wrong in OfFeeds(made, rules, store, world, viewer))
                 yield return wrong;
+            foreach (var wrong in OfDevices(made, rules, store, world, viewer))
+                yield return wrong;
             foreach (var wrong in ByAnyRead(made, rules, store, world, viewer, random))
                 yield return wrong;
         }
@@ -142,6 +144,29 @@ internal static class WhoMayKnow
                     if (!may)
                         yield return $"{viewer} reads the title of {title.First()} in a feed of {who} ({most}, private {withPrivate})";
                 }
+            }
+        }
+    }
+
+    /// <summary>A device is told of each entry on a lane what its owner is told there, and no less.</summary>
+    private static IEnumerable<string> OfDevices(Organisation made, PlainRules rules, ICalendarReads store, World world, int viewer)
+    {
+        for (var who = 0; who < Organisation.Inside; who++)
+        {
+            var answer = EveryRead.Answer(new ReadDeviceObjects(made.People[viewer].Id, made.People[who].PublicId, null, world.Now), store);
+            foreach (var entry in made.Entries.Where(e => e.TiedTo is null && made.Entries.All(o => o.TiedTo != e)))
+            {
+                var told =
+                    answer is null ? 0
+                    : answer.Any(t => t.Contains(entry.Whole, StringComparison.Ordinal)) ? 3
+                    : answer.Any(t => t.Contains(entry.Headline, StringComparison.Ordinal)) ? 2
+                    : 0;
+                var may = entry.OnFurther ? 0 : rules.Told(viewer, entry, who);
+                // Of what is no meeting the words that are told whole alone stand in papers, which no device gets.
+                if (entry.Kind != "meeting")
+                    (told, may) = (Math.Min(told, 2), Math.Min(may, 2));
+                if (told != (may >= 2 && answer is not null ? may : 0))
+                    yield return $"{viewer} is told {told} of {entry} on the device’s calendar of {who}, and may {may}";
             }
         }
     }

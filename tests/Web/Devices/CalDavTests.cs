@@ -118,8 +118,12 @@ public sealed class CalDavTests(DemoHost demo) : IClassFixture<DemoHost>
             );
         Assert.Equal(201, await phone.StatusAsync("PUT", $"{calendar}{uid}.ics", series));
         var query = """
-            <C:calendar-query xmlns:D='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'><D:prop><C:calendar-data><C:expand start='20270312T000000Z' end='20270320T000000Z'/></C:calendar-data></D:prop>
-            <C:filter><C:comp-filter name='VCALENDAR'><C:comp-filter name='VEVENT'><C:time-range start='20270313T000000Z' end='20270314T000000Z'/><C:prop-filter name='UID'><C:text-match collation='i;octet'>UID-HERE</C:text-match></C:prop-filter></C:comp-filter></C:comp-filter></C:filter></C:calendar-query>
+            <C:calendar-query xmlns:D='DAV:' xmlns:C='urn:ietf:params:xml:ns:caldav'>
+            <D:prop><C:calendar-data><C:expand start='20270312T000000Z' end='20270320T000000Z'/></C:calendar-data></D:prop>
+            <C:filter><C:comp-filter name='VCALENDAR'><C:comp-filter name='VEVENT'>
+            <C:time-range start='20270313T000000Z' end='20270314T000000Z'/>
+            <C:prop-filter name='UID'><C:text-match collation='i;octet'>UID-HERE</C:text-match></C:prop-filter>
+            </C:comp-filter></C:comp-filter></C:filter></C:calendar-query>
             """.Replace("UID-HERE", uid, StringComparison.Ordinal);
         var found = await phone.XmlAsync("REPORT", calendar, query);
         var expanded = Ical.Net.Calendar.Load(found.Descendants(C + "calendar-data").Single().Value)!;

@@ -14,10 +14,15 @@ namespace Corlin.Application.Handing;
 /// <summary>One object of a calendar, as a device may know it (RFC 4791 4.1).</summary>
 /// <param name="Name">The last part of its address.</param>
 /// <param name="Told">What it says; of an absence null.</param>
-/// <param name="Stands">What stands here; null where the device is told taken time alone, or an absence.</param>
-public sealed record DeviceObject(string Name, Entry? Told, AbsenceInFile? Absence, Entry? Stands)
+public sealed record DeviceObject(string Name, Entry? Told, AbsenceInFile? Absence)
 {
     public string Uid => Told?.Uid ?? Absence!.Uid;
+
+    /// <summary>Whether it is an entry by itself; taken time and absences are not changed by a device.</summary>
+    public bool IsEntry => Stands is not null;
+
+    /// <summary>What stands here, for changes alone: more than the device is told.</summary>
+    internal Entry? Stands { get; init; }
 }
 
 /// <summary>Objects with what is needed to write them.</summary>
@@ -79,7 +84,7 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
         if (!calendar.Keeps(entry) || entry.Status == MeetingStatus.Cancelled || Sighted(entry) is not (>= Sight.Headlines and var sight))
             return null;
         return OnLane(entry) is { } stands
-            ? new DeviceObject(NameOf(entry), sight == Sight.Everything ? Whole(stands) : Headline(stands), null, entry)
+            ? new DeviceObject(NameOf(entry), sight == Sight.Everything ? Whole(stands) : Headline(stands), null) { Stands = entry }
             : null;
     }
 
@@ -135,7 +140,7 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
                 .Store.Absences([calendar.Owner.Id], Span)
                 .OrderBy(a => a.Stretch.Start)
                 .Select(a => ToldInFiles.Absence(viewing, calendar.Owner, a))
-                .Select(a => new DeviceObject(a.Uid + Ending, null, a, null))
+                .Select(a => new DeviceObject(a.Uid + Ending, null, a))
             : [];
 
     private Sight Sighted(Entry entry) =>
@@ -198,16 +203,18 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
 
     /// <summary>What, when and where, and nothing of who or why.</summary>
     private static Entry Headline(Entry entry) =>
-        entry with
+        new()
         {
+            Id = entry.Id,
+            PublicId = entry.PublicId,
+            Uid = entry.Uid,
             Kind = EntryKind.Appointment,
-            Agenda = null,
-            StyledAgenda = null,
-            Link = null,
-            Raw = null,
-            RelatedTo = null,
-            Participations = [],
-            Marks = [],
+            Home = entry.Home,
+            Owner = entry.Owner,
+            Time = entry.Time,
+            Rule = entry.Rule,
+            Additions = entry.Additions,
+            Exceptions = entry.Exceptions,
             Overrides =
             [
                 .. entry.Overrides.Select(o =>
@@ -218,6 +225,14 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
                     }
                 ),
             ],
+            Title = entry.Title,
+            Place = entry.Place,
+            Takes = entry.Takes,
+            Private = entry.Private,
+            Status = entry.Status,
+            Sequence = entry.Sequence,
+            MadeBy = entry.MadeBy,
+            MadeAt = entry.MadeAt,
         };
 
     private Occurrence Any(Entry entry) =>
@@ -255,6 +270,6 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
     {
         var uid = SharedLanes.Uid(calendar.Owner.Id, $"{stretch}\n{takes}\n{title}");
         var told = new SharedEntry(uid, stretch, allDay, title, place, takes).ToEntry(calendar.Owner.Zone);
-        return new DeviceObject(told.Uid + Ending, told, null, null);
+        return new DeviceObject(told.Uid + Ending, told, null);
     }
 }

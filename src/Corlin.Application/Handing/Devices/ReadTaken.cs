@@ -7,8 +7,9 @@ using NodaTime;
 namespace Corlin.Application.Handing;
 
 /// <summary>The taken time of some people, by address, as a device asks for it before it arranges something (RFC 6638 5).</summary>
-/// <param name="Of">Addresses in lower case.</param>
-public sealed record ReadTaken(UserId Viewer, IReadOnlyList<string> Of, Stretch Span, Instant Now)
+/// <param name="Addresses">In lower case.</param>
+/// <param name="Stretch">Of which it is told.</param>
+public sealed record ReadTaken(UserId Viewer, IReadOnlyList<string> Addresses, Stretch Stretch, Instant Now)
 {
     /// <summary>More are not asked for at once.</summary>
     public const int MostPeople = 100;
@@ -18,17 +19,18 @@ public sealed record ReadTaken(UserId Viewer, IReadOnlyList<string> Of, Stretch 
     {
         var viewing = new Viewing(store, Viewer, Now);
         var found = store
-            .UsersByAddress([.. Of.Take(MostPeople)], Viewer)
+            .UsersByAddress([.. Addresses.Take(MostPeople)], Viewer)
             .Where(u => u.Value.Inside && viewing.MayKnow(u.Value))
             .ToDictionary(u => u.Key, u => u.Value);
         var people = found.Values.DistinctBy(u => u.Id).ToList();
-        var lanes = LaneReading.Read(viewing, people, Span).ToDictionary(l => l.Who.Id);
-        return Of.Distinct()
+        var lanes = LaneReading.Read(viewing, people, Stretch).ToDictionary(l => l.Who.Id);
+        return Addresses
+            .Distinct()
             .ToDictionary(
                 a => a,
                 a =>
                     found.GetValueOrDefault(a) is { } who && lanes.GetValueOrDefault(who.Id) is { Known: true } lane
-                        ? ReadBusy.Of(lane, Span)
+                        ? ReadBusy.Of(lane, Stretch)
                         : null
             );
     }

@@ -39,7 +39,7 @@ internal sealed class DavProperties(DavRequest request)
             [D + "getcontentlength"] = System.Text.Encoding.UTF8.GetByteCount(text.Text).ToString(CultureInfo.InvariantCulture),
             [C + "schedule-tag"] = text.ScheduleTag is { } tag ? tag : Missing,
             [D + "owner"] = Dav.Href(new DavPath.Principal(calendar.Owner).Address),
-            [D + "current-user-privilege-set"] = Privileges(text.Object.Stands is null ? ["read"] : RightsIn(calendar)),
+            [D + "current-user-privilege-set"] = Privileges(text.Object.IsEntry ? RightsIn(calendar) : ["read"]),
         };
 
     /// <summary>Stands for a property that something of its kind can have and this one has not.</summary>

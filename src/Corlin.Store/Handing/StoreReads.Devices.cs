@@ -65,13 +65,20 @@ internal partial class StoreReads
             .Select(n => new { n.EntryId, n.Name })
             .ToDictionary(n => new EntryId(n.EntryId), n => n.Name);
 
-    public Entry? EntryOfDeviceName(CalendarId calendar, string name)
+    public IReadOnlyDictionary<string, Entry> EntriesOfDeviceNames(CalendarId calendar, IReadOnlyCollection<string> names)
     {
-        var id = Db
-            .DeviceNames.Where(n => n.CalendarId == calendar.Value && n.Name == name && Db.Entries.Any(e => e.Id == n.EntryId))
-            .Select(n => n.EntryId)
-            .FirstOrDefault();
-        return id == 0 ? null : ById([id])[id];
+        var rows = Db
+            .DeviceNames.Where(n => n.CalendarId == calendar.Value && names.Contains(n.Name) && Db.Entries.Any(e => e.Id == n.EntryId))
+            .Select(n => new { n.Name, n.EntryId })
+            .ToList();
+        var entries = ById([.. rows.Select(r => r.EntryId)]);
+        return rows.ToDictionary(r => r.Name, r => entries[r.EntryId], StringComparer.Ordinal);
+    }
+
+    public IReadOnlyDictionary<string, Entry> Entries(IReadOnlyCollection<string> publicIds)
+    {
+        var ids = Db.Entries.Where(e => publicIds.Contains(e.PublicId)).Select(e => e.Id).ToArray();
+        return ById(ids).Values.ToDictionary(e => e.PublicId, StringComparer.Ordinal);
     }
 
     /// <summary>Of entries that an undo took away: the history keeps what they were.</summary>

@@ -89,22 +89,37 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
     }
 
     /// <summary>What stands there under a name; null for nothing, taken time and absences.</summary>
-    public DeviceObject? Find(string name) => Entry(name) is { } entry ? Of(entry) : null;
+    public DeviceObject? Find(string name) => Entries([name]).GetValueOrDefault(name) is { } entry ? Of(entry) : null;
 
-    /// <summary>The entry behind a name, whatever became of it: the name that a device gave it, or else that of its public id.</summary>
-    public Entry? Entry(string name)
+    /// <summary>What stands there under some names; what is not there is left out.</summary>
+    public DeviceContent Named(IReadOnlyCollection<string> wanted)
     {
-        if (viewing.Store.EntryOfDeviceName(calendar.Id, name) is { } named)
-            return named;
-        if (!name.EndsWith(Ending, StringComparison.Ordinal))
-            return null;
-        var id = name[..^Ending.Length];
-        return
-            viewing.Store.Entry(id.EndsWith(Beside, StringComparison.Ordinal) ? id[..^Beside.Length] : id) is { } entry
-            && NameOf(entry) == name
-            ? entry
-            : null;
+        var found = Entries(wanted).Values.Select(Of).OfType<DeviceObject>().ToList();
+        if (found.Count == wanted.Count)
+            return Content(found);
+        var known = found.Select(f => f.Name).ToHashSet(StringComparer.Ordinal);
+        // Taken time and absences are known among all there is.
+        var others = calendar.IsWhole ? Absences() : All().Objects.Where(o => !o.IsEntry);
+        return Content([.. found, .. others.Where(o => wanted.Contains(o.Name) && !known.Contains(o.Name))]);
     }
+
+    /// <summary>
+    /// The entries behind some names, whatever became of them: by the name that a device gave it, or else that of its public id.
+    /// </summary>
+    private Dictionary<string, Entry> Entries(IReadOnlyCollection<string> wanted)
+    {
+        var found = new Dictionary<string, Entry>(viewing.Store.EntriesOfDeviceNames(calendar.Id, wanted), StringComparer.Ordinal);
+        var ids = wanted
+            .Where(n => !found.ContainsKey(n) && n.EndsWith(Ending, StringComparison.Ordinal))
+            .ToDictionary(n => n, n => IdOf(n[..^Ending.Length]), StringComparer.Ordinal);
+        var entries = viewing.Store.Entries([.. ids.Values.Distinct()]);
+        foreach (var (name, id) in ids)
+            if (entries.GetValueOrDefault(id) is { } entry && NameOf(entry) == name)
+                found[name] = entry;
+        return found;
+    }
+
+    private static string IdOf(string name) => name.EndsWith(Beside, StringComparison.Ordinal) ? name[..^Beside.Length] : name;
 
     /// <summary>Whether a name is that of taken time or an absence, which is not changed by a device.</summary>
     public bool IsTakenTime(string name) =>

@@ -75,28 +75,13 @@ public sealed record ReadDeviceCalendars(UserId Viewer, Instant Now)
 /// <param name="Names">Null for all.</param>
 public sealed record ReadDeviceObjects(UserId Viewer, string Calendar, IReadOnlyCollection<string>? Names, Instant Now)
 {
-    /// <summary>More names than these are found among all that stand there.</summary>
-    private const int Few = 20;
-
     /// <exception cref="RefusedException">The device keeps no such calendar.</exception>
     public DeviceContent Run(ICalendarReads store)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var calendar = DeviceCalendars.Find(viewing, Calendar) ?? throw new RefusedException(RefusalKind.NotFound);
         var objects = new DeviceObjects(viewing, calendar);
-        if (Names is null)
-            return objects.All();
-        // One by one as long as each is an entry: taken time and absences are known among the others alone.
-        if (Names.Count <= Few)
-        {
-            var found = Names.Select(n => objects.Find(n)).ToList();
-            if (found.TrueForAll(f => f is not null))
-                return objects.Content([.. found.OfType<DeviceObject>()]);
-        }
-
-        var wanted = Names.ToHashSet(StringComparer.Ordinal);
-        var all = objects.All();
-        return all with { Objects = [.. all.Objects.Where(o => wanted.Contains(o.Name))] };
+        return Names is null ? objects.All() : objects.Named(Names.ToHashSet(StringComparer.Ordinal));
     }
 }
 

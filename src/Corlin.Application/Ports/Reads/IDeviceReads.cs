@@ -30,6 +30,9 @@ public interface IDeviceReads
     /// <summary>The names that devices gave entries of a calendar, by entry.</summary>
     IReadOnlyDictionary<EntryId, string> DeviceNames(CalendarId calendar);
 
-    /// <summary>The entry to which a device gave a name on a calendar; null where there is none.</summary>
-    Entry? EntryOfDeviceName(CalendarId calendar, string name);
+    /// <summary>The entries to which devices gave some names on a calendar, by name.</summary>
+    IReadOnlyDictionary<string, Entry> EntriesOfDeviceNames(CalendarId calendar, IReadOnlyCollection<string> names);
+
+    /// <summary>The entries of some public ids, by public id, on whichever calendars they stand.</summary>
+    IReadOnlyDictionary<string, Entry> Entries(IReadOnlyCollection<string> publicIds);
 }

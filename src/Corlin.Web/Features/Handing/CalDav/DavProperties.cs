@@ -30,17 +30,23 @@ internal sealed class DavProperties(DavRequest request)
             _ => null,
         };
 
-    public static Dictionary<XName, object?> Of(ObjectText text, DeviceCalendarView calendar) =>
-        new()
-        {
-            [D + "resourcetype"] = null,
-            [D + "getetag"] = text.Tag,
-            [D + "getcontenttype"] = "text/calendar; charset=utf-8; component=VEVENT",
-            [D + "getcontentlength"] = System.Text.Encoding.UTF8.GetByteCount(text.Text).ToString(CultureInfo.InvariantCulture),
-            [C + "schedule-tag"] = text.ScheduleTag is { } tag ? tag : Missing,
-            [D + "owner"] = Dav.Href(new DavPath.Principal(calendar.Owner).Address),
-            [D + "current-user-privilege-set"] = Privileges(text.Object.IsEntry ? RightsIn(calendar) : ["read"]),
-        };
+    /// <summary>Those of the objects of a calendar; what all of them share is made once.</summary>
+    public static Func<ObjectText, Dictionary<XName, object?>> Of(DeviceCalendarView calendar)
+    {
+        var (ofEntry, ofOther) = (Privileges(RightsIn(calendar)), Privileges(["read"]));
+        var owner = Dav.Href(new DavPath.Principal(calendar.Owner).Address);
+        return one =>
+            new()
+            {
+                [D + "resourcetype"] = null,
+                [D + "getetag"] = one.Tag,
+                [D + "getcontenttype"] = "text/calendar; charset=utf-8; component=VEVENT",
+                [D + "getcontentlength"] = System.Text.Encoding.UTF8.GetByteCount(one.Text).ToString(CultureInfo.InvariantCulture),
+                [C + "schedule-tag"] = one.ScheduleTag is { } tag ? tag : Missing,
+                [D + "owner"] = owner,
+                [D + "current-user-privilege-set"] = one.Object.IsEntry ? ofEntry : ofOther,
+            };
+    }
 
     /// <summary>Stands for a property that something of its kind can have and this one has not.</summary>
     public static readonly object Missing = new();

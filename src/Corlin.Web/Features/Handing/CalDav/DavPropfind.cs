@@ -57,7 +57,7 @@ internal static class DavPropfind
         {
             var calendar = request.Calendar(one.Who, one.Key);
             var found = await request.ObjectAsync(one) ?? throw DavRequest.NotFound();
-            return Dav.Multistatus([wanted.Response(path.Address, DavProperties.Of(found, calendar))]);
+            return Dav.Multistatus([wanted.Response(path.Address, DavProperties.Of(calendar)(found))]);
         }
 
         var own = properties.Of(path) ?? throw DavRequest.NotFound();
@@ -97,9 +97,9 @@ internal static class DavPropfind
     {
         if (path is DavPath.Calendar calendar)
         {
-            var view = request.Calendar(calendar.Who, calendar.Key);
+            var of = DavProperties.Of(request.Calendar(calendar.Who, calendar.Key));
             return (await request.ObjectsAsync(calendar.Key, null)).Select(o =>
-                wanted.Response(new DavPath.Object(calendar.Who, calendar.Key, o.Object.Name).Address, DavProperties.Of(o, view))
+                wanted.Response(new DavPath.Object(calendar.Who, calendar.Key, o.Object.Name).Address, of(o))
             );
         }
 

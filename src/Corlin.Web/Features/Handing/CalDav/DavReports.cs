@@ -107,7 +107,7 @@ internal static class DavReports
         new(Dav.D + "response", Dav.Href(href), new XElement(Dav.D + "status", Dav.Status(StatusCodes.Status404NotFound)));
 
     private static IEnumerable<XElement> Told(Telling telling, IEnumerable<ObjectText> found) =>
-        found.Select(o => telling.Wanted.Response(telling.Address(o), DavProperties.Of(o, telling.Calendar), () => telling.Text(o)));
+        found.Select(o => telling.Wanted.Response(telling.Address(o), telling.Of(o), () => telling.Text(o)));
 
     /// <summary>How a report tells each object: as it is, or each of its occurrences in a span by itself.</summary>
     private sealed record Telling(DeviceContent Content, DavPath.Calendar Place, DeviceCalendarView Calendar, XElement Asked)
@@ -116,6 +116,8 @@ internal static class DavReports
             is { } range
             ? CalendarQuery.Span(range)
             : null;
+
+        public Func<ObjectText, Dictionary<XName, object?>> Of { get; } = DavProperties.Of(Calendar);
 
         public WantedProperties Wanted { get; } = WantedProperties.Of(Asked);
 

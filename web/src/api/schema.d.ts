@@ -7038,7 +7038,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OwnDevicesView"];
+                        "application/json": components["schemas"]["DevicesView"];
                     };
                 };
             };
@@ -7095,14 +7095,12 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description OK */
-                200: {
+                /** @description No Content */
+                204: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content: {
-                        "application/json": components["schemas"]["ChangedView"];
-                    };
+                    content?: never;
                 };
             };
         };
@@ -8757,8 +8755,6 @@ export interface components {
             said: components["schemas"]["PersonSaid"];
         };
         AddedDeviceView: {
-            /** Format: int64 */
-            change: number;
             password: string;
         };
         AddedPerson: {
@@ -10598,10 +10594,6 @@ export interface components {
             secondFactor: boolean;
             /** Format: int32 */
             codesLeft: number;
-        };
-        OwnDevicesView: {
-            own: components["schemas"]["DevicesView"];
-            address: string;
         };
         OwnPartRequest: {
             inNameOf: string;

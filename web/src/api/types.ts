@@ -3,6 +3,8 @@ import type { components } from "./schema";
 type Schemas = components["schemas"];
 
 export type Person = Schemas["PersonView"];
+export type Device = Schemas["DeviceView"];
+export type Devices = Schemas["DevicesView"];
 export type Entry = Schemas["EntryView"];
 export type Lane = Schemas["LaneView"];
 export type Zone = Schemas["ZoneView"];

@@ -45,6 +45,7 @@ const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Wa
 
 const DaySheet = lazyRouteComponent(() => import("../features/handing/DaySheet"), "DaySheet");
 
+const Devices = lazyRouteComponent(() => import("../features/accounts/Devices"), "Devices");
 const SendCalendar = lazyRouteComponent(() => import("../features/handing/SendCalendar"), "SendCalendar");
 
 const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
@@ -107,6 +108,12 @@ const sheet = createRoute({
     ...(text(search.from) ? { from: text(search.from) as string } : {}),
     ...(Number.isInteger(search.days) ? { days: search.days as number } : {}),
   }),
+});
+
+const devices = createRoute({
+  getParentRoute: () => root,
+  path: "/devices",
+  component: Devices,
 });
 
 const send = createRoute({
@@ -229,6 +236,7 @@ export const router = createRouter({
     lanes,
     sheet,
     send,
+    devices,
     arrange,
     convene,
     answer,

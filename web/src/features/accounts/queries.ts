@@ -7,4 +7,7 @@ export const passkeysQuery = queryOptions({
   queryFn: () => ask(client.GET("/api/account/passkeys")),
 });
 
+/** The phones and programs that keep one’s calendars. */
+export const devicesQuery = queryOptions({ queryKey: ["devices"], queryFn: () => ask(client.GET("/api/devices")) });
+
 export const ownAccountQuery = queryOptions({ queryKey: ["account"], queryFn: () => ask(client.GET("/api/account")) });

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { Feed, Feeds, Person } from "../../api/types";
@@ -35,7 +36,11 @@ function Body({ who, data }: { who: Person; data: Feeds }) {
     <>
       <p className="mt-1 text-soft">
         A program that has the link reads the calendar as it stands, without a password, as far as its reader may see it. Whoever else gets
-        the link reads it too: end it where it went astray.
+        the link reads it too: end it where it went astray. What reads and changes your calendars is under{" "}
+        <Link to="/devices" className="underline">
+          Phones and devices
+        </Link>
+        .
       </p>
       <ul className="mt-2">
         {data.feeds.map((f) => (

@@ -20,6 +20,7 @@ internal static class EndpointLines
     public static readonly HashSet<string> OfNoCalendar =
     [
         "GET /healthz",
+        "GET /metrics",
         "GET /openapi/{documentName}.json",
         "GET /{*path:nonfile}",
         "HEAD /{*path:nonfile}",

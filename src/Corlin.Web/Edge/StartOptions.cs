@@ -79,6 +79,15 @@ internal sealed record StartOptions
     /// <summary>Where the backups of every night go, in serve; null for the data folder.</summary>
     public string? Backups { get; init; }
 
+    /// <summary>Whether what goes wrong is written as JSON, an object a line, instead of as lines for people.</summary>
+    public bool JsonLog { get; init; }
+
+    /// <summary>From where the measurements may be read besides this machine; null for nowhere.</summary>
+    public IPNetwork? MetricsFor { get; init; }
+
+    /// <summary>What holds, and by whose word: to be printed instead of serving; null where it is served.</summary>
+    public IReadOnlyList<StartSetting>? Printed { get; init; }
+
     /// <summary>Whether workers run by themselves; tests drive them.</summary>
     public bool Timers { get; init; } = true;
 
@@ -86,8 +95,17 @@ internal sealed record StartOptions
     public static StartOptions Parse(string[] args)
     {
         var demo = args.FirstOrDefault() == "demo";
-        if (!demo && args.FirstOrDefault() is not ("serve" or "openapi" or "reset-password"))
+        if (!demo && args.FirstOrDefault() is not ("serve" or "openapi" or "reset-password" or "settings"))
             throw new FormatException("Say demo or serve.");
+        var serves = args[0] is "serve" or "reset-password" or "settings";
+        IReadOnlyList<StartSetting>? printed = null;
+        if (serves)
+        {
+            var settings = StartSettings.Read(args);
+            printed = args[0] == "settings" ? settings.All : null;
+            args = settings.Args;
+        }
+
         var options = new StartOptions { Demo = demo, Data = demo ? "data/demo" : "data/corlin" };
         var first = 1;
         if (args[0] == "reset-password")
@@ -116,20 +134,22 @@ internal sealed record StartOptions
                     "--fresh empties the demo alone. To empty a real organisation for good say --empty-this-folder with the name of its folder."
                 ),
                 "--empty-this-folder" when args[0] == "serve" => Said(options, emptied = Value("--empty-this-folder")),
-                "--conferences" when args[0] == "serve" => Said(options, conferences = Value("--conferences")),
+                "--conferences" when serves => Said(options, conferences = Value("--conferences")),
                 "--now" when demo => options with { Now = Moment(Value("--now")) },
                 "--seed" when demo => options with { Seed = Number("--seed", Value("--seed")) },
                 "--site" => options with { Site = Value("--site") },
                 "--demo-folder" => options with { DemoFolder = Value("--demo-folder") },
                 "--smtp" => options with { Smtp = MailServer.Parse(Value("--smtp")) },
-                "--inbox" when args[0] == "serve" => options with { Inbox = Folder(Value("--inbox")) },
-                "--imap" when args[0] == "serve" => options with { Imap = MailServer.ParseMailbox(Value("--imap")) },
-                "--listen" when args[0] == "serve" => options with { Listen = EndPoint(Value("--listen")) },
-                "--behind-proxy" when args[0] == "serve" => options with { BehindProxy = Network(Value("--behind-proxy")) },
-                "--certificate" when args[0] == "serve" => options with { Certificate = Value("--certificate") },
-                "--backups" when args[0] == "serve" => options with { Backups = Value("--backups") },
-                "--vouched-by" when args[0] == "serve" => options with { VouchedBy = Value("--vouched-by") },
+                "--inbox" when serves => options with { Inbox = Folder(Value("--inbox")) },
+                "--imap" when serves => options with { Imap = MailServer.ParseMailbox(Value("--imap")) },
+                "--listen" when serves => options with { Listen = EndPoint(Value("--listen")) },
+                "--behind-proxy" when serves => options with { BehindProxy = Network(Value("--behind-proxy")) },
+                "--certificate" when serves => options with { Certificate = Value("--certificate") },
+                "--backups" when serves => options with { Backups = Value("--backups") },
+                "--vouched-by" when serves => options with { VouchedBy = Value("--vouched-by") },
                 "--address" => options with { PublicAddress = WebAddress(Value("--address")) },
+                "--log" when serves => options with { JsonLog = IsJson(Value("--log")) },
+                "--metrics-for" when serves => options with { MetricsFor = Network(Value("--metrics-for"), "--metrics-for") },
                 "--no-timers" => options with { Timers = false },
                 "--in-turn" when demo => options with { InTurn = true },
                 "--to" when args[0] == "openapi" => options with { OpenApiFile = Value("--to") },
@@ -153,10 +173,19 @@ internal sealed record StartOptions
             throw new FormatException("--imap reads a mailbox by name and password: set CORLIN_IMAP_USER and CORLIN_IMAP_PASSWORD.");
         return options with
         {
+            Printed = printed,
             Fresh = options.Fresh || emptied is not null,
             Conferences = conferences is null ? null : ConferencePattern(conferences, options),
         };
     }
+
+    private static bool IsJson(string text) =>
+        text switch
+        {
+            "json" => true,
+            "lines" => false,
+            _ => throw new FormatException($"--log takes lines or json, not “{text}”."),
+        };
 
     private static string Folder(string text) =>
         Directory.Exists(text) ? Path.GetFullPath(text) : throw new FormatException($"--inbox: there is no folder {text}.");
@@ -203,10 +232,10 @@ internal sealed record StartOptions
             : throw new FormatException($"--listen takes an address of this machine with a port, 0.0.0.0:5080 or [::]:5080, not “{text}”.");
 
     /// <summary>One address, or all that begin alike.</summary>
-    private static IPNetwork Network(string text) =>
+    private static IPNetwork Network(string text, string option = "--behind-proxy") =>
         IPNetwork.TryParse(text, out var network) ? network
         : IPAddress.TryParse(text, out var one) ? new IPNetwork(one, one.GetAddressBytes().Length * 8)
-        : throw new FormatException($"--behind-proxy takes the address of the proxy, 127.0.0.1 or 10.0.0.0/24, not “{text}”.");
+        : throw new FormatException($"{option} takes an address or a network, 127.0.0.1 or 10.0.0.0/24, not “{text}”.");
 
     private static int Number(string option, string text) =>
         int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)

@@ -50,10 +50,9 @@ internal static class CorlinHost
     {
         var builder = WebApplication.CreateSlimBuilder();
         Listening.Configure(builder, options);
+        Logs.Add(builder.Logging, options);
         builder
-            .Logging.ClearProviders()
-            .AddSimpleConsole(c => c.SingleLine = true)
-            .SetMinimumLevel(LogLevel.Warning)
+            .Logging.SetMinimumLevel(LogLevel.Warning)
             // Both warn of what is meant: keys lie in the data folder, and answers with a token are never kept.
             .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
             .AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Error)
@@ -99,6 +98,7 @@ internal static class CorlinHost
         if (options.Timers)
             services.AddHostedService<Timers>().AddHostedService<FollowTimer>();
         services.AddSingleton<Workers>();
+        Metrics.Add(services);
 
         var app = builder.Build();
         Pipeline(app, options);
@@ -220,6 +220,7 @@ internal static class CorlinHost
     private static void Pipeline(WebApplication app, StartOptions options)
     {
         Listening.Use(app, options);
+        Metrics.Guard(app, options);
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseMiddleware<SecurityHeaders>();
@@ -236,6 +237,7 @@ internal static class CorlinHost
         app.UseMiddleware<Antiforgery>();
         app.UseMiddleware<OnceOnly>();
         Endpoints.Map(app, options.Demo);
+        Metrics.Map(app);
         if (Directory.Exists(site))
             app.MapFallbackToFile(
                     "index.html",

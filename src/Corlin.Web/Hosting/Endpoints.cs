@@ -29,6 +29,7 @@ internal static class Endpoints
     public static readonly IReadOnlySet<string> WithoutSession = new HashSet<string>
     {
         "GET /healthz",
+        "GET /metrics",
         "GET /api/session",
         "POST /api/session",
         "POST /api/session/code",

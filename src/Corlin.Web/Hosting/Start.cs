@@ -22,6 +22,8 @@ internal static class Start
             return Fail(e.Message);
         }
 
+        if (options.Printed is { } settings)
+            return Print(settings);
         if (options.OpenApiFile is not null)
             return await OpenApiFile.WriteAsync(options);
         if (options.InTurn)
@@ -119,6 +121,18 @@ internal static class Start
         {
             return Fail(e.Message);
         }
+    }
+
+    /// <summary>What holds, and by whose word; secrets only as that they are there.</summary>
+    private static int Print(IReadOnlyList<StartSetting> settings)
+    {
+        foreach (var setting in settings)
+            Console.WriteLine(
+                setting.Value is { } value
+                    ? $"{setting.Name, -21} {value}  (from {setting.From})"
+                    : $"{setting.Name, -21} -  ({setting.Note})"
+            );
+        return 0;
     }
 
     private static int Fail(string message)

@@ -952,6 +952,8 @@ internal static class EndpointLines
         ),
         ["POST /api/feeds/{id:long}/renewal"] = (k => ("/api/feeds/999/renewal", new { }), Unknown),
         ["DELETE /api/feeds/{id:long}"] = (k => ("/api/feeds/999", null), Unknown),
+        ["GET /api/setup/missing"] = (k => ("/api/setup/missing", null), Fine),
+        ["GET /api/archive"] = (k => ("/api/archive", null), Fine),
         ["GET /api/devices"] = (k => ("/api/devices", null), Fine),
         ["POST /api/devices"] = (k => ("/api/devices", new { name = "Telephone" }), Fine),
         ["DELETE /api/devices/{id:long}"] = (k => ("/api/devices/999", null), Unknown),

@@ -35,7 +35,7 @@ async function startProcess(timers, data, now) {
     await server.ended;
   };
   // SIGKILL ends it as a power cut does, between any two steps.
-  return { address, stop: end("SIGTERM"), kill: end("SIGKILL"), output: server.output };
+  return { address, pid: server.process.pid, stop: end("SIGTERM"), kill: end("SIGKILL"), output: server.output };
 }
 
 /** The run answers one question after another. */

@@ -22,6 +22,7 @@ public sealed record KeepSetting(UserId Actor, string Name, string Json) : IChan
         "away-languages",
         "places-known",
         "answer-lines",
+        "set-up-later",
         Copies.Setting,
     };
 

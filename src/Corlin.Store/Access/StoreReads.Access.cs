@@ -289,6 +289,9 @@ internal partial class StoreReads
         ];
     }
 
+    public bool AnybodySpeaks() =>
+        Db.Grants.Any(g => g.EndedById == null && g.ReceiverId != null && g.CalendarId == null && g.Acting == Acting.SpeakFor);
+
     public int CountInside() => Db.People.Count(p => p.Inside && p.Kind == UserKind.Person);
 
     internal void ForgetGroups() => groupsOf.Clear();

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Identity;
+using NodaTime;
 
 namespace Corlin.Store.Model;
 
@@ -7,4 +8,7 @@ public sealed class Account : IdentityUser<long>
 {
     /// <summary>Whose it is, by the number inside.</summary>
     public long PersonId { get; set; }
+
+    /// <summary>When they were last here, to the hour; null for never.</summary>
+    public Instant? LastInAt { get; set; }
 }

@@ -57,6 +57,10 @@ internal static class DeviceTexts
         }
     }
 
+    /// <summary>Whether what is kept of two entries is the same but for a category, which the second has or none.</summary>
+    public static bool SameBesidesCategory(Entry stands, Entry read, string category) =>
+        CalendarFile.SameBesidesCategory(stands, read, category);
+
     /// <summary>Each occurrence of an entry that touches a span, by itself.</summary>
     public static string Expanded(
         Entry entry,

@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.Extensions.Options;
+using NodaTime;
 
 namespace Corlin.Web.Edge;
 
@@ -83,11 +84,21 @@ internal static class SignIn
         return Task.CompletedTask;
     }
 
-    private sealed class WithPerson(UserManager<Account> users, IOptions<IdentityOptions> options)
+    /// <summary>Who signs in, and again every few seconds while they are here, is told apart by their person.</summary>
+    private sealed class WithPerson(UserManager<Account> users, IOptions<IdentityOptions> options, IClock clock)
         : UserClaimsPrincipalFactory<Account>(users, options)
     {
+        private static readonly Duration NotedEvery = Duration.FromHours(1);
+
         protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
         {
+            var now = clock.GetCurrentInstant();
+            if (user.LastInAt is not { } last || now - last > NotedEvery)
+            {
+                user.LastInAt = now;
+                await UserManager.UpdateAsync(user);
+            }
+
             var identity = await base.GenerateClaimsAsync(user);
             identity.AddClaim(ClaimOf(new UserId(user.PersonId)));
             return identity;

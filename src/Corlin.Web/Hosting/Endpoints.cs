@@ -114,6 +114,7 @@ internal static class Endpoints
         SheetsEndpoints.Map(api);
         FeedPages.Map(app);
         DevicesEndpoints.Map(api);
+        ArchiveEndpoints.Map(api);
         CalDavEndpoints.Map(app);
         CalendarsEndpoints.Map(api);
         HandoverEndpoints.Map(api);

@@ -8,6 +8,7 @@ using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace Corlin.Web.Identity;
 
@@ -27,19 +28,24 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
     public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) =>
         await users.OfPersonAsync(who) is not { } account ? (AccountState.None, false) : (StateOf(account), account.TwoFactorEnabled);
 
+    /// <summary>How many have a way in, or were given a key to one.</summary>
+    public Task<int> CountAsync() => users.Users.CountAsync();
+
     private static AccountState StateOf(Account account) =>
         IsClosed(account) ? AccountState.Closed
         : account.PasswordHash is null ? AccountState.Invited
         : AccountState.Open;
 
     /// <summary>The same of many at once; who has no account is left out.</summary>
-    public async Task<IReadOnlyDictionary<UserId, (AccountState State, bool SecondFactor)>> OfAsync(IReadOnlyCollection<UserId> who)
+    public async Task<IReadOnlyDictionary<UserId, (AccountState State, bool SecondFactor, Instant? LastIn)>> OfAsync(
+        IReadOnlyCollection<UserId> who
+    )
     {
         var wanted = who.Select(w => w.Value).ToArray();
         return await users
             .Users.Where(a => wanted.Contains(a.PersonId))
             .AsAsyncEnumerable()
-            .ToDictionaryAsync(a => new UserId(a.PersonId), a => (StateOf(a), a.TwoFactorEnabled));
+            .ToDictionaryAsync(a => new UserId(a.PersonId), a => (StateOf(a), a.TwoFactorEnabled, a.LastInAt));
     }
 
     /// <summary>A key with which somebody sets their password: once, within a day. It is nowhere stored.</summary>

@@ -30,6 +30,9 @@ export const deskQuery = queryOptions({
   refetchInterval: 60_000,
 });
 
+/** What is still to be set up. */
+export const missingQuery = queryOptions({ queryKey: ["missing"], queryFn: () => ask(client.GET("/api/setup/missing")) });
+
 /** What undo and redo do now. */
 export const actsQuery = queryOptions({ queryKey: ["calendars", "acts"], queryFn: () => ask(client.GET("/api/acts")) });
 

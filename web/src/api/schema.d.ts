@@ -229,6 +229,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setup/missing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MissingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}/account": {
         parameters: {
             query?: never;
@@ -7109,6 +7144,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendars/{person}/further": {
         parameters: {
             query?: never;
@@ -8728,6 +8798,8 @@ export interface components {
             state: string;
             secondFactor: boolean;
             administrator: boolean;
+            /** Format: int64 */
+            lastIn: null | number;
         };
         AccountView: {
             state: string;
@@ -10329,6 +10401,11 @@ export interface components {
             ownCopies: boolean;
             returns: components["schemas"]["ReturnHeadView"][];
             where: string;
+        };
+        /** @enum {unknown} */
+        Missing: "people" | "places" | "holidays" | "keeping" | "signUp" | "secondAdministrator" | "mailOut" | "mailIn";
+        MissingView: {
+            what: components["schemas"]["Missing"][];
         };
         /** @enum {unknown} */
         MonthDay: "sameDate" | "nthWeekday" | "lastOfWeekday" | "lastDay" | "firstWorkingDay" | "lastWorkingDay";

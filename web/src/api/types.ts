@@ -3,6 +3,7 @@ import type { components } from "./schema";
 type Schemas = components["schemas"];
 
 export type Person = Schemas["PersonView"];
+export type Missing = Schemas["Missing"];
 export type Device = Schemas["DeviceView"];
 export type Devices = Schemas["DevicesView"];
 export type Entry = Schemas["EntryView"];

@@ -1,13 +1,10 @@
 using System.Collections.Immutable;
-using Corlin.Application.Calendars;
 using Corlin.Application.Files;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
 using Corlin.Application.Shared;
 using Corlin.Core.Calendars;
 using Corlin.Core.Conversations;
-using Corlin.Core.Editing;
-using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;
 
 namespace Corlin.Application.Handing;
@@ -49,6 +46,11 @@ public sealed record PutObject(
     Func<DeviceContent, bool> Holds
 ) : IChange<PutDone>
 {
+    /// <summary>
+    /// Whether what is kept of an entry is what the device says of it, but for the category of that name, which stands on the lane.
+    /// </summary>
+    public Func<Entry, Entry, string, bool>? SameBesidesCategory { get; init; }
+
     public const int LongestName = 250;
 
     public const int LongestUid = 250;
@@ -76,13 +78,15 @@ public sealed record PutObject(
         if (stands.Kind == EntryKind.Hold)
             throw new RefusedException(RefusalKind.MayNotChange);
         if (stands.Kind == EntryKind.Appointment)
-            return Said(new PutAppointment(Actor, calendar, Parts, KeptOfMeeting).Change(session, stands, Read));
+            return Said(Appointment(calendar).Change(session, told.Told!, stands, Read));
         return Said(
             stands.Owner == calendar.Owner.Id
                 ? new PutMeeting(Actor, calendar, Parts).Change(session, told.Told!, stands, Read)
                 : new PutAnswer(Actor, calendar, Parts).Change(session, told.Told!, stands, Read)
         );
     }
+
+    private PutAppointment Appointment(DeviceCalendar calendar) => new(Actor, calendar, Parts, KeptOfMeeting, SameBesidesCategory);
 
     private static PutDone Said(bool changed) => new(changed ? PutOutcome.Changed : PutOutcome.Unchanged);
 
@@ -106,7 +110,7 @@ public sealed record PutObject(
             if (same is { Status: MeetingStatus.Cancelled, Kind: EntryKind.Appointment } && session.WhyNotChange(Actor, same) is null)
             {
                 session.DeviceStore.Name(calendar.Id, same.Id, Name);
-                new PutAppointment(Actor, calendar, Parts, KeptOfMeeting).Change(session, same, read);
+                Appointment(calendar).Change(session, same, same, read);
                 return new PutDone(PutOutcome.Made);
             }
 
@@ -114,72 +118,8 @@ public sealed record PutObject(
             read = read with { Uid = ImportEntries.Beside(Actor, read.Uid) };
         }
 
-        var made = new PutAppointment(Actor, calendar, Parts, KeptOfMeeting).Make(session, read);
+        var made = Appointment(calendar).Make(session, read);
         session.DeviceStore.Name(calendar.Id, made.Id, Name);
         return new PutDone(PutOutcome.Made);
-    }
-}
-
-/// <summary>What a device says of an appointment, also of one that becomes a meeting by whom it asks.</summary>
-internal sealed record PutAppointment(UserId Actor, DeviceCalendar Calendar, ImmutableArray<ScheduledPart> Parts, string? KeptOfMeeting)
-{
-    public Entry Make(IChangeSession session, Entry read)
-    {
-        var owner = Calendar.Owner.Id;
-        var rights = session.MustAddTo(Actor, owner, Calendar.Id);
-        RuleChecks.MustFit(read.Rule, read.Time);
-        session.Begin(ChangeKind.AppointmentAdded, Actor, owner, rights.Grant);
-        var made = session.EntryStore.Save(FromFile.New(read, Calendar.Id, owner, Actor, session.Now));
-        Ask(session, made);
-        return made;
-    }
-
-    /// <returns>Whether anything is otherwise than before.</returns>
-    public bool Change(IChangeSession session, Entry stands, Entry read)
-    {
-        var (_, rights) = session.MustChange(Actor, stands.PublicId);
-        var becomes = FromFile.Taken(stands, read) with
-        {
-            Sequence = Math.Max(stands.Sequence, read.Sequence),
-            RelatedTo = read.RelatedTo ?? stands.RelatedTo,
-            // A device that shows plain words alone leaves those that look as they did.
-            StyledAgenda = read.StyledAgenda ?? (ObjectText.Same(read.Agenda, stands.Agenda) ? stands.StyledAgenda : null),
-        };
-        var asks = Asked(session).Count > 0;
-        if (FromFile.SaysTheSame(stands, becomes) && !asks)
-            return false;
-        RuleChecks.MustFit(becomes.Rule, becomes.Time);
-        session.Begin(ChangeKind.EntryChanged, Actor, stands.Owner, rights.Grant);
-        var saved = session.EntryStore.Save(becomes);
-        session.GoAlong(stands, null, saved);
-        Ask(session, saved);
-        return true;
-    }
-
-    /// <summary>Whoever it asks is asked: from then on it is a meeting that the calendar's owner organises.</summary>
-    private void Ask(IChangeSession session, Entry entry)
-    {
-        if (Asked(session) is not { Count: > 0 } asked)
-            return;
-        session.EntryStore.Save(entry with { Raw = KeptOfMeeting });
-        new ChangeEntry(
-            Actor,
-            entry.PublicId,
-            ToldInFiles.First(entry, Calendar.Owner)?.RecurrenceId,
-            Reach.All,
-            new EntryEdit(),
-            new EntryEdit(),
-            Asking: new Asking([.. asked], [])
-        ).Apply(session);
-    }
-
-    /// <summary>Those whom its owner asks to it; what another organises is kept as a file would be.</summary>
-    private List<Invited> Asked(IChangeSession session)
-    {
-        var own = ObjectText.AddressesOf(session, Calendar.Owner);
-        var whole = Parts.FirstOrDefault(p => p.RecurrenceId is null);
-        return whole?.Organiser is { } organiser && own.Contains(organiser)
-            ? [.. whole.Attendees.Where(a => !own.Contains(a.Address)).Select(a => new Invited(a.Address, a.Role))]
-            : [];
     }
 }

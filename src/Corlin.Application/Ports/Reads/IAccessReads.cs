@@ -68,6 +68,9 @@ public interface IAccessReads
 
     /// <summary>How many people there are inside.</summary>
     int CountInside();
+
+    /// <summary>Whether anybody inside may speak for somebody else.</summary>
+    bool AnybodySpeaks();
 }
 
 /// <summary>That somebody asks to see or do something in another's calendars.</summary>

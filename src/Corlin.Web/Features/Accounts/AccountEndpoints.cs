@@ -11,7 +11,8 @@ namespace Corlin.Web.Features.Accounts;
 public sealed record AccountView(string State, bool SecondFactor, bool Administrator);
 
 /// <param name="Who">Somebody inside.</param>
-public sealed record AccountRow(PersonView Who, string State, bool SecondFactor, bool Administrator);
+/// <param name="LastIn">When they were last here, to the hour, in milliseconds since 1970; null for never.</param>
+public sealed record AccountRow(PersonView Who, string State, bool SecondFactor, bool Administrator, long? LastIn);
 
 /// <param name="InAll">How many there are; the first of them are told.</param>
 public sealed record AccountsView(IReadOnlyList<AccountRow> Rows, int InAll);
@@ -80,8 +81,14 @@ internal static class AccountEndpoints
                 [
                     .. holders.Found.Select(f =>
                         states.TryGetValue(f.Id, out var way)
-                            ? new AccountRow(f.Who, way.State.ToString().ToLowerInvariant(), way.SecondFactor, f.Administrator)
-                            : new AccountRow(f.Who, "none", false, f.Administrator)
+                            ? new AccountRow(
+                                f.Who,
+                                way.State.ToString().ToLowerInvariant(),
+                                way.SecondFactor,
+                                f.Administrator,
+                                way.LastIn?.ToUnixTimeMilliseconds()
+                            )
+                            : new AccountRow(f.Who, "none", false, f.Administrator, null)
                     ),
                 ],
                 holders.InAll

@@ -13,6 +13,8 @@ interface Settings {
   "own-copies": boolean;
   /** The places whose line about what they are for was dismissed. */
   "places-known": string[];
+  /** What is still to be set up and was put off. */
+  "set-up-later": string[];
   /** The lines that were written with answers last. */
   "answer-lines": string[];
   /** In which languages absence texts are drafted beside English, by whose absence it is. */

@@ -24,6 +24,18 @@ export function OwnAccount() {
       <Authenticator account={account.data} />
       <Passkeys />
       <Elsewhere />
+      <section aria-labelledby="everything" className="mt-6 border-t border-rule pt-3">
+        <h2 id="everything" className="text-[17px] font-semibold">
+          Everything of yours
+        </h2>
+        <p className="pb-2 text-soft">
+          One file with all that Corlin has of you: your calendars, notes, papers and mail, what was done in your name, your settings. It
+          may take a minute.
+        </p>
+        <a href="/api/archive" download className="font-semibold text-sea underline">
+          Download everything of yours
+        </a>
+      </section>
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
-import { deskQuery } from "../../api/queries";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { deskQuery, sessionQuery } from "../../api/queries";
 import type { Desk as DeskData } from "../../api/types";
 import { ghostOf, useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useHandActions } from "../../app/entry/useHandActions";
@@ -25,6 +25,8 @@ import { Queue } from "./Queue";
 import { Started } from "./Started";
 import { useDeskActs } from "./useDeskActs";
 
+const StillToSetUp = lazy(() => import("./StillToSetUp").then((m) => ({ default: m.StillToSetUp })));
+
 /** Today: every principal's lane, and the queue of what waits. */
 export function Desk() {
   const desk = useQuery(deskQuery);
@@ -33,6 +35,7 @@ export function Desk() {
 
 function Today({ desk }: { desk: DeskData }) {
   const now = useNow(desk.now);
+  const session = useQuery(sessionQuery);
   const [page, height] = useSize();
   const [chosen, setChosen] = useState(0);
   const sheet = useEntrySheet();
@@ -124,6 +127,11 @@ function Today({ desk }: { desk: DeskData }) {
         </ul>
       </div>
       {desk.day.lanes.every((l) => l.who.id === desk.viewer.id) && <NobodyYet />}
+      {session.data?.demo === false && (
+        <Suspense fallback={null}>
+          <StillToSetUp />
+        </Suspense>
+      )}
       <Started started={desk.started} />
       <Told told={desk.told} onOpen={(n) => n.entry && sheet.open(n.entry, n.for.id, null)} />
       <Replies replies={desk.replies} />

@@ -56,6 +56,7 @@ function Rows({ rows, inAll }: { rows: AccountRow[]; inAll: number }) {
               {states[row.state]}
               {row.secondFactor && ", with a second factor"}
             </span>
+            {row.state !== "none" && <span className="text-soft">{row.lastIn === null ? "never in" : `last in ${dayOf(row.lastIn)}`}</span>}
             {row.administrator && <span className="font-semibold">manages people and places</span>}
           </li>
         ))}
@@ -63,6 +64,8 @@ function Rows({ rows, inAll }: { rows: AccountRow[]; inAll: number }) {
     </>
   );
 }
+
+const dayOf = (at: number) => new Date(at).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
 function countOf(rows: AccountRow[]): string {
   const open = rows.filter((r) => r.state === "open").length;

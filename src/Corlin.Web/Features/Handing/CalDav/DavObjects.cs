@@ -44,6 +44,9 @@ internal static class DavObjects
             throw new DavException(StatusCodes.Status403Forbidden, Condition(why), words);
         var done = await request.Reader.ChangeAsync(
             new PutObject(request.Reader.Person, path.Key, path.Name, body.Entry, body.Parts, body.Kept, c => Holds(request, c))
+            {
+                SameBesidesCategory = DeviceTexts.SameBesidesCategory,
+            }
         );
         switch (done.Outcome)
         {

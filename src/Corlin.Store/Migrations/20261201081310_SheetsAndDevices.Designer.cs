@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Corlin.Store.Migrations
 {
     [DbContext(typeof(CorlinDb))]
-    [Migration("20261201065553_SheetsAndDevices")]
+    [Migration("20261201081310_SheetsAndDevices")]
     partial class SheetsAndDevices
     {
         /// <inheritdoc />
@@ -235,6 +235,9 @@ namespace Corlin.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("EmailConfirmed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("LastInAt")
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("LockoutEnabled")

@@ -30,6 +30,12 @@ namespace Corlin.Store.Migrations
                 type: "INTEGER",
                 nullable: true);
 
+            migrationBuilder.AddColumn<long>(
+                name: "LastInAt",
+                table: "AspNetUsers",
+                type: "INTEGER",
+                nullable: true);
+
             migrationBuilder.CreateTable(
                 name: "Deadlines",
                 columns: table => new
@@ -344,6 +350,10 @@ namespace Corlin.Store.Migrations
             migrationBuilder.DropColumn(
                 name: "InstructionId",
                 table: "Changes");
+
+            migrationBuilder.DropColumn(
+                name: "LastInAt",
+                table: "AspNetUsers");
         }
     }
 }

@@ -1,0 +1,183 @@
+# Fills a data folder of the demo, while no server runs: python3 bench/fill.py DATA PEOPLE ENTRIES ASSISTANTS. Each assistant keeps three
+# principals, who have half of the entries. Everything is written as the application writes it, from rows that it made.
+import datetime
+import os
+import random
+import sqlite3
+import sys
+
+data, people, entries, assistants = sys.argv[1], *map(int, sys.argv[2:5])
+principals = 3 * assistants
+chance = random.Random(7)
+db = sqlite3.connect(os.path.join(data, "corlin.db"))
+db.row_factory = sqlite3.Row
+db.executescript("PRAGMA synchronous=OFF; PRAGMA foreign_keys=OFF;")
+
+
+def row(sql):
+    return dict(db.execute(sql).fetchone())
+
+
+def insert(table, rows):
+    cursor = None
+    batch = []
+    for one in rows:
+        if cursor is None:
+            columns = ",".join('"' + c + '"' for c in one)
+            cursor = f"INSERT INTO {table} ({columns}) VALUES ({','.join('?' * len(one))})"
+        batch.append(tuple(one.values()))
+        if len(batch) == 20_000:
+            db.executemany(cursor, batch)
+            batch = []
+    if batch:
+        db.executemany(cursor, batch)
+
+
+def public_id():
+    return "%032x" % chance.getrandbits(128)
+
+
+person = row("SELECT * FROM People WHERE Address = 'tome.vidal@ebbline.example'")
+calendar = row("SELECT * FROM Calendars WHERE Main LIMIT 1")
+account = row("SELECT * FROM AspNetUsers LIMIT 1")
+appointment = row("SELECT * FROM Entries WHERE Kind = 0 AND Rule IS NULL AND NOT Private LIMIT 1")
+everyone = row("SELECT * FROM AccessGrants WHERE ReceiverId IS NULL AND EndedById IS NULL LIMIT 1")
+keeps = row(
+    "SELECT g.* FROM AccessGrants g JOIN People o ON o.Id = g.OwnerId AND o.Address LIKE 'maren%' "
+    "JOIN People r ON r.Id = g.ReceiverId AND r.Address LIKE 'noor%' WHERE g.EndedById IS NULL AND g.CalendarId IS NULL LIMIT 1"
+)
+last = {t: db.execute(f"SELECT MAX(Id) FROM {t}").fetchone()[0] for t in ("People", "Calendars", "Entries", "AccessGrants", "AspNetUsers")}
+
+
+def name(i):
+    return f"Assistant {i}" if i < assistants else f"Principal {i - assistants}" if i < assistants + principals else f"Colleague {i}"
+
+
+def address(i):
+    return f"scale.{i}@ebbline.example"
+
+
+insert(
+    "People",
+    (
+        {
+            **person,
+            "Id": last["People"] + 1 + i,
+            "PublicId": public_id(),
+            "Name": name(i),
+            "SearchName": " " + name(i).lower(),
+            "Address": address(i),
+            "Telephones": None,
+        }
+        for i in range(people)
+    ),
+)
+insert(
+    "Calendars",
+    (
+        {
+            **calendar,
+            "Id": last["Calendars"] + 1 + i,
+            "PublicId": public_id(),
+            "OwnerId": last["People"] + 1 + i,
+            "Name": name(i),
+            "ChangeNumber": 0,
+        }
+        for i in range(people)
+    ),
+)
+insert(
+    "AspNetUsers",
+    (
+        {
+            **account,
+            "Id": last["AspNetUsers"] + 1 + i,
+            "PersonId": last["People"] + 1 + i,
+            **{k: address(i) for k in ("UserName", "Email")},
+            **{k: address(i).upper() for k in ("NormalizedUserName", "NormalizedEmail")},
+            "SecurityStamp": public_id().upper(),
+            "ConcurrencyStamp": public_id(),
+        }
+        for i in range(assistants)
+    ),
+)
+
+
+def grants():
+    number = last["AccessGrants"]
+    for i in range(people):
+        number += 1
+        yield {**everyone, "Id": number, "OwnerId": last["People"] + 1 + i}
+    for i in range(principals):
+        number += 1
+        owner = last["People"] + 1 + assistants + i
+        yield {**keeps, "Id": number, "OwnerId": owner, "ReceiverId": last["People"] + 1 + i // 3}
+
+
+insert("AccessGrants", grants())
+print(f"{people} people, {assistants} assistants", flush=True)
+
+starts = datetime.datetime(2026, 3, 9)
+numbers = {}
+
+
+def drawn():
+    for i in range(entries):
+        who = assistants + i % principals if i % 2 else chance.randrange(people)
+        day = starts + datetime.timedelta(days=chance.randrange(730))
+        local = day + datetime.timedelta(minutes=480 + 30 * chance.randrange(20))
+        # The clock of Lisbon, near enough: what is measured is how much there is.
+        start = int(local.replace(tzinfo=datetime.timezone.utc).timestamp() * 1000)
+        yield i, who, local, start, start + 1_800_000
+
+
+def rows():
+    for i, who, local, start, end in drawn():
+        identity = public_id()
+        yield {
+            **appointment,
+            "Id": last["Entries"] + 1 + i,
+            "PublicId": identity,
+            "Uid": identity + "@corlin",
+            "CalendarId": last["Calendars"] + 1 + who,
+            "OwnerId": last["People"] + 1 + who,
+            "MadeById": last["People"] + 1 + who,
+            "LastEnd": end,
+            "Title": f"Entry {i}",
+            "SearchText": f" entry {i}",
+            "Place": None,
+            "Time_Length": 1800,
+            "Time_LocalStart": local.isoformat(),
+        }
+
+
+insert("Entries", rows())
+chance = random.Random(7)
+for _ in range(2 * people + assistants * 2):
+    public_id()
+
+
+def again():
+    """The same draws as the entries had, which drew a public id each besides."""
+    for one in drawn():
+        public_id()
+        yield one
+
+
+insert(
+    "Occupancy",
+    (
+        {
+            "CalendarId": last["Calendars"] + 1 + who,
+            "LastEnd": end,
+            "FirstStart": start,
+            "EntryId": last["Entries"] + 1 + i,
+            "RecurrenceId": "",
+            "Takes": 3,
+        }
+        for i, who, _, start, end in again()
+    ),
+)
+db.commit()
+db.executescript("ANALYZE; PRAGMA wal_checkpoint(TRUNCATE);")
+print(f"{entries} entries, {os.path.getsize(os.path.join(data, 'corlin.db')) // 1_000_000} MB", flush=True)

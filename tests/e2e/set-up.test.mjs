@@ -1,0 +1,61 @@
+// The first hour of an organisation: an empty folder, the first account, and what the Desk says is still missing.
+import assert from "node:assert/strict";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { after, before, test } from "node:test";
+import { faults, fits, openBrowser, startCorlin } from "./corlin.mjs";
+
+const its = {};
+before(async () => {
+  its.data = mkdtempSync(join(tmpdir(), "corlin-set-up-"));
+  its.server = startCorlin(["serve", "--port", "0", "--no-timers", "--site", "web/dist", "--data", join(its.data, "own")]);
+  its.address = await its.server.heard(/Corlin is at (http:\S+)/);
+  its.browser = await openBrowser();
+});
+after(async () => {
+  await its.browser?.close();
+  its.server?.process.kill("SIGTERM");
+  await its.server?.ended;
+  rmSync(its.data, { recursive: true, force: true });
+});
+
+test("The first account comes to a Desk that says what is still missing, and each of it can wait", async () => {
+  const page = await (await its.browser.newContext()).newPage();
+  page.setDefaultTimeout(15_000);
+  await page.goto(its.address);
+  await page.getByRole("textbox", { name: "Your name" }).fill("Maren Falk");
+  await page.getByRole("textbox", { name: "E-mail address" }).fill("maren.falk@ebbline.example");
+  await page.getByRole("textbox", { name: /^Time zone/ }).fill("Europe/Lisbon");
+  await page.getByLabel(/^Password/).fill("tide and turbine");
+  await page.getByRole("button", { name: "Create the first account" }).click();
+
+  const missing = page.getByRole("region", { name: "Still to set up" });
+  const lines = missing.getByRole("listitem");
+  await missing.waitFor();
+  assert.deepEqual(await faults(page), []);
+  const has = (text) => lines.filter({ hasText: text });
+  for (const text of ["You are alone here", "No place is named", "You alone manage", "No mail leaves", "No mail comes in"])
+    await has(text).waitFor();
+  assert.equal(await lines.count(), 5);
+
+  await has("No mail comes in")
+    .getByRole("button", { name: /^Later/ })
+    .click();
+  await has("No mail comes in").waitFor({ state: "detached" });
+  await page.reload();
+  await missing.waitFor();
+  assert.equal(await lines.count(), 4);
+  await has("You are alone here").getByRole("link", { name: "Add people" }).click();
+  await page.waitForURL(/\/people/);
+  await page.goBack();
+  for (const text of ["You are alone here", "No place is named", "You alone manage", "No mail leaves"])
+    await has(text)
+      .getByRole("button", { name: /^Later/ })
+      .click();
+  await missing.waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "5 things are still to be set up" }).click();
+  await missing.waitFor();
+  assert.equal(await lines.count(), 5);
+  await fits(page);
+});

@@ -243,7 +243,7 @@ internal static class WhoMayKnow
     /// them.
     /// </summary>
     private static bool DidIt(Organisation made, PlainRules rules, int viewer, object read, string mark) =>
-        (read is ReadActs || (read is ReadHistory history && made.People.Any(p => p.PublicId == history.Who)))
+        (read is ReadActs or ReadArchive || (read is ReadHistory history && made.People.Any(p => p.PublicId == history.Who)))
         && made.Entries.Any(e =>
             e.Headline == mark
             && e.Parts.Any(p =>

@@ -61,7 +61,11 @@ public sealed record ReadArchive(UserId Viewer, Instant Now)
             calendars.Add(new ArchivedCalendar(further.Name, Of(viewing, who, lane, further)));
         var entries = calendars.SelectMany(c => c.Content.Entries).DistinctBy(e => e.Id).ToList();
         return new Archive(
-            new ReadPerson(Viewer, who.PublicId, Now).Run(store),
+            // Between which places one can choose is nothing of theirs.
+            new ReadPerson(Viewer, who.PublicId, Now).Run(store) with
+            {
+                Places = [],
+            },
             store.Settings(Viewer),
             new ReadDevices(Viewer, Now).Run(store).Devices,
             calendars,

@@ -22,7 +22,7 @@ public sealed record AddPerson(CalendarUser User, bool Administrator = false) : 
         if (!Mailbox.IsAddress(User.Address))
             throw new RefusedException(RefusalKind.AddressIsNone, "address", User.Address);
         var added = session.PeopleStore.Add(User with { PublicId = PublicIds.New() });
-        session.Begin(ChangeKind.PersonAdded, added.Id, added.Id, null);
+        session.Begin(ChangeKind.SetUp, added.Id, added.Id, null);
         if (Administrator)
             session.PeopleStore.SetAdministrator(added.Id, true);
         if (added.Inside)

@@ -47,7 +47,7 @@ test("A principal's day stands on a sheet, and what changes after it was printed
   await page.getByRole("button", { name: /^With: / }).click();
   for (const part of [/^people/i, /^gaps/i]) await page.getByRole("checkbox", { name: part }).uncheck();
   await page.keyboard.press("Escape");
-  await paper.getByText("Tomé Vidal, contracts").waitFor({ state: "detached" });
+  await paper.getByText("Tomé Vidal, contracts").first().waitFor({ state: "detached" });
   await paper.getByText(/^free, /).first().waitFor({ state: "detached" });
   await page.keyboard.press("l");
   await page.getByRole("article", { name: "Maren Falk, Tuesday 9 March 2027" }).waitFor();

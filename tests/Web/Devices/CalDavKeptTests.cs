@@ -98,6 +98,42 @@ public sealed class CalDavKeptTests(DemoHost demo) : IClassFixture<DemoHost>
             Assert.Contains(part, after, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("noor.haddad@ebbline.example")]
+    [InlineData("maren.falk@ebbline.example")]
+    [InlineData("ines.quadros@ebbline.example")]
+    public async Task Whatever_is_put_back_as_it_was_read_changes_nothing(string address)
+    {
+        using var phone = await Phone.AddAsync(demo.Host, address);
+        var home = await phone.XmlAsync("PROPFIND", phone.Home, Phone.Properties("displayname", "resourcetype"));
+        var calendars = home.Elements(Phone.D + "response")
+            .Where(r => r.Descendants(Phone.C + "calendar").Any())
+            .Select(r => r.Element(Phone.D + "href")!.Value)
+            .ToList();
+        var wrong = new List<string>();
+        var tried = 0;
+        foreach (var calendar in calendars)
+        {
+            var token = (await phone.SyncAsync(calendar, "")).Token;
+            foreach (var path in (await phone.AllAsync(calendar)).Keys)
+            {
+                tried++;
+                using var got = await phone.SendAsync("GET", path);
+                var text = await got.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+                var status = await phone.StatusAsync("PUT", path, text);
+                // Taken time, absences and holds are changed by no device, and what is only looked at by none of theirs.
+                if (status is not (204 or 403) || (await phone.GetAsync(path)).Tag != got.Headers.ETag!.ToString())
+                    wrong.Add($"{status} {path} {text}");
+            }
+
+            if ((await phone.SyncAsync(calendar, token)).Token != token)
+                wrong.Add($"{calendar} changed");
+        }
+
+        Assert.True(tried > 10);
+        Assert.True(wrong.Count == 0, string.Join("\n\n", wrong.Take(5)));
+    }
+
     [Fact]
     public async Task A_category_of_the_lane_goes_out_and_comes_back_without_a_change()
     {

@@ -230,6 +230,42 @@ public sealed class CalDavTests(DemoHost demo) : IClassFixture<DemoHost>
     }
 
     [Fact]
+    public async Task A_sign_that_no_XML_can_say_spoils_no_answer()
+    {
+        using var phone = await Phone.AddAsync(demo.Host, "ana.brandao@ebbline.example");
+        var calendar = await phone.CalendarAsync("Ana Brandão");
+        Assert.Equal(
+            "valid-calendar-data",
+            (await phone.RefusedAsync("PUT", $"{calendar}bell.ics", Phone.Event(New(), "Bell\u0007", 5))).Condition
+        );
+        Assert.Equal(201, await phone.StatusAsync("PUT", $"{calendar}bell.ics", Phone.Event(New(), "Bell\uFFFE and \U0001F514", 5)));
+        var told = (await phone.AllAsync(calendar)).Single(o => o.Value.Contains("Bell", StringComparison.Ordinal)).Value;
+        Assert.Contains("Bell and \U0001F514", told, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Who_may_add_and_may_not_know_lays_their_own_beside_what_is_there()
+    {
+        using var tome = await Phone.AddAsync(demo.Host, "tome.vidal@ebbline.example");
+        using var ana = await Phone.AddAsync(demo.Host, "ana.brandao@ebbline.example");
+        await tome.Owner.WithdrawAllAsync(tome.Id, ana.Id);
+        await tome.Owner.GrantAsync(tome.Id, ana.Id, Access.Terms("headlines", "add", isPrivate: false));
+        var (his, hers) = (await tome.CalendarAsync("Tomé Vidal"), await ana.CalendarAsync("Tomé Vidal"));
+        var uid = New();
+        Assert.Equal(201, await tome.StatusAsync("PUT", $"{his}hidden.ics", Phone.Event(uid, "Hidden from her", 5, "CLASS:PRIVATE")));
+        // Neither its name nor its UID tells that it is there.
+        foreach (var title in new[] { "Her own", "Her own again" })
+        {
+            Assert.InRange(await ana.StatusAsync("PUT", $"{hers}mine.ics", Phone.Event(uid, title, 6)), 201, 204);
+            Assert.Contains($"SUMMARY:{title}", (await ana.GetAsync($"{hers}mine.ics")).Text, StringComparison.Ordinal);
+        }
+
+        Assert.Equal(204, await ana.StatusAsync("DELETE", $"{hers}mine.ics"));
+        Assert.Equal(201, await ana.StatusAsync("PUT", $"{hers}mine.ics", Phone.Event(uid, "Her own, back", 6)));
+        Assert.Contains("SUMMARY:Hidden from her", (await tome.GetAsync($"{his}hidden.ics")).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Bombs_depths_and_heaps_are_answered_and_not_carried_out()
     {
         using var phone = await Phone.AddAsync(demo.Host, "ana.brandao@ebbline.example");

@@ -59,7 +59,7 @@ internal sealed record PutMeeting(UserId Actor, DeviceCalendar Calendar, Immutab
             Takes = told.Takes == read.Takes ? null : read.Takes,
             Repeat = ObjectText.Rule(told) == ObjectText.Rule(read) ? null : new Repeat(read.Rule),
         };
-        var asking = Asking(session, stands);
+        var asking = Asking(session, told);
         if (edit == new EntryEdit() && asking is null)
             return false;
         new ChangeEntry(Actor, stands.PublicId, first, Reach.All, edit, new EntryEdit(), Asking: asking).Apply(session);
@@ -77,13 +77,14 @@ internal sealed record PutMeeting(UserId Actor, DeviceCalendar Calendar, Immutab
     private static string? Edited(string? told, string? read) => ObjectText.Same(told, read) ? null : read ?? "";
 
     /// <summary>Whom the device asks besides, and whom no longer; null where they are the same.</summary>
-    private Asking? Asking(IChangeSession session, Entry stands)
+    /// <param name="told">Whom the device was not told of, it takes out of nothing.</param>
+    private Asking? Asking(IChangeSession session, Entry told)
     {
         var own = ObjectText.AddressesOf(session, Calendar.Owner);
         if (Parts.FirstOrDefault(p => p.RecurrenceId is null) is not { } whole)
             return null;
-        var people = session.Users(stands.Participations.Select(p => p.Who));
-        var asked = stands
+        var people = session.Users(told.Participations.Select(p => p.Who));
+        var asked = told
             .Participations.Where(p => p.RecurrenceId is null && !p.NotAsked)
             .Select(p => (people[p.Who].PublicId, Addresses: ObjectText.AddressesOf(session, people[p.Who])))
             .ToList();

@@ -66,23 +66,25 @@ public sealed record PutObject(
         if (!Holds(objects.Content(stands is null ? [] : [stands])))
             return new PutDone(PutOutcome.OutOfDate);
         if (stands?.Stands is { } entry)
-            return entry.Uid == Read.Uid ? Replace(session, calendar, stands, entry) : new PutDone(PutOutcome.UidElsewhere);
+            return entry.Uid == Read.Uid ? Replace(session, calendar, stands, entry, Read)
+                : entry.Uid == Beside ? Replace(session, calendar, stands, entry, Read with { Uid = Beside })
+                : new PutDone(PutOutcome.UidElsewhere);
         // Taken time and absences are known among all there is; nothing is laid down in their place.
         if (objects.IsTakenTime(Name))
             throw new RefusedException(RefusalKind.MayNotChange);
-        return Lay(session, calendar, objects);
+        return Lay(session, viewing, calendar, objects);
     }
 
-    private PutDone Replace(IChangeSession session, DeviceCalendar calendar, DeviceObject told, Entry stands)
+    private PutDone Replace(IChangeSession session, DeviceCalendar calendar, DeviceObject told, Entry stands, Entry read)
     {
         if (stands.Kind == EntryKind.Hold)
             throw new RefusedException(RefusalKind.MayNotChange);
         if (stands.Kind == EntryKind.Appointment)
-            return Said(Appointment(calendar).Change(session, told.Told!, stands, Read));
+            return Said(Appointment(calendar).Change(session, told.Told!, stands, read));
         return Said(
             stands.Owner == calendar.Owner.Id
-                ? new PutMeeting(Actor, calendar, Parts).Change(session, told.Told!, stands, Read)
-                : new PutAnswer(Actor, calendar, Parts).Change(session, told.Told!, stands, Read)
+                ? new PutMeeting(Actor, calendar, Parts).Change(session, told.Told!, stands, read)
+                : new PutAnswer(Actor, calendar, Parts).Change(session, told.Told!, stands, read)
         );
     }
 
@@ -90,19 +92,24 @@ public sealed record PutObject(
 
     private static PutDone Said(bool changed) => new(changed ? PutOutcome.Changed : PutOutcome.Unchanged);
 
-    private PutDone Lay(IChangeSession session, DeviceCalendar calendar, DeviceObjects objects)
+    private PutDone Lay(IChangeSession session, Viewing viewing, DeviceCalendar calendar, DeviceObjects objects)
     {
         var owner = calendar.Owner.Id;
-        if (calendar.IsMain && session.AskedTo(owner, [Read.Uid]).GetValueOrDefault(Read.Uid) is { } asked)
-        {
-            if (objects.Of(asked) is { } there)
-                return new PutDone(PutOutcome.UidElsewhere, there.Name);
-            // What was declined left the calendar; a device that still has it answers otherwise.
-            session.DeviceStore.Name(calendar.Id, asked.Id, Name);
-            return Said(new PutAnswer(Actor, calendar, Parts).Change(session, asked, asked, Read));
-        }
+        if (!calendar.IsMain || session.AskedTo(owner, [Read.Uid]).GetValueOrDefault(Read.Uid) is not { } asked)
+            return Lay(session, calendar, objects, Read);
+        if (objects.Of(asked) is { } there)
+            return new PutDone(PutOutcome.UidElsewhere, there.Name);
+        var isPrivate = asked.HoldsPrivate || asked.Participations.Any(p => p.Who == owner && p.OwnPrivate);
+        if (!viewing.Viewer.StandsFor(owner, isPrivate))
+            return Lay(session, calendar, objects, Read with { Uid = Beside });
+        // What was declined left the calendar; a device that still has it answers otherwise.
+        session.DeviceStore.Name(calendar.Id, asked.Id, Name);
+        return Said(new PutAnswer(Actor, calendar, Parts).Change(session, asked, asked, Read));
+    }
 
-        var read = Read;
+    /// <summary>What the device may not know of is not told from what is not there: its own stands beside it, under another UID.</summary>
+    private PutDone Lay(IChangeSession session, DeviceCalendar calendar, DeviceObjects objects, Entry read)
+    {
         if (session.ByUid(calendar.Id, [read.Uid]).GetValueOrDefault(read.Uid) is { } same)
         {
             if (objects.Of(same) is { } there)
@@ -114,12 +121,15 @@ public sealed record PutObject(
                 return new PutDone(PutOutcome.Made);
             }
 
-            // What the device may not know of is not told from what is not there.
-            read = read with { Uid = ImportEntries.Beside(Actor, read.Uid) };
+            return read.Uid == Beside
+                ? throw new RefusedException(RefusalKind.MayNotAdd)
+                : Lay(session, calendar, objects, read with { Uid = Beside });
         }
 
         var made = Appointment(calendar).Make(session, read);
         session.DeviceStore.Name(calendar.Id, made.Id, Name);
         return new PutDone(PutOutcome.Made);
     }
+
+    private string Beside => ImportEntries.Beside(Actor, Read.Uid);
 }

@@ -15,6 +15,8 @@ internal sealed class CalendarQuery
 
     private static readonly Instant Latest = Instant.FromUtc(2300, 1, 1, 0, 0);
 
+    private static readonly Duration Near = Duration.FromDays(400);
+
     private readonly XElement? events;
     private readonly bool nothing;
     private readonly bool without;
@@ -66,8 +68,14 @@ internal sealed class CalendarQuery
         return entry is null ? [] : Occurrences.In(entry, span, zone);
     }
 
-    private bool Touches(ObjectText one, Stretch span) =>
-        one.Object.Absence is { } absence ? absence.Time.ToStretch(zone).Overlaps(span) : In(one, span).Any();
+    private bool Touches(ObjectText one, Stretch span)
+    {
+        if (one.Object.Absence is { } absence)
+            return absence.Time.ToStretch(zone).Overlaps(span);
+        // Of a series without end a few of its times tell it, where the span has none either.
+        var near = new Stretch(span.Start, Instant.Min(span.End, span.Start + Near));
+        return In(one, near).Any() || (near != span && In(one, span).Any());
+    }
 
     private static Instant? Moment(XElement range, string name) =>
         range.Attribute(name)?.Value is not { } said ? null

@@ -73,6 +73,20 @@ internal static class Dav
             StatusCodes.Status207MultiStatus
         );
 
+    /// <summary>A text without what no XML can say: one such sign in one entry would make a whole answer unreadable.</summary>
+    public static string Plain(string text)
+    {
+        for (var i = 0; i < text.Length; i++)
+            if (!XmlConvert.IsXmlChar(text[i]) && !IsPair(text, i))
+                return Without(text);
+        return text;
+    }
+
+    private static string Without(string text) =>
+        new([.. text.Where((c, i) => XmlConvert.IsXmlChar(c) || IsPair(text, i) || (i > 0 && IsPair(text, i - 1)))]);
+
+    private static bool IsPair(string text, int at) => at + 1 < text.Length && char.IsSurrogatePair(text[at], text[at + 1]);
+
     public static XElement Href(string path) => new(D + "href", path);
 
     public static string Status(int code) => $"HTTP/1.1 {code} {Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(code)}";
@@ -85,7 +99,7 @@ internal static class Dav
                 new XAttribute(XNamespace.Xmlns + "D", D),
                 new XAttribute(XNamespace.Xmlns + "C", C),
                 condition is null ? null : new XElement(condition, within),
-                new XElement(Own + "reason", words)
+                new XElement(Own + "reason", Plain(words))
             ),
             status
         );

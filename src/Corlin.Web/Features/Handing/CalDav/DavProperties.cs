@@ -55,7 +55,7 @@ internal sealed class DavProperties(DavRequest request)
         new()
         {
             [D + "resourcetype"] = kinds,
-            [D + "displayname"] = name,
+            [D + "displayname"] = Dav.Plain(name),
             [D + "current-user-principal"] = Dav.Href(request.Principal.Address),
             [D + "owner"] = Dav.Href(request.Principal.Address),
             [D + "principal-collection-set"] = Dav.Href(new DavPath.Root().Address),

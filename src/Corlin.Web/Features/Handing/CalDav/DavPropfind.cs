@@ -26,7 +26,7 @@ internal sealed record WantedProperties(IReadOnlyList<XName>? Names, bool NamesA
         foreach (var name in Names.Distinct())
         {
             if (name == Dav.C + "calendar-data" && data is not null)
-                there.Add(new XElement(name, data()));
+                there.Add(new XElement(name, Dav.Plain(data())));
             else if (found.TryGetValue(name, out var value))
                 there.Add(new XElement(name, value));
             else

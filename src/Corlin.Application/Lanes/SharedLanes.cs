@@ -69,12 +69,18 @@ internal static class SharedLanes
         );
     }
 
+    /// <summary>What taken time is called where no more of it is told.</summary>
+    internal static string Word(TimeTaken takes) =>
+        takes switch
+        {
+            TimeTaken.Firm => "Taken",
+            TimeTaken.Free => "Free",
+            _ => "Pencilled",
+        };
+
     private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)
     {
-        var taken =
-            told.Takes == TimeTaken.Firm ? "Taken"
-            : told.Takes == TimeTaken.Free ? "Free"
-            : "Pencilled";
+        var taken = Word(told.Takes);
         var withheld = told.Withheld || (told.Private && !part.Private);
         var (title, place) =
             part.Most < Sight.Headlines ? (taken, null)

@@ -270,16 +270,8 @@ internal sealed class DeviceObjects(Viewing viewing, DeviceCalendar calendar)
             .Select(d => (d.Stretch, d.Takes, d.AllDay, d.Withheld, d.Title, d.Place))
             .Distinct()
             .OrderBy(t => t.Stretch.Start)
-            .Select(t => Taken(t.Stretch, t.Takes, t.AllDay, t.Title ?? (t.Withheld ? "Private" : Word(t.Takes)), t.Place));
+            .Select(t => Taken(t.Stretch, t.Takes, t.AllDay, t.Title ?? (t.Withheld ? "Private" : SharedLanes.Word(t.Takes)), t.Place));
     }
-
-    private static string Word(TimeTaken takes) =>
-        takes switch
-        {
-            TimeTaken.Firm => "Taken",
-            TimeTaken.Free => "Free",
-            _ => "Pencilled",
-        };
 
     private DeviceObject Taken(Stretch stretch, TimeTaken takes, bool allDay, string title, string? place)
     {

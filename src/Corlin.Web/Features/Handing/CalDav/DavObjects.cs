@@ -62,8 +62,8 @@ internal static class DavObjects
         }
 
         // What was laid down is told in Corlin’s words: the device reads it again, and gets no tag for its own.
-        if (await request.ObjectAsync(path) is { ScheduleTag: { } tag })
-            request.Context.Response.Headers[ScheduleTag] = tag;
+        if (await request.ObjectAsync(path) is { } stands)
+            Tell(request, stands);
         return Results.StatusCode(done.Outcome == PutOutcome.Made ? StatusCodes.Status201Created : StatusCodes.Status204NoContent);
     }
 

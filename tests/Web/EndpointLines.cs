@@ -350,6 +350,10 @@ internal static class EndpointLines
         ["POST /api/offers/{id}/booking"] = (_ => ("/api/offers/nothing/booking", new { time = 0 }), Unknown),
         ["DELETE /api/offers/{id}"] = (_ => ("/api/offers/nothing", null), Unknown),
         ["POST /api/slots/room"] = (k => ("/api/slots/room", Slots(k)), Forbidden),
+        ["POST /api/slots/panel"] = (
+            k => ("/api/slots/panel", new { search = Slots(k), each = new[] { "somebody@far-away.example" } }),
+            Forbidden
+        ),
         ["POST /api/slots/occurrences"] = (
             k => ("/api/slots/occurrences", new { search = Slots(k), start = 1_804_500_000_000 }),
             Forbidden

@@ -506,6 +506,50 @@ test("What a principal wishes of every meeting is said once, rules slots out, an
   await page.close();
 });
 
+test("Several are met one after another: the plan, one of them by hand, sent and taken back as one", async () => {
+  const page = await compose();
+  await newMeeting(page);
+  await page.getByRole("textbox", { name: "Title" }).fill("Interview");
+  await part(page, "One after another").click();
+  for (const name of ["Tomé Vidal", "Ana Brandão", "Wiremu Paki"]) {
+    await page.getByRole("combobox", { name: "Met one after another" }).fill(name);
+    await page
+      .getByRole("option", { name: new RegExp(`^${name}`) })
+      .first()
+      .click();
+  }
+  await page.getByText("2 of 3 can be met").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "One after another: Tomé, Ana and Wiremu one after another" }).waitFor();
+  const plan = page.getByRole("region", { name: "One after another" });
+  const row = (name) => plan.getByRole("button", { name: new RegExp(name), pressed: true });
+  await plan.getByRole("button", { name: /left out/ }).waitFor();
+  await plan.getByRole("button", { name: /Ana Brandão/ }).click();
+  const asPlanned = await row("Ana Brandão").innerText();
+
+  // A quarter of an hour later by hand; then as planned again.
+  await page.getByRole("slider", { name: "The stretch chosen" }).focus();
+  await page.keyboard.press("ArrowRight");
+  await row("put there by hand").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await plan.getByRole("button", { name: "Place Ana Brandão as planned" }).click();
+  await row("put there by hand").waitFor({ state: "detached" });
+  assert.equal(await row("Ana Brandão").innerText(), asPlanned);
+
+  await page.getByRole("button", { name: "Send 2 of 3 meetings" }).click();
+  await page.waitForURL(/\/chase/);
+  await page.getByText("“Interview”, 2 meetings, go to 2 in ten seconds.").waitFor();
+  for (const title of ["Interview: Tomé Vidal", "Interview: Ana Brandão"]) await page.getByText(title).first().waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: /^Undo, \d+ s/ }).click();
+  await page.getByText("Interview: Tomé Vidal").first().waitFor({ state: "detached" });
+  assert.equal(await page.getByText("Interview: Ana Brandão").count(), 0);
+  await page.goto(`${its.demo.address}/arrange`);
+  await page.getByRole("button", { name: "One after another: Tomé, Ana and Wiremu one after another" }).waitFor();
+  await page.close();
+});
+
 test("One of several and any room that is free are sought, told, and invited as they can at the chosen time", async () => {
   const page = await compose();
   // No room is so large.

@@ -63,6 +63,9 @@ public sealed record ArrangeMeeting(
     /// <summary>Where two hours take turns, the other of them: a series of its own, beside this one.</summary>
     public TurnWish? Turn { get; init; }
 
+    /// <summary>Where several are met one after another, who of them when: a meeting with each, instead of one.</summary>
+    public PanelPlan? Panel { get; init; }
+
     /// <summary>False to save it and ask nobody.</summary>
     public bool Send { get; init; } = true;
 
@@ -74,36 +77,55 @@ public sealed record ArrangeMeeting(
         RuleChecks.MustFit(Rule, Time);
         if (Turn is not null)
             RuleChecks.MustFit(Turn.Rule, Turn.Time);
+        if (Panel is not null && (Rule is not null || Turn is not null))
+            throw new RefusedException(RefusalKind.PanelOfSeries, "repeats");
         var draft = Draft is null ? null : session.MustFindDraft(Actor, Draft);
         // The same draft again is the same meeting: its answer was lost on the way, or the button was pressed twice.
         if (draft?.SentBy is { } sentBy)
             return Became(session, sentBy);
-        var blank = Saved is null ? session.New(EntryKind.Meeting, InNameOf, Actor, Title, Time) : MustBeSaved(session, Saved);
+        Panel?.MustStillDo(session, Actor);
+        var saved = Saved is null ? null : MustBeSaved(session, Saved);
         var change = session.Begin(Send ? ChangeKind.MeetingSent : ChangeKind.MeetingSaved, Actor, InNameOf, rights.Grant);
-        var sent = Made(session, blank);
-        var stored = sent.Entry;
-        var other = Turn is null ? null : Beside(session, Turn);
+        List<Transition> all =
+        [
+            .. Each(session)
+                .Select(
+                    (m, i) => m.Made(session, (i == 0 ? saved : null) ?? session.New(EntryKind.Meeting, InNameOf, Actor, m.Title, m.Time))
+                ),
+        ];
+        var first = all[0].Entry;
         if (draft is not null)
         {
-            Lay(session, draft, stored);
-            if (other is not null)
-                Lay(session, draft, other.Entry);
+            foreach (var one in all)
+                Lay(session, draft, one.Entry);
             session.DraftStore.Save(draft with { SentBy = change, At = session.Now });
         }
 
         if (Send)
-            session.Became(Actor, Request, RequestState.Arranged, stored.PublicId);
-        session.Tell(sent, Actor);
-        if (other is not null)
-            session.Tell(other, Actor);
-        return ArrangedMeeting.Of(stored, change);
+            session.Became(Actor, Request, RequestState.Arranged, first.PublicId);
+        foreach (var one in all)
+            session.Tell(one, Actor);
+        return ArrangedMeeting.Of(first, change) with { Asked = PeopleAsked([.. all.Select(a => a.Entry)]), Meetings = all.Count };
     }
 
-    /// <summary>The other of two that take turns.</summary>
-    private Transition Beside(IChangeSession session, TurnWish turn)
+    /// <summary>The meetings that it stands for: itself, two that take turns, or one with each who is met by themselves.</summary>
+    private IEnumerable<ArrangeMeeting> Each(IChangeSession session)
     {
-        var other = this with { Time = turn.Time, Rule = turn.Rule, Moved = [], HoldRequest = null };
-        return other.Made(session, session.New(EntryKind.Meeting, InNameOf, Actor, Title, turn.Time));
+        if (Turn is not null)
+            return [this, this with { Time = Turn.Time, Rule = Turn.Rule, Moved = [], HoldRequest = null }];
+        if (Panel is null)
+            return [this];
+        return Panel.Meetings.Select(
+            (m, i) =>
+                this with
+                {
+                    Title = PanelPlan.Title(session, Title, m),
+                    Time = m.Time,
+                    Invited = [.. Invited, .. m.Also.Prepend(m.Who).Select(w => new Invited(w, AttendeeRole.Required))],
+                    // The holds are released once.
+                    HoldRequest = i == 0 ? HoldRequest : null,
+                }
+        );
     }
 
     /// <summary>Stores it as it is arranged, in a change that has begun; nobody is told yet.</summary>
@@ -140,8 +162,14 @@ public sealed record ArrangeMeeting(
         return sent with { Entry = session.EntryStore.Save(Send ? Rooms.Answer(session, sent.Entry) : sent.Entry) };
     }
 
-    /// <summary>A room is booked, not asked.</summary>
-    internal static int PeopleAsked(Entry meeting) => meeting.Participations.Count(p => p.Role != AttendeeRole.Resource);
+    /// <summary>How many people are asked; a room is booked, not asked.</summary>
+    internal static int PeopleAsked(params ReadOnlySpan<Entry> meetings)
+    {
+        var asked = new HashSet<UserId>();
+        foreach (var meeting in meetings)
+            asked.UnionWith(meeting.Participations.Where(p => p.Role != AttendeeRole.Resource).Select(p => p.Who));
+        return asked.Count;
+    }
 
     private static ArrangedMeeting Became(IChangeSession session, long change) =>
         session.EntryStore.TouchedBy(change, 60).FirstOrDefault(e => e.Kind == EntryKind.Meeting) is { } meeting
@@ -179,6 +207,9 @@ public sealed record TurnWish(EntryTime Time, Rule Rule);
 /// <param name="First">Of a series its first occurrence; null for once.</param>
 public sealed record ArrangedMeeting(string PublicId, long Change, int Asked, LocalDateTime? First = null)
 {
+    /// <summary>How many meetings were made.</summary>
+    public int Meetings { get; init; } = 1;
+
     internal static ArrangedMeeting Of(Entry meeting, long change) =>
         new(meeting.PublicId, change, ArrangeMeeting.PeopleAsked(meeting), meeting.IsSeries ? meeting.Time.LocalStart : null);
 }

@@ -30,6 +30,17 @@ public static partial class English
     public static string FreeRooms(IReadOnlyList<string> rooms) =>
         rooms.Count == 0 ? "" : $"{And(rooms)} {(rooms.Count == 1 ? "is" : "are")} free.";
 
+    /// <summary>"All 4 can be met, on Monday 15 and Tuesday 16 March.", "3 of 4 can be met, on Monday 15 March."</summary>
+    public static string Met(int met, int of, IReadOnlyList<LocalDate> days) =>
+        met == 0
+            ? "None of them can be met in these days."
+            : $"{(met < of ? $"{met} of {of}" : met == 1 ? "The one" : met == 2 ? "Both" : $"All {met}")} can be met, "
+                + (days.Count > 3 ? $"on {days.Count} days from {Day(days[0])} on." : $"on {And([.. days.Select(Day)])}.");
+
+    /// <summary>Why somebody is not among those who are met.</summary>
+    public static string LeftOut(bool isNever) =>
+        isNever ? "At no time that suits the others." : "Only at times that go to others in this plan.";
+
     private static string Reason(SlotReason reason, string who) =>
         reason.Kind switch
         {

@@ -204,6 +204,15 @@ public enum RefusalKind
     /// <summary>More of some are wished than there are.</summary>
     MoreThanThereAre,
 
+    /// <summary>A plan of several meetings no longer does as it was worked out.</summary>
+    PanelChanged,
+
+    /// <summary>Several are to be met one after another in a meeting that repeats.</summary>
+    PanelOfSeries,
+
+    /// <summary>Somebody is to be met by themselves in a meeting in which they take part anyway.</summary>
+    PanelWithThose,
+
     /// <summary>No room there is has so many seats and all of what is wanted.</summary>
     NoRoomFits,
 

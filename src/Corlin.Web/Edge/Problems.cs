@@ -72,6 +72,7 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
             or RefusalKind.MailNotTaken
             or RefusalKind.WhereSaidSince
             or RefusalKind.RoomChanged
+            or RefusalKind.PanelChanged
             or RefusalKind.OfferBooked
             or RefusalKind.OfferEnded
             or RefusalKind.OfferTimeGone

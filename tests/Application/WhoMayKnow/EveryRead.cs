@@ -108,7 +108,7 @@ internal static class EveryRead
             ("Addresses", _) => [new[] { "maren@ebbline.example" }],
             ("Parts", _) => [null, Corlin.Core.Sheets.SheetWish.All],
             ("Month", _) => [null],
-            ("Also", _) => [.. people.Select(p => (object)new[] { p })],
+            ("Also" or "Each", _) => [.. people.Select(p => (object)new[] { p })],
             ("Line", _) => ["home tomorrow"],
             ("Said", _) => [Array.Empty<WhereSaid>()],
             ("From", var t) when t == typeof(LocalDateTime) => [new LocalDateTime(2027, 3, 9, 0, 0)],

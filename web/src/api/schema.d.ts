@@ -3074,6 +3074,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slots/panel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PanelRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PanelView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/slots/occurrences": {
         parameters: {
             query?: never;
@@ -8991,6 +9030,7 @@ export interface components {
             admission: components["schemas"]["Admission"];
             moved: null | components["schemas"]["MovedRequest"][];
             turn: null | components["schemas"]["TurnRequest"];
+            panel: null | components["schemas"]["PanelSentRequest"];
         };
         ArrangedView: {
             entry: string;
@@ -8998,6 +9038,8 @@ export interface components {
             change: number;
             /** Format: int32 */
             asked: number;
+            /** Format: int32 */
+            meetings: number;
             occurrence: null | string;
         };
         AsSeenView: {
@@ -10230,6 +10272,10 @@ export interface components {
             words: string;
             entry: null | components["schemas"]["FoundEntryView"];
         };
+        LeftOutView: {
+            who: components["schemas"]["PersonView"];
+            reason: string;
+        };
         LettersView: {
             subject: string;
             text: string;
@@ -10676,6 +10722,29 @@ export interface components {
             inNameOf: string;
             private: boolean;
         };
+        PanelMeetingRequest: {
+            who: string;
+            start: string;
+            also: null | string[];
+        };
+        PanelRequest: {
+            search: components["schemas"]["SlotsRequest"];
+            each: string[];
+            /** @default false */
+            inOneRun: boolean;
+            byHand: null | {
+                [key: string]: number;
+            };
+        };
+        PanelSentRequest: {
+            asked: components["schemas"]["PanelRequest"];
+            meetings: components["schemas"]["PanelMeetingRequest"][];
+        };
+        PanelView: {
+            placed: components["schemas"]["PlacedView"][];
+            leftOut: components["schemas"]["LeftOutView"][];
+            summary: string;
+        };
         PaperGoesRequest: {
             goesOut: boolean;
         };
@@ -10802,6 +10871,17 @@ export interface components {
             people: number;
             rooms: components["schemas"]["PersonView"][];
             ways: components["schemas"]["WayToView"][];
+        };
+        PlacedView: {
+            who: components["schemas"]["PersonView"];
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            end: number;
+            when: string;
+            local: string;
+            note: string;
+            byHand: boolean;
         };
         PlacesView: {
             mayChange: boolean;

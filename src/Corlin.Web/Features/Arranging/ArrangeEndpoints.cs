@@ -55,6 +55,7 @@ public sealed record ChosenRequest(
 /// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
 /// <param name="Moved">Occurrences of a series that take place at a time of their own.</param>
 /// <param name="Turn">Where two hours take turns, the other of them.</param>
+/// <param name="Panel">Where several are met one after another, who of them when; the start said is then the first.</param>
 public sealed record ArrangeRequest(
     string InNameOf,
     string Title,
@@ -84,7 +85,8 @@ public sealed record ArrangeRequest(
     string? Request = null,
     Admission Admission = Admission.Asked,
     IReadOnlyList<MovedRequest>? Moved = null,
-    TurnRequest? Turn = null
+    TurnRequest? Turn = null,
+    PanelSentRequest? Panel = null
 );
 
 /// <param name="Start">Wall-clock time in the zone of the meeting.</param>
@@ -101,8 +103,9 @@ public sealed record LineRequest(string Text, bool Wishing = false);
 public sealed record RepeatRequest(string Words, TimeRequest Time, IReadOnlyList<string> People, RepeatPartsView? Parts = null);
 
 /// <param name="Change">With it the sending can be undone for ten seconds.</param>
+/// <param name="Asked">How many people are asked, in all its meetings.</param>
 /// <param name="Occurrence">Of a series its first occurrence; null for once.</param>
-public sealed record ArrangedView(string Entry, long Change, int Asked, string? Occurrence = null);
+public sealed record ArrangedView(string Entry, long Change, int Asked, int Meetings, string? Occurrence = null);
 
 internal static class ArrangeEndpoints
 {
@@ -211,6 +214,7 @@ internal static class ArrangeEndpoints
                 made.PublicId,
                 made.Change,
                 made.Asked,
+                made.Meetings,
                 made.First is { } first ? NodaTime.Text.LocalDateTimePattern.ExtendedIso.Format(first) : null
             )
         );
@@ -259,8 +263,19 @@ internal static class ArrangeEndpoints
             Admission = request.Admission,
             Moved = MovedRequest.Read(request.Moved),
             Turn = request.Turn is { } turn ? Turn(request, turn) : null,
+            Panel = request.Panel is { } panel ? Panel(reader, request, panel) : null,
         };
     }
+
+    private static PanelPlan Panel(Reader reader, ArrangeRequest request, PanelSentRequest panel) =>
+        new(
+            SlotsEndpoints.Panel(reader, panel.Asked),
+            [
+                .. panel
+                    .Meetings.Take(Core.Slots.Panel.Most + 1)
+                    .Select(m => new PanelMeeting(m.Who, Time(request with { Start = m.Start }), [.. m.Also ?? []])),
+            ]
+        );
 
     private static TurnWish Turn(ArrangeRequest request, TurnRequest turn)
     {

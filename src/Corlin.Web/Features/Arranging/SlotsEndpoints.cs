@@ -42,6 +42,25 @@ public sealed record SlotsRequest(
 /// <param name="Start">When the first is to begin, in milliseconds since 1970.</param>
 public sealed record OccurrencesRequest(SlotsRequest Search, long Start);
 
+/// <param name="Search">As for free slots; those of whom only some must come without those met here.</param>
+/// <param name="Each">Public ids or addresses of those who are met one after another; a group stands for its members.</param>
+/// <param name="InOneRun">Whether nothing but the breathing space lies between two of them.</param>
+/// <param name="ByHand">When some are met whatever is in the way, in milliseconds since 1970, by public id.</param>
+public sealed record PanelRequest(
+    SlotsRequest Search,
+    IReadOnlyList<string> Each,
+    bool InOneRun = false,
+    IReadOnlyDictionary<string, long>? ByHand = null
+);
+
+/// <param name="Asked">As it was asked when the plan was found.</param>
+public sealed record PanelSentRequest(PanelRequest Asked, IReadOnlyList<PanelMeetingRequest> Meetings);
+
+/// <param name="Who">By public id or address.</param>
+/// <param name="Start">Wall-clock time in the zone of the meeting.</param>
+/// <param name="Also">Who comes to this one of those of whom only some must.</param>
+public sealed record PanelMeetingRequest(string Who, string Start, IReadOnlyList<string>? Also = null);
+
 /// <summary>An occurrence of a series that is to take place at a time of its own.</summary>
 /// <param name="Occurrence">When it would start by the rule, in milliseconds since 1970.</param>
 /// <param name="Start">When it starts instead.</param>
@@ -79,11 +98,13 @@ internal static class SlotsEndpoints
 {
     public const int LongestRepeats = 300;
     private const int MostWishes = 20;
+    private const int MostByHand = 50;
 
     public static void Map(RouteGroupBuilder api)
     {
         api.MapPost("/slots", SlotsAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/room", RoomAsync).RequireRateLimiting(Limits.Search);
+        api.MapPost("/slots/panel", PanelAsync).RequireRateLimiting(Limits.Search);
         api.MapPost("/slots/occurrences", OccurrencesAsync).RequireRateLimiting(Limits.Search);
         api.MapGet("/wishes/{who}", WishesAsync);
         api.MapPut("/wishes/{who}", KeepWishesAsync);
@@ -95,6 +116,18 @@ internal static class SlotsEndpoints
 
     private static async Task<Ok<RoomView>> RoomAsync(Reader reader, SlotsRequest request) =>
         TypedResults.Ok(await reader.ReadAsync(new ReadRoom(reader.Person, Search(reader, request)).Run));
+
+    private static async Task<Ok<PanelView>> PanelAsync(Reader reader, PanelRequest request) =>
+        TypedResults.Ok(await reader.ReadAsync(Panel(reader, request).Run));
+
+    internal static ReadPanel Panel(Reader reader, PanelRequest request) =>
+        new(reader.Person, Search(reader, request.Search), request.Each)
+        {
+            InOneRun = request.InOneRun,
+            ByHand = (request.ByHand ?? new Dictionary<string, long>())
+                .Take(MostByHand)
+                .ToDictionary(h => h.Key, h => Times.Moment(h.Value, "each")),
+        };
 
     private static async Task<Ok<OccurrencesView>> OccurrencesAsync(Reader reader, OccurrencesRequest request)
     {

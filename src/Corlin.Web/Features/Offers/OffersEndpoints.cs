@@ -71,7 +71,7 @@ internal static class OffersEndpoints
     private static async Task<Ok<ArrangedView>> BookAsync(Reader reader, string id, BookingRequest request)
     {
         var made = await reader.ChangeAsync(new BookOffered(reader.Person, id, request.Time));
-        return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked));
+        return TypedResults.Ok(new ArrangedView(made.PublicId, made.Change, made.Asked, made.Meetings));
     }
 
     private static async Task<Ok<ChangedView>> EndAsync(Reader reader, string id) =>

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { Problem, problemOf } from "../../api/client";
 import { deskQuery, draftsQuery } from "../../api/queries";
-import type { Desk, KeptDraft } from "../../api/types";
+import type { Desk, KeptDraft, Panel } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { useKeys } from "../../app/keys";
 import { localText, wallClock } from "../../lane/time";
@@ -26,6 +26,7 @@ import { useOffer } from "./offers/useOffer";
 import { PlainLine } from "./PlainLine";
 import { arrangeRequest } from "./requests";
 import { SeriesLine } from "./slots/SeriesLine";
+import { PanelList } from "./slots/PanelList";
 import { SlotList } from "./slots/SlotList";
 import { TurnLine } from "./slots/TurnLine";
 import { useDraft } from "./useDraft";
@@ -64,6 +65,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     zone,
     start,
     room,
+    panel,
     chosen,
     then,
     moment,
@@ -106,7 +108,8 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
     ],
   );
 
-  const shown = problem ?? (slots.error instanceof Problem ? slots.error : undefined);
+  const failed = slots.error ?? panel.error;
+  const shown = problem ?? (failed instanceof Problem ? failed : undefined);
   return (
     <div className="flex min-h-full flex-col max-[899px]:shrink-0">
       <div className="px-6 pt-3">
@@ -171,37 +174,41 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         )}
       </div>
       <div className="grid flex-1 gap-x-6 min-[900px]:min-h-0 px-6 pt-3 min-[900px]:grid-cols-[330px_minmax(0,1fr)]">
-        <SlotList
-          slots={found}
-          ready={ready}
-          busy={slots.isFetching}
-          start={start}
-          onPick={pick}
-          room={room}
-          soonest={searched.soonest}
-          onSoonest={searched.setSoonest}
-          holding={draft.holding}
-          onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
-          mayOpen={(by) => opened(draft, by) !== undefined}
-          onOpen={(by) => edit(opened(draft, by) ?? {})}
-          turn={draft.turn?.then}
-          onTurn={(turn) => edit({ start: turn.start, turn })}
-          holds={
-            <HoldPart
-              draft={draft}
-              zone={zone}
-              now={desk.now}
-              busy={busy}
-              onHold={place}
-              onRelease={release}
-              onOffer={
-                readers.length > 0 && !draft.repeats && !draft.saved && draft.some.of.length === 0
-                  ? () => offering.setOpen(true)
-                  : undefined
-              }
-            />
-          }
-        />
+        {panel.on ? (
+          <PanelList panel={panel} onAsPlanned={times.asPlanned} />
+        ) : (
+          <SlotList
+            slots={found}
+            ready={ready}
+            busy={slots.isFetching}
+            start={start}
+            onPick={pick}
+            room={room}
+            soonest={searched.soonest}
+            onSoonest={searched.setSoonest}
+            holding={draft.holding}
+            onHolding={(holding) => written.change({ holding: holding.sort((a, b) => a - b) })}
+            mayOpen={(by) => opened(draft, by) !== undefined}
+            onOpen={(by) => edit(opened(draft, by) ?? {})}
+            turn={draft.turn?.then}
+            onTurn={(turn) => edit({ start: turn.start, turn })}
+            holds={
+              <HoldPart
+                draft={draft}
+                zone={zone}
+                now={desk.now}
+                busy={busy}
+                onHold={place}
+                onRelease={release}
+                onOffer={
+                  readers.length > 0 && !draft.repeats && !draft.saved && draft.some.of.length === 0
+                    ? () => offering.setOpen(true)
+                    : undefined
+                }
+              />
+            }
+          />
+        )}
         {found && onBoard ? (
           <ArrangeBoard
             found={found}
@@ -211,6 +218,7 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
             moment={onBoard}
             chosen={chosen}
             plan={room.plan}
+            panel={panel}
             onPick={pick}
             onDay={day}
           />
@@ -267,11 +275,13 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
         plan={room.plan}
         onMove={makeRoom}
         send={
-          moment
-            ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.turn ? "by turns" : draft.repeats}` : ""}`
-            : "Choose a time to send"
+          panel.on
+            ? panelSend(panel.plan)
+            : moment
+              ? `Send to ${asked} ${draft.repeats ? "from" : "for"} ${shortWhen(wallClock(zone, moment.start))}${draft.repeats ? ` ${draft.turn ? "by turns" : draft.repeats}` : ""}`
+              : "Choose a time to send"
         }
-        disabled={!moment || busy}
+        disabled={!moment || busy || (panel.on && panel.busy)}
         onMend={mend}
         onSend={() => arrange(true)}
         onSave={() => arrange(false)}
@@ -282,4 +292,12 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
       />
     </div>
   );
+}
+
+/** "Send 3 of 4 meetings". */
+function panelSend(plan: Panel | undefined) {
+  const placed = plan?.placed.length ?? 0;
+  const left = plan?.leftOut.length ?? 0;
+  if (placed === 0) return "Nobody can be met yet";
+  return `Send ${left > 0 ? `${placed} of ${placed + left}` : placed} ${placed + left === 1 ? "meeting" : "meetings"}`;
 }

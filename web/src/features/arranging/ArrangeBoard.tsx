@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useRef, type PointerEvent } from "react";
 import { lanesQuery } from "../../api/queries";
-import type { Chosen, Lane, RoomPlan, Slots, Zone } from "../../api/types";
+import type { Chosen, Lane, Panel, RoomPlan, Slots, Zone } from "../../api/types";
 import { useWatched } from "../../app/hooks/live";
 import { useSize } from "../../app/hooks/useSize";
 import type { Axis } from "../../lane/axis";
@@ -10,6 +10,7 @@ import { LaneBoard } from "../../lane/LaneBoard";
 import { clock, dateText, hour, minute } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { Contour } from "./slots/Contour";
+import { PanelOnBoard } from "./slots/PanelOnBoard";
 import { RoomOnBoard } from "./slots/RoomOnBoard";
 
 interface Props {
@@ -21,6 +22,8 @@ interface Props {
   chosen: Chosen | undefined;
   /** What would be moved for the stretch. */
   plan: RoomPlan | undefined;
+  /** Those who are met one after another, and who of them is looked at. */
+  panel: { plan: Panel | undefined; who: string | undefined };
   onPick: (start: number) => void;
   onDay: (by: number) => void;
 }
@@ -28,7 +31,7 @@ interface Props {
 const step = 15 * minute;
 
 /** Everyone's lanes on the chosen day under the contour of how many are free; the stretch is dragged over them. */
-export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, onDay }: Props) {
+export function ArrangeBoard({ found, zone, now, moment, chosen, plan, panel, onPick, onDay }: Props) {
   const [area, height] = useSize();
   const day = found.days.find((d) => d.start <= moment.start && moment.start < d.end);
   const ids = found.people.filter((p) => !p.who.id.includes("@")).map((p) => p.who.id);
@@ -38,11 +41,12 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, o
 
   const rows = useMemo<BoardRow[]>(() => {
     if (!shown) return [];
+    const met = new Set([...(panel.plan?.placed ?? []), ...(panel.plan?.leftOut ?? [])].map((p) => p.who.id));
     return found.people.map((p) => {
       const lane = shown.lanes.find((l) => l.who.id === p.who.id) ?? unknownLane(p.who);
       const notes = [
         p.who.town,
-        p.counted ? "one of several" : p.required ? "" : "if free",
+        met.has(p.who.id) ? "" : p.counted ? "one of several" : p.required ? "" : "if free",
         p.known ? "" : p.hoursKnown ? "hours as told" : "not known",
       ];
       return {
@@ -57,7 +61,7 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, o
         notes: [],
       };
     });
-  }, [found, shown]);
+  }, [found, shown, panel.plan]);
 
   if (!shown || !day) return <p className="pt-8 text-soft">{lanes.error ? "The lanes could not be read." : "Reading the lanes…"}</p>;
   return (
@@ -90,6 +94,9 @@ export function ArrangeBoard({ found, zone, now, moment, chosen, plan, onPick, o
           )}
           overlay={(axis, stands) => (
             <>
+              {panel.plan && (
+                <PanelOnBoard axis={axis} stands={stands} rows={rows} day={day} zone={zone} plan={panel.plan} who={panel.who} />
+              )}
               {plan && <RoomOnBoard axis={axis} stands={stands} rows={rows} day={day} zone={zone} plan={plan} />}
               <Stretch
                 axis={axis}

@@ -82,8 +82,8 @@ export function ArrangeSentence({ draft, organiser, names, problem, time, zone, 
       , with{" "}
       <Part
         name="Who must come"
-        value={listOf(draft.required, "whom")}
-        empty={draft.required.length === 0}
+        value={listOf(draft.required, draft.each.of.length > 0 ? "nobody besides" : "whom")}
+        empty={draft.required.length + draft.each.of.length === 0}
         wrong={wrong("required")}
         width={380}
       >

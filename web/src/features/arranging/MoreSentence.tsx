@@ -9,6 +9,7 @@ import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
 import type { Draft } from "./draft";
+import { EachPart } from "./EachPart";
 import { HoursPart } from "./HoursPart";
 import { SomePart } from "./SomePart";
 import { WishesPart } from "./WishesPart";
@@ -50,6 +51,7 @@ export function MoreSentence({ draft, organiser, presets, zone, picked, papers, 
       />
       , {papers}, <WishesPart draft={draft} zone={zone} organiser={organiser} wrong={wrong("wishes")} onEdit={onEdit} />,{" "}
       <SomePart draft={draft} organiser={organiser.id} picked={picked} wrong={wrong("some")} onEdit={onEdit} />,{" "}
+      <EachPart draft={draft} organiser={organiser.id} wrong={wrong("each")} onEdit={onEdit} />,{" "}
       <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
       <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
       <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}

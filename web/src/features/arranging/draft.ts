@@ -23,6 +23,19 @@ export interface Some {
   atLeast: number;
 }
 
+/** People who are met one after another, each in a meeting of their own. */
+export interface Each {
+  of: Chosen[];
+  /** Whether one begins as soon as the one before allows. */
+  inOneRun: boolean;
+  /** When some are met that were put there by hand, by their ids. */
+  byHand: Record<string, number>;
+}
+
+/** "Ana and Marta one after another"; empty where nobody is named. */
+export const eachWords = ({ of, inOneRun }: Each) =>
+  of.length === 0 ? "" : `${and(of.map((o) => o.givenName))} one after another${inOneRun ? ", without a gap" : ""}`;
+
 /** "one of Ana and Marta"; empty where nobody is named. */
 export const someWords = ({ of, atLeast }: Some) =>
   of.length === 0 ? "" : `${atLeast === 1 ? "one" : atLeast} of ${and(of.map((o) => o.givenName))}`;
@@ -35,6 +48,7 @@ export interface Draft {
   optional: Chosen[];
   /** People of whom only so many must come. */
   some: Some;
+  each: Each;
   minutes: number;
   from: string;
   to: string;
@@ -87,6 +101,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     required: [],
     optional: [],
     some: { of: [], atLeast: 1 },
+    each: { of: [], inOneRun: false, byHand: {} },
     minutes: 45,
     from: addDays(today, 1),
     to: addDays(today, 11),

@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
-import type { SlotsRequest } from "../../api/types";
+import type { PanelRequest, SlotsRequest } from "../../api/types";
 
 export const slotsQuery = (request: SlotsRequest, enabled: boolean) =>
   queryOptions({
@@ -15,6 +15,15 @@ export const roomQuery = (request: SlotsRequest, enabled: boolean) =>
   queryOptions({
     queryKey: ["calendars", "slots", "room", request],
     queryFn: () => ask(client.POST("/api/slots/room", { body: request })),
+    enabled,
+    retry: false,
+  });
+
+export const panelQuery = (request: PanelRequest, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["calendars", "slots", "panel", request],
+    queryFn: () => ask(client.POST("/api/slots/panel", { body: request })),
+    placeholderData: (before) => before,
     enabled,
     retry: false,
   });

@@ -1,10 +1,12 @@
-import type { ArrangeRequest, ChosenRequest, Person, SlotsRequest, Zone } from "../../api/types";
+import type { ArrangeRequest, ChosenRequest, PanelRequest, Person, SlotsRequest, Zone } from "../../api/types";
 import { localText } from "../../lane/time";
 import type { Draft } from "./draft";
 
 const asked = (draft: Draft) => ({ required: draft.required.map((r) => r.id), optional: draft.optional.map((o) => o.id) });
 
-const some = ({ some: { of, atLeast } }: Draft) => (of.length > 0 ? [{ of: of.map((o) => o.id), atLeast }] : []);
+const oneOf = ({ of, atLeast }: Pick<Draft["some"], "of" | "atLeast">) => (of.length > 0 ? [{ of: of.map((o) => o.id), atLeast }] : []);
+
+const some = (draft: Draft) => oneOf(draft.some);
 
 const apart = (draft: Draft) => ({ saved: draft.saved ?? null, holdRequest: draft.held?.request ?? null });
 
@@ -23,10 +25,21 @@ export function slotsRequest(draft: Draft, organiser: Person, soonest: boolean):
     loosened: draft.loosened,
     wishes: draft.wishes,
     soonest,
-    some: some(draft),
+    // Of those who are met one after another somebody must be free.
+    some: [...some(draft), ...oneOf({ of: draft.each.of, atLeast: 1 })],
     room: draft.room ?? null,
     ...repeating(draft),
     ...apart(draft),
+  };
+}
+
+/** How those who are met one after another can be. */
+export function panelRequest(draft: Draft, organiser: Person): PanelRequest {
+  return {
+    search: { ...slotsRequest(draft, organiser, false), some: some(draft) },
+    each: draft.each.of.map((o) => o.id),
+    inOneRun: draft.each.inOneRun,
+    byHand: draft.each.byHand,
   };
 }
 
@@ -48,9 +61,26 @@ function meeting(draft: Draft, organiser: Person, zone: Zone, start: number, id:
   };
 }
 
-/** @param id The draft's own, with which its papers are found. */
-export function chosenRequest(draft: Draft, organiser: Person, zone: Zone, start: number, id: string | undefined): ChosenRequest {
-  return { ...meeting(draft, organiser, zone, start, id), wishes: draft.wishes, some: some(draft), room: draft.room ?? null };
+/**
+ * @param id The draft's own, with which its papers are found.
+ * @param met Who is met then, where several are one after another.
+ */
+export function chosenRequest(
+  draft: Draft,
+  organiser: Person,
+  zone: Zone,
+  start: number,
+  id: string | undefined,
+  met: string | undefined,
+): ChosenRequest {
+  const asked = meeting(draft, organiser, zone, start, id);
+  return {
+    ...asked,
+    required: met === undefined ? asked.required : [...asked.required, met],
+    wishes: draft.wishes,
+    some: some(draft),
+    room: draft.room ?? null,
+  };
 }
 
 /** @param picked The ids of those who come of whom only some must. */
@@ -81,6 +111,7 @@ export function arrangeRequest(
     rank: draft.rank ?? null,
     send,
     request: draft.request ?? null,
+    panel: null,
     turn: draft.turn ? { start: localText(zone, draft.turn.then), repeats: draft.turn.thenRepeats } : null,
   };
 }

@@ -6,10 +6,10 @@ import { readAnew } from "../../../api/fresh";
 import { chosenQuery } from "../../../api/queries";
 import type { Mend } from "../../../api/types";
 import { useChanges } from "../../../app/hooks/changes";
-import { dateText, wallClock } from "../../../lane/time";
+import { dateText, localText, wallClock } from "../../../lane/time";
 import { shortWhen } from "../ArrangeSentence";
 import { mended } from "../mend";
-import { arrangeRequest } from "../requests";
+import { arrangeRequest, panelRequest } from "../requests";
 import type { useDraft } from "../useDraft";
 import type { Searched } from "./useSearched";
 import type { useTimes } from "./useTimes";
@@ -48,36 +48,44 @@ export function useArranging(
   const navigate = useNavigate();
   const { say } = useChanges();
   const { draft, papers } = written;
-  const { organiser, zone, start, room, search, found, chosenAt } = searched;
+  const { organiser, zone, start, room, panel, search, found, chosenAt } = searched;
 
   const arrange = (send: boolean) => {
     if (!draft.title.trim()) return setProblem(new Problem("It has no title yet.", "corlin:no-title", 400, "title"));
-    if (send && draft.required.length === 0)
+    if (send && draft.required.length + draft.each.of.length === 0)
       return setProblem(
         new Problem("Nobody is invited yet. Name at least one person who must come.", "corlin:no-attendee", 400, "required"),
       );
+    if (panel.on && (panel.plan?.placed.length ?? 0) === 0)
+      return setProblem(new Problem("None of them can be met yet.", "corlin:no-time", 400, "each"));
     if (start === undefined) return setProblem(new Problem("No time is chosen yet.", "corlin:no-time", 400, "start"));
     void attempt(async () => {
       // Kept first: where the sending is undone, it is being written again.
       const settled = await written.settle();
-      const coming = draft.some.of.length > 0 || draft.room ? (await queries.fetchQuery(chosenQuery(chosenAt(start), true))).picked : [];
-      const body = arrangeRequest(
-        draft,
-        organiser,
-        coming.map((p) => p.id),
-        zone,
-        start,
-        settled,
-        send,
+      const isSome = draft.some.of.length > 0 || draft.room !== undefined;
+      const comingAt = async (at: number, met?: string) =>
+        isSome ? (await queries.fetchQuery(chosenQuery(chosenAt(at, met), true))).picked.map((p) => p.id) : [];
+      const meetings = await Promise.all(
+        (panel.plan?.placed ?? []).map(async (p) => ({
+          who: p.who.id,
+          start: localText(zone, p.start),
+          also: await comingAt(p.start, p.who.id),
+        })),
       );
+      const coming = panel.on ? [] : await comingAt(start);
+      const body = arrangeRequest(draft, organiser, coming, zone, start, settled, send);
+      if (panel.on) body.panel = { asked: panelRequest(draft, organiser), meetings };
       const made = await ask(client.POST("/api/meetings", { body }));
+      // Two series that take turns are told of as one.
+      const several = panel.on && made.meetings > 1;
+      const what = `“${body.title}”${several ? `, ${made.meetings} meetings,` : ""}`;
       written.finish();
       await readAnew();
       if (send) {
-        say(`“${body.title}” goes to ${made.asked} in ten seconds.`, made.change);
+        say(`${what} ${several ? "go" : "goes"} to ${made.asked} in ten seconds.`, made.change);
         await navigate({ to: "/chase", search: { meeting: made.entry } });
       } else {
-        say(`“${body.title}” is saved on ${organiser.givenName}’s lane. Nobody was told.`, made.change);
+        say(`${what} ${several ? "are" : "is"} saved on ${organiser.givenName}’s lane. Nobody was told.`, made.change);
         await navigate({
           to: "/lanes",
           search: {

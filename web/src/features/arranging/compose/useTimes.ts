@@ -5,7 +5,7 @@ import type { useDraft } from "../useDraft";
 import type { Searched } from "./useSearched";
 
 /** How the time is chosen: by the sentence, from the list, along it, by days, and which are to be held. */
-export function useTimes(written: ReturnType<typeof useDraft>, { found, room, zone, start, looked }: Searched, clear: () => void) {
+export function useTimes(written: ReturnType<typeof useDraft>, { found, room, panel, zone, start, looked }: Searched, clear: () => void) {
   const { draft } = written;
   // The time that was chosen before the days were changed to others.
   const [left, setLeft] = useState<number>();
@@ -25,9 +25,18 @@ export function useTimes(written: ReturnType<typeof useDraft>, { found, room, zo
     clear();
     setLeft(undefined);
     const day = dateText(zone, at);
-    written.change({ start: at, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
+    // Of several who are met one after another the one looked at is put there.
+    const chosen =
+      panel.on && panel.who !== undefined ? { each: { ...draft.each, byHand: { ...draft.each.byHand, [panel.who]: at } } } : { start: at };
+    written.change({ ...chosen, ...(day < draft.from ? { from: day } : {}), ...(day > draft.to ? { to: day } : {}) });
   };
   const step = (by: number) => {
+    if (panel.plan) {
+      const all = [...panel.plan.placed, ...panel.plan.leftOut].map((p) => p.who.id);
+      const next = all[Math.max(0, Math.min(all.length - 1, all.indexOf(panel.who ?? "") + by))];
+      if (next !== undefined) panel.look(next);
+      return;
+    }
     // Where nothing is free one goes along what comes near.
     const all = (found?.slots.length ? found.slots : found && [...found.near, ...room.plans]) ?? [];
     const at = all.findIndex((s) => s.start === start);
@@ -42,7 +51,7 @@ export function useTimes(written: ReturnType<typeof useDraft>, { found, room, zo
     if (target && now) pick(target.start + (looked - now.start));
   };
   const hold = (at: number | undefined) => {
-    if (at === undefined) return;
+    if (at === undefined || panel.on) return;
     written.change({
       holding: draft.holding.includes(at) ? draft.holding.filter((h) => h !== at) : [...draft.holding, at].sort((a, b) => a - b),
     });
@@ -54,5 +63,10 @@ export function useTimes(written: ReturnType<typeof useDraft>, { found, room, zo
     // Another day without an hour is another choice; everything else leaves the time as it was chosen.
     written.change("from" in part && !("start" in part) ? { ...part, start: undefined } : part);
   };
-  return { left, edit, pick, step, day, hold, said };
+  /** Somebody who was put somewhere by hand is met as the plan has it again. */
+  const asPlanned = (who: string) => {
+    clear();
+    written.change({ each: { ...draft.each, byHand: Object.fromEntries(Object.entries(draft.each.byHand).filter(([id]) => id !== who)) } });
+  };
+  return { left, edit, pick, step, day, hold, said, asPlanned };
 }

@@ -5,6 +5,7 @@ using Corlin.Application.Files;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
 using Corlin.Application.Shared;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;

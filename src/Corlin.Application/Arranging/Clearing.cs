@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;

@@ -3,6 +3,7 @@ using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;

@@ -1,6 +1,6 @@
-using Corlin.Application.Arranging;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Application.Wording;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;

@@ -5,6 +5,7 @@ using Corlin.Application.Files;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
+using Corlin.Application.Slots;
 using Corlin.Application.Waiting;
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;

@@ -1,6 +1,7 @@
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.History;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;

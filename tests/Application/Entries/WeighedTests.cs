@@ -1,6 +1,7 @@
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
+using Corlin.Application.Slots;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;

@@ -1,11 +1,11 @@
 using System.Text;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.Files;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;

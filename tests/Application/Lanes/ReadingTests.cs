@@ -7,6 +7,7 @@ using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.People;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;

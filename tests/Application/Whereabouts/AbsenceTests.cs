@@ -1,9 +1,9 @@
 using Corlin.Application.Access;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
+using Corlin.Application.Slots;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;

@@ -1,10 +1,10 @@
 using Corlin.Application.Accounts;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;

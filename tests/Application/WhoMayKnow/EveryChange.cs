@@ -10,6 +10,7 @@ using Corlin.Application.Meetings;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
 using Corlin.Application.Requests;
+using Corlin.Application.Slots;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;

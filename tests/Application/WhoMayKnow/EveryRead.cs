@@ -1,10 +1,10 @@
 using System.Collections;
 using System.Collections.Concurrent;
 using System.Reflection;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
 using Corlin.Core.Refusals;

@@ -13,6 +13,7 @@ using Corlin.Application.Offers;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
 using Corlin.Application.Requests;
+using Corlin.Application.Slots;
 using Corlin.Application.Watching;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Calendars;

@@ -3,6 +3,7 @@ using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.Lanes;
+using Corlin.Application.Slots;
 using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 using Corlin.Web.Edge;

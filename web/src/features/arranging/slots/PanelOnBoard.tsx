@@ -1,8 +1,7 @@
-import type { Panel } from "../../../api/types";
+import type { Panel, Zone } from "../../../api/types";
 import type { Axis } from "../../../lane/axis";
 import type { BoardRow } from "../../../lane/board";
 import { clock } from "../../../lane/time";
-import type { Zone } from "../../../api/types";
 
 interface Props {
   axis: Axis;

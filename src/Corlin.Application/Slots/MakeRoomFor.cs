@@ -10,7 +10,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>An entry that goes elsewhere to make room.</summary>
 /// <param name="Entry">Its public id.</param>

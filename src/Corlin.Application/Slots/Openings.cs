@@ -4,7 +4,7 @@ using Corlin.Core.Slots;
 using NodaTime;
 using NodaTime.Text;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>How many free slots there would be if one thing were different.</summary>
 /// <param name="Person">The public id of whom it is about; null where it is about nobody.</param>

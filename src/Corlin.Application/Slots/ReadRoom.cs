@@ -6,7 +6,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>How room could be made where little fits.</summary>
 /// <param name="Plans">The cheapest first; they differ in when the meeting would be.</param>

@@ -4,7 +4,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Slots;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <param name="Value">Days as bits from 1 for Monday, a minute of the day, or minutes, as its kind has it; else 0.</param>
 /// <param name="Always">Whether it rules a slot out; else it only makes it worse.</param>

@@ -6,7 +6,7 @@ using Corlin.Core.Time;
 using Corlin.Core.Words;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>Two hours of a series by turns, each early or late for others.</summary>
 /// <param name="Start">When the first begins.</param>

@@ -7,7 +7,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>What is asked of a search, with what is known of those asked.</summary>
 /// <param name="Some">Of whom so many must come.</param>

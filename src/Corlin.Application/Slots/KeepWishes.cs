@@ -5,7 +5,7 @@ using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Core.Slots;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>Says anew what somebody wishes of every meeting.</summary>
 /// <param name="Stood">What stood when it was edited: what somebody else changed meanwhile is not written over.</param>

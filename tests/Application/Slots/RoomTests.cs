@@ -1,7 +1,7 @@
 using System.Text.Json;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.History;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;

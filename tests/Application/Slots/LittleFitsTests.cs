@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Core.Slots;

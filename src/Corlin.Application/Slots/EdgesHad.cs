@@ -4,7 +4,7 @@ using Corlin.Core.Meetings;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>
 /// Who had the early or late hours when mostly the same people met lately, as far as the viewer knows of those meetings.

@@ -11,7 +11,7 @@ using Corlin.Core.Time;
 using Corlin.Core.Whereabouts;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>What a search for free slots finds.</summary>
 /// <param name="Total">How many there are in all; the best of them are given.</param>

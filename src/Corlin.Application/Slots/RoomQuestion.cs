@@ -7,7 +7,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>An occurrence that the viewer may move for something else.</summary>
 /// <param name="With">Everyone in it, its owner first.</param>

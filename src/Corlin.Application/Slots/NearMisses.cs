@@ -5,7 +5,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>A time that comes near to a free slot.</summary>
 /// <param name="Verdict">Who stands in the way, in a few words.</param>

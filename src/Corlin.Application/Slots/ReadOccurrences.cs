@@ -7,7 +7,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>The occurrences of a series that do not suit everyone required.</summary>
 /// <param name="Times">How many occurrences were looked at.</param>

@@ -8,7 +8,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>Which of the wishes of a search a time breaks that was chosen in spite of them.</summary>
 /// <param name="Search">With its wishes; its days do not matter.</param>

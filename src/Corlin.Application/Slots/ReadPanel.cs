@@ -9,7 +9,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>Several people who are met one after another, each in a meeting of their own.</summary>
 /// <param name="Placed">Who is met when, in time order.</param>

@@ -2,6 +2,7 @@ using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
+using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;

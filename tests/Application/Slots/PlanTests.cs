@@ -14,6 +14,7 @@ using Corlin.Application.Meetings;
 using Corlin.Application.People;
 using Corlin.Application.Ports;
 using Corlin.Application.Requests;
+using Corlin.Application.Slots;
 using Corlin.Core.Access;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Diagnostics;

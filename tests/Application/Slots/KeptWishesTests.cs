@@ -1,5 +1,5 @@
-using Corlin.Application.Arranging;
 using Corlin.Application.History;
+using Corlin.Application.Slots;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;

@@ -6,7 +6,7 @@ using Corlin.Core.Slots;
 using Corlin.Core.Time;
 using NodaTime;
 
-namespace Corlin.Application.Arranging;
+namespace Corlin.Application.Slots;
 
 /// <summary>What is known of those asked, as a search for free slots takes it, and what it finds in a few words.</summary>
 internal static class SlotPeople

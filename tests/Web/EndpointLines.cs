@@ -358,6 +358,20 @@ internal static class EndpointLines
             k => ("/api/slots/occurrences", new { search = Slots(k), start = 1_804_500_000_000 }),
             Forbidden
         ),
+        ["GET /api/slots/weights"] = (_ => ("/api/slots/weights", null), HttpStatusCode.OK),
+        ["PUT /api/slots/weights"] = (
+            _ =>
+                (
+                    "/api/slots/weights",
+                    new
+                    {
+                        term = "lunch",
+                        stood = 10,
+                        weight = 20,
+                    }
+                ),
+            Forbidden
+        ),
         ["POST /api/room"] = (
             k =>
                 (

@@ -506,6 +506,45 @@ test("What a principal wishes of every meeting is said once, rules slots out, an
   await page.close();
 });
 
+test("What counts against a slot is said by an administrator, ranks the next search, and is taken back", async () => {
+  const page = await compose();
+  await newMeeting(page);
+  await page.getByRole("textbox", { name: "Title" }).fill("Lunch talk");
+  await ask(page, "Tomé Vidal");
+  const first = page.getByRole("region", { name: "Free slots" }).getByRole("button", { pressed: true });
+  const before = await first.innerText();
+  assert.equal(before.includes("Lunch for"), false);
+  await kept(page);
+  await page.goto(`${its.demo.address}/weights`);
+  const weight = (of) => page.getByRole("spinbutton", { name: `Weight where ${of}` });
+  // What makes no sense is not taken.
+  await weight("it touches something else").fill("900");
+  await weight("it touches something else").press("Tab");
+  assert.equal(await weight("it touches something else").inputValue(), "6");
+  assert.deepEqual(await faults(page), []);
+  for (const of of ["it is somebody’s first or last hour", "it touches something else", "somebody’s calendar is not tended that far"]) {
+    await weight(of).fill("100");
+    await weight(of).press("Enter");
+    await page.getByText(`“${of}” counts 100 now.`).waitFor();
+  }
+  await weight("somebody’s lunch falls away").fill("0");
+  await weight("somebody’s lunch falls away").press("Enter");
+  await page.getByText("“somebody’s lunch falls away” does not count any more.").waitFor();
+  await page.goto(`${its.demo.address}/arrange`);
+  await first.waitFor();
+  const after = await first.innerText();
+  assert.notEqual(after.split("\n")[0], before.split("\n")[0]);
+  await page.goto(`${its.demo.address}/weights`);
+  for (const usual of ["10", "12", "6", "8"]) {
+    const back = page.getByRole("button", { name: `${usual} as usual` });
+    await back.click();
+    await back.waitFor({ state: "detached" });
+  }
+  await page.goto(`${its.demo.address}/arrange`);
+  await first.getByText(before.split("\n")[0]).waitFor();
+  await page.close();
+});
+
 test("Several are met one after another: the plan, one of them by hand, sent and taken back as one", async () => {
   const page = await compose();
   await newMeeting(page);

@@ -240,6 +240,9 @@ public enum ChangeKind
 
     /// <summary>A device was shut out.</summary>
     DeviceWithdrawn,
+
+    /// <summary>It was said how much something counts against a free slot.</summary>
+    SlotsWeighed,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

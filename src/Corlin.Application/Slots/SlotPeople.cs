@@ -27,6 +27,7 @@ internal static class SlotPeople
         {
             // A way is told only where both places are; where it is not known it forbids nothing.
             At = site is null ? null : new PlaceWish(site, viewing.Store.Travel(), Weight.Cost),
+            Weights = viewing.Store.SlotWeights(),
         };
 
     /// <param name="tended">Until which day the calendar of somebody is tended.</param>

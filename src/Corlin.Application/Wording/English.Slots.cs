@@ -74,6 +74,30 @@ public static partial class English
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason.Kind, null),
         };
 
+    /// <summary>What counts against a slot: "somebody’s lunch falls away".</summary>
+    public static string Term(SlotTerm term) =>
+        term switch
+        {
+            SlotTerm.NotKnown => "somebody’s calendar is not known",
+            SlotTerm.NotThere => "somebody is not there that day",
+            SlotTerm.OptionalMissing => "somebody invited if free cannot come",
+            SlotTerm.NoGo => "it falls into somebody’s no-go week",
+            SlotTerm.OverPencilled => "it lies over something pencilled",
+            SlotTerm.Protected => "somebody would rather not then",
+            SlotTerm.TooFar => "the way to it or from it is too short",
+            SlotTerm.OverHold => "it lies over a hold",
+            SlotTerm.Loosened => "it is beyond hours that were loosened",
+            SlotTerm.FullDay => "somebody’s day is full",
+            SlotTerm.EdgeOfDay => "it is somebody’s first or last hour",
+            SlotTerm.Lunch => "somebody’s lunch falls away",
+            SlotTerm.NoBreathing => "the time around it is too short",
+            SlotTerm.NotTended => "somebody’s calendar is not tended that far",
+            SlotTerm.OccurrenceMissed => "a time of the series does not suit, for each",
+            SlotTerm.NoBreak => "it touches something else",
+            SlotTerm.HadBefore => "somebody had an early or late hour lately, for each",
+            _ => throw new ArgumentOutOfRangeException(nameof(term), term, null),
+        };
+
     /// <summary>"once", "twice", "three times".</summary>
     private static string Often(int times) =>
         times switch

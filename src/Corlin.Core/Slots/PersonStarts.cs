@@ -55,38 +55,38 @@ internal sealed class PersonStarts
         obstacles[Obstacle.Away] = Starts.Overlapping(person.Absences, length);
         obstacles[Obstacle.Taken] = Starts.Overlapping(InTheWay, length);
         obstacles[Obstacle.OutOfHours] = StretchSet.Of([reach]).Except(Starts.Within(Hours, length));
-        void Wish(Obstacle obstacle, SlotReasonKind reason, int cost, Weight weight, StretchSet starts)
+        void Wish(Obstacle obstacle, SlotReasonKind reason, SlotTerm term, Weight weight, StretchSet starts)
         {
             if (weight == Weight.Forbid)
                 obstacles[obstacle] = obstacles.GetValueOrDefault(obstacle, StretchSet.Empty).Union(starts);
             else
-                wished.Add((reason, cost, starts));
+                wished.Add((reason, request.Weights[term], starts));
         }
 
         if (person.Protected is { } kept)
-            Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotCosts.Protected, kept.Weight, Starts.Overlapping(kept.Time, length));
+            Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotTerm.Protected, kept.Weight, Starts.Overlapping(kept.Time, length));
         foreach (var wish in person.Wishes)
-            Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotCosts.Protected, wish.Weight, rules.Breaking(wish, OwnHours));
+            Wish(Obstacle.Protected, SlotReasonKind.Protected, SlotTerm.Protected, wish.Weight, rules.Breaking(wish, OwnHours));
         if (person.MostADay is { } limit)
-            Wish(Obstacle.FullDay, SlotReasonKind.FullDay, SlotCosts.FullDay, limit.Weight, rules.FullDay(limit));
+            Wish(Obstacle.FullDay, SlotReasonKind.FullDay, SlotTerm.FullDay, limit.Weight, rules.FullDay(limit));
         if (!person.IsResource)
         {
             if (request.Breathing is { } breathing)
                 Wish(
                     Obstacle.NoBreathing,
                     SlotReasonKind.NoBreathing,
-                    SlotCosts.NoBreathing,
+                    SlotTerm.NoBreathing,
                     breathing.Weight,
                     Starts.Overlapping(InTheWay, length, breathing.Around)
                 );
             if (request.At is { } at)
             {
                 var taken = person.Busy.Where(b => b.Takes == TimeTaken.Firm || (forbids && b.Takes != TimeTaken.Free));
-                Wish(Obstacle.TooFar, SlotReasonKind.TooFar, SlotCosts.TooFar, at.Weight, rules.TooFar(at, taken));
+                Wish(Obstacle.TooFar, SlotReasonKind.TooFar, SlotTerm.TooFar, at.Weight, rules.TooFar(at, taken));
             }
 
             if (request.Lunch is { } lunch)
-                Wish(Obstacle.NoLunch, SlotReasonKind.Lunch, SlotCosts.Lunch, lunch.Weight, rules.NoLunch(lunch));
+                Wish(Obstacle.NoLunch, SlotReasonKind.Lunch, SlotTerm.Lunch, lunch.Weight, rules.NoLunch(lunch));
         }
 
         Bad = obstacles.Values.Aggregate((all, one) => all.Union(one));

@@ -20,7 +20,12 @@ internal static class SlotMarks
     {
         var left = slots.Copy();
         foreach (var (reason, starts) in Missed(own, work, left))
-            yield return new SlotMark(new SlotReason(reason, own.Person.Key), SlotCosts.OptionalMissing, starts, own.Person.Key);
+            yield return new SlotMark(
+                new SlotReason(reason, own.Person.Key),
+                work.Request.Weights[SlotTerm.OptionalMissing],
+                starts,
+                own.Person.Key
+            );
         foreach (var (reason, cost, starts) in own.Costs)
         {
             var at = StartBits.Of(starts, work.Grid);

@@ -115,6 +115,8 @@ public sealed record SlotRequest(
     /// <summary>Null where lunch does not matter at all.</summary>
     public LunchWish? Lunch { get; init; } = LunchWish.Usual;
 
+    public SlotWeights Weights { get; init; } = SlotWeights.Usual;
+
     /// <summary>Null for a meeting by link, or where its place is not known: no way is needed.</summary>
     public PlaceWish? At { get; init; }
 }

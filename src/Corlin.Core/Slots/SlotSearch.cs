@@ -110,7 +110,7 @@ public static class SlotSearch
             ? null
             : new SlotMark(
                 new SlotReason(SlotReasonKind.SomeOccurrences, Fitting: fitting, Of: occurrences.Count),
-                SlotCosts.OccurrenceMissed * (occurrences.Count - fitting),
+                work.Request.Weights[SlotTerm.OccurrenceMissed] * (occurrences.Count - fitting),
                 StartBits.All(0),
                 null
             );

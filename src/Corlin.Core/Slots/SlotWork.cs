@@ -102,7 +102,7 @@ public sealed class SlotWork
     internal int CostAt(Instant start) =>
         People.Sum(p =>
             !p.Bad.Contains(start) ? p.Costs.Where(c => c.Starts.Contains(start)).Sum(c => c.Cost)
-            : p.Person.Need == Need.Optional ? SlotCosts.OptionalMissing
+            : p.Person.Need == Need.Optional ? Request.Weights[SlotTerm.OptionalMissing]
             : 0
         );
 

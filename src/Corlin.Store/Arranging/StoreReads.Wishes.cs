@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Store;
 
-// What people wish of every meeting.
+// What people wish of every meeting, and how much what is not as wished counts.
 internal partial class StoreReads
 {
     public IReadOnlyDictionary<UserId, ImmutableArray<KeptWish>> KeptWishes(IReadOnlyCollection<UserId> who)
@@ -18,4 +18,12 @@ internal partial class StoreReads
             .GroupBy(w => w.UserId)
             .ToDictionary(g => new UserId(g.Key), g => g.OrderBy(w => w.Kind).Select(WishStore.Wish).ToImmutableArray());
     }
+
+    public SlotWeights SlotWeights() =>
+        Db
+            .SlotWeights.AsNoTracking()
+            .Where(w => w.EndedById == null)
+            .AsEnumerable()
+            .Where(w => Enum.IsDefined(w.Term))
+            .Aggregate(Core.Slots.SlotWeights.Usual, (all, w) => all.With(w.Term, w.Value));
 }

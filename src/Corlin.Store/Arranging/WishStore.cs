@@ -6,7 +6,7 @@ using Corlin.Store.Model;
 
 namespace Corlin.Store;
 
-/// <summary>What people wish of every meeting.</summary>
+/// <summary>What people wish of every meeting, and how much what is not as wished counts.</summary>
 internal sealed class WishStore(ChangeSession session) : IWishStore
 {
     private CorlinDb Db => session.Db;
@@ -19,6 +19,38 @@ internal sealed class WishStore(ChangeSession session) : IWishStore
         foreach (var wish in wishes.Except(stands.Select(Wish)))
             Add(who.Value, wish);
         session.RaiseMain(who);
+    }
+
+    public void Weigh(SlotWeights weights)
+    {
+        var said = Db.SlotWeights.Where(w => w.EndedById == null).ToDictionary(w => w.Term);
+        foreach (var term in SlotWeights.Terms)
+        {
+            var stood = said.GetValueOrDefault(term);
+            if (weights[term] != (stood?.Value ?? SlotWeights.Usual[term]))
+                Weigh(term, weights[term]);
+        }
+    }
+
+    private void Weigh(SlotTerm term, int value)
+    {
+        EndWeight(term);
+        Db.SlotWeights.Add(
+            new SlotWeightRow
+            {
+                Term = term,
+                Value = value,
+                KeptById = session.Current.Id,
+            }
+        );
+    }
+
+    private void EndWeight(SlotTerm term)
+    {
+        foreach (var row in Db.SlotWeights.Where(w => w.Term == term && w.EndedById == null))
+            row.EndedById = session.Current.Id;
+        // Of each only one stands, which the database checks line by line.
+        Db.SaveChanges();
     }
 
     /// <summary>What the change said is said no more, what it ended is said again.</summary>
@@ -37,6 +69,10 @@ internal sealed class WishStore(ChangeSession session) : IWishStore
                 session.RaiseMain(new UserId(row.UserId));
             }
         );
+
+    /// <summary>The same of weights.</summary>
+    internal void RestoreWeights(long change) =>
+        session.RestoreKept(KeptLines.SlotWeights, change, row => EndWeight(row.Term), row => Weigh(row.Term, row.Value));
 
     internal static KeptWish Wish(KeptWishRow row) => new(row.Kind, row.Value, row.Weight);
 

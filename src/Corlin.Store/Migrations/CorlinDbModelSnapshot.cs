@@ -2819,6 +2819,38 @@ namespace Corlin.Store.Migrations
                     b.ToTable("SheetWishes");
                 });
 
+            modelBuilder.Entity("Corlin.Store.Model.SlotWeightRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Term")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Value")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EndedById")
+                        .HasFilter("\"EndedById\" IS NOT NULL");
+
+                    b.HasIndex("KeptById");
+
+                    b.HasIndex("Term")
+                        .IsUnique()
+                        .HasFilter("\"EndedById\" IS NULL");
+
+                    b.ToTable("SlotWeights");
+                });
+
             modelBuilder.Entity("Corlin.Store.Model.StandingRow", b =>
                 {
                     b.Property<long>("OwnerId")

@@ -26,6 +26,7 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
     internal DbSet<DeadlineRow> Deadlines => Set<DeadlineRow>();
     internal DbSet<InstructionRow> Instructions => Set<InstructionRow>();
     internal DbSet<KeptWishRow> KeptWishes => Set<KeptWishRow>();
+    internal DbSet<SlotWeightRow> SlotWeights => Set<SlotWeightRow>();
 
     internal DbSet<QuestionRow> Questions => Set<QuestionRow>();
 
@@ -210,6 +211,12 @@ public sealed class CorlinDb(DbContextOptions<CorlinDb> options) : IdentityUserC
             w.HasIndex(x => x.KeptById);
             w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
             w.HasOne<UserRow>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<SlotWeightRow>(w =>
+        {
+            w.HasIndex(x => x.Term).IsUnique().HasFilter("\"EndedById\" IS NULL");
+            w.HasIndex(x => x.KeptById);
+            w.HasIndex(x => x.EndedById).HasFilter("\"EndedById\" IS NOT NULL");
         });
         builder.Entity<QuestionRow>(q =>
         {

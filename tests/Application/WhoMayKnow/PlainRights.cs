@@ -163,6 +163,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             or CloseSite
             or OpenSite
             or SetCeiling
+            or WeighSlots
             or KeepPlace
             or ClosePlace
             or KeepWay

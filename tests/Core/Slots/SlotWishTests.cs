@@ -207,6 +207,25 @@ public class SlotWishTests
             );
 
     [Fact]
+    public void Twice_the_weights_cost_twice_as_much_and_none_costs_nothing() =>
+        Gen.Select(Requests, Gen.Int[0, 50].Array[SlotWeights.Terms.Length])
+            .Sample(
+                (request, weights) =>
+                {
+                    SlotRequest Weighed(int by) =>
+                        request with
+                        {
+                            Weights = SlotWeights.Terms.Aggregate(SlotWeights.Usual, (all, t) => all.With(t, by * weights[(int)t])),
+                        };
+                    var once = SlotSearch.Find(Weighed(1)).ToDictionary(s => s.Stretch, s => s.Cost);
+                    var twice = SlotSearch.Find(Weighed(2));
+                    Assert.Equal(once.Count, twice.Length);
+                    Assert.All(twice, s => Assert.Equal(2 * once[s.Stretch], s.Cost));
+                    Assert.All(SlotSearch.Find(Weighed(0)), s => Assert.Equal(0, s.Cost));
+                }
+            );
+
+    [Fact]
     public void What_comes_near_is_no_slot_says_why_and_differs() =>
         Gen.Select(Requests, ZonesGen)
             .Sample(

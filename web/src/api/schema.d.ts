@@ -3214,6 +3214,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slots/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SlotWeightsView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WeightRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChangedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/room": {
         parameters: {
             query?: never;
@@ -11450,6 +11508,8 @@ export interface components {
             hoursKnown: boolean;
             counted: boolean;
         };
+        /** @enum {unknown} */
+        SlotTerm: "notKnown" | "notThere" | "optionalMissing" | "noGo" | "overPencilled" | "protected" | "tooFar" | "overHold" | "loosened" | "fullDay" | "edgeOfDay" | "lunch" | "noBreathing" | "notTended" | "occurrenceMissed" | "noBreak" | "hadBefore";
         SlotView: {
             /** Format: int64 */
             start: number;
@@ -11460,6 +11520,20 @@ export interface components {
             tone: string;
             reason: string;
             plants: components["schemas"]["PlantView"][];
+        };
+        SlotWeightView: {
+            term: components["schemas"]["SlotTerm"];
+            words: string;
+            /** Format: int32 */
+            weight: number;
+            /** Format: int32 */
+            usual: number;
+        };
+        SlotWeightsView: {
+            terms: components["schemas"]["SlotWeightView"][];
+            /** Format: int32 */
+            most: number;
+            mayChange: boolean;
         };
         SlotsRequest: {
             inNameOf: string;
@@ -11779,6 +11853,13 @@ export interface components {
             slots: components["schemas"]["NearSlotView"][];
             /** Format: int32 */
             told: number;
+        };
+        WeightRequest: {
+            term: components["schemas"]["SlotTerm"];
+            /** Format: int32 */
+            stood: number;
+            /** Format: int32 */
+            weight: number;
         };
         WelcomeRequest: {
             key: string;

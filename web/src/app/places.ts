@@ -19,6 +19,7 @@ export const places = [
   { to: "/send", words: "Send a calendar", note: "days, or the times that are free, by mail" },
   { to: "/files", words: "Calendar files", note: "in, out, and links" },
   { to: "/history", words: "What was done", note: "by whom, in whose name" },
+  { to: "/weights", words: "How free slots are weighed", note: "what counts against a time, and how much" },
   { to: "/devices", words: "Phones and devices", note: "your calendars on a phone, or in another program" },
   { to: "/account", words: "Sign-in and security", note: "password, passkeys" },
 ] as const;

@@ -46,6 +46,7 @@ const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Wa
 const DaySheet = lazyRouteComponent(() => import("../features/handing/DaySheet"), "DaySheet");
 
 const Devices = lazyRouteComponent(() => import("../features/accounts/Devices"), "Devices");
+const Weights = lazyRouteComponent(() => import("../features/arranging/Weights"), "Weights");
 const SendCalendar = lazyRouteComponent(() => import("../features/handing/SendCalendar"), "SendCalendar");
 
 const Requests = lazyRouteComponent(() => import("../features/arranging/requests/Requests"), "Requests");
@@ -114,6 +115,12 @@ const devices = createRoute({
   getParentRoute: () => root,
   path: "/devices",
   component: Devices,
+});
+
+const weights = createRoute({
+  getParentRoute: () => root,
+  path: "/weights",
+  component: Weights,
 });
 
 const send = createRoute({
@@ -237,6 +244,7 @@ export const router = createRouter({
     sheet,
     send,
     devices,
+    weights,
     arrange,
     convene,
     answer,

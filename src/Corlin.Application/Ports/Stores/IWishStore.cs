@@ -4,9 +4,12 @@ using Corlin.Core.Slots;
 
 namespace Corlin.Application.Ports;
 
-/// <summary>What people wish of every meeting.</summary>
+/// <summary>What people wish of every meeting, and how much what is not as wished counts.</summary>
 public interface IWishStore
 {
     /// <summary>These in place of those that stood.</summary>
     void Keep(UserId who, ImmutableArray<KeptWish> wishes);
+
+    /// <summary>How much each term counts from now on.</summary>
+    void Weigh(SlotWeights weights);
 }

@@ -93,6 +93,9 @@ public sealed record KeptWishesRequest(IReadOnlyList<KeptWishView> Stood, IReadO
 /// <param name="Change">With it what was said before can be said again for ten seconds.</param>
 public sealed record WishesKeptView(long Change);
 
+/// <param name="Stood">What it weighed when that was edited.</param>
+public sealed record WeightRequest(SlotTerm Term, int Stood, int Weight);
+
 /// <summary>Free slots, and room made where there are none.</summary>
 internal static class SlotsEndpoints
 {
@@ -108,6 +111,8 @@ internal static class SlotsEndpoints
         api.MapPost("/slots/occurrences", OccurrencesAsync).RequireRateLimiting(Limits.Search);
         api.MapGet("/wishes/{who}", WishesAsync);
         api.MapPut("/wishes/{who}", KeepWishesAsync);
+        api.MapGet("/slots/weights", WeightsAsync);
+        api.MapPut("/slots/weights", WeighAsync);
         api.MapPost("/room", MakeRoomAsync).RequireRateLimiting(Limits.Search);
     }
 
@@ -164,6 +169,14 @@ internal static class SlotsEndpoints
             new WishesKeptView(await reader.ChangeAsync(new KeepWishes(reader.Person, owner, Read(request.Stood), Read(request.Wishes))))
         );
     }
+
+    private static async Task<Ok<SlotWeightsView>> WeightsAsync(Reader reader) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadSlotWeights(reader.Person).Run));
+
+    private static async Task<Ok<ChangedView>> WeighAsync(Reader reader, WeightRequest request) =>
+        TypedResults.Ok(
+            new ChangedView(await reader.ChangeAsync(new WeighSlots(reader.Person, request.Term, request.Stood, request.Weight)))
+        );
 
     private static ReadSlots Search(Reader reader, SlotsRequest request)
     {

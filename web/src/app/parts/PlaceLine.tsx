@@ -22,6 +22,7 @@ const lines: Record<string, string> = {
   "/send": "Send a calendar writes days, or the times that are free, to anybody by mail, as much of it as you choose. You see it first.",
   "/requests": "Requests holds the calls and letters that ask for time, until they are a meeting or declined.",
   "/files": "Calendar files imports and exports calendars, and makes links by which calendar programs read them.",
+  "/weights": "How free slots are weighed says why one time stands above another; an administrator may say how much each thing counts.",
   "/devices": "Phones and devices lets your phone keep the calendars that you may see, and shuts it out again when it is lost.",
   "/handover": "Handover tells who covers for you what is open, and tells you afterwards what was done.",
 };

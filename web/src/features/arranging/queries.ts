@@ -36,6 +36,11 @@ export const occurrencesQuery = (search: SlotsRequest, start: number) =>
     retry: false,
   });
 
+export const weightsQuery = queryOptions({
+  queryKey: ["calendars", "slots", "weights"],
+  queryFn: () => ask(client.GET("/api/slots/weights")),
+});
+
 /** What somebody wishes of every meeting; for who speaks for them. */
 export const keptWishesQuery = (of: string) =>
   queryOptions({

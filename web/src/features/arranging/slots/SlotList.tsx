@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import type { Opening, Slot, Slots, Turn } from "../../../api/types";
 import { Flag } from "../../../lane/Flag";
@@ -143,6 +144,13 @@ export function SlotList({
           )}
           {slots && shown.length === slots.slots.length && slots.total > 0 && slots.summary && (
             <li className="px-3 py-2 text-soft">{slots.summary}</li>
+          )}
+          {slots && shown.length === slots.slots.length && slots.total > 1 && !soonest && (
+            <li className="px-3 py-2">
+              <Link to="/weights" className="text-soft underline underline-offset-4">
+                How free slots are weighed
+              </Link>
+            </li>
           )}
         </ul>
         {slots && (

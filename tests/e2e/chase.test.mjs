@@ -55,11 +55,11 @@ test("a deadline for answers is set, told and done when it passes", async () => 
   await waits.getByRole("button", { name: /Safety board/ }).click();
   await noor.getByRole("button", { name: "A deadline for answers…" }).click();
   const form = noor.getByRole("form", { name: "A deadline for the answers" });
-  await form.getByLabel("At what time").fill("08:00");
+  await form.getByLabel("By what time").fill("08:00");
   await form.getByRole("button", { name: "Set the deadline" }).click();
   await form.getByText("That time has passed.").waitFor();
   noor.meant.push("/deadline");
-  await form.getByLabel("At what time").fill("12:00");
+  await form.getByLabel("By what time").fill("12:00");
   await form.getByRole("radio", { name: "it goes on without those who have not accepted" }).check();
   assert.deepEqual(await faults(noor), []);
   await form.getByRole("button", { name: "Set the deadline" }).click();
@@ -74,4 +74,47 @@ test("a deadline for answers is set, told and done when it passes", async () => 
   await settled.getByRole("button", { name: /Safety board.*without waiting for/ }).waitFor();
   const desmond = await signIn(its.browser, its.demo.address, /Desmond Oyelaran/, { path: "/history" });
   await desmond.getByText("The deadline", { exact: true }).first().waitFor();
+});
+
+test("a deadline is said while arranging, told with the invitation, and stands with it on the Desk of who is asked", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/arrange" });
+  await noor.getByRole("textbox", { name: "Title" }).fill("Quay tender");
+  await noor.getByRole("button", { name: /^Who must come:/ }).click();
+  await noor.getByRole("combobox", { name: "Who must come" }).fill("Tomé Vidal");
+  await noor.getByRole("option", { name: /^Tomé Vidal/ }).click();
+  await noor.keyboard.press("Escape");
+  await noor.getByRole("button", { name: "Answers: reply wanted" }).click();
+  await noor.getByRole("button", { name: /^a reply is wanted by a day/ }).click();
+  await noor.getByLabel("Replies by, in Lisbon").fill("2027-03-09");
+  await noor.getByLabel("By what time").fill("08:15");
+  await noor.getByRole("radio", { name: "it goes on without those who have not accepted" }).check();
+  assert.deepEqual(await faults(noor), []);
+  await noor.keyboard.press("Escape");
+  await noor.getByRole("button", { name: "Answers: reply wanted by 9 March, 08:15, then it goes on without the others" }).waitFor();
+  // A deadline after it begins is refused in a word, and nothing is sent.
+  await noor.getByRole("button", { name: /^Answers:/ }).click();
+  await noor.getByLabel("Replies by, in Lisbon").fill("2027-06-09");
+  await noor.keyboard.press("Escape");
+  noor.meant.push("/api/meetings");
+  await noor.getByRole("button", { name: /^Send to 1/ }).click();
+  await noor.getByRole("alert").getByText("The deadline is after the meeting begins. Choose one before.").waitFor();
+  await noor.getByRole("button", { name: /^Answers:/ }).click();
+  await noor.getByLabel("Replies by, in Lisbon").fill("2027-03-09");
+  await noor.keyboard.press("Escape");
+  await noor.getByRole("button", { name: /^Send to 1/ }).click();
+  await noor.waitForURL(/\/chase/);
+  await noor.getByText("Answers by tomorrow 08:15, then it goes on without those who have not accepted.").first().waitFor();
+
+  const tome = await signIn(its.browser, its.demo.address, /Tomé Vidal/, { path: "/answer" });
+  await tome
+    .getByRole("button", { name: /Quay tender/ })
+    .first()
+    .click();
+  await tome.getByText("A reply is wanted by tomorrow 08:15; after that it goes ahead without those who have not accepted.").waitFor();
+  assert.deepEqual(await faults(tome), []);
+  await tome.goto(its.demo.address);
+  await tome
+    .getByText(/reply wanted by tomorrow 08:15/)
+    .first()
+    .waitFor();
 });

@@ -67,6 +67,9 @@ public sealed record ArrangeMeeting(
     /// <summary>Where several are met one after another, who of them when: a meeting with each, instead of one.</summary>
     public PanelPlan? Panel { get; init; }
 
+    /// <summary>Until when those asked are to answer; null where nothing is said.</summary>
+    public DeadlineWish? Deadline { get; init; }
+
     /// <summary>False to save it and ask nobody.</summary>
     public bool Send { get; init; } = true;
 
@@ -95,6 +98,12 @@ public sealed record ArrangeMeeting(
                 ),
         ];
         var first = all[0].Entry;
+        if (Send && Deadline is not null)
+        {
+            foreach (var one in all)
+                Deadline.Keep(session, one.Entry, Actor);
+        }
+
         if (draft is not null)
         {
             foreach (var one in all)
@@ -197,6 +206,23 @@ public sealed record ArrangeMeeting(
 
     private static bool Same(Core.Papers.Paper one, Core.Papers.Paper other) =>
         (one.Name, one.Hash, one.Address, one.GoesOut) == (other.Name, other.Hash, other.Address, other.GoesOut);
+}
+
+/// <summary>Until when those asked are to answer, and what is done then.</summary>
+public sealed record DeadlineWish(Instant At, AfterDeadline Then)
+{
+    /// <exception cref="RefusedException">It lies in the past, or after the meeting begins, or no answers are wanted.</exception>
+    internal void Keep(IChangeSession session, Entry meeting, UserId actor)
+    {
+        var zone = session.Users([meeting.Owner])[meeting.Owner].HomeZone;
+        if (!Enum.IsDefined(Then) || !meeting.AnswersWanted)
+            throw new RefusedException(RefusalKind.BadInput, "deadline", Then.ToString());
+        if (At <= session.Now)
+            throw new RefusedException(RefusalKind.InThePast, "deadline");
+        if (At >= meeting.Time.ToStretch(zone).Start)
+            throw new RefusedException(RefusalKind.DeadlineTooLate, "deadline");
+        session.DeadlineStore.Keep(new AnswerDeadline(meeting.Id, null, At, Then, actor));
+    }
 }
 
 /// <summary>When the other of two that take turns begins, and how it repeats.</summary>

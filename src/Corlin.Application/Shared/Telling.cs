@@ -84,6 +84,8 @@ internal static class Telling
                 {
                     Changes = laid is null ? changes ?? [] : [$"with it “{laid.Name}”"],
                     Papers = effect.Kind == EffectKind.Invite || laid is not null ? papers.Value : [],
+                    AnswerBy =
+                        effect.Kind == EffectKind.Invite ? AnswerBy(session, meeting, effect.RecurrenceId, people[meeting.Owner]) : null,
                 };
                 session.MailStore.Send(
                     new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null),
@@ -91,6 +93,13 @@ internal static class Telling
                 );
             }
         }
+    }
+
+    /// <summary>By the clock by which the time of the meeting is told.</summary>
+    private static string? AnswerBy(IChangeSession session, Entry meeting, LocalDateTime? id, CalendarUser organiser)
+    {
+        var zone = meeting.Time is Core.Time.TimedEntry timed ? Zones.Get(timed.Zone) : organiser.HomeZone;
+        return session.DeadlineOn(meeting.Id, id) is { } deadline ? English.AnswerBy(zone.ToLocal(deadline.At), deadline.Then) : null;
     }
 
     /// <summary>An answer, or another time, goes to who organises the meeting outside, under the address at which they asked.</summary>

@@ -26,11 +26,13 @@ internal static class DeskQueue
             .Read(viewing, [.. kept.Select(l => l.Who)])
             .Where(r => r.Group is ChaseGroup.NewTime or ChaseGroup.Decision)
             .Select(r => Chase(viewing, r));
+        var invitations = OpenInvitations.Read(viewing, kept);
+        var urgencies = Urgencies.Read(viewing, invitations);
         return
         [
             .. kept.SelectMany(l => Decisions(viewing, l))
                 .Concat(toFix.Select(c => c.Row(viewing)))
-                .Concat(OpenInvitations.Read(viewing, kept).Select(i => Row(viewing, i)))
+                .Concat(invitations.Select(i => Row(viewing, i, urgencies)))
                 .Concat(chase)
                 .Concat(AccessRequests(viewing))
                 .Concat(Requests(viewing, [.. kept.Select(l => l.Who)]))
@@ -88,7 +90,7 @@ internal static class DeskQueue
     }
 
     /// <summary>An invitation in a line: a series is answered as a whole, judged by its next occurrence.</summary>
-    private static QueueRow Row(Viewing viewing, OpenInvitation invitation)
+    private static QueueRow Row(Viewing viewing, OpenInvitation invitation, Urgencies urgencies)
     {
         var (lane, entry, part) = invitation;
         var told = entry.Told;
@@ -101,7 +103,7 @@ internal static class DeskQueue
             "Answer",
             viewing.View(lane.Who),
             told.Title!,
-            $"{LaneWords.When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}",
+            $"{LaneWords.When(viewing, lane, told.Stretch)} for {English.Length(told.Stretch.Length)}{series}, {organiser.Name}{(meeting.AnswersWanted ? "" : "; no reply wanted")}{urgencies.InShort(invitation)}",
             English.Word(verdict.Kind),
             Tone(verdict.Kind),
             Why(viewing, lane, entry, verdict),
@@ -109,7 +111,7 @@ internal static class DeskQueue
             LaneViews.Id(part.RecurrenceId),
             LaneViews.Ms(told.Stretch.Start),
             LaneViews.Ms(told.Stretch.End),
-            LaneViews.Ms(told.Stretch.Start)
+            LaneViews.Ms(urgencies.Decision(invitation))
         );
     }
 

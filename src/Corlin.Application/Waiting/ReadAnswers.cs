@@ -39,6 +39,9 @@ public sealed record AnswersView(
 /// <param name="Missing">What it does not say; null where it says all that is needed.</param>
 /// <param name="Asked">That who is invited was asked, and what they said; null where they were not.</param>
 /// <param name="Instructed">What standing instructions say about it.</param>
+/// <param name="AnswerBy">Until when an answer is wanted, and what follows; null where nothing was said.</param>
+/// <param name="Reminded">When they were last written to about it; null where they were not.</param>
+/// <param name="Decision">When an answer is needed at the latest: then, or when it begins.</param>
 /// <param name="Outside">Whether who organises it is outside: they are written to.</param>
 public sealed record AnswerRow(
     string Key,
@@ -64,6 +67,9 @@ public sealed record AnswerRow(
     string? Since,
     string? Missing,
     bool AnswersWanted,
+    string? AnswerBy,
+    string? Reminded,
+    long Decision,
     string? Asked,
     IReadOnlyList<InstructedView> Instructed
 );
@@ -77,7 +83,9 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
     {
         var viewing = new Viewing(store, Viewer, Now);
         var kept = KeptLanes.Read(viewing);
-        var open = OpenInvitations.Read(viewing, kept).OrderBy(i => i.Entry.Told.Stretch.Start).ToList();
+        var read = OpenInvitations.Read(viewing, kept);
+        var urgencies = Urgencies.Read(viewing, read);
+        var open = read.OrderBy(urgencies.Decision).ToList();
         viewing.Users(
             open.SelectMany(i => i.Entry.Told.Whole!.Attendees.SelectMany(a => new[] { a.Who, a.AnsweredBy ?? a.Who }))
                 .Concat(open.Select(i => i.Entry.Told.Whole!.Organiser))
@@ -90,7 +98,9 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
         var news = MeetingNewsViews.Read(viewing);
         var questions = QuestionViews.Read(viewing, kept.Select(l => l.Who));
         var instructions = new Instructions(viewing, store.Instructions([.. kept.Select(l => l.Who.Id)]), open);
-        var rows = open.Select(i => Row(viewing, i, before, news, questions.FirstOrDefault(q => QuestionViews.IsAbout(q, i)), instructions))
+        var rows = open.Select(i =>
+                Row(viewing, i, before, news, questions.FirstOrDefault(q => QuestionViews.IsAbout(q, i)), instructions, urgencies)
+            )
             .ToList();
         return new AnswersView(
             LaneViews.Ms(Now),
@@ -112,7 +122,8 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
         IReadOnlyList<AnswersGiven> before,
         IReadOnlyList<MeetingNewsView> news,
         Question? question,
-        Instructions instructions
+        Instructions instructions,
+        Urgencies urgencies
     )
     {
         var (lane, entry, part) = invitation;
@@ -151,6 +162,9 @@ public sealed record ReadAnswers(UserId Viewer, Instant Now)
                 ? "It says neither where, nor by which link."
                 : null,
             meeting.AnswersWanted,
+            urgencies.AnswerBy(invitation),
+            urgencies.Reminded(invitation),
+            LaneViews.Ms(urgencies.Decision(invitation)),
             question is null || question.Of == viewing.Person.Id ? null : QuestionViews.Beside(viewing, question, lane.Who.GivenName),
             instructions.Views(invitation, verdict)
         );

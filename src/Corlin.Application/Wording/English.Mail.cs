@@ -50,8 +50,10 @@ public static partial class English
     /// <summary>"Please answer by Thursday 11 March, 12:00; after that it goes ahead without those who have not accepted."</summary>
     /// <param name="at">By the clock by which the time of the meeting is told.</param>
     public static string AnswerBy(LocalDateTime at, AfterDeadline then) =>
-        $"Please answer by {Day(at.Date)}, {Time(at.TimeOfDay)}"
-        + then switch
+        $"Please answer by {Day(at.Date)}, {Time(at.TimeOfDay)}{After(then)}";
+
+    private static string After(AfterDeadline then) =>
+        then switch
         {
             AfterDeadline.GoesOn => "; after that it goes ahead without those who have not accepted.",
             AfterDeadline.Cancelled => "; where somebody who must come has not accepted by then, it is cancelled.",
@@ -69,6 +71,10 @@ public static partial class English
                     AfterDeadline.Cancelled => "it is cancelled where somebody required has not accepted",
                     _ => "you decide",
                 };
+
+    /// <summary>"A reply is wanted by Thursday 12:00; after that it goes ahead without those who have not accepted."</summary>
+    public static string ReplyWanted(LocalDateTime at, LocalDate today, AfterDeadline then, bool passed) =>
+        passed ? $"A reply was wanted by {Moment(at, today)}." : $"A reply is wanted by {Moment(at, today)}{After(then)}";
 
     public static string CancelledByDeadline(LocalDateTime at) =>
         $"Not everyone who must come had accepted by {Day(at.Date)}, {Time(at.TimeOfDay)}.";

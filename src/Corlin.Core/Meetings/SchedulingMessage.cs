@@ -131,6 +131,9 @@ public sealed record OutgoingMail(
     /// <summary>Whether they are to answer (RSVP).</summary>
     public bool AnswersWanted { get; init; } = true;
 
+    /// <summary>Until when, and what follows, in a sentence; null where nothing was said.</summary>
+    public string? AnswerBy { get; init; }
+
     /// <summary>What is different since the last message, a line each; empty where nothing is told of that.</summary>
     public IReadOnlyList<string> Changes { get; init; } = [];
 }

@@ -271,6 +271,8 @@ public static class SchedulingWriter
             lines.Add($"By telephone: {mail.DialIn.ReplaceLineEndings("; ")}");
         if (mail is { Method: SchedulingMethod.Request, AnswersWanted: false })
             lines.Add("No reply is wanted.");
+        if (mail.AnswerBy is not null)
+            lines.AddRange(["", mail.AnswerBy]);
         if (mail.Changes.Count > 0)
             lines.AddRange([
                 "",

@@ -85,6 +85,31 @@ internal partial class StoreReads
             ).Take(limit),
         ];
 
+    public IReadOnlyDictionary<(string Entry, string To), Instant> LastLetters(
+        IReadOnlyCollection<string> entries,
+        IReadOnlyCollection<string> addresses
+    )
+    {
+        if (entries.Count == 0 || addresses.Count == 0)
+            return new Dictionary<(string, string), Instant>();
+        var written =
+            from mail in Db.Mails.AsNoTracking()
+            where mail.Entry != null && entries.Contains(mail.Entry) && addresses.Contains(mail.ToAddress)
+            join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
+            join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
+            where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
+            select new
+            {
+                mail.Entry,
+                mail.ToAddress,
+                mail.At,
+            };
+        return written
+            .AsEnumerable()
+            .GroupBy(w => (w.Entry!, w.ToAddress.ToLowerInvariant()))
+            .ToDictionary(g => g.Key, g => g.Max(w => w.At));
+    }
+
     public IReadOnlyList<MeetingNews> MeetingNewsFor(UserId who, Instant now, int limit)
     {
         var since = now - NewsKept;

@@ -4,6 +4,7 @@ using Corlin.Application.Calendars;
 using Corlin.Application.Desk;
 using Corlin.Application.History;
 using Corlin.Application.Meetings;
+using Corlin.Application.Waiting;
 using Corlin.Core.Calendars;
 using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
@@ -27,6 +28,66 @@ public sealed class DeadlineTests : IAsyncLifetime
     }
 
     public ValueTask DisposeAsync() => world.DisposeAsync();
+
+    [Fact]
+    public async Task Said_while_arranging_it_is_told_with_the_invitation_and_stands_inside_with_a_reminder()
+    {
+        var at = Instant.FromUtc(2027, 3, 10, 12, 0);
+        var made = await world.Do(Arranging() with { Deadline = new DeadlineWish(at, AfterDeadline.GoesOn) });
+        world.Advance(11);
+        await world.SendDue();
+        Assert.Equal(
+            "Please answer by Wednesday 10 March, 12:00; after that it goes ahead without those who have not accepted.",
+            world.Post.Mail.Last(m => m.To.Address == world.Lakshmi.Address).AnswerBy
+        );
+        async Task<AnswerRow> Asked() =>
+            (await world.See(new ReadAnswers(world.Tome.Id, world.Now).Run)).Rows.Single(r => r.Entry == made.PublicId);
+        var row = await Asked();
+        Assert.Equal("A reply is wanted by Wednesday 12:00; after that it goes ahead without those who have not accepted.", row.AnswerBy);
+        Assert.Equal((at.ToUnixTimeMilliseconds(), null), (row.Decision, row.Reminded));
+
+        await world.Do(new RemindSilent(world.Noor.Id, [new MeetingAt(made.PublicId, null)], null, Again: false));
+        Assert.Equal("Reminded today 09:43.", (await Asked()).Reminded);
+        var desk = await world.See(new ReadDesk(world.Tome.Id, world.Now).Run);
+        Assert.Contains("; reply wanted by Wednesday 12:00; reminded today 09:43", desk.Queue.Single(r => r.Entry == made.PublicId).Text);
+
+        world.Clock.StopAt(at);
+        Assert.Equal(1, await Run());
+        Assert.True(Agreement.IsAgreed(await world.Entry(made.PublicId), null));
+    }
+
+    [Fact]
+    public async Task Taken_back_the_arranging_takes_the_deadline_along_and_one_that_makes_no_sense_sends_nothing()
+    {
+        var start = Instant.FromUtc(2027, 3, 17, 12, 0);
+        var made = await world.Do(Arranging() with { Deadline = new DeadlineWish(start - Duration.FromDays(1), AfterDeadline.Cancelled) });
+        await world.Do(new UndoChange(world.Noor.Id, made.Change));
+        world.Clock.StopAt(start - Duration.FromHours(20));
+        Assert.Equal(0, await Run());
+        async Task<RefusalKind> Refused(ArrangeMeeting meeting) =>
+            (await Assert.ThrowsAsync<RefusedException>(() => world.Do(meeting))).Refusal.Kind;
+        Assert.Equal(RefusalKind.DeadlineTooLate, await Refused(Arranging() with { Deadline = new(start, AfterDeadline.Told) }));
+        Assert.Equal(RefusalKind.InThePast, await Refused(Arranging() with { Deadline = new(world.Now, AfterDeadline.Told) }));
+        Assert.Equal(
+            RefusalKind.BadInput,
+            await Refused(Arranging() with { Deadline = new(start - Duration.FromHours(2), AfterDeadline.Told), AnswersWanted = false })
+        );
+        world.Advance(60);
+        Assert.Equal(0, await world.SendDue());
+    }
+
+    private ArrangeMeeting Arranging() =>
+        new(
+            world.Noor.Id,
+            world.Maren.Id,
+            "Canary title",
+            [new Invited(world.Tome.PublicId, AttendeeRole.Required), new Invited(world.Lakshmi.PublicId, AttendeeRole.Required)],
+            World.Timed("2027-03-17T12:00"),
+            null,
+            null,
+            null,
+            null
+        );
 
     [Theory]
     [InlineData(AfterDeadline.Told, "Please answer by Monday 8 March, 12:00.", ChaseGroup.Decision)]

@@ -9021,6 +9021,10 @@ export interface components {
             since: null | string;
             missing: null | string;
             answersWanted: boolean;
+            answerBy: null | string;
+            reminded: null | string;
+            /** Format: int64 */
+            decision: number;
             asked: null | string;
             instructed: components["schemas"]["InstructedView"][];
         };
@@ -9028,6 +9032,11 @@ export interface components {
             invitations: components["schemas"]["InvitationRequest"][];
             answer: components["schemas"]["Answer"];
             comment: null | string;
+        };
+        AnswersByRequest: {
+            at: string;
+            zone: string;
+            then: components["schemas"]["AfterDeadline"];
         };
         AnswersView: {
             /** Format: int64 */
@@ -9089,6 +9098,7 @@ export interface components {
             moved: null | components["schemas"]["MovedRequest"][];
             turn: null | components["schemas"]["TurnRequest"];
             panel: null | components["schemas"]["PanelSentRequest"];
+            deadline: null | components["schemas"]["AnswersByRequest"];
         };
         ArrangedView: {
             entry: string;

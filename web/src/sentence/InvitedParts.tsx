@@ -29,17 +29,9 @@ export function LinePart({ line, value, quiet, onChange }: LineProps) {
 }
 
 /** Whether those invited are to answer, in a sentence. */
-export function AnswersPart({
-  wanted,
-  quiet,
-  onChange,
-}: {
-  wanted: boolean;
-  quiet?: string | undefined;
-  onChange: (wanted: boolean) => void;
-}) {
+export function AnswersPart({ wanted, onChange }: { wanted: boolean; onChange: (wanted: boolean) => void }) {
   return (
-    <Part name="Answers" value={wanted ? "a reply is wanted" : "no reply wanted"} quiet={wanted ? quiet : undefined} width={320}>
+    <Part name="Answers" value={wanted ? "a reply is wanted" : "no reply wanted"} width={320}>
       {(close) => (
         <Choices
           value={wanted ? "wanted" : "not"}

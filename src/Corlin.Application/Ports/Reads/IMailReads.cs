@@ -111,6 +111,12 @@ public interface IMailReads
     /// <summary>What people wrote about an entry and did not take back, by its public id, the latest first, at most so many.</summary>
     IReadOnlyList<WrittenLetter> LettersAbout(string entry, int limit);
 
+    /// <summary>When somebody last wrote about some entries to some addresses, by entry and address in lower case.</summary>
+    IReadOnlyDictionary<(string Entry, string To), Instant> LastLetters(
+        IReadOnlyCollection<string> entries,
+        IReadOnlyCollection<string> addresses
+    );
+
     /// <summary>The whole message (RFC 5322), or null where it did not go out yet.</summary>
     byte[]? MailSource(long id);
 

@@ -5,6 +5,7 @@ using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
 using Corlin.Application.Slots;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Recurrence;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
@@ -56,6 +57,7 @@ public sealed record ChosenRequest(
 /// <param name="Request">The public id of what somebody asked for, of which it comes.</param>
 /// <param name="Moved">Occurrences of a series that take place at a time of their own.</param>
 /// <param name="Turn">Where two hours take turns, the other of them.</param>
+/// <param name="Deadline">Until when those asked are to answer.</param>
 /// <param name="Panel">Where several are met one after another, who of them when; the start said is then the first.</param>
 public sealed record ArrangeRequest(
     string InNameOf,
@@ -87,8 +89,12 @@ public sealed record ArrangeRequest(
     Admission Admission = Admission.Asked,
     IReadOnlyList<MovedRequest>? Moved = null,
     TurnRequest? Turn = null,
-    PanelSentRequest? Panel = null
+    PanelSentRequest? Panel = null,
+    AnswersByRequest? Deadline = null
 );
+
+/// <param name="At">Wall-clock time in <paramref name="Zone"/>.</param>
+public sealed record AnswersByRequest(string At, string Zone, AfterDeadline Then);
 
 /// <param name="Start">Wall-clock time in the zone of the meeting.</param>
 /// <param name="Repeats">How it repeats, in words.</param>
@@ -264,6 +270,7 @@ internal static class ArrangeEndpoints
             Admission = request.Admission,
             Moved = MovedRequest.Read(request.Moved),
             Turn = request.Turn is { } turn ? Turn(request, turn) : null,
+            Deadline = request.Deadline is { } by ? new DeadlineWish(Times.Moment(by.At, by.Zone, "deadline"), by.Then) : null,
             Panel = request.Panel is { } panel ? Panel(reader, request, panel) : null,
         };
     }

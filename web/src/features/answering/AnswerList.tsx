@@ -13,9 +13,9 @@ interface Props {
   onMark: (key: string) => void;
 }
 
-/** How soon something begins, in a word. */
+/** How soon something is to be decided, in a word. */
 function soonness(row: AnswerRow, now: number) {
-  const left = row.start - now;
+  const left = row.decision - now;
   if (left < 24 * hour) return "Within a day";
   return left < 7 * 24 * hour ? "Within a week" : "Later";
 }

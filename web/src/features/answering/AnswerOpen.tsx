@@ -56,6 +56,7 @@ export function AnswerOpen({ row, data, answering, onOpen }: Props) {
           {row.tone === "wrong" && <WaysOut key={row.key} row={row} answering={answering} />}
         </>
       )}
+      {(row.answerBy || row.reminded) && <p className="pt-1">{[row.answerBy, row.reminded].filter(Boolean).join(" ")}</p>}
       {row.asked && <p className="pt-1 font-semibold">{row.asked}</p>}
       {row.since && <p className="pt-1 font-semibold">{row.since}</p>}
       {row.missing && (

@@ -143,6 +143,9 @@ function Composer({ desk, drafts }: { desk: Desk; drafts: KeptDraft[] }) {
           organiser={organiser}
           presets={presets}
           zone={zone.id}
+          reader={zone}
+          start={start}
+          now={desk.now}
           picked={picked.filter((p) => p.kind === "person").map((p) => p.givenName)}
           papers={
             <DraftPapers

@@ -1,8 +1,8 @@
 import type { ReactNode } from "react";
-import type { Person, Presets, Rank } from "../../api/types";
+import type { Person, Presets, Rank, Zone } from "../../api/types";
 import { cityOf } from "../../lane/words";
 import { CategoryChoice } from "../../sentence/CategoryChoice";
-import { AnswersPart, LinePart } from "../../sentence/InvitedParts";
+import { LinePart } from "../../sentence/InvitedParts";
 import { Choices, Part } from "../../sentence/Part";
 import { pointsOf, RichTextField } from "../../sentence/RichText";
 import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
@@ -11,6 +11,7 @@ import { Button } from "../../ui/Button";
 import type { Draft } from "./draft";
 import { EachPart } from "./EachPart";
 import { HoursPart } from "./HoursPart";
+import { RepliesPart } from "./RepliesPart";
 import { SomePart } from "./SomePart";
 import { WishesPart } from "./WishesPart";
 
@@ -20,6 +21,10 @@ interface Props {
   presets: Presets | undefined;
   /** The writer's zone. */
   zone: string;
+  /** The same, by which a deadline is said. */
+  reader: Zone;
+  start: number | undefined;
+  now: number;
   /** Those who come at the chosen time of whom only some must, by name. */
   picked: string[];
   papers: ReactNode;
@@ -30,7 +35,7 @@ interface Props {
 }
 
 /** What a meeting is besides: what is told with it, how it stands on the organiser's lane. What is only as usual is one quiet word. */
-export function MoreSentence({ draft, organiser, presets, zone, picked, papers, templates, wrong, onEdit }: Props) {
+export function MoreSentence({ draft, organiser, presets, zone, reader, start, now, picked, papers, templates, wrong, onEdit }: Props) {
   return (
     <p className="mt-1 text-[14px] leading-[26px]">
       <span className="text-soft">More:</span>{" "}
@@ -53,7 +58,7 @@ export function MoreSentence({ draft, organiser, presets, zone, picked, papers, 
       <SomePart draft={draft} organiser={organiser.id} picked={picked} wrong={wrong("some")} onEdit={onEdit} />,{" "}
       <EachPart draft={draft} organiser={organiser.id} wrong={wrong("each")} onEdit={onEdit} />,{" "}
       <HoursPart draft={draft} organiser={organiser} onEdit={onEdit} />,{" "}
-      <AnswersPart wanted={draft.answers} quiet="reply wanted" onChange={(answers) => onEdit({ answers })} />,{" "}
+      <RepliesPart draft={draft} zone={reader} start={start} now={now} wrong={wrong("deadline")} onEdit={onEdit} />,{" "}
       <ZonePart draft={draft} zone={zone} onEdit={onEdit} />,{" "}
       <Part name="Category" value={draft.category} quiet={draft.category ? undefined : "category"} width={280}>
         {(close) => (

@@ -4,6 +4,7 @@ import type { Beginning } from "../../app/parts/arrangeWith";
 import { noWishes } from "../../app/parts/wishes";
 import { and } from "../../lane/words";
 import { addDays, dateText, minute } from "../../lane/time";
+import type { Deadline } from "../../sentence/DeadlineFields";
 import { chosenOf, type Chosen } from "../../sentence/PeoplePicker";
 import { htmlOf } from "../../sentence/RichText";
 
@@ -67,6 +68,8 @@ export interface Draft {
   /** How it repeats, in words; empty for once. */
   repeats: string;
   answers: boolean;
+  /** Until when answers are wanted; undefined where nothing is said. */
+  deadline: Deadline | undefined;
   category: string;
   reminder: string;
   rank: Rank | undefined;
@@ -116,6 +119,7 @@ export function freshDraft(viewerZone: Zone, now: number): Draft {
     private: false,
     repeats: "",
     answers: true,
+    deadline: undefined,
     category: "",
     reminder: "usual",
     rank: undefined,

@@ -106,6 +106,10 @@ export function arrangeRequest(
     private: draft.private,
     endZone: draft.endZone ?? null,
     answers: draft.answers,
+    deadline:
+      draft.answers && draft.deadline && send
+        ? { at: `${draft.deadline.day}T${draft.deadline.time}`, zone: zone.id, then: draft.deadline.then }
+        : null,
     category: draft.category || null,
     reminder: draft.reminder,
     rank: draft.rank ?? null,

@@ -31,6 +31,7 @@ internal static class EndpointLines
         "POST /api/session/passkey/begun",
         "POST /api/session/passkey",
         "POST /api/welcome",
+        "POST /api/account/reset",
         "POST /api/setup",
         "GET /api/demo/sign-ins",
         "POST /api/demo/advance",

@@ -271,6 +271,19 @@ public static partial class English
             $"{Capital(WayIn(kind, owner, by, to))}. Whoever signs in as {(owner.Id == to.Id ? "you" : owner.Name)} reads that calendar and acts in that name. If you did not expect it, speak to an administrator at once."
         );
 
+    /// <summary>With the link by which somebody sets their password.</summary>
+    /// <param name="by">Who gives it to them; null where they asked for it.</param>
+    public static (string Subject, string Text) KeyLetter(CalendarUser who, CalendarUser? by) =>
+        by is null
+            ? (
+                "A new password for Corlin",
+                $"Somebody asked for a new password for {who.Name}. If it was you, open the link below and set one: it works once, within a day. If it was not, do nothing; your password stays as it is."
+            )
+            : (
+                "Your way into Corlin",
+                $"{by.Name} opens Corlin to you, {who.GivenName}. Open the link below and set a password: it works once, within a day, and for you alone."
+            );
+
     /// <summary>To the address that somebody says is theirs.</summary>
     public static (string Subject, string Text) AddressKeyLetter(CalendarUser who, string address) =>
         (

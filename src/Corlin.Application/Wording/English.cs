@@ -325,6 +325,7 @@ public static partial class English
             RefusalKind.NoRoomFits => $"There is no room {refusal.What} where it takes place.",
             RefusalKind.MoreThanThereAre => $"Say how many of the {refusal.What} must come: one at least, and no more than there are.",
             RefusalKind.RoomChanged => "Something has changed since this was worked out. Nothing was moved; look again at what makes room.",
+            RefusalKind.KeyNotMailed => $"The link was not sent: {refusal.What} Make one and give it to them yourself.",
             RefusalKind.PanelChanged => "Something has changed since this plan was made. Nothing was sent; look at the plan as it is now.",
             RefusalKind.PanelOfSeries => "A meeting that repeats is not held one after another. Say that it is once, or leave those out.",
             RefusalKind.PanelWithThose =>

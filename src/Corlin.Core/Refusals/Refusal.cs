@@ -204,6 +204,9 @@ public enum RefusalKind
     /// <summary>More of some are wished than there are.</summary>
     MoreThanThereAre,
 
+    /// <summary>A link to set a password could not be sent.</summary>
+    KeyNotMailed,
+
     /// <summary>A plan of several meetings no longer does as it was worked out.</summary>
     PanelChanged,
 

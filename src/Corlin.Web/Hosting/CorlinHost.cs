@@ -72,6 +72,8 @@ internal static class CorlinHost
         services.AddSingleton<SignInSlowdown>();
         services.AddScoped<AccountSignIn>();
         services.AddScoped<AccountKeeping>();
+        services.AddSingleton<KeyMail>();
+        services.AddSingleton<KeyRequests>();
         services.AddScoped<FeedSource>();
         services.AddScoped<OwnAccount>();
         services.AddScoped<Passkeys>();
@@ -143,6 +145,11 @@ internal static class CorlinHost
         services.AddSingleton<DeadlineWorker>();
         services.AddSingleton<SheetWorker>();
         services.AddSingleton(s => new Worker("Sending what waits", s.GetRequiredService<OutboxWorker>().RunDueAsync));
+        services.AddSingleton(s => new Worker(
+            "Links to those who lost their password",
+            s.GetRequiredService<KeyRequests>().RunDueAsync,
+            WaitsForOthers: true
+        ));
         services.AddSingleton(s => new Worker("Public holidays", s.GetRequiredService<HolidayWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing papers away", s.GetRequiredService<PaperWorker>().RunDueAsync));
         services.AddSingleton(s => new Worker("Clearing away what only grows", s.GetRequiredService<PruneWorker>().RunDueAsync));

@@ -36,6 +36,7 @@ internal static class Endpoints
         "POST /api/session/passkey/begun",
         "POST /api/session/passkey",
         "POST /api/welcome",
+        "POST /api/account/reset",
         "POST /api/setup",
         // Who has the link of a conference comes to its page.
         "POST /api/conference/{key}",

@@ -23,7 +23,7 @@ internal enum AccountState
 }
 
 /// <summary>The ways in of others, as an administrator keeps them. Each act is allowed and noted by a change before it is done.</summary>
-internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate, IReadStore store, LiveUpdates live)
+internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate, IReadStore store, LiveUpdates live, KeyMail mail)
 {
     public async Task<(AccountState State, bool SecondFactor)> OfAsync(UserId who) =>
         await users.OfPersonAsync(who) is not { } account ? (AccountState.None, false) : (StateOf(account), account.TwoFactorEnabled);
@@ -66,6 +66,26 @@ internal sealed class AccountKeeping(UserManager<Account> users, IWriteGate gate
         }
 
         return await KeyAsync(account, who);
+    }
+
+    /// <summary>The same, sent to them: who asks for it does not see it.</summary>
+    /// <exception cref="RefusedException">It was not taken over; another can be made.</exception>
+    public async Task MailInvitationAsync(UserId actor, CalendarUser who)
+    {
+        var by = await store.ReadAsync(s => s.Users([actor])[actor]);
+        await mail.SendAsync(who, by, await InviteAsync(actor, who));
+    }
+
+    /// <summary>Sends a link to somebody who lost their password.</summary>
+    /// <returns>False where nobody who can sign in has that address: nobody learns that.</returns>
+    public async Task<bool> MailResetAsync(string address, CancellationToken cancel)
+    {
+        var who = await store.ReadAsync(s => s.UserByAddress(address.Trim().ToLowerInvariant()), cancel);
+        if (who is null || await users.OfPersonAsync(who.Id) is not { } account || IsClosed(account))
+            return false;
+        await gate.RunAsync(new NoteReset(who.Id), cancel);
+        await mail.SendAsync(who, null, await KeyAsync(account, who), cancel);
+        return true;
     }
 
     /// <summary>A key for somebody who has an account, made on the machine itself; it lets a closed way in stay closed.</summary>

@@ -486,7 +486,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeyWayRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -559,6 +563,43 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["WelcomeRequest"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ResetRequest"];
                 };
             };
             responses: {
@@ -10247,7 +10288,7 @@ export interface components {
             occurrence: null | string;
         };
         InvitationView: {
-            key: string;
+            key: null | string;
         };
         JoinParts: {
             name: null | string;
@@ -10288,6 +10329,10 @@ export interface components {
         KeptWishesRequest: {
             stood: components["schemas"]["KeptWishView"][];
             wishes: components["schemas"]["KeptWishView"][];
+        };
+        KeyWayRequest: {
+            /** @default false */
+            byMail: boolean;
         };
         KindRequest: {
             inNameOf: string;
@@ -11226,6 +11271,9 @@ export interface components {
             lead: string;
             of: components["schemas"]["PersonView"][];
             requests: components["schemas"]["RequestView"][];
+        };
+        ResetRequest: {
+            address: string;
         };
         ReturnHeadView: {
             /** Format: int64 */

@@ -51,5 +51,13 @@ function Gate() {
       </Suspense>
     );
   if (session.data.address) return <RouterProvider router={router} />;
-  return <Suspense>{session.data.setUpNeeded ? <FirstSetUp /> : <SignIn demo={session.data.demo} />}</Suspense>;
+  return (
+    <Suspense>
+      {session.data.setUpNeeded ? (
+        <FirstSetUp />
+      ) : (
+        <SignIn demo={session.data.demo} mailLeaves={session.data.mailLeaves && !session.data.demo} />
+      )}
+    </Suspense>
+  );
 }

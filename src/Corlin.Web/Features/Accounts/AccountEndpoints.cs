@@ -19,8 +19,13 @@ public sealed record AccountsView(IReadOnlyList<AccountRow> Rows, int InAll);
 
 public sealed record AdministratorRequest(bool IsOne);
 
-/// <param name="Key">With it somebody sets their password, once, within a day.</param>
-public sealed record InvitationView(string Key);
+/// <param name="Key">With it somebody sets their password, once, within a day; null where it was sent to them.</param>
+public sealed record InvitationView(string? Key);
+
+/// <param name="ByMail">Whether it is sent to them, and not shown.</param>
+public sealed record KeyWayRequest(bool ByMail = false);
+
+public sealed record ResetRequest(string Address);
 
 public sealed record ClosedRequest(bool Closed);
 
@@ -53,6 +58,7 @@ internal static class AccountEndpoints
         api.MapPut("/people/{id}/account", CloseAsync);
         api.MapDelete("/people/{id}/account/authenticator", RemoveSecondFactorAsync);
         api.MapPost("/welcome", WelcomeAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
+        api.MapPost("/account/reset", AskForReset).AllowAnonymous().RequireRateLimiting(Limits.Key);
         api.MapGet("/account", OwnAsync);
         api.MapPost("/account/password", ChangePasswordAsync);
         api.MapPost("/account/authenticator", BeginAuthenticatorAsync);
@@ -114,8 +120,22 @@ internal static class AccountEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<InvitationView>> InviteAsync(Reader reader, string id, AccountKeeping accounts) =>
-        TypedResults.Ok(new InvitationView(await accounts.InviteAsync(reader.Person, await reader.FindAsync(id, "who"))));
+    private static async Task<Ok<InvitationView>> InviteAsync(Reader reader, string id, KeyWayRequest request, AccountKeeping accounts)
+    {
+        var who = await reader.FindAsync(id, "who");
+        if (!request.ByMail)
+            return TypedResults.Ok(new InvitationView(await accounts.InviteAsync(reader.Person, who)));
+        await accounts.MailInvitationAsync(reader.Person, who);
+        return TypedResults.Ok(new InvitationView(null));
+    }
+
+    /// <summary>The same answer whoever asks, and for whatever address.</summary>
+    private static NoContent AskForReset(ResetRequest request, KeyRequests requests, StartOptions options)
+    {
+        if (options.MailLeaves)
+            requests.Ask((Times.Limited(request.Address, 254, "address") ?? "").Trim().ToLowerInvariant());
+        return TypedResults.NoContent();
+    }
 
     private static async Task<NoContent> CloseAsync(Reader reader, string id, ClosedRequest request, AccountKeeping accounts)
     {

@@ -4,17 +4,19 @@ import { ask, client, Problem } from "../../api/client";
 import { canUsePasskeys, signInWithPasskey, wasLeft } from "../../api/passkey";
 import { Button } from "../../ui/Button";
 import { Field, FieldError } from "../../ui/Field";
+import { LostPassword } from "./LostPassword";
 import { Welcome } from "./Welcome";
 import { signInsQuery } from "./signInQueries";
 
 /** Signing in; the demo offers its made-up people. */
-export function SignIn({ demo }: { demo: boolean }) {
+export function SignIn({ demo, mailLeaves }: { demo: boolean; mailLeaves: boolean }) {
   const [address, setAddress] = useState("");
   const [password, setPassword] = useState("");
   const [error, setError] = useState<string>();
   const [busy, setBusy] = useState(false);
   // The password was right, and the code of the authenticator is asked for.
   const [code, setCode] = useState<string>();
+  const [lost, setLost] = useState(false);
   const queries = useQueryClient();
   const people = useQuery({ ...signInsQuery, enabled: demo });
 
@@ -102,6 +104,7 @@ export function SignIn({ demo }: { demo: boolean }) {
       </Welcome>
     );
 
+  if (lost) return <LostPassword address={address} onBack={() => setLost(false)} />;
   return (
     <Welcome line="Calendars kept well, in somebody else’s name.">
       <div className={`grid gap-12 ${demo ? "md:grid-cols-[320px_1fr]" : "max-w-80"}`}>
@@ -135,6 +138,15 @@ export function SignIn({ demo }: { demo: boolean }) {
             </Button>
             {passkey}
           </div>
+          {mailLeaves && (
+            <button
+              type="button"
+              className="min-h-8 justify-self-start text-soft underline underline-offset-4"
+              onClick={() => setLost(true)}
+            >
+              I forgot my password
+            </button>
+          )}
         </form>
         {demo && people.data && (
           <section aria-label="The people of the demo">

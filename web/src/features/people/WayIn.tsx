@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
+import { sessionQuery } from "../../api/queries";
 import type { Person } from "../../api/types";
 import { useChanges } from "../../app/hooks/changes";
 import { ShownOnce } from "../../app/parts/ShownOnce";
@@ -12,6 +13,7 @@ export function WayIn({ who }: { who: Person }) {
   const queries = useQueryClient();
   const { say, fail } = useChanges();
   const account = useQuery(accountOfQuery(who.id));
+  const session = useQuery(sessionQuery);
   const [key, setKey] = useState<string>();
   if (!account.data) return null;
   const { state, secondFactor, administrator } = account.data;
@@ -44,12 +46,26 @@ export function WayIn({ who }: { who: Person }) {
           <Button
             onClick={() =>
               act(
-                ask(client.POST("/api/people/{id}/account/invitation", path)).then((made) => setKey(made.key)),
+                ask(client.POST("/api/people/{id}/account/invitation", { ...path, body: { byMail: false } })).then((made) =>
+                  setKey(made.key ?? undefined),
+                ),
                 `A key for ${who.givenName} is made. It holds once, for a day.`,
               )
             }
           >
             {state === "open" ? "Create a reset link" : `Create a sign-up link for ${who.givenName}`}
+          </Button>
+        )}
+        {state !== "closed" && session.data?.mailLeaves && (
+          <Button
+            onClick={() =>
+              act(
+                ask(client.POST("/api/people/{id}/account/invitation", { ...path, body: { byMail: true } })),
+                `The link is on its way to ${who.address}. It works once, within a day.`,
+              )
+            }
+          >
+            Send it by mail
           </Button>
         )}
         {secondFactor && (

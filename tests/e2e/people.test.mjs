@@ -192,3 +192,27 @@ test("what somebody says of another's address waits for an administrator, and st
   await noor.getByRole("link", { name: "What was done in your own name" }).click();
   await noor.getByRole("heading", { name: /What was done in the name of/ }).waitFor();
 });
+
+test("Somebody leaves: what hangs on them is handed on in one step, nobody is let in by it, and it is taken back", async () => {
+  const page = await open();
+  await find(page, "Ines Quadros");
+  await page.getByRole("option", { name: /^Ines Quadros/ }).click();
+  await page.getByRole("link", { name: "Ines leaves…" }).click();
+  await page.getByRole("heading", { name: /^Ines Quadros leaves/ }).waitFor();
+  const lines = page.getByRole("listitem");
+  await lines.getByText(/^Ines speaks for .* no longer\.$/).waitFor();
+  await page.getByRole("button", { name: "Who takes over: nobody yet" }).click();
+  await page.getByRole("combobox", { name: "Who takes over" }).fill("Pablo");
+  await page.getByRole("option", { name: /^Pablo/ }).click();
+  await lines.getByText(/asked to let Pablo speak for them\.$/).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Ines leaves", exact: true }).click();
+  await page.getByText(/^Ines has left\. .*asked to let Pablo in\./).waitFor();
+  await page.getByText("Ines’s sign-in is blocked.").waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: /^Undo, \d+ s/ }).click();
+  await page.getByRole("button", { name: "Open it again" }).click();
+  await page.getByRole("link", { name: "Ines leaves…" }).click();
+  await lines.getByText(/^Ines speaks for .* no longer\.$/).waitFor();
+  await page.close();
+});

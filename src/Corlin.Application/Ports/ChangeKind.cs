@@ -243,6 +243,9 @@ public enum ChangeKind
 
     /// <summary>It was said how much something counts against a free slot.</summary>
     SlotsWeighed,
+
+    /// <summary>What hung on somebody who leaves was handed on.</summary>
+    PersonLeft,
 }
 
 /// <param name="Kind">What was done; of an undo what it took back.</param>

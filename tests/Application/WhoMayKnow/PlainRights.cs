@@ -164,6 +164,7 @@ internal sealed class PlainRights(Organisation of, PlainRules rules, ICalendarRe
             or OpenSite
             or SetCeiling
             or WeighSlots
+            or Leave
             or KeepPlace
             or ClosePlace
             or KeepWay

@@ -509,6 +509,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LeavingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LeaveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LeftView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}/account/authenticator": {
         parameters: {
             query?: never;
@@ -10385,9 +10447,35 @@ export interface components {
             words: string;
             entry: null | components["schemas"]["FoundEntryView"];
         };
+        LeaveRequest: {
+            to: null | string;
+        };
+        LeavingView: {
+            who: components["schemas"]["PersonView"];
+            /** Format: int32 */
+            meetings: number;
+            /** Format: int32 */
+            series: number;
+            /** Format: int32 */
+            private: number;
+            speaksFor: components["schemas"]["PersonView"][];
+            /** Format: int32 */
+            others: number;
+            groups: string[];
+            /** Format: int32 */
+            links: number;
+        };
         LeftOutView: {
             who: components["schemas"]["PersonView"];
             reason: string;
+        };
+        LeftView: {
+            /** Format: int64 */
+            change: number;
+            /** Format: int32 */
+            offered: number;
+            /** Format: int32 */
+            asked: number;
         };
         LettersView: {
             subject: string;

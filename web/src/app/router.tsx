@@ -46,6 +46,7 @@ const Watch = lazyRouteComponent(() => import("../features/watching/Watch"), "Wa
 const DaySheet = lazyRouteComponent(() => import("../features/handing/DaySheet"), "DaySheet");
 
 const Devices = lazyRouteComponent(() => import("../features/accounts/Devices"), "Devices");
+const Leaving = lazyRouteComponent(() => import("../features/people/Leaving"), "Leaving");
 const Weights = lazyRouteComponent(() => import("../features/arranging/Weights"), "Weights");
 const SendCalendar = lazyRouteComponent(() => import("../features/handing/SendCalendar"), "SendCalendar");
 
@@ -115,6 +116,13 @@ const devices = createRoute({
   getParentRoute: () => root,
   path: "/devices",
   component: Devices,
+});
+
+const leaving = createRoute({
+  getParentRoute: () => root,
+  path: "/leaving",
+  component: Leaving,
+  validateSearch: (search): { who?: string } => (text(search.who) ? { who: text(search.who) as string } : {}),
 });
 
 const weights = createRoute({
@@ -245,6 +253,7 @@ export const router = createRouter({
     send,
     devices,
     weights,
+    leaving,
     arrange,
     convene,
     answer,

@@ -1,4 +1,5 @@
 using Corlin.Application.Accounts;
+using Corlin.Application.HandingOver;
 using Corlin.Application.Lanes;
 using Corlin.Core.Refusals;
 using Corlin.Web.Edge;
@@ -26,6 +27,9 @@ public sealed record InvitationView(string? Key);
 public sealed record KeyWayRequest(bool ByMail = false);
 
 public sealed record ResetRequest(string Address);
+
+/// <param name="To">The public id of who takes over; null for nobody yet.</param>
+public sealed record LeaveRequest(string? To = null);
 
 public sealed record ClosedRequest(bool Closed);
 
@@ -56,6 +60,8 @@ internal static class AccountEndpoints
         api.MapPost("/account/signing-out", SignOutElsewhereAsync);
         api.MapPost("/people/{id}/account/invitation", InviteAsync).ToldOnce();
         api.MapPut("/people/{id}/account", CloseAsync);
+        api.MapGet("/people/{id}/leaving", LeavingAsync);
+        api.MapPost("/people/{id}/leaving", LeaveAsync);
         api.MapDelete("/people/{id}/account/authenticator", RemoveSecondFactorAsync);
         api.MapPost("/welcome", WelcomeAsync).AllowAnonymous().RequireRateLimiting(Limits.Key);
         api.MapPost("/account/reset", AskForReset).AllowAnonymous().RequireRateLimiting(Limits.Key);
@@ -141,6 +147,21 @@ internal static class AccountEndpoints
     {
         await accounts.SetClosedAsync(reader.Person, await reader.UserAsync(id, "who"), request.Closed);
         return TypedResults.NoContent();
+    }
+
+    private static async Task<Ok<LeavingView>> LeavingAsync(Reader reader, string id) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadLeaving(reader.Person, id, reader.Now).Run));
+
+    /// <summary>What hangs on them is handed on first; their way in is closed where that was done.</summary>
+    private static async Task<Ok<LeftView>> LeaveAsync(Reader reader, string id, LeaveRequest request, AccountKeeping accounts)
+    {
+        var who = await reader.UserAsync(id, "who");
+        var left = await reader.ChangeAsync(new Leave(reader.Person, id, request.To));
+        if (await reader.ReadAsync(s => s.IsAdministrator(who)))
+            await reader.ChangeAsync(new SetAdministrator(reader.Person, who, IsOne: false));
+        if ((await accounts.OfAsync(who)).State is AccountState.Open or AccountState.Invited)
+            await accounts.SetClosedAsync(reader.Person, who, closed: true);
+        return TypedResults.Ok(left);
     }
 
     private static async Task<NoContent> RemoveSecondFactorAsync(Reader reader, string id, AccountKeeping accounts)

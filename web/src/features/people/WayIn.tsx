@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
 import { sessionQuery } from "../../api/queries";
@@ -118,6 +119,11 @@ export function WayIn({ who }: { who: Person }) {
           >
             Close it
           </Button>
+        )}
+        {state !== "closed" && who.address !== session.data?.address && (
+          <Link to="/leaving" search={{ who: who.id }} className="inline-flex min-h-8 items-center text-soft underline underline-offset-4">
+            {`${who.givenName} leaves…`}
+          </Link>
         )}
         {state === "closed" && (
           <Button

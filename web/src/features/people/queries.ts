@@ -37,3 +37,11 @@ export const accountsQuery = (text: string) =>
     queryKey: ["account", "all", text],
     queryFn: () => ask(client.GET("/api/accounts", { params: { query: { text } } })),
   });
+
+/** What hangs on somebody who leaves. */
+export const leavingQuery = (who: string) =>
+  queryOptions({
+    queryKey: ["account", "leaving", who],
+    queryFn: () => ask(client.GET("/api/people/{id}/leaving", { params: { path: { id: who } } })),
+    retry: false,
+  });

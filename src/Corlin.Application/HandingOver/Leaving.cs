@@ -1,0 +1,158 @@
+using Corlin.Application.Lanes;
+using Corlin.Application.Meetings;
+using Corlin.Application.Ports;
+using Corlin.Application.Shared;
+using Corlin.Core.Access;
+using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
+using Corlin.Core.Refusals;
+using NodaTime;
+
+namespace Corlin.Application.HandingOver;
+
+/// <summary>What hangs on somebody who leaves, in numbers: who looks at it may not know more of their calendar.</summary>
+/// <param name="Meetings">Those ahead that they organise and that can be offered to somebody else.</param>
+/// <param name="Series">How many of them repeat.</param>
+/// <param name="Private">Those ahead that are private: they are offered to nobody.</param>
+/// <param name="SpeaksFor">For whom they speak.</param>
+/// <param name="Others">In how many other calendars they may see or do something.</param>
+/// <param name="Groups">The names of the groups they are in.</param>
+/// <param name="Links">How many links lead to their calendar.</param>
+public sealed record LeavingView(
+    PersonView Who,
+    int Meetings,
+    int Series,
+    int Private,
+    IReadOnlyList<PersonView> SpeaksFor,
+    int Others,
+    IReadOnlyList<string> Groups,
+    int Links
+);
+
+/// <summary>What hangs on somebody inside who leaves; for an administrator.</summary>
+public sealed record ReadLeaving(UserId Viewer, string Who, Instant Now)
+{
+    public LeavingView Run(ICalendarReads store)
+    {
+        if (!store.IsAdministrator(Viewer))
+            throw new RefusedException(RefusalKind.AdministratorsOnly);
+        if (store.User(Who) is not { Inside: true, Kind: UserKind.Person } who)
+            throw new RefusedException(RefusalKind.NotFound, "who");
+        var viewing = new Viewing(store, Viewer, Now);
+        var hangs = Hangs.On(store, who.Id, Now);
+        var owners = viewing.Users(hangs.Grants.Select(g => g.Owner));
+        var spoken = hangs.Grants.Where(g => g.Acting == Acting.SpeakFor).Select(g => g.Owner).ToHashSet();
+        return new LeavingView(
+            viewing.View(who),
+            hangs.Offered.Count,
+            hangs.Offered.Count(m => m.IsSeries),
+            hangs.Private,
+            [.. spoken.Select(s => viewing.View(owners[s])).OrderBy(p => p.Name, StringComparer.Ordinal)],
+            hangs.Grants.Select(g => g.Owner).Where(o => !spoken.Contains(o)).Distinct().Count(),
+            [.. hangs.Groups.Select(g => g.Name).Order(StringComparer.Ordinal)],
+            hangs.Feeds.Count
+        );
+    }
+}
+
+/// <summary>
+/// Somebody inside leaves. What they organise is offered to who takes over; those in whose calendars they acted are asked to let that person
+/// do the same, and decide; they are taken out of groups, and what they may see and do ends. Nobody is given a calendar by it.
+/// </summary>
+/// <param name="To">The public id of who takes over; null for nobody yet.</param>
+[Change(ChangeKind.PersonLeft, "arranged the leaving of", MayTakeBack.ByAdministrators)]
+public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftView>
+{
+    public LeftView Apply(IChangeSession session)
+    {
+        session.MustAdminister(Actor);
+        if (session.User(Who) is not { Inside: true, Kind: UserKind.Person } who)
+            throw new RefusedException(RefusalKind.NotFound, "who");
+        if (who.Id == Actor)
+            throw new RefusedException(RefusalKind.OwnWayIn, "who");
+        var to = To is null ? null : session.User(To);
+        if (To is not null && (to is not { Inside: true, Kind: UserKind.Person } || to.Id == who.Id))
+            throw new RefusedException(RefusalKind.PersonUnknown, "to", To);
+        if (session.Administrators().All(a => a == who.Id))
+            throw new RefusedException(RefusalKind.LastAdministrator, "who");
+        var hangs = Hangs.On(session, who.Id, session.Now);
+        var change = session.Begin(ChangeKind.PersonLeft, Actor, who.Id, null);
+        var offered = to is null ? 0 : hangs.Offered.Count(m => Offer(session, m, who, to));
+        var asked = to is null ? 0 : hangs.Grants.GroupBy(g => g.Owner).Count(g => Ask(session, g.MaxBy(x => x.Acting)!, who, to));
+        foreach (var grant in hangs.Grants)
+            session.AccessStore.End(grant);
+        foreach (var group in hangs.Groups)
+            session.PeopleStore.Leave(group.Id, who.Id);
+        foreach (var feed in hangs.Feeds)
+            session.FeedStore.End(feed);
+        return new LeftView(change, offered, asked);
+    }
+
+    /// <returns>False where it cannot be: nobody required would be left in it.</returns>
+    private static bool Offer(IChangeSession session, Entry meeting, CalendarUser who, CalendarUser to)
+    {
+        var offer = new TurnOverOffer(0, meeting.Id, who.Id, to.Id, who.Id, Stays: false, $"{who.Name} leaves.", session.Now);
+        try
+        {
+            // What cannot be done is not offered.
+            TurningOver.Of(session, meeting, offer);
+        }
+        catch (RefusedException)
+        {
+            return false;
+        }
+
+        session.TurnOverStore.Offer(offer);
+        session.EntryStore.Save(meeting);
+        return true;
+    }
+
+    /// <returns>False where there is nothing to ask for.</returns>
+    private static bool Ask(IChangeSession session, Grant held, CalendarUser who, CalendarUser to)
+    {
+        var terms = held.Terms with { From = null, Until = null };
+        if (
+            held.Owner == to.Id
+            || session
+                .GrantsOn([held.Owner], to.Id)[held.Owner]
+                .Any(g => g.Receiver == to.Id && g.Acting >= terms.Acting && g.Sight >= terms.Sight)
+            || Granting.WhyNot(terms, to.Inside, session.CeilingFor(to.Inside), session.Now) is not null
+        )
+            return false;
+        foreach (var before in session.AccessRequestsOf(to.Id).Where(r => r.Owner == held.Owner))
+            session.AccessStore.Close(before);
+        var words = $"{who.Name} leaves, and {to.GivenName} takes over.";
+        session.AccessStore.Ask(new AccessRequest(0, to.Id, held.Owner, terms, words, session.Now));
+        return true;
+    }
+}
+
+/// <param name="Offered">How many meetings are offered to who takes over.</param>
+/// <param name="Asked">How many are asked to let them into their calendar.</param>
+public sealed record LeftView(long Change, int Offered, int Asked);
+
+/// <summary>Everything that hangs on somebody.</summary>
+internal sealed record Hangs(
+    IReadOnlyList<Entry> Offered,
+    int Private,
+    IReadOnlyList<Grant> Grants,
+    IReadOnlyList<CalendarUser> Groups,
+    IReadOnlyList<Feed> Feeds
+)
+{
+    /// <summary>More meetings are not handed on at once; the same again hands on the next.</summary>
+    private const int MostMeetings = 200;
+
+    public static Hangs On(ICalendarReads store, UserId who, Instant now)
+    {
+        var ahead = store.Organised([who], now, MostMeetings);
+        var groups = store.MembershipsOf(who).Where(m => m.Until is null).Select(m => m.Group).ToHashSet();
+        return new Hangs(
+            [.. ahead.Where(m => !m.Private && store.TurnOverOf(m.Id) is null)],
+            ahead.Count(m => m.Private),
+            [.. store.GrantsHeldBy(who).Where(g => g.Receiver == who && !g.IsOverAt(now))],
+            [.. store.Users([.. groups]).Values],
+            store.FeedsOf(who)
+        );
+    }
+}

@@ -21,7 +21,18 @@ public sealed record DaySheetView(
 );
 
 /// <summary>What stands on it beside times, titles and places.</summary>
-public sealed record SheetPartsView(bool People, bool Agenda, bool Papers, bool Joining, bool Ways, bool LastTime, bool Gaps, bool Private)
+/// <param name="Attached">Whether the papers go with it by mail.</param>
+public sealed record SheetPartsView(
+    bool People,
+    bool Agenda,
+    bool Papers,
+    bool Joining,
+    bool Ways,
+    bool LastTime,
+    bool Gaps,
+    bool Private,
+    bool Attached = false
+)
 {
     public static SheetPartsView Of(SheetParts parts) =>
         new(
@@ -32,7 +43,8 @@ public sealed record SheetPartsView(bool People, bool Agenda, bool Papers, bool 
             parts.HasFlag(SheetParts.Ways),
             parts.HasFlag(SheetParts.LastTime),
             parts.HasFlag(SheetParts.Gaps),
-            parts.HasFlag(SheetParts.Private)
+            parts.HasFlag(SheetParts.Private),
+            parts.HasFlag(SheetParts.Attached)
         );
 
     public SheetParts ToParts() =>
@@ -43,7 +55,8 @@ public sealed record SheetPartsView(bool People, bool Agenda, bool Papers, bool 
         | (Ways ? SheetParts.Ways : 0)
         | (LastTime ? SheetParts.LastTime : 0)
         | (Gaps ? SheetParts.Gaps : 0)
-        | (Private ? SheetParts.Private : 0);
+        | (Private ? SheetParts.Private : 0)
+        | (Attached ? SheetParts.Attached : 0);
 }
 
 /// <param name="At">Minutes after midnight by the clock of their home; null where it is sent by hand only.</param>

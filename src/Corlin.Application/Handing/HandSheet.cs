@@ -97,15 +97,18 @@ public sealed record HandSheet(
     private void Send(IChangeSession session, CalendarUser by, CalendarUser owner, CalendarUser to)
     {
         var sheet = new ReadDaySheet(to.Id, owner.PublicId, First, Days, Parts, session.Now).Run(session);
+        var papers = SheetPapers.Of(new Viewing(session, to.Id, session.Now), owner, First, Days, Parts);
+        var note = English.SheetNote(Note, [.. papers.Sent.Select(p => p.Name)], papers.LeftOut);
         var letter = new Letter(
             Telling.Box(by),
             Telling.Box(to),
             English.SheetSubject(sheet.Heading, Again),
-            SheetText.Words(sheet, Note),
+            SheetText.Words(sheet, note),
             session.Now
         )
         {
-            Sheet = SheetText.Drawn(sheet, Note),
+            Sheet = SheetText.Drawn(sheet, note),
+            Papers = papers.Sent,
             Lane = SharedLanes.OfDays(
                 new Viewing(session, to.Id, session.Now),
                 owner,

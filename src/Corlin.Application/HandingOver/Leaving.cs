@@ -56,8 +56,8 @@ public sealed record ReadLeaving(UserId Viewer, string Who, Instant Now)
 }
 
 /// <summary>
-/// Somebody inside leaves. What they organise is offered to who takes over; those in whose calendars they acted are asked to let that person
-/// do the same, and decide; they are taken out of groups, and what they may see and do ends. Nobody is given a calendar by it.
+/// Somebody inside leaves. What they organise is offered to who takes over; those in whose calendars they acted are asked to let that
+/// person do the same, and decide; they are taken out of groups, and what they may see and do ends. Nobody is given a calendar by it.
 /// </summary>
 /// <param name="To">The public id of who takes over; null for nobody yet.</param>
 [Change(ChangeKind.PersonLeft, "arranged the leaving of", MayTakeBack.ByAdministrators)]

@@ -26,6 +26,9 @@ public sealed record Letter(
     /// <summary>What goes along as a calendar file; null for nothing.</summary>
     public SharedLane? Lane { get; init; }
 
+    /// <summary>Papers that go along.</summary>
+    public IReadOnlyList<SentPaper> Papers { get; init; } = [];
+
     /// <summary>Whether nobody wrote it now: it says so, so that no machine answers it (RFC 3834 5).</summary>
     public bool Automatic { get; init; }
 }

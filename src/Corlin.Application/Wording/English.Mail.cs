@@ -271,6 +271,18 @@ public static partial class English
             $"{Capital(WayIn(kind, owner, by, to))}. Whoever signs in as {(owner.Id == to.Id ? "you" : owner.Name)} reads that calendar and acts in that name. If you did not expect it, speak to an administrator at once."
         );
 
+    /// <summary>What is written above a sheet, with the papers that go along and those that are too large to.</summary>
+    public static string? SheetNote(string? note, IReadOnlyList<string> papers, IReadOnlyList<string> tooLarge)
+    {
+        var said = new[]
+        {
+            note?.Trim(),
+            papers.Count == 0 ? null : $"With it: {And(papers)}.",
+            tooLarge.Count == 0 ? null : $"Too large to go along: {And(tooLarge)}.",
+        }.Where(w => !string.IsNullOrEmpty(w));
+        return string.Join("\n\n", said) is { Length: > 0 } words ? words : null;
+    }
+
     /// <summary>With the link by which somebody sets their password.</summary>
     /// <param name="by">Who gives it to them; null where they asked for it.</param>
     public static (string Subject, string Text) KeyLetter(CalendarUser who, CalendarUser? by) =>

@@ -31,6 +31,9 @@ public enum SheetParts
 
     /// <summary>Private entries in full; without it they are told as private.</summary>
     Private = 128,
+
+    /// <summary>The papers that stand on it go with it by mail.</summary>
+    Attached = 256,
 }
 
 /// <summary>How the day sheet of a principal is made, and when it goes by itself.</summary>
@@ -48,7 +51,7 @@ public sealed record SheetWish(UserId Owner, UserId By, SheetParts Parts)
         | SheetParts.LastTime
         | SheetParts.Gaps;
 
-    public const SheetParts All = Usual | SheetParts.Private;
+    public const SheetParts All = Usual | SheetParts.Private | SheetParts.Attached;
 
     /// <summary>No more people get it.</summary>
     public const int MostReaders = 20;

@@ -11,6 +11,8 @@ public static class LetterWriter
     /// <param name="answers">The id of the message that it answers, without angle brackets.</param>
     /// <param name="automatic">Whether nobody wrote it now (RFC 3834 5).</param>
     /// <param name="calendar">A calendar file that goes along, with its name; null for none.</param>
+    /// <param name="papers">What goes along besides.</param>
+    /// <param name="open">What lies under the hash of a paper; null where it is there no more.</param>
     /// <param name="html">The same words as a page, of what answers nobody; null for none.</param>
     public static MimeMessage ToMime(
         string messageId,
@@ -22,7 +24,9 @@ public static class LetterWriter
         string? answers = null,
         (string Name, string Text)? calendar = null,
         bool automatic = false,
-        string? html = null
+        string? html = null,
+        IReadOnlyList<SentPaper>? papers = null,
+        Func<string, Stream?>? open = null
     )
     {
         MimeEntity body = new TextPart("plain") { Text = text, ContentTransferEncoding = ContentEncoding.QuotedPrintable };
@@ -42,6 +46,13 @@ public static class LetterWriter
                 ContentDisposition = new ContentDisposition(ContentDisposition.Attachment) { FileName = file.Name },
             };
             body = new Multipart("mixed") { body, part };
+        }
+
+        foreach (var paper in SentPapers.Of(papers ?? [], open ?? (_ => null)))
+        {
+            if (body is not Multipart { ContentType.MediaSubtype: "mixed" })
+                body = new Multipart("mixed") { body };
+            ((Multipart)body).Add(paper);
         }
 
         var message = new MimeMessage

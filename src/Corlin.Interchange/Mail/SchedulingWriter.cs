@@ -47,7 +47,7 @@ public static class SchedulingWriter
             new TextPart("plain") { Text = Words(mail), ContentTransferEncoding = ContentEncoding.QuotedPrintable },
             calendar,
         };
-        var papers = Attached(mail, open ?? (_ => null)).ToList();
+        var papers = SentPapers.Of(mail.Papers, open ?? (_ => null)).ToList();
         if (papers.Count == 0)
         {
             message.Body = body;
@@ -63,34 +63,6 @@ public static class SchedulingWriter
     /// <summary>The id under which all mail of a meeting is gathered; no message has it.</summary>
     private static string Thread(string uid) =>
         $"{Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(uid)))[..32]}@meeting.corlin.invalid";
-
-    private static IEnumerable<MimePart> Attached(OutgoingMail mail, Func<string, Stream?> open)
-    {
-        foreach (var paper in mail.Papers.Where(p => p.Address is null))
-        {
-            if (open(paper.Hash) is not { } content)
-                continue;
-            yield return new MimePart(paper.MediaType)
-            {
-                // Read whole here: what a message holds is written out after the file was closed.
-                Content = new MimeContent(Whole(content)),
-                ContentDisposition = new ContentDisposition(ContentDisposition.Attachment),
-                ContentTransferEncoding = ContentEncoding.Base64,
-                FileName = paper.Name,
-            };
-        }
-    }
-
-    private static MemoryStream Whole(Stream content)
-    {
-        using (content)
-        {
-            var whole = new MemoryStream();
-            content.CopyTo(whole);
-            whole.Position = 0;
-            return whole;
-        }
-    }
 
     /// <summary>The iCalendar object of a message.</summary>
     public static string ToText(OutgoingMail mail)

@@ -32,7 +32,9 @@ internal sealed class MailWriter(StartOptions options, IPaperFiles papers) : IMa
             letter.Answers,
             letter.Lane is { } lane ? File(lane, letter.Stamp) : null,
             letter.Automatic,
-            letter.Sheet is { } sheet ? SheetMail.Of(sheet) : null
+            letter.Sheet is { } sheet ? SheetMail.Of(sheet) : null,
+            letter.Papers,
+            papers.Open
         );
         return new WrittenMail(messageId, letter.From, letter.To, letter.Subject, text, Bytes(message));
     }

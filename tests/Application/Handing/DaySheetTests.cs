@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Corlin.Application.Calendars;
+using Corlin.Application.Files;
 using Corlin.Application.Handing;
 using Corlin.Application.History;
 using Corlin.Application.Mail;
@@ -7,6 +8,7 @@ using Corlin.Application.Meetings;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Editing;
+using Corlin.Core.Papers;
 using Corlin.Core.Refusals;
 using Corlin.Core.Sheets;
 using NodaTime;
@@ -65,6 +67,46 @@ public sealed class DaySheetTests : IAsyncLifetime
         Assert.Equal("", Assert.Single(last.People).Words);
         var bare = Entries(await Sheet(world.Noor, SheetParts.None)).Last();
         Assert.Equal((0, 0, (string?)null), (bare.People.Count, bare.Joining.Count, bare.Agenda));
+    }
+
+    [Fact]
+    public async Task The_papers_go_along_where_that_is_said_to_each_as_far_as_they_may_open_them()
+    {
+        await world.Grant(world.Maren, world.Ruta, Sight.Headlines, Acting.Look);
+        var known = await Appointment("Lease", "2027-03-16T09:00");
+        var hidden = await Appointment(Canary, "2027-03-16T10:00", isPrivate: true);
+        var other = await Appointment("Another day", "2027-03-18T10:00");
+        async Task Lay(string entry, string name, long size, char hash) =>
+            await world.Do(new AddPaper(world.Maren.Id, entry, new NewPaper(name, "application/pdf", size, new string(hash, 64))));
+        await Lay(known.PublicId, "Lease.pdf", 5, 'a');
+        await Lay(known.PublicId, "Lease.pdf", 6, 'b');
+        await Lay(known.PublicId, "Drawings.zip", Paper.MostBytesOut, 'c');
+        await Lay(hidden.PublicId, $"{Canary}.pdf", 5, 'd');
+        await Lay(other.PublicId, "Not today.pdf", 5, 'e');
+        const SheetParts with = SheetWish.Usual | SheetParts.Attached;
+        await Hand(world.Noor, with, to: [world.Noor, world.Ruta]);
+        await Hand(world.Noor, SheetWish.Usual, to: world.Noor);
+        await Hand(world.Noor, with & ~SheetParts.Papers, to: world.Noor);
+        await Hand(world.Noor, with | SheetParts.Private, to: world.Noor);
+        world.Advance(11);
+        await world.SendDue();
+
+        Assert.Equal(
+            [
+                ["Lease.pdf b"],
+                [],
+                [],
+                [],
+                ["Lease.pdf b", $"{Canary}.pdf d"],
+            ],
+            world.Post.Letters.Select(l => l.Papers.Select(p => $"{p.Name} {p.Hash[0]}"))
+        );
+        Assert.Equal((world.Noor.Address, world.Ruta.Address), (world.Post.Letters[0].To.Address, world.Post.Letters[1].To.Address));
+        var text = world.Post.Letters[0].Text;
+        Assert.StartsWith("With it: Lease.pdf.\r\n\r\nToo large to go along: Drawings.zip.", text, StringComparison.Ordinal);
+        Assert.Contains("With it: Lease.pdf.", world.Post.Letters[0].Sheet!.Note, StringComparison.Ordinal);
+        Assert.DoesNotContain("Lease.pdf", world.Post.Letters[1].Text, StringComparison.Ordinal);
+        Assert.DoesNotContain("With it", world.Post.Letters[2].Text, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -11595,6 +11595,8 @@ export interface components {
             lastTime: boolean;
             gaps: boolean;
             private: boolean;
+            /** @default false */
+            attached: boolean;
         };
         SheetPersonView: {
             name: string;

@@ -11,14 +11,15 @@ const none: SheetParts = {
   lastTime: false,
   gaps: false,
   private: false,
+  attached: false,
 };
 const all = Object.fromEntries(partNames.map((p) => [p.name, true])) as unknown as SheetParts;
 
 test("each part has a place of its own in the number", () => {
   const numbers = partNames.map((p) => numberOf({ ...none, [p.name]: true }));
-  expect(numbers).toEqual([1, 2, 4, 8, 16, 32, 64, 128]);
+  expect(numbers).toEqual([1, 2, 4, 8, 16, 32, 64, 128, 256]);
   expect(numberOf(none)).toBe(0);
-  expect(numberOf(all)).toBe(255);
+  expect(numberOf(all)).toBe(511);
 });
 
 test("the parts are said in words", () => {

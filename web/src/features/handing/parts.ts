@@ -13,6 +13,7 @@ export const partNames: { name: PartName; words: string; note: string }[] = [
   { name: "lastTime", words: "the last time", note: "what was noted, and what is still open" },
   { name: "gaps", words: "gaps", note: "time that is free" },
   { name: "private", words: "private entries", note: "in full" },
+  { name: "attached", words: "papers attached", note: "where it goes by mail" },
 ];
 
 /** The parts as one number, as an address carries them. */

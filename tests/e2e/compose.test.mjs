@@ -558,9 +558,10 @@ test("Several are met one after another: the plan, one of them by hand, sent and
       .click();
   }
   await page.getByText("2 of 3 can be met").waitFor();
-  assert.deepEqual(await faults(page), []);
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "One after another: Tomé, Ana and Wiremu one after another" }).waitFor();
+  await page.getByRole("dialog").waitFor({ state: "detached" });
+  assert.deepEqual(await faults(page), []);
   const plan = page.getByRole("region", { name: "One after another" });
   const row = (name) => plan.getByRole("button", { name: new RegExp(name), pressed: true });
   await plan.getByRole("button", { name: /left out/ }).waitFor();

@@ -33,10 +33,7 @@ public sealed record AskForAccess(UserId Actor, UserId Owner, AccessTerms Terms,
         if (Offer is not null)
             session.MustGrant(Actor, Actor, Offer, owner.Inside);
         var change = session.Begin(ChangeKind.AccessAsked, Actor, Actor, null);
-        // Who asks anew asks for that alone.
-        foreach (var before in waiting.Where(r => r.Owner == Owner))
-            session.AccessStore.Close(before);
-        session.AccessStore.Ask(new AccessRequest(0, Actor, Owner, Terms, Words, session.Now));
+        session.AskAnew(new AccessRequest(0, Actor, Owner, Terms, Words, session.Now), waiting);
         if (Offer is not null)
             session.Grant(Actor, Actor, null, Owner, owner.Inside, Offer, Words, AccessNewsKind.Granted);
         return change;

@@ -1,3 +1,4 @@
+using Corlin.Application.Access;
 using Corlin.Application.Lanes;
 using Corlin.Application.Meetings;
 using Corlin.Application.Ports;
@@ -119,10 +120,8 @@ public sealed record Leave(UserId Actor, string Who, string? To) : IChange<LeftV
             || Granting.WhyNot(terms, to.Inside, session.CeilingFor(to.Inside), session.Now) is not null
         )
             return false;
-        foreach (var before in session.AccessRequestsOf(to.Id).Where(r => r.Owner == held.Owner))
-            session.AccessStore.Close(before);
         var words = $"{who.Name} leaves, and {to.GivenName} takes over.";
-        session.AccessStore.Ask(new AccessRequest(0, to.Id, held.Owner, terms, words, session.Now));
+        session.AskAnew(new AccessRequest(0, to.Id, held.Owner, terms, words, session.Now), session.AccessRequestsOf(to.Id));
         return true;
     }
 }

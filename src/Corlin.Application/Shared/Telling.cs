@@ -39,6 +39,7 @@ internal static class Telling
         var papers = new Lazy<IReadOnlyList<SentPaper>>(() =>
             laid is null ? PaperVersions.GoingOut(session.Papers([meeting.Id])) : PaperVersions.GoingOut([laid])
         );
+        var deadlines = new Lazy<IReadOnlyList<AnswerDeadline>>(() => session.Deadlines([meeting.Id]));
         var when = transition
             .Effects.Select(e => e.RecurrenceId)
             .Distinct()
@@ -85,7 +86,10 @@ internal static class Telling
                     Changes = laid is null ? changes ?? [] : [$"with it “{laid.Name}”"],
                     Papers = effect.Kind == EffectKind.Invite || laid is not null ? papers.Value : [],
                     AnswerBy =
-                        effect.Kind == EffectKind.Invite ? AnswerBy(session, meeting, effect.RecurrenceId, people[meeting.Owner]) : null,
+                        effect.Kind == EffectKind.Invite
+                        && deadlines.Value.FirstOrDefault(d => d.RecurrenceId == effect.RecurrenceId) is { } deadline
+                            ? AnswerBy(meeting, deadline, people[meeting.Owner])
+                            : null,
                 };
                 session.MailStore.Send(
                     new OutboxMessage(mail with { Subject = English.Subject(effect.Kind, mail) }, null),
@@ -96,10 +100,10 @@ internal static class Telling
     }
 
     /// <summary>By the clock by which the time of the meeting is told.</summary>
-    private static string? AnswerBy(IChangeSession session, Entry meeting, LocalDateTime? id, CalendarUser organiser)
+    private static string AnswerBy(Entry meeting, AnswerDeadline deadline, CalendarUser organiser)
     {
         var zone = meeting.Time is Core.Time.TimedEntry timed ? Zones.Get(timed.Zone) : organiser.HomeZone;
-        return session.DeadlineOn(meeting.Id, id) is { } deadline ? English.AnswerBy(zone.ToLocal(deadline.At), deadline.Then) : null;
+        return English.AnswerBy(zone.ToLocal(deadline.At), deadline.Then);
     }
 
     /// <summary>An answer, or another time, goes to who organises the meeting outside, under the address at which they asked.</summary>

@@ -45,16 +45,12 @@ public sealed record ReadPanel(UserId Viewer, ReadSlots Search, IReadOnlyList<st
             .Concat(panel.ByHand.Select(h => (h.Key, Stretch: h.Value, ByHand: true)))
             .OrderBy(p => p.Stretch.Start)
             .ToList();
-        var left = panel.Free.Where(c => placed.All(p => p.Key != c.Key)).ToList();
+        var left = panel.Free.RemoveAll(c => placed.Any(p => p.Key == c.Key));
+        var ever = Panel.Ever(panel.Request, left);
         return new PanelView(
             [.. all.Select(p => View(viewing, panel.Lanes[p.Key], p.Stretch, p.ByHand))],
-            [
-                .. left.Select(c => new LeftOutView(
-                    viewing.View(panel.Lanes[c.Key].Who),
-                    English.LeftOut(Panel.Place(panel.Request, [c]).IsEmpty)
-                )),
-            ],
-            English.Met(all.Count, all.Count + left.Count, [.. all.Select(p => viewing.Zone.ToLocal(p.Stretch.Start).Date).Distinct()])
+            [.. left.Select(c => new LeftOutView(viewing.View(panel.Lanes[c.Key].Who), English.LeftOut(!ever.Contains(c.Key))))],
+            English.Met(all.Count, all.Count + left.Length, [.. all.Select(p => viewing.Zone.ToLocal(p.Stretch.Start).Date).Distinct()])
         );
     }
 

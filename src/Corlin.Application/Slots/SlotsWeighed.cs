@@ -42,7 +42,7 @@ public sealed record WeighSlots(UserId Actor, SlotTerm Term, int Stood, int Weig
         if (stands[Term] != Stood)
             throw new RefusedException(RefusalKind.ChangedSince, "weight");
         var change = session.Begin(ChangeKind.SlotsWeighed, Actor, Actor, null);
-        session.WishStore.Weigh(stands.With(Term, Weight));
+        session.WishStore.Weigh(Term, Weight);
         return change;
     }
 }

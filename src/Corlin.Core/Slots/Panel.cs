@@ -80,6 +80,14 @@ public static class Panel
             .All(holds => holds);
     }
 
+    /// <summary>Those who can be met at all, if nobody else is.</summary>
+    public static ImmutableHashSet<string> Ever(SlotRequest request, ImmutableArray<SlotCandidate> candidates)
+    {
+        var work = new SlotWork(request);
+        var slots = work.Slots();
+        return [.. candidates.Where(c => c.Among(slots, work).Count() > 0).Select(c => c.Key)];
+    }
+
     private static Duration Break(SlotRequest request) => request.Breathing?.Around ?? Duration.Zero;
 
     private static ImmutableArray<Placed> AsMany(SlotWork work, ImmutableArray<SlotCandidate> candidates, StartBits[] starts)

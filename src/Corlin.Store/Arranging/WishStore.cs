@@ -21,25 +21,14 @@ internal sealed class WishStore(ChangeSession session) : IWishStore
         session.RaiseMain(who);
     }
 
-    public void Weigh(SlotWeights weights)
-    {
-        var said = Db.SlotWeights.Where(w => w.EndedById == null).ToDictionary(w => w.Term);
-        foreach (var term in SlotWeights.Terms)
-        {
-            var stood = said.GetValueOrDefault(term);
-            if (weights[term] != (stood?.Value ?? SlotWeights.Usual[term]))
-                Weigh(term, weights[term]);
-        }
-    }
-
-    private void Weigh(SlotTerm term, int value)
+    public void Weigh(SlotTerm term, int weight)
     {
         EndWeight(term);
         Db.SlotWeights.Add(
             new SlotWeightRow
             {
                 Term = term,
-                Value = value,
+                Value = weight,
                 KeptById = session.Current.Id,
             }
         );

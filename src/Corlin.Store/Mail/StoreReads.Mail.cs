@@ -72,17 +72,21 @@ internal partial class StoreReads
         ];
     }
 
+    /// <summary>Letters that somebody wrote by hand and nobody took back.</summary>
+    private IQueryable<MailRow> Letters() =>
+        from mail in Db.Mails.AsNoTracking()
+        join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
+        join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
+        where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
+        select mail;
+
     public IReadOnlyList<WrittenLetter> LettersAbout(string entry, int limit) =>
         [
-            .. (
-                from mail in Db.Mails.AsNoTracking()
-                where mail.Entry == entry
-                join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
-                join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
-                where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
-                orderby mail.Id descending
-                select new WrittenLetter(mail.ToAddress, mail.At)
-            ).Take(limit),
+            .. Letters()
+                .Where(m => m.Entry == entry)
+                .OrderByDescending(m => m.Id)
+                .Select(m => new WrittenLetter(m.ToAddress, m.At))
+                .Take(limit),
         ];
 
     public IReadOnlyDictionary<(string Entry, string To), Instant> LastLetters(
@@ -92,19 +96,14 @@ internal partial class StoreReads
     {
         if (entries.Count == 0 || addresses.Count == 0)
             return new Dictionary<(string, string), Instant>();
-        var written =
-            from mail in Db.Mails.AsNoTracking()
-            where mail.Entry != null && entries.Contains(mail.Entry) && addresses.Contains(mail.ToAddress)
-            join sent in Db.Outbox.AsNoTracking() on mail.OutboxId equals (long?)sent.Id
-            join change in Db.Changes.AsNoTracking() on sent.ChangeId equals change.Id
-            where sent.WithdrawnAt == null && change.Kind == ChangeKind.MailWritten
-            select new
+        return Letters()
+            .Where(m => m.Entry != null && entries.Contains(m.Entry) && addresses.Contains(m.ToAddress))
+            .Select(m => new
             {
-                mail.Entry,
-                mail.ToAddress,
-                mail.At,
-            };
-        return written
+                m.Entry,
+                m.ToAddress,
+                m.At,
+            })
             .AsEnumerable()
             .GroupBy(w => (w.Entry!, w.ToAddress.ToLowerInvariant()))
             .ToDictionary(g => g.Key, g => g.Max(w => w.At));

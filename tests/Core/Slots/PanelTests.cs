@@ -96,6 +96,7 @@ public sealed class PanelTests
                             .Max();
                 var plan = Panel.Place(asked, candidates);
                 Assert.Equal(Best(0, []), plan.Length);
+                Assert.Equal(candidates.Where((_, i) => starts[i].Count > 0).Select(c => c.Key).ToHashSet(), Panel.Ever(asked, candidates));
                 Assert.All(plan.Zip(plan.Skip(1)), two => Assert.True(two.Second.Stretch.Start >= two.First.Stretch.End + Apart(asked)));
                 Assert.All(plan, p => Assert.Contains(p.Stretch, starts[int.Parse(p.Key[1..])]));
                 Assert.True(Panel.Holds(asked, candidates, plan, []));

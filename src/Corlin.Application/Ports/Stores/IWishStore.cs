@@ -10,6 +10,6 @@ public interface IWishStore
     /// <summary>These in place of those that stood.</summary>
     void Keep(UserId who, ImmutableArray<KeptWish> wishes);
 
-    /// <summary>How much each term counts from now on.</summary>
-    void Weigh(SlotWeights weights);
+    /// <summary>How much a term counts from now on.</summary>
+    void Weigh(SlotTerm term, int weight);
 }

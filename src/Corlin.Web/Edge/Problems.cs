@@ -23,9 +23,18 @@ internal sealed class Problems(ILogger<Problems> log) : IExceptionHandler
         if (refusal is null)
         {
             log.LogError(exception, "A request failed.");
-            await Results
-                .Problem(title: "Something went wrong here; nothing was changed. Try again.", statusCode: 500, type: "corlin:failed")
-                .ExecuteAsync(httpContext);
+            var failed = FullDisk.Caused(exception)
+                ? Results.Problem(
+                    title: "The disk on which Corlin keeps everything is full; nothing was changed. Whoever runs it has to make room.",
+                    statusCode: StatusCodes.Status507InsufficientStorage,
+                    type: "corlin:disk-full"
+                )
+                : Results.Problem(
+                    title: "Something went wrong here; nothing was changed. Try again.",
+                    statusCode: StatusCodes.Status500InternalServerError,
+                    type: "corlin:failed"
+                );
+            await failed.ExecuteAsync(httpContext);
             return true;
         }
 

@@ -1,7 +1,10 @@
-// The server is killed between any two steps: nothing is half done, nothing acknowledged is lost, no message is lost or delivered twice.
+// The server is killed between any two steps: nothing is half done, nothing acknowledged is lost, no message is lost or delivered twice;
+// a backup that is written meanwhile is whole, and one that is killed too leaves nothing that looks like one.
 // Ten times; a hundred with CORLIN_LONG.
 import assert from "node:assert/strict";
-import { readdirSync, readFileSync } from "node:fs";
+import { spawn } from "node:child_process";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { test } from "node:test";
 import { startDemo } from "./corlin.mjs";
@@ -47,6 +50,15 @@ async function work(send, who, round, said) {
   }
 }
 
+/** A command of `./corlin`: its end, and how to kill it. */
+function run(...args) {
+  const command = spawn("artifacts/bin/Corlin.Cli/release/Corlin.Cli", args, { cwd: new URL("../..", import.meta.url).pathname });
+  let said = "";
+  for (const stream of [command.stdout, command.stderr]) stream.on("data", (chunk) => (said += chunk));
+  const ended = new Promise((resolve) => command.on("close", (code) => resolve({ code, said })));
+  return { ended, kill: () => command.kill("SIGKILL") };
+}
+
 test(`Killed ${rounds} times at any moment`, async (t) => {
   t.diagnostic(`CORLIN_SEED=${seed}`);
   const next = moments(seed);
@@ -54,6 +66,8 @@ test(`Killed ${rounds} times at any moment`, async (t) => {
   const data = first.data;
   let demo = first;
   const said = [];
+  const copies = mkdtempSync(join(tmpdir(), "corlin-copies"));
+  const backups = [];
   const start = Date.UTC(2027, 2, 8, 9, 42);
   const moment = (round) => `${new Date(start + round * 3_600_000).toISOString().slice(0, 16)}[Etc/UTC]`;
   try {
@@ -72,9 +86,20 @@ test(`Killed ${rounds} times at any moment`, async (t) => {
         () => (ended = true),
       );
       while (said.length === before && !ended) await new Promise((resolve) => setTimeout(resolve, 5));
+      // Every other time a backup is written meanwhile; half of those are killed as well.
+      const file = join(copies, `${round}.backup`);
+      const acknowledged = said.length;
+      const copying = round % 2 === 0 ? run("backup", file, "--data", data) : undefined;
       await new Promise((resolve) => setTimeout(resolve, next() * 900));
       await demo.kill();
       await working;
+      if (copying) {
+        if (round % 4 === 2) copying.kill();
+        const { code, said: words } = await copying.ended;
+        if (round % 4 === 0) assert.equal(code, 0, words);
+        // A killed one may have been whole already.
+        if (existsSync(file)) backups.push({ file, acknowledged });
+      }
       demo = await startDemo({ data, now: moment(round + 1) });
     }
 
@@ -132,11 +157,28 @@ test(`Killed ${rounds} times at any moment`, async (t) => {
     assert.deepEqual(answers, []);
     const waiting = readdirSync(join(data, "simulation/inbox")).filter((file) => file.endsWith(".eml"));
     assert.deepEqual(waiting, []);
+
+    // What has the name of a backup is one, with everything that was acknowledged when it was begun.
+    assert.ok(backups.length >= rounds / 4, `${backups.length} backups`);
+    for (const { file, acknowledged } of backups) {
+      const restored = join(copies, "restored");
+      for (const command of [
+        ["restore", file, "--data", restored],
+        ["check", "--data", restored],
+      ]) {
+        const { code, said: words } = await run(...command).ended;
+        assert.equal(code, 0, words);
+      }
+      const there = new Set(query(restored, "SELECT PublicId FROM Entries").map(([id]) => id));
+      for (const one of said.slice(0, acknowledged)) assert.ok(there.has(one.entry), `${one.title} is not in ${file}`);
+      rmSync(restored, { recursive: true });
+    }
   } catch (failure) {
     t.diagnostic(demo.output().slice(-4_000));
     throw failure;
   } finally {
     await demo.kill();
     demo.remove();
+    rmSync(copies, { recursive: true, force: true });
   }
 });

@@ -48,7 +48,10 @@ test("A principal's day stands on a sheet, and what changes after it was printed
   for (const part of [/^people/i, /^gaps/i]) await page.getByRole("checkbox", { name: part }).uncheck();
   await page.keyboard.press("Escape");
   await paper.getByText("Tomé Vidal, contracts").first().waitFor({ state: "detached" });
-  await paper.getByText(/^free, /).first().waitFor({ state: "detached" });
+  await paper
+    .getByText(/^free, /)
+    .first()
+    .waitFor({ state: "detached" });
   await page.keyboard.press("l");
   await page.getByRole("article", { name: "Maren Falk, Tuesday 9 March 2027" }).waitFor();
   assert.deepEqual(page.wrong, []);
@@ -93,6 +96,25 @@ test("It is sent to who may know it, each as far as they may, and goes by itself
   const [tomorrow] = await sent("Maren Falk, Tuesday 9 March 2027");
   assert.match(tomorrow, /Auto-Submitted: auto-generated/);
   assert.deepEqual(page.wrong, []);
+});
+
+test("What stands under an entry is put in another order, for once or for good", async () => {
+  const page = await open(/Noor Haddad/, "/sheet?days=5");
+  const paper = page.getByRole("article", { name: /^Maren Falk/ });
+  const meeting = paper.getByRole("listitem").filter({ hasText: "Clause 7, late delivery" });
+  await meeting.waitFor();
+  assert.match(await meeting.innerText(), /conference.*Lakshmi Rao.*Clause 7/s);
+  await page.getByRole("button", { name: /^With: dial-in, people, agenda/ }).click();
+  const up = page.getByRole("button", { name: "Put agenda further up" });
+  await up.click();
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^With: agenda, dial-in, people/ }).waitFor();
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Keep it so" }).click();
+  await page.getByText("Every sheet of Maren is made so from now on.").waitFor();
+  await page.reload();
+  await page.getByRole("button", { name: /^With: agenda, dial-in, people/ }).waitFor();
+  assert.match(await meeting.innerText(), /Clause 7.*conference.*Lakshmi Rao/s);
 });
 
 test("On a telephone it fits, and who may only look neither sends nor says how it is made", async () => {

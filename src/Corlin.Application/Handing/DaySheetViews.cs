@@ -34,7 +34,10 @@ public sealed record SheetPartsView(
     bool Attached = false
 )
 {
-    public static SheetPartsView Of(SheetParts parts) =>
+    /// <summary>In which order stands what is under an entry, each block once.</summary>
+    public IReadOnlyList<SheetBlock> Order { get; init; } = SheetOrder.Usual;
+
+    public static SheetPartsView Of(SheetParts parts, IReadOnlyList<SheetBlock> order) =>
         new(
             parts.HasFlag(SheetParts.People),
             parts.HasFlag(SheetParts.Agenda),
@@ -45,7 +48,10 @@ public sealed record SheetPartsView(
             parts.HasFlag(SheetParts.Gaps),
             parts.HasFlag(SheetParts.Private),
             parts.HasFlag(SheetParts.Attached)
-        );
+        )
+        {
+            Order = order,
+        };
 
     public SheetParts ToParts() =>
         (People ? SheetParts.People : 0)

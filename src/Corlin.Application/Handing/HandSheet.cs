@@ -24,12 +24,16 @@ public sealed record SaySheet(
     ImmutableArray<string> To
 ) : IChange<long>
 {
+    /// <summary>In which order stands what is under an entry.</summary>
+    public ImmutableArray<SheetBlock> Order { get; init; } = SheetOrder.Usual;
+
     public long Apply(IChangeSession session)
     {
         var rights = session.MustSpeakFor(Actor, InNameOf);
         var readers = SheetReaders.Find(session, Actor, InNameOf, To);
         var wish = new SheetWish(InNameOf, Actor, Parts)
         {
+            Order = Order,
             At = At,
             DayBefore = DayBefore,
             Again = Again,
@@ -63,6 +67,9 @@ public sealed record HandSheet(
 {
     public const int LongestNote = 2_000;
 
+    /// <summary>In which order stands what is under an entry.</summary>
+    public ImmutableArray<SheetBlock> Order { get; init; } = SheetOrder.Usual;
+
     /// <summary>Whether nobody pressed anything: its time came, or something on it changed.</summary>
     public bool ByItself { get; init; }
 
@@ -74,7 +81,7 @@ public sealed record HandSheet(
         var rights = session.MustSpeakFor(Actor, InNameOf);
         if (Days is < 1 or > ReadDaySheet.MostDays)
             throw new RefusedException(RefusalKind.SpanTooLong, "days");
-        if ((Parts & ~SheetWish.All) != 0 || Note?.Length > LongestNote)
+        if ((Parts & ~SheetWish.All) != 0 || !SheetOrder.IsSound(Order) || Note?.Length > LongestNote)
             throw new RefusedException(RefusalKind.BadInput, "sheet");
         var readers = SheetReaders.Find(session, Actor, InNameOf, To);
         var people = session.Users([Actor, InNameOf]);
@@ -96,7 +103,7 @@ public sealed record HandSheet(
 
     private void Send(IChangeSession session, CalendarUser by, CalendarUser owner, CalendarUser to)
     {
-        var sheet = new ReadDaySheet(to.Id, owner.PublicId, First, Days, Parts, session.Now).Run(session);
+        var sheet = new ReadDaySheet(to.Id, owner.PublicId, First, Days, Parts, session.Now) { Order = Order }.Run(session);
         var papers = SheetPapers.Of(new Viewing(session, to.Id, session.Now), owner, First, Days, Parts);
         var note = English.SheetNote(Note, [.. papers.Sent.Select(p => p.Name)], papers.LeftOut);
         var letter = new Letter(

@@ -20,8 +20,13 @@ public sealed record ReadDaySheet(UserId Viewer, string? Who, LocalDate? From, i
 
     private const int MostHanded = 60;
 
+    /// <summary>In which order stands what is under an entry; null for what was said of that principal's sheet.</summary>
+    public IReadOnlyList<SheetBlock>? Order { get; init; }
+
     public DaySheetView Run(ICalendarReads store)
     {
+        if (Order is not null && !SheetOrder.IsSound(Order))
+            throw new RefusedException(RefusalKind.BadInput, "order");
         if (Days is < 1 or > MostDays)
             throw new RefusedException(RefusalKind.SpanTooLong, "days");
         var viewing = new Viewing(store, Viewer, Now);
@@ -46,7 +51,7 @@ public sealed record ReadDaySheet(UserId Viewer, string? Who, LocalDate? From, i
             English.SheetHeading(who.Name, first, Days),
             English.SheetMade(viewing.Zone.ToLocal(Now), viewing.Today),
             handed is [var last, ..] ? Before(viewing, last) : null,
-            SheetPartsView.Of(parts),
+            SheetPartsView.Of(parts, Order ?? wish?.Order ?? SheetOrder.Usual),
             decides ? Wished(viewing, wish) : null,
             [.. Enumerable.Range(0, Days).Select(first.PlusDays).Select(date => Day(viewing, lane, lines, date, handed))]
         );

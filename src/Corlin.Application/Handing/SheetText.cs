@@ -1,6 +1,7 @@
 using System.Text;
 using Corlin.Application.Ports;
 using Corlin.Application.Wording;
+using Corlin.Core.Sheets;
 
 namespace Corlin.Application.Handing;
 
@@ -40,12 +41,12 @@ internal static class SheetText
                 .. sheet.Sheets.Select(d => new DrawnDay(
                     $"{d.Heading}. {English.Capital(d.Where)}",
                     d.Notes.Count == 0 && d.Lines.All(l => l.Kind == SheetLineKind.Gap) ? [English.NothingThatDay] : d.Notes,
-                    [.. d.Lines.Select(Line)]
+                    [.. d.Lines.Select(l => Line(l, sheet.Parts.Order))]
                 )),
             ]
         );
 
-    private static DrawnLine Line(SheetLineView line) =>
+    private static DrawnLine Line(SheetLineView line, IReadOnlyList<SheetBlock> order) =>
         new(
             line.Time,
             line.Title,
@@ -60,12 +61,22 @@ internal static class SheetText
                     line.Place,
                     line.Leave,
                 }.OfType<string>(),
-                .. line.Joining,
-                .. line.People.Select(p => p.Words.Length == 0 ? p.Name : $"{p.Name}: {p.Words}"),
-                .. line.Agenda is null ? Array.Empty<string>() : [line.Agenda],
-                .. line.Papers.Count == 0 ? Array.Empty<string>() : [English.PapersLie(line.Papers)],
-                .. line.LastTime is null ? Array.Empty<string>() : [line.LastTime],
-                .. line.Open.Select(English.Capital),
+                .. order.SelectMany(block => Block(line, block)),
             ]
         );
+
+    private static IEnumerable<string> Block(SheetLineView line, SheetBlock block) =>
+        block switch
+        {
+            SheetBlock.Joining => line.Joining,
+            SheetBlock.People => line.People.Select(p => p.Words.Length == 0 ? p.Name : $"{p.Name}: {p.Words}"),
+            SheetBlock.Agenda => line.Agenda is null ? [] : [line.Agenda],
+            SheetBlock.Papers => line.Papers.Count == 0 ? [] : [English.PapersLie(line.Papers)],
+            SheetBlock.LastTime =>
+            [
+                .. line.LastTime is null ? Array.Empty<string>() : [line.LastTime],
+                .. line.Open.Select(English.Capital),
+            ],
+            _ => throw new ArgumentOutOfRangeException(nameof(block), block, null),
+        };
 }

@@ -75,6 +75,7 @@ internal static class SheetDue
         var people = store.Users(wish.To);
         var sheet = new HandSheet(wish.By, wish.Owner, date, 1, wish.Parts, [.. wish.To.Select(t => people[t].PublicId)], null)
         {
+            Order = wish.Order,
             ByItself = true,
         };
         var lane = LaneReading.Read(new Viewing(store, wish.Owner, now), [owner], SheetDays.Span(owner, date, 1))[0];

@@ -56,6 +56,9 @@ public sealed record SheetWish(UserId Owner, UserId By, SheetParts Parts)
     /// <summary>No more people get it.</summary>
     public const int MostReaders = 20;
 
+    /// <summary>In which order stands what is under an entry.</summary>
+    public ImmutableArray<SheetBlock> Order { get; init; } = SheetOrder.Usual;
+
     /// <summary>When it was said: what was due before goes no more.</summary>
     public Instant SaidAt { get; init; }
 
@@ -73,5 +76,9 @@ public sealed record SheetWish(UserId Owner, UserId By, SheetParts Parts)
 
     /// <summary>Whether it can be kept: its parts exist, and whatever goes by itself has somebody to go to.</summary>
     public bool IsSound =>
-        (Parts & ~All) == 0 && To.Length <= MostReaders && To.Distinct().Count() == To.Length && (At is null || !To.IsEmpty);
+        (Parts & ~All) == 0
+        && SheetOrder.IsSound(Order)
+        && To.Length <= MostReaders
+        && To.Distinct().Count() == To.Length
+        && (At is null || !To.IsEmpty);
 }

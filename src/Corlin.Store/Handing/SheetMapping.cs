@@ -12,6 +12,7 @@ internal static class SheetMapping
     public static SheetWish ToCore(SheetWishRow row) =>
         new(new UserId(row.OwnerId), new UserId(row.ById), row.Parts)
         {
+            Order = row.Order is null ? SheetOrder.Usual : SheetOrder.Of(row.Order),
             SaidAt = row.SaidAt,
             At = row.At is { } at ? LocalTime.Midnight.PlusMinutes(at) : null,
             DayBefore = row.DayBefore,
@@ -25,6 +26,7 @@ internal static class SheetMapping
             OwnerId = wish.Owner.Value,
             ById = wish.By.Value,
             Parts = wish.Parts,
+            Order = wish.Order.SequenceEqual(SheetOrder.Usual) ? null : SheetOrder.Numbers(wish.Order),
             SaidAt = wish.SaidAt,
             At = wish.At is { } at ? (at.Hour * 60) + at.Minute : null,
             DayBefore = wish.DayBefore,

@@ -10,6 +10,9 @@ internal sealed class SheetWishRow
     public long OwnerId { get; set; }
     public long ById { get; set; }
     public SheetParts Parts { get; set; }
+
+    /// <summary>The numbers of the blocks one after another; null for the usual order.</summary>
+    public string? Order { get; set; }
     public Instant SaidAt { get; set; }
 
     /// <summary>Minutes after midnight; null where it does not go by itself.</summary>

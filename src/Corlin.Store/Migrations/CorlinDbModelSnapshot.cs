@@ -2788,6 +2788,9 @@ namespace Corlin.Store.Migrations
                     b.Property<long>("KeptById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Order")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("OwnerId")
                         .HasColumnType("INTEGER");
 

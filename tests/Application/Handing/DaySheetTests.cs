@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Corlin.Application.Calendars;
 using Corlin.Application.Files;
@@ -189,6 +190,64 @@ public sealed class DaySheetTests : IAsyncLifetime
         Assert.Equal(RefusalKind.BadInput, await Refused(() => Hand(world.Noor, (SheetParts)512)));
         Assert.Equal(RefusalKind.MayNotSpeakFor, await Refused(() => Hand(world.Ana)));
         Assert.Equal(RefusalKind.SheetHasNoReader, await Refused(() => Say(new LocalTime(17, 30))));
+    }
+
+    [Fact]
+    public async Task What_stands_under_an_entry_stands_in_the_order_that_was_said_on_paper_and_in_mail()
+    {
+        await world.Arrange(with: [world.Tome, world.Lakshmi]);
+        ImmutableArray<SheetBlock> order =
+        [
+            SheetBlock.Agenda,
+            SheetBlock.Papers,
+            SheetBlock.LastTime,
+            SheetBlock.People,
+            SheetBlock.Joining,
+        ];
+        Assert.Equal(SheetOrder.Usual, (await Sheet(world.Noor)).Parts.Order);
+        await world.Do(
+            new SaySheet(world.Noor.Id, world.Maren.Id, SheetWish.Usual, new LocalTime(17, 30), true, false, [world.Maren.PublicId])
+            {
+                Order = order,
+            }
+        );
+        var sheet = await Sheet(world.Noor);
+        Assert.Equal(order, sheet.Parts.Order);
+        // Another order for once says nothing for the next time.
+        var once = new ReadDaySheet(world.Noor.Id, world.Maren.PublicId, Tuesday, 1, null, world.Now) { Order = SheetOrder.Usual };
+        Assert.Equal(SheetOrder.Usual, (await world.See(once.Run)).Parts.Order);
+        await world.Do(
+            new HandSheet(world.Noor.Id, world.Maren.Id, Tuesday, 1, SheetWish.Usual, [world.Maren.PublicId], null) { Order = order }
+        );
+        world.Advance(11);
+        await world.SendDue();
+        var words = world.Post.Letters.Single().Text;
+        int At(string what) => words.IndexOf(what, StringComparison.Ordinal);
+        Assert.InRange(At("Clause 7"), 1, At("Tomé Vidal: no reply yet"));
+        Assert.InRange(At("Tomé Vidal: no reply yet"), 1, At("https://meet.ebbline.example/1"));
+
+        var twice = new ReadDaySheet(world.Noor.Id, world.Maren.PublicId, Tuesday, 1, null, world.Now)
+        {
+            Order = [.. order.Skip(1), SheetBlock.Papers],
+        };
+        Assert.Equal(RefusalKind.BadInput, await Refused(() => world.See(twice.Run)));
+        Assert.Equal(
+            RefusalKind.BadInput,
+            await Refused(() =>
+                world.Do(new HandSheet(world.Noor.Id, world.Maren.Id, Tuesday, 1, SheetWish.Usual, [], null) { Order = order[1..] })
+            )
+        );
+        Assert.Equal(
+            RefusalKind.BadInput,
+            await Refused(() =>
+                world.Do(
+                    new SaySheet(world.Noor.Id, world.Maren.Id, SheetWish.Usual, null, true, false, [])
+                    {
+                        Order = [.. order, SheetBlock.Papers],
+                    }
+                )
+            )
+        );
     }
 
     private Task<long> Say(LocalTime? at, bool dayBefore = true, params CalendarUser[] to) =>

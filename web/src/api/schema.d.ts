@@ -7079,6 +7079,7 @@ export interface paths {
                     from?: string;
                     days?: number;
                     parts?: number;
+                    order?: string;
                 };
                 header?: never;
                 path?: never;
@@ -11542,6 +11543,8 @@ export interface components {
             /** Format: int64 */
             to: null | number;
         };
+        /** @enum {unknown} */
+        SheetBlock: "joining" | "people" | "agenda" | "papers" | "lastTime";
         SheetDayView: {
             date: string;
             heading: string;
@@ -11597,6 +11600,7 @@ export interface components {
             private: boolean;
             /** @default false */
             attached: boolean;
+            order: components["schemas"]["SheetBlock"][];
         };
         SheetPersonView: {
             name: string;

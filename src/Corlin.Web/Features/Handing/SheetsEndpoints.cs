@@ -44,14 +44,25 @@ internal static class SheetsEndpoints
     }
 
     /// <param name="parts">The parts as a number; null for what was said.</param>
-    private static async Task<Ok<DaySheetView>> GetAsync(Reader reader, string? who, string? from, int days = 1, int? parts = null)
+    /// <param name="order">The order of the blocks, their numbers one after another; null for what was said.</param>
+    private static async Task<Ok<DaySheetView>> GetAsync(
+        Reader reader,
+        string? who,
+        string? from,
+        int days = 1,
+        int? parts = null,
+        string? order = null
+    )
     {
         var wanted = (SheetParts?)parts;
         if (wanted is { } some && (some & ~SheetWish.All) != 0)
             throw new RefusedException(RefusalKind.BadInput, "parts");
         return TypedResults.Ok(
             await reader.ReadAsync(
-                new ReadDaySheet(reader.Person, who, from is null ? null : Reader.Date(from, "from"), days, wanted, reader.Now).Run
+                new ReadDaySheet(reader.Person, who, from is null ? null : Reader.Date(from, "from"), days, wanted, reader.Now)
+                {
+                    Order = order is null ? null : SheetOrder.Of(order),
+                }.Run
             )
         );
     }
@@ -67,7 +78,10 @@ internal static class SheetsEndpoints
             request.Parts.ToParts(),
             [.. request.To],
             Times.Limited(request.Note, HandSheet.LongestNote, "note")
-        );
+        )
+        {
+            Order = [.. request.Parts.Order],
+        };
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(change)));
     }
 
@@ -113,7 +127,10 @@ internal static class SheetsEndpoints
             request.DayBefore,
             request.Again,
             [.. request.To]
-        );
+        )
+        {
+            Order = [.. request.Parts.Order],
+        };
         return TypedResults.Ok(new ChangedView(await reader.ChangeAsync(change)));
     }
 }

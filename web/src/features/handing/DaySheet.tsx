@@ -14,8 +14,10 @@ import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { ByItself } from "./ByItself";
 import { keptBy } from "../../app/parts/keptBy";
+import { DaysPart } from "./DaysPart";
 import { Paper } from "./Paper";
-import { partNames, partsWords } from "./parts";
+import { partsWords } from "./parts";
+import { PartsChoice } from "./PartsChoice";
 import { sheetQuery } from "./queries";
 import { SendSheet } from "./SendSheet";
 
@@ -26,10 +28,24 @@ export function DaySheet() {
   const { who, from, days } = route.useSearch();
   const [parts, setParts] = useState<SheetParts>();
   const sheet = useQuery(sheetQuery(who, from, days ?? 1, parts));
-  return sheet.data ? <Loaded sheet={sheet.data} parts={parts ?? sheet.data.parts} onParts={setParts} /> : <Wait query={sheet} />;
+  return sheet.data ? (
+    <Loaded sheet={sheet.data} parts={parts ?? sheet.data.parts} chosen={parts !== undefined} onParts={setParts} />
+  ) : (
+    <Wait query={sheet} />
+  );
 }
 
-function Loaded({ sheet, parts, onParts }: { sheet: Sheet; parts: SheetParts; onParts: (parts: SheetParts) => void }) {
+function Loaded({
+  sheet,
+  parts,
+  chosen,
+  onParts,
+}: {
+  sheet: Sheet;
+  parts: SheetParts;
+  chosen: boolean;
+  onParts: (parts?: SheetParts) => void;
+}) {
   const navigate = route.useNavigate();
   const desk = useQuery(deskQuery).data;
   const [sending, setSending] = useState(false);
@@ -50,6 +66,16 @@ function Loaded({ sheet, parts, onParts }: { sheet: Sheet; parts: SheetParts; on
     { keys: "P", does: "print" },
     ...(sheet.wish ? [{ keys: "S", does: "send" }] : []),
   ]);
+  const { wish } = sheet;
+  const keep = () => {
+    if (!wish) return;
+    const body = { parts, at: wish.at, dayBefore: wish.dayBefore, again: wish.again, to: wish.to.map((t) => t.id) };
+    make(
+      () => ask(client.PUT("/api/sheets/{person}", { params: { path: { person: sheet.who.id } }, body })),
+      `Every sheet of ${sheet.who.givenName} is made so from now on.`,
+      () => onParts(undefined),
+    );
+  };
   const choices = desk ? keptBy(desk) : [];
   return (
     <div className="px-6 pb-10 print:p-0">
@@ -71,8 +97,8 @@ function Loaded({ sheet, parts, onParts }: { sheet: Sheet; parts: SheetParts; on
           {" for "}
           <DaysPart sheet={sheet} onSet={set} />
           {", with "}
-          <Part name="With" value={partsWords(parts)} width={360}>
-            {() => <PartsChoice parts={parts} onChange={onParts} />}
+          <Part name="With" value={partsWords(parts)} width={440}>
+            {() => <PartsChoice parts={parts} onChange={onParts} onKeep={chosen && wish ? keep : undefined} />}
           </Part>
         </h1>
         <div className="ml-auto flex flex-wrap gap-1">
@@ -102,73 +128,5 @@ function Loaded({ sheet, parts, onParts }: { sheet: Sheet; parts: SheetParts; on
         </>
       )}
     </div>
-  );
-}
-
-const spans = [
-  { days: 1, label: "one day" },
-  { days: 2, label: "two days" },
-  { days: 5, label: "five days" },
-  { days: 7, label: "a week" },
-  { days: 14, label: "two weeks" },
-];
-
-function DaysPart({ sheet, onSet }: { sheet: Sheet; onSet: (change: { from?: string; days?: number }) => void }) {
-  const days = sheet.heading.slice(sheet.who.name.length + 2);
-  return (
-    <Part name="Days" value={days} width={260}>
-      {(close) => (
-        <>
-          <label className="mb-2 block">
-            <span className="text-soft">From</span>
-            <input
-              type="date"
-              autoFocus
-              defaultValue={sheet.from}
-              onChange={(e) => e.target.value && onSet({ from: e.target.value })}
-              onKeyDown={(e) => e.key === "Enter" && close()}
-              className="h-9 w-full border-b border-ink bg-transparent"
-            />
-          </label>
-          <ul>
-            {spans.map((s) => (
-              <li key={s.days}>
-                <label className="flex min-h-8 items-center gap-2">
-                  <input
-                    type="radio"
-                    name="days"
-                    checked={sheet.days === s.days}
-                    onChange={() => onSet({ days: s.days })}
-                    className="size-4 accent-sea"
-                  />
-                  {s.label}
-                </label>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-    </Part>
-  );
-}
-
-function PartsChoice({ parts, onChange }: { parts: SheetParts; onChange: (parts: SheetParts) => void }) {
-  return (
-    <ul>
-      {partNames.map((p) => (
-        <li key={p.name}>
-          <label className="flex min-h-8 items-center gap-2">
-            <input
-              type="checkbox"
-              checked={parts[p.name]}
-              onChange={(e) => onChange({ ...parts, [p.name]: e.target.checked })}
-              className="size-4 accent-sea"
-            />
-            <span className="first-letter:uppercase">{p.words}</span>
-            <span className="ml-auto text-soft">{p.note}</span>
-          </label>
-        </li>
-      ))}
-    </ul>
   );
 }

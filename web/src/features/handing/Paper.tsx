@@ -1,5 +1,6 @@
 import type { DaySheet, SheetDay } from "../../api/types";
 import { DayStrip } from "./DayStrip";
+import type { Block } from "./parts";
 import { SheetLine } from "./SheetLine";
 
 /** The sheet itself: black on white in every theme, as it is printed. */
@@ -14,13 +15,13 @@ export function Paper({ sheet }: { sheet: DaySheet }) {
         {sheet.made} {sheet.last}
       </p>
       {sheet.sheets.map((day) => (
-        <Day key={day.date} day={day} alone={sheet.days === 1} />
+        <Day key={day.date} day={day} order={sheet.parts.order} alone={sheet.days === 1} />
       ))}
     </article>
   );
 }
 
-function Day({ day, alone }: { day: SheetDay; alone: boolean }) {
+function Day({ day, order, alone }: { day: SheetDay; order: Block[]; alone: boolean }) {
   const entries = day.lines.filter((l) => l.kind === "entry");
   return (
     <section aria-label={day.heading} className="mt-[5mm]">
@@ -36,7 +37,7 @@ function Day({ day, alone }: { day: SheetDay; alone: boolean }) {
       {entries.length > 0 ? <DayStrip day={day} entries={entries} /> : <p className="mt-2">Nothing scheduled.</p>}
       <ol className="mt-2">
         {day.lines.map((l) => (
-          <SheetLine key={`${l.kind} ${l.id ?? ""} ${l.occurrence ?? ""} ${l.start}`} line={l} />
+          <SheetLine key={`${l.kind} ${l.id ?? ""} ${l.occurrence ?? ""} ${l.start}`} line={l} order={order} />
         ))}
       </ol>
     </section>

@@ -1,8 +1,9 @@
 import type { ReactNode } from "react";
 import type { SheetLine as Line } from "../../api/types";
+import type { Block } from "./parts";
 
 /** One line of a sheet; a bar beside it says that it is not as on the sheet before. */
-export function SheetLine({ line }: { line: Line }) {
+export function SheetLine({ line, order }: { line: Line; order: Block[] }) {
   if (line.kind === "gap")
     return (
       <li className="grid grid-cols-[32mm_minmax(0,1fr)] gap-x-[4mm] py-[0.5mm] text-[9.5pt] text-neutral-700 max-[600px]:grid-cols-1">
@@ -27,21 +28,32 @@ export function SheetLine({ line }: { line: Line }) {
           {line.states.length > 0 && <span className="font-normal italic">{`, ${line.states.join(", ")}`}</span>}
         </p>
         {(line.place ?? line.leave) && <p>{[line.place, line.leave].filter(Boolean).join("; ")}</p>}
-        {line.joining.map((j) => (
-          <p key={j} className="text-[9.5pt] wrap-anywhere">
-            {j}
-          </p>
-        ))}
-        {line.people.length > 0 && <People people={line.people} />}
-        {line.agenda && <Told head="Agenda">{line.agenda}</Told>}
-        {line.papers.length > 0 && <Told head="Papers">{line.papers.join(", ")}</Told>}
-        {line.lastTime && <Told>{line.lastTime}</Told>}
-        {line.open.map((o) => (
-          <Told key={o}>{o}</Told>
+        {order.map((block) => (
+          <Under key={block} line={line} block={block} />
         ))}
       </div>
     </li>
   );
+}
+
+/** What stands under an entry, where anything does. */
+function Under({ line, block }: { line: Line; block: Block }) {
+  switch (block) {
+    case "joining":
+      return line.joining.map((j) => (
+        <p key={j} className="text-[9.5pt] wrap-anywhere">
+          {j}
+        </p>
+      ));
+    case "people":
+      return line.people.length > 0 && <People people={line.people} />;
+    case "agenda":
+      return line.agenda && <Told head="Agenda">{line.agenda}</Told>;
+    case "papers":
+      return line.papers.length > 0 && <Told head="Papers">{line.papers.join(", ")}</Told>;
+    case "lastTime":
+      return [...(line.lastTime ? [line.lastTime] : []), ...line.open].map((told) => <Told key={told}>{told}</Told>);
+  }
 }
 
 function People({ people }: { people: Line["people"] }) {

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { SheetParts } from "../../api/types";
-import { numberOf, partNames, partsWords } from "./parts";
+import { moved, numberOf, orderNumbers, partNames, partsInOrder, partsWords } from "./parts";
 
 const none: SheetParts = {
   people: false,
@@ -12,8 +12,9 @@ const none: SheetParts = {
   gaps: false,
   private: false,
   attached: false,
+  order: ["joining", "people", "agenda", "papers", "lastTime"],
 };
-const all = Object.fromEntries(partNames.map((p) => [p.name, true])) as unknown as SheetParts;
+const all: SheetParts = partNames.reduce((parts, p) => ({ ...parts, [p.name]: true }), none);
 
 test("each part has a place of its own in the number", () => {
   const numbers = partNames.map((p) => numberOf({ ...none, [p.name]: true }));
@@ -27,4 +28,14 @@ test("the parts are said in words", () => {
   expect(partsWords({ ...none, papers: true })).toBe("papers");
   expect(partsWords({ ...none, people: true, ways: true })).toBe("people and ways");
   expect(partsWords(all)).toBe("everything");
+});
+
+test("a part goes up and down, and stays at the end", () => {
+  const order = moved(none.order, "papers", -1);
+  expect(order).toEqual(["joining", "people", "papers", "agenda", "lastTime"]);
+  expect(orderNumbers(order)).toBe("01324");
+  expect(moved(order, "joining", -1)).toEqual(order);
+  expect(moved(order, "lastTime", 1)).toEqual(order);
+  expect(moved(moved(order, "people", 1), "people", -1)).toEqual(order);
+  expect(partsInOrder(order).map((p) => p.name)).toEqual([...order, "ways", "gaps", "private", "attached"]);
 });

@@ -1,7 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { ask, client } from "../../api/client";
 import type { SendCalendarRequest, SheetParts } from "../../api/types";
-import { numberOf } from "./parts";
+import { numberOf, orderNumbers } from "./parts";
 
 /** Somebody’s days on a sheet; with the parts that were said of it where none are given. */
 export const sheetQuery = (who: string | undefined, from: string | undefined, days: number, parts: SheetParts | undefined) =>
@@ -10,7 +10,14 @@ export const sheetQuery = (who: string | undefined, from: string | undefined, da
     queryFn: () =>
       ask(
         client.GET("/api/sheets", {
-          params: { query: { days, ...(who ? { who } : {}), ...(from ? { from } : {}), ...(parts ? { parts: numberOf(parts) } : {}) } },
+          params: {
+            query: {
+              days,
+              ...(who ? { who } : {}),
+              ...(from ? { from } : {}),
+              ...(parts ? { parts: numberOf(parts), order: orderNumbers(parts.order) } : {}),
+            },
+          },
         }),
       ),
     placeholderData: (before) => before,

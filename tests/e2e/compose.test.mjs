@@ -281,6 +281,15 @@ test("a time that was chosen stays through every other change; days that leave i
   await page.getByText("Thursday 11, 15:00 was chosen and lies outside these days.").waitFor();
   await page.getByRole("button", { name: "Choose it all the same" }).click();
   await send.waitFor();
+
+  // The week is seven contours, of which each leads to the best of its day, or where most are free.
+  const week = page.getByRole("list", { name: "The week" });
+  await week.getByRole("listitem").nth(6).waitFor();
+  assert.equal(await week.getByRole("listitem").count(), 7);
+  await week.getByRole("button", { name: /^Friday 12, no slot, / }).click();
+  await page.getByRole("button", { name: /^Send to \d+ for Friday 12, / }).waitFor();
+  await week.locator('[aria-current="date"]').getByText("Fr 12").waitFor();
+  assert.deepEqual(await faults(page), []);
 });
 
 test("Where nothing fits the nearest times say what stands in the way, and what would open most is done in one press", async () => {
@@ -568,6 +577,10 @@ test("Several are met one after another: the plan, one of them by hand, sent and
   await plan.getByRole("button", { name: /Ana Brandão/ }).click();
   const asPlanned = await row("Ana Brandão").innerText();
 
+  // The week leads only to days on which one of them is met.
+  const weekdays = page.getByRole("list", { name: "The week" });
+  await weekdays.getByRole("button").first().waitFor();
+  for (const day of await weekdays.getByRole("button").all()) assert.doesNotMatch(await day.getAttribute("aria-label"), /^S/);
   // A quarter of an hour later by hand; then as planned again.
   await page.getByRole("slider", { name: "The stretch chosen" }).focus();
   await page.keyboard.press("ArrowRight");

@@ -1,11 +1,17 @@
 import { useState } from "react";
-import { dateText } from "../../../lane/time";
+import { dateText, minute } from "../../../lane/time";
 import type { Draft } from "../draft";
+import { mostFreeOn } from "../slots/mostFree";
 import type { useDraft } from "../useDraft";
 import type { Searched } from "./useSearched";
 
 /** How the time is chosen: by the sentence, from the list, along it, by days, and which are to be held. */
-export function useTimes(written: ReturnType<typeof useDraft>, { found, room, panel, zone, start, looked }: Searched, clear: () => void) {
+export function useTimes(
+  written: ReturnType<typeof useDraft>,
+  { found, room, panel, zone, start, looked }: Searched,
+  now: number,
+  clear: () => void,
+) {
   const { draft } = written;
   // The time that was chosen before the days were changed to others.
   const [left, setLeft] = useState<number>();
@@ -50,6 +56,20 @@ export function useTimes(written: ReturnType<typeof useDraft>, { found, room, pa
     const now = found.days[inDay];
     if (target && now) pick(target.start + (looked - now.start));
   };
+  /** On another day: the best slot there, else where most are free; of several who are met, whoever is met there. */
+  const lookAt = ({ start: from, end }: { start: number; end: number }) => {
+    if (!found) return;
+    const inDay = (s: { start: number }) => from <= s.start && s.start < end;
+    if (panel.on) {
+      const met = panel.plan?.placed.find(inDay);
+      if (met) panel.look(met.who.id);
+      return;
+    }
+    const best = found.slots.find(inDay)?.start ?? mostFreeOn(found, { start: from, end }, draft.minutes * minute, now);
+    if (best !== undefined) pick(best);
+  };
+  const mayLook = ({ start: from, end }: { start: number; end: number }) =>
+    end > now && (!panel.on || (panel.plan?.placed.some((p) => from <= p.start && p.start < end) ?? false));
   const hold = (at: number | undefined) => {
     if (at === undefined || panel.on) return;
     written.change({
@@ -68,5 +88,5 @@ export function useTimes(written: ReturnType<typeof useDraft>, { found, room, pa
     clear();
     written.change({ each: { ...draft.each, byHand: Object.fromEntries(Object.entries(draft.each.byHand).filter(([id]) => id !== who)) } });
   };
-  return { left, edit, pick, step, day, hold, said, asPlanned };
+  return { left, edit, pick, step, day, lookAt, mayLook, hold, said, asPlanned };
 }

@@ -5,6 +5,8 @@ import type { ArrangeRequest } from "../../../api/types";
 import { useChanges } from "../../../app/hooks/changes";
 import type { Made, Wanted } from "./OfferWindow";
 
+export type Offering = ReturnType<typeof useOffer>;
+
 /** The window in which times are offered, and what came of it. */
 export function useOffer(attempt: (what: () => Promise<void>) => Promise<void>) {
   const { say } = useChanges();

@@ -13,6 +13,8 @@ interface Props {
 }
 
 const height = 62;
+/** What its words need at most. */
+const labelWidth = 150;
 
 /** How many are free at each moment, as one line of steps; where all are it stands in full colour and says so. */
 export function Contour({ axis, day, contour, everyone, known, zone, moment }: Props) {
@@ -27,7 +29,10 @@ export function Contour({ axis, day, contour, everyone, known, zone, moment }: P
     ? `${most < known ? `${most} of ${everyone}` : known === everyone ? `all ${everyone}` : `all ${known} known`}, ${clock(zone, chosen.from)} to ${clock(zone, chosen.to)}`
     : "nobody is free this day";
   const labelAt = chosen ? axis.x(chosen.to - day.start) + 6 : 0;
-  const turned = labelAt > axis.width - 150;
+  // Beside what it tells of, on the other side where it would not fit, and above everything where neither does.
+  const turned = labelAt > axis.width - labelWidth;
+  const before = chosen ? axis.x(chosen.from - day.start) - 6 : 0;
+  const stands = !turned || !chosen ? { left: labelAt } : before > labelWidth ? { right: axis.width - before } : { right: 0 };
   return (
     <div className="relative" style={{ height }} role="img" aria-label={`How many are free: ${words}`}>
       {steps.map((s) => {
@@ -42,10 +47,7 @@ export function Contour({ axis, day, contour, everyone, known, zone, moment }: P
           />
         );
       })}
-      <span
-        className="absolute top-0 bg-ground/85 px-0.5 text-[13px] font-semibold whitespace-nowrap text-sea"
-        style={turned && chosen ? { right: axis.width - axis.x(chosen.from - day.start) + 6 } : { left: labelAt }}
-      >
+      <span className="absolute top-0 bg-ground/85 px-0.5 text-[13px] font-semibold whitespace-nowrap text-sea" style={stands}>
         {words}
       </span>
     </div>

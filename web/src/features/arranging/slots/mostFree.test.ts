@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { hour } from "../../../lane/time";
-import { mostFree } from "./mostFree";
+import { mostFree, mostFreeOn } from "./mostFree";
 
 const days = [{ end: 24 * hour }] as Parameters<typeof mostFree>[0]["days"];
 const contour = [
@@ -20,3 +20,8 @@ test.each([
 ])("%s", (_, length, now, at) => expect(mostFree({ contour, days }, length, now)).toBe(at * hour));
 
 test("nowhere, where nobody is free", () => expect(mostFree({ contour: [{ from: 0, free: 0 }], days }, hour, 0)).toBeUndefined());
+
+test("within one day only", () => {
+  const on = (from: number, to: number) => mostFreeOn({ contour }, { start: from * hour, end: to * hour }, hour, 0);
+  expect([on(8, 9.5), on(9.5, 12), on(12, 24), on(21, 24)]).toEqual([8 * hour, 10.5 * hour, 12 * hour, undefined]);
+});

@@ -14,6 +14,18 @@ test("Days, or the times that are free, go to anybody by mail, seen before as th
   // Private entries read “Private” until they are chosen, and go outside only where the organisation lets them.
   await letter.getByText("14:00 to 15:00 Private").waitFor();
   const part = (name) => page.getByRole("button", { name: new RegExp(`^${name}:`) });
+  // All of it is told where that is chosen, to those outside as far as the organisation lets them know it.
+  await part("How much").click();
+  await page.getByRole("button", { name: "all of it, with people and agenda" }).click();
+  await letter.getByText(/With Carla Moniz.*Heads of terms/s).waitFor();
+  await page.getByLabel(/^With the papers themselves/).check();
+  await page.getByRole("combobox", { name: "To" }).fill("clerk@porto.example");
+  await page.keyboard.press("Enter");
+  await letter.getByText("The organisation lets those outside know less than was chosen.").waitFor();
+  assert.equal(await letter.getByText("Heads of terms").count(), 0);
+  assert.deepEqual(await faults(page), []);
+  await page.getByRole("button", { name: "Remove clerk@porto.example" }).click();
+  await letter.getByText(/Heads of terms/).waitFor();
   await part("Written").click();
   await page.getByRole("button", { name: "in one run of lines" }).click();
   await letter.getByText("Monday 8 March, 09:00 to 10:00: Tide lease review, Gannet").waitFor();

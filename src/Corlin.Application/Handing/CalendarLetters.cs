@@ -4,6 +4,7 @@ using Corlin.Application.Ports;
 using Corlin.Application.Wording;
 using Corlin.Core.Access;
 using Corlin.Core.Calendars;
+using Corlin.Core.Meetings;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
 using NodaTime;
@@ -24,19 +25,20 @@ public enum CalendarForm
 }
 
 /// <summary>What of a calendar is sent.</summary>
-/// <param name="Most">Outline or Headlines.</param>
+/// <param name="Most">Not nothing.</param>
 /// <param name="Private">Whether private entries are told; else each reads "Private".</param>
+/// <param name="Papers">Whether the papers go along, where everything is told.</param>
 /// <param name="Zone">The tzdb id of the zone in which its times are written; null for that of whose calendar it is.</param>
-public sealed record CalendarPart(LocalDate From, int Days, Sight Most, bool Private, CalendarForm Form, string? Zone)
+public sealed record CalendarPart(LocalDate From, int Days, Sight Most, bool Private, CalendarForm Form, string? Zone, bool Papers = false)
 {
     public const int MostDays = 366;
 }
 
 /// <summary>A letter with a calendar, as its reader gets it.</summary>
 /// <param name="IsEmpty">Whether nothing stands in it, which it says.</param>
-/// <param name="File">The name of the file that goes along; null for none.</param>
+/// <param name="Files">The names of the files that go along.</param>
 /// <param name="Capped">Whether the organisation lets those outside know less than was chosen.</param>
-public sealed record CalendarLetterView(string Subject, string Text, bool IsEmpty, string? File, bool Capped);
+public sealed record CalendarLetterView(string Subject, string Text, bool IsEmpty, IReadOnlyList<string> Files, bool Capped);
 
 /// <summary>A letter with a calendar before it is sent.</summary>
 /// <param name="Who">The public id of whose calendar it is.</param>
@@ -45,15 +47,17 @@ public sealed record ReadCalendarLetter(UserId Viewer, string Who, CalendarPart 
 {
     private static readonly Duration ShortestFree = Duration.FromMinutes(15);
 
+    private const string Indent = "    ";
+
     public CalendarLetterView Run(ICalendarReads store) => Written(new Viewing(store, Viewer, Now)).View;
 
-    /// <summary>The letter, and what goes along; null where nothing does.</summary>
-    internal (CalendarLetterView View, SharedLane? Lane) Written(Viewing viewing)
+    /// <summary>The letter, and what goes along: as a calendar, null where nothing does, and the papers.</summary>
+    internal (CalendarLetterView View, SharedLane? Lane, IReadOnlyList<SentPaper> Papers) Written(Viewing viewing)
     {
         var who = viewing.MustSpeakFor(Who);
         if (Part.Days is < 1 or > CalendarPart.MostDays)
             throw new RefusedException(RefusalKind.SpanTooLong, "days");
-        if (Part.Most is not (Sight.Outline or Sight.Headlines) || (Part.Zone is { } id && !Zones.Exists(id)))
+        if (Part.Most is not (Sight.Outline or Sight.Headlines or Sight.Everything) || (Part.Zone is { } id && !Zones.Exists(id)))
             throw new RefusedException(RefusalKind.BadInput, "part");
         var ceiling = viewing.Store.CeilingFor(Inside);
         var (most, isPrivate) = (ceiling.On(Part.Most), Part.Private && ceiling.Private);
@@ -65,14 +69,19 @@ public sealed record ReadCalendarLetter(UserId Viewer, string Who, CalendarPart 
             most == Sight.Nothing ? []
             : Part.Form == CalendarForm.FreeTimes ? Free(viewing, who, zone)
             : Lines(shared, zone);
+        var papers =
+            Part.Papers && Part.Form != CalendarForm.FreeTimes && most == Sight.Everything
+                ? PapersAlong.Of(viewing, who, Part.From, Part.Days, isPrivate)
+                : PapersAlong.None;
         var text = new StringBuilder();
-        if (!string.IsNullOrWhiteSpace(Note))
-            text.Append(Note.Trim().ReplaceLineEndings("\r\n")).Append("\r\n\r\n");
+        if (English.SheetNote(Note, [.. papers.Sent.Select(p => p.Name)], papers.LeftOut) is { } note)
+            text.Append(note.ReplaceLineEndings("\r\n")).Append("\r\n\r\n");
         text.Append(heading).Append("\r\n").Append(English.TimesOf(Zones.City(zone.Id))).Append("\r\n\r\n");
         text.Append(lines.Count == 0 ? English.NothingInTheseDays(Part.Form == CalendarForm.FreeTimes) : string.Join("\r\n", lines));
         text.Append("\r\n");
         var along = Part.Form == CalendarForm.FreeTimes || shared.Entries.Count == 0 || most == Sight.Nothing ? null : shared;
-        return (new CalendarLetterView(heading, text.ToString(), lines.Count == 0, along is null ? null : "calendar.ics", capped), along);
+        IEnumerable<string> files = [.. along is null ? Array.Empty<string>() : ["calendar.ics"], .. papers.Sent.Select(p => p.Name)];
+        return (new CalendarLetterView(heading, text.ToString(), lines.Count == 0, [.. files], capped), along, papers.Sent);
     }
 
     private List<string> Lines(SharedLane shared, DateTimeZone zone)
@@ -97,7 +106,9 @@ public sealed record ReadCalendarLetter(UserId Viewer, string Who, CalendarPart 
         // What is not agreed is not taken for it.
         if (entry.Takes is TimeTaken.Pencilled or TimeTaken.Hold && entry.Title != "Pencilled")
             what += " (pencilled)";
-        return Part.Form == CalendarForm.ByDay ? $"    {time}  {what}" : $"{English.Day(day)}, {time}: {what}";
+        var line = Part.Form == CalendarForm.ByDay ? $"{Indent}{time}  {what}" : $"{English.Day(day)}, {time}: {what}";
+        var under = "\r\n" + (Part.Form == CalendarForm.ByDay ? Indent + Indent : Indent);
+        return line + string.Concat(entry.Details.Select(d => under + d.ReplaceLineEndings(under)));
     }
 
     /// <summary>What is left of the working hours from now on.</summary>

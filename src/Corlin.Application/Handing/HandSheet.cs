@@ -104,7 +104,7 @@ public sealed record HandSheet(
     private void Send(IChangeSession session, CalendarUser by, CalendarUser owner, CalendarUser to)
     {
         var sheet = new ReadDaySheet(to.Id, owner.PublicId, First, Days, Parts, session.Now) { Order = Order }.Run(session);
-        var papers = SheetPapers.Of(new Viewing(session, to.Id, session.Now), owner, First, Days, Parts);
+        var papers = PapersAlong.Of(new Viewing(session, to.Id, session.Now), owner, First, Days, Parts);
         var note = English.SheetNote(Note, [.. papers.Sent.Select(p => p.Name)], papers.LeftOut);
         var letter = new Letter(
             Telling.Box(by),

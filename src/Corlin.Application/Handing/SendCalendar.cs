@@ -31,13 +31,17 @@ public sealed record SendCalendar(UserId Actor, UserId InNameOf, ImmutableArray<
         foreach (var kind in readers.GroupBy(r => r.Inside))
         {
             var read = new ReadCalendarLetter(Actor, owner.PublicId, Part, Note, kind.Key, session.Now);
-            var (letter, lane) = read.Written(viewing);
+            var (letter, lane, papers) = read.Written(viewing);
             foreach (var reader in kind)
                 session.MailStore.Send(
                     new OutboxMessage(
                         null,
                         null,
-                        new Letter(Telling.Box(viewing.Person), reader.Box, letter.Subject, letter.Text, session.Now) { Lane = lane }
+                        new Letter(Telling.Box(viewing.Person), reader.Box, letter.Subject, letter.Text, session.Now)
+                        {
+                            Lane = lane,
+                            Papers = papers,
+                        }
                     ),
                     // Who speaks for them, and not in private matters, reads no letter with what is private.
                     new MailAbout(InNameOf, null, Part.Private)

@@ -13,7 +13,7 @@ namespace Corlin.Application.Lanes;
 /// <summary>How much of what its reader may know a shared calendar tells.</summary>
 /// <param name="Days">How many, today among them.</param>
 /// <param name="Until">When the reader may no longer know it, or null.</param>
-/// <param name="Most">Outline or Headline.</param>
+/// <param name="Most">Not nothing.</param>
 /// <param name="Private">Whether private entries are told to a reader who may know them.</param>
 /// <param name="Entries">The most that it tells.</param>
 internal sealed record SharedPart(int Days, Instant? Until, Sight Most, bool Private, int Entries);
@@ -45,7 +45,7 @@ internal static class SharedLanes
     }
 
     /// <summary>Some days, as they go along with a letter; without entries where there are none.</summary>
-    /// <param name="most">Outline or Headlines.</param>
+    /// <param name="most">Not nothing.</param>
     public static SharedLane OfDays(Viewing viewing, CalendarUser who, LocalDate first, int days, Sight most, bool isPrivate)
     {
         var span = new Stretch(who.HomeZone.Day(first).Start, who.HomeZone.Day(first.PlusDays(days - 1)).End);
@@ -56,8 +56,9 @@ internal static class SharedLanes
     private static SharedLane Shared(Viewing viewing, Lane lane, LocalDate first, SharedPart part)
     {
         var who = lane.Who;
+        var details = part.Most == Sight.Everything ? new SharedDetails(viewing, lane) : null;
         var entries = lane
-            .Entries.Select(e => View(e.Told, who.Id, part))
+            .Entries.Select(e => View(e, who.Id, part, details))
             .Concat(lane.Absences.Select(a => View(viewing, a, who)))
             .OrderBy(e => e.Stretch.Start);
         return new SharedLane(
@@ -78,8 +79,9 @@ internal static class SharedLanes
             _ => "Pencilled",
         };
 
-    private static SharedEntry View(DisclosedEntry told, UserId owner, SharedPart part)
+    private static SharedEntry View(LaneEntry entry, UserId owner, SharedPart part, SharedDetails? details)
     {
+        var told = entry.Told;
         var taken = Word(told.Takes);
         var withheld = told.Withheld || (told.Private && !part.Private);
         var (title, place) =
@@ -93,7 +95,10 @@ internal static class SharedLanes
             title,
             place,
             told.Takes
-        );
+        )
+        {
+            Details = withheld || details is null ? [] : details.Of(entry),
+        };
     }
 
     /// <summary>It tells who covers, and nobody why.</summary>

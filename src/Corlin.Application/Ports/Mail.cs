@@ -60,6 +60,9 @@ public sealed record SharedLane(string Name, string Zone, LocalDate From, IReadO
 /// <param name="Away">Whether it is an absence.</param>
 public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, string Title, string? Place, TimeTaken Takes, bool Away = false)
 {
+    /// <summary>What else is told of it, one line each or several: who comes, how one joins, the agenda, the names of its papers.</summary>
+    public IReadOnlyList<string> Details { get; init; } = [];
+
     /// <param name="zone">In which its time is written.</param>
     public EntryTime TimeIn(string zone)
     {
@@ -82,6 +85,7 @@ public sealed record SharedEntry(string Uid, Stretch Stretch, bool AllDay, strin
             Time = TimeIn(zone),
             Title = Title,
             Place = Place,
+            Agenda = Details.Count == 0 ? null : string.Join('\n', Details),
             Takes = Takes,
             MadeBy = default,
             MadeAt = default,

@@ -99,6 +99,9 @@ public static partial class English
 
     public static string PapersLie(IReadOnlyList<string> names) => $"{(names.Count == 1 ? "Paper" : "Papers")}: {And(names)}";
 
+    /// <summary>"With Ana Brandão and Tomé Vidal", "With Ana Brandão, Tomé Vidal and 12 more".</summary>
+    public static string MetWith(IReadOnlyList<string> names, int more) => $"With {And(more > 0 ? [.. names, $"{more} more"] : names)}";
+
     public static string LastTimeNoted(string when, string text) => $"Last time, {when}: {text}";
 
     public static string StillOpen(string words, string? who, string due) =>

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Corlin.Application.Calendars;
+using Corlin.Application.Files;
 using Corlin.Application.Handing;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
@@ -78,7 +79,7 @@ public sealed class SendCalendarTests : IAsyncLifetime
             ["Tuesday 16 March: 08:00 to 09:00, 09:45 to 11:00, 11:45 to 18:00", "Wednesday 17 March: 08:00 to 18:00"],
             Lines(free)[2..]
         );
-        Assert.Null(free.File);
+        Assert.Empty(free.Files);
         Assert.DoesNotContain(
             "Taken",
             Lines(await Letter(Two with { Most = Sight.Outline }))
@@ -120,6 +121,53 @@ public sealed class SendCalendarTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task The_whole_of_it_tells_who_comes_how_one_joins_the_agenda_and_the_papers_which_go_along_where_that_is_chosen()
+    {
+        var meeting = await world.Arrange("2027-03-16T14:00", with: [world.Tome, world.Lakshmi]);
+        await world.Do(
+            new AddPaper(world.Maren.Id, meeting.PublicId, new NewPaper("Lease.pdf", "application/pdf", 5, new string('a', 64)))
+        );
+        var whole = Two with { Most = Sight.Everything, Days = 1 };
+        var letter = await Letter(whole);
+        Assert.Equal(
+            [
+                "    11:00 to 11:45  Private",
+                "    14:00 to 14:45  Insurers, renewal terms (pencilled)",
+                "        With Lakshmi Rao and Tomé Vidal",
+                "        https://meet.ebbline.example/1",
+                "        Clause 7",
+                "        Paper: Lease.pdf",
+            ],
+            Lines(letter)[^6..]
+        );
+        Assert.Equal(["calendar.ics"], letter.Files);
+        Assert.False(letter.Capped);
+        // What is private says nothing of itself, whatever else is told.
+        Assert.DoesNotContain(Canary, letter.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain(
+            "Clause 7",
+            (await Letter(whole with { Most = Sight.Headlines, Papers = true })).Text,
+            StringComparison.Ordinal
+        );
+
+        var withPapers = whole with { Papers = true };
+        Assert.Equal(["calendar.ics", "Lease.pdf"], (await Letter(withPapers)).Files);
+        Assert.Empty((await Letter(withPapers with { Form = CalendarForm.FreeTimes })).Files);
+        Assert.Equal(RefusalKind.BadInput, await Refused(() => Letter(whole with { Most = Sight.Nothing })));
+        await Send(withPapers, world.Ana.PublicId, "clerk@porto.example");
+        world.Advance(11);
+        await world.SendDue();
+        var letters = world.Post.Letters.ToDictionary(l => l.To.Address);
+        Assert.Equal("Lease.pdf", Assert.Single(letters[world.Ana.Address].Papers).Name);
+        Assert.Contains("With it: Lease.pdf.", letters[world.Ana.Address].Text, StringComparison.Ordinal);
+        var told = letters[world.Ana.Address].Lane!.Entries.Single(e => e.Title.StartsWith("Insurers", StringComparison.Ordinal));
+        Assert.Contains("Clause 7", told.Details);
+        // Those outside know no more than titles and places until an administrator says otherwise.
+        Assert.Empty(letters["clerk@porto.example"].Papers);
+        Assert.DoesNotContain("Clause 7", JsonSerializer.Serialize(letters["clerk@porto.example"]), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task An_absence_takes_the_time_and_tells_nobody_why()
     {
         await world.Do(
@@ -151,7 +199,7 @@ public sealed class SendCalendarTests : IAsyncLifetime
     {
         Assert.Equal(RefusalKind.SpanTooLong, await Refused(() => Letter(Two with { Days = 367 })));
         Assert.Equal(RefusalKind.SpanTooLong, await Refused(() => Letter(Two with { Days = 0 })));
-        Assert.Equal(RefusalKind.BadInput, await Refused(() => Letter(Two with { Most = Sight.Everything })));
+        Assert.Equal(RefusalKind.BadInput, await Refused(() => Letter(Two with { Most = Sight.Nothing })));
         Assert.Equal(RefusalKind.BadInput, await Refused(() => Letter(Two with { Zone = "Moon/Base" })));
         Assert.Equal(RefusalKind.TooMany, await Refused(() => Send(Two, [.. Enumerable.Range(0, 51).Select(n => $"a{n}@porto.example")])));
     }

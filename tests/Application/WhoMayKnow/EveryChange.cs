@@ -249,6 +249,7 @@ internal static class EveryChange
             ("Part", var t) when t == typeof(CalendarPart) =>
             [
                 new CalendarPart(new LocalDate(2027, 3, 9), 3, Sight.Headlines, true, CalendarForm.ByDay, null),
+                new CalendarPart(new LocalDate(2027, 3, 9), 3, Sight.Everything, true, CalendarForm.InOneRun, null, Papers: true),
             ],
             ("Ahead", _) => [new LookAhead(ConcernKind.Clash, 3)],
             ("Stood", var t) when t == typeof(int) => [10],

@@ -102,6 +102,15 @@ internal static class EveryRead
                     Corlin.Application.Handing.CalendarForm.ByDay,
                     null
                 ),
+                new Corlin.Application.Handing.CalendarPart(
+                    new LocalDate(2027, 3, 1),
+                    30,
+                    Core.Access.Sight.Everything,
+                    true,
+                    Corlin.Application.Handing.CalendarForm.InOneRun,
+                    null,
+                    Papers: true
+                ),
             ],
             ("Inside", _) => [false, true],
             ("Note" or "Names" or "Since", _) => [null],

@@ -9297,7 +9297,7 @@ export interface components {
             subject: string;
             text: string;
             isEmpty: boolean;
-            file: null | string;
+            files: string[];
             capped: boolean;
         };
         CalendarRequest: {
@@ -11480,6 +11480,8 @@ export interface components {
             form: components["schemas"]["CalendarForm"];
             zone: null | string;
             note: null | string;
+            /** @default false */
+            papers: boolean;
         };
         SeriesFitView: {
             words: string;

@@ -16,7 +16,8 @@ public sealed record HandSheetRequest(string InNameOf, string From, int Days, Sh
 public sealed record SaySheetRequest(SheetPartsView Parts, int? At, bool DayBefore, bool Again, IReadOnlyList<string> To);
 
 /// <param name="To">Public ids or addresses; for a preview its first reader.</param>
-/// <param name="Most">outline or headlines.</param>
+/// <param name="Most">outline, headlines or everything.</param>
+/// <param name="Papers">Whether the papers go along, where everything is told.</param>
 /// <param name="Zone">In which the times are written; null for the calendar's own.</param>
 public sealed record SendCalendarRequest(
     IReadOnlyList<string> To,
@@ -26,7 +27,8 @@ public sealed record SendCalendarRequest(
     bool Private,
     CalendarForm Form,
     string? Zone,
-    string? Note
+    string? Note,
+    bool Papers = false
 );
 
 /// <summary>Day sheets: read, printed, sent, and how they are made.</summary>
@@ -92,14 +94,17 @@ internal static class SheetsEndpoints
             request.Most,
             request.Private,
             request.Form,
-            request.Zone is null ? null : Times.Zone(request.Zone, "zone")
+            request.Zone is null ? null : Times.Zone(request.Zone, "zone"),
+            request.Papers
         );
 
     private static async Task<Ok<CalendarLetterView>> TryAsync(Reader reader, string person, SendCalendarRequest request)
     {
         var note = Times.Limited(request.Note, HandSheet.LongestNote, "note");
+        // Nobody named yet is told as much as was chosen.
         var inside =
-            request.To is [var first, ..] && !first.Contains('@', StringComparison.Ordinal) && (await reader.FindAsync(first, "to")).Inside;
+            request.To is not [var first, ..]
+            || !first.Contains('@', StringComparison.Ordinal) && (await reader.FindAsync(first, "to")).Inside;
         return TypedResults.Ok(
             await reader.ReadAsync(new ReadCalendarLetter(reader.Person, person, Part(request), note, inside, reader.Now).Run)
         );

@@ -7,22 +7,26 @@ using NodaTime;
 
 namespace Corlin.Application.Handing;
 
-/// <summary>The papers that go with a day sheet by mail.</summary>
+/// <summary>The papers that go with a day sheet, or with a calendar, by mail.</summary>
 /// <param name="Sent">The latest of each name, as much as fits into one message.</param>
 /// <param name="LeftOut">The names of those that did not fit.</param>
-internal sealed record SheetPapers(IReadOnlyList<SentPaper> Sent, IReadOnlyList<string> LeftOut)
+internal sealed record PapersAlong(IReadOnlyList<SentPaper> Sent, IReadOnlyList<string> LeftOut)
 {
-    public static readonly SheetPapers None = new([], []);
+    public static readonly PapersAlong None = new([], []);
 
     /// <summary>Those of the entries that stand on the sheet, as far as its reader may know them.</summary>
-    public static SheetPapers Of(Viewing viewing, CalendarUser owner, LocalDate first, int days, SheetParts parts)
+    public static PapersAlong Of(Viewing viewing, CalendarUser owner, LocalDate first, int days, SheetParts parts) =>
+        parts.HasFlag(SheetParts.Papers) && parts.HasFlag(SheetParts.Attached)
+            ? Of(viewing, owner, first, days, parts.HasFlag(SheetParts.Private))
+            : None;
+
+    /// <summary>Those of the entries of some days, as far as the viewer may know them.</summary>
+    public static PapersAlong Of(Viewing viewing, CalendarUser owner, LocalDate first, int days, bool isPrivate)
     {
-        if (!parts.HasFlag(SheetParts.Papers) || !parts.HasFlag(SheetParts.Attached))
-            return None;
         var span = SheetDays.Span(owner, first, days);
         var entries = LaneReading
             .Read(viewing, [owner], span)[0]
-            .Entries.Where(e => e.Told.Whole is not null && (!e.Told.Private || parts.HasFlag(SheetParts.Private)))
+            .Entries.Where(e => e.Told.Whole is not null && (!e.Told.Private || isPrivate))
             .Where(e => e.Told.Stretch.Overlaps(span))
             .Select(e => e.Occurrence.Entry.Id)
             .Distinct()
@@ -44,7 +48,7 @@ internal sealed record SheetPapers(IReadOnlyList<SentPaper> Sent, IReadOnlyList<
             sent.Add(new SentPaper(paper.Name, paper.MediaType, paper.Hash, null));
         }
 
-        return new SheetPapers(
+        return new PapersAlong(
             sent,
             [.. papers.Select(p => p.Name).Where(n => sent.All(s => s.Name != n)).Distinct(StringComparer.OrdinalIgnoreCase)]
         );

@@ -11,7 +11,7 @@ import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import type { Draft } from "./draft";
 import { WhenPart } from "./WhenPart";
-import { WherePart } from "./WherePart";
+import { WherePart } from "./where/WherePart";
 
 interface Props {
   draft: Draft;

@@ -118,3 +118,31 @@ test("a deadline is said while arranging, told with the invitation, and stands w
     .first()
     .waitFor();
 });
+
+test("what somebody owes for a meeting is noted on its row, stands above until it is there, and is chased like an answer", async () => {
+  const noor = await signIn(its.browser, its.demo.address, /Noor Haddad/, { path: "/chase" });
+  await noor
+    .getByRole("button", { name: /Safety board/ })
+    .first()
+    .click();
+  await noor.getByRole("button", { name: "Something is owed…" }).click();
+  const form = noor.getByRole("form", { name: "What is owed" });
+  await form.getByLabel("Who owes it").selectOption({ label: "Cormac Doyle" });
+  const note = form.getByRole("button", { name: "Note that Cormac owes it" });
+  assert.ok(await note.isDisabled());
+  await form.getByLabel("What it is").fill("The figures of February");
+  assert.deepEqual(await faults(noor), []);
+  await note.click();
+  await noor.getByText("Cormac owes “The figures of February”; nobody is told yet.").waitFor();
+  const owed = noor.getByRole("region", { name: "Still owed" });
+  await owed.getByRole("button", { name: "Remind Cormac Doyle of “The figures of February”" }).waitFor();
+  // A second one stands beside it.
+  await noor.getByRole("button", { name: "Something is owed…" }).click();
+  await form.getByLabel("What it is").fill("Names of the guests");
+  await form.getByLabel("What it is").press("Enter");
+  await owed.getByText("Names of the guests").waitFor();
+  await owed.getByRole("button", { name: "“The figures of February” is there" }).click();
+  await owed.getByText("The figures of February").waitFor({ state: "detached" });
+  await owed.getByText("Names of the guests").waitFor();
+  assert.deepEqual(await faults(noor), []);
+});

@@ -22,7 +22,7 @@ export function PrivatePart({ isPrivate, onChange, lane, calendar, invited = fal
         <PrivateChoice name="Who may read it" isPrivate={isPrivate} onChange={onChange} />.
       </span>
       {readers && (
-        <span className="ml-2 font-sans text-[13px] text-soft">
+        <span className="ml-2 inline-block font-sans text-[13px] leading-5 text-soft">
           {isPrivate ? readers.privateWords : readers.words}
           {invited && ", besides those invited"}.
         </span>

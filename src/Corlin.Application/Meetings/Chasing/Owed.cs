@@ -29,7 +29,7 @@ public sealed record OwedView(
 internal static class Owed
 {
     private const int Most = 60;
-    private const int DaysAhead = 14;
+    private const int DaysAhead = 60;
 
     /// <summary>The most pressing first.</summary>
     public static IReadOnlyList<OwedView> Read(Viewing viewing, IReadOnlyList<CalendarUser> organisers)

@@ -12,6 +12,8 @@ import { useFocusBack } from "../../app/hooks/useFocusBack";
 import { Button } from "../../ui/Button";
 import { AnotherTime } from "./AnotherTime";
 import { DeadlineForm } from "./DeadlineForm";
+import { DeadlineLine } from "./DeadlineLine";
+import { OwedForm } from "./OwedForm";
 import { Proposed } from "./Proposed";
 import { SomebodyInstead } from "./SomebodyInstead";
 
@@ -26,12 +28,13 @@ interface Props {
 export function ChaseOpen({ row, zones, now, onRun }: Props) {
   const path = { id: row.entry };
   // One thing at a time is done with it.
-  const [doing, setDoing] = useState<"cancel" | "time" | "instead" | "deadline">();
+  const [doing, setDoing] = useState<"cancel" | "time" | "instead" | "deadline" | "owed">();
   const close = () => setDoing(undefined);
   const place = useFocusBack<HTMLDivElement>(doing !== undefined);
   const cancelling = useChange();
   const people = peopleOf(row.attendees).length;
   const required = row.attendees.filter((a) => a.role === "required");
+  const others = row.attendees.filter((a) => a.who.kind === "person" && a.who.id !== row.organiser.id);
   const missing = required.filter((a) => a.answer !== "accepted").map((a) => a.who.givenName);
   return (
     <div className="grid gap-x-10 gap-y-4 pt-1 pb-4 min-[900px]:grid-cols-[360px_minmax(0,1fr)]">
@@ -69,6 +72,11 @@ export function ChaseOpen({ row, zones, now, onRun }: Props) {
           <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
             Another time…
           </Button>
+          {zones[0] && others.length > 0 && (
+            <Button aria-expanded={doing === "owed"} onClick={() => setDoing("owed")}>
+              Something is owed…
+            </Button>
+          )}
           {doing !== "cancel" && (
             <Button look="grave" onClick={() => setDoing("cancel")}>
               {row.occurrence ? `Cancel ${row.when}…` : "Cancel it…"}
@@ -77,6 +85,7 @@ export function ChaseOpen({ row, zones, now, onRun }: Props) {
         </div>
         {doing === "instead" && <SomebodyInstead row={row} onDone={close} />}
         {doing === "deadline" && zones[0] && <DeadlineForm row={row} zone={zones[0]} now={now} onDone={close} />}
+        {doing === "owed" && zones[0] && <OwedForm row={row} zone={zones[0]} now={now} onDone={close} />}
         {doing === "time" && zones[0] && <AnotherTime row={row} zone={zones[0]} onDone={close} />}
         {doing === "cancel" && (
           <div className="pt-3">
@@ -120,29 +129,5 @@ export function ChaseOpen({ row, zones, now, onRun }: Props) {
         </div>
       </div>
     </div>
-  );
-}
-
-function DeadlineLine({ row, words, onRun }: Pick<Props, "row" | "onRun"> & { words: string }) {
-  return (
-    <p className="flex flex-wrap items-center gap-x-2">
-      <span className="font-semibold">{`${words.charAt(0).toUpperCase()}${words.slice(1)}.`}</span>
-      <Button
-        look="plain"
-        onClick={() =>
-          onRun(
-            ask(
-              client.POST("/api/meetings/{id}/deadline/ended", {
-                params: { path: { id: row.entry } },
-                body: { occurrence: row.occurrence },
-              }),
-            ),
-            `“${row.title}” has no deadline for its answers any more; nobody is told.`,
-          )
-        }
-      >
-        End the deadline
-      </Button>
-    </p>
   );
 }

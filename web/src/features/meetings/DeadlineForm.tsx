@@ -2,10 +2,11 @@ import { useState } from "react";
 import { ask, client } from "../../api/client";
 import type { ChaseRow, Zone } from "../../api/types";
 import { useChange } from "../../app/hooks/useChange";
-import { addDays, clock, dateText } from "../../lane/time";
+import { clock, dateText } from "../../lane/time";
 import { DeadlineFields, type Deadline } from "../../sentence/DeadlineFields";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
+import { usualDay } from "./usualDay";
 
 interface Props {
   row: ChaseRow;
@@ -14,12 +15,6 @@ interface Props {
   now: number;
   onDone: () => void;
 }
-
-/** The day before it begins, and no sooner than tomorrow. */
-const usualDay = (zone: Zone, now: number, start: number) => {
-  const [dayBefore, tomorrow] = [addDays(dateText(zone, start), -1), addDays(dateText(zone, now), 1)];
-  return dayBefore > tomorrow ? dayBefore : tomorrow < dateText(zone, start) ? tomorrow : dateText(zone, now);
-};
 
 /** Until when the answers to a meeting are wanted, and what is done then. */
 export function DeadlineForm({ row, zone, now, onDone }: Props) {

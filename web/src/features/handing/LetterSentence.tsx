@@ -1,9 +1,9 @@
 import type { Person } from "../../api/types";
 import { addDays, dayAndMonth } from "../../lane/time";
+import { ChoicePart } from "../../sentence/ChoicePart";
 import { Part } from "../../sentence/Part";
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
-import { ChosenPart } from "./ChosenPart";
 import { forms, mosts, spans, type Wanted } from "./letter";
 
 interface Props {
@@ -46,15 +46,15 @@ export function LetterSentence({ who, today, wanted, onChange }: Props) {
           )}
         </Part>
         {" on, "}
-        <ChosenPart name="How long" options={spans} value={days} onChoose={(value) => onChange({ days: value })} />
+        <ChoicePart name="How long" options={spans} value={days} onChoose={(value) => onChange({ days: value })} />
         {", "}
         {form !== "freeTimes" && (
           <>
-            <ChosenPart name="How much" options={mosts} value={most} onChoose={(value) => onChange({ most: value })} />
+            <ChoicePart name="How much" options={mosts} value={most} onChoose={(value) => onChange({ most: value })} />
             {", "}
           </>
         )}
-        <ChosenPart name="Written" options={forms} value={form} onChoose={(value) => onChange({ form: value })} />
+        <ChoicePart name="Written" options={forms} value={form} onChoose={(value) => onChange({ form: value })} />
         {", in the times of "}
         <Part name="Zone" value={zone?.city ?? who.town} width={320}>
           {(close) => (

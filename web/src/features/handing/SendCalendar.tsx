@@ -7,12 +7,12 @@ import type { Desk, Person } from "../../api/types";
 import { useChange } from "../../app/hooks/useChange";
 import { useSettled } from "../../app/hooks/useSettled";
 import { and } from "../../lane/words";
+import { ChoicePart } from "../../sentence/ChoicePart";
 import { PeoplePicker, type Chosen } from "../../sentence/PeoplePicker";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Wait } from "../../ui/Wait";
 import { keptBy } from "../../app/parts/keptBy";
-import { ChosenPart } from "./ChosenPart";
 import { letterRequest, type Wanted } from "./letter";
 import { LetterSentence } from "./LetterSentence";
 import { calendarLetterQuery } from "./queries";
@@ -34,7 +34,7 @@ function Page({ desk }: { desk: Desk }) {
     <div className="grid max-w-3xl gap-3 px-6 py-3">
       <h1 className="font-serif text-[26px] leading-9">
         {"Send the calendar of "}
-        <ChosenPart
+        <ChoicePart
           name="Whose calendar"
           options={people.map((p) => ({ value: p.id, label: p.name }))}
           value={who.id}

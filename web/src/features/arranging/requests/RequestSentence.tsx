@@ -1,6 +1,7 @@
 import type { Person, RequestWay, Urgency, Zone } from "../../../api/types";
 import { clock, dateText, lengthText, localText, minute, momentOf, weekdayOf } from "../../../lane/time";
 import { LengthEditor } from "../../../sentence/LengthEditor";
+import { ChoicePart } from "../../../sentence/ChoicePart";
 import { Choices, Part, TypedPart } from "../../../sentence/Part";
 import { PeoplePicker } from "../../../sentence/PeoplePicker";
 import { Button } from "../../../ui/Button";
@@ -114,33 +115,6 @@ export function RequestSentence({ asked, of, zone, now, wrong, fresh = false, on
       />
       .
     </p>
-  );
-}
-
-function ChoicePart<T extends string>({
-  name,
-  options,
-  value,
-  onChoose,
-}: {
-  name: string;
-  options: { value: T; label: string }[];
-  value: T;
-  onChoose: (value: T) => void;
-}) {
-  return (
-    <Part name={name} value={options.find((o) => o.value === value)?.label ?? value} width={220}>
-      {(close) => (
-        <Choices<T>
-          value={value}
-          options={options}
-          onChoose={(v) => {
-            onChoose(v);
-            close();
-          }}
-        />
-      )}
-    </Part>
   );
 }
 

@@ -1,6 +1,7 @@
 import type { Slots, Zone } from "../../../api/types";
 import type { Axis } from "../../../lane/axis";
 import { clock, minute } from "../../../lane/time";
+import { stepsIn } from "./steps";
 
 interface Props {
   axis: Axis;
@@ -18,9 +19,7 @@ const labelWidth = 150;
 
 /** How many are free at each moment, as one line of steps; where all are it stands in full colour and says so. */
 export function Contour({ axis, day, contour, everyone, known, zone, moment }: Props) {
-  const steps = contour
-    .map((c, i) => ({ from: Math.max(c.from, day.start), to: Math.min(contour[i + 1]?.from ?? day.end, day.end), free: c.free }))
-    .filter((s) => s.to > s.from && s.free > 0);
+  const steps = stepsIn(contour, day);
   const most = Math.max(0, ...steps.map((s) => s.free));
   const best = steps.filter((s) => s.free === most);
   const chosen =

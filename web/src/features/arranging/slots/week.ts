@@ -1,5 +1,6 @@
 import type { Slots } from "../../../api/types";
 import { addDays, weekdayOf, weekdays } from "../../../lane/time";
+import { stepsIn } from "./steps";
 
 export interface WeekDay {
   /** Its date, "2027-03-15". */
@@ -20,15 +21,7 @@ export function weekOf({ days, contour }: Pick<Slots, "days" | "contour">, at: n
   return weekdays.map((_, i) => {
     const date = addDays(monday, i);
     const day = days.find((d) => d.date === date);
-    const steps = day
-      ? contour
-          .map((c, n) => ({
-            from: Math.max(c.from, day.start),
-            to: Math.min(contour[n + 1]?.from ?? day.end, day.end),
-            free: c.free,
-          }))
-          .filter((s) => s.to > s.from && s.free > 0)
-      : [];
+    const steps = day ? stepsIn(contour, day) : [];
     return { date, day, steps, most: Math.max(0, ...steps.map((s) => s.free)) };
   });
 }

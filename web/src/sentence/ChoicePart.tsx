@@ -1,7 +1,7 @@
-import { Choices, Part } from "../../sentence/Part";
+import { Choices, Part } from "./Part";
 
 /** A part of a sentence that is one of a few. */
-export function ChosenPart<T extends string | number>({
+export function ChoicePart<T extends string | number>({
   name,
   options,
   value,

@@ -45,6 +45,9 @@ internal sealed record SlotRequestFile(string From, string To, int Minutes, int 
 
     public IReadOnlyDictionary<string, int> MostADay { get; init; } = new Dictionary<string, int>();
 
+    /// <summary>How much terms count, by their names; those that are not named as they usually do.</summary>
+    public IReadOnlyDictionary<string, int> Weights { get; init; } = new Dictionary<string, int>();
+
     public bool Misses { get; init; }
 
     public SeriesInFile? Series { get; init; }
@@ -52,6 +55,16 @@ internal sealed record SlotRequestFile(string From, string To, int Minutes, int 
     public MakeRoomInFile? MakeRoom { get; init; }
 
     public IReadOnlyList<CandidateInFile>? Candidates { get; init; }
+
+    /// <exception cref="FormatException">There is no such term, or it would weigh less than nothing or more than the most.</exception>
+    public SlotWeights ToWeights() => Weights.Aggregate(SlotWeights.Usual, (all, said) => SlotWeights
+                .Terms.Where(t => string.Equals($"{t}", said.Key, StringComparison.OrdinalIgnoreCase))
+                .ToList()
+                is not [var term]
+                ? throw new FormatException($"Nothing that counts against a slot is called “{said.Key}”.")
+            : said.Value is < 0 or > SlotWeights.Most
+                ? throw new FormatException($"“{said.Key}” weighs from 0 to {SlotWeights.Most}, not {said.Value}.")
+            : all.With(term, said.Value));
 
     /// <exception cref="FormatException">The text is no time of day like 09:30.</exception>
     public static int Minute(string clock) =>

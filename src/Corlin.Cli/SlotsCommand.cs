@@ -132,6 +132,7 @@ internal static class SlotsCommand
         )
         {
             Reach = reach,
+            Weights = asked.ToWeights(),
             Needs = [.. asked.Needs.Select(n => new SomeOf([.. n.Of], n.AtLeast))],
             Room = asked.Room is { } room
                 ? new RoomWish(

@@ -1,4 +1,5 @@
 using System.Reflection;
+using System.Text.Json;
 
 namespace Corlin.Web.Tests;
 
@@ -111,6 +112,54 @@ public sealed class CommandTests
         {
             if (Directory.Exists(elsewhere))
                 Directory.Delete(elsewhere, recursive: true);
+        }
+    }
+
+    [Theory]
+    [InlineData("", "12 08:00")]
+    [InlineData("\"edgeOfDay\": 0", "0 08:00")]
+    [InlineData("\"EdgeOfDay\": 100", "100 08:00")]
+    public void What_counts_against_a_slot_weighs_as_the_request_says(string weights, string expected)
+    {
+        using var reply = JsonDocument.Parse(Slots(weights).Said);
+        var first = reply
+            .RootElement.GetProperty("slots")
+            .EnumerateArray()
+            .Single(s => s.GetProperty("start").GetString()!.Contains("T08:00"));
+        Assert.Equal(expected, $"{first.GetProperty("cost")} {first.GetProperty("start").GetString()![11..16]}");
+    }
+
+    [Theory]
+    [InlineData("\"dinner\": 3", "Nothing that counts against a slot is called “dinner”.")]
+    [InlineData("\"3\": 3", "Nothing that counts against a slot is called “3”.")]
+    [InlineData("\"lunch\": 101", "“lunch” weighs from 0 to 100, not 101.")]
+    [InlineData("\"lunch\": -1", "“lunch” weighs from 0 to 100, not -1.")]
+    public void What_cannot_count_is_refused_in_a_line(string weights, string reason)
+    {
+        var (code, _, wrong) = Slots(weights);
+        Assert.Equal((1, $"corlin: {reason}\n"), (code, wrong));
+    }
+
+    /// <summary>A Tuesday of one person who works from 8 to 18, with nothing on it.</summary>
+    private static (int Code, string Said, string Wrong) Slots(string weights)
+    {
+        var folder = Directory.CreateTempSubdirectory().FullName;
+        try
+        {
+            File.WriteAllText(Path.Combine(folder, "a.ics"), "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x\r\nEND:VCALENDAR\r\n");
+            var file = Path.Combine(folder, "request.json");
+            File.WriteAllText(
+                file,
+                $$$"""
+                {"from": "2027-03-09T00:00:00Z", "to": "2027-03-10T00:00:00Z", "minutes": 60, "step": 30, "weights": { {{{weights}}} },
+                 "people": [{"id": "a", "need": "required", "zone": "UTC", "calendar": "a.ics", "hours": {"TU": ["08:00-18:00"]}}]}
+                """
+            );
+            return Run("slots", file);
+        }
+        finally
+        {
+            Directory.Delete(folder, recursive: true);
         }
     }
 

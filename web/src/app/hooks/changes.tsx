@@ -112,8 +112,10 @@ export function ChangesProvider({ children }: { children: ReactNode }) {
   );
   const last = useCallback(
     (which: "undo" | "redo", then: (act: LastAct) => void) => {
+      // What is under way may have been read before the last undo: that change would be taken back once more.
       queries
-        .fetchQuery({ ...actsQuery, staleTime: 0 })
+        .cancelQueries({ queryKey: actsQuery.queryKey })
+        .then(() => queries.fetchQuery({ ...actsQuery, staleTime: 0 }))
         .then((acts) => {
           const act = acts[which];
           if (!act)

@@ -53,23 +53,21 @@ export function useTimes(
     if (looked === undefined || !found) return;
     const inDay = found.days.findIndex((d) => d.start <= looked && looked < d.end);
     const target = found.days[inDay + by];
-    const now = found.days[inDay];
-    if (target && now) pick(target.start + (looked - now.start));
+    const here = found.days[inDay];
+    if (target && here) pick(target.start + (looked - here.start));
   };
-  /** On another day: the best slot there, else where most are free; of several who are met, whoever is met there. */
-  const lookAt = ({ start: from, end }: { start: number; end: number }) => {
-    if (!found) return;
-    const inDay = (s: { start: number }) => from <= s.start && s.start < end;
-    if (panel.on) {
-      const met = panel.plan?.placed.find(inDay);
-      if (met) panel.look(met.who.id);
-      return;
-    }
-    const best = found.slots.find(inDay)?.start ?? mostFreeOn(found, { start: from, end }, draft.minutes * minute, now);
-    if (best !== undefined) pick(best);
+  /** On a day the best slot, else where most are free. */
+  const bestOn = (on: { start: number; end: number }) =>
+    found &&
+    (found.slots.find((s) => on.start <= s.start && s.start < on.end)?.start ?? mostFreeOn(found, on, draft.minutes * minute, now));
+  /** Of several who are met one after another, whoever is met on a day first. */
+  const metOn = (on: { start: number; end: number }) => panel.plan?.placed.find((p) => on.start <= p.start && p.start < on.end)?.who.id;
+  const mayLook = (on: { start: number; end: number }) => (panel.on ? metOn(on) : bestOn(on)) !== undefined;
+  const lookAt = (on: { start: number; end: number }) => {
+    const [met, best] = panel.on ? [metOn(on), undefined] : [undefined, bestOn(on)];
+    if (met !== undefined) panel.look(met);
+    else if (best !== undefined) pick(best);
   };
-  const mayLook = ({ start: from, end }: { start: number; end: number }) =>
-    end > now && (!panel.on || (panel.plan?.placed.some((p) => from <= p.start && p.start < end) ?? false));
   const hold = (at: number | undefined) => {
     if (at === undefined || panel.on) return;
     written.change({

@@ -260,6 +260,8 @@ export const tasks = {
       await sheet.waitFor({ state: "detached" });
       await undo();
       await says(/^Undone/);
+      // The foot says what comes next once it has read that.
+      await button(/^Undo: you changed “stand-up”/).waitFor();
       await undo();
       await says(/^Undone: you/);
     },

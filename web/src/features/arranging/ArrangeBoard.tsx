@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { lanesQuery } from "../../api/queries";
-import type { Chosen, Lane, Panel, RoomPlan, Slots, Zone } from "../../api/types";
+import type { Chosen, Panel, RoomPlan, Slots, Zone } from "../../api/types";
 import { useWatched } from "../../app/hooks/live";
 import { useSize } from "../../app/hooks/useSize";
 import type { BoardRow } from "../../lane/board";
@@ -17,7 +17,6 @@ import { WeekContours } from "./slots/WeekContours";
 
 interface Props {
   found: Slots;
-  known: Lane[];
   zone: Zone;
   now: number;
   moment: { start: number; end: number };

@@ -53,7 +53,6 @@ export function Found({ composed, onOffer }: Props) {
       {found && onBoard ? (
         <ArrangeBoard
           found={found}
-          known={desk.day.lanes}
           zone={zone}
           now={desk.now}
           moment={onBoard}

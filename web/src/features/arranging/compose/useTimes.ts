@@ -64,9 +64,9 @@ export function useTimes(
   const metOn = (on: { start: number; end: number }) => panel.plan?.placed.find((p) => on.start <= p.start && p.start < on.end)?.who.id;
   const mayLook = (on: { start: number; end: number }) => (panel.on ? metOn(on) : bestOn(on)) !== undefined;
   const lookAt = (on: { start: number; end: number }) => {
-    const [met, best] = panel.on ? [metOn(on), undefined] : [undefined, bestOn(on)];
-    if (met !== undefined) panel.look(met);
-    else if (best !== undefined) pick(best);
+    const target = panel.on ? metOn(on) : bestOn(on);
+    if (typeof target === "string") panel.look(target);
+    else if (target !== undefined) pick(target);
   };
   const hold = (at: number | undefined) => {
     if (at === undefined || panel.on) return;

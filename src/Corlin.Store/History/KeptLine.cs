@@ -1,13 +1,15 @@
 using System.Linq.Expressions;
+using System.Text.Json;
 using Corlin.Store.Model;
+using Microsoft.EntityFrameworkCore;
 
 namespace Corlin.Store;
 
 /// <summary>A kind of line that is ended and brought back, whatever is on it.</summary>
 internal interface IKeptLine
 {
-    /// <summary>Those of some changes that kept lines.</summary>
-    IEnumerable<long> Concerned(CorlinDb db, long?[] changes);
+    /// <summary>The SQL that gives those of some changes that kept lines; {0} stands for the changes as JSON.</summary>
+    string Keepers(CorlinDb db);
 
     /// <summary>
     /// Whether all that a change kept stands, however often it was ended and brought back meanwhile; or another of its act ended it.
@@ -39,16 +41,16 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
         return (rows.FindAll(r => kept(r) == change && ended(r) != change), rows.FindAll(r => ended(r) == change && kept(r) != change));
     }
 
-    public IEnumerable<long> Concerned(CorlinDb db, long?[] changes)
+    public string Keepers(CorlinDb db) => ChangesIn(db, NameOf(keptBy));
+
+    /// <param name="column">The property that names a change.</param>
+    public static string ChangesIn(CorlinDb db, string column)
     {
-        Expression<Func<long?[]>> wanted = () => changes;
-        var contains = Expression.Call(typeof(Enumerable), nameof(Enumerable.Contains), [typeof(long?)], wanted.Body, keptBy.Body);
-        return db.Set<TRow>()
-            .Where(Expression.Lambda<Func<TRow, bool>>(contains, keptBy.Parameters))
-            .Select(keptBy)
-            .Distinct()
-            .AsEnumerable()
-            .OfType<long>();
+        var table = db.Model.FindEntityType(typeof(TRow))!;
+        return $"""
+            SELECT "{table.FindProperty(column)!.GetColumnName()}" AS "Value" FROM "{table.GetTableName()}"
+            WHERE "{table.FindProperty(column)!.GetColumnName()}" IN (SELECT value FROM json_each({"{0}"}))
+            """;
     }
 
     /// <summary>A line as it stands: itself, or the one as which an undo brought it back; null where it stands no longer.</summary>
@@ -145,12 +147,9 @@ internal static class KeptLines
     /// <summary>Those of some changes that kept such lines, or ended what was granted: all others need not be asked about.</summary>
     public static HashSet<long> Concerned(CorlinDb db, IReadOnlyCollection<long> changes)
     {
-        var wanted = changes.Select(c => (long?)c).ToArray();
-        return
-        [
-            .. All.SelectMany(k => k.Concerned(db, wanted)),
-            .. db.Grants.Where(g => wanted.Contains(g.EndedById)).Select(g => g.EndedById!.Value).Distinct(),
-        ];
+        // One statement for all kinds: it is asked after every change, and nearly always answered with none.
+        var kept = All.Select(k => k.Keepers(db)).Append(KeptLine<GrantRow>.ChangesIn(db, nameof(GrantRow.EndedById)));
+        return [.. db.Database.SqlQueryRaw<long>(string.Join("\nUNION\n", kept), JsonSerializer.Serialize(changes))];
     }
 
     /// <summary>Whether nobody was granted something else since a change ended what they held.</summary>

@@ -24,6 +24,20 @@ public sealed class ServeTests
             HttpStatusCode.BadRequest,
             (await browser.PostAsync("/api/setup", first with { zone = "Europe/Atlantis" })).StatusCode
         );
+        var nowhere = new
+        {
+            first.name,
+            first.address,
+            first.zone,
+            first.password,
+            place = new
+            {
+                name = "Head office",
+                town = "Lisbon",
+                country = "Portugall",
+            },
+        };
+        Assert.Equal(HttpStatusCode.BadRequest, (await browser.PostAsync("/api/setup", nowhere)).StatusCode);
         Assert.Equal(HttpStatusCode.NoContent, (await browser.PostAsync("/api/setup", first)).StatusCode);
         Assert.Equal("Nothing waits for you.", (await browser.GetAsync("/api/desk")).GetProperty("lead").GetString());
         using var second = host.Open();

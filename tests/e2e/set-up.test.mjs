@@ -24,11 +24,21 @@ test("The first account comes to a Desk that says what is still missing, and eac
   const page = await (await its.browser.newContext()).newPage();
   page.setDefaultTimeout(15_000);
   await page.goto(its.address);
+  await page.getByText("Still to say: your name, your e-mail address, a password.").waitFor();
   await page.getByRole("textbox", { name: "Your name" }).fill("Maren Falk");
   await page.getByRole("textbox", { name: "E-mail address" }).fill("maren.falk@ebbline.example");
-  await page.getByRole("textbox", { name: /^Time zone/ }).fill("Europe/Lisbon");
+  await page.getByRole("textbox", { name: /^Time zone/ }).fill("Lisbonn");
   await page.getByLabel(/^Password/).fill("tide and turbine");
-  await page.getByRole("button", { name: "Create the first account" }).click();
+  const create = page.getByRole("button", { name: "Create the first account" });
+  await create.click();
+  // What was typed stays, and what is wrong is said.
+  await page.getByRole("alert").filter({ hasText: "There is no time zone “Lisbonn”." }).waitFor();
+  await page.getByRole("textbox", { name: /^Time zone/ }).fill("Lisbon");
+  assert.deepEqual(await faults(page), []);
+  const whole = page.viewportSize();
+  await fits(page);
+  await page.setViewportSize(whole);
+  await create.click();
 
   const missing = page.getByRole("region", { name: "Still to set up" });
   const lines = missing.getByRole("listitem");

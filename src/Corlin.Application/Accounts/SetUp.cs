@@ -46,9 +46,7 @@ public sealed record AddPlace(Place Place) : IChange<bool>
 {
     public bool Apply(IChangeSession session)
     {
-        if (!Zones.Exists(Place.Zone))
-            throw new RefusedException(RefusalKind.ZoneUnknown, "zone", Place.Zone);
-        session.PlaceStore.Save(Place);
+        session.PlaceStore.Save(SoundPlace.Of(Place));
         return true;
     }
 }

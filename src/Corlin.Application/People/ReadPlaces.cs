@@ -1,6 +1,7 @@
 using Corlin.Application.Lanes;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
+using Corlin.Core.Time;
 using NodaTime;
 
 namespace Corlin.Application.People;
@@ -12,6 +13,8 @@ public sealed record PlacesView(bool MayChange, IReadOnlyList<PlaceView> Places,
 
 /// <param name="Site">Places of one site need no way between them.</param>
 /// <param name="Country">By ISO 3166, for its public holidays; null where none is told.</param>
+/// <param name="CountryName">"Portugal", "Canada (NS)".</param>
+/// <param name="HolidaysKnown">Whether the public holidays of its country are known here, and so stand on the lanes.</param>
 /// <param name="People">How many people work there usually.</param>
 /// <param name="Rooms">The rooms in it.</param>
 /// <param name="Ways">To the other sites, as far as they are known.</param>
@@ -21,6 +24,8 @@ public sealed record PlaceView(
     string Town,
     string Zone,
     string? Country,
+    string? CountryName,
+    bool HolidaysKnown,
     string? Address,
     bool Closed,
     int People,
@@ -30,7 +35,8 @@ public sealed record PlaceView(
 
 public sealed record WayToView(string Site, int Minutes);
 
-public sealed record ReadPlaces(UserId Viewer, Instant Now)
+/// <param name="Holidays">Of which countries the public holidays are known.</param>
+public sealed record ReadPlaces(UserId Viewer, Instant Now, IPublicHolidays Holidays)
 {
     private const int MostThere = 20_000;
 
@@ -40,6 +46,8 @@ public sealed record ReadPlaces(UserId Viewer, Instant Now)
         var places = viewing.Places.Values.OrderBy(p => p.Closed).ThenBy(p => p.Name, StringComparer.Ordinal).ToList();
         var there = store.At([.. places.Select(p => p.Name)], MostThere).Where(viewing.MayKnow).ToLookup(u => u.Place!);
         var ways = store.Ways();
+        var year = Now.InUtc().Year;
+        var holidays = places.Select(p => p.Country).OfType<string>().Distinct().Where(c => Holidays.In(c, year).Count > 0).ToHashSet();
         IReadOnlyList<string> sites = [.. places.Where(p => !p.Closed).Select(p => p.Site).Distinct().Order(StringComparer.Ordinal)];
         return new PlacesView(
             store.IsAdministrator(Viewer),
@@ -50,6 +58,8 @@ public sealed record ReadPlaces(UserId Viewer, Instant Now)
                     p.Town,
                     p.Zone,
                     p.Country,
+                    p.Country is null ? null : Countries.Name(p.Country),
+                    p.Country is not null && holidays.Contains(p.Country),
                     p.Address,
                     p.Closed,
                     there[p.Name].Count(u => u is { Kind: UserKind.Person, Inside: true }),

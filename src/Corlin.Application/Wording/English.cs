@@ -300,6 +300,7 @@ public static partial class English
             RefusalKind.NoTitle => "It has no title yet.",
             RefusalKind.AddressIsNone => $"“{refusal.What}” is no e-mail address.",
             RefusalKind.PersonUnknown => $"Nobody here is called “{refusal.What}”. Choose somebody, or type a whole address.",
+            RefusalKind.CountryUnknown => $"There is no country “{refusal.What}”. Say its name, or its letters, as in PT or CA-NS.",
             RefusalKind.ZoneUnknown => $"There is no time zone “{refusal.What}”.",
             RefusalKind.EndBeforeStart => "It ends before it starts.",
             RefusalKind.LengthTooLong => "Give a length from 5 minutes to 24 hours.",

@@ -13,6 +13,9 @@ public enum RefusalKind
     AddressIsNone,
     PersonUnknown,
     ZoneUnknown,
+
+    /// <summary>There is no country of that name or code.</summary>
+    CountryUnknown,
     EndBeforeStart,
     LengthTooLong,
     LengthLongerThanSpan,

@@ -219,7 +219,7 @@ internal static class ZoneNames
         eswatini > SZ
         north macedonia > MK
         myanmar > MM
-        cote d ivoire > CI
+        cote d ivoire|cote divoire > CI
         nippon > JP
         bharat > IN
         swaziland > SZ

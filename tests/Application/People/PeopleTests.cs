@@ -1,4 +1,5 @@
 using Corlin.Application.Access;
+using Corlin.Application.Accounts;
 using Corlin.Application.Arranging;
 using Corlin.Application.Calendars;
 using Corlin.Application.History;
@@ -8,6 +9,7 @@ using Corlin.Core.Access;
 using Corlin.Core.Calendars;
 using Corlin.Core.Refusals;
 using Corlin.Core.Time;
+using Corlin.Core.Whereabouts;
 using NodaTime;
 
 namespace Corlin.Application.Tests;
@@ -51,6 +53,24 @@ public sealed class PeopleTests : IAsyncLifetime
         Assert.Equal("Monday to Friday 08:00 to 18:00", (await Page(world.Ruta, world.Maren.PublicId)).HoursWords);
         await world.Do(new UndoChange(world.Administrator.Id, undo));
         Assert.Equal("Monday to Friday 09:00 to 17:00", (await Page(world.Ruta, world.Maren.PublicId)).HoursWords);
+    }
+
+    [Fact]
+    public async Task A_place_has_the_country_that_was_named_or_none_is_kept()
+    {
+        await world.Do(new KeepPlace(world.Administrator.Id, Place("portugal"), Exists: false));
+        Assert.Equal("PT", (await world.See(s => s.Places()))["Slipway"].Country);
+        var told = await world.See(s => new ReadPlaces(world.Ruta.Id, world.Now, new FixedHolidays()).Run(s));
+        Assert.Equal(
+            ("Portugal", true),
+            told.Places.Where(p => p.Name == "Slipway").Select(p => (p.CountryName, p.HolidaysKnown)).Single()
+        );
+
+        await Refused(RefusalKind.CountryUnknown, new KeepPlace(world.Administrator.Id, Place("portug"), Exists: true));
+        await Refused(RefusalKind.CountryUnknown, new AddPlace(Place("portug")));
+        Assert.Equal("PT", (await world.See(s => s.Places()))["Slipway"].Country);
+
+        static Place Place(string country) => new("Slipway", "", "Setúbal", "Europe/Lisbon", country);
     }
 
     [Theory]

@@ -3,7 +3,6 @@ using Corlin.Application.Calendars;
 using Corlin.Application.Entries;
 using Corlin.Application.History;
 using Corlin.Application.Lanes;
-using Corlin.Application.Ports;
 using Corlin.Application.Slots;
 using Corlin.Application.Whereabouts;
 using Corlin.Core.Access;
@@ -54,11 +53,14 @@ public sealed class DaysOffTests : IAsyncLifetime
     [Fact]
     public async Task A_holiday_and_a_closure_take_the_hours_of_those_who_work_there()
     {
-        var worker = new HolidayWorker(world.Store, world.Gate, new Fixed());
+        var worker = new HolidayWorker(world.Store, world.Gate, new FixedHolidays());
         Assert.Equal(4, await worker.RunDueAsync(world.Now, TestContext.Current.CancellationToken));
         Assert.Equal(
             0,
-            await new HolidayWorker(world.Store, world.Gate, new Fixed()).RunDueAsync(world.Now, TestContext.Current.CancellationToken)
+            await new HolidayWorker(world.Store, world.Gate, new FixedHolidays()).RunDueAsync(
+                world.Now,
+                TestContext.Current.CancellationToken
+            )
         );
         await world.Do(
             new CloseSite(
@@ -83,7 +85,7 @@ public sealed class DaysOffTests : IAsyncLifetime
     [Fact]
     public async Task A_day_off_of_some_is_said_among_the_slots_and_before_sending()
     {
-        await new HolidayWorker(world.Store, world.Gate, new Fixed()).RunDueAsync(world.Now, TestContext.Current.CancellationToken);
+        await new HolidayWorker(world.Store, world.Gate, new FixedHolidays()).RunDueAsync(world.Now, TestContext.Current.CancellationToken);
         await world.Do(
             new CloseSite(
                 world.Administrator.Id,
@@ -270,9 +272,4 @@ public sealed class DaysOffTests : IAsyncLifetime
     }
 
     private Task<YearView> Year() => world.See(s => new ReadYear(world.Noor.Id, owen.PublicId, 2027, world.Now).Run(s));
-
-    private sealed class Fixed : IPublicHolidays
-    {
-        public IReadOnlyList<(LocalDate Date, string Name)> In(string country, int year) => [(new LocalDate(year, 3, 26), "Good Friday")];
-    }
 }

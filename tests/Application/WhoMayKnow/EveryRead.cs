@@ -75,6 +75,7 @@ internal static class EveryRead
         {
             ("Viewer", _) => [viewer],
             ("Now", _) => [now],
+            ("Holidays", _) => [new FixedHolidays()],
             ("Id" or "Entry" or "Saved", var t) when t == typeof(string) =>
             [
                 .. entries.Select(e => e.Id),

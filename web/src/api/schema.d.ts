@@ -11067,6 +11067,8 @@ export interface components {
             town: string;
             zone: string;
             country: null | string;
+            countryName: null | string;
+            holidaysKnown: boolean;
             address: null | string;
             closed: boolean;
             /** Format: int32 */

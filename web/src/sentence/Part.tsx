@@ -60,6 +60,8 @@ export function TypedPart({
   autoFocus,
   wrong,
   longest = 200,
+  type = "text",
+  autoComplete,
 }: {
   name: string;
   value: string;
@@ -68,9 +70,14 @@ export function TypedPart({
   autoFocus?: boolean;
   wrong?: string | undefined;
   longest?: number;
+  type?: "text" | "email" | "password";
+  /** What the browser may offer for it. */
+  autoComplete?: string;
 }) {
   return (
     <input
+      type={type}
+      autoComplete={autoComplete}
       aria-label={name}
       aria-invalid={wrong ? true : undefined}
       value={value}
@@ -78,8 +85,8 @@ export function TypedPart({
       autoFocus={autoFocus}
       maxLength={longest}
       onChange={(e) => onChange(e.target.value)}
-      className={`field-sizing-content max-w-full h-[27px] min-w-32 align-baseline leading-[27px] border-b bg-transparent p-0 outline-none placeholder:text-brass/80 focus-visible:border-b-2 focus-visible:border-sea ${
-        wrong ? "border-b-2 border-brick" : value ? "border-ink" : "border-dashed border-brass"
+      className={`field-sizing-content max-w-full h-[27px] align-baseline leading-[27px] border-b bg-transparent p-0 outline-none placeholder:text-brass/80 focus-visible:border-b-2 focus-visible:border-sea ${
+        wrong ? "min-w-10 border-b-2 border-brick" : value ? "min-w-10 border-ink" : "min-w-32 border-dashed border-brass"
       }`}
     />
   );

@@ -33,7 +33,7 @@ public sealed record SignInRequest(string Address, string Password);
 /// <param name="Place">The first place where people work, "Head office"; null where that is said later.</param>
 public sealed record SetUpRequest(string Name, string Address, string Zone, string Password, FirstPlaceRequest? Place = null);
 
-/// <param name="Country">By ISO 3166, for its public holidays; null where none is told.</param>
+/// <param name="Country">Its name, or by ISO 3166, for its public holidays; null where none is told.</param>
 public sealed record FirstPlaceRequest(string Name, string Town, string? Country);
 
 internal static class SessionEndpoints
@@ -131,15 +131,7 @@ internal static class SessionEndpoints
         if (string.IsNullOrWhiteSpace(request.Name))
             throw new RefusedException(RefusalKind.BadInput, "name", request.Name);
         var zone = Zone(request.Zone, clock.GetCurrentInstant());
-        var place = request.Place is { Name: { Length: > 0 and <= 80 } name, Town: { Length: > 0 and <= 80 } town }
-            ? new Core.Whereabouts.Place(
-                name.Trim(),
-                name.Trim(),
-                town.Trim(),
-                zone,
-                string.IsNullOrWhiteSpace(request.Place.Country) ? null : request.Place.Country
-            )
-            : null;
+        var place = request.Place is { } said ? new Core.Whereabouts.Place(said.Name ?? "", "", said.Town ?? "", zone, said.Country) : null;
         return await accounts.SetUpAsync(request.Name.Trim(), request.Address.Trim(), zone, request.Password, place) switch
         {
             SetUpOutcome.Done => TypedResults.NoContent(),

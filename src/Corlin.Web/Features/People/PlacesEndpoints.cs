@@ -1,4 +1,5 @@
 using Corlin.Application.People;
+using Corlin.Application.Ports;
 using Corlin.Core.Whereabouts;
 using Corlin.Web.Edge;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -7,7 +8,7 @@ namespace Corlin.Web.Features.People;
 
 /// <param name="Exists">Whether it is one that there is already.</param>
 /// <param name="Site">Places of one site need no way between them; null for a site of its own.</param>
-/// <param name="Country">By ISO 3166, for its public holidays; null where none is told.</param>
+/// <param name="Country">Its name, or by ISO 3166, for its public holidays; null where none is told.</param>
 public sealed record PlaceRequest(string Name, bool Exists, string? Site, string Town, string Zone, string? Country, string? Address);
 
 /// <param name="Minutes">Null where the way is not known any more.</param>
@@ -23,8 +24,8 @@ internal static class PlacesEndpoints
         api.MapPut("/ways", WayAsync);
     }
 
-    private static async Task<Ok<PlacesView>> GetAsync(Reader reader) =>
-        TypedResults.Ok(await reader.ReadAsync(new ReadPlaces(reader.Person, reader.Now).Run));
+    private static async Task<Ok<PlacesView>> GetAsync(Reader reader, IPublicHolidays holidays) =>
+        TypedResults.Ok(await reader.ReadAsync(new ReadPlaces(reader.Person, reader.Now, holidays).Run));
 
     private static async Task<Ok<ChangedView>> KeepAsync(Reader reader, PlaceRequest request) =>
         TypedResults.Ok(

@@ -69,7 +69,7 @@ export function PlaceForm({ place, sites, onDone }: Props) {
         <Field label="Time zone, by a city or its name" {...field("zone")} required maxLength={60} />
         {form.zone && zone !== form.zone && <p className="mt-1 text-soft">read as {zone}</p>}
       </div>
-      <Field label="Country for public holidays, such as PT or CA-NS" {...field("country")} maxLength={6} />
+      <Field label="Country for public holidays, such as Portugal or CA-NS" {...field("country")} maxLength={60} />
       <Field label="Address" {...field("address")} maxLength={300} />
       <Field label="Same site as" {...field("site")} list="sites" maxLength={80} placeholder="a site of its own" />
       <datalist id="sites">

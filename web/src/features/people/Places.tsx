@@ -64,7 +64,16 @@ function OnePlace({ place, mayChange, onChange }: { place: PlaceKept; mayChange:
     <div className="flex flex-wrap items-baseline gap-x-4">
       <h2 className="w-56 font-semibold">{place.name}</h2>
       <p className="min-w-0 flex-1">
-        {[place.town, place.zone, place.country ? `holidays of ${place.country}` : "no public holidays", place.address]
+        {[
+          place.town,
+          place.zone,
+          place.country
+            ? place.holidaysKnown
+              ? `public holidays of ${place.countryName}`
+              : `${place.countryName}, whose public holidays are not known here`
+            : "no public holidays",
+          place.address,
+        ]
           .filter(Boolean)
           .join(", ")}
         {place.site !== place.name && <span className="text-soft">; site {place.site}</span>}

@@ -19,7 +19,7 @@ export default defineConfig({
             },
             {
               name: "desk",
-              test: /src[\\/](main|api|lane|ui|features[\\/]desk[\\/](?!mine)|app[\\/](?!entry[\\/](?!useEntrySheet|useHandActions|changeEntry)|AccountMenu|KeyHelp|Find|parts[\\/]ClosuresPart|line[\\/]|reminders[\\/]))/,
+              test: /src[\\/](main|api|lane|ui[\\/](?!Row\.)|features[\\/]desk[\\/](?!mine)|app[\\/](?!entry[\\/](?!useEntrySheet|useHandActions|changeEntry)|AccountMenu|KeyHelp|Find|parts[\\/]ClosuresPart|line[\\/]|reminders[\\/]))/,
             },
           ],
         },

@@ -3,7 +3,7 @@
 const mostTabs = 150;
 
 const together =
-  '[role="grid"], [role="group"][aria-label^="Lanes,"], [role="group"][aria-label="Today’s lanes"], [role="group"][aria-label$="by days"] section';
+  '[role="grid"], [role="toolbar"], [role="group"][aria-label^="Lanes,"], [role="group"][aria-label="Today’s lanes"], [role="group"][aria-label$="by days"] section';
 
 /** Whether no Tab stops at it, and the focus is among those from which arrows lead to it. */
 function isWalkedTo(control, together) {
@@ -14,6 +14,9 @@ function isWalkedTo(control, together) {
 /** Which arrow leads nearer; none where the focus has come. */
 function nextArrow(control) {
   if (document.activeElement === control) return undefined;
+  // A row that is broken into lines is still one row.
+  if (control.closest("[role=toolbar]"))
+    return control.compareDocumentPosition(document.activeElement) & Node.DOCUMENT_POSITION_PRECEDING ? "ArrowRight" : "ArrowLeft";
   const [to, from] = [control, document.activeElement].map((e) => e.getBoundingClientRect());
   const middle = (box) => box.top + box.height / 2;
   if (middle(to) > from.bottom) return "ArrowDown";

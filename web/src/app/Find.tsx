@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { useNavigate, type NavigateOptions } from "@tanstack/react-router";
 import { Command } from "cmdk";
 import { useRef, useState } from "react";
 import { findQuery } from "../api/queries";
@@ -29,17 +29,16 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
     setOpen(false);
     input.current?.blur();
   };
-  const toPerson = (person: Person) => {
+  // Where one goes, one goes on: the next Tab is within the place.
+  const go = (to: NavigateOptions) => {
     leave();
-    void navigate({ to: "/lanes", search: { who: person.id, ...(day ? { from: day.date, view: "day" } : {}) } });
+    document.getElementById("place")?.focus({ preventScroll: true });
+    void navigate(to);
   };
-  const toDay = (date: string) => {
-    leave();
-    void navigate({ to: "/lanes", search: { from: date, view: "day" } });
-  };
-  const toEntry = (entry: FoundEntry) => {
-    leave();
-    void navigate({
+  const toPerson = (person: Person) => go({ to: "/lanes", search: { who: person.id, ...(day ? { from: day.date, view: "day" } : {}) } });
+  const toDay = (date: string) => go({ to: "/lanes", search: { from: date, view: "day" } });
+  const toEntry = (entry: FoundEntry) =>
+    go({
       to: "/lanes",
       search: {
         who: entry.lane,
@@ -49,11 +48,7 @@ export function Find({ asPage = false }: { asPage?: boolean }) {
         ...(entry.occurrence ? { occurrence: entry.occurrence } : {}),
       },
     });
-  };
-  const toPlace = (place: PlaceOfHouse) => {
-    leave();
-    void navigate({ to: place.to });
-  };
+  const toPlace = (place: PlaceOfHouse) => go({ to: place.to });
   const called = placesCalled(text);
   const values = data
     ? [

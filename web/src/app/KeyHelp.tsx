@@ -12,6 +12,7 @@ const everywhere: KeyHint[] = [
   { keys: "J K", does: "along a list" },
   { keys: "A T D", does: "accept, tentative, decline the chosen invitation" },
   { keys: "← → ↑ ↓", does: "from entry to entry, and lane to lane" },
+  { keys: "← →", does: "along a row of buttons or days, and along “More”; Tab leaves it" },
   { keys: "X", does: "choose the entry, to give several a category" },
   { keys: "S", does: "the line in which a meeting or an appointment is typed" },
   { keys: "+ − =", does: "the hours nearer, further, as they were" },

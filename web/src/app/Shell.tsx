@@ -100,7 +100,7 @@ export function Shell() {
         <ReminderStrip choosing={choosing} onChoosing={setChoosing} opened={reminded} onOpened={setReminded} />
       </Suspense>
       {!narrow && <PlaceLine />}
-      <main id="place" className="flex min-h-0 flex-1 flex-col overflow-auto">
+      <main id="place" tabIndex={-1} className="flex min-h-0 flex-1 flex-col overflow-auto outline-none">
         <Outlet />
       </main>
       <Foot />

@@ -1,5 +1,6 @@
 import { Popover } from "radix-ui";
 import { useRef, useState, type ReactNode } from "react";
+import { OutOfRow, RowStop } from "../ui/RowStop";
 
 interface PartProps {
   /** What the part is, for who does not see the sentence around it. */
@@ -22,13 +23,15 @@ export function Part({ name, value, empty, quiet, wrong, children, width = 340 }
     <Popover.Root open={open} onOpenChange={setOpen}>
       {/* A word joiner: the comma that follows never begins a line by itself. */}
       <span className="whitespace-nowrap after:content-['\2060']">
-        <Popover.Trigger
-          ref={trigger}
-          aria-label={`${name}: ${quiet ?? value}`}
-          className={`inline text-left whitespace-normal underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : quiet ? "text-soft decoration-dotted" : ""}`}
-        >
-          {quiet ?? value}
-        </Popover.Trigger>
+        <RowStop>
+          <Popover.Trigger
+            ref={trigger}
+            aria-label={`${name}: ${quiet ?? value}`}
+            className={`inline text-left whitespace-normal underline decoration-1 underline-offset-[5px] hover:bg-sea-wash ${wrong ? "text-brick decoration-2" : empty ? "text-brass decoration-dashed" : quiet ? "text-soft decoration-dotted" : ""}`}
+          >
+            {quiet ?? value}
+          </Popover.Trigger>
+        </RowStop>
       </span>
       <Popover.Portal>
         <Popover.Content
@@ -44,7 +47,7 @@ export function Part({ name, value, empty, quiet, wrong, children, width = 340 }
           className="z-30 max-h-(--radix-popover-content-available-height) overflow-y-auto overscroll-contain border border-ink bg-ground p-4 font-sans text-[13.5px] shadow-[0_2px_0_var(--rule)]"
           style={{ width: `min(92vw, ${width}px)` }}
         >
-          {children(() => setOpen(false))}
+          <OutOfRow>{children(() => setOpen(false))}</OutOfRow>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

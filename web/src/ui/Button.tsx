@@ -1,4 +1,5 @@
 import type { ButtonHTMLAttributes } from "react";
+import { RowStop } from "./RowStop";
 
 const looks = {
   /** One a screen, at the end of the work. */
@@ -15,10 +16,12 @@ export function Button({
   ...rest
 }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: keyof typeof looks }) {
   return (
-    <button
-      type="button"
-      {...rest}
-      className={`min-h-8 rounded-sm px-3 text-[13px] font-semibold whitespace-nowrap disabled:cursor-not-allowed ${looks[look]} ${className}`}
-    />
+    <RowStop disabled={rest.disabled}>
+      <button
+        type="button"
+        {...rest}
+        className={`min-h-8 rounded-sm px-3 text-[13px] font-semibold whitespace-nowrap disabled:cursor-not-allowed ${looks[look]} ${className}`}
+      />
+    </RowStop>
   );
 }

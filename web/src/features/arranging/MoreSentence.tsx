@@ -8,6 +8,7 @@ import { pointsOf, RichTextField } from "../../sentence/RichText";
 import { ranks, rankWords, reminders, reminderWords } from "../../sentence/marks";
 import { ZonePicker } from "../../sentence/ZonePicker";
 import { Button } from "../../ui/Button";
+import { Row } from "../../ui/Row";
 import type { Draft } from "./draft";
 import { EachPart } from "./EachPart";
 import { HoursPart } from "./HoursPart";
@@ -37,7 +38,7 @@ interface Props {
 /** What a meeting is besides: what is told with it, how it stands on the organiser's lane. What is only as usual is one quiet word. */
 export function MoreSentence({ draft, organiser, presets, zone, reader, start, now, picked, papers, templates, wrong, onEdit }: Props) {
   return (
-    <p className="mt-1 text-[14px] leading-[26px]">
+    <Row label="More" className="mt-1 text-[14px] leading-[26px]">
       <span className="text-soft">More:</span>{" "}
       <Part name="Agenda" value={pointsOf(draft.agenda)} quiet={draft.agenda ? undefined : "agenda"} wrong={wrong("agenda")} width={520}>
         {() => (
@@ -104,7 +105,7 @@ export function MoreSentence({ draft, organiser, presets, zone, reader, start, n
         )}
       </Part>
       . {templates}
-    </p>
+    </Row>
   );
 }
 

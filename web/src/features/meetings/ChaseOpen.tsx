@@ -10,6 +10,7 @@ import { dateText } from "../../lane/time";
 import { useChange } from "../../app/hooks/useChange";
 import { useFocusBack } from "../../app/hooks/useFocusBack";
 import { Button } from "../../ui/Button";
+import { Row } from "../../ui/Row";
 import { AnotherTime } from "./AnotherTime";
 import { DeadlineForm } from "./DeadlineForm";
 import { DeadlineLine } from "./DeadlineLine";
@@ -46,42 +47,44 @@ export function ChaseOpen({ row, zones, now, onRun }: Props) {
         {row.proposals.length > 0 && <Proposed row={row} zones={zones} onRun={onRun} />}
         {row.proposals.length === 0 && row.agreed && <p className="pt-1">Everything stands; nothing needs to be done.</p>}
         {row.deadline && <DeadlineLine row={row} words={row.deadline.words} onRun={onRun} />}
-        <div ref={place} className="flex flex-wrap items-center gap-2 pt-1">
-          {!row.agreed && (
-            <Button
-              onClick={() =>
-                onRun(
-                  ask(client.POST("/api/meetings/{id}/go-on", { params: { path }, body: { occurrence: row.occurrence } })),
-                  `“${row.title}” goes on without waiting for ${missing.join(", ")}.`,
-                )
-              }
-            >
-              Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
+        <div ref={place}>
+          <Row label="What can be done" className="flex flex-wrap items-center gap-2 pt-1">
+            {!row.agreed && (
+              <Button
+                onClick={() =>
+                  onRun(
+                    ask(client.POST("/api/meetings/{id}/go-on", { params: { path }, body: { occurrence: row.occurrence } })),
+                    `“${row.title}” goes on without waiting for ${missing.join(", ")}.`,
+                  )
+                }
+              >
+                Go on without {missing.length > 2 ? `those ${missing.length}` : missing.join(" and ")}
+              </Button>
+            )}
+            {!row.agreed && missing.length > 0 && (
+              <Button aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
+                Somebody instead…
+              </Button>
+            )}
+            {!row.agreed && row.proposals.length === 0 && zones[0] && (
+              <Button aria-expanded={doing === "deadline"} onClick={() => setDoing("deadline")}>
+                {row.deadline ? "Change the deadline…" : "A deadline for answers…"}
+              </Button>
+            )}
+            <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
+              Another time…
             </Button>
-          )}
-          {!row.agreed && missing.length > 0 && (
-            <Button aria-expanded={doing === "instead"} onClick={() => setDoing("instead")}>
-              Somebody instead…
-            </Button>
-          )}
-          {!row.agreed && row.proposals.length === 0 && zones[0] && (
-            <Button aria-expanded={doing === "deadline"} onClick={() => setDoing("deadline")}>
-              {row.deadline ? "Change the deadline…" : "A deadline for answers…"}
-            </Button>
-          )}
-          <Button aria-expanded={doing === "time"} onClick={() => setDoing("time")}>
-            Another time…
-          </Button>
-          {zones[0] && others.length > 0 && (
-            <Button aria-expanded={doing === "owed"} onClick={() => setDoing("owed")}>
-              Something is owed…
-            </Button>
-          )}
-          {doing !== "cancel" && (
-            <Button look="grave" onClick={() => setDoing("cancel")}>
-              {row.occurrence ? `Cancel ${row.when}…` : "Cancel it…"}
-            </Button>
-          )}
+            {zones[0] && others.length > 0 && (
+              <Button aria-expanded={doing === "owed"} onClick={() => setDoing("owed")}>
+                Something is owed…
+              </Button>
+            )}
+            {doing !== "cancel" && (
+              <Button look="grave" onClick={() => setDoing("cancel")}>
+                {row.occurrence ? `Cancel ${row.when}…` : "Cancel it…"}
+              </Button>
+            )}
+          </Row>
         </div>
         {doing === "instead" && <SomebodyInstead row={row} onDone={close} />}
         {doing === "deadline" && zones[0] && <DeadlineForm row={row} zone={zones[0]} now={now} onDone={close} />}

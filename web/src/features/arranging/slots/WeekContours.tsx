@@ -1,5 +1,7 @@
 import type { Slots } from "../../../api/types";
 import { weekdayOf } from "../../../lane/time";
+import { Row } from "../../../ui/Row";
+import { RowStop } from "../../../ui/RowStop";
 import { weekOf, type WeekDay } from "./week";
 
 interface Props {
@@ -17,43 +19,47 @@ export function WeekContours({ found, at, everyone, mayLook, onLook }: Props) {
   const week = weekOf(found, at);
   if (week.filter((d) => d.day).length < 2) return null;
   return (
-    <ol aria-label="The week" className="grid grid-cols-7 gap-x-1 pb-2">
-      {week.map((d) => {
-        const { day } = d;
-        const slots = day?.slots ?? 0;
-        const shape = (
-          <>
-            <span className="flex min-w-0 items-baseline justify-between gap-x-1 text-xs whitespace-nowrap">
-              <span className="font-semibold">
-                {weekdayOf(d.date).slice(0, 2)} {Number(d.date.slice(8))}
+    <Row label="Days of the week">
+      <ol aria-label="The week" className="grid grid-cols-7 gap-x-1 pb-2">
+        {week.map((d) => {
+          const { day } = d;
+          const slots = day?.slots ?? 0;
+          const shape = (
+            <>
+              <span className="flex min-w-0 items-baseline justify-between gap-x-1 text-xs whitespace-nowrap">
+                <span className="font-semibold">
+                  {weekdayOf(d.date).slice(0, 2)} {Number(d.date.slice(8))}
+                </span>
+                {slots > 0 && <span className="max-[899px]:hidden">{inWords(slots)}</span>}
               </span>
-              {slots > 0 && <span className="max-[899px]:hidden">{inWords(slots)}</span>}
-            </span>
-            <Shape day={d} everyone={everyone} />
-          </>
-        );
-        const looked = day !== undefined && day.start <= at && at < day.end;
-        return (
-          <li key={d.date} className="min-w-0">
-            {day && mayLook(day) ? (
-              <button
-                type="button"
-                aria-label={words(d, everyone)}
-                aria-current={looked ? "date" : undefined}
-                onClick={() => onLook(day)}
-                className={`block w-full cursor-pointer border-b-2 px-1 text-left hover:bg-sea-wash/50 ${looked ? "border-sea text-sea" : "border-transparent text-soft"}`}
-              >
-                {shape}
-              </button>
-            ) : (
-              <div role="img" aria-label={words(d, everyone)} className="border-b-2 border-transparent px-1 text-soft">
-                {shape}
-              </div>
-            )}
-          </li>
-        );
-      })}
-    </ol>
+              <Shape day={d} everyone={everyone} />
+            </>
+          );
+          const looked = day !== undefined && day.start <= at && at < day.end;
+          return (
+            <li key={d.date} className="min-w-0">
+              {day && mayLook(day) ? (
+                <RowStop>
+                  <button
+                    type="button"
+                    aria-label={words(d, everyone)}
+                    aria-current={looked ? "date" : undefined}
+                    onClick={() => onLook(day)}
+                    className={`block w-full cursor-pointer border-b-2 px-1 text-left hover:bg-sea-wash/50 ${looked ? "border-sea text-sea" : "border-transparent text-soft"}`}
+                  >
+                    {shape}
+                  </button>
+                </RowStop>
+              ) : (
+                <div role="img" aria-label={words(d, everyone)} className="border-b-2 border-transparent px-1 text-soft">
+                  {shape}
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </Row>
   );
 }
 

@@ -84,6 +84,24 @@ public partial class HouseTests
     }
 
     [Fact]
+    public void Every_public_member_of_the_core_says_what_it_is()
+    {
+        var undocumented = Sources("src/Corlin.Core")
+            .SelectMany(file =>
+            {
+                var lines = File.ReadAllLines(file);
+                return Enumerable
+                    .Range(1, lines.Length - 1)
+                    .Where(i => Member().IsMatch(lines[i]))
+                    .Where(i =>
+                        !lines[..i].Last(l => !l.TrimStart().StartsWith('[')).TrimStart().StartsWith("///", StringComparison.Ordinal)
+                    )
+                    .Select(i => $"{file}:{i + 1} {lines[i].Trim()}");
+            });
+        Assert.Empty(undocumented);
+    }
+
+    [Fact]
     public void Only_disclosure_makes_a_disclosed_entry()
     {
         var makers = Sources("src")
@@ -109,6 +127,10 @@ public partial class HouseTests
 
     [GeneratedRegex(@"^namespace ([\w.]+);", RegexOptions.Multiline)]
     private static partial Regex Namespace();
+
+    /// <summary>What overrides another says there what it is, and what stands in several files in one of them.</summary>
+    [GeneratedRegex(@"^ *public (?!override |sealed partial class )")]
+    private static partial Regex Member();
 
     [GeneratedRegex(@"^using (?:static |\w+ = )?(Corlin[\w.]*);", RegexOptions.Multiline)]
     private static partial Regex Using();

@@ -8,8 +8,10 @@ namespace Corlin.Core.Access;
 /// <param name="Name">What they call it.</param>
 public sealed record Device(long Id, UserId Owner, string Name, Instant MadeAt)
 {
+    /// <summary>In characters; a longer name is refused.</summary>
     public const int LongestName = 60;
 
+    /// <summary>Of the program's name as it gives it, in characters; what is longer is cut.</summary>
     public const int LongestProgram = 100;
 
     /// <summary>When it came last; null for never.</summary>

@@ -16,8 +16,10 @@ public sealed record DisclosedEntry
 
     internal DisclosedEntry(Occurrence? told = null, Viewer? to = null) => (this.told, this.to) = (told, to);
 
+    /// <summary>The time that it takes, as far as it may be known.</summary>
     public required Stretch Stretch { get; init; }
 
+    /// <summary>How it takes that time.</summary>
     public required TimeTaken Takes { get; init; }
 
     /// <summary>How much is told: Outline has times only.</summary>
@@ -29,13 +31,16 @@ public sealed record DisclosedEntry
     /// <summary>Marked private, told to those who may know.</summary>
     public bool Private { get; init; }
 
+    /// <summary>Whether it takes whole days by the clock of the lane.</summary>
     public bool AllDay { get; init; }
 
     /// <summary>From Headline on: the opaque id with which more can be asked for.</summary>
     public string? PublicId { get; init; }
 
+    /// <summary>The occurrence of a series by its wall-clock start; null for what is single, or may not be told apart.</summary>
     public LocalDateTime? RecurrenceId { get; init; }
 
+    /// <summary>Null for who may know only that time is taken.</summary>
     public EntryKind? Kind { get; init; }
 
     /// <summary>From Headline on.</summary>
@@ -53,6 +58,7 @@ public sealed record DisclosedEntry
     /// <summary>From Headline on: why the viewer may not change it; null where they may.</summary>
     public WhyNot? WhyNot { get; init; } = Access.WhyNot.NotKnown;
 
+    /// <summary>Whether the viewer may change it.</summary>
     public bool MayChange => WhyNot is null;
 
     /// <summary>

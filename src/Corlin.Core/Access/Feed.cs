@@ -15,10 +15,13 @@ namespace Corlin.Core.Access;
 /// <param name="Days">How many days ahead.</param>
 public sealed record Feed(long Id, UserId Owner, UserId Reader, UserId By, Sight Most, bool Private, int Days, Instant MadeAt)
 {
+    /// <summary>The least that a feed reaches ahead.</summary>
     public const int FewestDays = 1;
 
+    /// <summary>The most that a feed reaches ahead.</summary>
     public const int MostDays = 366;
 
+    /// <summary>Of the name of the program that fetches it, in characters; what is longer is cut.</summary>
     public const int LongestProgram = 100;
 
     /// <summary>When it was last read; null for never.</summary>
@@ -27,5 +30,6 @@ public sealed record Feed(long Id, UserId Owner, UserId Reader, UserId By, Sight
     /// <summary>What the program calls itself that read it last; null where it said nothing.</summary>
     public string? ReadWith { get; init; }
 
+    /// <summary>Whether it was made for who made it.</summary>
     public bool IsForSelf => Reader == By;
 }

@@ -23,10 +23,13 @@ public sealed record AccessTerms(
 /// <param name="Inside">Of a default: whether it is for everyone inside or everyone else.</param>
 public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? Receiver, bool Inside, AccessTerms Terms)
 {
+    /// <summary>How much may be seen.</summary>
     public Sight Sight => Terms.Sight;
 
+    /// <summary>What may be done.</summary>
     public Acting Acting => Terms.Acting;
 
+    /// <summary>Whether both hold for private entries too.</summary>
     public bool Private => Terms.Private;
 
     /// <summary>Add goes with any sight, change needs Headlines, speak for needs Everything.</summary>
@@ -38,8 +41,10 @@ public sealed record Grant(long Id, UserId Owner, CalendarId? Calendar, UserId? 
             _ => true,
         };
 
+    /// <summary>Whether it has begun and is not over.</summary>
     public bool HoldsAt(Instant now) => (Terms.From is null || Terms.From <= now) && !IsOverAt(now);
 
+    /// <summary>Whether its end has come.</summary>
     public bool IsOverAt(Instant now) => Terms.Until <= now;
 
     /// <summary>Whether it is for a calendar, or for all of the owner's where that is null.</summary>
@@ -54,8 +59,10 @@ public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
     /// </summary>
     public static readonly Ceiling Outside = new(Sight.Headlines, Acting.Look, false);
 
+    /// <summary>It holds nothing down.</summary>
     public static readonly Ceiling Open = new(Sight.Everything, Acting.SpeakFor, true);
 
+    /// <summary>The lesser of the two.</summary>
     public Sight On(Sight sight) => sight < Sight ? sight : Sight;
 
     /// <summary>Also no more than goes with the sight that is left.</summary>
@@ -67,5 +74,6 @@ public sealed record Ceiling(Sight Sight, Acting Acting, bool Private)
         return most;
     }
 
+    /// <summary>Whether so much may be granted under it.</summary>
     public bool Allows(AccessTerms terms) => terms.Sight <= Sight && terms.Acting <= Acting && (Private || !terms.Private);
 }

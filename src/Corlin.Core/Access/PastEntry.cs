@@ -48,4 +48,6 @@ public sealed record EntryState(
             };
 }
 
+/// <summary>What only those know who may know an entry whole.</summary>
+/// <param name="Line">The line to those invited.</param>
 public sealed record WholeState(string? Agenda, string? Line, string? Link, string? DialIn, ImmutableArray<Participation> Attendees);

@@ -36,8 +36,10 @@ public enum Acting
 /// <param name="Grant">The grant that gives the acting, for the history; null for the owner and for defaults.</param>
 public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Grant)
 {
+    /// <summary>Those of somebody in their own calendar.</summary>
     public static readonly Rights Own = new(Sight.Everything, Acting.SpeakFor, true, null);
 
+    /// <summary>Those of who was granted nothing.</summary>
     public static readonly Rights None = new(Sight.Nothing, Acting.Look, false, null);
 
     private readonly Sight? privateSight;
@@ -57,6 +59,7 @@ public sealed record Rights(Sight Sight, Acting Acting, bool Private, long? Gran
         init => privateActing = value;
     }
 
+    /// <summary>Whether they answer, move and cancel in the name of the owner.</summary>
     public bool MaySpeakFor => Acting == Acting.SpeakFor;
 
     /// <summary>Whether they speak for the owner where a private entry is concerned.</summary>

@@ -32,5 +32,6 @@ public sealed record Viewer(UserId Person, ImmutableDictionary<UserId, bool> Spe
             : SpeaksButForPrivate;
     }
 
+    /// <summary>Whether they are that person, or speak for them.</summary>
     public bool MaySpeakFor(UserId who) => who == Person || SpeaksFor.ContainsKey(who);
 }

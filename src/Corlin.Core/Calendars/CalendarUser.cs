@@ -71,6 +71,7 @@ public sealed record CalendarUser(
     /// <summary>Whether their zone was ever told; where not, no hour of theirs is made up.</summary>
     public bool ZoneKnown => Inside || Zone != NoZone;
 
+    /// <summary>The zone in which they are at home.</summary>
     public DateTimeZone HomeZone => Zones.Get(Zone);
 
     /// <summary>The first of the names.</summary>

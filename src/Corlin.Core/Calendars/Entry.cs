@@ -5,6 +5,7 @@ using NodaTime;
 
 namespace Corlin.Core.Calendars;
 
+/// <summary>What an entry is, by who is asked to it.</summary>
 public enum EntryKind
 {
     /// <summary>Nobody else is asked.</summary>
@@ -26,6 +27,7 @@ public enum TimeTaken
     Firm,
 }
 
+/// <summary>Whether those asked were told of a meeting (STATUS, RFC 5545 3.8.1.11).</summary>
 public enum MeetingStatus
 {
     /// <summary>Stands pencilled on the organiser's lane only; nobody was told.</summary>
@@ -49,6 +51,7 @@ public sealed record Entry
     /// <summary>The UID of the series of which this one went off (RELATED-TO, RFC 5545 3.8.4.5), or null.</summary>
     public string? RelatedTo { get; init; }
 
+    /// <summary>Appointment, meeting or hold.</summary>
     public required EntryKind Kind { get; init; }
 
     /// <summary>The calendar on which it was made: the organiser's for a meeting.</summary>
@@ -57,8 +60,10 @@ public sealed record Entry
     /// <summary>Whose calendar that is; of a meeting the organiser.</summary>
     public required UserId Owner { get; init; }
 
+    /// <summary>When it takes place; of a series the first.</summary>
     public required EntryTime Time { get; init; }
 
+    /// <summary>How it repeats (RRULE); null for once.</summary>
     public Rule? Rule { get; init; }
 
     /// <summary>Starts beside those of the rule (RDATE).</summary>
@@ -70,8 +75,10 @@ public sealed record Entry
     /// <summary>Wall-clock starts that the rule yields and that do not take place (EXDATE).</summary>
     public ImmutableArray<LocalDateTime> Exceptions { get; init; } = [];
 
+    /// <summary>What is different about some of its occurrences.</summary>
     public ImmutableArray<Override> Overrides { get; init; } = [];
 
+    /// <summary>What it is called (SUMMARY).</summary>
     public required string Title { get; init; }
 
     /// <summary>A room, a place of the set-up, or any words.</summary>
@@ -107,11 +114,13 @@ public sealed record Entry
     /// <summary>How it takes time once it is agreed.</summary>
     public TimeTaken Takes { get; init; } = TimeTaken.Firm;
 
+    /// <summary>Whether it is known only to who may know private entries (CLASS).</summary>
     public bool Private { get; init; }
 
     /// <summary>Whether those asked are to answer (RSVP, RFC 5545 3.2.17); where not, it is agreed as soon as it is sent.</summary>
     public bool AnswersWanted { get; init; } = true;
 
+    /// <summary>Of a meeting; an appointment and a hold are sent from the start.</summary>
     public MeetingStatus Status { get; init; } = MeetingStatus.Sent;
 
     /// <summary>SEQUENCE (RFC 5546 2.1.4): raised when time, length, zone or recurrence change.</summary>
@@ -129,6 +138,7 @@ public sealed record Entry
     /// <summary>Raised by each change of the content; participations have versions of their own.</summary>
     public int Version { get; init; }
 
+    /// <summary>The parts of the attendees, in the whole and in occurrences where they differ; empty where nobody is asked.</summary>
     public ImmutableArray<Participation> Participations { get; init; } = [];
 
     /// <summary>The groups that were asked as such: who joins one is offered the meeting, for who leaves it a removal is offered.</summary>
@@ -209,6 +219,7 @@ public sealed record Entry
     /// <summary>Who made it, which may be somebody who speaks for the owner.</summary>
     public required UserId MadeBy { get; init; }
 
+    /// <summary>When it was made.</summary>
     public required Instant MadeAt { get; init; }
 }
 
@@ -259,6 +270,7 @@ public readonly record struct Addition(LocalDateTime Start, Duration? Length = n
 /// since.</param>
 public sealed record InvitedGroup(UserId Group, ImmutableArray<UserId> Settled);
 
+/// <summary>How much an attendee is wanted (ROLE, RFC 5545 3.2.16).</summary>
 public enum AttendeeRole
 {
     Required,
@@ -280,13 +292,16 @@ public enum Answer
 /// <param name="RecurrenceId">The occurrence that it is about, or null for the whole.</param>
 public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime? RecurrenceId = null)
 {
+    /// <summary>What they said; none as long as they said nothing.</summary>
     public Answer Answer { get; init; }
 
+    /// <summary>What they wrote with it; null for nothing.</summary>
     public string? Comment { get; init; }
 
     /// <summary>Another time that was asked for.</summary>
     public Stretch? Proposed { get; init; }
 
+    /// <summary>When they said it; null as long as they did not.</summary>
     public Instant? AnsweredAt { get; init; }
 
     /// <summary>Who gave the answer: the attendee, one who speaks for them, or who was told it.</summary>
@@ -316,6 +331,7 @@ public sealed record Participation(UserId Who, AttendeeRole Role, LocalDateTime?
     /// <summary>Whether the attendee made their own part private.</summary>
     public bool OwnPrivate { get; init; }
 
+    /// <summary>Raised by each change; who changes an older one is told so.</summary>
     public int Version { get; init; }
 }
 

@@ -48,6 +48,7 @@ public sealed record Followed(long Id, CalendarId Calendar, UserId Owner, string
     private static readonly Duration FirstRetry = Duration.FromMinutes(5);
     private static readonly Duration LastRetry = Duration.FromHours(6);
 
+    /// <summary>When it is fetched next.</summary>
     public required Instant DueAt { get; init; }
 
     /// <summary>When it was last read; null where it never was.</summary>

@@ -7,6 +7,7 @@ namespace Corlin.Core.Calendars;
 /// <param name="Counts">Whether its entries take up time; those of one that does not stand as free.</param>
 public sealed record FurtherCalendar(CalendarId Calendar, string PublicId, UserId Owner, string Name, bool Counts)
 {
+    /// <summary>In characters; a longer name is refused.</summary>
     public const int LongestName = 60;
 
     /// <summary>An entry of it as it stands on the lane.</summary>

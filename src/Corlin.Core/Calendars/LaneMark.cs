@@ -38,6 +38,7 @@ public enum Rank
 /// <param name="Before">How long before its start; null for not at all.</param>
 public sealed record ReminderWish(Duration? Before);
 
+/// <summary>The number of a category in the store.</summary>
 public readonly record struct CategoryId(long Value);
 
 /// <summary>A kind of entry, as those who keep a calendar tell them apart (CATEGORIES, RFC 5545 3.8.1.2).</summary>
@@ -45,8 +46,10 @@ public readonly record struct CategoryId(long Value);
 /// <param name="Colour">Which of the flag colours.</param>
 public sealed record Category(CategoryId Id, UserId Owner, string Name, int Colour)
 {
+    /// <summary>In characters; a longer name is refused.</summary>
     public const int LongestName = 40;
 
+    /// <summary>How many colours there are; they are numbered from 0.</summary>
     public const int Colours = 8;
 
     /// <summary>The colour that the fewest of a list have, the first of them.</summary>

@@ -8,13 +8,16 @@ namespace Corlin.Core.Calendars;
 /// <param name="Change">What of it differs from the series, or null.</param>
 public sealed record Occurrence(Entry Entry, LocalDateTime? RecurrenceId, EntryTime Time, Stretch Stretch, Override? Change = null)
 {
+    /// <summary>Its own, or that of the series.</summary>
     public string Title => Change?.Title ?? Entry.Title;
 
     /// <summary>An override that says no place has none, wherever the series is.</summary>
     public string? Place => (Change?.Place ?? Entry.Place) is { Length: > 0 } place ? place : null;
 
+    /// <summary>Its own, or that of the series; null for none.</summary>
     public string? Agenda => Change?.Agenda ?? Entry.Agenda;
 
+    /// <summary>Its own, or that of the series; null for none.</summary>
     public string? Link => Change?.Link ?? Entry.Link;
 
     /// <summary>One that is private in a series that is not stays private; no occurrence is less private than its series.</summary>

@@ -18,8 +18,10 @@ public sealed record PersonFacts(
     ImmutableArray<string> Features = default
 )
 {
+    /// <summary>Nothing is known.</summary>
     public static readonly PersonFacts None = new([], []);
 
+    /// <summary>Never default.</summary>
     public ImmutableArray<string> Features { get; init; } = Features.IsDefault ? [] : Features;
 }
 

@@ -15,6 +15,7 @@ internal sealed class Series
     private readonly Dictionary<LocalDateTime, Override> single = [];
     private readonly Override[] ranges;
 
+    /// <param name="ownerZone">By which what takes whole days begins and ends.</param>
     public Series(Entry entry, DateTimeZone ownerZone)
     {
         this.entry = entry;
@@ -27,9 +28,11 @@ internal sealed class Series
         ranges = [.. entry.Overrides.Where(o => o.AndFollowing).OrderBy(o => o.RecurrenceId)];
     }
 
+    /// <summary>The occurrences that touch a span, in order, at most <see cref="Expansion.Most"/>.</summary>
     public IEnumerable<Occurrence> In(Stretch span) =>
         Moved(span).Concat(AsTheRuleSays(span)).Take(Expansion.Most).OrderBy(o => o.Stretch.Start).ThenBy(o => o.RecurrenceId);
 
+    /// <summary>The occurrence that was first to start then on the wall clock; null where there is none, or it is cancelled.</summary>
     public Occurrence? Find(LocalDateTime id)
     {
         if (single.TryGetValue(id, out var changed))

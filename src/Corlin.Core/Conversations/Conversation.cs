@@ -14,6 +14,7 @@ public sealed record Conversation(string Me, DateTimeZone Zone, ImmutableSortedD
 
     internal IEnumerable<string> Ours => Beside.Prepend(Me);
 
+    /// <summary>A calendar on which nothing stands.</summary>
     public static Conversation Of(string me, DateTimeZone zone) =>
         new(me, zone, ImmutableSortedDictionary<string, Standing>.Empty.WithComparers(StringComparer.Ordinal));
 
@@ -26,6 +27,7 @@ public sealed record Conversation(string Me, DateTimeZone Zone, ImmutableSortedD
         return after;
     }
 
+    /// <summary>The same with one UID as it stands now.</summary>
     public Conversation With(Standing standing) => this with { Events = Events.SetItem(standing.Uid, standing) };
 }
 

@@ -6,6 +6,7 @@ namespace Corlin.Core.Conversations;
 /// <summary>What attendees send: REPLY, COUNTER and REFRESH (RFC 5546 3.2.3, 3.2.6, 3.2.7).</summary>
 internal static class FromAttendees
 {
+    /// <summary>What comes of a message from an attendee: REPLY, COUNTER or REFRESH (RFC 5546 3.2.3, 3.2.7, 3.2.6).</summary>
     public static Outcome Receive(Conversation stands, string sender, SchedulingMethod method, ScheduledPart part)
     {
         // Whatever it says of others, only what its sender says of themselves counts, or of whom they send for.

@@ -24,6 +24,7 @@ public sealed record Planned(
     ImmutableSortedDictionary<string, Seat> Seats
 )
 {
+    /// <summary>What it says besides its time and people.</summary>
     public PartText Text { get; init; } = PartText.None;
 
     /// <summary>More occurrences are not compared.</summary>

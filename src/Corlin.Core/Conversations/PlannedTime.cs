@@ -10,6 +10,7 @@ namespace Corlin.Core.Conversations;
 /// <param name="More">What it lasts beyond them, exactly.</param>
 public sealed record PlannedTime(LocalDateTime Start, DateTimeZone Zone, int Days, Duration More)
 {
+    /// <summary>The time of the first.</summary>
     public Stretch Stretch => At(Start);
 
     /// <summary>The same event at another start of the wall clock.</summary>

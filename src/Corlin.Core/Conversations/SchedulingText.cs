@@ -29,6 +29,7 @@ public sealed record PartText(
     bool Free = false
 )
 {
+    /// <summary>Nothing is said.</summary>
     public static readonly PartText None = new();
 }
 
@@ -60,6 +61,7 @@ public sealed record ScheduledPart(
     ImmutableArray<AttendeeLine> Attendees
 )
 {
+    /// <summary>RRULE; null for what does not repeat.</summary>
     public Rule? Rule { get; init; }
 
     /// <summary>RDATE, on the wall clock of <see cref="Time"/>.</summary>
@@ -68,15 +70,19 @@ public sealed record ScheduledPart(
     /// <summary>EXDATE, on the same clock.</summary>
     public ImmutableArray<LocalDateTime> Exceptions { get; init; } = [];
 
+    /// <summary>SUMMARY; null where it is not said.</summary>
     public string? Summary { get; init; }
 
+    /// <summary>LOCATION; null where it is not said.</summary>
     public string? Location { get; init; }
 
+    /// <summary>What it says besides.</summary>
     public PartText Text { get; init; } = PartText.None;
 
     /// <summary>CN of the organiser; null where it is not said.</summary>
     public string? OrganiserName { get; init; }
 
+    /// <summary>The line of an attendee; null where they have none.</summary>
     public AttendeeLine? Of(string address) => Attendees.FirstOrDefault(a => a.Address == address);
 }
 

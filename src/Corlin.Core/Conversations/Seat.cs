@@ -23,8 +23,10 @@ public sealed record Seat(
     /// <summary>DTSTAMP of the last refusal of a time that they proposed; null where there was none.</summary>
     public Instant? RefusedAt { get; init; }
 
+    /// <summary>As the organiser asked them.</summary>
     public AttendeeRole Role { get; init; }
 
+    /// <summary>Asked, and nothing said.</summary>
     public static readonly Seat Asked = new(Answer.None);
 
     /// <summary>Nobody's.</summary>
@@ -32,6 +34,7 @@ public sealed record Seat(
         StringComparer.Ordinal
     );
 
+    /// <summary>As an ATTENDEE of a message puts it.</summary>
     public static Seat Of(AttendeeLine line) => new(line.Answer, line.DelegatedTo, line.DelegatedFrom) { Role = line.Role };
 
     /// <summary>The attendees of an event by their address.</summary>

@@ -12,6 +12,7 @@ namespace Corlin.Core.Conversations;
 /// <param name="Said">The seats that were changed for it alone.</param>
 public sealed record Apart(Planned? Own, bool Cancelled, int? Sequence, Instant? Stamp, ImmutableSortedDictionary<string, Seat> Said)
 {
+    /// <summary>It is as the series has it.</summary>
     public static readonly Apart Nothing = new(null, false, null, null, Seat.None);
 }
 
@@ -20,6 +21,7 @@ public sealed record Apart(Planned? Own, bool Cancelled, int? Sequence, Instant?
 /// <param name="Said">The seats that were changed from there on.</param>
 public sealed record Onwards(Planned? Own, bool Cancelled, int? Sequence, Instant? Stamp, ImmutableSortedDictionary<string, Seat> Said)
 {
+    /// <summary>Nothing is different from there on.</summary>
     public static readonly Onwards Nothing = new(null, false, null, null, Seat.None);
 }
 
@@ -34,22 +36,29 @@ public sealed record Standing(
     ImmutableSortedDictionary<Instant, Onwards> Ranges
 )
 {
+    /// <summary>Nothing of it is known.</summary>
     public static Standing Empty(string uid) =>
         new(uid, [], ImmutableSortedDictionary<Instant, Apart>.Empty, ImmutableSortedDictionary<Instant, Onwards>.Empty);
 
+    /// <summary>The series or the single event; null where only occurrences are known.</summary>
     public Planned? Whole => Rows.IsEmpty ? null : Rows[0];
 
     /// <summary>The address of the organiser.</summary>
     public string Organiser => (Whole ?? Occurrences.Values.Select(o => o.Own).OfType<Planned>().First()).Organiser;
 
+    /// <summary>Whether an occurrence was first to start then.</summary>
     public bool Has(Instant recurrenceId) => Occurrences.ContainsKey(recurrenceId) || Rows.Any(r => r.Occurs(recurrenceId));
 
+    /// <summary>What is different about an occurrence; nothing where it is as the series has it.</summary>
     public Apart ApartAt(Instant recurrenceId) => Occurrences.GetValueOrDefault(recurrenceId, Apart.Nothing);
 
+    /// <summary>The same with another whole.</summary>
     public Standing With(Planned whole) => this with { Rows = Rows.IsEmpty ? [whole] : Rows.SetItem(0, whole) };
 
+    /// <summary>The same with one occurrence set apart.</summary>
     public Standing With(Instant recurrenceId, Apart apart) => this with { Occurrences = Occurrences.SetItem(recurrenceId, apart) };
 
+    /// <summary>The same with another stretch from an occurrence on.</summary>
     public Standing With(Instant from, Onwards range) => this with { Ranges = Ranges.SetItem(from, range) };
 
     /// <summary>The same with an event as it stands.</summary>

@@ -26,6 +26,7 @@ public sealed record EntryEdit
     /// </summary>
     public EntryTime? Time { get; init; }
 
+    /// <summary>Null leaves it as it is.</summary>
     public string? Title { get; init; }
 
     /// <summary>Empty for nowhere.</summary>

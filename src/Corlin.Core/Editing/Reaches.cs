@@ -10,6 +10,7 @@ namespace Corlin.Core.Editing;
 /// <param name="Last">That of the last; null without end.</param>
 public sealed record ReachSpan(Reach Reach, int? Count, LocalDateTime First, LocalDateTime? Last);
 
+/// <summary>How much of a series a change is about.</summary>
 public static class Reaches
 {
     /// <summary>The three reaches at an occurrence; from here on is left out where it is the same as all or as this one.</summary>

@@ -118,8 +118,10 @@ public static class Ties
 
     private sealed class SaysTheSame : IEqualityComparer<Override>
     {
+        /// <summary>The one that there is.</summary>
         public static readonly SaysTheSame Instance = new();
 
+        /// <inheritdoc/>
         public bool Equals(Override? x, Override? y) =>
             x is null || y is null
                 ? x is null && y is null
@@ -130,6 +132,7 @@ public static class Ties
                     _ => false,
                 };
 
+        /// <inheritdoc/>
         public int GetHashCode(Override obj) => obj.RecurrenceId.GetHashCode();
     }
 }

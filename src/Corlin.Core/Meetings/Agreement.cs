@@ -62,6 +62,7 @@ public static class Agreement
         return true;
     }
 
+    /// <summary>Whether its organiser said that it goes on without those who have not accepted.</summary>
     public static bool GoesOn(Entry entry, LocalDateTime? recurrenceId) =>
         !entry.GoesOn.IsEmpty && (entry.GoesOn.Contains(null) || (recurrenceId is not null && entry.GoesOn.Contains(recurrenceId)));
 

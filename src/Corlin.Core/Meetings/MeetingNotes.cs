@@ -17,8 +17,10 @@ public sealed record MeetingNotes(
     Instant WrittenAt
 )
 {
+    /// <summary>More tasks do not stand on one page of notes.</summary>
     public const int MostTasks = 60;
 
+    /// <summary>To more people notes are not released.</summary>
     public const int MostReaders = 200;
 
     /// <summary>As plain text; null where only tasks are noted.</summary>
@@ -27,6 +29,7 @@ public sealed record MeetingNotes(
     /// <summary>The same as sanitised HTML, where it has more to it than paragraphs; null otherwise.</summary>
     public string? Styled { get; init; }
 
+    /// <summary>What is to be done, in the order in which it was noted.</summary>
     public ImmutableArray<MeetingTask> Tasks { get; init; } = [];
 
     /// <summary>Raised by each writing; what is released or done meanwhile gets in nobody's way.</summary>
@@ -52,13 +55,16 @@ public sealed record MeetingNotes(
 /// <param name="Due">By the end of which day of theirs; null for no date.</param>
 public sealed record MeetingTask(string PublicId, string Words, UserId? Owner, LocalDate? Due)
 {
+    /// <summary>In characters; longer words are refused.</summary>
     public const int LongestWords = 300;
 
     /// <summary>Those to whom the notes are released read it too.</summary>
     public bool Told { get; init; }
 
+    /// <summary>Null while it is open.</summary>
     public Instant? DoneAt { get; init; }
 
+    /// <summary>Who said that it is done; null while it is open.</summary>
     public UserId? DoneBy { get; init; }
 }
 

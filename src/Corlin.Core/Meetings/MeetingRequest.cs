@@ -11,6 +11,7 @@ public enum RequestWay
     InPerson,
 }
 
+/// <summary>How soon who asked wants to meet.</summary>
 public enum Urgency
 {
     CanWait,
@@ -63,8 +64,10 @@ public sealed record MeetingRequest(
     Instant TakenAt
 )
 {
+    /// <summary>Of the caller's name, in characters; a longer one is refused.</summary>
     public const int LongestCaller = 120;
 
+    /// <summary>Of why they ask, in characters; longer words are refused.</summary>
     public const int LongestWords = 1_000;
 
     /// <summary>The public id of the meeting or appointment that came of it.</summary>
@@ -73,6 +76,7 @@ public sealed record MeetingRequest(
     /// <summary>What the holds for it have in common.</summary>
     public string? HoldRequest { get; init; }
 
+    /// <summary>Raised by each change; who changes an older one is told so.</summary>
     public int Version { get; init; } = 1;
 
     /// <summary>Whether something is still to be done.</summary>

@@ -70,19 +70,25 @@ public sealed record OfferInvited(UserId Who, AttendeeRole Role);
 /// <param name="Zone">The tzdb id of the zone in which its time is told.</param>
 public sealed record OfferedMeeting(string Title, ImmutableArray<OfferInvited> Invited, string Zone)
 {
+    /// <summary>Where it takes place; null for nowhere.</summary>
     public string? Place { get; init; }
 
+    /// <summary>The link of its conference; null for none.</summary>
     public string? Link { get; init; }
 
+    /// <summary>Number and code to come in by telephone; null for none.</summary>
     public string? DialIn { get; init; }
 
+    /// <summary>As plain text; null for none.</summary>
     public string? Agenda { get; init; }
 
+    /// <summary>The same as sanitised HTML, where it has more to it than paragraphs; null otherwise.</summary>
     public string? StyledAgenda { get; init; }
 
     /// <summary>The line to those invited.</summary>
     public string? Line { get; init; }
 
+    /// <summary>Whether it is private.</summary>
     public bool Private { get; init; }
 
     /// <summary>The public id of the draft in which it was written, whose papers lie with it; or null.</summary>
@@ -91,6 +97,7 @@ public sealed record OfferedMeeting(string Title, ImmutableArray<OfferInvited> I
     /// <summary>The public id of what somebody asked for, of which it comes; or null.</summary>
     public string? Request { get; init; }
 
+    /// <summary>Whether those who come by it are asked to answer.</summary>
     public bool AnswersWanted { get; init; } = true;
 }
 
@@ -112,13 +119,19 @@ public sealed record Offer(
     ImmutableArray<OfferReader> Readers
 )
 {
+    /// <summary>More times are not offered at once.</summary>
     public const int MostTimes = 12;
+
+    /// <summary>To more people outside times are not offered at once.</summary>
     public const int MostReaders = 12;
+
+    /// <summary>Of what a reader writes, in characters; longer words are refused.</summary>
     public const int LongestWords = 1_000;
 
     /// <summary>A reader who says more often something else is not heard any more.</summary>
     public const int MostAnswers = 50;
 
+    /// <summary>Open until something becomes of it.</summary>
     public OfferState State { get; init; }
 
     /// <summary>What the holds of its times have in common.</summary>
@@ -133,7 +146,9 @@ public sealed record Offer(
     /// <summary>The number of the reader who chose; null where nobody did by themselves.</summary>
     public int? ChosenBy { get; init; }
 
+    /// <summary>Raised by each change; who changes an older one is told so.</summary>
     public int Version { get; init; } = 1;
 
+    /// <summary>Whether it can be answered at a moment.</summary>
     public bool IsOpenAt(Instant now) => State == OfferState.Open && now < Until;
 }

@@ -64,6 +64,7 @@ public static class Offering
             throw new RefusedException(RefusalKind.OfferEnded);
     }
 
+    /// <summary>Whether each of its readers said something.</summary>
     public static bool AllAnswered(Offer offer) => offer.Readers.All(r => r.At is not null);
 
     /// <summary>

@@ -3,6 +3,7 @@ using NodaTime;
 
 namespace Corlin.Core.Meetings;
 
+/// <summary>Where somebody is who came to a conference.</summary>
 public enum PresenceState
 {
     Knocks,
@@ -29,23 +30,29 @@ public sealed record Presence(
     /// <summary>Whose page was not heard of for so long has left.</summary>
     public static readonly Duration Unheard = Duration.FromSeconds(90);
 
+    /// <summary>In characters; a longer name is refused.</summary>
     public const int LongestName = 60;
 
+    /// <summary>When they were let in; null where they never were.</summary>
     public Instant? JoinedAt { get; init; }
 
+    /// <summary>When they said that they leave; null where they did not.</summary>
     public Instant? LeftAt { get; init; }
 
     /// <summary>When their page was heard of last.</summary>
     public required Instant SeenAt { get; init; }
 
+    /// <summary>Whether they are in, and their page was heard of lately.</summary>
     public bool IsIn(Instant now) => State == PresenceState.In && now - SeenAt < Unheard;
 
+    /// <summary>Whether they wait to be let in, and their page was heard of lately.</summary>
     public bool Knocks(Instant now) => State == PresenceState.Knocks && now - SeenAt < Unheard;
 
     /// <summary>When they were in until; null where they still are, or never were.</summary>
     public Instant? Until(Instant now) => JoinedAt is null || IsIn(now) ? null : LeftAt ?? SeenAt;
 }
 
+/// <summary>What became of a call.</summary>
 public enum CallState
 {
     Rings,
@@ -63,6 +70,7 @@ public sealed record Call(string PublicId, EntryId Entry, UserId Who, UserId By,
     /// <summary>So long it rings.</summary>
     public static readonly Duration RingsFor = Duration.FromSeconds(60);
 
+    /// <summary>Whether it rings at a moment.</summary>
     public bool Rings(Instant now) => State == CallState.Rings && now - At < RingsFor;
 }
 

@@ -26,6 +26,7 @@ public enum QuestionReply
 /// <param name="Line">What who asks wrote with it, or null.</param>
 public sealed record Question(UserId Of, UserId By, EntryId Entry, LocalDateTime? RecurrenceId, string? Line, Instant At)
 {
+    /// <summary>In characters; a longer line is refused.</summary>
     public const int LongestLine = 500;
 
     /// <summary>Null while nothing was said.</summary>
@@ -34,6 +35,7 @@ public sealed record Question(UserId Of, UserId By, EntryId Entry, LocalDateTime
     /// <summary>What was written with the reply, or null.</summary>
     public string? Words { get; init; }
 
+    /// <summary>Null while nothing was said.</summary>
     public Instant? RepliedAt { get; init; }
 
     /// <summary>Whether it stands on the list of who is asked: what is put off comes back the next day of theirs.</summary>

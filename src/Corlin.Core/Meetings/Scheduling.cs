@@ -52,6 +52,9 @@ public enum EffectKind
     AnswerEntered,
 }
 
+/// <summary>That somebody is to be told something of a meeting.</summary>
+/// <param name="About">Whose part in it that concerns.</param>
+/// <param name="RecurrenceId">The occurrence of a series; null for the whole.</param>
 public sealed record Effect(EffectKind Kind, UserId To, UserId About, LocalDateTime? RecurrenceId = null);
 
 /// <summary>A meeting after a transition, and who is to be told what.</summary>

@@ -23,6 +23,7 @@ public enum SchedulingMethod
     Refresh,
 }
 
+/// <summary>What follows from the method of a message.</summary>
 public static class SchedulingMethods
 {
     /// <summary>Whether attendees send it to who organises (RFC 5546 1.4); all else goes the other way.</summary>
@@ -100,6 +101,7 @@ public sealed record OutgoingMail(
     bool Uninvited = false
 )
 {
+    /// <summary>What the mail is headed with.</summary>
     public string Subject { get; init; } = "";
 
     /// <summary>The papers that go with it.</summary>
@@ -108,6 +110,7 @@ public sealed record OutgoingMail(
     /// <summary>The agenda as sanitised HTML, where it has more to it than paragraphs.</summary>
     public string? StyledAgenda { get; init; }
 
+    /// <summary>Number and code to come in by telephone; null for none.</summary>
     public string? DialIn { get; init; }
 
     /// <summary>The tzdb id of where it is read; null where that is not known.</summary>

@@ -34,8 +34,10 @@ public sealed record Paper(
     /// <summary>More than these do not lie with one entry.</summary>
     public const int MostOfOne = 100;
 
+    /// <summary>Of the name of a paper, in characters; what is longer is cut.</summary>
     public const int LongestName = 150;
 
+    /// <summary>Of a link that lies as a paper, in characters; a longer one is refused.</summary>
     public const int LongestAddress = 2_000;
 
     /// <summary>What goes out with one message is no more than this together.</summary>

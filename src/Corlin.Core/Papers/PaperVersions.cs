@@ -5,6 +5,7 @@ namespace Corlin.Core.Papers;
 /// <summary>Papers of one entry that have the same name are versions of one.</summary>
 public static class PaperVersions
 {
+    /// <summary>Whether the names of the two are the same but for case.</summary>
     public static bool SameName(Paper one, Paper other) => string.Equals(one.Name, other.Name, StringComparison.OrdinalIgnoreCase);
 
     /// <summary>Of each name the latest version.</summary>

@@ -31,6 +31,7 @@ internal sealed class PeriodDays
     private long period = -1;
     private long hour;
 
+    /// <param name="start">DTSTART, on the wall clock.</param>
     public PeriodDays(Rule rule, LocalDateTime start)
     {
         this.rule = rule;
@@ -63,6 +64,7 @@ internal sealed class PeriodDays
             daysOfWeek |= (weekdays >> ((first + i) % 7) & 1) << i;
     }
 
+    /// <summary>How many days the period yields that is looked at.</summary>
     public int Count { get; private set; }
 
     /// <summary>How many days each whole period yields, where that is the same for all.</summary>
@@ -75,6 +77,7 @@ internal sealed class PeriodDays
             _ => null,
         };
 
+    /// <summary>The start of a day, or of an hour, that the period yields, in seconds of the wall clock since 1970.</summary>
     public long Base(int index) => hourly ? hour * 3_600 : bases[index] * CivilDays.SecondsADay;
 
     /// <summary>The last period of which nothing can lie after the time.</summary>
@@ -198,6 +201,7 @@ internal sealed class PeriodDays
         return picked;
     }
 
+    /// <summary>The number of a start that was picked by its position, among all of the period.</summary>
     public int Chosen(int index) => chosen[index];
 
     internal void Add(int day)

@@ -66,12 +66,16 @@ public sealed record Rule(Frequency Frequency, int Interval = 1)
     /// <summary>How many occurrences there are in all, or null.</summary>
     public int? Count { get; init; }
 
+    /// <summary>UNTIL; null where it ends by count or never.</summary>
     public Until? Until { get; init; }
 
+    /// <summary>Whether it has a last occurrence.</summary>
     public bool Ends => Count is not null || Until is not null;
 
+    /// <summary>FREQ=DAILY.</summary>
     public static Rule Daily(int interval = 1) => new(Frequency.Daily, interval);
 
+    /// <summary>FREQ=WEEKLY; without days on that of the start.</summary>
     public static Rule Weekly(int interval, params ReadOnlySpan<IsoDayOfWeek> days)
     {
         var listed = ImmutableArray.CreateBuilder<ByDay>(days.Length);

@@ -30,7 +30,10 @@ public enum MonthDay
 /// <param name="Times">How many there are in all, or null; never beside <paramref name="Until"/>.</param>
 public sealed record RuleParts(int Every, Frequency Unit, ImmutableArray<IsoDayOfWeek> Weekdays, MonthDay On, LocalDate? Until, int? Times)
 {
+    /// <summary>The longest interval that parts can say.</summary>
     public const int MostEvery = 99;
+
+    /// <summary>The most occurrences that parts can say.</summary>
     public const int MostTimes = 999;
 
     private static readonly ImmutableArray<ByDay> WorkingDays =

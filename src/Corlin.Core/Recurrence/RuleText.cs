@@ -14,6 +14,8 @@ internal static class RuleText
 
     private static readonly string[] DayNames = ["MO", "TU", "WE", "TH", "FR", "SA", "SU"];
 
+    /// <summary>The value of RRULE (RFC 5545 3.3.10).</summary>
+    /// <param name="untilAsDate">Whether UNTIL is written as a date, as for what takes whole days.</param>
     public static string Write(Rule rule, bool untilAsDate = false)
     {
         var parts = new List<string> { $"FREQ={rule.Frequency.ToString().ToUpperInvariant()}" };
@@ -48,6 +50,8 @@ internal static class RuleText
         }
     }
 
+    /// <summary>A rule from the value of RRULE (RFC 5545 3.3.10).</summary>
+    /// <exception cref="FormatException">It is none, or its parts do not go together, or it repeats more often than hourly.</exception>
     public static Rule Read(string text)
     {
         Frequency? frequency = null;

@@ -59,8 +59,10 @@ public sealed class RuleWalk
     /// <summary>The start as an instant, in seconds since 1970-01-01T00:00:00Z.</summary>
     public long MomentSeconds { get; private set; }
 
+    /// <summary>The start on the wall clock.</summary>
     public LocalDateTime Local => CivilDays.ToLocal(LocalSeconds);
 
+    /// <summary>The start as a moment.</summary>
     public Instant Moment => Instant.FromUnixTimeSeconds(MomentSeconds);
 
     /// <summary>Goes to the next start; false where there is none.</summary>

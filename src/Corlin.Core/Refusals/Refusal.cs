@@ -261,8 +261,11 @@ public sealed record Refusal(RefusalKind Kind, string? Field = null, string? Wha
 /// <summary>Thrown where a rule does not allow what was asked; nothing was changed.</summary>
 public sealed class RefusedException(Refusal refusal) : Exception(refusal.Kind.ToString())
 {
+    /// <param name="field">The part of the request that is wrong; null where it is none.</param>
+    /// <param name="what">What was said there, to be told back; null for nothing.</param>
     public RefusedException(RefusalKind kind, string? field = null, string? what = null)
         : this(new Refusal(kind, field, what)) { }
 
+    /// <summary>Why.</summary>
     public Refusal Refusal { get; } = refusal;
 }

@@ -51,6 +51,7 @@ public sealed record SheetWish(UserId Owner, UserId By, SheetParts Parts)
         | SheetParts.LastTime
         | SheetParts.Gaps;
 
+    /// <summary>Everything that a sheet can have.</summary>
     public const SheetParts All = Usual | SheetParts.Private | SheetParts.Attached;
 
     /// <summary>No more people get it.</summary>

@@ -15,6 +15,7 @@ public enum BusyKind
     Unavailable,
 }
 
+/// <summary>A time that is not free.</summary>
 public sealed record BusyTime(Stretch Stretch, BusyKind Kind);
 
 /// <summary>What somebody's time is taken by, without what it is.</summary>

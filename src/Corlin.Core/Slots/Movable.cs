@@ -12,6 +12,7 @@ public sealed record Movable(string Key, Stretch Stretch, ImmutableArray<string>
     public string? Place { get; init; }
 }
 
+/// <summary>An entry somewhere else in time.</summary>
 public sealed record Move(string Key, Stretch To);
 
 /// <summary>What a moved entry must keep to where it goes, besides the hours of its attendees and what else takes their time.</summary>
@@ -19,6 +20,7 @@ public sealed record Move(string Key, Stretch To);
 /// <param name="Ways">The ways to it and from it, where its place is known; null where they do not matter.</param>
 public sealed record MoveRules(LunchWish? Lunch, TravelTable? Ways)
 {
+    /// <summary>It may go anywhere.</summary>
     public static readonly MoveRules None = new(null, null);
 }
 

@@ -39,6 +39,7 @@ internal sealed class PersonStarts
     private readonly List<(SlotReasonKind, int, StretchSet)> wished = [];
     private IReadOnlyList<(SlotReasonKind Reason, int Cost, StretchSet Starts)>? costs;
 
+    /// <summary>Works out the starts of one person once for a request.</summary>
     public PersonStarts(SlotPerson person, SlotRequest request)
     {
         Person = person;
@@ -92,6 +93,7 @@ internal sealed class PersonStarts
         Bad = obstacles.Values.Aggregate((all, one) => all.Union(one));
     }
 
+    /// <summary>Whose starts these are.</summary>
     public SlotPerson Person { get; }
 
     /// <summary>Their hours as they are.</summary>
@@ -100,10 +102,13 @@ internal sealed class PersonStarts
     /// <summary>Their hours, as wide as the request has them.</summary>
     public StretchSet Hours { get; }
 
+    /// <summary>What is taken firmly.</summary>
     public StretchSet Firm { get; }
 
+    /// <summary>What is pencilled.</summary>
     public StretchSet Pencilled { get; }
 
+    /// <summary>What is held.</summary>
     public StretchSet Held { get; }
 
     /// <summary>The time that something takes which rules a slot out.</summary>

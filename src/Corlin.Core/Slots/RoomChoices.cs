@@ -19,6 +19,7 @@ internal sealed class RoomChoices
     /// <summary>By start the entries without whose move it is no slot; null where every choice is tried at every start.</summary>
     private readonly List<(int Start, ulong Must, ulong Near)>? starts;
 
+    /// <param name="movable">The entries that may be moved.</param>
     public RoomChoices(SlotRequest request, ImmutableArray<Movable> movable)
     {
         Everything = new SlotWork(request);
@@ -39,6 +40,7 @@ internal sealed class RoomChoices
     /// <summary>The request as it is.</summary>
     public SlotWork Everything { get; }
 
+    /// <summary>How many entries may be moved.</summary>
     public int Count => entries.Length;
 
     /// <summary>Every choice of so many with which one of the starts could become a slot; null for any start.</summary>

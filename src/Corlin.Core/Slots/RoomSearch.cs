@@ -134,6 +134,7 @@ internal sealed class RoomSearch
 
     private bool Share(Movable one, Movable other) => one.Attendees.Any(a => people.ContainsKey(a) && other.Attendees.Contains(a));
 
+    /// <summary>Whether the two are apart by so much that neither makes the other tight.</summary>
     public static bool IsFar(Stretch to, Stretch meeting) => to.End + Near <= meeting.Start || meeting.End + Near <= to.Start;
 
     /// <summary>

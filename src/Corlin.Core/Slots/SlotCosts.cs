@@ -96,6 +96,7 @@ public sealed class SlotWeights
 
     private SlotWeights(ImmutableArray<int> weights) => this.weights = weights;
 
+    /// <summary>All of them, in their order.</summary>
     public static ImmutableArray<SlotTerm> Terms { get; } = [.. Enum.GetValues<SlotTerm>()];
 
     /// <summary>From 0, where it does not count, to <see cref="Most"/>.</summary>

@@ -6,6 +6,7 @@ public sealed class SlotCounts
     private readonly SlotWork work;
     private readonly StartBits[] bad;
 
+    /// <param name="work">A search that is worked out.</param>
     public SlotCounts(SlotWork work)
     {
         this.work = work;

@@ -6,6 +6,7 @@ using NodaTime;
 
 namespace Corlin.Core.Slots;
 
+/// <summary>How much somebody is wanted at a meeting.</summary>
 public enum Need
 {
     Required,
@@ -106,15 +107,19 @@ public sealed record SlotRequest(
     /// <summary>Each of these must hold.</summary>
     public ImmutableArray<SomeOf> Needs { get; init; } = [];
 
+    /// <summary>Null where no room is looked for.</summary>
     public RoomWish? Room { get; init; }
 
+    /// <summary>Null where no clock limits it.</summary>
     public ClockWish? ByClock { get; init; }
 
+    /// <summary>Null where no time is wanted around it.</summary>
     public BreathingWish? Breathing { get; init; }
 
     /// <summary>Null where lunch does not matter at all.</summary>
     public LunchWish? Lunch { get; init; } = LunchWish.Usual;
 
+    /// <summary>What each term of the cost weighs.</summary>
     public SlotWeights Weights { get; init; } = SlotWeights.Usual;
 
     /// <summary>Null for a meeting by link, or where its place is not known: no way is needed.</summary>

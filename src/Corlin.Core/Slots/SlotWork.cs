@@ -14,6 +14,7 @@ public sealed class SlotWork
     private readonly List<(string Key, StretchSet Taken)> rooms;
     private readonly StretchSet? byClock;
 
+    /// <summary>Works out a search up to its slots.</summary>
     public SlotWork(SlotRequest request)
         : this(request, [.. request.People.Select(p => new PersonStarts(p, request))]) { }
 
@@ -28,6 +29,7 @@ public sealed class SlotWork
         byClock = request.ByClock is { } clock ? Starts.By(clock, request.Reach, request.Length) : null;
     }
 
+    /// <summary>What is looked for.</summary>
     public SlotRequest Request { get; }
 
     /// <summary>The same request with other people in the place of some; those who are the same are not worked out again.</summary>

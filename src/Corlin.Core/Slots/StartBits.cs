@@ -10,6 +10,7 @@ internal readonly record struct StartGrid
     private readonly long step;
     private readonly Instant last;
 
+    /// <param name="request">Its span, step and length make the grid.</param>
     public StartGrid(SlotRequest request)
     {
         From = request.Span.Start;
@@ -19,10 +20,13 @@ internal readonly record struct StartGrid
         last = this[Math.Max(0, Count - 1)];
     }
 
+    /// <summary>The first start.</summary>
     public Instant From { get; }
 
+    /// <summary>How many starts there are; none where the meeting is longer than the span.</summary>
     public int Count { get; }
 
+    /// <summary>The moment of a start by its number.</summary>
     public Instant this[int start] => From + Duration.FromNanoseconds(start * step);
 
     /// <summary>The number of the first start at or after a moment, at most <see cref="Count"/>.</summary>
@@ -40,6 +44,7 @@ internal sealed class StartBits(int count)
     private const int Wide = 64;
     private readonly ulong[] words = new ulong[(count + Wide - 1) / Wide];
 
+    /// <summary>Whether a start is in, by its number.</summary>
     public bool this[int start] => (words[start / Wide] >> (start % Wide) & 1) != 0;
 
     /// <summary>The starts of a grid that lie in a set.</summary>
@@ -51,6 +56,7 @@ internal sealed class StartBits(int count)
         return bits;
     }
 
+    /// <summary>Every start.</summary>
     public static StartBits All(int count)
     {
         var bits = new StartBits(count);
@@ -70,24 +76,28 @@ internal sealed class StartBits(int count)
         }
     }
 
+    /// <summary>Takes out what is in the others.</summary>
     public void Remove(StartBits others)
     {
         for (var i = 0; i < words.Length; i++)
             words[i] &= ~others.words[i];
     }
 
+    /// <summary>Takes out what is not in the others.</summary>
     public void Keep(StartBits others)
     {
         for (var i = 0; i < words.Length; i++)
             words[i] &= others.words[i];
     }
 
+    /// <summary>Puts in what is in the others.</summary>
     public void Join(StartBits others)
     {
         for (var i = 0; i < words.Length; i++)
             words[i] |= others.words[i];
     }
 
+    /// <summary>The same, to be changed apart.</summary>
     public StartBits Copy()
     {
         var copy = new StartBits(count);
@@ -95,6 +105,7 @@ internal sealed class StartBits(int count)
         return copy;
     }
 
+    /// <summary>How many are in.</summary>
     public int Count() => words.Sum(BitOperations.PopCount);
 
     /// <summary>The numbers of the starts that are in, in order.</summary>

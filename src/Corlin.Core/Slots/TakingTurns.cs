@@ -100,6 +100,7 @@ public static class TakingTurns
     /// <param name="Minutes">Of each who is out of their hours, how long in all.</param>
     private sealed record Half(Instant Start, IReadOnlyDictionary<string, int> Minutes, int Missed)
     {
+        /// <summary>Whether each is bad for somebody, and none is bad for the same.</summary>
         public bool IsFairWith(Half other) => Minutes.Count > 0 && other.Minutes.Count > 0 && !Minutes.Keys.Any(other.Minutes.ContainsKey);
     }
 
@@ -107,6 +108,7 @@ public static class TakingTurns
     {
         private IEnumerable<int> Minutes => One.Minutes.Values.Concat(Other.Minutes.Values);
 
+        /// <summary>Minutes out of hours in all, again those of who bears most, and as many as there can be for each time missed.</summary>
         public int Cost => Minutes.Sum() + Minutes.Max() + (One.Missed + Other.Missed) * (int)MostBeyond.TotalMinutes;
     }
 }

@@ -69,5 +69,6 @@ public static class Plain
             }
         });
 
+    /// <summary>Whether the two are the same but for case, accents and space around them.</summary>
     public static bool Same(string a, string b) => Of(a).Trim() == Of(b).Trim();
 }

@@ -5,6 +5,7 @@ namespace Corlin.Core.Time;
 /// <summary>Within which time entries stand: whatever comes in by a screen, a file or a message.</summary>
 public static class Bounds
 {
+    /// <summary>No earlier day is kept.</summary>
     public static readonly LocalDate FirstDay = new(1900, 1, 1);
 
     /// <summary>The first day after the last year.</summary>
@@ -22,5 +23,6 @@ public static class Bounds
             _ => false,
         };
 
+    /// <summary>Whether a day is one that can be kept.</summary>
     public static bool Holds(LocalDate date) => date >= FirstDay && date < End;
 }

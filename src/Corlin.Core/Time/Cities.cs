@@ -24,8 +24,10 @@ internal static class Cities
         .Select(l => l.ZoneId)
         .ToFrozenSet();
 
+    /// <summary>Every city that is known.</summary>
     public static readonly ImmutableArray<City> All = [.. Read(), .. OfTzdb()];
 
+    /// <summary>The same by <see cref="Key"/>.</summary>
     public static readonly ILookup<string, City> ByKey = All.ToLookup(c => c.Key);
 
     /// <summary>Lower case without accents, dots and apostrophes, one space between words.</summary>

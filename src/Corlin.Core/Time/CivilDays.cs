@@ -5,6 +5,7 @@ namespace Corlin.Core.Time;
 /// <summary>Dates of the Gregorian calendar as day numbers since 1970-01-01, in plain integers: recurrence counts with these.</summary>
 internal static class CivilDays
 {
+    /// <summary>By the wall clock: leap seconds are not counted.</summary>
     public const long SecondsADay = 86_400;
 
     /// <summary>The number of 9999-12-31, beyond which no date is kept.</summary>
@@ -21,8 +22,10 @@ internal static class CivilDays
         return (era * 146_097) + (yearOfEra * 365) + (yearOfEra / 4) - (yearOfEra / 100) + dayOfYear - 719_468;
     }
 
+    /// <summary>The number of a date.</summary>
     public static int From(LocalDate date) => From(date.Year, date.Month, date.Day);
 
+    /// <summary>The date of a number.</summary>
     public static (int Year, int Month, int Day) ToDate(int number)
     {
         var shifted = number + 719_468;
@@ -38,14 +41,17 @@ internal static class CivilDays
     /// <summary>0 for Monday to 6 for Sunday.</summary>
     public static int Weekday(int number) => FloorMod(number + 3, 7);
 
+    /// <summary>Whether a year has a 29 February.</summary>
     public static bool IsLeap(int year) => (year & 3) == 0 && (year % 100 != 0 || year % 400 == 0);
 
+    /// <summary>How many days a month has, 1 for January.</summary>
     public static int DaysIn(int year, int month) => month == 2 ? (IsLeap(year) ? 29 : 28) : 30 + ((month + (month >> 3)) & 1);
 
     /// <summary>Seconds since 1970-01-01T00:00:00 on the same wall clock; fractions are cut.</summary>
     public static long Seconds(LocalDateTime time) =>
         (From(time.Year, time.Month, time.Day) * SecondsADay) + (time.Hour * 3_600) + (time.Minute * 60) + time.Second;
 
+    /// <summary>The wall-clock time of seconds since 1970 by the same clock.</summary>
     public static LocalDateTime ToLocal(long seconds)
     {
         var day = (int)FloorDiv(seconds, SecondsADay);
@@ -54,8 +60,10 @@ internal static class CivilDays
         return new LocalDateTime(year, month, dayOfMonth, second / 3_600, second / 60 % 60, second % 60);
     }
 
+    /// <summary>Rounded down, where / rounds towards zero.</summary>
     public static int FloorDiv(int value, int by) => (value >= 0 ? value : value - (by - 1)) / by;
 
+    /// <summary>Rounded down, where / rounds towards zero.</summary>
     public static long FloorDiv(long value, long by) => (value >= 0 ? value : value - (by - 1)) / by;
 
     private static int FloorMod(int value, int by) => value - (FloorDiv(value, by) * by);

@@ -7,6 +7,7 @@ namespace Corlin.Core.Time;
 /// <summary>Some time on the global line: stretches in order that neither overlap nor touch nor are empty.</summary>
 public sealed class StretchSet : IEquatable<StretchSet>
 {
+    /// <summary>No time at all.</summary>
     public static readonly StretchSet Empty = new([]);
 
     private StretchSet(ImmutableArray<Stretch> stretches) => Stretches = stretches;
@@ -14,6 +15,7 @@ public sealed class StretchSet : IEquatable<StretchSet>
     /// <summary>In order; between two of them there is always a gap.</summary>
     public ImmutableArray<Stretch> Stretches { get; }
 
+    /// <summary>Whether it has no time.</summary>
     public bool IsEmpty => Stretches.IsEmpty;
 
     /// <summary>Stretches in any order, overlapping or touching, as one set.</summary>
@@ -110,6 +112,7 @@ public sealed class StretchSet : IEquatable<StretchSet>
         return Stretches.AsSpan()[low..end];
     }
 
+    /// <summary>What lies in either.</summary>
     public StretchSet Union(StretchSet other)
     {
         if (IsEmpty)
@@ -129,6 +132,7 @@ public sealed class StretchSet : IEquatable<StretchSet>
         return Merged(both, count);
     }
 
+    /// <summary>What lies in both.</summary>
     public StretchSet Intersect(StretchSet other)
     {
         var shared = ImmutableArray.CreateBuilder<Stretch>();
@@ -174,6 +178,7 @@ public sealed class StretchSet : IEquatable<StretchSet>
     /// <summary>True where every moment of the stretch is in the set; an empty stretch always is.</summary>
     public bool Covers(Stretch stretch) => stretch.IsEmpty || (Around(stretch.Start) is { } around && around.Contains(stretch));
 
+    /// <summary>Whether a moment lies in one of them.</summary>
     public bool Contains(Instant moment) => Around(moment) is not null;
 
     /// <summary>The stretch of the set in which the moment lies, or null.</summary>
@@ -195,8 +200,10 @@ public sealed class StretchSet : IEquatable<StretchSet>
         return null;
     }
 
+    /// <summary>Whether it shares time with one of them.</summary>
     public bool Overlaps(Stretch stretch) => !stretch.IsEmpty && !Near(stretch).IsEmpty;
 
+    /// <summary>Whether the two have the same stretches.</summary>
     public bool Equals(StretchSet? other) => other is not null && Stretches.AsSpan().SequenceEqual(other.Stretches.AsSpan());
 
     public override bool Equals(object? obj) => Equals(obj as StretchSet);

@@ -12,6 +12,7 @@ public static class Zones
     /// </summary>
     public static string TzdbVersion => DateTimeZoneProviders.Tzdb.VersionId;
 
+    /// <summary>Whether tzdb has a zone of that id.</summary>
     public static bool Exists(string? id) => id is not null && DateTimeZoneProviders.Tzdb.GetZoneOrNull(id) is not null;
 
     /// <exception cref="DateTimeZoneNotFoundException">No zone has this id.</exception>
@@ -32,6 +33,7 @@ public static class Zones
         };
     }
 
+    /// <summary>The wall-clock time of a moment in a zone.</summary>
     public static LocalDateTime ToLocal(this DateTimeZone zone, Instant moment) => moment.InZone(zone).LocalDateTime;
 
     /// <summary>The day from its midnight to the next; 23 or 25 hours where the clocks change.</summary>

@@ -7,6 +7,7 @@ namespace Corlin.Core.Travel;
 /// <param name="otherwise">What a way takes that is not in the table; null where it is not known then.</param>
 public sealed class TravelTable(IReadOnlyDictionary<(string From, string To), Duration> ways, Duration? otherwise = null)
 {
+    /// <summary>No way is known.</summary>
     public static readonly TravelTable Empty = new(new Dictionary<(string, string), Duration>());
 
     /// <summary>Null where it is not known; zero within one site. A way holds in both directions unless both are told.</summary>
@@ -30,6 +31,7 @@ public sealed record Stop(string Site, Stretch Stretch);
 /// <param name="ShortBy">How much time is lacking; zero where there is enough.</param>
 public sealed record Way(Stop From, Stop To, Stretch Drawn, Duration Needed, Duration ShortBy);
 
+/// <summary>The ways between the places of a day.</summary>
 public static class Ways
 {
     /// <summary>The ways between stops that follow each other, in order; none within a site or where the way is not known.</summary>

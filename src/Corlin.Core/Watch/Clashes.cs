@@ -10,6 +10,7 @@ public sealed record Standing<T>(T Key, Stretch Stretch, TimeTaken Takes);
 /// <summary>Two that want the same time.</summary>
 public sealed record Clash<T>(Standing<T> First, Standing<T> Second, Stretch Shared);
 
+/// <summary>Finds what wants the same time on one lane.</summary>
 public static class Clashes
 {
     /// <summary>The pairs on one lane that overlap, in order; what is free or only held clashes with nothing.</summary>

@@ -9,6 +9,7 @@ namespace Corlin.Core.Watch;
 /// <param name="After">The same from then on.</param>
 public sealed record ClockChange(string Zone, Instant At, Offset Before, Offset After);
 
+/// <summary>Finds when clocks are changed here and not there.</summary>
 public static class ClockChanges
 {
     /// <summary>The next change of the difference to each of some zones within a time, soonest first.</summary>

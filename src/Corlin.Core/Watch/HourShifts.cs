@@ -5,6 +5,7 @@ namespace Corlin.Core.Watch;
 /// <summary>The hour at which a series stands in somebody's zone, from a date of theirs on.</summary>
 public sealed record HourShift(LocalDate From, LocalTime Local);
 
+/// <summary>Finds to which hours the changes of clocks move a series.</summary>
 public static class HourShifts
 {
     /// <summary>

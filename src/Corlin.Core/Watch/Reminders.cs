@@ -4,6 +4,7 @@ using NodaTime;
 
 namespace Corlin.Core.Watch;
 
+/// <summary>Where a reminder stands.</summary>
 public enum ReminderState
 {
     /// <summary>Not yet.</summary>

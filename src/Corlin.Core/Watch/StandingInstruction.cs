@@ -55,7 +55,10 @@ public sealed record InstructionCase(
     int? AtLeastMinutes
 )
 {
+    /// <summary>Of a title or of its words, in characters; longer ones are refused.</summary>
     public const int LongestWords = 100;
+
+    /// <summary>More people are not named in one.</summary>
     public const int MostPeople = 20;
     private const int LongestMinutes = 24 * 60;
 
@@ -92,6 +95,7 @@ public sealed record InstructionCase(
         && (Title is not { } title || Has(asked.Title, title))
         && (AtLeastMinutes is not { } least || asked.Length >= Duration.FromMinutes(least));
 
+    /// <summary>By value: the people in their order.</summary>
     public bool Equals(InstructionCase? other) =>
         other is not null
         && (Asks, Time, ClashTitle, Title, AtLeastMinutes) == (other.Asks, other.Time, other.ClashTitle, other.Title, other.AtLeastMinutes)
@@ -147,6 +151,7 @@ public sealed record StandingInstruction(
     /// <summary>So many may stand for one person.</summary>
     public const int Most = 40;
 
+    /// <summary>Whether it says what it is about, and an answer that can be given.</summary>
     public bool IsSound => About.IsSound && Answer is Answer.Accepted or Answer.Tentative or Answer.Declined;
 }
 

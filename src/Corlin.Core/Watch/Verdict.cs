@@ -28,6 +28,7 @@ public enum VerdictKind
 public sealed record Verdict<T>(VerdictKind Kind, Standing<T>? With = null, Duration By = default, bool TooFar = false)
     where T : class;
 
+/// <summary>Holds invitations against what stands on a lane.</summary>
 public static class Verdicts
 {
     /// <summary>Works out beforehand how an invitation stands.</summary>

@@ -4,6 +4,7 @@ using NodaTime;
 
 namespace Corlin.Core.Whereabouts;
 
+/// <summary>Why somebody is away.</summary>
 public enum AbsenceKind
 {
     Other,
@@ -53,15 +54,19 @@ public enum CoverMay
 /// <param name="Reason">Shown as <see cref="ReasonTo"/> says.</param>
 public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string? Reason)
 {
+    /// <summary>A longer one is refused.</summary>
     public static readonly Duration Longest = Duration.FromDays(366);
 
     /// <summary>Zero until it is stored.</summary>
     public long Id { get; init; }
 
+    /// <summary>Told only to those who are told the reason.</summary>
     public AbsenceKind Kind { get; init; }
 
+    /// <summary>To whom kind and reason show.</summary>
     public ReasonTold ReasonTo { get; init; }
 
+    /// <summary>Of reason and texts, in characters; longer ones are refused.</summary>
     public const int LongestText = 1_000;
 
     /// <summary>What those inside read who ask somebody to that time or write to them, once each; null for nothing.</summary>
@@ -70,6 +75,7 @@ public sealed record Absence(UserId Who, Stretch Stretch, UserId? Covers, string
     /// <summary>What those outside read who write to them, once each; null for nothing.</summary>
     public string? TextOutside { get; init; }
 
+    /// <summary>What becomes of invitations to that time.</summary>
     public NewInvitations Invitations { get; init; }
 
     /// <summary>Who posted it, and in whose name invitations are declined by it; null where the set-up did.</summary>

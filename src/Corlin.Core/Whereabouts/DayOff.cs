@@ -3,6 +3,7 @@ using NodaTime;
 
 namespace Corlin.Core.Whereabouts;
 
+/// <summary>Why nobody works on a day.</summary>
 public enum DayOffKind
 {
     /// <summary>A public holiday of a country or a part of one.</summary>

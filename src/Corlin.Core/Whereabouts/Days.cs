@@ -10,8 +10,10 @@ namespace Corlin.Core.Whereabouts;
 /// <param name="Country">ISO 3166, of a part where its holidays differ ("PT", "CA-NS"), or null where none is told.</param>
 public sealed record Place(string Name, string Site, string Town, string Zone, string? Country = null)
 {
+    /// <summary>Of a place or a town, in characters; a longer name is refused.</summary>
     public const int LongestName = 80;
 
+    /// <summary>In characters; a longer address is refused.</summary>
     public const int LongestAddress = 300;
 
     /// <summary>Street and number, in words; or null.</summary>
@@ -39,6 +41,7 @@ public enum Reach
 /// <param name="Until">When it changes, or null where it does not within the day looked at.</param>
 public sealed record Reachable(Reach Reach, Instant? Until);
 
+/// <summary>What somebody's day looks like from outside: where they are, and whether they can be reached.</summary>
 public static class Days
 {
     /// <summary>Where somebody works on a date: the place in their working hours that day, else the usual one.</summary>

@@ -21,8 +21,10 @@ public sealed record Handover(
     ImmutableArray<HandoverItem> Items
 )
 {
+    /// <summary>More do not stand on one handover.</summary>
     public const int MostItems = 300;
 
+    /// <summary>Of a note beside an item, in characters; a longer one is refused.</summary>
     public const int LongestNote = 1_000;
 
     /// <summary>Whether somebody is told of it: who is away and who covers, and nobody else.</summary>

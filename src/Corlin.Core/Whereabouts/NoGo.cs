@@ -13,8 +13,10 @@ namespace Corlin.Core.Whereabouts;
 /// <param name="Words">Why, as those read who keep the calendar.</param>
 public sealed record NoGo(long Id, UserId Who, LocalDate First, int Weeks, string Words)
 {
+    /// <summary>The longest that one lasts.</summary>
     public const int MostWeeks = 8;
 
+    /// <summary>The Monday after the last week.</summary>
     public LocalDate Until => First.PlusWeeks(Weeks);
 
     /// <summary>Its time in a zone.</summary>

@@ -26,10 +26,13 @@ public enum StayKind
 /// <param name="To">More than <paramref name="From"/>, at most 1440.</param>
 public readonly record struct DaySpan(int From, int To)
 {
+    /// <summary>The end of a day, in minutes since its beginning.</summary>
     public const int Midnight = 24 * 60;
 
+    /// <summary>A day from midnight to midnight.</summary>
     public static readonly DaySpan Whole = new(0, Midnight);
 
+    /// <summary>Whether it is a whole day.</summary>
     public bool IsWhole => this == Whole;
 
     /// <summary>Whether it lies within a day and does not end before it begins.</summary>
@@ -59,6 +62,7 @@ public sealed record Stay(UserId Who, StayKind Kind, string? Place, LocalDate Fi
     /// <summary>Days on which one that repeats does not apply (as EXDATE, RFC 5545 3.8.5.1), in order.</summary>
     public ImmutableArray<LocalDate> Exceptions { get; init; } = [];
 
+    /// <summary>Whether it comes again by a rule.</summary>
     public bool Repeats => Rule is not null;
 
     /// <summary>The days on which it applies from one day (with it) to another (without it), in order.</summary>

@@ -109,6 +109,7 @@ internal static class CalendarWords
     public static IReadOnlyList<string> Slips(string word) =>
         [.. Weekdays.Where(d => Near.Is(word, d)).Select(d => char.ToUpperInvariant(d[0]) + d[1..])];
 
+    /// <summary>The weekday that a word names, also with one letter wrong; null where that could be another word.</summary>
     public static IsoDayOfWeek? Weekday(string word) => Weekday(word, out _, out var doubtful) is { } day && !doubtful ? day : null;
 
     private static IsoDayOfWeek? Short(string word) =>
@@ -156,5 +157,6 @@ internal static class CalendarWords
             : null;
     }
 
+    /// <summary>Whether a word is that one; of six letters and more one may be wrong.</summary>
     public static bool Is(string word, string meant) => word == meant || (meant.Length >= 6 && Near.Is(word, meant));
 }

@@ -18,6 +18,7 @@ internal enum HalfOfDay
 /// <param name="Past">Minutes after it, or before it where negative: a quarter to one is named by the hour after it.</param>
 internal readonly record struct ClockSaid(int Minutes, HalfOfDay Half, bool Bare, bool Settled, int Words, int Past = 0)
 {
+    /// <summary>A day in minutes.</summary>
     public const int Day = 24 * 60;
     private const int Noon = 12 * 60;
     private const int AfternoonUntil = 8 * 60;

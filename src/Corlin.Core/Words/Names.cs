@@ -23,8 +23,10 @@ internal static class Names
     private static readonly string[] Numbers = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
     private static readonly string[] Months = CultureInfo.InvariantCulture.DateTimeFormat.MonthNames[..12];
 
+    /// <summary>The English name of a weekday.</summary>
     public static string Of(IsoDayOfWeek day) => day.ToString();
 
+    /// <summary>The English name of a month, 1 for January.</summary>
     public static string OfMonth(int month) => Months[month - 1];
 
     /// <summary>"first" to "tenth", then "11th".</summary>

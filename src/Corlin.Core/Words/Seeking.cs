@@ -43,6 +43,7 @@ public sealed class Seeking
     private readonly string address;
     private readonly int? seats;
 
+    /// <param name="text">As it was typed.</param>
     public Seeking(string text)
     {
         address = text.Trim().ToLowerInvariant();

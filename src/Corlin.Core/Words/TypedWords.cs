@@ -14,17 +14,21 @@ internal sealed class TypedWords
 
     private TypedWords(string text, string folded) => (Text, Folded) = (text, folded);
 
+    /// <summary>As it was typed.</summary>
     public string Text { get; }
 
     private string Folded { get; }
 
+    /// <summary>The words, in order.</summary>
     public ImmutableArray<Token> Tokens { get; private set; } = [];
 
+    /// <summary>How many words there are.</summary>
     public int Count => Tokens.Length;
 
     /// <summary>The word there, folded; empty beyond the ends. Signs that part a text are commas.</summary>
     public string this[int at] => at >= 0 && at < Tokens.Length ? Tokens[at].Text : "";
 
+    /// <summary>Cuts a text into words.</summary>
     public static TypedWords Of(string text)
     {
         var words = new TypedWords(text, Plain.Fold(text));

@@ -40,6 +40,7 @@ public sealed record NotUnderstood(int At, int End, NotUnderstoodKind Kind)
     public ImmutableArray<string> Readings { get; init; } = [];
 }
 
+/// <summary>Why a part of a line was not understood.</summary>
 public enum NotUnderstoodKind
 {
     /// <summary>It is no part of a meeting that the reader knows.</summary>
@@ -58,14 +59,19 @@ public enum NotUnderstoodKind
 /// <summary>A meeting as it was understood from one line; what is null was not said.</summary>
 public sealed record Line
 {
+    /// <summary>The key of whose meeting it is.</summary>
     public string? InNameOf { get; init; }
 
+    /// <summary>What it is about.</summary>
     public string? Title { get; init; }
 
+    /// <summary>The keys of those who must come, or their addresses.</summary>
     public ImmutableArray<string> Required { get; init; } = [];
 
+    /// <summary>The keys of those who may come, or their addresses.</summary>
     public ImmutableArray<string> Optional { get; init; } = [];
 
+    /// <summary>The day.</summary>
     public LocalDate? Date { get; init; }
 
     /// <summary>Null where no day was said with it.</summary>
@@ -83,6 +89,7 @@ public sealed record Line
     /// <summary>Days between which it should be, where no date was said.</summary>
     public DateInterval? Between { get; init; }
 
+    /// <summary>How long it takes.</summary>
     public Duration? Length { get; init; }
 
     /// <summary>A place that is known.</summary>
@@ -91,14 +98,18 @@ public sealed record Line
     /// <summary>One that is not.</summary>
     public string? OtherPlace { get; init; }
 
+    /// <summary>Whether it is by video.</summary>
     public bool? Video { get; init; }
 
+    /// <summary>Whether it is private.</summary>
     public bool? Private { get; init; }
 
+    /// <summary>How it repeats.</summary>
     public Rule? Rule { get; init; }
 
     /// <summary>What is wished of a free slot; none where the line was not read for that.</summary>
     public LineWishes Wishes { get; init; } = LineWishes.None;
 
+    /// <summary>What of the line is left over, in its order.</summary>
     public ImmutableArray<NotUnderstood> NotUnderstood { get; init; } = [];
 }

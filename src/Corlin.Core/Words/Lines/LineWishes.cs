@@ -19,5 +19,6 @@ public sealed record LineWishes(
     bool Lunch
 )
 {
+    /// <summary>Nothing is wished.</summary>
     public static readonly LineWishes None = new([], null, null, null, Duration.Zero, false);
 }

@@ -11,6 +11,7 @@ namespace Corlin.Core.Words.Lines;
 public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IReadOnlyList<string> groups, IReadOnlyList<string> places)
     : ILineNames
 {
+    /// <inheritdoc/>
     public LineName? Person(string name)
     {
         if (IsAddress(name))
@@ -23,8 +24,10 @@ public sealed class NameList(IReadOnlyList<(string Key, string Name)> people, IR
             : new LineName(null) { Either = [.. people.Where(p => called.Contains(p.Key)).Select(p => p.Name)] };
     }
 
+    /// <inheritdoc/>
     public bool IsGroup(string key) => groups.Contains(key);
 
+    /// <inheritdoc/>
     public string? Place(string name) => places.FirstOrDefault(p => Plain.Same(p, name));
 
     /// <summary>The keys of all who are called that; of a full name only its own.</summary>

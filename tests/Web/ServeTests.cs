@@ -100,6 +100,11 @@ public sealed class ServeTests
             (1, "corlin: The data folder /proc/corlin cannot be written. Choose another with --data."),
             await Run("serve", "--data", "/proc/corlin")
         );
+        var nobody = Path.Combine(folder, "nobody");
+        Assert.Equal(
+            (1, $"corlin: The people of the demo are not in {nobody}. Start it with ./corlin demo."),
+            await Run("demo", "--data", folder, "--demo-folder", nobody)
+        );
         Assert.Equal((1, "corlin: “many” is no port."), await Run("serve", "--port", "many"));
         Assert.Equal((1, "corlin: --now is no option of serve."), await Run("serve", "--now", "2027-03-08T09:42[Europe/Lisbon]"));
         Assert.Equal(

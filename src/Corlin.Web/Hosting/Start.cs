@@ -30,6 +30,8 @@ internal static class Start
             return await DemosInTurn.RunAsync(options, Console.In);
         if (options.ResetFor is not null)
             return await ResetAsync(options, options.ResetFor);
+        if (options.Demo && !File.Exists(Path.Combine(options.DemoFolder, "correspondents.json")))
+            return Fail($"The people of the demo are not in {Path.GetFullPath(options.DemoFolder)}. Start it with ./corlin demo.");
         try
         {
             using var folder = DataFolder.Take(options.Data, options.Fresh);
@@ -67,6 +69,10 @@ internal static class Start
     {
         var address = app.Urls.First();
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"Corlin is at {address}"));
+        if (!File.Exists(Path.Combine(options.Site, "index.html")))
+            Console.WriteLine(
+                $"The screens are not in {Path.GetFullPath(options.Site)}: browsers are shown nothing. Say where with --site FOLDER."
+            );
         if (!options.Demo)
         {
             if (Listening.IsInTheClear(options))

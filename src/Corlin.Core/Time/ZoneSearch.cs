@@ -26,12 +26,6 @@ public static class ZoneSearch
 
     private static readonly ILookup<string, City> ByCountry = Cities.All.Where(c => c.Code.Length > 0).ToLookup(c => c.Code);
 
-    private static readonly ILookup<string, string> CodesByName = Cities
-        .All.Where(c => c.Code.Length > 0)
-        .Select(c => (Key: Cities.Key(c.Country), c.Code))
-        .Distinct()
-        .ToLookup(c => c.Key, c => c.Code);
-
     private static readonly ImmutableArray<string> Keys = [.. Cities.ByKey.Select(c => c.Key)];
 
     private static readonly ImmutableArray<(string Zone, long People, City City)> Largest =
@@ -115,8 +109,8 @@ public static class ZoneSearch
             hits.AddRange(Cities.All.Where(c => c.Key.StartsWith(key, StringComparison.Ordinal)).Select(c => Hits(c, Fit.Begins)));
         if (key.Length > 2)
             hits.AddRange(
-                CodesByName
-                    .Where(c => (" " + c.Key).Contains(" " + key, StringComparison.Ordinal))
+                Countries
+                    .CodesByName.Where(c => (" " + c.Key).Contains(" " + key, StringComparison.Ordinal))
                     .SelectMany(c => c)
                     .SelectMany(code => OfCode(code, Fit.Begins))
             );
@@ -128,7 +122,9 @@ public static class ZoneSearch
             .SelectMany(k => Cities.ByKey[k])
             .Select(c => Hits(c, Fit.NearlyWhole))
             .Concat(ZoneNames.OtherCities.Keys.Where(k => Near.Is(key, k)).SelectMany(Whole).Select(h => h with { Fit = Fit.NearlyWhole }))
-            .Concat(CodesByName.Where(c => Near.Is(key, c.Key)).SelectMany(c => c).SelectMany(code => OfCode(code, Fit.NearlyWhole)));
+            .Concat(
+                Countries.CodesByName.Where(c => Near.Is(key, c.Key)).SelectMany(c => c).SelectMany(code => OfCode(code, Fit.NearlyWhole))
+            );
     }
 
     /// <summary>"Central European Summer Time", "Indian Standard Time".</summary>
@@ -163,7 +159,7 @@ public static class ZoneSearch
     /// </summary>
     private static List<Hit> OfRegion(string key) =>
         [
-            .. CodesByName.Contains(key) ? OfCountry(key) : [],
+            .. Countries.CodesByName.Contains(key) ? OfCountry(key) : [],
             .. Cities.All.Where(c => c.ProvinceKey == key).Select(c => Hits(c, Fit.Region)),
         ];
 
@@ -181,7 +177,7 @@ public static class ZoneSearch
         var codes =
             ZoneNames.Countries.TryGetValue(key, out var code) ? [code]
             : key.Length == 2 ? [key.ToUpperInvariant()]
-            : CodesByName[key];
+            : Countries.CodesByName[key];
         return codes.SelectMany(c => OfCode(c, Fit.Whole));
     }
 

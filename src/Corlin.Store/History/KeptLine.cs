@@ -47,9 +47,9 @@ internal sealed class KeptLine<TRow>(Expression<Func<TRow, long?>> keptBy, Expre
     public static string ChangesIn(CorlinDb db, string column)
     {
         var table = db.Model.FindEntityType(typeof(TRow))!;
+        var name = table.FindProperty(column)!.GetColumnName();
         return $"""
-            SELECT "{table.FindProperty(column)!.GetColumnName()}" AS "Value" FROM "{table.GetTableName()}"
-            WHERE "{table.FindProperty(column)!.GetColumnName()}" IN (SELECT value FROM json_each({"{0}"}))
+            SELECT "{name}" AS "Value" FROM "{table.GetTableName()}" WHERE "{name}" IN (SELECT value FROM json_each({"{0}"}))
             """;
     }
 

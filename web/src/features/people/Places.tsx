@@ -55,6 +55,11 @@ function PlacesOf({ kept }: { kept: PlacesKept }) {
   );
 }
 
+function holidaysOf({ country, countryName, holidaysKnown }: PlaceKept): string {
+  if (!country) return "no public holidays";
+  return holidaysKnown ? `public holidays of ${countryName}` : `${countryName}, whose public holidays are not known here`;
+}
+
 function OnePlace({ place, mayChange, onChange }: { place: PlaceKept; mayChange: boolean; onChange: () => void }) {
   const there = [
     place.people === 0 ? "" : place.people === 1 ? "one person works there" : `${place.people} people work there`,
@@ -64,18 +69,7 @@ function OnePlace({ place, mayChange, onChange }: { place: PlaceKept; mayChange:
     <div className="flex flex-wrap items-baseline gap-x-4">
       <h2 className="w-56 font-semibold">{place.name}</h2>
       <p className="min-w-0 flex-1">
-        {[
-          place.town,
-          place.zone,
-          place.country
-            ? place.holidaysKnown
-              ? `public holidays of ${place.countryName}`
-              : `${place.countryName}, whose public holidays are not known here`
-            : "no public holidays",
-          place.address,
-        ]
-          .filter(Boolean)
-          .join(", ")}
+        {[place.town, place.zone, holidaysOf(place), place.address].filter(Boolean).join(", ")}
         {place.site !== place.name && <span className="text-soft">; site {place.site}</span>}
         <span className="text-soft">
           {place.closed ? "; closed" : there.length > 0 ? `; ${there.join(", ")}` : "; nobody works there yet"}

@@ -45,6 +45,35 @@ test("the index is walked by key, a page begins with the lane, and what is known
   assert.deepEqual(await faults(page), []);
 });
 
+test("a part that is open stays in view when what comes in above pushes it down", async () => {
+  const page = await open();
+  let go = () => {};
+  const held = new Promise((resolve) => (go = resolve));
+  await page.route(/\/api\/lanes\?/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await find(page, "desmond");
+  await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
+  // A window so low that the part is the last in it.
+  const part = page.getByRole("button", { name: /^Telephone numbers:/ });
+  const box = await part.boundingBox();
+  const foot = await page.getByRole("contentinfo").boundingBox();
+  await page.setViewportSize({ width: 1280, height: Math.ceil(box.y + box.height + foot.height) });
+  await part.click();
+  const numbers = page.getByRole("textbox", { name: "Telephone numbers" });
+  go();
+  await page.getByRole("group", { name: "Monday 8 March, Desmond Oyelaran" }).waitFor();
+  await page.waitForFunction(() => {
+    const held = document.querySelector('[aria-label^="Telephone numbers:"]').getBoundingClientRect();
+    return held.bottom <= document.querySelector("footer").getBoundingClientRect().top + 1;
+  });
+  await numbers.fill("yard +1 902 555 0199", { timeout: 5000 });
+  await page.getByRole("button", { name: "Save", exact: true }).click({ timeout: 5000 });
+  await page.getByRole("button", { name: /yard \+1 902 555 0199/ }).waitFor();
+  assert.deepEqual(await faults(page), []);
+});
+
 test("hours are drawn on seven lanes or typed, and stand on the lane then; who may not change them is told who may", async () => {
   const page = await open();
   await find(page, "maren falk");

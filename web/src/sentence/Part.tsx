@@ -1,6 +1,7 @@
 import { Popover } from "radix-ui";
 import { useRef, useState, type ReactNode } from "react";
 import { OutOfRow, RowStop } from "../ui/RowStop";
+import { useHeldInView } from "../ui/useHeldInView";
 
 interface PartProps {
   /** What the part is, for who does not see the sentence around it. */
@@ -19,6 +20,7 @@ interface PartProps {
 export function Part({ name, value, empty, quiet, wrong, children, width = 340 }: PartProps) {
   const [open, setOpen] = useState(false);
   const trigger = useRef<HTMLButtonElement>(null);
+  useHeldInView(trigger, open);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       {/* A word joiner: the comma that follows never begins a line by itself. */}

@@ -10,6 +10,7 @@ import { Choices, Part } from "../../sentence/Part";
 import { Wait } from "../../ui/Wait";
 import { FeedsPart } from "./FeedsPart";
 import { FollowedPart } from "./FollowedPart";
+import { feedsQuery, followedQuery } from "./queries";
 import { TakeIn } from "./TakeIn";
 
 const contents = [
@@ -29,6 +30,9 @@ function Page({ desk }: { desk: Desk }) {
   const [span, setSpan] = useState<{ from: string; to: string }>();
   useKeys({}, [{ keys: "Tab", does: "next part" }]);
   const [content, setContent] = useState<"entries" | "busy">("entries");
+  // Both before anything stands: what came one by one would push the rest from under the pointer.
+  const reads = [useQuery(followedQuery(who.id)), useQuery(feedsQuery(who.id))];
+  const reading = reads.find((r) => r.isPending);
   const busy = content === "busy";
   const query = span ? `?from=${span.from}&to=${span.to}` : "";
   const all = busy ? "four weeks from today" : "everything";
@@ -49,64 +53,70 @@ function Page({ desk }: { desk: Desk }) {
           )}
         </Part>
       </h1>
-      <TakeIn key={who.id} who={who} />
-      <FollowedPart key={`followed ${who.id}`} who={who} />
-      <FeedsPart key={`feeds ${who.id}`} who={who} />
-      <section aria-labelledby="out" className="border-t border-rule pt-4">
-        <h2 id="out" className="text-[15px] font-semibold">
-          Export a file
-        </h2>
-        <p className="mt-2 font-serif text-[19px] leading-8">
-          Of {who.givenName}’s calendar,{" "}
-          <Part name="How much" value={span ? `${span.from} to ${span.to}` : all} width={280}>
-            {() => (
-              <div className="grid gap-3">
-                <label className="flex min-h-8 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    checked={!span}
-                    onChange={(e) => setSpan(e.target.checked ? undefined : { from: desk.day.date, to: addDays(desk.day.date, 27) })}
-                    className="size-4 accent-sea"
-                  />
-                  {all.charAt(0).toUpperCase() + all.slice(1)}
-                </label>
-                {span && (
-                  <>
-                    <Day label="From" value={span.from} onChange={(from) => setSpan({ ...span, from })} />
-                    <Day label="To" value={span.to} onChange={(to) => setSpan({ ...span, to })} />
-                  </>
+      {reading ? (
+        <Wait query={reading} />
+      ) : (
+        <>
+          <TakeIn key={who.id} who={who} />
+          <FollowedPart key={`followed ${who.id}`} who={who} />
+          <FeedsPart key={`feeds ${who.id}`} who={who} />
+          <section aria-labelledby="out" className="border-t border-rule pt-4">
+            <h2 id="out" className="text-[15px] font-semibold">
+              Export a file
+            </h2>
+            <p className="mt-2 font-serif text-[19px] leading-8">
+              Of {who.givenName}’s calendar,{" "}
+              <Part name="How much" value={span ? `${span.from} to ${span.to}` : all} width={280}>
+                {() => (
+                  <div className="grid gap-3">
+                    <label className="flex min-h-8 items-center gap-2">
+                      <input
+                        type="checkbox"
+                        checked={!span}
+                        onChange={(e) => setSpan(e.target.checked ? undefined : { from: desk.day.date, to: addDays(desk.day.date, 27) })}
+                        className="size-4 accent-sea"
+                      />
+                      {all.charAt(0).toUpperCase() + all.slice(1)}
+                    </label>
+                    {span && (
+                      <>
+                        <Day label="From" value={span.from} onChange={(from) => setSpan({ ...span, from })} />
+                        <Day label="To" value={span.to} onChange={(to) => setSpan({ ...span, to })} />
+                      </>
+                    )}
+                  </div>
                 )}
-              </div>
-            )}
-          </Part>
-          ,{" "}
-          <Part name="What of it" value={contents.find((c) => c.value === content)?.label ?? ""} width={400}>
-            {(close) => (
-              <Choices
-                value={content}
-                options={contents}
-                onChoose={(chosen) => {
-                  setContent(chosen);
-                  close();
-                }}
-              />
-            )}
-          </Part>
-          .
-        </p>
-        <p className="mt-2">
-          <a
-            href={`/api/calendars/${who.id}/${busy ? "busy" : "file"}${query}`}
-            download
-            className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
-          >
-            Download the file
-          </a>
-          <Link to="/send" search={{ who: who.id }} className="ml-3 inline-flex min-h-8 items-center underline underline-offset-4">
-            Send it by mail
-          </Link>
-        </p>
-      </section>
+              </Part>
+              ,{" "}
+              <Part name="What of it" value={contents.find((c) => c.value === content)?.label ?? ""} width={400}>
+                {(close) => (
+                  <Choices
+                    value={content}
+                    options={contents}
+                    onChoose={(chosen) => {
+                      setContent(chosen);
+                      close();
+                    }}
+                  />
+                )}
+              </Part>
+              .
+            </p>
+            <p className="mt-2">
+              <a
+                href={`/api/calendars/${who.id}/${busy ? "busy" : "file"}${query}`}
+                download
+                className="inline-flex min-h-8 items-center rounded-sm border border-sea px-3 text-[13px] font-semibold text-sea hover:bg-sea-wash"
+              >
+                Download the file
+              </a>
+              <Link to="/send" search={{ who: who.id }} className="ml-3 inline-flex min-h-8 items-center underline underline-offset-4">
+                Send it by mail
+              </Link>
+            </p>
+          </section>
+        </>
+      )}
     </div>
   );
 }

@@ -391,6 +391,13 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
   await page
     .getByRole("button", { name: "Wishes: not on Friday, after 10:00 in Halifax, 15 minutes around it, lunch kept free" })
     .waitFor();
+  await line.fill("at their usual place, near what is there already");
+  await line.press("Enter");
+  await page.getByRole("button", { name: "Wishes: at their usual places, within 30 minutes of what is there already" }).waitFor();
+  await part(page, "Wishes").click();
+  await wishes.getByRole("combobox", { name: /^Near what Maren has/ }).selectOption({ label: "not needed" });
+  await wishes.getByRole("checkbox", { name: "Everyone is at their usual place" }).uncheck();
+  await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
 });
 
 test("Room is made by moving what is in the way, in one step that is taken back in one", async () => {
@@ -504,9 +511,13 @@ test("What a principal wishes of every meeting is said once, rules slots out, an
   const kept = page.getByRole("dialog", { name: "What Maren wishes of every meeting" });
   await kept.getByLabel("Not before").fill("10:00");
   await kept.getByRole("checkbox", { name: /lunch/ }).check();
+  await kept.getByRole("checkbox", { name: /^At the usual place/ }).check();
+  await kept.getByRole("combobox", { name: "Near what is there already" }).selectOption({ label: "within 1 h" });
   assert.deepEqual(await faults(page), []);
   await kept.getByRole("button", { name: "Save" }).click();
-  await page.getByText("not before 10:00, lunch kept free.").waitFor();
+  await page
+    .getByText("not before 10:00, lunch kept free, only at the usual place, within 1 h of what is there already if it can be helped.")
+    .waitFor();
   await page.waitForFunction((was) => !document.body.innerText.includes(was), before.split("\n")[0]);
   await page.getByRole("button", { name: /^Undo, \d+ s/ }).click();
   await part(page, "Wishes").click();

@@ -12,7 +12,18 @@ namespace Corlin.Application.Calendars;
 /// <param name="Zone">The tzdb id of the clock by which days and hours are told; null for the viewer's.</param>
 /// <param name="Around">So many minutes before and after it are free of what is firm; 0 for none.</param>
 /// <param name="Lunch">Whether everyone keeps 45 minutes between 12:00 and 13:30 of their clock.</param>
-public sealed record WishesView(IReadOnlyList<int> NotOn, int? From, int? To, string? Zone, int Around, bool Lunch)
+/// <param name="AtUsualPlaces">Whether everyone is at their usual place, as far as the viewer may know it.</param>
+/// <param name="Together">At most so many minutes from something else of the organiser's; 0 for anywhere.</param>
+public sealed record WishesView(
+    IReadOnlyList<int> NotOn,
+    int? From,
+    int? To,
+    string? Zone,
+    int Around,
+    bool Lunch,
+    bool AtUsualPlaces = false,
+    int Together = 0
+)
 {
     /// <summary>More minutes around it are not looked at.</summary>
     public const int MostAround = 240;
@@ -31,7 +42,9 @@ public sealed record WishesView(IReadOnlyList<int> NotOn, int? From, int? To, st
                 Minute(said.To),
                 said.Zone,
                 Math.Min(MostAround, (int)said.Around.TotalMinutes),
-                said.Lunch
+                said.Lunch,
+                said.AtUsualPlaces,
+                Math.Min(MostAround, (int)said.Together.TotalMinutes)
             );
     }
 
@@ -39,11 +52,14 @@ public sealed record WishesView(IReadOnlyList<int> NotOn, int? From, int? To, st
 
     /// <summary>A search with these wishes.</summary>
     /// <param name="reader">The zone of the viewer.</param>
-    internal SlotRequest On(SlotRequest request, DateTimeZone reader) =>
+    /// <param name="organiser">The key of who arranges it.</param>
+    internal SlotRequest On(SlotRequest request, DateTimeZone reader, string organiser) =>
         request with
         {
             ByClock = NotOn.Count > 0 || From is not null || To is not null ? Clock(Zone is null ? reader : Zones.Get(Zone)) : null,
             Breathing = Around > 0 ? new BreathingWish(Duration.FromMinutes(Around)) : null,
+            AtUsualPlaces = AtUsualPlaces,
+            Together = Together > 0 ? new TogetherWish(organiser, Duration.FromMinutes(Together)) : null,
             Lunch = Lunch ? LunchWish.Usual with { Weight = Weight.Forbid } : LunchWish.Usual,
         };
 

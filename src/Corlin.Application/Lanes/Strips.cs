@@ -123,7 +123,9 @@ internal static class Strips
         var working = parts.Where(p => p.Working).ToList();
         if (working.Count > 0 && working.All(p => days.Off(p) is not null))
             return new StripDayView([], days.Off(working[0])!.Words, days.Off(working[0])!.Words, false);
-        var told = Joined(parts.Where(p => days.Off(p) is null).Select(p => (Told: Told(viewing, who, sight, p), p.From, p.To)));
+        var told = Joined(
+            parts.Where(p => days.Off(p) is null).Select(p => (Told: Told(viewing, who, sight, p, days.IsUsual(p)), p.From, p.To))
+        );
         if (told.Count == 0)
             return new StripDayView([], null, "not working", false);
         // The column is as wide as their hours that day; what lies outside them stands at its edge.
@@ -182,9 +184,14 @@ internal static class Strips
             : new StripPieceView(told.Kind, told.Place, told.Site, 0, Edge);
     }
 
-    private static (StayKind Kind, string Place, string? Site) Told(Viewing viewing, CalendarUser who, WhereSight sight, DayPart part)
+    private static (StayKind Kind, string Place, string? Site) Told(
+        Viewing viewing,
+        CalendarUser who,
+        WhereSight sight,
+        DayPart part,
+        bool usual
+    )
     {
-        var usual = WhereTo.IsUsual(viewing, who, part);
         if (sight == WhereSight.Elsewhere)
             return usual ? (StayKind.Place, viewing.TownOf(who), viewing.SiteOf(who.Place)) : (StayKind.Place, "Elsewhere", null);
         var town = part.Place is { } at && viewing.Places.TryGetValue(at, out var known) ? known.Town : viewing.TownOf(who);

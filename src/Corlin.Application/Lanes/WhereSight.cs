@@ -47,7 +47,7 @@ internal static class WhereTo
         if (part is null || lane.Where == WhereSight.Usual)
             return home;
         if (lane.Where == WhereSight.Elsewhere)
-            return IsUsual(viewing, lane.Who, part) ? home : "elsewhere";
+            return lane.Days.IsUsual(part) ? home : "elsewhere";
         var town = part.Kind == StayKind.Place ? TownOf(viewing, part, home) : home;
         if (lane.Where == WhereSight.Town)
             return part.Kind == StayKind.OnTheWay ? "on the way" : town;
@@ -76,11 +76,18 @@ internal static class WhereTo
         return StretchSet.Of(lane.Days.All().Where(p => Keeps(viewing, lane, p, site)).Select(p => p.Stretch));
     }
 
+    /// <summary>The time in which somebody is not at their usual place, as far as the words for it tell that.</summary>
+    public static StretchSet Elsewhere(Viewing viewing, Lane lane)
+    {
+        var home = viewing.TownOf(lane.Who);
+        return StretchSet.Of(lane.Days.All().Where(p => !lane.Days.IsUsual(p) && Words(viewing, lane, p) != home).Select(p => p.Stretch));
+    }
+
     private static bool Keeps(Viewing viewing, Lane lane, DayPart part, string site)
     {
         if (lane.Who.Kind != UserKind.Person || !part.Working)
             return false;
-        if (lane.Where == WhereSight.Elsewhere && !IsUsual(viewing, lane.Who, part))
+        if (lane.Where == WhereSight.Elsewhere && !lane.Days.IsUsual(part))
             return true;
         if (part.Kind == StayKind.Home)
             return lane.Where == WhereSight.Place;
@@ -123,10 +130,6 @@ internal static class WhereTo
         zone.Id == who.Zone
             ? viewing.ClockOf(who)
             : viewing.Places.Values.FirstOrDefault(p => p.Zone == zone.Id)?.Town ?? Zones.City(zone.Id);
-
-    /// <summary>Whether a part of a day is where they always are.</summary>
-    public static bool IsUsual(Viewing viewing, CalendarUser who, DayPart part) =>
-        part.By is null || (part.Kind == StayKind.Place && viewing.SiteOf(part.Place) == viewing.SiteOf(who.Place));
 
     private static string TownOf(Viewing viewing, DayPart part, string home) =>
         part.Place is { } place && viewing.Places.TryGetValue(place, out var known) ? known.Town : home;

@@ -46,7 +46,7 @@ internal static class Openings
         return
         [
             .. Shorter(request)
-                .Concat(WithoutWishes(request, wishes, reader))
+                .Concat(WithoutWishes(request, wishes, reader, organiser))
                 .Concat(ByPerson(request, counts, names, organiser))
                 .Append(OtherDays(another, last))
                 .Where(o => o.Slots > counts.Now)
@@ -69,10 +69,10 @@ internal static class Openings
         );
     }
 
-    private static IEnumerable<OpeningView> WithoutWishes(SlotRequest request, WishesView wishes, DateTimeZone reader)
+    private static IEnumerable<OpeningView> WithoutWishes(SlotRequest request, WishesView wishes, DateTimeZone reader, string organiser)
     {
         OpeningView Without(OpeningKind kind, WishesView other) =>
-            new(kind, SlotSearch.Count(other.On(request, reader)), English.Opens(kind));
+            new(kind, SlotSearch.Count(other.On(request, reader, organiser)), English.Opens(kind));
         if (wishes.NotOn.Count > 0)
             yield return Without(OpeningKind.AnyDay, wishes with { NotOn = [] });
         if (wishes.From is not null || wishes.To is not null)
@@ -81,6 +81,10 @@ internal static class Openings
             yield return Without(OpeningKind.NoBreathing, wishes with { Around = 0 });
         if (wishes.Lunch)
             yield return Without(OpeningKind.OverLunch, wishes with { Lunch = false });
+        if (wishes.AtUsualPlaces)
+            yield return Without(OpeningKind.AnyPlace, wishes with { AtUsualPlaces = false });
+        if (wishes.Together > 0)
+            yield return Without(OpeningKind.Apart, wishes with { Together = 0 });
     }
 
     private static IEnumerable<OpeningView> ByPerson(

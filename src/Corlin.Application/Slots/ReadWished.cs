@@ -34,6 +34,10 @@ public sealed record ReadWished(UserId Viewer, ReadSlots Search, Instant Start)
             broken.Add(English.TooLittleAround(wishes.Around, pressed));
         if (By(Obstacle.NoLunch) is { Count: > 0 } hungry)
             broken.Add(English.LeavesNoLunch(hungry));
+        if (By(Obstacle.Elsewhere) is { Count: > 0 } elsewhere)
+            broken.Add(English.NotAtTheirPlaces(elsewhere));
+        if (By(Obstacle.Apart) is [var alone])
+            broken.Add(English.StandsApart(alone, wishes.Together));
         return [.. broken.Select(words => new WarningView(words, "doubt", []))];
     }
 

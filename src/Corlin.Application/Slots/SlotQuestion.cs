@@ -55,7 +55,7 @@ internal sealed record SlotQuestion(
         {
             Needs = [.. Some.Select(s => new SomeOf([.. s.Of.Select(w => w.PublicId)], s.AtLeast))],
         };
-        return (Wishes.On(request, Viewing.Zone) with { Occurrences = Occurrences, Reach = reach }, lanes);
+        return (Wishes.On(request, Viewing.Zone, Organiser.PublicId) with { Occurrences = Occurrences, Reach = reach }, lanes);
     }
 
     /// <summary>Somebody as the search takes them.</summary>
@@ -66,6 +66,7 @@ internal sealed record SlotQuestion(
         return person with
         {
             Loosened = Duration.FromMinutes(Math.Clamp(Loosened.GetValueOrDefault(person.Key), 0, MostLoosened)),
+            Elsewhere = Wishes.AtUsualPlaces ? WhereTo.Elsewhere(Viewing, lane) : StretchSet.Empty,
             Wishes = lane.Known ? Kept.GetValueOrDefault(lane.Who.Id, []) : [],
         };
     }

@@ -53,6 +53,7 @@ public static partial class English
             SlotReasonKind.OptionalDayOff => $"Day off: {who}",
             SlotReasonKind.OptionalAway => $"Away: {who}",
             SlotReasonKind.OptionalProtected => $"Not free: {who}",
+            SlotReasonKind.OptionalElsewhere => NotAtUsualPlace(who),
             SlotReasonKind.OptionalNoTime => $"No time before or after: {who}",
             SlotReasonKind.OptionalTooMuch => $"Too full a day for {who}",
             SlotReasonKind.Protected => $"{who} would rather not then",
@@ -125,6 +126,8 @@ public static partial class English
     /// <param name="title">Null where the reader may not know it.</param>
     public static string TakenThen(string name, string? title) => title is null ? $"{name} is taken" : $"{name} is taken: {title}";
 
+    private static string NotAtUsualPlace(string name) => $"{name} is not at the usual place";
+
     /// <summary>Something else keeps them: a wish of the request or of theirs.</summary>
     public static string Hindered(string name, Obstacle obstacle) =>
         obstacle switch
@@ -132,6 +135,8 @@ public static partial class English
             Obstacle.Protected => $"{name} is not free",
             Obstacle.NoBreathing => $"Too short a break for {name}",
             Obstacle.TooFar => $"No time for {name}’s way",
+            Obstacle.Elsewhere => NotAtUsualPlace(name),
+            Obstacle.Apart => $"Nothing of {name}’s is near",
             Obstacle.NoLunch => $"No lunch for {name}",
             Obstacle.FullDay => $"Too full a day for {name}",
             _ => $"{name} cannot come",
@@ -148,6 +153,8 @@ public static partial class English
             OpeningKind.AnyTime => "any time of the day",
             OpeningKind.NoBreathing => "no break around it",
             OpeningKind.OverLunch => "over lunch too",
+            OpeningKind.AnyPlace => "wherever everyone is",
+            OpeningKind.Apart => "apart from the rest of the day",
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
         };
 
@@ -184,6 +191,13 @@ public static partial class English
 
     /// <summary>"It leaves no lunch to Maren."</summary>
     public static string LeavesNoLunch(IReadOnlyList<string> names) => $"It leaves no lunch to {And(names)}.";
+
+    /// <summary>"Maren and Lakshmi are not at their usual place then."</summary>
+    public static string NotAtTheirPlaces(IReadOnlyList<string> names) =>
+        names is [var one] ? $"{NotAtUsualPlace(one)} then." : $"{And(names)} are not at their usual places then.";
+
+    /// <summary>"Nothing of Maren’s is within 30 minutes of it."</summary>
+    public static string StandsApart(string name, int minutes) => $"Nothing of {name}’s is within {Length(minutes)} of it.";
 
     /// <summary>"one move".</summary>
     public static string Moves(int many) => Count(many, "move", "moves");

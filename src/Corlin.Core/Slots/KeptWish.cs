@@ -25,6 +25,12 @@ public enum KeptWishKind
 
     /// <summary>None falls into the first or the last hour of the day.</summary>
     EdgesSpared,
+
+    /// <summary>They are where they usually are, and not at home or at another place for the day.</summary>
+    AtUsualPlace,
+
+    /// <summary>At most so much time lies between it and the nearest thing that is in the way.</summary>
+    Together,
 }
 
 /// <summary>
@@ -47,7 +53,8 @@ public sealed record KeptWish(KeptWishKind Kind, int Value, Weight Weight)
             KeptWishKind.NotBefore or KeptWishKind.NotAfter => Value is > 0 and < MinutesADay,
             KeptWishKind.Around => Value is > 0 and <= 240,
             KeptWishKind.MostADay => Value is > 0 and <= MinutesADay,
-            KeptWishKind.Lunch or KeptWishKind.EdgesSpared => Value == 0,
+            KeptWishKind.Together => Value is > 0 and <= 240,
+            KeptWishKind.Lunch or KeptWishKind.EdgesSpared or KeptWishKind.AtUsualPlace => Value == 0,
             _ => false,
         };
 

@@ -16,6 +16,12 @@ public enum OpeningKind
 
     /// <summary>Over lunch too.</summary>
     OverLunch,
+
+    /// <summary>Wherever everyone is that day.</summary>
+    AnyPlace,
+
+    /// <summary>Apart from what is there already.</summary>
+    Apart,
     OnlyIfFree,
     Loosened,
     OtherDays,

@@ -18,6 +18,12 @@ public enum Obstacle
     /// <summary>It falls into time that is protected.</summary>
     Protected,
 
+    /// <summary>They are not at their usual place.</summary>
+    Elsewhere,
+
+    /// <summary>It lies apart from what is there already.</summary>
+    Apart,
+
     /// <summary>There is too little time before or after something else.</summary>
     NoBreathing,
 
@@ -86,6 +92,10 @@ internal sealed class PersonStarts
                 Wish(Obstacle.TooFar, SlotReasonKind.TooFar, SlotTerm.TooFar, at.Weight, rules.TooFar(at, taken));
             }
 
+            if (request.AtUsualPlaces)
+                obstacles[Obstacle.Elsewhere] = Starts.Overlapping(person.Elsewhere, length);
+            if (request.Together is { } together && together.Person == person.Key)
+                obstacles[Obstacle.Apart] = rules.Apart(together.Within);
             if (request.Lunch is { } lunch)
                 Wish(Obstacle.NoLunch, SlotReasonKind.Lunch, SlotTerm.Lunch, lunch.Weight, rules.NoLunch(lunch));
         }

@@ -75,8 +75,14 @@ internal sealed class PersonalRules(SlotPerson person, Stretch reach, Duration l
             KeptWishKind.EdgesSpared => Starts
                 .AtTheBeginning(hours, WorkingHours.EdgeOfDay)
                 .Union(Starts.AtTheEnd(hours, length, WorkingHours.EdgeOfDay)),
+            KeptWishKind.AtUsualPlace => Starts.Overlapping(person.Days?.Elsewhere ?? StretchSet.Empty, length),
+            KeptWishKind.Together => Apart(Duration.FromMinutes(wish.Value)),
             _ => StretchSet.Empty,
         };
+
+    /// <summary>Nothing is in the way within so much time before or after.</summary>
+    public StretchSet Apart(Duration within) =>
+        StretchSet.Of([reach]).Except(inTheWay.Each(t => Starts.Stretch(t.Start - length - within, t.End + within + Tick)));
 
     private static Instant At((LocalDate Date, DateTimeZone Zone) day, int minute) =>
         day.Zone.ToInstant(day.Date + LocalTime.FromMinutesSinceMidnight(minute));

@@ -32,8 +32,8 @@ internal sealed class RoomChoices
                 Bits(other => other != one && other.Attendees.Any(a => keys.Contains(a) && one.Attendees.Contains(a)))
             ),
         ];
-        // An entry can be of use on the way where it goes: nothing can then be left out.
-        if (request.At is not { Weight: Weight.Forbid } && entries.Length <= MostBits)
+        // An entry can be of use where it goes: nothing can then be left out.
+        if (!request.EntriesHelp && entries.Length <= MostBits)
             starts = [.. Starts(request)];
     }
 
@@ -72,7 +72,12 @@ internal sealed class RoomChoices
         var byDay =
             request.Lunch is { Weight: Weight.Forbid }
             || !request.Needs.IsEmpty
-            || request.People.Any(p => p.MostADay is { Weight: Weight.Forbid });
+            || request.People.Any(p =>
+                p.MostADay is { Weight: Weight.Forbid }
+                || p.Wishes.Any(w =>
+                    w is { Weight: Weight.Forbid, Kind: KeptWishKind.Lunch or KeptWishKind.MostADay or KeptWishKind.Around }
+                )
+            );
         foreach (var number in work.Slots().Numbers())
         {
             var start = work.Grid[number];

@@ -77,10 +77,20 @@ internal sealed class RoomSearch
 
     private IReadOnlyList<int> Tried(StartBits slots)
     {
-        // A moved entry can also be of use where it goes: it is then the one before, or after, from which the way is short enough.
-        var tried = WaysForbid && !moved.IsEmpty ? new SlotWork(without with { At = null }).Slots() : slots;
+        // A moved entry can also be of use where it goes: it is then the one before, or after, from which the way is short enough, or near
+        // enough.
+        var tried = without.EntriesHelp && !moved.IsEmpty ? new SlotWork(Unasked(without)).Slots() : slots;
         return [.. tried.Numbers()];
     }
+
+    /// <summary>The request without what an entry can help with.</summary>
+    private static SlotRequest Unasked(SlotRequest request) =>
+        request with
+        {
+            At = null,
+            Together = null,
+            People = [.. request.People.Select(p => p with { Wishes = [.. p.Wishes.Where(w => w.Kind != KeptWishKind.Together)] })],
+        };
 
     /// <summary>Where each moved entry can go with the meeting at a time; null where they cannot all go anywhere.</summary>
     /// <param name="isSlot">Whether the meeting fits there with the moved entries gone for good.</param>
@@ -90,7 +100,7 @@ internal sealed class RoomSearch
         if (options.Any(o => o.Count == 0))
             return null;
         // Without a way to go nothing that is added can help: what does not do alone does not do with others.
-        if (!isSlot && (!WaysForbid || !moved.Any(m => !string.IsNullOrEmpty(m.Place))))
+        if (!isSlot && !without.AsksForCompany && (!WaysForbid || !moved.Any(m => !string.IsNullOrEmpty(m.Place))))
             return null;
         var chosen = new List<(Movable Entry, Stretch To)>();
         var alone = new Dictionary<(int Entry, Stretch To), bool>();
@@ -115,7 +125,7 @@ internal sealed class RoomSearch
         {
             if (chosen.Exists(c => c.To.Overlaps(to) && Share(c.Entry, entry)))
                 continue;
-            if (moved.Length > 1 && !WaysForbid && !IsFar(to, meeting))
+            if (moved.Length > 1 && !without.EntriesHelp && !IsFar(to, meeting))
             {
                 if (!alone.TryGetValue((number, to), out var does))
                     alone[(number, to)] = does = Holds(meeting, [(entry, to)]);

@@ -31,6 +31,9 @@ public enum SlotReasonKind
     /// <summary>An optional person has time that is protected.</summary>
     OptionalProtected,
 
+    /// <summary>An optional person is not at their usual place.</summary>
+    OptionalElsewhere,
+
     /// <summary>An optional person has no time before or after something else, or none for the way.</summary>
     OptionalNoTime,
 

@@ -76,6 +76,7 @@ internal static class SlotMarks
             Obstacle.Taken => SlotReasonKind.OptionalTaken,
             Obstacle.OutOfHours => SlotReasonKind.OptionalOutOfHours,
             Obstacle.Protected => SlotReasonKind.OptionalProtected,
+            Obstacle.Elsewhere => SlotReasonKind.OptionalElsewhere,
             Obstacle.NoLunch or Obstacle.FullDay => SlotReasonKind.OptionalTooMuch,
             _ => SlotReasonKind.OptionalNoTime,
         };

@@ -52,6 +52,9 @@ public sealed record SlotPerson(
     /// <summary>Time in which they are not where the meeting takes place, that day: a slot there costs.</summary>
     public StretchSet NotThere { get; init; } = StretchSet.Empty;
 
+    /// <summary>Time in which they are not at their usual place, as far as whoever searches may know it.</summary>
+    public StretchSet Elsewhere { get; init; } = StretchSet.Empty;
+
     /// <summary>Where they are on each day; null where that is their home.</summary>
     public PersonDays? Days { get; init; }
 
@@ -118,6 +121,19 @@ public sealed record SlotRequest(
 
     /// <summary>Null where lunch does not matter at all.</summary>
     public LunchWish? Lunch { get; init; } = LunchWish.Usual;
+
+    /// <summary>Whether everyone is to be at their usual place.</summary>
+    public bool AtUsualPlaces { get; init; }
+
+    /// <summary>Null where it may stand apart from what is there already.</summary>
+    public TogetherWish? Together { get; init; }
+
+    /// <summary>Whether an entry can be of use where it goes: what is in the way there then shortens a way, or is company.</summary>
+    internal bool EntriesHelp => At is { Weight: Weight.Forbid } || AsksForCompany;
+
+    /// <summary>Whether something must be near for a start to be a slot.</summary>
+    internal bool AsksForCompany =>
+        Together is not null || People.Any(p => p.Wishes.Any(w => w is { Kind: KeptWishKind.Together, Weight: Weight.Forbid }));
 
     /// <summary>What each term of the cost weighs.</summary>
     public SlotWeights Weights { get; init; } = SlotWeights.Usual;

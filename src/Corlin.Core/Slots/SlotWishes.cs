@@ -46,6 +46,10 @@ public sealed record LunchWish(LocalTime From, LocalTime To, Duration Least, Wei
 /// <param name="Ways">How long each way takes; one that it does not know forbids nothing.</param>
 public sealed record PlaceWish(string Place, TravelTable Ways, Weight Weight = Weight.Forbid);
 
+/// <summary>At most so much time lies between it and what is in somebody’s way: what is there already stays together.</summary>
+/// <param name="Person">The key of whom it is asked.</param>
+public sealed record TogetherWish(string Person, Duration Within);
+
 /// <summary>How much of a day what is in the way and the meeting may take together.</summary>
 public sealed record DayLimit(Duration Most, Weight Weight = Weight.Forbid);
 

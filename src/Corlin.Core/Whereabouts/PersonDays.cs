@@ -89,6 +89,32 @@ public sealed class PersonDays
         return parts;
     }
 
+    /// <summary>
+    /// Whether a part is where they are otherwise at that time: the place of their hours, else their own; home for who has neither.
+    /// </summary>
+    public bool IsUsual(DayPart part)
+    {
+        if (part.By is null)
+            return true;
+        var usual = UsualPlace(part);
+        return part.Kind switch
+        {
+            StayKind.Place => part.Place == usual || (Site(part.Place) is { } site && site == Site(usual)),
+            StayKind.Home => usual is null,
+            _ => false,
+        };
+    }
+
+    /// <summary>The time in which they are said to be elsewhere than they are otherwise.</summary>
+    public StretchSet Elsewhere => StretchSet.Of(All().Where(p => !IsUsual(p)).Select(p => p.Stretch));
+
+    private string? UsualPlace(DayPart part)
+    {
+        var hours = who.HoursOrUsual.Spans.Where(s => s.Day == part.Date.DayOfWeek).ToList();
+        // Before and after the hours of a day they are where its hours have them.
+        return (hours.Find(s => s.From < part.To && part.From < s.To) ?? hours.FirstOrDefault())?.Place ?? who.Place;
+    }
+
     /// <summary>The holiday or closure that takes a part; null where none does.</summary>
     public DayOff? Off(DayPart part) => daysOff.FirstOrDefault(d => Off(part, d));
 

@@ -30,7 +30,7 @@ public class MakeRoomTests
                 Gen.Int[0, 1],
                 Gen.Int[0, 2],
                 Gen.Int[0, 1],
-                Gen.Select(Gen.Int[0, starts - 1], Gen.Int[0, starts - 1])
+                Gen.Select(Gen.Int[0, starts - 1], Gen.Int[0, starts - 1], Gen.Int[0, 5])
             )
             .Select(
                 (movable, fixedOnes, breathing, lunch, place, away, cells) =>
@@ -38,7 +38,8 @@ public class MakeRoomTests
                     Busy Taken((Instant At, int Hours, string? Place, int Who) e, string? key) =>
                         new(new Stretch(e.At, e.At + Duration.FromHours(e.Hours)), TimeTaken.Firm, e.Place) { Key = key };
                     // What can be moved stands where the two required could otherwise meet.
-                    (int First, int Second) open = cells;
+                    (int First, int Second) open = (cells.Item1, cells.Item2);
+                    var wished = cells.Item3;
                     var where = movable.Select((m, i) => m with { At = At(i % 2 == 0 ? open.First : open.Second) }).ToList();
                     SlotPerson Person(int number) =>
                         new(
@@ -56,7 +57,15 @@ public class MakeRoomTests
                                     .Select(i => Taken((At(i), 1, null, 0), null)),
                             ],
                             StretchSet.Empty
-                        );
+                        )
+                        {
+                            Wishes = (wished, number) switch
+                            {
+                                (1, 1) => [new KeptWish(KeptWishKind.Together, 60 * step / 2, Weight.Forbid)],
+                                (2, 1) => [new KeptWish(KeptWishKind.Around, 60, Weight.Forbid)],
+                                _ => [],
+                            },
+                        };
                     return new SlotRequest(
                         span,
                         Duration.FromHours(1),
@@ -68,6 +77,7 @@ public class MakeRoomTests
                         Reach = new Stretch(span.Start - Duration.FromDays(3), span.End + Duration.FromDays(3)),
                         Breathing = breathing == 2 ? new BreathingWish(Duration.FromMinutes(30)) : null,
                         Lunch = lunch == 1 ? new LunchWish(new(12, 0), new(14, 0), Duration.FromMinutes(45)) : null,
+                        Together = wished == 3 ? new TogetherWish("p0", Duration.FromHours(step / 4)) : null,
                         At = place < 2 ? new PlaceWish(Places[place], Ways) : null,
                     };
                 }

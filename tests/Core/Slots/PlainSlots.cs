@@ -58,7 +58,13 @@ internal static class PlainSlots
             return false;
         if (request.Lunch is { Weight: Weight.Forbid } lunch && !LeavesLunch(lunch, person.Zone, date, new Stretch(start, end), IsTaken))
             return false;
+        if (request.AtUsualPlaces && meeting.Exists(person.Elsewhere.Contains))
+            return false;
+        if (request.Together is { } together && together.Person == person.Key && !IsNear(together.Within))
+            return false;
         return request.At is not { } at || HasTime(at, person.Zone, taken, start, end);
+
+        bool IsNear(Duration within) => taken.Exists(b => b.Stretch.End + within >= start && b.Stretch.Start - within <= end);
 
         bool Breaks(KeptWish wish) =>
             wish.Kind switch
@@ -70,6 +76,9 @@ internal static class PlainSlots
                 KeptWishKind.Lunch => !LeavesLunch(LunchWish.Usual, person.Zone, date, new Stretch(start, end), IsTaken),
                 KeptWishKind.MostADay => Tick * Ticks(day.Start, day.End).Count(IsTaken) + request.Length
                     > Duration.FromMinutes(wish.Value),
+                KeptWishKind.Together => !IsNear(Duration.FromMinutes(wish.Value)),
+                // The random people are at home each day.
+                KeptWishKind.AtUsualPlace => false,
                 _ => person.Hours.Stretches.Any(h =>
                     (start >= h.Start && start < h.Start + Duration.FromHours(1)) || (start < h.End && end > h.End - Duration.FromHours(1))
                 ),

@@ -66,6 +66,7 @@ public class SlotShiftTests
             Zone = Still(person.Zone, 1),
             Hours = person.Hours is { } hours ? Sooner(hours) : null,
             Busy = [.. person.Busy.Select(b => b with { Stretch = Sooner(b.Stretch) })],
+            Elsewhere = Sooner(person.Elsewhere),
             Protected = person.Protected is { } kept ? kept with { Time = Sooner(kept.Time) } : null,
         };
 

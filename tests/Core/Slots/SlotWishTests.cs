@@ -51,8 +51,8 @@ public class SlotWishTests
                             (KeptWishKind)kind switch
                             {
                                 KeptWishKind.NotOn => value,
-                                KeptWishKind.Around => value * 5,
-                                KeptWishKind.Lunch or KeptWishKind.EdgesSpared => 0,
+                                KeptWishKind.Around or KeptWishKind.Together => value * 5,
+                                KeptWishKind.Lunch or KeptWishKind.EdgesSpared or KeptWishKind.AtUsualPlace => 0,
                                 _ => value * 30,
                             },
                             weight
@@ -68,7 +68,7 @@ public class SlotWishTests
             Busies.Array[0, 5],
             Stretches(48, 24).Array[0, 2],
             Gen.Int[0, 2],
-            Gen.Select(Gen.Int[0, 4], KeptWishes)
+            Gen.Select(Gen.Int[0, 4], KeptWishes, Stretches(48, 60).Array[0, 1])
         )
         .Select(
             (need, zone, hours, busy, kept, loosened, more) =>
@@ -78,6 +78,7 @@ public class SlotWishTests
                     Loosened = Ticks(6 * loosened),
                     MostADay = more.Item1 == 0 ? null : new DayLimit(Duration.FromHours(2 * more.Item1)),
                     Wishes = more.Item2,
+                    Elsewhere = StretchSet.Of(more.Item3),
                 }
         );
 
@@ -88,12 +89,12 @@ public class SlotWishTests
             Gen.Int[0, 3],
             Gen.Int[0, 3],
             Gen.Int[0, 3],
-            Gen.Select(Gen.Int[0, 3], ZonesGen, Gen.Int[0, 3], Stretches(48, 100).Array[1, 3])
+            Gen.Select(Gen.Int[0, 3], ZonesGen, Gen.Int[0, 3], Stretches(48, 100).Array[1, 3], Gen.Int[0, 7])
         )
         .Select(
             (people, ticks, weight, breathing, lunch, place, rest) =>
             {
-                var (clock, zone, some, rooms) = rest;
+                var (clock, zone, some, rooms, near) = rest;
                 ImmutableArray<SlotPerson> named = [.. people.Select((p, i) => p with { Key = $"p{i}" })];
                 return new SlotRequest(Days, Ticks(ticks), Duration.FromMinutes(30), named, weight)
                 {
@@ -101,6 +102,8 @@ public class SlotWishTests
                     Breathing = breathing == 0 ? null : new BreathingWish(Ticks(3 * breathing)),
                     Lunch = lunch == 0 ? null : new LunchWish(new(12, 0), new(14, 0), Ticks(6 * lunch)),
                     At = place == 3 ? null : new PlaceWish(Places[place], Ways),
+                    AtUsualPlaces = near % 2 == 1,
+                    Together = near < 6 ? null : new TogetherWish("p0", Ticks(6 * (near - 5))),
                     ByClock = clock switch
                     {
                         1 => new ClockWish(zone, [IsoDayOfWeek.Sunday, IsoDayOfWeek.Monday]),
@@ -191,8 +194,16 @@ public class SlotWishTests
             .Sample(
                 (request, more) =>
                 {
-                    // On the way an entry nearer by can be of use; without a way it cannot.
-                    var asked = request with { At = null };
+                    // On the way an entry nearer by can be of use, or as company; else it cannot.
+                    var asked = request with
+                    {
+                        At = null,
+                        Together = null,
+                        People =
+                        [
+                            .. request.People.Select(p => p with { Wishes = [.. p.Wishes.Where(w => w.Kind != KeptWishKind.Together)] }),
+                        ],
+                    };
                     var before = Set(asked);
                     var fuller = asked with
                     {

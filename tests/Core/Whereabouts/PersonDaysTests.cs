@@ -14,6 +14,7 @@ public class PersonDaysTests
     private static readonly Dictionary<string, Place> Places = new Place[]
     {
         new("Head office", "Lisbon", "Lisbon", "Europe/Lisbon", "PT"),
+        new("Annexe", "Lisbon", "Lisbon", "Europe/Lisbon", "PT"),
         new("Halifax yard", "Halifax", "Halifax", "America/Halifax", "CA-NS"),
         new("Harbour office", "Wellington", "Wellington", "Pacific/Auckland", "NZ"),
         new("Pago pier", "Pago", "Pago Pago", "Pacific/Pago_Pago"),
@@ -92,6 +93,31 @@ public class PersonDaysTests
         id: 3
     );
     private static readonly Stay Evening = On("2027-03-15", null, StayKind.OnTheWay, from: 1080, id: 4);
+
+    [Theory]
+    [InlineData(StayKind.Place, "Head office", false)]
+    [InlineData(StayKind.Place, "Halifax yard", true)]
+    // Another place of the same site.
+    [InlineData(StayKind.Place, "Annexe", false)]
+    [InlineData(StayKind.Home, null, true)]
+    [InlineData(StayKind.OnTheWay, null, true)]
+    public void Elsewhere_is_where_somebody_is_not_otherwise(StayKind kind, string? place, bool elsewhere) =>
+        Assert.Equal(elsewhere, !Days("2027-03-09", [On("2027-03-09", null, kind, place, 540, 780)]).Elsewhere.IsEmpty);
+
+    [Fact]
+    public void Elsewhere_is_as_long_as_is_said_and_by_the_clock_there()
+    {
+        var elsewhere = Days("2027-03-09", [On("2027-03-09", null, StayKind.Place, "Halifax yard", 540, 780)]).Elsewhere;
+        Assert.Equal([new Stretch(Times.Utc("2027-03-09 13:00"), Times.Utc("2027-03-09 17:00"))], elsewhere.Stretches);
+    }
+
+    [Fact]
+    public void Where_the_hours_of_a_day_have_a_place_that_is_the_usual_one_then()
+    {
+        Assert.True(Days("2027-03-10", [On("2027-03-10", null, StayKind.Place, "Halifax yard")]).Elsewhere.IsEmpty);
+        Assert.False(Days("2027-03-10", [On("2027-03-10", null, StayKind.Place, "Head office")]).Elsewhere.IsEmpty);
+        Assert.True(Days("2027-03-10", []).Elsewhere.IsEmpty);
+    }
 
     [Theory]
     [InlineData("2027-03-08", "9-18 Place Head office Lisbon")] // Their hours at the usual place.

@@ -30,6 +30,8 @@ public class LineWishesTests
                 wishes.Zone ?? "",
                 wishes.Around > Duration.Zero ? $"around {wishes.Around.TotalMinutes}" : "",
                 wishes.Lunch ? "lunch" : "",
+                wishes.AtUsualPlaces ? "usual" : "",
+                wishes.Together > Duration.Zero ? $"near {wishes.Together.TotalMinutes}" : "",
             }.Where(w => w.Length > 0)
         );
 
@@ -49,6 +51,10 @@ public class LineWishesTests
     [InlineData("Lease review with Ana, lunch free", "lunch")]
     [InlineData("Lease review with Ana, keep lunch free", "lunch")]
     [InlineData("Lease review with Ana, not over lunch", "lunch")]
+    [InlineData("Lease review with Ana, at their usual place", "usual")]
+    [InlineData("Lease review with Ana, everyone at the usual places", "usual")]
+    [InlineData("Lease review with Ana, together with what is there already", "near 30")]
+    [InlineData("Lease review with Ana, near what is there, lunch free", "lunch; near 30")]
     [InlineData(
         "Lease review with Ana, not on Friday, after 10:00 in Halifax, 15 minutes around it, lunch free",
         "Friday; from 10:00; America/Halifax; around 15; lunch"
@@ -91,6 +97,8 @@ public class LineWishesTests
     [InlineData("Report before 3 April with Ana")]
     [InlineData("Not on my watch with Ana")]
     [InlineData("Free lunch with Ana")]
+    [InlineData("The usual with Ana")]
+    [InlineData("Together with Ana")]
     [InlineData("An hour around the yard with Ana")]
     [InlineData("after")]
     [InlineData("not on")]

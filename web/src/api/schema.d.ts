@@ -10382,7 +10382,7 @@ export interface components {
             kept: boolean;
         };
         /** @enum {unknown} */
-        KeptWishKind: "notOn" | "notBefore" | "notAfter" | "around" | "lunch" | "mostADay" | "edgesSpared";
+        KeptWishKind: "notOn" | "notBefore" | "notAfter" | "around" | "lunch" | "mostADay" | "edgesSpared" | "atUsualPlace" | "together";
         KeptWishView: {
             kind: components["schemas"]["KeptWishKind"];
             /** Format: int32 */
@@ -10878,7 +10878,7 @@ export interface components {
             rows: components["schemas"]["QueueRow"][];
         };
         /** @enum {unknown} */
-        OpeningKind: "shorter" | "anyDay" | "anyTime" | "noBreathing" | "overLunch" | "onlyIfFree" | "loosened" | "otherDays";
+        OpeningKind: "shorter" | "anyDay" | "anyTime" | "noBreathing" | "overLunch" | "anyPlace" | "apart" | "onlyIfFree" | "loosened" | "otherDays";
         OpeningView: {
             kind: components["schemas"]["OpeningKind"];
             /** Format: int32 */
@@ -12080,6 +12080,13 @@ export interface components {
             /** Format: int32 */
             around: number;
             lunch: boolean;
+            /** @default false */
+            atUsualPlaces: boolean;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            together: number;
         };
         WithLineRequest: {
             line: null | string;

@@ -18,6 +18,10 @@ public sealed partial class LineReader
             part = Around(at);
         if (part == 0)
             part = LunchFree(at);
+        if (part == 0)
+            part = AtUsualPlaces(at);
+        if (part == 0)
+            part = Together(at);
         return part == 0 ? 0 : Take(at, part);
     }
 
@@ -96,5 +100,33 @@ public sealed partial class LineReader
         if (count > 0)
             wishes = wishes with { Lunch = true };
         return count;
+    }
+
+    /// <summary>"at their usual place", "everyone at the usual places", "at her usual place".</summary>
+    private int AtUsualPlaces(int at)
+    {
+        var led = words[at] is "everyone" or "everybody" or "all" ? 1 : 0;
+        if (
+            words[at + led] != "at"
+            || words[at + led + 1] is not ("their" or "the" or "his" or "her" or "its")
+            || words[at + led + 2] != "usual"
+            || words[at + led + 3] is not ("place" or "places")
+        )
+            return 0;
+        wishes = wishes with { AtUsualPlaces = true };
+        return led + 4;
+    }
+
+    /// <summary>"together with what is there already", "near what is there".</summary>
+    private int Together(int at)
+    {
+        var led =
+            words[at] == "together" && words[at + 1] == "with" ? 2
+            : words[at] is "near" or "beside" ? 1
+            : 0;
+        if (led == 0 || words[at + led] != "what" || words[at + led + 1] is not ("is" or "stands") || words[at + led + 2] != "there")
+            return 0;
+        wishes = wishes with { Together = LineWishes.Near };
+        return led + 3 + (words[at + led + 3] == "already" ? 1 : 0);
     }
 }

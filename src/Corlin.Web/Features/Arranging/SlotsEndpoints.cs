@@ -220,6 +220,7 @@ internal static class SlotsEndpoints
             || !IsMinute(wishes.From)
             || !IsMinute(wishes.To)
             || wishes.Around is < 0 or > WishesView.MostAround
+            || wishes.Together is < 0 or > WishesView.MostAround
         )
             throw new RefusedException(RefusalKind.BadInput, "wishes", $"around {wishes.Around}");
         if (wishes.From >= wishes.To)

@@ -11,6 +11,7 @@ test.each<[string, Partial<Wishes>]>([
   ["before 17:30", { to: 1050 }],
   ["from 09:00 to 12:30", { from: 540, to: 750 }],
   ["15 minutes around it, lunch kept free", { around: 15, lunch: true, zone: "America/Halifax" }],
+  ["at their usual places, within 1 h of what is there already", { atUsualPlaces: true, together: 60 }],
   ["not on Friday, after 10:00, 15 minutes around it, lunch kept free", { notOn: [5], from: 600, around: 15, lunch: true }],
 ])("%s", (words, wishes) => expect(wishWords({ ...noWishes, ...wishes })).toBe(words));
 

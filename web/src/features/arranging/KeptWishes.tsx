@@ -4,7 +4,7 @@ import { ask, client } from "../../api/client";
 import type { KeptWish, Person } from "../../api/types";
 import { useChange } from "../../app/hooks/useChange";
 import { minuteOf } from "../../app/parts/wishes";
-import { timeOf, weekdays } from "../../lane/time";
+import { lengthText, minute, timeOf, weekdays } from "../../lane/time";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
 import { Window } from "../../ui/Window";
@@ -32,6 +32,7 @@ export function KeptWishes({ of }: { of: Person }) {
 }
 
 const around = [5, 10, 15, 30, 60];
+const near = [15, 30, 60, 120];
 const hours = [2, 3, 4, 5, 6, 7, 8];
 const timeAt = (wish: KeptWish | undefined) => (wish ? timeOf(wish.value) : "");
 const field = "h-9 border-b border-ink bg-transparent text-[15px]";
@@ -44,7 +45,8 @@ function KeptForm({ of, stood, onDone }: { of: Person; stood: KeptWish[]; onDone
   const say = (kind: KeptKind, value: number | null) =>
     setWishes([
       ...wishes.filter((w) => w.kind !== kind),
-      ...(value === null ? [] : [{ kind, value, always: wished(kind)?.always ?? true }]),
+      // Always near what is there would leave an empty day empty for good.
+      ...(value === null ? [] : [{ kind, value, always: wished(kind)?.always ?? kind !== "together" }]),
     ]);
   const weigh = (kind: KeptKind) => {
     const wish = wished(kind);
@@ -79,7 +81,7 @@ function KeptForm({ of, stood, onDone }: { of: Person; stood: KeptWish[]; onDone
       {weigh(kind)}
     </div>
   );
-  const length = (label: string, kind: "around" | "mostADay", options: { value: number; words: string }[]) => (
+  const length = (label: string, kind: "around" | "mostADay" | "together", options: { value: number; words: string }[]) => (
     <div className="flex items-end justify-between gap-3">
       <label className="flex items-center gap-3">
         {label}
@@ -95,7 +97,7 @@ function KeptForm({ of, stood, onDone }: { of: Person; stood: KeptWish[]; onDone
       {weigh(kind)}
     </div>
   );
-  const yes = (label: string, kind: "lunch" | "edgesSpared") => (
+  const yes = (label: string, kind: "lunch" | "edgesSpared" | "atUsualPlace") => (
     <div className="flex items-end justify-between gap-3">
       <label className="flex min-h-9 items-center gap-1.5">
         <input
@@ -161,6 +163,12 @@ function KeptForm({ of, stood, onDone }: { of: Person; stood: KeptWish[]; onDone
       )}
       {yes("45 minutes of lunch between 12:00 and 13:30", "lunch")}
       {yes("The first and the last hour spared", "edgesSpared")}
+      {yes("At the usual place, not at home or elsewhere for the day", "atUsualPlace")}
+      {length(
+        "Near what is there already",
+        "together",
+        near.map((n) => ({ value: n, words: `within ${lengthText(n * minute)}` })),
+      )}
       {problem && <FieldError>{problem.message}</FieldError>}
       <p className="mt-2 flex justify-end gap-2">
         <Button look="plain" onClick={onDone}>

@@ -1,6 +1,6 @@
 import type { Person, Wishes } from "../../api/types";
 import { minuteOf, noWishes, wishWords } from "../../app/parts/wishes";
-import { timeOf, weekdays } from "../../lane/time";
+import { lengthText, minute, timeOf, weekdays } from "../../lane/time";
 import { cityOf } from "../../lane/words";
 import { Part } from "../../sentence/Part";
 import { ZonePicker } from "../../sentence/ZonePicker";
@@ -18,6 +18,7 @@ interface Props {
 }
 
 const around = [0, 5, 10, 15, 30, 60];
+const near = [0, 15, 30, 60, 120];
 const field = "h-9 border-b border-ink bg-transparent text-[15px]";
 
 /** What is wished of a free slot besides that everyone can come. */
@@ -92,6 +93,25 @@ export function WishesPart({ draft, zone, organiser, wrong, onEdit }: Props) {
               className="size-4 accent-sea"
             />
             Everyone keeps 45 minutes of lunch between 12:00 and 13:30
+          </label>
+          <label className="flex min-h-8 items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={wishes.atUsualPlaces ?? false}
+              onChange={(e) => wish({ atUsualPlaces: e.target.checked })}
+              className="size-4 accent-sea"
+            />
+            Everyone is at their usual place
+          </label>
+          <label className="flex items-center justify-between gap-3">
+            {`Near what ${organiser.givenName} has already`}
+            <select value={wishes.together ?? 0} onChange={(e) => wish({ together: Number(e.target.value) })} className={field}>
+              {near.map((n) => (
+                <option key={n} value={n}>
+                  {n === 0 ? "not needed" : `within ${lengthText(n * minute)}`}
+                </option>
+              ))}
+            </select>
           </label>
           {words !== "" && (
             <p>

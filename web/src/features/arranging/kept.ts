@@ -13,9 +13,11 @@ const words: Record<KeptKind, (value: number) => string> = {
   lunch: () => "lunch kept free",
   mostADay: (value) => `at most ${lengthText(value * minute)} a day`,
   edgesSpared: () => "the first and the last hour spared",
+  atUsualPlace: () => "only at the usual place",
+  together: (value) => `within ${lengthText(value * minute)} of what is there already`,
 };
 
-const kinds: KeptKind[] = ["notOn", "notBefore", "notAfter", "around", "lunch", "mostADay", "edgesSpared"];
+const kinds: KeptKind[] = ["notOn", "notBefore", "notAfter", "around", "lunch", "mostADay", "edgesSpared", "atUsualPlace", "together"];
 
 /** "not before 09:30, lunch kept free if it can be helped"; empty where nothing is wished. */
 export const keptWords = (wishes: KeptWish[]): string =>

@@ -14,6 +14,10 @@ export function opened(draft: Draft, by: Opening): Partial<Draft> | undefined {
       return { wishes: { ...draft.wishes, around: 0 } };
     case "overLunch":
       return { wishes: { ...draft.wishes, lunch: false } };
+    case "anyPlace":
+      return { wishes: { ...draft.wishes, atUsualPlaces: false } };
+    case "apart":
+      return { wishes: { ...draft.wishes, together: 0 } };
     case "otherDays":
       return by.from && by.to ? { from: by.from, to: by.to } : undefined;
     case "loosened":

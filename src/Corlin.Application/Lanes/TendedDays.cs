@@ -21,23 +21,31 @@ internal static class TendedDays
         ];
         if (persons.Count == 0)
             return [];
-        var span = new Stretch(viewing.Zone.Day(viewing.Today).Start, viewing.Zone.Day(viewing.Today.PlusWeeks(Tended.HorizonWeeks)).End);
         var changes = viewing.Store.LastChanges([.. persons.Select(p => p.Id)]);
+        Instant? Last(CalendarUser who) => changes.TryGetValue(who.Id, out var last) ? last : null;
         var found = new Dictionary<UserId, LocalDate>();
-        foreach (var lane in LaneReading.Read(viewing, persons, span).Where(l => l.Known))
+        void Find(CalendarUser who, Tending tending)
+        {
+            if (Tended.Until(tending, who.HomeZone, viewing.Now) is { } until)
+                found[who.Id] = until;
+        }
+
+        // Of a calendar in which nothing was done lately that says it all: what stands on it need not be read.
+        var kept = persons.Where(p => Last(p) is { } last && viewing.Now - last <= Tended.ChangedWithin).ToList();
+        var calendars = viewing.CalendarsOf([.. persons.Select(p => p.Id)]);
+        foreach (var who in persons.Except(kept).Where(p => calendars.TryGetValue(p.Id, out var own) && own.Rights.Sight > Sight.Nothing))
+            Find(who, new Tending(StretchSet.Empty, [], Last(who)));
+        if (kept.Count == 0)
+            return found;
+        var span = new Stretch(viewing.Zone.Day(viewing.Today).Start, viewing.Zone.Day(viewing.Today.PlusWeeks(Tended.HorizonWeeks)).End);
+        foreach (var lane in LaneReading.Read(viewing, kept, span).Where(l => l.Known))
         {
             var taken = lane
                 .Entries.Where(e => e.Told.Takes > TimeTaken.Free)
                 .Select(e => e.Told.Stretch)
                 .Concat(lane.Absences.Select(a => a.Stretch))
                 .Concat(lane.NoGo.Select(n => n.In(lane.Who.HomeZone)));
-            var tending = new Tending(
-                StretchSet.Of(taken),
-                [.. Unanswered(viewing, lane)],
-                changes.TryGetValue(lane.Who.Id, out var last) ? last : null
-            );
-            if (Tended.Until(tending, lane.Who.HomeZone, viewing.Now) is { } until)
-                found[lane.Who.Id] = until;
+            Find(lane.Who, new Tending(StretchSet.Of(taken), [.. Unanswered(viewing, lane)], Last(lane.Who)));
         }
 
         return found;

@@ -393,6 +393,11 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
     .waitFor();
   await line.fill("at their usual place, near what is there already");
   await line.press("Enter");
+  // Who organises it comes in any case, and is not invited besides.
+  await line.fill("Quay repairs with Bela Costa <bela@tides.example> and Maren");
+  await line.press("Enter");
+  await page.getByRole("button", { name: "Who must come: bela@tides.example" }).waitFor();
+  assert.equal(await line.inputValue(), "");
   await page.getByRole("button", { name: "Wishes: at their usual places, within 30 minutes of what is there already" }).waitFor();
   await part(page, "Wishes").click();
   await wishes.getByRole("combobox", { name: /^Near what Maren has/ }).selectOption({ label: "not needed" });

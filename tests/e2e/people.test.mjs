@@ -115,14 +115,14 @@ test("a contact of one principal is entered, found by who keeps the calendar and
   page.meant.push("400");
   await page.getByRole("button", { name: "Add a person" }).click();
   const sentence = page.getByRole("form", { name: "Add a person" });
-  await sentence.getByRole("button", { name: /^What is entered/ }).click();
+  await sentence.getByRole("button", { name: /^Who is added/ }).click();
   await page.getByRole("button", { name: /^a contact of Maren Falk/ }).click();
   await sentence.getByRole("textbox", { name: "Name" }).fill("Sigrid Aune");
   await sentence.getByRole("textbox", { name: "Address" }).fill("sigrid at aune");
-  await sentence.getByRole("button", { name: "Enter Sigrid Aune" }).click();
+  await sentence.getByRole("button", { name: "Add Sigrid Aune" }).click();
   await sentence.getByText("“sigrid at aune” is no e-mail address.").waitFor();
   await sentence.getByRole("textbox", { name: "Address" }).fill("sigrid@aune.example");
-  await sentence.getByRole("button", { name: "Enter Sigrid Aune" }).click();
+  await sentence.getByRole("button", { name: "Add Sigrid Aune" }).click();
   await heading(page, "Sigrid Aune").waitFor();
   await page.getByText("a contact of Maren that nobody else sees").waitFor();
   assert.deepEqual(await faults(page), []);

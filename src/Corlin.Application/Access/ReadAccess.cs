@@ -226,6 +226,9 @@ public sealed record ReadAccess(UserId Viewer, Instant Now)
     {
         var hold = rows.Count(r => r.Who is not null && r.Note != You);
         var asking = asks == 0 ? "" : $", {English.Count(asks, "asks", "ask")} for more";
-        return $"In {English.Count(calendars.Count, "calendar", "calendars")} {English.Count(hold, "other holds", "others hold")} something{asking}.";
+        var where = English.Count(calendars.Count, "calendar", "calendars");
+        return hold == 0
+            ? $"In {where} nobody else holds anything{asking}."
+            : $"In {where} {English.Count(hold, "other holds", "others hold")} something{asking}.";
     }
 }

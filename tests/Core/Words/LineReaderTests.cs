@@ -267,6 +267,8 @@ public class LineReaderTests
     [InlineData("Plan with Owen (required), Luis (optional) Friday at 3", "Owen Tupper", "Luis Carrasco")]
     [InlineData("Plan with Owen (optional: Luis) Friday at 3", "Owen Tupper", "Luis Carrasco")]
     [InlineData("Plan with Owen Tupper <owen.tupper@ebbline.example> Friday at 3", "Owen Tupper", "")]
+    [InlineData("Plan with Bela Costa <bela@tides.example> and Owen Tupper Friday at 3", "bela@tides.example,Owen Tupper", "")]
+    [InlineData("Plan with Owen Tupper, Bela <bela@tides.example> Friday at 3", "Owen Tupper,bela@tides.example", "")]
     [InlineData("Find 20 minutes for Owen and me Friday at 3", "Owen Tupper", "")]
     [InlineData("Plan wiht Owen Friday at 3", "Owen Tupper", "")]
     [InlineData("Plan with Ana L and ana b Friday at 3", "Ana Lúcia Prates,Ana Brandão", "")]

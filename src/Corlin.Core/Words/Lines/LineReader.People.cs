@@ -139,6 +139,11 @@ public sealed partial class LineReader
                 doubts.Add((at, 1, []));
                 end = at + 1;
             }
+            else if (wanted && Addressed(at, out count) is { } address)
+            {
+                found.Add(address);
+                end = at + count;
+            }
             else if (wanted && IsName(at))
             {
                 count = 1;
@@ -163,6 +168,7 @@ public sealed partial class LineReader
                     && words[end + join] is not ("me" or "myself" or "us")
                     && !(wanted && words[end] is not "," && words[end + join] is "guests" or "others")
                     && !(wanted && words[end] is not "," && IsName(end + join))
+                    && !(wanted && Addressed(end + join, out _) is not null)
                 )
             )
                 break;
@@ -178,6 +184,15 @@ public sealed partial class LineReader
             Miss(where, many, NotUnderstoodKind.Person, either);
         into?.AddRange(found.Where(k => !into.Contains(k)));
         return end - from;
+    }
+
+    /// <summary>"Bela Costa &lt;bela@tides.example>", as mail has it: the address says who is meant, known or not.</summary>
+    private string? Addressed(int at, out int count)
+    {
+        count = 0;
+        while (IsName(at + count))
+            count++;
+        return count > 0 && words.IsBracketed(at + count) ? NameAt(at + count++, out _)?.Key : null;
     }
 
     /// <summary>"Aroha optional", "Maeve if she's free".</summary>

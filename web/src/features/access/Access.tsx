@@ -68,7 +68,7 @@ function Shown({ data }: { data: AccessData }) {
   if (!row || !calendar) return null;
   return (
     <div ref={page} className="flex h-full min-h-[520px] flex-col px-6 pb-3 max-[600px]:h-auto max-[600px]:px-4">
-      <div className="flex flex-wrap items-baseline gap-x-4 pt-3 pb-2.5">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-3 pb-2.5">
         <h1 className="font-serif text-[26px] leading-9">Who sees and does what</h1>
         <p className="min-w-0 flex-1 text-soft max-[600px]:basis-full">{data.words}</p>
         <Button aria-expanded={open === "give"} onClick={() => toggle("give")}>

@@ -27,7 +27,7 @@ export function ChosenCell({ row, calendar, grants, seen, onSeen, onDone }: Prop
     );
   const toSee = (
     <Button look="outlined" aria-expanded={seen} className="font-sans" onClick={onSeen}>
-      What {row.who ? given : row.name.toLowerCase()} {row.who ? "sees" : "see"}
+      What {row.who ? given : row.name.toLowerCase()} sees
     </Button>
   );
   if (!grants) return <p className="py-3 text-soft">Reading what {given} holds…</p>;

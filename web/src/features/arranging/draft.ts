@@ -241,6 +241,16 @@ function fromRequest(request: TimeAsked, fresh: Draft): Draft {
   };
 }
 
+/** What was said, without inviting in whose name it is: they come in any case. */
+export function withoutOrganiser(said: Partial<Draft>, organiser: string): Partial<Draft> {
+  const others = (asked: Chosen[]) => asked.filter((c) => c.id !== organiser);
+  return {
+    ...said,
+    ...(said.required && { required: others(said.required) }),
+    ...(said.optional && { optional: others(said.optional) }),
+  };
+}
+
 const byAddress = (address: string): Chosen => ({ id: address, name: address, givenName: address, person: undefined });
 
 /** What was read of a line, as parts of the sentence. */

@@ -1,19 +1,23 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../api/client";
+import { sessionQuery } from "../../api/queries";
 import type { Index } from "../../api/types";
 import { useChange } from "../../app/hooks/useChange";
 import { Choices, Part, TypedPart } from "../../sentence/Part";
 import { Button } from "../../ui/Button";
 import { FieldError } from "../../ui/Field";
-import { nothingSaid } from "./said";
+import { seemsInside, nothingSaid } from "./said";
 
-/** Enters somebody, a group or a room, as one sentence. */
-export function AddSentence({ index, onDone }: { index: Index; onDone: (id: string) => void }) {
+/** Adds somebody, a group or a room, as one sentence. */
+export function AddSentence({ index, onDone, onDiscard }: { index: Index; onDone: (id: string) => void; onDiscard: () => void }) {
   const { busy, problem, clear, make } = useChange();
-  const [what, setWhat] = useState("outside");
+  const own = useQuery(sessionQuery).data?.address ?? "";
+  const [chosen, setWhat] = useState<string>();
   const [name, setName] = useState("");
   const [address, setAddress] = useState("");
   const [post, setPost] = useState("");
+  const what = chosen ?? (index.mayAdminister && seemsInside(address, own, index.count === 1) ? "inside" : "outside");
   const options = [
     { value: "outside", label: "somebody outside, known to everyone here" },
     ...index.keeps.map((k) => ({ value: k.id, label: `a contact of ${k.name}`, note: "seen by who keeps that calendar" })),
@@ -46,14 +50,14 @@ export function AddSentence({ index, onDone }: { index: Index; onDone: (id: stri
                 },
               }),
             ),
-          `${name.trim()} is entered.`,
+          `${name.trim()} is added.`,
           (added) => onDone(added.id),
         );
       }}
     >
       <span>
-        Enter{" "}
-        <Part name="What is entered" value={options.find((o) => o.value === what)?.label ?? ""} width={380}>
+        Add{" "}
+        <Part name="Who is added" value={options.find((o) => o.value === what)?.label ?? ""} width={380}>
           {(close) => (
             <Choices
               value={what}
@@ -101,7 +105,10 @@ export function AddSentence({ index, onDone }: { index: Index; onDone: (id: stri
         />
       </span>
       <Button type="submit" look="filled" disabled={busy || !ready} className="font-sans">
-        {name.trim() ? `Enter ${name.trim()}` : "Enter them"}
+        {name.trim() ? `Add ${name.trim()}` : "Add them"}
+      </Button>
+      <Button look="plain" onClick={onDiscard} className="font-sans">
+        Discard
       </Button>
       {problem && (
         <div className="basis-full font-sans">

@@ -47,7 +47,7 @@ export function People() {
   useKeys({ j: () => go(1), k: () => go(-1), e: () => toggle("add"), Escape: () => setOpen(undefined) }, [
     { keys: "J K", does: "along the index" },
     { keys: "Enter", does: "to the page" },
-    { keys: "E", does: "enter somebody new" },
+    { keys: "E", does: "add a person" },
   ]);
   if (!index.data) return <Wait query={index}>Reading the index…</Wait>;
   return (
@@ -83,9 +83,7 @@ export function People() {
         <Button aria-expanded={open === "file"} onClick={() => toggle("file")}>
           Import people
         </Button>
-        <Button aria-expanded={open === "add"} onClick={() => toggle("add")}>
-          Add a person
-        </Button>
+        {open !== "add" && <Button onClick={() => toggle("add")}>Add a person</Button>}
       </div>
       {open === "add" && (
         <AddSentence
@@ -94,6 +92,7 @@ export function People() {
             setOpen(undefined);
             set({ who: id, of: "", text: "" });
           }}
+          onDiscard={() => setOpen(undefined)}
         />
       )}
       {open === "file" && <TakePeopleIn index={index.data} />}

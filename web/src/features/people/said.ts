@@ -22,3 +22,9 @@ export const linesOf = (text: string): string[] =>
     .split("\n")
     .map((l) => l.trim())
     .filter(Boolean);
+
+/** Whether somebody seems to be inside: their address ends as the own one does; before it is typed, where nobody else is there yet. */
+export function seemsInside(address: string, own: string, alone: boolean): boolean {
+  const end = (of: string) => of.split("@")[1]?.trim().toLowerCase();
+  return end(address) === undefined ? alone : end(address) === end(own);
+}

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { dateText, minute } from "../../../lane/time";
-import type { Draft } from "../draft";
+import { withoutOrganiser, type Draft } from "../draft";
 import { mostFreeOn } from "../slots/mostFree";
 import type { useDraft } from "../useDraft";
 import type { Searched } from "./useSearched";
@@ -8,7 +8,7 @@ import type { Searched } from "./useSearched";
 /** How the time is chosen: by the sentence, from the list, along it, by days, and which are to be held. */
 export function useTimes(
   written: ReturnType<typeof useDraft>,
-  { found, room, panel, zone, start, looked }: Searched,
+  { found, room, panel, zone, start, looked, organiser }: Searched,
   now: number,
   clear: () => void,
 ) {
@@ -78,8 +78,9 @@ export function useTimes(
   const said = (part: Partial<Draft>) => {
     clear();
     setLeft(undefined);
+    const asked = withoutOrganiser(part, part.inNameOf ?? organiser.id);
     // Another day without an hour is another choice; everything else leaves the time as it was chosen.
-    written.change("from" in part && !("start" in part) ? { ...part, start: undefined } : part);
+    written.change("from" in asked && !("start" in asked) ? { ...asked, start: undefined } : asked);
   };
   /** Somebody who was put somewhere by hand is met as the plan has it again. */
   const asPlanned = (who: string) => {

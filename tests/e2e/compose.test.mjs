@@ -405,6 +405,23 @@ test("Wishes stand in the sentence, rule slots out, and are given up one at a ti
   await page.getByRole("button", { name: "Wishes: wishes" }).waitFor();
 });
 
+test("What a line leaves as not understood is no title, however often it is entered", async () => {
+  const page = await compose();
+  await newMeeting(page);
+  const line = page.getByRole("textbox", { name: "In one line" });
+  await line.fill("Tide talk with Zebedee and Desmond for 30 minutes");
+  await line.press("Enter");
+  await page.getByText("This was not understood: say it otherwise, or clear it.").waitFor();
+  assert.equal(await line.inputValue(), "Zebedee");
+  await line.press("Enter");
+  await page.getByRole("button", { name: "Who must come: Desmond" }).waitFor();
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide talk");
+  await line.fill("with Tomé");
+  await line.press("Enter");
+  await page.getByRole("button", { name: "Who must come: Tomé" }).waitFor();
+  assert.equal(await page.getByRole("textbox", { name: "Title" }).inputValue(), "Tide talk");
+});
+
 test("Room is made by moving what is in the way, in one step that is taken back in one", async () => {
   const page = await compose();
   await newMeeting(page);

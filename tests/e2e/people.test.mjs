@@ -74,6 +74,22 @@ test("a part that is open stays in view when what comes in above pushes it down"
   assert.deepEqual(await faults(page), []);
 });
 
+test("who arranges with somebody whose calendar they keep does it in their own name", async () => {
+  const page = await open();
+  await find(page, "maren falk");
+  await page.getByRole("option", { name: /^Maren Falk/ }).click();
+  await page.getByRole("button", { name: "Arrange with Maren" }).click();
+  await page.getByRole("button", { name: "In whose name: Noor Haddad" }).waitFor();
+  await page.getByRole("button", { name: "Who must come: Maren" }).waitFor();
+  await page.goto(`${its.demo.address}/people`);
+  await find(page, "desmond");
+  await page.getByRole("option", { name: /^Desmond Oyelaran/ }).click();
+  await page.getByRole("button", { name: "Arrange with Desmond" }).click();
+  await page.getByRole("button", { name: "In whose name: Maren Falk" }).waitFor();
+  await page.getByRole("button", { name: "Who must come: Desmond" }).waitFor();
+  assert.deepEqual(await faults(page), []);
+});
+
 test("hours are drawn on seven lanes or typed, and stand on the lane then; who may not change them is told who may", async () => {
   const page = await open();
   await find(page, "maren falk");

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, type ReactNode } from "react";
+import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 import { lineQuery } from "../../api/queries";
 import type { LineReading } from "../../api/types";
 import { useKeys } from "../keys";
@@ -36,18 +36,23 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, wishing, onSa
     [setText],
   );
   useGivenLine(keptAs, take);
-  const read = useQuery(lineQuery(text.trim(), wishing));
-  const understood = text.trim() !== "" && !read.isPlaceholderData ? read.data : undefined;
+  // What was left as not understood is no line of its own: read as one it would become the title.
+  const [left, setLeft] = useState("");
+  const isLeft = left !== "" && text === left;
+  const read = useQuery(lineQuery(isLeft ? "" : text.trim(), wishing));
+  const understood = text.trim() !== "" && !isLeft && !read.isPlaceholderData ? read.data : undefined;
   useKeys({ s: () => line.current?.focus() });
   const queries = useQueryClient();
   useEffect(() => onReading?.(understood), [onReading, understood]);
   // Who presses Enter with the last letter does not wait for what is read meanwhile.
   const say = async () => {
-    if (text.trim() === "") return;
+    if (text.trim() === "" || isLeft) return;
     const reading = understood ?? (await queries.ensureQueryData(lineQuery(text.trim(), wishing)).catch(() => undefined));
     if (!reading || !(await onSay(reading))) return;
     // What was not understood stays to be said otherwise, as does what was typed since.
-    setText((now) => (now === text ? reading.notUnderstood.map((n) => n.text).join(", ") : now));
+    const missed = reading.notUnderstood.map((n) => n.text).join(", ");
+    setLeft(missed);
+    setText((now) => (now === text ? missed : now));
   };
   return (
     <div className="mb-1">
@@ -77,10 +82,11 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, wishing, onSa
             className="h-8 min-w-0 flex-1 border-b border-rule bg-transparent text-[14px] text-ink outline-none placeholder:text-soft/80 focus-visible:border-b-2 focus-visible:border-sea max-[600px]:min-h-11 max-[600px]:text-[16px]"
           />
         </label>
-        {text.trim() !== "" && button(understood)}
+        {text.trim() !== "" && !isLeft && button(understood)}
         {aside}
       </form>
       <div id="line-read" aria-live="polite">
+        {isLeft && <p className="text-[13px] text-soft">The rest is done. This was not understood: say it otherwise, or clear it.</p>}
         {understood && (
           <Understood
             reading={understood}

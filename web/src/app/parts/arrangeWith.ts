@@ -2,7 +2,7 @@ import type { EntryDetails, KeptDraft, LineReading, Person, TimeAsked } from "..
 
 /** A meeting begun elsewhere: whom to ask, and perhaps when; one like another; one that was saved; one that is being written; one at a time that is held; one that was asked for; or one that was typed in a line. */
 export type Begun =
-  | { with: Person; at?: { start: number; minutes: number } }
+  | { with: Person; inNameOf?: string; at?: { start: number; minutes: number } }
   | { like: EntryDetails }
   | { saved: EntryDetails }
   | { draft: KeptDraft }

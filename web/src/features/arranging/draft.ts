@@ -206,7 +206,7 @@ export function begunDraft(begun: Beginning, viewerZone: Zone, now: number): Dra
   if ("hold" in begun) return atHold(begun.hold, fresh, viewerZone);
   if ("request" in begun) return fromRequest(begun.request, fresh);
   if ("line" in begun) return { ...fresh, ...(begun.inNameOf === undefined ? {} : { inNameOf: begun.inNameOf }), ...partsOf(begun.line) };
-  const asked = { ...fresh, required: [chosenOf(begun.with)] };
+  const asked = { ...fresh, inNameOf: begun.inNameOf, required: begun.inNameOf === begun.with.id ? [] : [chosenOf(begun.with)] };
   if (!begun.at) return asked;
   return { ...asked, ...around(fresh, dateText(viewerZone, begun.at.start)), minutes: begun.at.minutes, start: begun.at.start };
 }

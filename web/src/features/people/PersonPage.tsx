@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { ask, client } from "../../api/client";
-import { personQuery } from "../../api/queries";
+import { deskQuery, personQuery } from "../../api/queries";
 import type { PersonPage as Page, PersonSaid } from "../../api/types";
 import { beginArranging } from "../../app/parts/arrangeWith";
+import { keptBy } from "../../app/parts/keptBy";
 import { useChanges } from "../../app/hooks/changes";
 import { useEntrySheet } from "../../app/entry/useEntrySheet";
 import { useWatched } from "../../app/hooks/live";
@@ -119,10 +120,13 @@ function Shown({ page, onGone, onGo }: { page: Page } & Omit<Props, "id">) {
 
 function ArrangeWith({ who }: { who: Page["who"] }) {
   const navigate = useNavigate();
+  const desk = useQuery(deskQuery).data;
   return (
     <Button
       onClick={() => {
-        beginArranging({ with: who });
+        // Whoever arranges with somebody in whose name they mostly do does it in their own.
+        const own = desk && keptBy(desk)[0]?.id === who.id ? { inNameOf: desk.viewer.id } : {};
+        beginArranging({ with: who, ...own });
         void navigate({ to: "/arrange" });
       }}
     >

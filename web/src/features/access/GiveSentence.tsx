@@ -90,6 +90,7 @@ export function GiveSentence({ data, column, onDone }: { data: Access; column: n
         </Part>{" "}
         <TermsSentence
           begin="see"
+          lets
           owner={calendar.who}
           own={calendar.own}
           on={

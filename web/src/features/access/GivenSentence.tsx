@@ -32,6 +32,7 @@ export function GivenSentence({ row, calendar, onDone, children, further = false
       <span>
         <TermsSentence
           begin={further ? `Let ${name} also see` : `${row.name} has no personal access here; let ${name} see`}
+          lets
           on={calendar.choices.length > 0 && <GrantedCalendar calendar={calendar} value={on} onChoose={choose} />}
           one={one}
           owner={calendar.who}

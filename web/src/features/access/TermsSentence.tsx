@@ -18,12 +18,14 @@ interface Props {
   inside: boolean;
   /** The one calendar, in words, or the part that chooses it; null for all of the owner's. */
   on?: ReactNode;
+  /** Whether it begins with "let", so that what they may do follows as "see" does. */
+  lets?: boolean;
   /** It is for one calendar, in which nobody speaks for somebody. */
   one?: boolean;
 }
 
 /** What somebody may see and do, as a sentence whose parts are chosen. */
-export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held", inside, on, one = false }: Props) {
+export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held", inside, on, one = false, lets = false }: Props) {
   const whose = own ? "your" : owner ? `${owner.givenName}’s` : "their";
   const held = kind === "held";
   const speaksFor = `speak for ${own ? "you" : (owner?.givenName ?? "them")}`;
@@ -52,7 +54,7 @@ export function TermsSentence({ begin, owner, own, terms, onEdit, kind = "held",
       )}
       {inside && (
         <>
-          {kind === "asked" ? " and " : ", and may "}
+          {kind === "asked" ? " and " : lets ? ", and " : ", and may "}
           <Part name="May" value={acting} width={320}>
             {(close) => (
               <Choices

@@ -3,6 +3,7 @@
 # ones in the six weeks from 8 March 2027, and their public ids are printed, a line each. Everything is written as the application writes it,
 # from rows that it made.
 import datetime
+import itertools
 import os
 import random
 import sqlite3
@@ -124,7 +125,6 @@ insert("AccessGrants", grants())
 print(f"{people} people, {assistants} assistants", flush=True)
 
 starts = datetime.datetime(2026, 3, 9)
-numbers = {}
 
 
 def row_of(number, who, local, end, minutes, rule=None):
@@ -205,7 +205,7 @@ insert(
             "RecurrenceId": "",
             "Takes": 3,
         }
-        for i, who, _, start, end in [*again()] + [(number, who, local, start, end) for number, who, local, start, end, _ in taken()]
+        for i, who, _, start, end in itertools.chain(again(), (one[:5] for one in taken()))
     ),
 )
 db.commit()

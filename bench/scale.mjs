@@ -4,6 +4,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { startDemo } from "../tests/e2e/corlin.mjs";
+import { Assistant, percentile } from "./assistant.mjs";
 
 const [seconds, assistants, writers, people, entries] = [300, 200, 20, 10_000, 1_000_000].map((usual, i) =>
   Number(process.argv[2 + i] ?? usual),
@@ -21,34 +22,9 @@ const demo = await startDemo({ own: true, timers: true, data: made.data });
 console.log(`started in ${((performance.now() - began) / 1000).toFixed(1)} s`);
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-class Assistant {
-  cookies = new Map();
-
-  async ask(method, path, body) {
-    const headers = { cookie: [...this.cookies].map(([k, v]) => `${k}=${v}`).join("; "), "content-type": "application/json" };
-    if (method !== "GET") headers["X-Corlin-Forgery"] = this.forgery;
-    const answer = await fetch(demo.address + path, { method, headers, body: body && JSON.stringify(body) });
-    for (const cookie of answer.headers.getSetCookie()) {
-      const [name, ...rest] = cookie.split(";")[0].split("=");
-      this.cookies.set(name, rest.join("="));
-    }
-    const text = await answer.text();
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${text.slice(0, 200)}`);
-    return text ? JSON.parse(text) : undefined;
-  }
-
-  async signIn(address) {
-    this.forgery = (await this.ask("GET", "/api/session")).forgery;
-    await this.ask("POST", "/api/session", { address, password: "tide and turbine" });
-    this.forgery = (await this.ask("GET", "/api/session")).forgery;
-    return this;
-  }
-}
-
 const measured = async () => await (await fetch(`${demo.address}/metrics`)).text();
 const gauge = (text, name) => Number(new RegExp(`^${name}(?:\\{[^}]*\\})? (\\S+)`, "m").exec(text)?.[1] ?? NaN);
 const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${demo.pid}/status`, "utf8"))[1]) / 1024;
-const percentile = (times, p) => [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * p))] ?? NaN;
 const line = (what, times) =>
   console.log(
     `${what}: ${times.length} times, p50 ${percentile(times, 0.5).toFixed(0)} ms, p95 ${percentile(times, 0.95).toFixed(0)} ms, most ${percentile(times, 1).toFixed(0)} ms`,
@@ -57,7 +33,7 @@ const line = (what, times) =>
 try {
   const all = [];
   for (let i = 0; i < assistants; i++) {
-    all.push(await new Assistant().signIn(`scale.${i}@ebbline.example`));
+    all.push(await new Assistant(demo.address).signIn(`scale.${i}@ebbline.example`));
     // Sign-ins from one address are bounded to one a second after the first sixty.
     if (i >= 50) await pause(1_050);
   }

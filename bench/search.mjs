@@ -4,6 +4,7 @@ import { execFileSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { startDemo } from "../tests/e2e/corlin.mjs";
+import { Assistant, percentile } from "./assistant.mjs";
 
 const entries = Number(process.argv[2] ?? 1_000_000);
 const svg = process.argv[3];
@@ -20,30 +21,6 @@ const said = execFileSync("python3", [join(import.meta.dirname, "fill.py"), made
 console.log(`${said.slice(0, 2).join("; ")}, made in ${((performance.now() - began) / 1000).toFixed(0)} s`);
 const asked = said.slice(2);
 const demo = await startDemo({ own: true, data: made.data });
-
-/** Somebody who is signed in: each has an allowance of searches of their own. */
-async function signIn(address) {
-  const cookies = new Map();
-  let forgery;
-  const ask = async (method, path, body) => {
-    const headers = { cookie: [...cookies].map(([k, v]) => `${k}=${v}`).join("; "), "content-type": "application/json" };
-    if (forgery) headers["X-Corlin-Forgery"] = forgery;
-    const answer = await fetch(demo.address + path, { method, headers, body: body && JSON.stringify(body) });
-    for (const cookie of answer.headers.getSetCookie()) {
-      const [name, ...rest] = cookie.split(";")[0].split("=");
-      cookies.set(name, rest.join("="));
-    }
-    const text = await answer.text();
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${text.slice(0, 200)}`);
-    return text ? JSON.parse(text) : undefined;
-  };
-  forgery = (await ask("GET", "/api/session")).forgery;
-  await ask("POST", "/api/session", { address, password: "tide and turbine" });
-  forgery = (await ask("GET", "/api/session")).forgery;
-  return ask;
-}
-
-const at = (times, p) => [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * p))];
 
 /** A line for each kind of time over how many were asked, both axes by powers of ten. */
 function drawn(rows) {
@@ -66,8 +43,9 @@ function drawn(rows) {
 try {
   const rows = [];
   for (const [i, size] of sizes.entries()) {
-    const ask = await signIn(`scale.${i}@ebbline.example`);
-    const own = (await ask("GET", "/api/desk")).day.lanes[1].who.id;
+    // Each has an allowance of searches of their own.
+    const who = await new Assistant(demo.address).signIn(`scale.${i}@ebbline.example`);
+    const own = (await who.ask("GET", "/api/desk")).day.lanes[1].who.id;
     const body = {
       inNameOf: own,
       // Who arranges it is one of them.
@@ -81,11 +59,11 @@ try {
     let slots = 0;
     for (let n = 0; n < 60; n++) {
       const from = performance.now();
-      const found = await ask("POST", "/api/slots", body);
+      const found = await who.ask("POST", "/api/slots", body);
       if (n >= 20) times.push(performance.now() - from);
       slots = found.total;
     }
-    rows.push({ size, half: at(times, 0.5), most: at(times, 0.95), slots });
+    rows.push({ size, half: percentile(times, 0.5), most: percentile(times, 0.95), slots });
   }
   const two = rows[0].half;
   for (const r of rows)

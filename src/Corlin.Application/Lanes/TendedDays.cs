@@ -23,29 +23,31 @@ internal static class TendedDays
             return [];
         var changes = viewing.Store.LastChanges([.. persons.Select(p => p.Id)]);
         Instant? Last(CalendarUser who) => changes.TryGetValue(who.Id, out var last) ? last : null;
+        var calendars = viewing.CalendarsOf([.. persons.Select(p => p.Id)]);
         var found = new Dictionary<UserId, LocalDate>();
-        void Find(CalendarUser who, Tending tending)
+        var kept = new List<CalendarUser>();
+        foreach (var who in persons.Where(p => calendars.TryGetValue(p.Id, out var own) && own.Rights.Sight > Sight.Nothing))
         {
-            if (Tended.Until(tending, who.HomeZone, viewing.Now) is { } until)
-                found[who.Id] = until;
+            // Where nothing was done lately that says it all: what stands on the calendar need not be read.
+            if (Tended.Neglected(Last(who), who.HomeZone, viewing.Now) is { } ended)
+                found[who.Id] = ended;
+            else
+                kept.Add(who);
         }
 
-        // Of a calendar in which nothing was done lately that says it all: what stands on it need not be read.
-        var kept = persons.Where(p => Last(p) is { } last && viewing.Now - last <= Tended.ChangedWithin).ToList();
-        var calendars = viewing.CalendarsOf([.. persons.Select(p => p.Id)]);
-        foreach (var who in persons.Except(kept).Where(p => calendars.TryGetValue(p.Id, out var own) && own.Rights.Sight > Sight.Nothing))
-            Find(who, new Tending(StretchSet.Empty, [], Last(who)));
         if (kept.Count == 0)
             return found;
         var span = new Stretch(viewing.Zone.Day(viewing.Today).Start, viewing.Zone.Day(viewing.Today.PlusWeeks(Tended.HorizonWeeks)).End);
-        foreach (var lane in LaneReading.Read(viewing, kept, span).Where(l => l.Known))
+        foreach (var lane in LaneReading.Read(viewing, kept, span))
         {
             var taken = lane
                 .Entries.Where(e => e.Told.Takes > TimeTaken.Free)
                 .Select(e => e.Told.Stretch)
                 .Concat(lane.Absences.Select(a => a.Stretch))
                 .Concat(lane.NoGo.Select(n => n.In(lane.Who.HomeZone)));
-            Find(lane.Who, new Tending(StretchSet.Of(taken), [.. Unanswered(viewing, lane)], Last(lane.Who)));
+            var tending = new Tending(StretchSet.Of(taken), [.. Unanswered(viewing, lane)], Last(lane.Who));
+            if (Tended.Until(tending, lane.Who.HomeZone, viewing.Now) is { } until)
+                found[lane.Who.Id] = until;
         }
 
         return found;

@@ -25,6 +25,12 @@ public static class Tended
     /// <summary>The day until which a calendar is tended in which nothing was ever done: before all others.</summary>
     public static readonly LocalDate Never = new(1, 1, 1);
 
+    /// <summary>The day with which tending ended, by what was done last alone; null where what stands on the calendar decides.</summary>
+    public static LocalDate? Neglected(Instant? lastChange, DateTimeZone zone, Instant now) =>
+        lastChange is not { } last ? Never
+        : now - last > ChangedWithin ? zone.ToLocal(last).Date
+        : null;
+
     /// <summary>The last day until which it is tended, which may have passed; null where it is as far as is looked.</summary>
     /// <remarks>
     /// It ends with the last change where that is long ago, else before the first working week with nothing in it, or before the first
@@ -33,10 +39,8 @@ public static class Tended
     public static LocalDate? Until(Tending tending, DateTimeZone zone, Instant now)
     {
         var today = zone.ToLocal(now).Date;
-        if (tending.LastChange is not { } last)
-            return Never;
-        if (now - last > ChangedWithin)
-            return zone.ToLocal(last).Date;
+        if (Neglected(tending.LastChange, zone, now) is { } ended)
+            return ended;
         LocalDate? until = null;
         foreach (var start in tending.Unanswered.Where(u => u > now))
             until = Sooner(until, Later(zone.ToLocal(start).Date.PlusDays(-1), today));

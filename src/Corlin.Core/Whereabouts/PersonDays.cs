@@ -110,9 +110,9 @@ public sealed class PersonDays
 
     private string? UsualPlace(DayPart part)
     {
-        var hours = who.HoursOrUsual.Spans.Where(s => s.Day == part.Date.DayOfWeek).ToList();
+        var hours = who.Hours?.Spans.FirstOrDefault(s => s.Day == part.Date.DayOfWeek && s.From < part.To && part.From < s.To);
         // Before and after the hours of a day they are where its hours have them.
-        return (hours.Find(s => s.From < part.To && part.From < s.To) ?? hours.FirstOrDefault())?.Place ?? who.Place;
+        return hours is null ? Days.PlaceOn(who, part.Date) : hours.Place ?? who.Place;
     }
 
     /// <summary>The holiday or closure that takes a part; null where none does.</summary>

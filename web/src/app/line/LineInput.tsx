@@ -39,15 +39,16 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, wishing, onSa
   // What was left as not understood is no line of its own: read as one it would become the title.
   const [left, setLeft] = useState("");
   const isLeft = left !== "" && text === left;
-  const read = useQuery(lineQuery(isLeft ? "" : text.trim(), wishing));
-  const understood = text.trim() !== "" && !isLeft && !read.isPlaceholderData ? read.data : undefined;
+  const said = isLeft ? "" : text.trim();
+  const read = useQuery(lineQuery(said, wishing));
+  const understood = said !== "" && !read.isPlaceholderData ? read.data : undefined;
   useKeys({ s: () => line.current?.focus() });
   const queries = useQueryClient();
   useEffect(() => onReading?.(understood), [onReading, understood]);
   // Who presses Enter with the last letter does not wait for what is read meanwhile.
   const say = async () => {
-    if (text.trim() === "" || isLeft) return;
-    const reading = understood ?? (await queries.ensureQueryData(lineQuery(text.trim(), wishing)).catch(() => undefined));
+    if (said === "") return;
+    const reading = understood ?? (await queries.ensureQueryData(lineQuery(said, wishing)).catch(() => undefined));
     if (!reading || !(await onSay(reading))) return;
     // What was not understood stays to be said otherwise, as does what was typed since.
     const missed = reading.notUnderstood.map((n) => n.text).join(", ");
@@ -82,7 +83,7 @@ export function LineInput({ label, placeholder, keptAs, autoFocus, wishing, onSa
             className="h-8 min-w-0 flex-1 border-b border-rule bg-transparent text-[14px] text-ink outline-none placeholder:text-soft/80 focus-visible:border-b-2 focus-visible:border-sea max-[600px]:min-h-11 max-[600px]:text-[16px]"
           />
         </label>
-        {text.trim() !== "" && !isLeft && button(understood)}
+        {said !== "" && button(understood)}
         {aside}
       </form>
       <div id="line-read" aria-live="polite">

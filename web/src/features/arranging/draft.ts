@@ -206,7 +206,7 @@ export function begunDraft(begun: Beginning, viewerZone: Zone, now: number): Dra
   if ("hold" in begun) return atHold(begun.hold, fresh, viewerZone);
   if ("request" in begun) return fromRequest(begun.request, fresh);
   if ("line" in begun) return { ...fresh, ...(begun.inNameOf === undefined ? {} : { inNameOf: begun.inNameOf }), ...partsOf(begun.line) };
-  const asked = { ...fresh, inNameOf: begun.inNameOf, required: begun.inNameOf === begun.with.id ? [] : [chosenOf(begun.with)] };
+  const asked = withoutOrganiser({ ...fresh, inNameOf: begun.inNameOf, required: [chosenOf(begun.with)] }, begun.inNameOf);
   if (!begun.at) return asked;
   return { ...asked, ...around(fresh, dateText(viewerZone, begun.at.start)), minutes: begun.at.minutes, start: begun.at.start };
 }
@@ -242,7 +242,7 @@ function fromRequest(request: TimeAsked, fresh: Draft): Draft {
 }
 
 /** What was said, without inviting in whose name it is: they come in any case. */
-export function withoutOrganiser(said: Partial<Draft>, organiser: string): Partial<Draft> {
+export function withoutOrganiser<T extends Partial<Draft>>(said: T, organiser: string | undefined): T {
   const others = (asked: Chosen[]) => asked.filter((c) => c.id !== organiser);
   return {
     ...said,

@@ -8,6 +8,9 @@ internal enum HalfOfDay
     Unsaid,
     Morning,
     Afternoon,
+
+    /// <summary>An hour before six is in doubt: it is that of the day after.</summary>
+    Night,
 }
 
 /// <summary>An hour as it was said.</summary>
@@ -34,7 +37,7 @@ internal readonly record struct ClockSaid(int Minutes, HalfOfDay Half, bool Bare
         return half switch
         {
             HalfOfDay.Morning => early,
-            HalfOfDay.Afternoon => early + Noon,
+            HalfOfDay.Afternoon or HalfOfDay.Night => early + Noon,
             _ => early is >= 60 and < AfternoonUntil ? early + Noon : Minutes,
         };
     }
@@ -52,13 +55,18 @@ internal sealed class ClockWords(TypedWords words)
     /// <param name="half">The half of the day that other words of the text say.</param>
     public ClockReading? At(int at, HalfOfDay half)
     {
+        // "one to one" is what is held, and no hour.
+        if (words[at] is "one" or "1" && words[at + 1] is "to" or "on" or "-" && words[at + 2] == words[at])
+            return null;
         if (One(at) is not { } first)
             return Unclock(at);
         var next = at + first.Words;
         var own = Half(next, out var used);
+        if (first is { Settled: false, Half: HalfOfDay.Unsaid } && first.At(HalfOfDay.Night) is < 18 * 60 && Is(own, half, HalfOfDay.Night))
+            return new ClockReading(0, null, first.Words + used, false, Doubtful: true);
         if (words[next] is "sharp" or "prompt")
             used++;
-        if (words[next] is not ("-" or "to" or "till" or "til" or "until") || One(next + 1) is not { } last)
+        if (words[next] is not ("-" or "to" or "till" or "til" or "until") || One(next + 1) is not { } last || IsDate(next + 1))
         {
             // Which night is meant is asked.
             if (first is { Minutes: ClockSaid.Day })
@@ -93,6 +101,11 @@ internal sealed class ClockWords(TypedWords words)
         return new ClockReading(from, to < from ? to + ClockSaid.Day : to, first.Words + 1 + last.Words + used, first.Bare && last.Bare);
     }
 
+    /// <summary>"at 9 until 18 Nov": a day, and no end of the hour.</summary>
+    private bool IsDate(int at) => CalendarWords.Month(words[at + 1]) is not null && CalendarWords.Numeral(words[at]) is not null;
+
+    private static bool Is(HalfOfDay own, HalfOfDay other, HalfOfDay half) => (own == HalfOfDay.Unsaid ? other : own) == half;
+
     /// <summary>"in the morning", "this afternoon", "evening", "tonight".</summary>
     public HalfOfDay Half(int at, out int used)
     {
@@ -106,8 +119,9 @@ internal sealed class ClockWords(TypedWords words)
         var half = words[at + lead] switch
         {
             "morning" or "mid-morning" => HalfOfDay.Morning,
-            "mid-afternoon" or "afternoon" or "evening" or "tonight" => HalfOfDay.Afternoon,
-            "night" when lead > 0 => HalfOfDay.Afternoon,
+            "mid-afternoon" or "afternoon" or "evening" => HalfOfDay.Afternoon,
+            "tonight" => HalfOfDay.Night,
+            "night" when lead > 0 => HalfOfDay.Night,
             _ => HalfOfDay.Unsaid,
         };
         if (half != HalfOfDay.Unsaid)
@@ -263,7 +277,7 @@ internal sealed class ClockWords(TypedWords words)
     {
         if (Midnight(at) is > 0 and var used)
             return new ClockReading(0, null, used, false, Doubtful: true);
-        return words[at].Split(':') is [{ Length: 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit)
+        return words[at].Split(':') is [{ Length: 1 or 2 } hour, { Length: 2 } minute] && hour.Concat(minute).All(char.IsAsciiDigit)
             ? new ClockReading(0, null, 1, false, Doubtful: true)
             : null;
     }

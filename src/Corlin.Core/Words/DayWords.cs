@@ -39,7 +39,17 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             && (Relative(next + 1) ?? Dated(next + 1) ?? OfWeek(next + 1, first.First)) is { Said: DaysSaid.Day } last
             && last.First > first.First
         )
+        {
+            // "the 12th to the 14th of April": the month stands behind the second.
+            if (
+                CalendarWords.Ordinal(words[next - 1]) is { } number
+                && Enumerable.Range(next + 1, last.Words).Any(i => CalendarWords.Month(words[i]) is not null)
+                && number < last.First.Day
+            )
+                first = Day(new LocalDate(last.First.Year, last.First.Month, number), first.Words);
             return new DayReading(DaysSaid.Several, first.First, last.First, first.Words + 1 + last.Words);
+        }
+
         return first;
     }
 
@@ -64,6 +74,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             return Day(today.PlusDays(2), the + 3);
         if (words[at + the] == "day" && words[at + the + 1] == "before" && CalendarWords.Is(words[at + the + 2], "yesterday"))
             return Doubtful(the + 3);
+        if (the == 1 && words[at + 2] == "after" && words[at + 3] == "next" && OfWeek(at + 1) is { } after)
+            return after with { Words = 4 };
         if (word == "end" || (word == "the" && words[at + 1] == "end"))
             return EndOf(at);
         if (word == "in" && Ahead(at + 1, out var used) is { } by)
@@ -91,6 +103,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             words[at + the] == "last" ? -1
             : CalendarWords.Ordinal(words[at + the]) is >= 1 and <= 5 and var ordinal ? ordinal
             : 0;
+        if (place is 1 or -1 && words[at + the + 1] == "day" && words[at + the + 2] is "of" or "in")
+            return EndOf(at, last: place < 0);
         if (place == 0 || CalendarWords.Weekday(words[at + the + 1], out var plural, out var doubtful) is not { } day || plural || doubtful)
             return null;
         var next = at + the + 2;
@@ -98,7 +112,10 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             next++;
         if (words[next] is "next" or "this" && words[next + 1] == "month")
             return Placed(today.PlusMonths(words[next] == "next" ? 1 : 0), next + 2);
-        if (next == at + the + 2 || CalendarWords.Month(words[next]) is not { } month)
+        // "first Monday": of which month is not said.
+        if (next == at + the + 2)
+            return place > 0 && the == 0 && words[at - 1] is not ("every" or "each") ? Doubtful(2) : null;
+        if (CalendarWords.Month(words[next]) is not { } month)
             return null;
         if (Year(next + 1) is { } year)
             return Placed(new LocalDate(year, month, 1), next + 2);
@@ -134,6 +151,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             && CalendarWords.Ordinal(words[at + 2]) is null
         )
             return Doubtful(2);
+        if (WeekOf(at) is > 0 and var week)
+            return Doubtful(week);
         var end = words[at] == "the" ? 1 : 0;
         if (words[at + end] is "end" or "middle" or "beginning" or "start" or "mid" && words[at + end + 1] == "of")
         {
@@ -156,23 +175,38 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             : null;
     }
 
-    private DayReading? EndOf(int at)
+    /// <summary>"the second week of April", "next weekend": which days that is, is asked.</summary>
+    private int WeekOf(int at)
     {
-        var next = at + (words[at] == "the" ? 2 : 1);
-        if (words[next] != "of")
+        if (words[at] == "next" && words[at + 1] == "weekend")
+            return 2;
+        if (words[at] == "in" && words[at + 1] is "week" or "wk" && CalendarWords.Numeral(words[at + 2]) is not null)
+            return 3;
+        var the = words[at] == "the" ? 1 : 0;
+        if ((words[at + the] != "last" && CalendarWords.Ordinal(words[at + the]) is null) || words[at + the + 1] is not ("week" or "half"))
+            return 0;
+        if (words[at + the + 2] is not ("of" or "in"))
+            return 0;
+        var which = words[at + the + 3] is "the" or "this" or "next" ? 1 : 0;
+        return words[at + the + 3 + which] == "month" || CalendarWords.Month(words[at + the + 3 + which]) is not null ? the + which + 4 : 0;
+    }
+
+    /// <summary>"the end of April", "the last day of next month", "the first day of the month": one end of a month.</summary>
+    private DayReading? EndOf(int at, bool last = true)
+    {
+        var next = at + (words[at] == "the" ? 2 : 1) + (words[at + (words[at] == "the" ? 2 : 1)] == "day" ? 1 : 0);
+        if (words[next] is not ("of" or "in"))
             return null;
         next++;
         var (the, later) = (words[next] is "the" or "this" ? 1 : 0, words[next] == "next" ? 1 : 0);
         if (words[next + the + later] == "month")
-        {
-            var month = today.PlusMonths(later);
-            return Day(LastOf(month.Year, month.Month), next + the + later + 1 - at);
-        }
-
+            return Of(today.With(DateAdjusters.StartOfMonth).PlusMonths(later), next + the + later + 1 - at);
         if (CalendarWords.Month(words[next + the]) is not { } named)
             return null;
-        var year = today.Year + (named < today.Month ? 1 : 0);
-        return Day(LastOf(year, named), next + the + 1 - at);
+        var found = Of(new LocalDate(today.Year, named, 1), next + the + 1 - at);
+        return found.Said == DaysSaid.Day ? found : Of(new LocalDate(today.Year + 1, named, 1), next + the + 1 - at);
+
+        DayReading Of(LocalDate first, int count) => Day(last ? LastOf(first.Year, first.Month) : first, count);
     }
 
     /// <summary>"two weeks", "a fortnight", "three days", "a month".</summary>
@@ -321,6 +355,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     {
         if (word == "24/7")
             return null;
+        if (word.Length == 8 && word.StartsWith("20", StringComparison.Ordinal) && word.All(char.IsAsciiDigit))
+            return Written($"{word[..4]}-{word[4..6]}-{word[6..]}") is { Said: DaysSaid.Day } basic ? basic : null;
         foreach (var sign in "/.-")
         {
             var parts = word.TrimEnd('.').Split(sign);
@@ -359,7 +395,10 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
     /// <summary>"Friday", "this Friday", "next Friday", "Friday week", "last Friday".</summary>
     private DayReading? OfWeek(int at, LocalDate? from = null)
     {
-        var said = words[at] is "this" or "next" or "last" or "coming" ? 1 : 0;
+        var said =
+            words[at] == "this" && words[at + 1] == "coming" ? 2
+            : words[at] is "this" or "next" or "last" or "coming" ? 1
+            : 0;
         var day = CalendarWords.Weekday(words[at + said], out var plural, out var doubtful);
         if (day is not { } weekday || plural)
             return null;
@@ -367,6 +406,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             return Doubtful(said + 1);
         if (words[at] == "next")
             return Day(Monday(today).PlusDays(6 + (int)weekday), 2);
+        if (said == 0 && words[at + 1] == "after" && words[at + 2] == "next")
+            return Day(Monday(today).PlusDays(13 + (int)weekday), 3);
         var next = Next(weekday, from is { } earlier && earlier >= today ? earlier : today);
         if (words[at + said + 1] == "week")
             return Day(next.PlusWeeks(1), said + 2);
@@ -393,6 +434,8 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
             return OfMonth(month, words[of + 2], of + 2 - at);
         if (Coming(at) is { } coming)
             return coming;
+        if (Weekend(of) is > 0 and var weekend)
+            return Within(LocalDate.Max(today, Monday(today).PlusDays(5)), Monday(today).PlusDays(6), some + weekend);
         var the = words[of] is "in" or "during" ? 1 : 0;
         if (words[of + the] == "the" && words[of + the + 1] is "week")
             the++;
@@ -418,6 +461,15 @@ internal sealed class DayWords(TypedWords words, LocalDate today)
         if (words[of] == "the" && words[of + 1] == "week" && words[of + 2] == "after" && words[of + 3] == "next")
             return Within(Monday(today).PlusDays(14), Monday(today).PlusDays(20), of + 4 - at);
         return null;
+    }
+
+    /// <summary>"this weekend", "at the weekend": the next Saturday and Sunday.</summary>
+    private int Weekend(int at)
+    {
+        var lead = words[at] is "at" or "on" or "over" ? 1 : 0;
+        return words[at + lead + 1] != "weekend" ? 0
+            : words[at + lead] == "this" || (lead == 1 && words[at + lead] == "the") ? lead + 2
+            : 0;
     }
 
     /// <summary>"in the next two weeks", "within ten days": from today on.</summary>

@@ -41,6 +41,8 @@ internal static class LengthWords
             return Took(5, 45, out used);
         if (words[at] is "hour-long")
             return Took(1, 60, out used);
+        if (words[at] == "hour" && words[at + 1] == "long")
+            return Took(2, 60, out used);
         if (words[at] is "an" or "a" or "one" && words[at + 1] == "hour")
         {
             if (words[at + 2] == "and" && words[at + 3] == "a" && words[at + 4] is "half" or "quarter")

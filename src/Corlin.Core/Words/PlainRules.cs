@@ -305,7 +305,7 @@ internal sealed class PlainRules
     private static Frequency? Unit(string word) =>
         word.TrimEnd('s') switch
         {
-            "day" => Frequency.Daily,
+            "day" or "morning" or "afternoon" or "evening" => Frequency.Daily,
             "week" or "fortnight" => Frequency.Weekly,
             "month" or "quarter" => Frequency.Monthly,
             "year" => Frequency.Yearly,
@@ -419,7 +419,7 @@ internal sealed class PlainRules
             return DayNames();
         }
 
-        if (CalendarWords.Month(Here) is { } yearly)
+        if (CalendarWords.Month(Here) is { } yearly && CalendarWords.Numeral(words[at + 1]) is null)
         {
             frequency = Frequency.Yearly;
             months.Add(yearly);

@@ -118,6 +118,15 @@ internal sealed class TypedWords
             return;
         }
 
+        // "Mon/Wed/Fri".
+        if (word.Split('/') is { Length: > 1 } listed && listed.All(p => Names.Weekday(p) is not null))
+        {
+            Add(at, at + listed[0].Length);
+            Comma(at + listed[0].Length);
+            Word(at + listed[0].Length + 1, end);
+            return;
+        }
+
         foreach (var sign in "-+&")
         {
             var split = word.IndexOf(sign, StringComparison.Ordinal);
@@ -139,7 +148,7 @@ internal sealed class TypedWords
 
     private static bool Parts(char sign, string before, string after) =>
         sign == '-'
-            ? (IsClock(before) && IsClock(after))
+            ? ((IsClock(before) || before is "am" or "pm") && IsClock(after))
                 || (IsDay(before) && IsDay(after))
                 || (Names.Weekday(before) is not null && Names.Weekday(after) is not null)
             : char.IsLetter(before[0]) && char.IsLetter(after[0]);

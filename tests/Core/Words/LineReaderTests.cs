@@ -72,6 +72,17 @@ public class LineReaderTests
     [InlineData("9-9.15 every tue", "2027-03-09 09:00")]
     [InlineData("every weekday 9", "2027-03-09 09:00")]
     [InlineData("29 February 2028 8:15", "2028-02-29 08:15")]
+    [InlineData("the Thursday after next at 10", "2027-03-25 10:00")]
+    [InlineData("Thursday night at 11", "2027-03-11 23:00")]
+    [InlineData("20270312 10:00", "2027-03-12 10:00")]
+    [InlineData("last day of April at 10", "2027-04-30 10:00")]
+    [InlineData("every tue at 10 from April", "2027-04-06 10:00")]
+    [InlineData("every morning at 9", "2027-03-09 09:00")]
+    [InlineData("0930 Thursday", "2027-03-11 09:30")]
+    [InlineData("this coming Friday at 9", "2027-03-12 09:00")]
+    [InlineData("every Wednesday at 9 until 18 Nov", "2027-03-10 09:00")]
+    [InlineData("every May 3 at noon", "2027-05-03 12:00")]
+    [InlineData("fri 4:00 PM-4:30 PM", "2027-03-12 16:00")]
     public void Days_and_clocks_are_the_next_there_are(string text, string when)
     {
         var line = Read(text);
@@ -349,4 +360,91 @@ public class LineReaderTests
     [InlineData("Lisbon to Halifax, 17 March at 10:00")]
     public void Without_two_clocks_it_is_no_journey(string text) =>
         Assert.Null(LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation()).EndZone);
+
+    [Theory]
+    [InlineData("Leave all day on Saturday and Sunday", "2027-03-13", "2027-03-14")]
+    [InlineData("Leave for 3 days from Tuesday", "2027-03-09", "2027-03-11")]
+    [InlineData("Leave 12 April for 3 days", "2027-04-12", "2027-04-14")]
+    [InlineData("Leave from the 12th to the 14th of April", "2027-04-12", "2027-04-14")]
+    public void Whole_days_are_counted_from_the_first(string text, string first, string last)
+    {
+        var line = Read(text);
+        Assert.True(line.AllDay);
+        Assert.Equal((Day(first), Day(last)), (line.Between!.Start, line.Between.End));
+        Assert.Equal(("Leave", 0), (line.Title, line.NotUnderstood.Length));
+
+        static LocalDate Day(string iso) => NodaTime.Text.LocalDatePattern.Iso.Parse(iso).Value;
+    }
+
+    // Each is asked and nothing of it is guessed, and nothing of it slips into the name.
+    [Theory]
+    [InlineData("Review early next week", "early")]
+    [InlineData("Review 3 days from Tuesday", "3 days from Tuesday")]
+    [InlineData("Review on Tuesday and Thursday at 10", "Tuesday and Thursday at 10")]
+    [InlineData("Review 12, 13 March", "12, 13 March")]
+    [InlineData("Review second week of April", "second week of April")]
+    [InlineData("Review in week 12", "in week 12")]
+    [InlineData("Review next weekend", "next weekend")]
+    [InlineData("Review first Monday at 10", "first Monday")]
+    [InlineData("Review Thursday at 9:75", "9:75")]
+    [InlineData("Review Thursday ~3pm", "~3pm")]
+    [InlineData("Review Thursday until 5", "until 5")]
+    [InlineData("Review Thursday night at 1", "night|1")]
+    [InlineData("Review Thursday lunchtime", "lunchtime")]
+    [InlineData("Review soon with Ruta", "soon")]
+    [InlineData("Review with Owen's team Thursday at 3", "Owen's team")]
+    [InlineData("Review with Owen & co Thursday at 3", "co")]
+    [InlineData("Review with Owen and her assistant Thursday at 3", "her assistant")]
+    [InlineData("Review with Maeve or Ruta Thursday at 3", "Maeve or Ruta")]
+    [InlineData("Review every Friday at 10 and 3", "10 and 3")]
+    [InlineData("Review twice weekly", "twice weekly")]
+    [InlineData("Review every Friday until 1 March 2027 at 9", "every Friday|until 1 March 2027")]
+    [InlineData("Review Tue and Thu every week 12-1", "Tue and Thu every week 12-1")]
+    [InlineData("Review Thursday at 10am your time", "your time")]
+    public void What_is_in_doubt_is_asked_in_its_own_words(string text, string asked)
+    {
+        var line = Read(text);
+        Assert.Equal("Review", line.Title);
+        Assert.Equal(asked.Split('|'), line.NotUnderstood.Select(m => text[m.At..m.End]));
+    }
+
+    [Theory]
+    [InlineData("Budget Friday 10am Halifax with Owen", "America/Halifax")]
+    [InlineData("Budget 5pm Halifax on Thursday", "America/Halifax")]
+    [InlineData("Budget Halifax Thursday 5pm", null)]
+    [InlineData("Budget Thursday 5pm Gannet", null)]
+    public void A_town_right_behind_an_hour_is_its_clock(string text, string? zone) => Assert.Equal(zone, Read(text).Zone);
+
+    [Theory]
+    [InlineData("Charts with Ruta, Luis if he can, Thursday 2pm", "Luis Carrasco")]
+    [InlineData("Charts with Ruta, Luis if needed, Thursday 2pm", "Luis Carrasco")]
+    [InlineData("Charts Thursday 2pm, Ruta required, Luis optional", "Luis Carrasco")]
+    public void Who_comes_if_they_can_is_optional(string text, string optional)
+    {
+        var line = Read(text);
+        Assert.Equal(["Ruta Vaitkus"], line.Required);
+        Assert.Equal([optional], line.Optional);
+        Assert.Equal("Charts", line.Title);
+    }
+
+    [Theory]
+    [InlineData("One to one with Owen tomorrow 4pm", "One to one")]
+    [InlineData("1-1 with Owen tomorrow 4pm", "1-1")]
+    [InlineData("Training 10am Thursday for Owen", "Training for Owen")]
+    [InlineData("Quiz night Thursday at 8pm", "Quiz night")]
+    [InlineData("Schedule a call with Owen for Tuesday at 9", "call")]
+    [InlineData("Find time with Owen next week", null)]
+    [InlineData("Find a venue with Owen next week", "Find a venue")]
+    public void What_it_is_called_keeps_its_words(string text, string? title)
+    {
+        var line = Read(text);
+        Assert.Equal((title, 0), (line.Title, line.NotUnderstood.Length));
+    }
+
+    [Fact]
+    public void A_rule_fills_the_span_that_is_said()
+    {
+        var line = Read("Audit every Mon/Wed at 10 from 6 April to 25 May");
+        Assert.Equal(("FREQ=WEEKLY;BYDAY=MO,WE;UNTIL=20270525T235959", new LocalDate(2027, 4, 7)), (line.Rule!.ToString(), line.Date));
+    }
 }

@@ -90,6 +90,8 @@ public sealed partial class LineReader
         var doubts = new List<(int At, int Words, ImmutableArray<string> Either)>();
         while (at < words.Count)
         {
+            if (wanted && at == from && words[at] == "either")
+                at++;
             // "everyone in array design" is the group.
             if (words[at] is "everyone" or "everybody" or "all" && words[at + 1] is "in" or "from" or "of")
                 at += 2;
@@ -120,8 +122,16 @@ public sealed partial class LineReader
                 end = at + count;
                 if (words.IsBracketed(end) && words[end].Contains('@', StringComparison.Ordinal))
                     end++;
-                if (Required(end))
-                    end += 2;
+                if (words[end] == "or" && NameAt(end + 1, out var other) is { } either)
+                {
+                    // "Maeve or Ines": which of them is asked.
+                    found.Remove(name.Key ?? "");
+                    doubts.RemoveAll(d => d.At == at);
+                    end += 1 + other;
+                    doubts.Add((at, end - at, [.. new[] { name.Name, either.Name }.OfType<string>()]));
+                }
+
+                end += Required(end);
                 if (Later(end, out var more))
                 {
                     if (name.Key is { } optionally && found.Contains(optionally) && into is not null)
@@ -134,10 +144,15 @@ public sealed partial class LineReader
             {
                 end = at + 1;
             }
-            else if (wanted && words[at] is "everyone" or "everybody" or "guests" or "others")
+            else if (wanted && words[at] is "everyone" or "everybody" or "guests" or "others" or "co" or "colleagues")
             {
                 doubts.Add((at, 1, []));
                 end = at + 1;
+            }
+            else if (wanted && IsSomebodys(at))
+            {
+                doubts.Add((at, 2, []));
+                end = at + 2;
             }
             else if (wanted && Addressed(at, out count) is { } address)
             {
@@ -148,6 +163,9 @@ public sealed partial class LineReader
             {
                 count = 1;
                 while (IsName(at + count))
+                    count++;
+                // "Owen's team".
+                if (words[at + count - 1].EndsWith("'s", StringComparison.Ordinal) && !StandsAlone(at + count))
                     count++;
                 doubts.Add((at, count, []));
                 end = at + count;
@@ -166,8 +184,8 @@ public sealed partial class LineReader
                 || (
                     NameAt(end + join, out _) is null
                     && words[end + join] is not ("me" or "myself" or "us")
-                    && !(wanted && words[end] is not "," && words[end + join] is "guests" or "others")
-                    && !(wanted && words[end] is not "," && IsName(end + join))
+                    && !(wanted && words[end] is not "," && words[end + join] is "guests" or "others" or "co" or "colleagues")
+                    && !(wanted && words[end] is not "," && (IsName(end + join) || IsSomebodys(end + join)))
                     && !(wanted && Addressed(end + join, out _) is not null)
                 )
             )
@@ -203,11 +221,12 @@ public sealed partial class LineReader
             : words.IsRound(at) && words[at + 1] is "optional" or "opt" && (at + 2 >= words.Count || words.Typed(at + 2, at + 3) == ")")
                 ? words[at + 2] == "," && words[at + 3] == "," ? 3
                     : 2
-            : words[at] == "if" && words[at + 1] is "free" or "available" && NameAt(at + 2, out _) is null ? 2
+            : words[at] == "if" && words[at + 1] is "free" or "available" or "needed" or "possible" && NameAt(at + 2, out _) is null ? 2
             : words[at] == "if"
             && words[at + 1] is "she's" or "he's" or "they're" or "shes" or "hes"
             && words[at + 2] is "free" or "available"
                 ? 3
+            : words[at] == "if" && words[at + 1] is "she" or "he" or "they" && words[at + 2] == "can" && StandsAlone(at + 3) ? 3
             : words[at] == "if"
             && words[at + 1] is "she" or "he" or "they"
             && words[at + 2] is "is" or "are" or "can"
@@ -218,8 +237,14 @@ public sealed partial class LineReader
         return count > 0;
     }
 
-    /// <summary>"(required)", which everyone is where nothing else is said.</summary>
-    private bool Required(int at) => words.IsRound(at) && words[at + 1] is "required" or "must";
+    /// <summary>"her assistant", "my team": people, and which is not said.</summary>
+    private bool IsSomebodys(int at) => words[at] is "my" or "our" or "his" or "her" or "their" && words[at + 1] is not ("" or ",");
+
+    /// <summary>How many words say "(required)", which everyone is where nothing else is said.</summary>
+    private int Required(int at) =>
+        words.IsRound(at) && words[at + 1] is "required" or "must" ? 2
+        : words[at] == "required" && StandsAlone(at + 1) ? 1
+        : 0;
 
     /// <summary>
     /// A word that looks like the name of somebody: it begins with a capital, and is neither day nor month nor the first of a part.

@@ -25,7 +25,7 @@ public sealed partial class LineReader
         for (var count = Math.Min(12, words.Count - from); count > 0; count--)
         {
             var typed = words.Typed(from, from + count);
-            if (words[from + count - 1] is "," or "and" || PlainRules.Read(typed, now.Date).Rule is null)
+            if (words[from + count - 1] is "," or "and" || GoesOn(from + count) || PlainRules.Read(typed, now.Date).Rule is null)
                 continue;
             // "the first Monday" is a day; of the month it is a rule.
             if (
@@ -34,6 +34,12 @@ public sealed partial class LineReader
             )
                 continue;
             rules.Add((from, count));
+            if (clockWords.Half(from + 1, out _) is not HalfOfDay.Unsaid and var said)
+            {
+                half = said;
+                halves.Add((from + 1, 1));
+            }
+
             return Take(at, on + count);
         }
 
@@ -49,6 +55,8 @@ public sealed partial class LineReader
             words[at] is "once" or "twice" ? 1
             : CalendarWords.Number(words[at]) is not null && words[at + 1] == "times" ? 2
             : 0;
+        if (count == 1 && words[at + 1] is "daily" or "weekly" or "monthly" or "yearly")
+            return Miss(at, 2, NotUnderstoodKind.Words);
         if (
             count == 0
             || words[at + count] is not ("a" or "an" or "per" or "every" or "each")
@@ -69,7 +77,11 @@ public sealed partial class LineReader
     /// <summary>"Fortnightly 1:1 with Maeve, Tuesdays": how often stands at the beginning, and on which days later.</summary>
     private void OftenAtTheBeginning()
     {
-        if (rules.Count == 0 || taken[0] || words[0] is not ("weekly" or "fortnightly" or "monthly" or "quarterly" or "yearly"))
+        if (
+            rules.Count == 0
+            || taken[0]
+            || words[0] is not ("weekly" or "fortnightly" or "biweekly" or "bi-weekly" or "monthly" or "quarterly" or "yearly")
+        )
             return;
         if (CalendarWords.Weekday(words[rules[0].At], out var plural, out _) is null || !plural)
             return;
@@ -109,6 +121,14 @@ public sealed partial class LineReader
             || clockWords.At(at + 1, HalfOfDay.Unsaid) is { Bare: false };
     }
 
+    /// <summary>"until 1 March 2027" is not "until 1 March", of whichever year; "in April and May" is not "in April".</summary>
+    private bool GoesOn(int at) =>
+        CalendarWords.Month(words[at - 1]) is not null
+        && (
+            (words[at] is ['1' or '2', _, _, _] year && year.All(char.IsAsciiDigit))
+            || (words[at] is "and" or "&" && CalendarWords.Month(words[at + 1]) is not null)
+        );
+
     /// <summary>All that was said of how it repeats so far.</summary>
     private string RuleWordsTyped => string.Join(' ', rules.Select(r => words.Typed(r.At, r.At + r.Words)));
 
@@ -133,6 +153,7 @@ public sealed partial class LineReader
         {
             if (
                 words[at + count - 1] is "," or "and"
+                || GoesOn(at + count)
                 || PlainRules.Read($"{RuleWordsTyped} {words.Typed(at, at + count)}", now.Date).Rule is not { Ends: true }
             )
                 continue;

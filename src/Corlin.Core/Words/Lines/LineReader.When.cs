@@ -1,4 +1,5 @@
 using Corlin.Core.Time;
+using NodaTime;
 
 namespace Corlin.Core.Words.Lines;
 
@@ -26,8 +27,12 @@ public sealed partial class LineReader
 
     private int Length(int at)
     {
+        if (rules.Count == 0 && (SoManyFrom(at) is > 0 and var several ? several : SoManyDays(at)) is > 0 and var whole)
+            return whole;
         if (AboutSoLong(at) is > 0 and var about)
             return Miss(at, about, NotUnderstoodKind.Time);
+        if (words[at] == "0" && words[at + 1] is "minutes" or "min" or "mins" or "hours")
+            return Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at - 1] is "at" || LengthWords.At(words, at, out var count) is not { } minutes)
             return 0;
         // "in two hours" says when, by a clock that goes on while it is written.
@@ -72,6 +77,8 @@ public sealed partial class LineReader
             led = 2;
         if (led > 0 && words[at] == "by" && dayWords.At(at + 1) is null)
             return 0;
+        if (led > 0 && FromMonth(at, led) is > 0 and var month)
+            return month;
         if (dayWords.At(at + led) is not { } reading)
             return led == 1 && words[at] == "on" && IsDayLike(words[at + 1]) ? Miss(at + 1, 1, NotUnderstoodKind.Time) + Take(at, 1)
                 : DoubtfulName(at + led) ? Miss(at + led, 1, NotUnderstoodKind.Time, CalendarWords.Slips(words[at + led])) + Take(at, led)
@@ -89,7 +96,11 @@ public sealed partial class LineReader
         )
             return Miss(at, led + reading.Words + 4, NotUnderstoodKind.Time);
         var said = clockWords.Half(next, out var used);
-        if (words[at + led] == "tonight" || (words[at + led] == "this" && words[at + led + 1] is "afternoon" or "evening"))
+        if (words[next] == "night")
+            (said, used) = (HalfOfDay.Night, 1);
+        if (words[at + led] == "tonight")
+            (said, used) = (HalfOfDay.Night, 0);
+        else if (words[at + led] == "this" && words[at + led + 1] is "afternoon" or "evening")
             (said, used) = (HalfOfDay.Afternoon, 0);
         else if (words[at + led] == "this" && words[at + led + 1] == "morning")
             (said, used) = (HalfOfDay.Morning, 0);
@@ -104,8 +115,9 @@ public sealed partial class LineReader
             reading.Said == DaysSaid.Day
             && led == 0
             && char.IsAsciiDigit(words[at][0])
-            && words[at - 1] is "and" or "&"
-            && CalendarWords.Numeral(words[at - 2]) is not null
+            && words[at - 1] is "and" or "&" or ","
+            && CalendarWords.Numeral(words[at - 2]) is { } before
+            && (words[at - 1] != "," || before < reading.First.Day)
             && !taken[at - 2]
         )
         {
@@ -119,6 +131,56 @@ public sealed partial class LineReader
         if (reading.Said == DaysSaid.Doubtful)
             Miss(at + led, reading.Words, NotUnderstoodKind.Time, DoubtfulName(at + led) ? CalendarWords.Slips(words[at + led]) : null);
         return Take(at, led + reading.Words + used) + Until(at + led + reading.Words + used);
+    }
+
+    /// <summary>"every Tuesday from April": a rule begins with its first day in that month; of anything else it is no day.</summary>
+    private int FromMonth(int at, int led)
+    {
+        if (
+            words[at] is not ("from" or "starting")
+            || CalendarWords.Month(words[at + led]) is not { } month
+            || dayWords.At(at + led) is not null
+            || !StandsAlone(at + led + 1)
+        )
+            return 0;
+        if (rules.Count == 0)
+            return Miss(at, led + 1, NotUnderstoodKind.Time);
+        var first = new LocalDate(now.Year + (month < now.Month ? 1 : 0), month, 1);
+        first = LocalDate.Max(first, now.Date);
+        days.Add((at + led, 1, new DayReading(DaysSaid.Day, first, first, 1), true));
+        return Take(at, led + 1);
+    }
+
+    /// <summary>"12 April for 3 days", "3 days on 12 April": with one day it says the last.</summary>
+    private int SoManyDays(int at)
+    {
+        var lead = words[at] == "for" ? 1 : 0;
+        if (CalendarWords.Number(words[at + lead]) is not (> 1 and < 60 and var count) || words[at + lead + 1] != "days")
+            return 0;
+        var next = at + lead + 2;
+        var byDay = days.Any(d => d.At + d.Words == at) || dayWords.At(next + (words[next] == "on" ? 1 : 0)) is { Said: DaysSaid.Day };
+        if (lead == 0 && !byDay)
+            return 0;
+        soMany.Add((at, lead + 2, count));
+        return Take(at, lead + 2);
+    }
+
+    /// <summary>"for 3 days from Tuesday"; without "for" it may as well be the third day after it, so it is asked.</summary>
+    private int SoManyFrom(int at)
+    {
+        var lead = words[at] == "for" ? 1 : 0;
+        if (
+            CalendarWords.Number(words[at + lead]) is not (> 1 and < 60 and var count)
+            || words[at + lead + 1] != "days"
+            || words[at + lead + 2] is not ("from" or "starting")
+            || dayWords.At(at + lead + 3) is not { Said: DaysSaid.Day } first
+        )
+            return 0;
+        var used = lead + 3 + first.Words;
+        if (lead == 0)
+            return Miss(at, used, NotUnderstoodKind.Time);
+        days.Add((at, used, new DayReading(DaysSaid.Several, first.First, first.First.PlusDays(count - 1), used), true));
+        return Take(at, used);
     }
 
     /// <summary>"from 29 March until 2 April": the last of several days, or where a rule that is said later ends.</summary>
@@ -171,6 +233,8 @@ public sealed partial class LineReader
             return Take(at, ending + until.Words);
         }
 
+        if (ending > 0 && clocks.Count == 0 && days.Count > 0 && clockWords.At(at + ending, half) is { Doubtful: false } alone)
+            return Miss(at, ending + alone.Words, NotUnderstoodKind.Time);
         if (clockWords.At(at + led, half) is not { } reading)
             return 0;
         var next = at + led + reading.Words;
@@ -193,7 +257,13 @@ public sealed partial class LineReader
                     || (words[next] == "on" && dayWords.At(next + 1) is not null)
                     || Enumerable.Range(at, reading.Words).Any(i => words[i] is "till" or "til" or "until")
                 );
-            var again = led == 0 && at > 0 && words[at - 1] is "or" && clocks.Count > 0;
+            var again =
+                led == 0
+                && at > 0
+                && clocks.Count > 0
+                && (words[at - 1] is "or" || (words[at - 1] is "and" && clocks.Any(c => c.At + c.Words == at - 1)));
+            // "0930 Thursday".
+            beforeDay |= led == 0 && words[at] is ['0', _, _, _] && (dayWords.At(next) is not null || words[next] == "on");
             if (!(led > 0 && words[at] is not "about") && !behindDay && !listed && !beforeDay && !after && !again)
                 return 0;
             // "at 10 Downing Street": a number before a name is no hour.
@@ -219,7 +289,7 @@ public sealed partial class LineReader
     /// <summary>"Halifax time", "EST", "in Wellington": behind an hour.</summary>
     private int Zone(int at)
     {
-        if (words[at] is "local" or "their" or "her" or "his" or "my" or "our" && words[at + 1] == "time")
+        if (words[at] is "local" or "their" or "her" or "his" or "your" or "my" or "our" && words[at + 1] == "time")
             return words[at] is "my" or "our" ? Take(at, 2) : Miss(at, 2, NotUnderstoodKind.Time);
         if (words[at].Length > 3 && words[at][..3] is "utc" or "gmt")
             return Miss(at, 1, NotUnderstoodKind.Time);
@@ -230,7 +300,9 @@ public sealed partial class LineReader
             var typed = words.Typed(at + led, at + led + count);
             var time = words[at + led + count] == "time" ? 1 : 0;
             var abbreviated = count == 1 && ZoneNames.Abbreviations.ContainsKey(words[at + led]) && typed.All(char.IsUpper);
-            if (typed.Contains(',', StringComparison.Ordinal) || !(abbreviated || time == 1 || (led == 1 && char.IsUpper(typed[0]))))
+            // "10am Halifax": a town right behind an hour, with nothing after it.
+            var alone = led == 1 || ((words[at + count] == "with" || StandsAlone(at + count)) && NameAt(at, out _) is null);
+            if (typed.Contains(',', StringComparison.Ordinal) || !(abbreviated || time == 1 || (alone && char.IsUpper(typed[0]))))
                 continue;
             if (names.Place(typed) is not null || ZoneSearch.Named(typed) is not { } zone)
                 continue;
@@ -283,6 +355,8 @@ public sealed partial class LineReader
             return Take(at, 2);
         if (Roughly(at) is > 0 and var roughly)
             return Miss(at, roughly, NotUnderstoodKind.Time);
+        if (words[at] == "lunchtime" && at > 0 && taken[at - 1])
+            return Miss(at, 1, NotUnderstoodKind.Time);
         if (
             words[at] is "at" or "around" or "about" or "during"
             && words[at + 1] is "lunch" or "lunchtime" or "breakfast" or "teatime" or "dinnertime"
@@ -290,7 +364,9 @@ public sealed partial class LineReader
             return Miss(at, 2, NotUnderstoodKind.Time);
         if (SameTime(at) is > 0 and var same)
             return Miss(at, same, NotUnderstoodKind.Time);
-        if (words[at] is "asap" or "now" && words[at + 1] is "" or ",")
+        if (words[at] is "asap" or "now" or "soon" && words[at + 1] is "" or "," or "with")
+            return Miss(at, 1, NotUnderstoodKind.Time);
+        if (words[at] is "early" or "late" && dayWords.At(at + 1) is { Said: DaysSaid.Within })
             return Miss(at, 1, NotUnderstoodKind.Time);
         if (words[at] is "asap" or "eod" or "cob" || (words[at] == "end" && words[at + 1] == "of" && words[at + 2] == "day"))
             return Miss(at, words[at] == "end" ? 3 : 1, NotUnderstoodKind.Time);
@@ -332,10 +408,10 @@ public sealed partial class LineReader
             : 0;
     }
 
-    /// <summary>"3-ish", "half past four ish".</summary>
+    /// <summary>"3-ish", "half past four ish", "~3pm".</summary>
     private int Roughly(int at)
     {
-        if (words[at] == "ish")
+        if (words[at] == "ish" || (words[at].Length > 1 && words[at][0] == '~' && char.IsAsciiDigit(words[at][1])))
             return 1;
         var hour =
             words[at].EndsWith("-ish", StringComparison.Ordinal) ? words[at][..^4]

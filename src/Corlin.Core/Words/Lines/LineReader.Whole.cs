@@ -73,10 +73,20 @@ public sealed partial class LineReader
         var said = days.DistinctBy(d => (d.Reading.First, d.Reading.Last)).ToList();
         if (said.Count > 1)
         {
-            var either = Enumerable.Range(said[0].At, said[^1].At - said[0].At).Any(i => words[i] is "or");
+            if (allDay && Following(said) is { } following)
+            {
+                (within, line) = (following, line with { AllDay = true });
+                return null;
+            }
+
+            var either =
+                Enumerable.Range(said[0].At, said[^1].At - said[0].At).Any(i => words[i] is "or")
+                || (said.Count == 2 && words[said[1].At - 1] is "and" or "&" && said[0].At + said[0].Words == said[1].At - 1);
             var strong = said.Where(d => d.Led || clocks.Any(c => c.At == d.At + d.Words || c.At + c.Words == d.At)).ToList();
             if (either || strong.Count != 1)
             {
+                // Which days it repeats on is then not known either.
+                doubtfulRule |= rules.Count > 0;
                 var ends = said.Select(d => d.At + d.Words).Concat(either ? clocks.Select(c => c.At + c.Words) : []);
                 if (either)
                     MissEither(said[0].At, ends.Max(), NotUnderstoodKind.Time);
@@ -104,6 +114,13 @@ public sealed partial class LineReader
             line = line with { AllDay = true };
         return null;
     }
+
+    /// <summary>"all day on Saturday and Sunday": days that follow each other, as one stretch; null where they do not.</summary>
+    private static DateInterval? Following(List<(int At, int Words, DayReading Reading, bool Led)> said) =>
+        said.All(d => d.Reading.Said == DaysSaid.Day)
+        && said.Zip(said.Skip(1)).All(pair => pair.First.Reading.First.PlusDays(1) == pair.Second.Reading.First)
+            ? new DateInterval(said[0].Reading.First, said[^1].Reading.First)
+            : null;
 
     private ClockReading? TheClock()
     {
@@ -157,6 +174,24 @@ public sealed partial class LineReader
                 days[0] = one with { Reading = first with { Said = DaysSaid.Several, Last = day, Weekday = false } };
             else
                 Miss(at, count, NotUnderstoodKind.Time);
+        }
+
+        foreach (var (at, count, many) in soMany)
+        {
+            if (rules.Count == 0 && clocks.Count == 0 && days is [{ Reading: { Said: DaysSaid.Day } first } one])
+                days[0] = one with
+                {
+                    Reading = first with { Said = DaysSaid.Several, Last = first.First.PlusDays(many - 1), Weekday = false },
+                };
+            else
+                Miss(at, count, NotUnderstoodKind.Time);
+        }
+
+        // "every Tuesday from 6 April to 25 May".
+        if (rules.Count > 0 && days is [{ Led: true, Reading: { Said: DaysSaid.Several } span } whole] && words[whole.At - 1] == "from")
+        {
+            days[0] = whole with { Reading = span with { Said = DaysSaid.Day, Last = span.First } };
+            ruleEnds = span.Last;
         }
     }
 
@@ -243,6 +278,14 @@ public sealed partial class LineReader
         var reading = PlainRules.Read(RuleWordsTyped, begin);
         if (reading.Rule is not { } rule)
             return;
+        if (ruleEnds is { } last)
+        {
+            if (rule.Ends)
+                Miss(days[0].At, days[0].Words, NotUnderstoodKind.Time);
+            else
+                rule = rule with { Until = new Until(last.At(Rule.EndOfDay)) };
+        }
+
         if (doubtfulRule)
             Miss(rules[0].At, rules[0].Words, NotUnderstoodKind.Words);
         else

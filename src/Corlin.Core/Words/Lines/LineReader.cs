@@ -25,6 +25,7 @@ public sealed partial class LineReader
     /// <summary>Last days.</summary>
     private readonly List<(int At, int Words, LocalDate Day)> untils = [];
     private readonly List<(int At, int Words, int Minutes)> lengths = [];
+    private readonly List<(int At, int Words, int Days)> soMany = [];
     private readonly List<(int At, int Words, string Name)> places = [];
     private readonly List<(int At, int Words, string Zone)> zones = [];
     private readonly List<(int At, int Words)> rules = [];
@@ -39,6 +40,9 @@ public sealed partial class LineReader
     private HalfOfDay half;
     private bool allDay;
     private bool doubtfulRule;
+
+    /// <summary>The last day of a span that a rule fills.</summary>
+    private LocalDate? ruleEnds;
 
     private string? telephone;
 

@@ -130,6 +130,9 @@ internal static class LineTitle
         "put",
     ];
 
+    /// <summary>What is asked for without a word of asking, before an article or what was understood.</summary>
+    private static readonly string[] Commanding = ["schedule", "arrange", "organise", "organize", "set up", "book", "find time", "find"];
+
     /// <summary>Null where nothing is left.</summary>
     public static string? Of(TypedWords words, bool[] taken)
     {
@@ -146,12 +149,16 @@ internal static class LineTitle
             while (end < words.Count && !taken[end] && words[end] != ",")
                 end++;
             if (Trimmed(words, at, end) is { Length: > 0 } run)
-                runs.Add(run);
+                runs.Add(runs.Count == 0 ? run : $"{Joined(words, at, end)}{run}");
             at = end;
         }
 
-        return runs.Count == 0 ? null : string.Join(", ", runs);
+        return runs.Count == 0 ? null : string.Concat(runs);
     }
+
+    /// <summary>How a later run goes on: "Training 10am Thursday for Sofia" is a training for Sofia.</summary>
+    private static string Joined(TypedWords words, int at, int end) =>
+        words[at] is "for" or "about" or "of" && end - at > 1 && words[at - 1] != "," ? $" {words[at]} " : ", ";
 
     private static string Trimmed(TypedWords words, int at, int end)
     {
@@ -166,6 +173,17 @@ internal static class LineTitle
                 if (
                     (asked || phrase is "book me" or "book me in" or "works for" or "work for")
                     && Begins(words, at, end, phrase, out var count)
+                )
+                    at += count;
+            // "Schedule a call with Josh", "Find time with Sofia"; to find a venue is something to do.
+            foreach (var phrase in Commanding)
+                if (
+                    at == 0
+                    && Begins(words, at, end, phrase, out var count)
+                    && (
+                        at + count == end
+                        || (words[at + count] is "a" or "an" or "the" && !phrase.StartsWith("find", StringComparison.Ordinal))
+                    )
                 )
                     at += count;
             if (at < end && Leading.Contains(words[at]))

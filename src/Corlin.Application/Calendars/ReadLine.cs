@@ -106,15 +106,18 @@ public sealed record ReadLine(UserId Viewer, string Text, Instant Now)
             _ => "",
         };
 
-    /// <summary>" Halifax time", or " in Lisbon to 13:30 in Halifax".</summary>
-    private static string ByWhichClock(Line line) =>
-        line switch
+    /// <summary>" Halifax time", or " in Lisbon to 13:30 in Halifax", with the day where it lands on another.</summary>
+    private static string ByWhichClock(Line line)
+    {
+        if (line is { EndZone: { } end, Zone: { } begin, Date: { } date, Time: { } time, Length: { } length })
         {
-            { EndZone: { } end, Zone: { } begin, Date: { } date, Time: { } time, Length: { } length } =>
-                $" in {Zones.City(begin)} to {English.Time(Zones.Get(end).ToLocal(Zones.Get(begin).ToInstant(date + time) + length).TimeOfDay)} in {Zones.City(end)}",
-            { Zone: { } said } => $" {Zones.City(said)} time",
-            _ => "",
-        };
+            var lands = Zones.Get(end).ToLocal(Zones.Get(begin).ToInstant(date + time) + length);
+            var day = lands.Date == date ? "" : $" on {English.Day(lands.Date)}";
+            return $" in {line.ZoneName ?? Zones.City(begin)} to {English.Time(lands.TimeOfDay)} in {line.EndZoneName ?? Zones.City(end)}{day}";
+        }
+
+        return line.Zone is { } said ? $" {line.ZoneName ?? Zones.City(said)} time" : "";
+    }
 
     private static string? Date(LocalDate? date) => date is { } day ? LocalDatePattern.Iso.Format(day) : null;
 

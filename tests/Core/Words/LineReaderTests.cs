@@ -343,6 +343,9 @@ public class LineReaderTests
     [InlineData("Flight on 17 March at 10:00 in Lisbon to 13:30 in Halifax", "Europe/Lisbon", "America/Halifax", 390)]
     [InlineData("17 March flight 22:15 Halifax arriving 08:05 Lisbon", "America/Halifax", "Europe/Lisbon", 410)]
     [InlineData("Flight 17 March 10:00 Lisbon to 13:30 London time", "Europe/Lisbon", "Europe/London", 210)]
+    [InlineData("Flight 17 March 14:00 Wellington to 18 March 06:30 Lisbon", "Pacific/Auckland", "Europe/Lisbon", 1770)]
+    [InlineData("Flight 17 March 14:00 Wellington to 06:30 Lisbon the next day", "Pacific/Auckland", "Europe/Lisbon", 1770)]
+    [InlineData("Flight 17 March 22:15 Halifax - 08:05 Lisbon +1", "America/Halifax", "Europe/Lisbon", 410)]
     public void A_journey_ends_by_the_clock_of_where_it_lands(string text, string from, string to, int minutes)
     {
         var line = LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation());
@@ -360,6 +363,20 @@ public class LineReaderTests
     [InlineData("Lisbon to Halifax, 17 March at 10:00")]
     public void Without_two_clocks_it_is_no_journey(string text) =>
         Assert.Null(LineReader.Read(text, Local("2027-03-08 09:42"), new Organisation()).EndZone);
+
+    [Fact]
+    public void Who_lands_before_they_leave_is_asked_when() =>
+        Assert.Equal(["14:00"], Missed("Flight 18 March 14:00 Wellington to 17 March 06:30 Lisbon"));
+
+    [Theory]
+    [InlineData("Maren flies to Halifax on 17 March at 10:00", "Maren Falk", "Maren flies to Halifax")]
+    [InlineData("Maren's review with Owen Thursday at 3", null, "Maren's review")]
+    [InlineData("Owen flies to Halifax on 17 March at 10:00", null, "Owen flies to Halifax")]
+    public void Whose_day_is_told_is_whose_it_is_where_the_writer_arranges_for_them(string text, string? whose, string title)
+    {
+        var line = Read(text);
+        Assert.Equal((whose, title), (line.InNameOf, line.Title));
+    }
 
     [Theory]
     [InlineData("Leave all day on Saturday and Sunday", "2027-03-13", "2027-03-14")]

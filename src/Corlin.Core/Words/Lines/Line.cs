@@ -83,6 +83,12 @@ public sealed record Line
     /// <summary>Of a journey the zone by which its end was said: "10:00 Lisbon to 13:30 Halifax"; null for any other.</summary>
     public string? EndZone { get; init; }
 
+    /// <summary>The town or country as it was typed for <see cref="Zone"/>; null where an abbreviation or nothing was.</summary>
+    public string? ZoneName { get; init; }
+
+    /// <summary>The same for <see cref="EndZone"/>.</summary>
+    public string? EndZoneName { get; init; }
+
     /// <summary>It takes the days of <see cref="Between"/> whole.</summary>
     public bool AllDay { get; init; }
 

@@ -6,6 +6,15 @@ namespace Corlin.Core.Words.Lines;
 // Who comes.
 public sealed partial class LineReader
 {
+    /// <summary>What somebody does whose day is told.</summary>
+    private static readonly HashSet<string> Doings =
+    [
+        .. "arrives attends calls collects drives flies gives goes has is joins lands leaves meets needs picks returns rings sees speaks takes".Split(
+            ' '
+        ),
+        .. "travels visits wants works".Split(' '),
+    ];
+
     private int People(int at)
     {
         var word = words[at];
@@ -36,6 +45,13 @@ public sealed partial class LineReader
         {
             line = line with { InNameOf = key };
             return Take(at, 1 + count);
+        }
+
+        // "Wiremu flies to Lisbon" is for Wiremu, and says so by its name.
+        if (at == 0 && NameAt(at, out var first) is { Key: { } whose } && names.ArrangesFor(whose) && Doings.Contains(words[first]))
+        {
+            line = line with { InNameOf = whose };
+            return first;
         }
 
         return Bare(at);

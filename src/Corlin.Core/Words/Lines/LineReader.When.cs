@@ -306,7 +306,7 @@ public sealed partial class LineReader
                 continue;
             if (names.Place(typed) is not null || ZoneSearch.Named(typed) is not { } zone)
                 continue;
-            zones.Add((at, led + count + time, zone));
+            zones.Add((at, led + count + time, zone, abbreviated ? null : typed));
             return Take(at, led + count + time);
         }
 

@@ -33,6 +33,7 @@ public sealed partial class LineReader
             Required = [.. required.Where(k => !optional.Contains(k))],
             Optional = [.. optional.Distinct()],
             Zone = zones.Count == 1 ? zones[0].Zone : null,
+            ZoneName = zones.Count == 1 ? zones[0].Name : null,
         };
         ThePlace();
         if (allDay && date is { } whole)

@@ -27,7 +27,7 @@ public sealed partial class LineReader
     private readonly List<(int At, int Words, int Minutes)> lengths = [];
     private readonly List<(int At, int Words, int Days)> soMany = [];
     private readonly List<(int At, int Words, string Name)> places = [];
-    private readonly List<(int At, int Words, string Zone)> zones = [];
+    private readonly List<(int At, int Words, string Zone, string? Name)> zones = [];
     private readonly List<(int At, int Words)> rules = [];
     private readonly List<(int At, int Words)> halves = [];
     private readonly List<NotUnderstood> missed = [];

@@ -1,4 +1,5 @@
 import type { LineReading } from "../../api/types";
+import { lengthText, minute } from "../../lane/time";
 import { wishWords } from "../parts/wishes";
 
 const named = (people: { givenName: string }[], addresses: string[]) => [...people.map((p) => p.givenName), ...addresses].join(", ");
@@ -10,7 +11,7 @@ export function saysWhat(line: LineReading): string {
     line.title && `“${line.title}”`,
     line.required.length + line.requiredAddresses.length > 0 && `with ${named(line.required, line.requiredAddresses)}`,
     line.optional.length + line.optionalAddresses.length > 0 && `if free ${named(line.optional, line.optionalAddresses)}`,
-    line.minutes !== null && `for ${line.minutes} minutes`,
+    line.minutes !== null && `for ${lengthText(line.minutes * minute)}`,
     when && line.when,
     line.repeats,
     line.video && "by video",

@@ -108,5 +108,5 @@ internal sealed record LaneCalendars(
     /// <summary>
     /// Whether an entry of the owner's stands on a calendar that they still keep or follow; what others organise always does.
     /// </summary>
-    public bool Keeps(Entry entry) => entry.Owner != Owner || Ids.Contains(entry.Home);
+    public bool Keeps(Entry entry) => entry.Owner != Owner || entry.Home == Main || Ids.Contains(entry.Home);
 }

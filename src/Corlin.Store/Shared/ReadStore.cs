@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Corlin.Store;
 
 /// <summary>Reads in one deferred transaction, so that a read sees one state from beginning to end and never waits for a change.</summary>
-public sealed class ReadStore(IDbContextFactory<CorlinDb> factory, PeopleIndex people) : IReadStore
+public sealed class ReadStore(IDbContextFactory<CorlinDb> factory, StoreMemory memory) : IReadStore
 {
     public async Task<T> ReadAsync<T>(Func<ICalendarReads, T> read, CancellationToken cancel = default)
     {
@@ -14,6 +14,6 @@ public sealed class ReadStore(IDbContextFactory<CorlinDb> factory, PeopleIndex p
         await db.Database.OpenConnectionAsync(cancel);
         await using var transaction = ((SqliteConnection)db.Database.GetDbConnection()).BeginTransaction(deferred: true);
         await db.Database.UseTransactionAsync(transaction, cancel);
-        return read(new StoreReads(db, people));
+        return read(new StoreReads(db, memory));
     }
 }

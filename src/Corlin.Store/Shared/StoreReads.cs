@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Collections.ObjectModel;
 using Corlin.Application.Ports;
 using Corlin.Core.Calendars;
@@ -15,13 +16,13 @@ using NodaTime;
 namespace Corlin.Store;
 
 /// <summary>What can be asked, on one connection and in one transaction.</summary>
-/// <param name="people">Null inside a change: what it has written and not committed is not kept for others.</param>
-internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICalendarReads
+/// <param name="memory">Null inside a change: what it has written and not committed is not kept for others.</param>
+internal partial class StoreReads(CorlinDb db, StoreMemory? memory = null) : ICalendarReads
 {
     internal TravelTable? travel;
     internal IReadOnlyDictionary<string, Place>? places;
 
-    private readonly PeopleIndex index = people ?? new PeopleIndex();
+    private readonly PeopleIndex index = memory?.People ?? new PeopleIndex();
 
     /// <summary>The entries that a read has seen: its state does not change while it lasts.</summary>
     private readonly Dictionary<long, Entry> known = [];
@@ -79,18 +80,50 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
         var wanted = calendars.Select(c => c.Value).Distinct().ToArray();
         if (wanted.Length == 0)
             return Enumerable.Empty<Entry>().ToLookup(_ => default(CalendarId));
-        var (start, end) = (span.Start, span.End);
         var parts = PartsOf(wanted);
-        wanted = [.. wanted, .. parts.Keys];
-        var rows = Db
+        var kept = KeptOf(wanted);
+        var standing = new Dictionary<long, IReadOnlyList<long>>();
+        foreach (var calendar in wanted)
+            if (kept.GetValueOrDefault(calendar)?.Within(span) is { } found)
+                standing[calendar] = found;
+        var rows = Standing([.. wanted.Concat(parts.Keys).Where(c => !standing.ContainsKey(c))], span);
+        foreach (var calendar in wanted.Concat(parts.Keys).Where(c => !standing.ContainsKey(c)).ToList())
+        {
+            ImmutableArray<long> read = [.. rows[calendar]];
+            kept.GetValueOrDefault(calendar)?.Add(span, read);
+            standing[calendar] = read;
+        }
+
+        var ids = standing.SelectMany(s => s.Value.Select(e => (Calendar: s.Key, Entry: e))).ToList();
+        foreach (var (calendar, entry) in ids)
+            if (kept.GetValueOrDefault(calendar)?.Find(entry) is { } seen)
+                known.TryAdd(entry, seen);
+        var entries = ById([.. ids.Select(i => i.Entry).Distinct()]);
+        foreach (var (calendar, entry) in ids)
+            kept.GetValueOrDefault(calendar)?.Add(entry, entries[entry]);
+        return ids.ToLookup(i => new CalendarId(parts.GetValueOrDefault(i.Calendar, i.Calendar)), i => entries[i.Entry]);
+    }
+
+    /// <summary>The numbers of the entries that stand on some calendars within a span.</summary>
+    private ILookup<long, long> Standing(long[] calendars, Stretch span)
+    {
+        if (calendars.Length == 0)
+            return Enumerable.Empty<long>().ToLookup(e => e);
+        var (start, end) = (span.Start, span.End);
+        return Db
             .Occupancy.AsNoTracking()
-            .Where(o => wanted.Contains(o.CalendarId) && o.LastEnd > start && o.FirstStart < end)
+            .Where(o => calendars.Contains(o.CalendarId) && o.LastEnd > start && o.FirstStart < end)
             .Select(o => new { o.CalendarId, o.EntryId })
             .Distinct()
-            .ToList();
-        var entries = ById([.. rows.Select(r => r.EntryId).Distinct()]);
-        return rows.ToLookup(r => new CalendarId(parts.GetValueOrDefault(r.CalendarId, r.CalendarId)), r => entries[r.EntryId]);
+            .ToLookup(o => o.CalendarId, o => o.EntryId);
     }
+
+    /// <summary>What is in memory of some calendars as they stand in this read; none inside a change.</summary>
+    private Dictionary<long, EntryMemory.Kept> KeptOf(IReadOnlyCollection<long> calendars) =>
+        memory is null
+            ? []
+            : ChangeNumbers([.. calendars.Select(c => new CalendarId(c))])
+                .ToDictionary(c => c.Key.Value, c => memory.Entries.Of(c.Key.Value, c.Value));
 
     /// <summary>Parts of some calendars that are seen, with the calendar of each; for nearly all there are none.</summary>
     private Dictionary<long, long> PartsOf(long[] calendars) =>
@@ -662,7 +695,7 @@ internal partial class StoreReads(CorlinDb db, PeopleIndex? people = null) : ICa
     /// <summary>Entries whole, by their numbers.</summary>
     internal Dictionary<long, Entry> ById(long[] ids)
     {
-        if (people is null)
+        if (memory is null)
             return ReadById(ids);
         foreach (var (id, entry) in ReadById([.. ids.Where(i => !known.ContainsKey(i))]))
             known[id] = entry;

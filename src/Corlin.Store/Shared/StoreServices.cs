@@ -17,7 +17,7 @@ public static class StoreServices
         services.AddDbContextPool<CorlinDb>(options => Configure(options, database));
         services.AddSingleton<WriteGate>();
         services.AddSingleton<IWriteGate>(s => s.GetRequiredService<WriteGate>());
-        services.AddSingleton<PeopleIndex>();
+        services.AddSingleton<StoreMemory>();
         services.AddSingleton<IReadStore, ReadStore>();
         services.AddSingleton<IOutbox, Outbox>();
         services.AddSingleton<IAnswers, Answers>();

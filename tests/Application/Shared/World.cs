@@ -58,6 +58,9 @@ public sealed class World : IAsyncDisposable
 
     public IReadStore Store => services.GetRequiredService<IReadStore>();
 
+    /// <summary>Reads that share nothing with any other: what stands in the database.</summary>
+    public IReadStore Afresh => new ReadStore(services.GetRequiredService<IDbContextFactory<CorlinDb>>(), new StoreMemory());
+
     public IOutbox Outbox => services.GetRequiredService<IOutbox>();
 
     public IPruning Pruning => services.GetRequiredService<IPruning>();

@@ -352,12 +352,9 @@ internal static class EveryChange
     /// <returns>Why it was refused; null where it was done.</returns>
     public static async Task<Refusal?> TryAsync(World world, object change)
     {
-        var tried =
-            (IChange<bool>)
-                Activator.CreateInstance(typeof(Tried<>).MakeGenericType(ChangeOf(change.GetType())!.GetGenericArguments()[0]), change)!;
         try
         {
-            await world.Do(tried);
+            await world.Do(Plainly(change, isKept: false));
         }
         catch (TakenBackException)
         {
@@ -371,12 +368,34 @@ internal static class EveryChange
         throw new InvalidOperationException("What is tried is never kept.");
     }
 
-    private sealed class Tried<T>(IChange<T> change) : IChange<bool>
+    /// <summary>Does a change, whatever it answers.</summary>
+    /// <returns>Whether it was done, and not refused.</returns>
+    public static async Task<bool> DoAsync(World world, object change)
+    {
+        try
+        {
+            return await world.Do(Plainly(change, isKept: true));
+        }
+        catch (RefusedException)
+        {
+            return false;
+        }
+    }
+
+    private static IChange<bool> Plainly(object change, bool isKept) =>
+        (IChange<bool>)
+            Activator.CreateInstance(
+                typeof(Tried<>).MakeGenericType(ChangeOf(change.GetType())!.GetGenericArguments()[0]),
+                change,
+                isKept
+            )!;
+
+    private sealed class Tried<T>(IChange<T> change, bool isKept) : IChange<bool>
     {
         public bool Apply(IChangeSession session)
         {
             change.Apply(session);
-            throw new TakenBackException();
+            return isKept ? true : throw new TakenBackException();
         }
     }
 
